@@ -1,0 +1,1 @@
+"""Pennant lays out kitchen backsplash tile: the start, the cuts, and what it takes."""

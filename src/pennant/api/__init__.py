@@ -1,0 +1,1 @@
+"""The HTTP interface: requests become calls of the core and the store, errors clear answers."""

@@ -1,0 +1,81 @@
+"""What goes over the wire besides the core's own values."""
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from pennant.core.job import Job
+from pennant.core.lengths import Units
+from pennant.core.plan import Plan, plan
+from pennant.store.jobs import StoredJob
+from pennant.words.sheet import Sheet, sheet
+
+
+class View(BaseModel):
+    """A job in full, its plan, and all that is shown of them as text."""
+
+    model_config = ConfigDict(frozen=True)
+
+    job: Job
+    plan: Plan
+    sheet: Sheet
+
+
+class JobState(BaseModel):
+    """A kept job with its view. ``edition`` must be sent back with a change."""
+
+    id: str
+    edition: int
+    changed: str
+    undo: str | None = Field(description="What an undo would take back; null if nothing.")
+    redo: str | None = Field(description="What a redo would do again; null if nothing.")
+    view: View
+
+
+class JobCard(BaseModel):
+    """A job as listed."""
+
+    id: str
+    edition: int
+    name: str
+    changed: str
+    summary: str
+
+
+class NewJob(BaseModel):
+    """A new job: blank under this name and unit."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    name: str = Field(default="New kitchen", min_length=1, max_length=80)
+    units: Units = "in"
+
+
+class Change(BaseModel):
+    """A changed job, the edition it was made on, and what was done, for the history."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    edition: int
+    label: str = Field(default="Changed", min_length=1, max_length=120)
+    job: Job
+
+
+class Edition(BaseModel):
+    """The edition that an undo or a redo was asked on."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    edition: int
+
+
+def view_of(job: Job) -> View:
+    """Return the view; raise `JobRefused` where the job cannot be drawn."""
+    made = plan(job)
+    return View.model_construct(job=job, plan=made, sheet=sheet(job, made))
+
+
+def job_state(stored: StoredJob) -> JobState:
+    """Return a kept job with its view."""
+    return JobState.model_construct(
+        id=stored.id, edition=stored.edition, changed=stored.changed, undo=stored.undo,
+        redo=stored.redo, view=view_of(stored.job),
+    )  # fmt: skip

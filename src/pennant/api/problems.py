@@ -1,0 +1,89 @@
+"""Errors as RFC 9457 problem details, one handler a family of errors."""
+
+import logging
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+from starlette.exceptions import HTTPException
+
+from pennant.api.models import JobState, job_state
+from pennant.core.check import JobRefused, Problem
+from pennant.files.job_json import NotAJobFile, problems_in
+from pennant.store.database import StoreError
+from pennant.store.jobs import EditionConflict, JobNotFound, NothingToDo
+
+log = logging.getLogger("pennant")
+
+
+class ProblemDetails(BaseModel):
+    """What went wrong. ``errors`` points at fields of the document that was sent."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    errors: list[Problem] = []
+    current: JobState | None = None
+
+
+def problem(
+    status: int, name: str, title: str, detail: str, errors: list[Problem] | None = None,
+    current: JobState | None = None,
+) -> JSONResponse:  # fmt: skip
+    """Return problem details as an answer."""
+    body = ProblemDetails(
+        type=f"urn:pennant:{name}", title=title, status=status, detail=detail,
+        errors=errors or [], current=current,
+    )  # fmt: skip
+    return JSONResponse(
+        body.model_dump(mode="json"), status, media_type="application/problem+json"
+    )  # fmt: skip
+
+
+def install(app: FastAPI) -> None:
+    """Give the application its error handlers."""
+
+    @app.exception_handler(JobRefused)
+    def refused(_: Request, error: JobRefused) -> JSONResponse:
+        return _refused(error.problems)
+
+    @app.exception_handler(NotAJobFile)
+    def unreadable(_: Request, error: NotAJobFile) -> JSONResponse:
+        return problem(400, "not-a-job-file", "This is not a job file", str(error))
+
+    @app.exception_handler(RequestValidationError)
+    def invalid(_: Request, error: RequestValidationError) -> JSONResponse:
+        return _refused(problems_in(error.errors()))
+
+    @app.exception_handler(JobNotFound)
+    def missing(_: Request, error: JobNotFound) -> JSONResponse:
+        return problem(404, "no-such-job", "There is no such job", str(error))
+
+    @app.exception_handler(EditionConflict)
+    def conflict(_: Request, error: EditionConflict) -> JSONResponse:
+        return problem(
+            409, "moved-on", "The job was changed elsewhere", str(error),
+            current=job_state(error.current),
+        )  # fmt: skip
+
+    @app.exception_handler(NothingToDo)
+    def nothing(_: Request, error: NothingToDo) -> JSONResponse:
+        return problem(409, "nothing-to-do", "There is nothing to undo or redo", "at the end")
+
+    @app.exception_handler(StoreError)
+    def store(_: Request, error: StoreError) -> JSONResponse:
+        log.error("%s", error)
+        return problem(503, "store", "The job could not be kept", str(error))
+
+    @app.exception_handler(HTTPException)
+    def http(_: Request, error: HTTPException) -> JSONResponse:
+        return problem(error.status_code, "http", "This cannot be answered", str(error.detail))
+
+
+def _refused(found: list[Problem]) -> JSONResponse:
+    detail = "one thing" if len(found) == 1 else f"{len(found)} things"
+    return problem(
+        422, "job-refused", "The job cannot be drawn", f"{detail} to put right", found
+    )  # fmt: skip

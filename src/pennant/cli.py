@@ -1,0 +1,148 @@
+"""The pennant command: serve, demo, plan, schema, backup, openapi, rules."""
+
+import argparse
+import json
+import os
+import sys
+import tempfile
+from collections.abc import Callable
+from importlib import resources
+from pathlib import Path
+
+import uvicorn
+
+from pennant.api.app import make_app
+from pennant.core.check import JobRefused
+from pennant.core.job import Job
+from pennant.core.plan import plan
+from pennant.files.job_json import NotAJobFile, read_job
+from pennant.store.database import Database, StoreError
+from pennant.store.jobs import Jobs
+from pennant.words.report import report
+from pennant.words.rules import rules_page
+
+PAGES = Path(__file__).parents[2] / "web" / "dist"
+"""Where the web pages are built; in a checkout, beside the source."""
+
+
+Command = Callable[[argparse.Namespace], int]
+
+
+def main(argv: list[str] | None = None) -> int:
+    """Run one command and return its exit status: 0 done, 1 refused, 2 misused."""
+    arguments = _parser().parse_args(argv)
+    try:
+        return int(arguments.run(arguments))
+    except JobRefused as error:
+        for found in error.problems:
+            print(f"pennant: {found.pointer or '/'} {found.message}", file=sys.stderr)
+    except (NotAJobFile, StoreError, OSError) as error:
+        print(f"pennant: {error}", file=sys.stderr)
+    return 1
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="pennant", description=__doc__)
+    commands = parser.add_subparsers(required=True, metavar="COMMAND")
+
+    servers: tuple[tuple[str, Command, str], ...] = (
+        ("serve", _serve, "start the application"),
+        ("demo", _demo, "start the application with a made-up kitchen"),
+    )
+    for name, run, text in servers:
+        server = commands.add_parser(name, help=text)
+        server.add_argument("--data", type=Path, default=_home() / f"{name}.db", help="the file")
+        server.add_argument("--host", default="127.0.0.1", help="what to listen on")
+        server.add_argument("--port", type=int, default=8765)
+        server.set_defaults(run=run)
+
+    planner = commands.add_parser("plan", help="print the plan of a job file")
+    planner.add_argument("job", help="a job file, or - for standard input")
+    planner.add_argument("--json", action="store_true", help="the whole plan as JSON")
+    planner.set_defaults(run=_plan)
+
+    backup = commands.add_parser("backup", help="copy the jobs, also while they are in use")
+    backup.add_argument("to", type=Path, help="a file that does not exist yet")
+    backup.add_argument("--data", type=Path, default=_home() / "serve.db")
+    backup.set_defaults(run=_backup)
+
+    printers: tuple[tuple[str, Command, str], ...] = (
+        ("schema", _schema, "print the JSON Schema of a job file"),
+        ("openapi", _openapi, "print the OpenAPI document"),
+        ("rules", _rules, "print every default with its unit and reason"),
+    )
+    for name, run, text in printers:
+        commands.add_parser(name, help=text).set_defaults(run=run)
+    return parser
+
+
+def _home() -> Path:
+    """Where data lives: $PENNANT_HOME, else the usual place for a user's data."""
+    if home := os.environ.get("PENNANT_HOME"):
+        return Path(home)
+    share = os.environ.get("XDG_DATA_HOME") or str(Path.home() / ".local" / "share")
+    return Path(share) / "pennant"
+
+
+def _serve(arguments: argparse.Namespace) -> int:
+    return _run(Database(arguments.data), arguments)
+
+
+def _demo(arguments: argparse.Namespace) -> int:
+    database = Database(arguments.data)
+    jobs = Jobs(database)
+    if not jobs.all():
+        jobs.create(demo_job(), "Demo")
+    return _run(database, arguments)
+
+
+def demo_job() -> Job:
+    """Return the made-up kitchen that the demo opens with."""
+    folder = resources.files("pennant") / "demo"
+    return read_job((folder / "sink-wall.json").read_text("utf-8"))
+
+
+def _run(database: Database, arguments: argparse.Namespace) -> int:
+    if not (PAGES / "index.html").exists():
+        print("pennant: the web pages are not built; run `make build`", file=sys.stderr)
+        return 1
+    app = make_app(database, PAGES)
+    print(f"Pennant is at http://{arguments.host}:{arguments.port}/", flush=True)
+    print(f"Jobs are kept in {database.path}; stop with Ctrl-C", flush=True)
+    uvicorn.run(app, host=arguments.host, port=arguments.port, log_level="warning")
+    return 0
+
+
+def _plan(arguments: argparse.Namespace) -> int:
+    text = sys.stdin.buffer.read() if arguments.job == "-" else Path(arguments.job).read_bytes()
+    job = read_job(text)
+    made = plan(job)
+    print(made.model_dump_json(indent=1) if arguments.json else report(job, made), end="")
+    return 0
+
+
+def _backup(arguments: argparse.Namespace) -> int:
+    if not arguments.data.exists():
+        print(f"pennant: there are no jobs at {arguments.data}", file=sys.stderr)
+        return 1
+    Database(arguments.data).backup(arguments.to)
+    print(f"copied {arguments.data} to {arguments.to}")
+    return 0
+
+
+def _schema(_: argparse.Namespace) -> int:
+    print(json.dumps(Job.model_json_schema(), indent=2))
+    return 0
+
+
+def _openapi(_: argparse.Namespace) -> int:
+    # The document depends on the routes alone, but an application has a database.
+    with tempfile.TemporaryDirectory() as folder:
+        app = make_app(Database(Path(folder) / "none.db"), None)
+    print(json.dumps(app.openapi(), indent=2))
+    return 0
+
+
+def _rules(_: argparse.Namespace) -> int:
+    print(rules_page(), end="")
+    return 0

@@ -1,0 +1,206 @@
+"""Findings: what an installer or a client would object to, as data.
+
+A finding says what, where, how big, against which limit and by which setting; the sentence is made
+elsewhere. Rules look at the plan's own pieces, so a finding is never about anything not drawn.
+"""
+
+from collections.abc import Iterator
+from typing import Literal
+
+from pennant.core.edges import EdgeReading, Gets
+from pennant.core.field import WALL, Field, Obstacle, Side, plate_rect
+from pennant.core.job import Device, Job
+from pennant.core.pieces import Piece
+from pennant.core.rect import Rect
+from pennant.core.settings import Settings
+from pennant.core.tolerance import EPS, tidy
+from pennant.core.values import Value
+
+Rule = Literal[
+    "sliver", "thin-top", "small-piece", "uneven-jambs", "thin-leg", "plate-overhang", "plate-cover"
+]
+Weight = Literal["never", "avoid"]
+_TOPS = ("overhead", "ceiling", "open-top")
+_HIDDEN = ("corner",)
+"""Edges whose pieces are not in plain view; a small piece passes there, a sliver does not."""
+
+
+class Finding(Value):
+    """One objection. ``size`` and ``limit`` are mm, except that ``ratio`` is a share of 1."""
+
+    id: str
+    rule: Rule
+    weight: Weight
+    places: tuple[str, ...]
+    size: float
+    limit: float
+    setting: str | None
+    pieces: tuple[str, ...]
+    courses: tuple[int, ...] = ()
+    other: float | None = None
+    ratio: float | None = None
+
+
+def find(job: Job, field: Field, pieces: list[Piece], readings: list[EdgeReading]) -> list[Finding]:
+    """Return every finding, the worst kind first, in a settled order."""
+    found = [
+        *_small(job.settings, readings),
+        *_uneven(job, readings),
+        *_devices(job, field, pieces),
+    ]
+    return sorted(found, key=lambda f: (f.weight != "never", f.size, f.id))
+
+
+def _small(settings: Settings, readings: list[EdgeReading]) -> list[Finding]:
+    """Slivers, thin tops and small pieces: one finding for all pieces of a size at an edge.
+
+    The same pieces seen from two edges (a strip between a corner and a cabinet) are one finding.
+    """
+    merged: dict[tuple[Rule, int, tuple[str, ...]], Finding] = {}
+    for reading in readings:
+        for gets in reading.gets:
+            verdict = _judge(settings, reading, gets)
+            if verdict is None:
+                continue
+            rule, weight, setting, limit = verdict
+            key = (rule, round(gets.size * 100), gets.pieces)
+            places: tuple[str, ...] = (reading.edge,)
+            if key in merged:
+                places = (*merged[key].places, reading.edge)
+            merged[key] = Finding(
+                id=f"{rule}@{places[0]}@{gets.pieces[0]}", rule=rule, weight=weight,
+                places=places, size=gets.size, limit=tidy(limit), setting=setting,
+                pieces=gets.pieces, courses=gets.courses,
+            )  # fmt: skip
+    return list(merged.values())
+
+
+def _judge(
+    settings: Settings, reading: EdgeReading, gets: Gets
+) -> tuple[Rule, Weight, str, float] | None:
+    top = reading.kind in _TOPS
+    least = settings.least_top_piece if top else settings.least_piece
+    if gets.full:
+        return None
+    if gets.size < least - EPS:
+        rule: Rule = "thin-top" if top else "sliver"
+        return rule, "never", "least_top_piece" if top else "least_piece", least
+    if gets.share < settings.small_share - 1e-9 and reading.kind not in _HIDDEN:
+        return "small-piece", "avoid", "small_share", gets.size / gets.share * settings.small_share
+    return None
+
+
+def _uneven(job: Job, readings: list[EdgeReading]) -> Iterator[Finding]:
+    """Jambs that differ, course by course; seen only if large both in size and in ratio."""
+    by_edge = {reading.edge: reading for reading in readings}
+    for opening in job.wall.openings:
+        left, right = by_edge.get(f"{opening.id}:left"), by_edge.get(f"{opening.id}:right")
+        if left is None or right is None:
+            continue
+        unlike: dict[tuple[float, float], tuple[list[int], list[str]]] = {}
+        for course in sorted(_courses(left) & _courses(right)):
+            a, b = _at(left, course), _at(right, course)
+            if _seen(job.settings, a.size, b.size):
+                courses, ids = unlike.setdefault((a.size, b.size), ([], []))
+                courses.append(course)
+                ids += [i for i in (*a.pieces, *b.pieces) if i.startswith(f"{course + 1}.")]
+        for (a_size, b_size), (courses, ids) in unlike.items():
+            yield Finding(
+                id=f"uneven-jambs@{opening.id}@{courses[0]}", rule="uneven-jambs", weight="avoid",
+                places=(left.edge, right.edge), size=min(a_size, b_size), other=max(a_size, b_size),
+                limit=job.settings.uneven_difference, setting="uneven_difference",
+                ratio=tidy(abs(a_size - b_size) / max(a_size, b_size)),
+                pieces=tuple(ids), courses=tuple(courses),
+            )  # fmt: skip
+
+
+def _courses(reading: EdgeReading) -> set[int]:
+    return {course for gets in reading.gets for course in gets.courses}
+
+
+def _at(reading: EdgeReading, course: int) -> Gets:
+    return min((g for g in reading.gets if course in g.courses), key=lambda g: g.size)
+
+
+def _seen(settings: Settings, a: float, b: float) -> bool:
+    difference = abs(a - b)
+    return (
+        difference > settings.uneven_difference + EPS
+        and difference > settings.uneven_ratio * max(a, b) + EPS
+    )
+
+
+def _devices(job: Job, field: Field, pieces: list[Piece]) -> Iterator[Finding]:
+    boxes = {obstacle.id: obstacle for obstacle in field.obstacles if obstacle.is_box}
+    for device in job.wall.devices:
+        box = boxes[device.id]
+        near = box.block.grown(2 * EPS, 2 * EPS, 2 * EPS, 2 * EPS)
+        around = [piece for piece in pieces if near.overlaps(piece.box)]
+        yield from _thin_legs(job, device, box, around)
+        yield from _overhang(device, field)
+        yield from _cover(job, device, box, around)
+
+
+def _thin_legs(job: Job, device: Device, box: Obstacle, around: list[Piece]) -> Iterator[Finding]:
+    """Tile between the hole and the edge of the piece that it is cut from, or split off from."""
+    limit = job.settings.least_leg
+    for piece in around:
+        for side, leg in _legs(piece.box, box.block):
+            if leg < limit - EPS and piece.kind != "full":
+                yield Finding(
+                    id=f"thin-leg@{device.id}:{side}@{piece.id}", rule="thin-leg", weight="avoid",
+                    places=(f"{device.id}:{side}",), size=tidy(leg), limit=limit,
+                    setting="least_leg", pieces=(piece.id,), courses=(piece.course,),
+                )  # fmt: skip
+
+
+def _legs(tile: Rect, hole: Rect) -> Iterator[tuple[Side, float]]:
+    """The sides of a hole that a piece reaches, each with what is left of the piece beyond it."""
+    if min(tile.y1, hole.y1) - max(tile.y0, hole.y0) > EPS:
+        if tile.x0 + EPS < hole.x0 <= tile.x1 + EPS:
+            yield "left", hole.x0 - tile.x0
+        if tile.x0 - EPS <= hole.x1 < tile.x1 - EPS:
+            yield "right", tile.x1 - hole.x1
+    if min(tile.x1, hole.x1) - max(tile.x0, hole.x0) > EPS:
+        if tile.y0 + EPS < hole.y0 <= tile.y1 + EPS:
+            yield "bottom", hole.y0 - tile.y0
+        if tile.y0 - EPS <= hole.y1 < tile.y1 - EPS:
+            yield "top", tile.y1 - hole.y1
+
+
+def _overhang(device: Device, field: Field) -> Iterator[Finding]:
+    """A plate past the tiled area: over the counter, an end, a cabinet, a window's joint."""
+    plate = plate_rect(device)
+    inner = field.inner
+    past: dict[str, float] = {
+        f"{WALL}:left": inner.x0 - plate.x0, f"{WALL}:right": plate.x1 - inner.x1,
+        f"{WALL}:bottom": inner.y0 - plate.y0, f"{WALL}:top": plate.y1 - inner.y1,
+    }  # fmt: skip
+    for obstacle in field.obstacles:
+        if obstacle.id != device.id and obstacle.block.overlaps(plate):
+            block = obstacle.block
+            reach: dict[Side, float] = {
+                "left": plate.x1 - block.x0, "right": block.x1 - plate.x0,
+                "bottom": plate.y1 - block.y0, "top": block.y1 - plate.y0,
+            }  # fmt: skip
+            side = min(reach, key=lambda s: reach[s])
+            past[f"{obstacle.id}:{side}"] = reach[side]
+    for place, amount in past.items():
+        if amount > EPS:
+            yield Finding(
+                id=f"plate-overhang@{device.id}@{place}", rule="plate-overhang", weight="never",
+                places=(device.id, place), size=tidy(amount), limit=0, setting=None,
+                pieces=(),
+            )  # fmt: skip
+
+
+def _cover(job: Job, device: Device, box: Obstacle, around: list[Piece]) -> Iterator[Finding]:
+    """A plate that does not reach far enough over the hole that is cut for its box."""
+    plate, hole = plate_rect(device), box.block
+    cover = min(hole.x0 - plate.x0, hole.y0 - plate.y0)
+    if cover < job.settings.plate_cover - EPS:
+        yield Finding(
+            id=f"plate-cover@{device.id}", rule="plate-cover", weight="never", places=(device.id,),
+            size=tidy(cover), limit=job.settings.plate_cover, setting="plate_cover",
+            pieces=tuple(piece.id for piece in around),
+        )  # fmt: skip

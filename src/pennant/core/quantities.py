@@ -1,0 +1,160 @@
+"""What the plan takes, from its own geometry, every number with its working.
+
+Drops are not yet used twice: each place that gets tile takes a tile. That errs on the safe side
+for straight cuts and is said in the working.
+"""
+
+from collections import Counter
+from typing import Literal
+
+from pennant.core.field import WALL, Field
+from pennant.core.job import Job
+from pennant.core.notch import bed_of, notch_for
+from pennant.core.pieces import Piece
+from pennant.core.settings import Settings, field_of, meta
+from pennant.core.start import module_of
+from pennant.core.values import Value
+from pennant.core.working import Working, given, step
+
+MM2_PER_M2 = 1e6
+
+
+class Quantity(Value):
+    """One line of what it takes: ``amount`` to get, and how it was reckoned."""
+
+    id: Literal["tiles", "boxes", "grout", "adhesive", "sealant"]
+    amount: float
+    unit: str
+    working: Working
+    beside: Working | None = None
+
+
+def quantities_of(
+    job: Job, field: Field, pieces: list[Piece], joint_area: float
+) -> tuple[Quantity, ...]:
+    """Return tile, boxes, grout, adhesive and sealant for the plan."""
+    tiles = _tiles(job, pieces)
+    return (
+        _quantity("tiles", tiles, _thumb(job, field)),
+        _quantity("boxes", _packs(tiles, "boxes", _of(job.tile.per_box, "tiles", "tile.per_box"))),
+        _quantity("grout", _grout(job, joint_area)),
+        _quantity("adhesive", _adhesive(job, field)),
+        _quantity("sealant", _sealant(job.settings, field)),
+    )
+
+
+def _quantity(
+    id_: Literal["tiles", "boxes", "grout", "adhesive", "sealant"],
+    working: Working, beside: Working | None = None,
+) -> Quantity:  # fmt: skip
+    return Quantity(
+        id=id_, amount=working.value, unit=working.unit, working=working, beside=beside
+    )  # fmt: skip
+
+
+def _of(value: float, unit: str, source: str) -> Working:
+    return given(source.split(".")[-1].replace("_", " "), value, unit, source)
+
+
+def _setting(settings: Settings, name: str) -> Working:
+    """A setting as an input; its label is its name and its unit comes with it."""
+    value = getattr(settings, name)
+    unit = str(meta(name)["unit"])
+    assert field_of(name).description, name
+    return given(name.replace("_", " "), value, unit, f"settings.{name}")
+
+
+def _with_waste(working: Working, settings: Settings, name: str) -> Working:
+    waste = step("product", "waste", working.unit, working, _setting(settings, name))
+    return step("sum", f"{working.label} with waste", working.unit, working, waste)
+
+
+def _packs(need: Working, label: str, pack: Working) -> Working:
+    return step("round-up", label, label, step("quotient", f"{label}, exactly", label, need, pack))
+
+
+def _tiles(job: Job, pieces: list[Piece]) -> Working:
+    """Whole tiles, one for every tile that is cut, breakage by kind of cut, and spares."""
+    kinds: dict[str, str] = {}
+    rank = ("full", "crosscut", "rip", "both", "notch", "hole")
+    for piece in pieces:
+        kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=rank.index)
+    count = Counter(kinds.values())
+    full = given("full tiles", count["full"], "tiles", "plan")
+    straight = given(
+        "tiles for straight cuts (a drop is not used twice)",
+        count["crosscut"] + count["rip"] + count["both"], "tiles", "plan",
+    )  # fmt: skip
+    notched = given("tiles notched or holed", count["notch"] + count["hole"], "tiles", "plan")
+    lost = step(
+        "sum", "broken", "tiles",
+        step("product", "straight cuts lost", "tiles", straight,
+             _setting(job.settings, "break_cut")),
+        step("product", "notches and holes lost", "tiles", notched,
+             _setting(job.settings, "break_notched")),
+    )  # fmt: skip
+    spare = _setting(job.settings, "spare_tiles")
+    whole = step("round-up", "broken, whole tiles", "tiles", lost)
+    total = step("sum", "tiles", "tiles", full, straight, notched, whole, spare)
+    return step("round-up", "tiles", "tiles", total)
+
+
+def _thumb(job: Job, field: Field) -> Working:
+    """The rule of thumb: the area and a tenth, in tiles with their joints."""
+    module = module_of(job)
+    area = given("field", field.area / MM2_PER_M2, "m2", "plan")
+    each = given("a tile and its joint", module.across * module.up / MM2_PER_M2, "m2", "tile")
+    plain = step("quotient", "tiles by area", "tiles", area, each)
+    more = step("product", "allowance", "tiles", plain, _setting(job.settings, "rule_of_thumb"))
+    return step("round-up", "by rule of thumb", "tiles", step("sum", "sum", "tiles", plain, more))
+
+
+def _grout(job: Job, joint_area: float) -> Working:
+    """Joint area x depth left open x density. An area in m2 by a depth in mm is litres."""
+    settings = job.settings
+    area = given("joints", joint_area / MM2_PER_M2, "m2", "plan")
+    rise = min(settings.bed_rise, job.tile.thickness)
+    depth = step(
+        "less", "depth to fill", "mm",
+        _of(job.tile.thickness, "mm", "tile.thickness"),
+        given("bed rise", rise, "mm", "settings.bed_rise"),
+    )  # fmt: skip
+    litres = step("product", "to fill", "litres", area, depth)
+    powder = step("product", "powder", "kg", litres, _setting(settings, "grout_density"))
+    need = _with_waste(powder, settings, "grout_waste")
+    return _packs(need, "bags", _setting(settings, "grout_pack"))
+
+
+def _adhesive(job: Job, field: Field) -> Working:
+    """Field area x (combed bed + keyed coat) x density."""
+    settings = job.settings
+    notch = notch_for(job.tile.length, job.tile.height)
+    area = given("field", field.area / MM2_PER_M2, "m2", "plan")
+    bed = given(f"bed of a {notch.name} notch", bed_of(notch), "litres a m2", "notch")
+    each = step("sum", "bed and keyed coat", "litres a m2", bed, _setting(settings, "keyed_coat"))
+    litres = step("product", "mixed", "litres", area, each)
+    powder = step("product", "powder", "kg", litres, _setting(settings, "adhesive_density"))
+    need = _with_waste(powder, settings, "adhesive_waste")
+    return _packs(need, "bags", _setting(settings, "adhesive_pack"))
+
+
+def sealant_lengths(field: Field) -> dict[str, tuple[float, float]]:
+    """Return, for each kind of edge that gets sealant, its (length, gap width) in mm."""
+    found: dict[str, tuple[float, float]] = {}
+    for (owner, side), length in field.contacts.items():
+        gap = field.gap_at(WALL if owner == WALL else owner, side)
+        if gap.fills == "sealant" and length > 0:
+            found[gap.edge] = (found.get(gap.edge, (0.0, 0.0))[0] + length, gap.width)
+    return found
+
+
+def _sealant(settings: Settings, field: Field) -> Working:
+    """Each length x width of its gap x depth of bead. A m by mm by mm is a millilitre."""
+    beads = []
+    depth = _setting(settings, "bead_depth")
+    for edge, (length, width) in sorted(sealant_lengths(field).items()):
+        run = given(f"length at {edge}", length / 1000, "m", "plan")
+        gap = given(f"gap at {edge}", width, "mm", "settings")
+        beads.append(step("product", f"bead at {edge}", "ml", run, gap, depth))
+    need = _with_waste(step("sum", "beads", "ml", *beads), settings, "sealant_waste")
+    return _packs(need, "cartridges", _setting(settings, "cartridge"))

@@ -1,0 +1,162 @@
+"""Every default of the job, with its unit and its reason, in one place.
+
+A job carries its settings written out in full, so that a later change of a default, or of the
+unit shown, never moves a tile in a job that exists. `docs/rules.md` is generated from this file.
+"""
+
+from typing import Any
+
+from pydantic import Field
+from pydantic.fields import FieldInfo
+
+from pennant.core.lengths import MM_PER_INCH, Units
+from pennant.core.values import Distance, Length, Value
+
+
+def _length(inches: float, millimetres: float, why: str) -> Any:
+    mm = inches * MM_PER_INCH
+    return Field(
+        default=mm, description=why, json_schema_extra={"unit": "mm", "in": mm, "mm": millimetres}
+    )
+
+
+def _number(value: float, unit: str, why: str, *, most: float) -> Any:
+    return Field(
+        default=value, ge=0, le=most, allow_inf_nan=False, description=why,
+        json_schema_extra={"unit": unit, "in": value, "mm": value},
+    )  # fmt: skip
+
+
+class Settings(Value):
+    """What a job goes by where nobody measured or chose otherwise."""
+
+    counter_gap: Distance = _length(
+        1 / 8,
+        3,
+        "Movement joint over the counter: held open by wedges, filled with sealant, so "
+        "that the counter can move without cracking grout.",
+    )
+    overhead_gap: Distance = _length(
+        1 / 8,
+        3,
+        "Joint under a cabinet, hood or ceiling: lets the last piece be slid in and "
+        "takes a cabinet that is not quite level.",
+    )
+    corner_gap: Distance = _length(
+        1 / 8, 3, "Change of plane at an inside corner: sealant, never grout."
+    )
+    opening_gap: Distance = _length(
+        1 / 8,
+        3,
+        "Joint to a window's jamb, sill and head, to casing and to cabinet sides: two "
+        "materials that move differently.",
+    )
+    trim_face: Distance = _length(
+        1 / 8,
+        3,
+        "Face of the trim in view at an open end or open top; it takes this much from the field.",
+    )
+    box_clearance: Distance = _length(
+        1 / 8, 3, "Room cut around a box, so that the device can be set without forcing the tile."
+    )
+    plate_cover: Distance = _length(
+        3 / 16, 5, "How far a plate must reach over the hole on every side, or the cut shows."
+    )
+    least_piece: Distance = _length(
+        1,
+        25,
+        "Nothing narrower is laid on purpose: it cannot be cut cleanly or held, and it "
+        "is the first thing seen.",
+    )
+    least_top_piece: Distance = _length(
+        1, 25, "The least top piece under a cabinet: thinner reads as a mistake."
+    )
+    small_share: float = _number(
+        0.25,
+        "of a tile",
+        "A piece in view under a quarter of the tile is avoided: it looks left "
+        "over. Hidden in an inside corner it passes.",
+        most=1,
+    )
+    least_leg: Distance = _length(
+        1 / 2,
+        12,
+        "A leg of tile between a box and the tile's edge thinner than this snaps while "
+        "it is being cut.",
+    )
+    uneven_difference: Distance = _length(
+        1 / 2, 12, "Pieces at the two jambs of an opening that differ by less are not seen."
+    )
+    uneven_ratio: float = _number(
+        0.2,
+        "of the larger",
+        "The difference is judged against the larger piece: 1 in of 3 is seen, 1 in of 10 is not.",
+        most=1,
+    )
+    break_cut: float = _number(
+        0.05, "of cut pieces", "Straight cuts lost at the snap cutter or saw.", most=1
+    )
+    break_notched: float = _number(
+        0.15, "of notched and holed pieces", "Notches and holes lost: inside corners crack.", most=1
+    )
+    spare_tiles: float = _number(
+        4, "tiles", "Kept by the client for a later repair, from the same lot.", most=1000
+    )
+    rule_of_thumb: float = _number(
+        0.10,
+        "over the area",
+        "The plain reckoning shown beside the plan's own: area and a tenth.",
+        most=1,
+    )
+    bed_rise: Distance = _length(
+        1 / 16,
+        1.5,
+        "How far adhesive rises into the joints; grout fills the rest of the thickness.",
+    )
+    grout_density: float = _number(
+        1.6,
+        "kg of powder a litre filled",
+        "A usual cement grout; the sheet on the bag wins.",
+        most=5,
+    )
+    grout_waste: float = _number(
+        0.10, "of the grout", "What stays in the bucket, on the float and in the sponge.", most=1
+    )
+    grout_pack: float = _number(5, "kg", "A usual small bag.", most=100)
+    keyed_coat: float = _number(
+        0.5,
+        "litres a square metre",
+        "Adhesive pressed into the wall with the flat side before combing.",
+        most=10,
+    )
+    adhesive_waste: float = _number(
+        0.10, "of the adhesive", "What stays in the bucket and is cleaned from the joints.", most=1
+    )
+    adhesive_density: float = _number(
+        1.3, "kg of powder a mixed litre", "A usual thinset; the sheet on the bag wins.", most=5
+    )
+    adhesive_pack: float = _number(10, "kg", "A usual half bag.", most=100)
+    bead_depth: Length = _length(
+        1 / 4, 6, "Depth of a sealant bead behind its face; its width is the gap's own."
+    )
+    cartridge: float = _number(300, "ml", "A usual cartridge of sealant.", most=5000)
+    sealant_waste: float = _number(
+        0.15, "of the sealant", "What is tooled off and what stays in the nozzle.", most=1
+    )
+
+    @classmethod
+    def of(cls, units: Units) -> "Settings":
+        """Return the defaults as people of that unit know them: 1/8 in, or 3 mm."""
+        return cls(**{name: meta(name)[units] for name in cls.model_fields})
+
+
+def field_of(name: str) -> FieldInfo:
+    """Return the declaration of a setting; raise KeyError for a name that is none."""
+    return Settings.model_fields[name]
+
+
+def meta(name: str) -> dict[str, Any]:
+    """Return a setting's ``unit`` and its default for each system of units, ``in`` and ``mm``."""
+    extra = field_of(name).json_schema_extra
+    assert isinstance(extra, dict)
+    return dict(extra)

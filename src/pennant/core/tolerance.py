@@ -1,0 +1,17 @@
+"""The one tolerance of the geometry.
+
+Lengths are float millimetres. Two lines nearer than ``EPS`` are the same line, and a piece thinner
+than ``EPS`` is nothing. It is far under what a saw can do and far over what float arithmetic loses
+on a wall of 30 m (about 4e-12 mm a step).
+"""
+
+EPS = 1e-5
+"""Millimetres. Ten nanometres."""
+
+DECIMALS = 6
+"""Places kept in what is given out, so that 45 5/8 in does not read 1158.8749999999998."""
+
+
+def tidy(value: float) -> float:
+    """Return ``value`` (mm or mm2) rounded for giving out; never ``-0.0``."""
+    return round(value, DECIMALS) + 0.0

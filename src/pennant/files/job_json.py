@@ -1,0 +1,105 @@
+"""The job file: JSON, read strictly and written for people to read."""
+
+import json
+from collections.abc import Iterable
+from typing import Any, NoReturn
+
+from pydantic import ValidationError
+
+from pennant.core.check import JobRefused, Problem
+from pennant.core.job import Job
+
+LARGEST = 5_000_000
+"""Bytes. A job file of a whole house is far smaller."""
+
+
+class NotAJobFile(ValueError):
+    """The text is not JSON, or too large; the message says where and why."""
+
+
+def read_job(text: str | bytes) -> Job:
+    """Read a job file.
+
+    Raise `NotAJobFile` for what is no JSON object, and `JobRefused` with every field that is
+    missing, misspelt or out of range. Whether the job can be drawn is for `plan` to say.
+    """
+    size = len(text.encode() if isinstance(text, str) else text)
+    if size > LARGEST:
+        raise NotAJobFile(f"the file has {size:,} bytes; a job file has at most {LARGEST:,}")
+    try:
+        data = json.loads(text, parse_constant=_no_constant)
+    except UnicodeDecodeError as error:
+        raise NotAJobFile(f"the file is not UTF-8 text: {error.reason}") from error
+    except json.JSONDecodeError as error:
+        raise NotAJobFile(
+            f"the file is not JSON: {error.msg} at line {error.lineno}, column {error.colno}"
+        ) from error
+    except RecursionError as error:
+        raise NotAJobFile("the file is nested too deeply to be a job") from error
+    return job_of(data)
+
+
+def job_of(data: Any) -> Job:
+    """Return the job in parsed JSON; raise `JobRefused` with every field that is wrong."""
+    try:
+        return Job.model_validate(data)
+    except ValidationError as error:
+        raise JobRefused(problems_in(error.errors(include_url=False))) from error
+
+
+def write_job(job: Job) -> str:
+    """Return the job file, indented, ending in a newline."""
+    return job.model_dump_json(indent=2) + "\n"
+
+
+def _no_constant(name: str) -> NoReturn:
+    raise NotAJobFile(f"the file has the number {name}, which is not JSON; give a finite length")
+
+
+_TAGS = {"full-left", "full-right", "centred", "full-counter", "full-top", "equal-cuts"}
+
+
+def problems_in(details: Iterable[Any]) -> list[Problem]:
+    """Return each refusal of pydantic's as a JSON pointer into the job and a sentence.
+
+    ``details`` is what its errors() gives; an HTTP body's own prefix is left out of the pointer.
+    """
+    return [
+        Problem(pointer=_pointer(detail["loc"]), message=_say(dict(detail))) for detail in details
+    ]
+
+
+def _pointer(loc: tuple[int | str, ...]) -> str:
+    """The path into the document; the tag of a union is no part of it."""
+    path = loc[1:] if loc[:1] == ("body",) else loc
+    path = path[1:] if path[:1] == ("job",) else path
+    return "".join(f"/{part}" for part in path if part not in _TAGS)
+
+
+def _say(detail: dict[str, Any]) -> str:
+    kind, context = detail["type"], detail.get("ctx", {})
+    match kind:
+        case "missing":
+            return "is missing"
+        case "extra_forbidden":
+            return "is not a field of a job file; check its spelling"
+        case "finite_number":
+            return "must be a finite number"
+        case "greater_than":
+            return f"must be more than {context['gt']:g}"
+        case "greater_than_equal":
+            return f"must be at least {context['ge']:g}"
+        case "less_than_equal":
+            return f"must be at most {context['le']:g}" + _millimetres(context["le"])
+        case "value_error":
+            return str(context["error"])
+        case "json_invalid":
+            return f"the request is not JSON: {context.get('error', '')}"
+        case "float_type":
+            return "must be a length: a number of millimetres, or text such as 21 3/8 in"
+        case _:
+            return str(detail["msg"])
+
+
+def _millimetres(limit: float) -> str:
+    return " mm, which is longer than any kitchen wall" if limit >= 30_000 else ""

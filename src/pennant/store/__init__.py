@@ -1,0 +1,1 @@
+"""Jobs and their revisions in one SQLite file."""

@@ -1,0 +1,201 @@
+"""Jobs with their history: create, change, undo, redo, duplicate, put aside and bring back."""
+
+import secrets
+import sqlite3
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+from pennant.core.job import Job
+from pennant.store.database import Database
+
+
+@dataclass(frozen=True)
+class StoredJob:
+    """A job as it stands. ``edition`` must be given back to change it."""
+
+    id: str
+    edition: int
+    created: str
+    changed: str
+    job: Job
+    undo: str | None
+    redo: str | None
+
+
+class JobNotFound(LookupError):
+    """There is no such job, or it was put aside."""
+
+    def __init__(self, id_: str) -> None:
+        self.id = id_
+        super().__init__(f"there is no job {id_!r}")
+
+
+class EditionConflict(Exception):
+    """The job has moved on since the edition that the change was made on."""
+
+    def __init__(self, based_on: int, current: StoredJob) -> None:
+        self.based_on, self.current = based_on, current
+        super().__init__(
+            f"the job is at edition {current.edition}; this change was made on {based_on}"
+        )
+
+
+class NothingToDo(Exception):
+    """There is nothing to undo, or nothing to redo."""
+
+
+class Jobs:
+    """The jobs in one database. Every method is one transaction."""
+
+    def __init__(self, database: Database) -> None:
+        self.database = database
+
+    def all(self) -> list[StoredJob]:
+        """Return the jobs in use, the last changed first."""
+        with self.database.reading() as db:
+            rows = db.execute(
+                "select id from job where deleted is null order by changed desc, id"
+            ).fetchall()
+            return [_load(db, row["id"]) for row in rows]
+
+    def get(self, id_: str) -> StoredJob:
+        """Return a job in use; raise `JobNotFound`."""
+        with self.database.reading() as db:
+            return _load(db, id_)
+
+    def create(self, job: Job, label: str = "Started") -> StoredJob:
+        """Keep a new job as its first revision."""
+        id_, now = secrets.token_hex(6), _now()
+        with self.database.writing() as db:
+            db.execute(
+                "insert into job (id, created, changed, edition, head) values (?, ?, ?, 1, 1)",
+                (id_, now, now),
+            )
+            _add_revision(db, id_, 1, None, label, job)
+            return _load(db, id_)
+
+    def change(self, id_: str, edition: int, job: Job, label: str) -> StoredJob:
+        """Keep a change as a new revision. A change that changes nothing adds none.
+
+        Raise `EditionConflict` if the job has moved on since ``edition``; nothing is written then.
+        """
+        with self.database.writing() as db:
+            current = _guard(db, id_, edition)
+            if current.job == job:
+                return current
+            head = _head(db, id_)
+            number = 1 + _one(db, "select max(number) from revision where job_id = ?", id_)
+            _add_revision(db, id_, number, head, label, job)
+            return _move(db, id_, number)
+
+    def undo(self, id_: str, edition: int) -> StoredJob:
+        """Go back one revision; raise `NothingToDo` at the first."""
+        with self.database.writing() as db:
+            _guard(db, id_, edition)
+            return _move(db, id_, _parent(db, id_))
+
+    def redo(self, id_: str, edition: int) -> StoredJob:
+        """Go forward to the newest revision made from this one; raise `NothingToDo`."""
+        with self.database.writing() as db:
+            _guard(db, id_, edition)
+            return _move(db, id_, _child(db, id_))
+
+    def duplicate(self, id_: str) -> StoredJob:
+        """Make a new job like this one; its history begins here."""
+        job = self.get(id_).job
+        name = f"{job.name[:73]} (copy)"
+        return self.create(job.model_copy(update={"name": name}), "Copied")
+
+    def delete(self, id_: str) -> None:
+        """Put a job aside; nothing of it is lost. Raise `JobNotFound`."""
+        self._set_deleted(id_, _now(), "deleted is null")
+
+    def restore(self, id_: str) -> StoredJob:
+        """Bring back a job that was put aside; raise `JobNotFound` if it was not."""
+        self._set_deleted(id_, None, "deleted is not null")
+        return self.get(id_)
+
+    def _set_deleted(self, id_: str, value: str | None, only: str) -> None:
+        with self.database.writing() as db:
+            done = db.execute(f"update job set deleted = ? where id = ? and {only}", (value, id_))
+            if done.rowcount == 0:
+                raise JobNotFound(id_)
+
+
+def _now() -> str:
+    return datetime.now(UTC).isoformat(timespec="milliseconds")
+
+
+def _one(db: sqlite3.Connection, query: str, *values: object) -> int:
+    return int(db.execute(query, values).fetchone()[0])
+
+
+def _load(db: sqlite3.Connection, id_: str) -> StoredJob:
+    row = db.execute(
+        "select job.id, edition, created, changed, document, label, parent from job"
+        " join revision on job_id = job.id and number = head"
+        " where job.id = ? and deleted is null",
+        (id_,),
+    ).fetchone()
+    if row is None:
+        raise JobNotFound(id_)
+    redo = db.execute(
+        "select label from revision where job_id = ? and parent = (select head from job"
+        " where id = ?) order by number desc limit 1",
+        (id_, id_),
+    ).fetchone()
+    return StoredJob(
+        id=row["id"], edition=row["edition"], created=row["created"], changed=row["changed"],
+        job=Job.model_validate_json(row["document"]),
+        undo=row["label"] if row["parent"] is not None else None,
+        redo=redo["label"] if redo else None,
+    )  # fmt: skip
+
+
+def _guard(db: sqlite3.Connection, id_: str, edition: int) -> StoredJob:
+    current = _load(db, id_)
+    if current.edition != edition:
+        raise EditionConflict(edition, current)
+    return current
+
+
+def _head(db: sqlite3.Connection, id_: str) -> int:
+    return _one(db, "select head from job where id = ?", id_)
+
+
+def _add_revision(
+    db: sqlite3.Connection, id_: str, number: int, parent: int | None, label: str, job: Job
+) -> None:
+    db.execute(
+        "insert into revision (job_id, number, parent, label, at, document)"
+        " values (?, ?, ?, ?, ?, ?)",
+        (id_, number, parent, label, _now(), job.model_dump_json()),
+    )
+
+
+def _move(db: sqlite3.Connection, id_: str, number: int | None) -> StoredJob:
+    if number is None:
+        raise NothingToDo
+    db.execute(
+        "update job set head = ?, edition = edition + 1, changed = ? where id = ?",
+        (number, _now(), id_),
+    )
+    return _load(db, id_)
+
+
+def _parent(db: sqlite3.Connection, id_: str) -> int | None:
+    row = db.execute(
+        "select parent from revision where job_id = ? and number = (select head from job"
+        " where id = ?)",
+        (id_, id_),
+    ).fetchone()
+    return None if row["parent"] is None else int(row["parent"])
+
+
+def _child(db: sqlite3.Connection, id_: str) -> int | None:
+    row = db.execute(
+        "select max(number) as number from revision where job_id = ? and parent ="
+        " (select head from job where id = ?)",
+        (id_, id_),
+    ).fetchone()
+    return None if row["number"] is None else int(row["number"])

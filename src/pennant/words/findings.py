@@ -1,0 +1,124 @@
+"""The sentence for each finding: what it is, where, the rule and the setting behind it."""
+
+from pennant.core.findings import Finding, Rule
+from pennant.core.job import Job
+from pennant.core.lengths import show_with_unit
+from pennant.core.settings import field_of
+from pennant.core.values import Value
+from pennant.words.names import courses, edge_name
+
+
+class SaidFinding(Value):
+    """A finding in words. ``rule`` says the limit and the reason for it."""
+
+    id: str
+    weight: str
+    title: str
+    detail: str
+    rule: str
+    setting: str | None
+    pieces: tuple[str, ...]
+
+
+def say(job: Job, finding: Finding) -> SaidFinding:
+    """Return the finding in words, lengths in the job's step."""
+    title, detail = _SAY[finding.rule](job, finding)
+    return SaidFinding(
+        id=finding.id, weight=finding.weight, title=title, detail=detail,
+        rule=_rule(job, finding), setting=finding.setting, pieces=finding.pieces,
+    )  # fmt: skip
+
+
+def _len(job: Job, mm: float) -> str:
+    return show_with_unit(mm, job.step)
+
+
+def _where(job: Job, finding: Finding) -> str:
+    return " and ".join(edge_name(job, place) for place in finding.places)
+
+
+def _count(finding: Finding) -> str:
+    number = len(finding.pieces)
+    return f"{number} {'piece' if number == 1 else 'pieces'}"
+
+
+def _strip(job: Job, finding: Finding) -> tuple[str, str]:
+    return (
+        f"{_where(job, finding)}: {_len(job, finding.size)} sliver",
+        f"{_count(finding)} in {courses(finding.courses)}.",
+    )
+
+
+def _thin_top(job: Job, finding: Finding) -> tuple[str, str]:
+    return (
+        f"{_where(job, finding)}: {_len(job, finding.size)} top piece",
+        f"{_count(finding)} in {courses(finding.courses)}.",
+    )
+
+
+def _small(job: Job, finding: Finding) -> tuple[str, str]:
+    return (
+        f"{_where(job, finding)}: {_len(job, finding.size)} small piece",
+        f"{_count(finding)} in {courses(finding.courses)}.",
+    )
+
+
+def _uneven(job: Job, finding: Finding) -> tuple[str, str]:
+    name = edge_name(job, finding.places[0]).rsplit(",", 1)[0]
+    other = finding.other or 0.0
+    return (
+        f"{name}: {_len(job, finding.size)} at one jamb, {_len(job, other)} at the other",
+        f"In {courses(finding.courses)}; they differ by {_len(job, other - finding.size)}, "
+        f"{finding.ratio or 0:.0%} of the larger.",
+    )
+
+
+def _leg(job: Job, finding: Finding) -> tuple[str, str]:
+    return (
+        f"{_where(job, finding)}: {_len(job, finding.size)} leg of tile",
+        f"Piece {finding.pieces[0]}, {courses(finding.courses)}.",
+    )
+
+
+def _overhang(job: Job, finding: Finding) -> tuple[str, str]:
+    device, edge = (edge_name(job, place) for place in finding.places)
+    return (
+        f"Plate of {device} runs {_len(job, finding.size)} past the tile",
+        f"At: {edge}. Move the box, take a smaller plate, or carry the tile further.",
+    )
+
+
+def _cover(job: Job, finding: Finding) -> tuple[str, str]:
+    reach = (
+        f"reaches only {_len(job, finding.size)} over its hole"
+        if finding.size > 0
+        else f"is {_len(job, -finding.size)} short of covering its hole"
+    )
+    return (
+        f"Plate of {edge_name(job, finding.places[0])} {reach}",
+        "Take a larger plate, or cut closer to the box.",
+    )
+
+
+_SAY = {
+    "sliver": _strip, "thin-top": _thin_top, "small-piece": _small, "uneven-jambs": _uneven,
+    "thin-leg": _leg, "plate-overhang": _overhang, "plate-cover": _cover,
+}  # fmt: skip
+
+_LIMIT: dict[Rule, str] = {
+    "sliver": "At least {limit}.", "thin-top": "At least {limit} under anything overhead.",
+    "small-piece": "At least {limit} in view, {share:.0%} of the tile.",
+    "uneven-jambs": "Seen when they differ by over {limit} and over {ratio:.0%}.",
+    "thin-leg": "At least {limit}.", "plate-cover": "At least {limit} on every side.",
+    "plate-overhang": "A plate must land on tile all around.",
+}  # fmt: skip
+
+
+def _rule(job: Job, finding: Finding) -> str:
+    limit = _LIMIT[finding.rule].format(
+        limit=_len(job, finding.limit), share=job.settings.small_share,
+        ratio=job.settings.uneven_ratio,
+    )  # fmt: skip
+    if finding.setting is None:
+        return limit
+    return f"{limit} {field_of(finding.setting).description}"

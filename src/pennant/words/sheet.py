@@ -1,0 +1,173 @@
+"""The sheet: all that is shown of a job and its plan as text, made once for every reader of it."""
+
+from collections.abc import Iterator
+from typing import Any
+
+from pydantic import BaseModel
+
+from pennant.core.edges import EdgeReading, Gets
+from pennant.core.job import Job
+from pennant.core.lengths import show_exact, show_length
+from pennant.core.plan import Plan
+from pennant.core.quantities import Quantity
+from pennant.core.settings import Settings, field_of, meta
+from pennant.core.values import Value
+from pennant.words.findings import SaidFinding, say
+from pennant.words.names import KINDS, courses, edge_name, piece_size
+
+
+class ShownLength(Value):
+    """A length of the job: in full for a field, and rounded to the job's step for the drawing."""
+
+    exact: str
+    shown: str
+
+
+class SaidGets(Value):
+    """One answer at an edge, in words."""
+
+    size: str
+    note: str
+    courses: str
+    pieces: tuple[str, ...]
+
+
+class SaidEdge(Value):
+    """An edge and what it gets, in words."""
+
+    edge: str
+    name: str
+    gets: tuple[SaidGets, ...]
+
+
+class SaidQuantity(Value):
+    """One line of what it takes, in words; its working is in the plan."""
+
+    id: str
+    name: str
+    amount: str
+    gist: str
+
+
+class SaidSetting(Value):
+    """A setting: its name in words, its reason and its unit."""
+
+    name: str
+    label: str
+    why: str
+    unit: str
+
+
+class Sheet(Value):
+    """Everything shown as text. Lengths are keyed by JSON pointer into the job."""
+
+    lengths: dict[str, ShownLength]
+    pieces: dict[str, str]
+    edges: tuple[SaidEdge, ...]
+    findings: tuple[SaidFinding, ...]
+    quantities: tuple[SaidQuantity, ...]
+    summary: str
+
+
+def sheet(job: Job, plan: Plan) -> Sheet:
+    """Return the sheet of a job and its own plan."""
+    return Sheet.model_construct(
+        lengths=dict(shown_lengths(job)),
+        pieces={p.id: f"{piece_size(job, p)}, {KINDS[p.kind]}" for p in plan.pieces},
+        edges=tuple(_edge(job, reading) for reading in plan.edges),
+        findings=tuple(say(job, finding) for finding in plan.findings),
+        quantities=tuple(_quantity(job, plan, quantity) for quantity in plan.quantities),
+        summary=summary(plan),
+    )
+
+
+def summary(plan: Plan) -> str:
+    """Say the plan in one line."""
+    full = sum(piece.kind == "full" for piece in plan.pieces)
+    cut = len(plan.pieces) - full
+    never = sum(finding.weight == "never" for finding in plan.findings)
+    avoid = len(plan.findings) - never
+    verdict = f"{never} to cure, {avoid} to look at" if plan.findings else "nothing to object to"
+    return f"{full} full and {cut} cut pieces; {verdict}"
+
+
+def shown_lengths(job: Job) -> Iterator[tuple[str, ShownLength]]:
+    """Yield every length of the job with its JSON pointer."""
+    for pointer, mm in _lengths(job, ""):
+        yield (
+            pointer,
+            ShownLength.model_construct(
+                exact=show_exact(mm, job.units), shown=show_length(mm, job.step)
+            ),
+        )
+
+
+def _lengths(value: Any, at: str) -> Iterator[tuple[str, float]]:
+    if isinstance(value, tuple):
+        for number, item in enumerate(value):
+            yield from _lengths(item, f"{at}/{number}")
+    elif isinstance(value, BaseModel):
+        for name in type(value).model_fields:
+            if isinstance(value, Settings) and meta(name)["unit"] != "mm":
+                continue
+            yield from _lengths(getattr(value, name), f"{at}/{name}")
+    elif isinstance(value, float):
+        yield at, value
+
+
+def _edge(job: Job, reading: EdgeReading) -> SaidEdge:
+    gets = tuple(_gets(job, reading, one) for one in reading.gets)
+    return SaidEdge.model_construct(
+        edge=reading.edge, name=edge_name(job, reading.edge), gets=gets
+    )  # fmt: skip
+
+
+def _gets(job: Job, reading: EdgeReading, gets: Gets) -> SaidGets:
+    if gets.full:
+        note = "full"
+    elif gets.share < job.settings.small_share:
+        note = "under a quarter" if job.settings.small_share == 0.25 else "small"
+    else:
+        note = "under half" if gets.share < 0.5 else "half or more"
+    return SaidGets.model_construct(
+        size=show_length(gets.size, job.step), note=note, courses=courses(gets.courses),
+        pieces=gets.pieces,
+    )  # fmt: skip
+
+
+_NAMES = {
+    "tiles": "Tile", "boxes": "Boxes of tile", "grout": "Grout", "adhesive": "Adhesive",
+    "sealant": "Sealant",
+}  # fmt: skip
+
+
+def _quantity(job: Job, plan: Plan, quantity: Quantity) -> SaidQuantity:
+    return SaidQuantity.model_construct(
+        id=quantity.id, name=_NAMES[quantity.id],
+        amount=f"{quantity.amount:g} {_unit(quantity)}", gist=_gist(job, quantity),
+    )  # fmt: skip
+
+
+def _unit(quantity: Quantity) -> str:
+    return quantity.unit.rstrip("s") if quantity.amount == 1 else quantity.unit
+
+
+def _gist(job: Job, quantity: Quantity) -> str:
+    """The number that people know a line by: the kilograms behind a bag, the rule of thumb."""
+    if quantity.beside is not None:
+        return f"by rule of thumb {quantity.beside.value:g}"
+    need = quantity.working.terms[0].terms[0]
+    if quantity.id == "boxes":
+        return f"{job.tile.per_box} in a box"
+    return f"{need.value:.1f} {need.unit} with waste"
+
+
+def settings_list() -> tuple[SaidSetting, ...]:
+    """Return every setting in words, in the order of their declaration."""
+    return tuple(
+        SaidSetting(
+            name=name, label=name.replace("_", " "), why=field_of(name).description or "",
+            unit=str(meta(name)["unit"]),
+        )
+        for name in Settings.model_fields
+    )  # fmt: skip
