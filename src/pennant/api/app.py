@@ -11,11 +11,13 @@ from fastapi.staticfiles import StaticFiles
 from pennant.api import problems
 from pennant.api.guard import HOSTS, Guard
 from pennant.api.models import (
+    Addition,
     Change,
     Edition,
     JobCard,
     JobState,
     NewJob,
+    Removal,
     View,
     job_state,
     view_of,
@@ -24,6 +26,7 @@ from pennant.core.blank import blank_job
 from pennant.core.check import refuse_if_wrong
 from pennant.core.job import Job
 from pennant.core.plan import Plan, plan
+from pennant.core.things import with_thing, without_thing
 from pennant.files.drawing_svg import drawing_svg
 from pennant.files.job_json import read_job, write_job
 from pennant.store.database import Database
@@ -52,6 +55,18 @@ def make_plan(job: Job) -> Plan:
 def make_view(job: Job) -> View:
     """Return the job, its plan and its words; nothing is kept."""
     return view_of(job)
+
+
+@router.post("/edit/add")
+def add_thing(addition: Addition) -> Job:
+    """Return the job with one thing more in a free place; nothing is kept."""
+    return with_thing(addition.job, addition.kind)
+
+
+@router.post("/edit/remove")
+def remove_thing(removal: Removal) -> Job:
+    """Return the job without a thing and without what leaned on it; nothing is kept."""
+    return without_thing(removal.job, removal.id)
 
 
 @router.get("/settings")

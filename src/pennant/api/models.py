@@ -5,6 +5,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from pennant.core.job import Job
 from pennant.core.lengths import Units
 from pennant.core.plan import Plan, plan
+from pennant.core.things import Addable
 from pennant.store.jobs import StoredJob
 from pennant.words.sheet import Sheet, sheet
 
@@ -57,6 +58,24 @@ class Change(BaseModel):
     edition: int
     label: str = Field(default="Changed", min_length=1, max_length=120)
     job: Job
+
+
+class Addition(BaseModel):
+    """A job, and what to add to its wall."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    job: Job
+    kind: Addable
+
+
+class Removal(BaseModel):
+    """A job, and the id of what to take off its wall."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    job: Job
+    id: str
 
 
 class Edition(BaseModel):

@@ -147,9 +147,8 @@ def _inches(value: Fraction) -> str:
 
 
 def show_with_unit(mm: float, step: Step) -> str:
-    """Show a length with its unit: ``21 3/8"`` or ``543 mm``."""
-    text = show_length(mm, step)
-    return f'{text}"' if step.endswith("in") else f"{text} mm"
+    """Show a length with its unit: ``21 3/8 in`` or ``543 mm``."""
+    return f"{show_length(mm, step)} {'in' if step.endswith('in') else 'mm'}"
 
 
 def show_exact(mm: float, units: Units) -> str:

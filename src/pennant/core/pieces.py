@@ -7,7 +7,7 @@ from pydantic import Field as Described
 
 from pennant.core.clip import Outline, area_left, cut_out, outline_area
 from pennant.core.courses import Course
-from pennant.core.field import Field
+from pennant.core.field import Field, Side
 from pennant.core.rect import Rect
 from pennant.core.tolerance import EPS, tidy
 from pennant.core.values import Value
@@ -24,6 +24,9 @@ class Piece(Value):
     phase: Annotated[int, Described(description="Courses of one phase have joints in line.")]
     tile: Annotated[str, Described(description="Parts of one split tile share it.")]
     kind: Kind
+    cut_sides: Annotated[
+        tuple[Side, ...], Described(description="Sides short of the tile's own factory edge.")
+    ]
     outline: Outline
     width: float
     height: float
@@ -32,9 +35,7 @@ class Piece(Value):
     @property
     def box(self) -> Rect:
         """The rectangle around the piece."""
-        xs = [x for x, _ in self.outline[0]]
-        ys = [y for _, y in self.outline[0]]
-        return Rect(min(xs), min(ys), max(xs), max(ys))
+        return bounds(self.outline)
 
 
 def pieces_of(wall: str, field: Field, courses: Iterable[Course]) -> tuple[list[Piece], float]:
@@ -55,9 +56,10 @@ def pieces_of(wall: str, field: Field, courses: Iterable[Course]) -> tuple[list[
             cell = course.cell(column).meet(field.inner)
             if cell.empty():
                 continue
-            parts = _parts(course.tile(column), field.inner, blocks)
+            tile = course.tile(column)
+            parts = _parts(tile, field.inner, blocks)
             joints += area_left(cell, blocks) - sum(outline_area(part) for part in parts)
-            row += _numbered(wall, course, number, len({p.tile for p in row}), parts)
+            row += _numbered(wall, course, number, tile, len({p.tile for p in row}), parts)
         if row and lowest is None:
             lowest = course.row
         pieces += row
@@ -70,37 +72,54 @@ def _parts(tile: Rect, inner: Rect, blocks: list[Rect]) -> list[Outline]:
 
 
 def _numbered(
-    wall: str, course: Course, number: int, place: int, parts: list[Outline]
+    wall: str, course: Course, number: int, whole: Rect, place: int, parts: list[Outline]
 ) -> list[Piece]:
     tile = f"{number + 1}.{place + 1}"
     marks = [chr(ord("a") + n) if n < 26 else f"-{n}" for n in range(len(parts))]
     return [
-        _piece(wall, course, number, tile, tile if len(parts) == 1 else tile + mark, part)
+        _piece(wall, course, number, whole, tile, tile if len(parts) == 1 else tile + mark, part)
         for mark, part in zip(marks, parts, strict=True)
     ]
 
 
-def _piece(wall: str, course: Course, number: int, tile: str, id_: str, outline: Outline) -> Piece:
-    xs = [x for x, _ in outline[0]]
-    ys = [y for _, y in outline[0]]
-    width, height = max(xs) - min(xs), max(ys) - min(ys)
-    rings = tuple(tuple((tidy(x), tidy(y)) for x, y in ring) for ring in outline)
+def _piece(
+    wall: str, course: Course, number: int, whole: Rect, tile: str, id_: str, outline: Outline
+) -> Piece:
+    box = bounds(outline)
     return Piece.model_construct(
         id=id_, wall=wall, course=number, phase=course.phase, tile=tile,
-        kind=kind_of(outline, width, height, course.module.width, course.module.height),
-        outline=rings, width=tidy(width), height=tidy(height), area=tidy(outline_area(outline)),
+        kind=kind_of(outline, whole), cut_sides=cut_sides(box, whole),
+        outline=tuple(tuple((tidy(x), tidy(y)) for x, y in ring) for ring in outline),
+        width=tidy(box.width), height=tidy(box.height), area=tidy(outline_area(outline)),
     )  # fmt: skip
 
 
-def kind_of(outline: Outline, width: float, height: float, full_x: float, full_y: float) -> Kind:
+def bounds(outline: Outline) -> Rect:
+    """Return the rectangle around an outline."""
+    xs = [x for x, _ in outline[0]]
+    ys = [y for _, y in outline[0]]
+    return Rect(min(xs), min(ys), max(xs), max(ys))
+
+
+def cut_sides(box: Rect, whole: Rect) -> tuple[Side, ...]:
+    """Return the sides at which a piece falls short of its tile."""
+    short: tuple[tuple[Side, float], ...] = (
+        ("left", box.x0 - whole.x0), ("right", whole.x1 - box.x1),
+        ("bottom", box.y0 - whole.y0), ("top", whole.y1 - box.y1),
+    )  # fmt: skip
+    return tuple(side for side, by in short if by > EPS)
+
+
+def kind_of(outline: Outline, whole: Rect) -> Kind:
     """Name the cut from the geometry: across the tile's length, along it, both, notched, holed."""
     if len(outline) > 1:
         return "hole"
     if len(outline[0]) > 4:
         return "notch"
-    shorter, lower = width < full_x - EPS, height < full_y - EPS
+    sides = cut_sides(bounds(outline), whole)
+    shorter, lower = {"left", "right"} & {*sides}, {"bottom", "top"} & {*sides}
     if shorter and lower:
         return "both"
     if not (shorter or lower):
         return "full"
-    return "crosscut" if shorter == (full_x >= full_y) else "rip"
+    return "crosscut" if bool(shorter) == (whole.width >= whole.height) else "rip"

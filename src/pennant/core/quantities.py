@@ -1,16 +1,17 @@
 """What the plan takes, from its own geometry, every number with its working.
 
-Drops are not yet used twice: each place that gets tile takes a tile. That errs on the safe side
-for straight cuts and is said in the working.
+Of the drops, only those of plain end pieces are used again (see `drops`); every other place that
+gets tile takes a tile of its own, which errs on the safe side.
 """
 
 from collections import Counter
 from typing import Literal
 
+from pennant.core.drops import shared_tiles
 from pennant.core.field import WALL, Field
 from pennant.core.job import Job
 from pennant.core.notch import bed_of, notch_for
-from pennant.core.pieces import Piece
+from pennant.core.pieces import Kind, Piece
 from pennant.core.settings import Settings, field_of, meta
 from pennant.core.start import module_of
 from pennant.core.values import Value
@@ -74,29 +75,34 @@ def _packs(need: Working, label: str, pack: Working) -> Working:
 
 
 def _tiles(job: Job, pieces: list[Piece]) -> Working:
-    """Whole tiles, one for every tile that is cut, breakage by kind of cut, and spares."""
-    kinds: dict[str, str] = {}
-    rank = ("full", "crosscut", "rip", "both", "notch", "hole")
+    """Whole tiles, one for every tile that is cut less what drops give, breakage and spares."""
+    kinds: dict[str, Kind] = {}
+    rank: tuple[Kind, ...] = ("full", "crosscut", "rip", "both", "notch", "hole")
     for piece in pieces:
         kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=rank.index)
     count = Counter(kinds.values())
     full = given("full tiles", count["full"], "tiles", "plan")
     straight = given(
-        "tiles for straight cuts (a drop is not used twice)",
-        count["crosscut"] + count["rip"] + count["both"], "tiles", "plan",
+        "cut straight", count["crosscut"] + count["rip"] + count["both"], "tiles", "plan"
     )  # fmt: skip
-    notched = given("tiles notched or holed", count["notch"] + count["hole"], "tiles", "plan")
-    lost = step(
-        "sum", "broken", "tiles",
+    notched = given("notched or holed", count["notch"] + count["hole"], "tiles", "plan")
+    whole = max(job.tile.length, job.tile.height)
+    shared = shared_tiles(pieces, whole, job.settings.kerf)
+    spared = given("end pieces that are another's drop", shared, "tiles", "plan")
+    placed = step(
+        "less", "to set", "tiles", step("sum", "tiles in the plan", "tiles", full, straight,
+                                        notched), spared,
+    )  # fmt: skip
+    over = step(
+        "sum", "broken and spare", "tiles",
         step("product", "straight cuts lost", "tiles", straight,
              _setting(job.settings, "break_cut")),
         step("product", "notches and holes lost", "tiles", notched,
              _setting(job.settings, "break_notched")),
+        _setting(job.settings, "spare_tiles"),
     )  # fmt: skip
-    spare = _setting(job.settings, "spare_tiles")
-    whole = step("round-up", "broken, whole tiles", "tiles", lost)
-    total = step("sum", "tiles", "tiles", full, straight, notched, whole, spare)
-    return step("round-up", "tiles", "tiles", total)
+    more = step("round-up", "broken and spare, whole tiles", "tiles", over)
+    return step("sum", "tiles", "tiles", placed, more)
 
 
 def _thumb(job: Job, field: Field) -> Working:

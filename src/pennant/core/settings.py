@@ -93,6 +93,12 @@ class Settings(Value):
         "The difference is judged against the larger piece: 1 in of 3 is seen, 1 in of 10 is not.",
         most=1,
     )
+    kerf: Distance = _length(
+        0,
+        0,
+        "What a straight cut takes away: nothing on a snap cutter; give the blade's width "
+        "for a saw.",
+    )
     break_cut: float = _number(
         0.05, "of cut pieces", "Straight cuts lost at the snap cutter or saw.", most=1
     )

@@ -107,7 +107,7 @@ _SAY = {
 
 _LIMIT: dict[Rule, str] = {
     "sliver": "At least {limit}.", "thin-top": "At least {limit} under anything overhead.",
-    "small-piece": "At least {limit} in view, {share:.0%} of the tile.",
+    "small-piece": "In view, at least {limit}: {share:.0%} of the tile.",
     "uneven-jambs": "Seen when they differ by over {limit} and over {ratio:.0%}.",
     "thin-leg": "At least {limit}.", "plate-cover": "At least {limit} on every side.",
     "plate-overhang": "A plate must land on tile all around.",

@@ -2,11 +2,9 @@
 
 from collections.abc import Iterator
 
-from pennant.core.job import Centred, EqualCuts, FullTop, Job
-from pennant.core.lengths import show_with_unit
+from pennant.core.job import Job
 from pennant.core.plan import Plan
 from pennant.core.working import Working
-from pennant.words.names import things
 from pennant.words.sheet import sheet
 
 
@@ -15,41 +13,10 @@ def report(job: Job, plan: Plan) -> str:
     return "\n".join(_lines(job, plan)) + "\n"
 
 
-def say_start(job: Job) -> str:
-    """Say where the pennant is planted."""
-    across, up = job.start.across, job.start.up
-    names = things(job)
-    if isinstance(across, Centred):
-        on = {
-            "wall": "the wall",
-            "opening": names.get(across.opening or "", "an opening"),
-            "point": show_with_unit(across.x or 0.0, job.step) + " from the left end",
-        }[across.on]
-        first = f"{across.what} centred on {on}"
-    else:
-        first = f"full tile at the {across.kind.removeprefix('full-')} end"
-    if isinstance(up, FullTop | EqualCuts):
-        under = names.get(up.under or "", "the top line")
-        second = "full course under " if isinstance(up, FullTop) else "equal cuts at counter and "
-        second += under
-    else:
-        second = "full course at the counter"
-    return (
-        f"{first}{_moved(job, across.nudge, 'right', 'left')}; "
-        f"{second}{_moved(job, up.nudge, 'up', 'down')}"
-    )
-
-
-def _moved(job: Job, nudge: float, plus: str, minus: str) -> str:
-    if nudge == 0:
-        return ""
-    return f", moved {show_with_unit(abs(nudge), job.step)} {plus if nudge > 0 else minus}"
-
-
 def _lines(job: Job, plan: Plan) -> Iterator[str]:
     said = sheet(job, plan)
     yield job.name
-    yield f"Start: {say_start(job)}"
+    yield f"Start: {said.start}"
     yield f"Plan: {said.summary}"
     yield ""
     yield "What every edge gets"

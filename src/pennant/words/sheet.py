@@ -1,19 +1,22 @@
 """The sheet: all that is shown of a job and its plan as text, made once for every reader of it."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from typing import Any
 
 from pydantic import BaseModel
 
 from pennant.core.edges import EdgeReading, Gets
+from pennant.core.findings import Finding, Weight
 from pennant.core.job import Job
-from pennant.core.lengths import show_exact, show_length
+from pennant.core.lengths import STEP_MM, show_exact, show_length
 from pennant.core.plan import Plan
 from pennant.core.quantities import Quantity
 from pennant.core.settings import Settings, field_of, meta
 from pennant.core.values import Value
+from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.findings import SaidFinding, say
 from pennant.words.names import KINDS, courses, edge_name, piece_size
+from pennant.words.start import say_start
 
 
 class ShownLength(Value):
@@ -28,6 +31,7 @@ class SaidGets(Value):
 
     size: str
     note: str
+    verdict: Weight | None
     courses: str
     pieces: tuple[str, ...]
 
@@ -66,6 +70,11 @@ class Sheet(Value):
     edges: tuple[SaidEdge, ...]
     findings: tuple[SaidFinding, ...]
     quantities: tuple[SaidQuantity, ...]
+    overall: Dimension
+    chain: tuple[Dimension, ...]
+    start: str
+    step: str
+    step_mm: float
     summary: str
 
 
@@ -74,9 +83,14 @@ def sheet(job: Job, plan: Plan) -> Sheet:
     return Sheet.model_construct(
         lengths=dict(shown_lengths(job)),
         pieces={p.id: f"{piece_size(job, p)}, {KINDS[p.kind]}" for p in plan.pieces},
-        edges=tuple(_edge(job, reading) for reading in plan.edges),
+        edges=tuple(_edge(job, reading, plan.findings) for reading in plan.edges),
         findings=tuple(say(job, finding) for finding in plan.findings),
         quantities=tuple(_quantity(job, plan, quantity) for quantity in plan.quantities),
+        overall=overall(job),
+        chain=chain(job),
+        start=say_start(job),
+        step=job.step,
+        step_mm=STEP_MM[job.step],
         summary=summary(plan),
     )
 
@@ -115,14 +129,15 @@ def _lengths(value: Any, at: str) -> Iterator[tuple[str, float]]:
         yield at, value
 
 
-def _edge(job: Job, reading: EdgeReading) -> SaidEdge:
-    gets = tuple(_gets(job, reading, one) for one in reading.gets)
+def _edge(job: Job, reading: EdgeReading, findings: Iterable[Finding]) -> SaidEdge:
+    here = {f.pieces: f.weight for f in findings if reading.edge in f.places}
+    gets = tuple(_gets(job, one, here.get(one.pieces)) for one in reading.gets)
     return SaidEdge.model_construct(
         edge=reading.edge, name=edge_name(job, reading.edge), gets=gets
     )  # fmt: skip
 
 
-def _gets(job: Job, reading: EdgeReading, gets: Gets) -> SaidGets:
+def _gets(job: Job, gets: Gets, verdict: Weight | None) -> SaidGets:
     if gets.full:
         note = "full"
     elif gets.share < job.settings.small_share:
@@ -130,8 +145,8 @@ def _gets(job: Job, reading: EdgeReading, gets: Gets) -> SaidGets:
     else:
         note = "under half" if gets.share < 0.5 else "half or more"
     return SaidGets.model_construct(
-        size=show_length(gets.size, job.step), note=note, courses=courses(gets.courses),
-        pieces=gets.pieces,
+        size=show_length(gets.size, job.step), note=note, verdict=verdict,
+        courses=courses(gets.courses), pieces=gets.pieces,
     )  # fmt: skip
 
 

@@ -1,0 +1,47 @@
+/** The typed client of the application's own HTTP interface, and its one form of error. */
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Job = Schemas["Job-Output"];
+export type JobDraft = Schemas["Job-Input"];
+export type JobState = Schemas["JobState"];
+export type JobCard = Schemas["JobCard"];
+export type View = Schemas["View"];
+export type Plan = Schemas["Plan"];
+export type Piece = Schemas["Piece"];
+export type Sheet = Schemas["Sheet"];
+export type Working = Schemas["Working"];
+export type Problem = Schemas["Problem"];
+export type ProblemDetails = Schemas["ProblemDetails"];
+export type Setting = Schemas["SaidSetting"];
+export type Units = Job["units"];
+
+export const api = createClient<paths>({ baseUrl: "/" });
+
+/** An answer that was not the one asked for. `problem` is null when nothing answered at all. */
+export class Refusal extends Error {
+  constructor(readonly problem: ProblemDetails | null) {
+    super(problem?.title ?? "Pennant does not answer");
+  }
+}
+
+interface Answer {
+  data?: unknown;
+  error?: unknown;
+}
+
+/**
+ * Unwraps an answer of the client, or throws a Refusal. The type is named by the caller from the
+ * generated schema, because the client widens tuples (a point [x, y]) to plain arrays.
+ */
+export async function ask<T>(sent: Promise<Answer>): Promise<T> {
+  let answer: Answer;
+  try {
+    answer = await sent;
+  } catch {
+    throw new Refusal(null);
+  }
+  if (answer.error !== undefined) throw new Refusal(answer.error as ProblemDetails);
+  return answer.data as T;
+}

@@ -1,0 +1,48 @@
+/** The overall and the chain of partials above the wall, as one reads them off a tape. */
+import { memo } from "react";
+import type { Sheet } from "../api/client";
+import { Tape } from "../parts/Tape";
+import type { Scale } from "./scale";
+
+interface Props {
+  sheet: Sheet;
+  scale: Scale;
+  top: number;
+}
+
+export const Dimensions = memo(function Dimensions({ sheet, scale, top }: Props) {
+  const upper = scale.y(top) - 56;
+  const lower = scale.y(top) - 34;
+  return (
+    <g pointerEvents="none" className="tape" fontSize={14} fill="#2a2b2b" textAnchor="middle">
+      <Run
+        x0={scale.x(sheet.overall.x0)}
+        x1={scale.x(sheet.overall.x1)}
+        y={upper}
+        text={sheet.overall.text}
+      />
+      {sheet.chain.length > 1 &&
+        sheet.chain.map((run) => (
+          <Run key={run.x0} x0={scale.x(run.x0)} x1={scale.x(run.x1)} y={lower} text={run.text} />
+        ))}
+    </g>
+  );
+});
+
+function Run({ x0, x1, y, text }: { x0: number; x1: number; y: number; text: string }) {
+  const room = x1 - x0 > text.length * 5.6 + 6;
+  return (
+    <g>
+      <path
+        d={`M${x0} ${y}H${x1}M${x0 - 3} ${y + 4}l6 -8M${x1 - 3} ${y + 4}l6 -8`}
+        stroke="#2a2b2b"
+        fill="none"
+      />
+      {room && (
+        <text x={(x0 + x1) / 2} y={y + 5} stroke="#e8e4da" strokeWidth={6} paintOrder="stroke">
+          <Tape text={text} Part="tspan" />
+        </text>
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,132 @@
+/** What every edge gets, written where no tile is: in the window, on the cabinet, past the end. */
+import { memo } from "react";
+import type { Plan, Sheet } from "../api/client";
+import { Tape } from "../parts/Tape";
+import type { Scale } from "./scale";
+
+type Reading = Plan["edges"][number];
+type Said = Sheet["edges"][number];
+
+interface Props {
+  plan: Plan;
+  sheet: Sheet;
+  scale: Scale;
+  onPieces: (pieces: readonly string[]) => void;
+}
+
+const MOST = 3;
+const LINE = 16;
+/** Pixels: a wall drawn narrower than this has no room for the courses beside each size. */
+const ROOMY = 780;
+
+export const EdgeTags = memo(function EdgeTags({ plan, sheet, scale, onPieces }: Props) {
+  return plan.edges.map((reading, index) => {
+    const said = sheet.edges[index];
+    return said ? <Tag key={reading.edge} {...{ plan, reading, said, scale, onPieces }} /> : null;
+  });
+});
+
+interface TagProps {
+  plan: Plan;
+  reading: Reading;
+  said: Said;
+  scale: Scale;
+  onPieces: (pieces: readonly string[]) => void;
+}
+
+function Tag({ plan, reading, said, scale, onPieces }: TagProps) {
+  const rows = said.gets.slice(0, MOST);
+  const roomy = reading.owner === "wall" || scale.px(plan.frame[2]) > ROOMY;
+  const place = placeOf(reading, middleOf(reading, plan), scale, rows.length);
+  return (
+    <g className="tape" fontSize={14.5} textAnchor={place.anchor}>
+      {place.arrow && <path d={place.arrow} fill="#1f5a93" />}
+      {rows.map((gets, row) => {
+        const wrong = gets.verdict === "never";
+        const more = row === MOST - 1 && said.gets.length > MOST ? " …" : "";
+        return (
+          // biome-ignore lint/a11y/noStaticElementInteractions: the Edges paper is the keyboard's way
+          <text
+            key={`${gets.size} ${gets.courses}`}
+            data-edge={reading.edge}
+            x={place.x}
+            y={place.y + row * LINE}
+            className="cursor-pointer"
+            fill={wrong ? "#c4432b" : "#1f5a93"}
+            stroke="#fbf9f3"
+            strokeWidth={3}
+            paintOrder="stroke"
+            onClick={(event) => {
+              event.stopPropagation();
+              onPieces(gets.pieces);
+            }}
+          >
+            <title>{`${said.name}: ${gets.size}, ${gets.note}, ${gets.courses}`}</title>
+            {wrong ? "! " : ""}
+            <Tape text={gets.size} Part="tspan" />
+            {gets.note === "full" ? " full" : ""}
+            {more}
+            {roomy && (
+              <tspan className="font-medium" fontSize={12} fill="#5d5a53">
+                {` ${shortly(gets.courses)}`}
+              </tspan>
+            )}
+          </text>
+        );
+      })}
+    </g>
+  );
+}
+
+interface Place {
+  x: number;
+  y: number;
+  anchor: "start" | "middle" | "end";
+  arrow: string;
+}
+
+/** The courses without the word, as short as they can be said. */
+function shortly(courses: string): string {
+  return courses
+    .replace(/^courses? /, "c")
+    .replaceAll(", ", ",")
+    .replace(" … ", "…")
+    .replace(" to ", "–");
+}
+
+/** Where along the edge the number stands: at the middle of the pieces that meet it. */
+function middleOf(reading: Reading, plan: Plan): number {
+  if (reading.side === "left" || reading.side === "right") return (reading.low + reading.high) / 2;
+  const met = new Set(reading.gets[0]?.pieces);
+  const spans = plan.pieces.filter((piece) => met.has(piece.id));
+  const middle = spans[Math.floor(spans.length / 2)]?.outline[0] ?? [];
+  const xs = middle.map(([x]) => x);
+  return xs.length > 0 ? (Math.min(...xs) + Math.max(...xs)) / 2 : (reading.low + reading.high) / 2;
+}
+
+function placeOf(reading: Reading, mid: number, scale: Scale, rows: number): Place {
+  const block = (rows - 1) * LINE;
+  const wall = reading.owner === "wall";
+  if (reading.side === "left" || reading.side === "right") {
+    // Outside the wall at its ends; inside the thing at its own sides.
+    const toRight = wall ? reading.side === "right" : reading.side === "left";
+    const clear = wall ? (reading.kind === "corner" || reading.kind === "side" ? 26 : 12) : 12;
+    const x = scale.x(reading.at) + (toRight ? clear : -clear);
+    const y = scale.y(mid) - block / 2 + 5;
+    const tip = scale.x(reading.at) + (toRight ? 3 : -3);
+    const back = toRight ? 6 : -6;
+    const arrow = wall ? "" : `M${tip} ${y - 5}l${back} -4v8Z`;
+    return { x, y, anchor: toRight ? "start" : "end", arrow };
+  }
+  const x = scale.x(mid);
+  if (wall) {
+    const y =
+      reading.side === "bottom" ? scale.y(reading.at) + 30 : scale.y(reading.at) - 8 - block;
+    return { x, y, anchor: "middle", arrow: "" };
+  }
+  // Just inside the thing: above its underside, below its top.
+  const y = reading.side === "bottom" ? scale.y(reading.at) - 14 - block : scale.y(reading.at) + 24;
+  const edge = scale.y(reading.at) + (reading.side === "bottom" ? -4 : 4);
+  const back = reading.side === "bottom" ? -6 : 6;
+  return { x, y, anchor: "middle", arrow: `M${x} ${edge}l-4 ${back}h8Z` };
+}

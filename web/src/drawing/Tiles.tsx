@@ -1,0 +1,91 @@
+/** The pieces: full tiles in glaze, cuts hatched as with a pencil, picked ones outlined. */
+import { memo } from "react";
+import type { Piece, Plan } from "../api/client";
+import type { Scale } from "./scale";
+
+interface Props {
+  plan: Plan;
+  scale: Scale;
+  colour: string;
+  picked: ReadonlySet<string>;
+  bad: ReadonlySet<string>;
+  onHover: (id: string | null) => void;
+  onPick: (id: string) => void;
+}
+
+/** The outline of a piece as a path in pixels. */
+export function piecePath(piece: Piece, scale: Scale): string {
+  return piece.outline
+    .map(
+      (ring) =>
+        `M${ring.map(([x, y]) => `${scale.x(x).toFixed(2)} ${scale.y(y).toFixed(2)}`).join("L")}Z`,
+    )
+    .join("");
+}
+
+/** A little light and shade from tile to tile, always the same for the same tile. */
+function shade(id: string): number {
+  let hash = 7;
+  for (const letter of id) hash = (hash * 31 + letter.charCodeAt(0)) % 997;
+  return hash / 997;
+}
+
+export const Tiles = memo(function Tiles(props: Props) {
+  const { plan, scale, colour, picked, bad, onHover, onPick } = props;
+  const [x0, y0, x1, y1] = plan.field;
+  const paths = plan.pieces.map((piece) => ({ piece, d: piecePath(piece, scale) }));
+  const cuts = paths.filter(({ piece }) => piece.kind !== "full");
+  const target = (event: React.SyntheticEvent) =>
+    (event.target as Element).getAttribute("data-piece");
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: the lists beside the wall are the keyboard's way to a piece
+    <g
+      onPointerOver={(event) => onHover(target(event))}
+      onPointerLeave={() => onHover(null)}
+      onClick={(event) => {
+        const id = target(event);
+        if (id) onPick(id);
+      }}
+    >
+      <rect
+        x={scale.x(x0)}
+        y={scale.y(y1)}
+        width={scale.px(x1 - x0)}
+        height={scale.px(y1 - y0)}
+        fill="#f0ece2"
+      />
+      {paths.map(({ piece, d }) => (
+        <path key={piece.id} data-piece={piece.id} d={d} fill={colour} fillRule="evenodd" />
+      ))}
+      <g pointerEvents="none">
+        {paths.map(({ piece, d }) => (
+          <path
+            key={piece.id}
+            d={d}
+            fillRule="evenodd"
+            fill={shade(piece.tile) > 0.5 ? "#fff" : "#20302a"}
+            fillOpacity={Math.abs(shade(piece.tile) - 0.5) * 0.16}
+          />
+        ))}
+        <path d={cuts.map(({ d }) => d).join("")} fill="url(#pencil)" fillRule="evenodd" />
+        {paths
+          .filter(({ piece }) => bad.has(piece.id))
+          .map(({ piece, d }) => (
+            <path key={piece.id} d={d} fill="url(#wax)" stroke="#c4432b" strokeWidth={1.2} />
+          ))}
+        {paths
+          .filter(({ piece }) => picked.has(piece.id))
+          .map(({ piece, d }) => (
+            <path
+              key={piece.id}
+              d={d}
+              fill="#1f5a93"
+              fillOpacity={0.28}
+              stroke="#1f5a93"
+              strokeWidth={2.5}
+            />
+          ))}
+      </g>
+    </g>
+  );
+});

@@ -1,0 +1,123 @@
+/** The wall to scale: the page of the application. */
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useEditor } from "../job/useEditor";
+import { Devices } from "./Devices";
+import { Dimensions } from "./Dimensions";
+import { EdgeTags } from "./EdgeTags";
+import { Pennant } from "./Pennant";
+import { Surroundings } from "./Surroundings";
+import { scaleFor } from "./scale";
+import { Tiles } from "./Tiles";
+import { useSize } from "./useSize";
+
+interface Props {
+  picked: ReadonlySet<string>;
+  onPicked: (pieces: readonly string[]) => void;
+  /** A field of the job was asked for by clicking what it measures. */
+  onField: (pointer: string) => void;
+  /** When set, a click on the wall gives a point along it (mm from the left end). */
+  pointing: ((x: number) => void) | null;
+  drag: { move: (x: number, y: number) => void; drop: () => void; cancel: () => void };
+}
+
+export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props) {
+  const { view } = useEditor();
+  const [box, size] = useSize<HTMLDivElement>();
+  const [hovered, setHovered] = useState<string | null>(null);
+  const scale = useMemo(
+    () => scaleFor(view.plan.frame, size.width, size.height, size.width < 640 ? 0.24 : 0),
+    [view.plan.frame, size],
+  );
+  const bad = useMemo(
+    () => new Set(view.plan.findings.flatMap((f) => (f.weight === "never" ? f.pieces : []))),
+    [view.plan.findings],
+  );
+  const pickOne = useCallback((id: string) => onPicked([id]), [onPicked]);
+  const shown = useRef(false);
+  useEffect(() => {
+    // On a narrow screen the wall runs over: begin where the pennant stands, then leave it be.
+    const room = box.current;
+    if (!room || shown.current || size.width === 0) return;
+    shown.current = true;
+    room.scrollLeft = scale.x(view.plan.pennant.x) - room.clientWidth / 2;
+  }, [box, scale, size.width, view.plan.pennant.x]);
+  const told = hovered ?? (picked.size === 1 ? [...picked][0] : null);
+
+  return (
+    <div ref={box} className="relative h-full w-full overflow-x-auto overflow-y-hidden">
+      {size.width > 0 && (
+        // biome-ignore lint/a11y/useKeyWithClickEvents: the point can be typed in the Start paper
+        <svg
+          width={scale.width}
+          height={scale.height}
+          role="img"
+          aria-label={`${view.job.wall.name}, drawn to scale. ${view.sheet.start}. ${view.sheet.summary}.`}
+          className={`block select-none ${pointing ? "cursor-crosshair" : ""}`}
+          onClick={(event) => {
+            const left = event.currentTarget.getBoundingClientRect().left;
+            if (pointing) pointing(scale.wallX(event.clientX - left));
+          }}
+        >
+          <Patterns />
+          <Tiles
+            plan={view.plan}
+            scale={scale}
+            colour={view.job.tile.colour ?? "#b9cbbd"}
+            picked={picked}
+            bad={bad}
+            onHover={setHovered}
+            onPick={pickOne}
+          />
+          <Surroundings view={view} scale={scale} onField={onField} />
+          <Devices view={view} scale={scale} />
+          <Dimensions sheet={view.sheet} scale={scale} top={view.plan.frame[3]} />
+          <Pennant
+            plan={view.plan}
+            scale={scale}
+            stepMm={view.sheet.step_mm}
+            start={view.sheet.start}
+            onDrag={drag.move}
+            onDrop={drag.drop}
+            onCancel={drag.cancel}
+          />
+          <EdgeTags plan={view.plan} sheet={view.sheet} scale={scale} onPieces={onPicked} />
+        </svg>
+      )}
+      <p
+        aria-live="polite"
+        className="aside pointer-events-none absolute bottom-0 left-3 max-sm:fixed max-sm:bottom-auto"
+      >
+        {told && view.sheet.pieces[told] && (
+          <span className="rounded-sm bg-paper px-2 py-0.5 text-pencil">
+            Piece {told}: {view.sheet.pieces[told]}
+          </span>
+        )}
+      </p>
+    </div>
+  );
+}
+
+function Patterns() {
+  return (
+    <defs>
+      <pattern
+        id="pencil"
+        width="5"
+        height="5"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <path d="M0 0V5" stroke="#2a2b2b" strokeOpacity="0.3" strokeWidth="1.1" />
+      </pattern>
+      <pattern
+        id="wax"
+        width="4"
+        height="4"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(-45)"
+      >
+        <path d="M0 0V4" stroke="#c4432b" strokeOpacity="0.75" strokeWidth="2" />
+      </pattern>
+    </defs>
+  );
+}

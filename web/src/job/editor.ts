@@ -1,0 +1,272 @@
+/**
+ * One open job: what is drawn, what is being typed, and what the server has kept.
+ *
+ * Typing and dragging only preview. A commit is kept as one revision; until the server has
+ * acknowledged it, it lies in the browser's storage too, so that neither side's death loses it.
+ */
+import {
+  api,
+  ask,
+  type JobDraft,
+  type JobState,
+  type Problem,
+  Refusal,
+  type View,
+} from "../api/client";
+import { type Draft, dropDraft, keepDraft, keptDraft } from "./drafts";
+import { latestOnly } from "./latest";
+
+/** How long a burst of nudges may pause before it counts as one finished step. */
+const BURST_MS = 700;
+const RETRY_MS = 2000;
+
+export type Status = "kept" | "typing" | "keeping" | "unreachable" | "conflict";
+
+export interface Snapshot {
+  state: JobState;
+  view: View;
+  draft: JobDraft;
+  problems: Problem[];
+  status: Status;
+  conflict: JobState | null;
+}
+
+export class JobEditor {
+  #snapshot: Snapshot;
+  #listeners = new Set<() => void>();
+  #pending: Draft | null = null;
+  #keeping: Promise<void> | null = null;
+  #burst: { timer: number; label: string } | null = null;
+  #retry: number | null = null;
+  #typed = 0;
+  #previews = latestOnly<JobDraft, View>(
+    (body) => ask<View>(api.POST("/api/view", { body })),
+    (view) => this.#set({ view, problems: [] }),
+    (error) => this.#previewRefused(error),
+  );
+
+  constructor(
+    readonly id: string,
+    state: JobState,
+    readonly onKept: (state: JobState) => void,
+  ) {
+    this.#snapshot = {
+      state,
+      view: state.view,
+      draft: state.view.job,
+      problems: [],
+      status: "kept",
+      conflict: null,
+    };
+    const left = keptDraft(id);
+    if (left) this.#recover(left);
+  }
+
+  get = (): Snapshot => this.#snapshot;
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  /** Shows what the change would do; keeps nothing. */
+  preview(job: JobDraft): void {
+    this.#typed += 1;
+    this.#set({
+      draft: job,
+      status: this.#snapshot.status === "kept" ? "typing" : this.#snapshot.status,
+    });
+    this.#previews.ask(job);
+  }
+
+  /** Keeps the change as one revision. */
+  commit(job: JobDraft, label: string): void {
+    this.preview(job);
+    this.#endBurst();
+    this.#queue({ edition: this.#snapshot.state.edition, label, job });
+  }
+
+  /** Previews at once, and keeps the change when no other of the burst has followed for a while. */
+  burst(job: JobDraft, label: string): void {
+    this.preview(job);
+    keepDraft(this.id, { edition: this.#snapshot.state.edition, label, job });
+    this.#endBurst();
+    this.#burst = { label, timer: window.setTimeout(() => this.#commitBurst(), BURST_MS) };
+  }
+
+  /** Goes back to what is kept. */
+  revert(): void {
+    this.#endBurst();
+    this.#previews.forget();
+    const { state } = this.#snapshot;
+    if (!this.#pending) dropDraft(this.id);
+    this.#set({ view: state.view, draft: state.view.job, problems: [], status: "kept" });
+  }
+
+  /** Shows a refusal of a change that was worked out elsewhere. */
+  refuse(refusal: Refusal): void {
+    this.#previewRefused(refusal);
+  }
+
+  async undo(): Promise<void> {
+    await this.#step("undo");
+  }
+
+  async redo(): Promise<void> {
+    await this.#step("redo");
+  }
+
+  /** Takes over a newer state, if nothing here waits to be kept. */
+  adopt(state: JobState): void {
+    const idle = this.#snapshot.status === "kept";
+    if (idle && state.edition > this.#snapshot.state.edition) this.#take(state);
+  }
+
+  /** Ends a conflict: what is kept elsewhere stands, or this change goes on top of it. */
+  settle(choice: "theirs" | "mine"): void {
+    const theirs = this.#snapshot.conflict;
+    const mine = this.#pending;
+    if (!theirs) return;
+    this.#pending = null;
+    this.#set({ conflict: null });
+    this.#take(theirs);
+    if (choice === "theirs" || !mine) dropDraft(this.id);
+    else this.commit(mine.job, mine.label);
+  }
+
+  /** Ends a conflict by keeping this change as a job of its own; returns that job's id. */
+  async settleAsCopy(): Promise<string | null> {
+    const mine = this.#pending;
+    if (!mine) return null;
+    const name = `${String(mine.job.name).slice(0, 70)} (mine)`;
+    const body = { ...mine.job, name };
+    const state = await ask<JobState>(
+      api.POST("/api/jobs/import", { body: body as never, bodySerializer: JSON.stringify }),
+    );
+    this.settle("theirs");
+    return state.id;
+  }
+
+  #set(change: Partial<Snapshot>): void {
+    this.#snapshot = { ...this.#snapshot, ...change };
+    for (const listener of this.#listeners) listener();
+  }
+
+  #take(state: JobState): void {
+    this.#previews.forget();
+    this.#set({ state, view: state.view, draft: state.view.job, problems: [], status: "kept" });
+    this.onKept(state);
+  }
+
+  #recover(left: Draft): void {
+    this.#pending = left;
+    if (left.edition === this.#snapshot.state.edition) void this.#keep();
+    else this.#set({ status: "conflict", conflict: this.#snapshot.state });
+  }
+
+  #previewRefused(error: unknown): void {
+    if (error instanceof Refusal && error.problem)
+      this.#set({ problems: error.problem.errors ?? [] });
+    else this.#set({ status: "unreachable" });
+  }
+
+  #endBurst(): void {
+    if (this.#burst) window.clearTimeout(this.#burst.timer);
+    this.#burst = null;
+  }
+
+  #commitBurst(): void {
+    const burst = this.#burst;
+    this.#burst = null;
+    if (burst) {
+      const { state, draft } = this.#snapshot;
+      this.#queue({ edition: state.edition, label: burst.label, job: draft });
+    }
+  }
+
+  #queue(draft: Draft): void {
+    this.#pending = draft;
+    keepDraft(this.id, draft);
+    if (!this.#keeping) void this.#keep();
+  }
+
+  #keep(): Promise<void> {
+    this.#keeping ??= this.#keepAll().finally(() => {
+      this.#keeping = null;
+    });
+    return this.#keeping;
+  }
+
+  async #keepAll(): Promise<void> {
+    while (this.#pending) {
+      const sent = this.#pending;
+      const typed = this.#typed;
+      this.#set({ status: "keeping" });
+      try {
+        const state = await ask<JobState>(
+          api.PUT("/api/jobs/{id_}", { params: { path: { id_: this.id } }, body: sent }),
+        );
+        this.#acknowledged(sent, state, typed === this.#typed);
+      } catch (error) {
+        if (!this.#refused(error, sent)) return;
+      }
+    }
+  }
+
+  #acknowledged(sent: Draft, state: JobState, untouched: boolean): void {
+    if (this.#pending === sent) this.#pending = null;
+    else if (this.#pending) this.#pending = { ...this.#pending, edition: state.edition };
+    if (this.#pending) keepDraft(this.id, this.#pending);
+    else if (!this.#burst) dropDraft(this.id);
+    if (untouched && !this.#burst) this.#take(state);
+    else {
+      this.#set({ state, status: "typing" });
+      this.onKept(state);
+    }
+  }
+
+  /** Deals with a refusal; returns whether the rest of the queue may go on. */
+  #refused(error: unknown, sent: Draft): boolean {
+    const problem = error instanceof Refusal ? error.problem : null;
+    if (problem?.current) {
+      this.#set({ status: "conflict", conflict: problem.current });
+      return false;
+    }
+    if (problem && problem.status < 500) {
+      if (this.#pending === sent) this.#pending = null;
+      if (!this.#pending) dropDraft(this.id);
+      this.#set({ status: "typing", problems: problem.errors ?? [] });
+      return true;
+    }
+    this.#set({ status: "unreachable" });
+    this.#retry ??= window.setTimeout(() => {
+      this.#retry = null;
+      void this.#keep();
+    }, RETRY_MS);
+    return false;
+  }
+
+  async #step(which: "undo" | "redo"): Promise<void> {
+    if (this.#burst) {
+      this.#endBurst();
+      const { state, draft } = this.#snapshot;
+      this.#queue({ edition: state.edition, label: "Moved the start", job: draft });
+    }
+    await this.#keeping;
+    const { edition } = this.#snapshot.state;
+    const init = { params: { path: { id_: this.id } }, body: { edition } };
+    try {
+      this.#take(
+        await ask<JobState>(
+          which === "undo"
+            ? api.POST("/api/jobs/{id_}/undo", init)
+            : api.POST("/api/jobs/{id_}/redo", init),
+        ),
+      );
+    } catch (error) {
+      const problem = error instanceof Refusal ? error.problem : null;
+      if (problem?.current) this.#take(problem.current);
+      else if (!problem) this.#set({ status: "unreachable" });
+    }
+  }
+}

@@ -1,0 +1,52 @@
+/** Keys that work wherever nothing else takes them: arrows nudge the start, Ctrl+Z goes back. */
+import { useEffect } from "react";
+import { nudged } from "./start";
+import { useEditor } from "./useEditor";
+
+const MOVES: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowDown: [0, -1],
+  ArrowUp: [0, 1],
+};
+
+/** Whether the focus is nowhere in particular, or on the pennant itself. */
+function onTheWall(target: EventTarget | null): boolean {
+  return (
+    target === document.body || (target instanceof Element && target.hasAttribute("data-pennant"))
+  );
+}
+
+function typing(target: EventTarget | null): boolean {
+  return target instanceof HTMLInputElement && target.type !== "color";
+}
+
+export function useStartKeys() {
+  const { editor } = useEditor();
+  useEffect(() => {
+    function pressed(event: KeyboardEvent) {
+      const move = MOVES[event.key];
+      if (move && onTheWall(event.target) && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        event.preventDefault();
+        const { draft, view } = editor.get();
+        // Presses faster than the answers add up: each starts from the nudge last asked for.
+        const asked = {
+          ...view,
+          job: { ...view.job, start: draft.start as typeof view.job.start },
+        };
+        const step = view.sheet.step_mm * (event.shiftKey ? 8 : 1);
+        editor.burst(nudged(draft, asked, move[0] * step, move[1] * step), "Nudged the start");
+      }
+      if (
+        (event.ctrlKey || event.metaKey) &&
+        event.key.toLowerCase() === "z" &&
+        !typing(event.target)
+      ) {
+        event.preventDefault();
+        void (event.shiftKey ? editor.redo() : editor.undo());
+      }
+    }
+    window.addEventListener("keydown", pressed);
+    return () => window.removeEventListener("keydown", pressed);
+  }, [editor]);
+}

@@ -1,0 +1,136 @@
+/** The job's name, unit and history, and what can be done with it as a whole. */
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, ask, type Job, type JobState, type Units } from "../api/client";
+import type { Status } from "../job/editor";
+import { useEditor } from "../job/useEditor";
+import { Mark } from "../parts/Mark";
+
+type Step = NonNullable<Job["step"]>;
+
+const SAID: Record<Status, string> = {
+  kept: "Saved",
+  typing: "Not saved yet",
+  keeping: "Saving…",
+  unreachable: "Pennant does not answer; trying again",
+  conflict: "Changed elsewhere",
+};
+
+export function JobHeader() {
+  const { editor, draft, view, state, status } = useEditor();
+  const client = useQueryClient();
+  const navigate = useNavigate();
+
+  function round(step: Step) {
+    const next: Units = step.endsWith("in") ? "in" : "mm";
+    editor.commit({ ...draft, units: next, step }, `Shown in ${step}`);
+  }
+
+  async function duplicate() {
+    const path = { id_: editor.id };
+    const copy = await ask<JobState>(api.POST("/api/jobs/{id_}/duplicate", { params: { path } }));
+    await client.invalidateQueries({ queryKey: ["jobs"] });
+    navigate(`/jobs/${copy.id}`);
+  }
+
+  return (
+    <header className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-rule border-b bg-paper px-3 py-1.5">
+      <Link to="/" className="heading flex items-center gap-1.5" title="All jobs">
+        <Mark /> Pennant
+      </Link>
+      <Name />
+      <span role="status" className={`aside ${status === "unreachable" ? "text-flag" : ""}`}>
+        {SAID[status]}
+      </span>
+      <span className="ml-auto flex flex-wrap gap-1">
+        <button
+          type="button"
+          className="button"
+          disabled={!state.undo && status === "kept"}
+          title={state.undo ? `Undo: ${state.undo}` : "Nothing to undo"}
+          onClick={() => editor.undo()}
+        >
+          ↶ Undo
+        </button>
+        <button
+          type="button"
+          className="button"
+          disabled={!state.redo}
+          title={state.redo ? `Redo: ${state.redo}` : "Nothing to redo"}
+          onClick={() => editor.redo()}
+        >
+          ↷ Redo
+        </button>
+        <select
+          aria-label="Unit and rounding"
+          className="field w-auto"
+          value={view.job.step ?? "1/16 in"}
+          onChange={(event) => round(event.target.value as Step)}
+        >
+          <option value="1/16 in">inches, to 1/16</option>
+          <option value="1/32 in">inches, to 1/32</option>
+          <option value="1 mm">millimetres</option>
+          <option value="0.5 mm">millimetres, to 0.5</option>
+        </select>
+        <Menu>
+          <MenuButton className="button">Job ▾</MenuButton>
+          <MenuItems
+            anchor="bottom end"
+            className="z-20 mt-1 min-w-44 border border-pencil bg-paper py-1 shadow-md"
+          >
+            <MenuItem>
+              <a
+                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
+                href={`/api/jobs/${editor.id}/export`}
+                download
+              >
+                Export job file
+              </a>
+            </MenuItem>
+            <MenuItem>
+              <button
+                type="button"
+                className="block w-full px-3 py-1.5 text-left data-focus:bg-chalk-pale"
+                onClick={duplicate}
+              >
+                Duplicate
+              </button>
+            </MenuItem>
+            <MenuItem>
+              <Link className="block px-3 py-1.5 data-focus:bg-chalk-pale" to="/">
+                All jobs
+              </Link>
+            </MenuItem>
+          </MenuItems>
+        </Menu>
+      </span>
+    </header>
+  );
+}
+
+function Name() {
+  const { editor, draft, view } = useEditor();
+  const [typed, setTyped] = useState<string | null>(null);
+  const keep = () => {
+    const name = typed?.trim();
+    if (name && name !== view.job.name) editor.commit({ ...draft, name }, "Renamed");
+    setTyped(null);
+  };
+  return (
+    <input
+      aria-label="Name of the job"
+      className="min-w-40 grow-0 rounded-sm border border-transparent bg-transparent px-1.5 py-0.5 font-medium hover:border-rule max-md:grow"
+      style={{ width: `${Math.max(14, (typed ?? view.job.name).length + 2)}ch` }}
+      maxLength={80}
+      value={typed ?? view.job.name}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") event.currentTarget.blur();
+        if (event.key === "Escape") setTyped(null);
+      }}
+    />
+  );
+}

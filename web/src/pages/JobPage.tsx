@@ -1,0 +1,209 @@
+/** One job: the wall above, and under its counter the papers one works from. */
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useEffect, useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+import type { JobState } from "../api/client";
+import { jobOptions } from "../api/queries";
+import { WallDrawing } from "../drawing/WallDrawing";
+import { replaced } from "../job/pointer";
+import { EditorContext, useEditor, useOpened } from "../job/useEditor";
+import { useStartDrag } from "../job/useStartDrag";
+import { useStartKeys } from "../job/useStartKeys";
+import { EdgesPaper } from "../papers/EdgesPaper";
+import { FindingsPaper } from "../papers/FindingsPaper";
+import { MeasuresPaper } from "../papers/MeasuresPaper";
+import { RulesPaper } from "../papers/RulesPaper";
+import { StartPaper } from "../papers/StartPaper";
+import { TakesPaper } from "../papers/TakesPaper";
+import { TilePaper } from "../papers/TilePaper";
+import { JobHeader } from "./JobHeader";
+import { Notices } from "./Notices";
+
+export function JobPage() {
+  const { id = "" } = useParams();
+  const { data, error } = useQuery(jobOptions(id));
+  if (data) return <OpenJob key={id} loaded={data} />;
+  return (
+    <main className="p-8">
+      {error ? (
+        <>
+          <p className="heading">{error.message}</p>
+          <p className="aside my-2">
+            It may have been put aside, or the address may be mistyped. If Pennant was stopped,
+            start it again and reload.
+          </p>
+          <Link to="/" className="button inline-block">
+            All jobs
+          </Link>
+        </>
+      ) : (
+        <p className="aside">Unrolling the drawing…</p>
+      )}
+    </main>
+  );
+}
+
+function OpenJob({ loaded }: { loaded: JobState }) {
+  const editor = useOpened(loaded);
+  return (
+    <EditorContext value={editor}>
+      <Desk />
+    </EditorContext>
+  );
+}
+
+const IN = ["Start", "Tile", "Measures", "Rules"] as const;
+const OUT = ["Findings", "Edges", "It takes"] as const;
+
+function Desk() {
+  const { editor, draft, view } = useEditor();
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+  const [finding, setFinding] = useState<string | null>(null);
+  const [pointing, setPointing] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  const inPaper = Math.max(0, IN.indexOf((search.get("paper") ?? "Start") as (typeof IN)[number]));
+  const outPaper = Math.max(
+    0,
+    OUT.indexOf((search.get("answer") ?? "Findings") as (typeof OUT)[number]),
+  );
+  const turn = useCallback(
+    (key: string, name: string) =>
+      setSearch((old) => ({ ...Object.fromEntries(old), [key]: name }), { replace: true }),
+    [setSearch],
+  );
+  const drag = useStartDrag();
+  useStartKeys();
+
+  const pick = useCallback((pieces: readonly string[]) => {
+    setFinding(null);
+    setPicked(new Set(pieces));
+  }, []);
+  const toField = useCallback(
+    (pointer: string) => {
+      turn("paper", "Measures");
+      requestAnimationFrame(() =>
+        requestAnimationFrame(() => {
+          const field = document.querySelector<HTMLElement>(`[data-pointer="${pointer}"]`);
+          field?.focus();
+          field?.scrollIntoView({ block: "nearest" });
+        }),
+      );
+    },
+    [turn],
+  );
+  useEffect(() => {
+    document.title = `${view.job.name} · Pennant`;
+  }, [view.job.name]);
+
+  const counts = view.sheet.findings.length;
+  return (
+    <div className="flex h-full flex-col max-md:h-auto max-md:min-h-full">
+      <JobHeader />
+      <Notices />
+      <main className="flex min-h-0 grow flex-col">
+        <section
+          aria-label="The wall"
+          className="min-h-0 basis-[55%] max-md:sticky max-md:top-0 max-md:z-10 max-md:h-[46vh] max-md:basis-auto max-md:bg-skim"
+        >
+          <WallDrawing
+            picked={picked}
+            onPicked={pick}
+            onField={toField}
+            drag={drag}
+            pointing={
+              pointing
+                ? (x) => {
+                    setPointing(false);
+                    const step = view.sheet.step_mm;
+                    const to = Math.min(
+                      Math.max(0, Math.round(x / step) * step),
+                      view.job.wall.length,
+                    );
+                    editor.commit(
+                      replaced(draft, "/start/across/x", to),
+                      "Start: centred on a point",
+                    );
+                  }
+                : null
+            }
+          />
+        </section>
+        <div className="grid min-h-0 grow basis-[45%] border-slab border-t-4 bg-skim-deep max-md:block md:grid-cols-2 md:gap-3 md:px-3 md:pt-2">
+          <Papers
+            label="What you choose"
+            names={IN}
+            chosen={inPaper}
+            onChosen={(name) => turn("paper", name)}
+          >
+            <StartPaper pointing={pointing} onPointing={setPointing} />
+            <TilePaper />
+            <MeasuresPaper />
+            <RulesPaper />
+          </Papers>
+          <Papers
+            label="What comes of it"
+            names={OUT}
+            badge={counts}
+            chosen={outPaper}
+            onChosen={(name) => turn("answer", name)}
+          >
+            <FindingsPaper
+              chosen={finding}
+              onChosen={(id, pieces) => {
+                setFinding(id);
+                setPicked(new Set(pieces));
+              }}
+            />
+            <EdgesPaper onPieces={pick} />
+            <TakesPaper />
+          </Papers>
+        </div>
+      </main>
+    </div>
+  );
+}
+
+interface PapersProps {
+  label: string;
+  names: readonly string[];
+  chosen: number;
+  badge?: number;
+  onChosen: (name: string) => void;
+  children: React.ReactNode[];
+}
+
+/** A stack of papers of which one lies on top. */
+function Papers({ label, names, chosen, badge, onChosen, children }: PapersProps) {
+  return (
+    <TabGroup
+      selectedIndex={chosen}
+      onChange={(index) => onChosen(names[index] ?? "")}
+      className="flex min-h-0 flex-col max-md:pt-2"
+      manual
+    >
+      <TabList aria-label={label} className="flex gap-0.5 px-1">
+        {names.map((name, index) => (
+          <Tab
+            key={name}
+            className="heading rounded-t-sm border-transparent border-x border-t px-3 pt-1 pb-0.5 text-pencil-soft data-hover:text-pencil data-selected:border-rule data-selected:bg-paper data-selected:text-pencil"
+          >
+            {name}
+            {index === 0 && badge !== undefined && (
+              <span className="tape ml-1.5 rounded-sm bg-pencil px-1.5 text-[13px] text-white">
+                {badge}
+              </span>
+            )}
+          </Tab>
+        ))}
+      </TabList>
+      <TabPanels className="min-h-0 grow overflow-y-auto border border-rule border-b-0 bg-paper px-3 py-2 max-md:overflow-visible">
+        {children.map((child, index) => (
+          <TabPanel key={names[index]} tabIndex={-1}>
+            {child}
+          </TabPanel>
+        ))}
+      </TabPanels>
+    </TabGroup>
+  );
+}

@@ -1,0 +1,72 @@
+/** What needs a decision before work goes on: a lost race, or a change that cannot be drawn. */
+import { useEffect, useState } from "react";
+import { useNavigate } from "react-router";
+import type { JobDraft, Problem } from "../api/client";
+import { at } from "../job/pointer";
+import { useEditor } from "../job/useEditor";
+
+export function Notices() {
+  const { editor, conflict } = useEditor();
+  const navigate = useNavigate();
+  if (conflict) {
+    return (
+      <section role="alert" className="flex flex-wrap items-center gap-2 bg-wax-pale px-3 py-2">
+        <p className="grow">
+          <strong>This job was changed elsewhere</strong> (another tab, or another device) after you
+          began your change. Both are safe; which is to stand?
+        </p>
+        <button type="button" className="button" onClick={() => editor.settle("mine")}>
+          Mine, on top of it
+        </button>
+        <button
+          type="button"
+          className="button"
+          onClick={async () => {
+            const copy = await editor.settleAsCopy();
+            if (copy) navigate(`/jobs/${copy}`);
+          }}
+        >
+          Keep mine as a copy
+        </button>
+        <button type="button" className="button" onClick={() => editor.settle("theirs")}>
+          The other; drop mine
+        </button>
+      </section>
+    );
+  }
+  return <Unseen />;
+}
+
+/** What is wrong in a field that is not on any paper now in view; the others say it themselves. */
+function Unseen() {
+  const { editor, problems, draft } = useEditor();
+  const [unseen, setUnseen] = useState<Problem[]>([]);
+  useEffect(() => {
+    setUnseen(
+      problems.filter(({ pointer }) => !document.querySelector(`[data-pointer="${pointer}"]`)),
+    );
+  }, [problems]);
+  if (unseen.length === 0) return null;
+  return (
+    <section role="alert" className="flex flex-wrap items-center gap-2 bg-flag-pale px-3 py-1.5">
+      <p className="grow">
+        <strong>✗ Not drawn, not saved.</strong>{" "}
+        {unseen.map((problem) => `${named(problem.pointer, draft)} ${problem.message}`).join("; ")}.
+        The drawing shows the last state that can be built.
+      </p>
+      <button type="button" className="button" onClick={() => editor.revert()}>
+        Take it back
+      </button>
+    </section>
+  );
+}
+
+/** A field in words: the thing's own name where it has one, then what is measured. */
+function named(pointer: string, draft: JobDraft): string {
+  const parts = pointer.split("/").filter((part) => part !== "");
+  const field = parts.at(-1)?.replaceAll("_", " ") ?? "";
+  const name = at(draft, `/${parts.slice(0, -1).join("/")}/name`);
+  return typeof name === "string" && parts.length > 2
+    ? `${name}: ${field}`
+    : `The ${parts.slice(-2).join(" ").replaceAll("_", " ")}`;
+}

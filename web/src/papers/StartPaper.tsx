@@ -1,0 +1,205 @@
+/** Where the pennant is planted: left to right, bottom to top, and by how much it was nudged. */
+import { type Across, nudged, type Up, withAcross, withUp } from "../job/start";
+import { useEditor } from "../job/useEditor";
+import { Choices } from "../parts/Choices";
+import { LengthField } from "../parts/LengthField";
+import { Select } from "../parts/Select";
+
+type School = "full-left" | "full-right" | "tile" | "joint";
+
+interface Props {
+  pointing: boolean;
+  onPointing: (pointing: boolean) => void;
+}
+
+export function StartPaper({ pointing, onPointing }: Props) {
+  return (
+    <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
+      <AcrossChoice pointing={pointing} onPointing={onPointing} />
+      <UpChoice />
+    </div>
+  );
+}
+
+function AcrossChoice({ pointing, onPointing }: Props) {
+  const { editor, draft, view } = useEditor();
+  const { across } = view.job.start;
+  const { openings } = view.job.wall;
+  const school: School = across.kind === "centred" ? across.what : across.kind;
+  const plant = (to: Across, label: string) => editor.commit(withAcross(draft, view, to), label);
+
+  function choose(next: School) {
+    if (next === "full-left" || next === "full-right") {
+      plant(
+        { kind: next, nudge: 0 },
+        `Start: full tile ${next === "full-left" ? "left" : "right"}`,
+      );
+      return;
+    }
+    const first = openings?.[0];
+    const place =
+      across.kind === "centred"
+        ? across
+        : first
+          ? { on: "opening" as const, opening: first.id }
+          : { on: "wall" as const };
+    plant({ ...place, kind: "centred", what: next, nudge: 0 }, `Start: ${next} centred`);
+  }
+
+  function centreOn(value: string) {
+    if (across.kind !== "centred") return;
+    const base = { kind: "centred" as const, what: across.what, nudge: 0 };
+    if (value === "wall") plant({ ...base, on: "wall" }, "Start: centred on the wall");
+    else if (value === "point") {
+      const x = Math.round(view.plan.pennant.x / view.sheet.step_mm) * view.sheet.step_mm;
+      plant({ ...base, on: "point", x }, "Start: centred on a point");
+      onPointing(true);
+    } else plant({ ...base, on: "opening", opening: value }, "Start: centred on an opening");
+  }
+
+  return (
+    <section aria-label="Left to right">
+      <h3 className="heading mb-1">Left to right</h3>
+      <Choices<School>
+        label="Left to right"
+        value={school}
+        onChange={choose}
+        choices={[
+          { value: "full-left", label: "Full at left end" },
+          { value: "full-right", label: "Full at right end" },
+          { value: "tile", label: "Tile on centre" },
+          { value: "joint", label: "Joint on centre" },
+        ]}
+      />
+      {across.kind === "centred" && (
+        <div className="mt-2 flex flex-wrap items-end gap-2">
+          <span className="aside pb-1.5">centre of</span>
+          <Select
+            label="Centre of"
+            value={across.on === "opening" ? (across.opening ?? "") : across.on}
+            onChange={centreOn}
+            options={[
+              { value: "wall", label: "the tiled wall" },
+              ...(openings ?? []).map((opening) => ({ value: opening.id, label: opening.name })),
+              { value: "point", label: "a point" },
+            ]}
+          />
+          {across.on === "point" && (
+            <>
+              <LengthField pointer="/start/across/x" label="From left end" className="w-28" />
+              <button
+                type="button"
+                className={`button ${pointing ? "button-main" : ""}`}
+                aria-pressed={pointing}
+                onClick={() => onPointing(!pointing)}
+              >
+                {pointing ? "Click the wall…" : "Show it on the wall"}
+              </button>
+            </>
+          )}
+        </div>
+      )}
+      <Nudge axis="across" minus="Move left" plus="Move right" signs={["◀", "▶"]} />
+    </section>
+  );
+}
+
+function UpChoice() {
+  const { editor, draft, view } = useEditor();
+  const { up } = view.job.start;
+  const under = up.kind === "full-counter" ? null : (up.under ?? null);
+  const overheads = view.job.wall.overheads ?? [];
+  const plant = (to: Up, label: string) => editor.commit(withUp(draft, view, to), label);
+
+  function choose(kind: Up["kind"]) {
+    if (kind === "full-counter") plant({ kind, nudge: 0 }, "Start: full course at the counter");
+    else {
+      const place = up.kind === "full-counter" ? (overheads[0]?.id ?? null) : under;
+      const label = kind === "full-top" ? "Start: full course at the top" : "Start: equal cuts";
+      plant({ kind, under: place, nudge: 0 }, label);
+    }
+  }
+
+  return (
+    <section aria-label="Bottom to top">
+      <h3 className="heading mb-1">Bottom to top</h3>
+      <Choices<Up["kind"]>
+        label="Bottom to top"
+        value={up.kind}
+        onChange={choose}
+        choices={[
+          { value: "full-counter", label: "Full at counter" },
+          { value: "full-top", label: "Full at top" },
+          { value: "equal-cuts", label: "Equal cuts" },
+        ]}
+      />
+      {up.kind !== "full-counter" && (
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          <span className="aside">{up.kind === "full-top" ? "under" : "counter and under"}</span>
+          <Select
+            label="Under"
+            value={under ?? ""}
+            onChange={(value) => plant({ ...up, under: value || null }, "Start: under another")}
+            options={[
+              ...overheads.map((thing) => ({ value: thing.id, label: thing.name })),
+              { value: "", label: "the top line" },
+            ]}
+          />
+        </div>
+      )}
+      <Nudge axis="up" minus="Move down" plus="Move up" signs={["▼", "▲"]} />
+    </section>
+  );
+}
+
+interface NudgeProps {
+  axis: "across" | "up";
+  minus: string;
+  plus: string;
+  signs: [string, string];
+}
+
+function Nudge({ axis, minus, plus, signs }: NudgeProps) {
+  const { editor, draft, view } = useEditor();
+  const step = view.sheet.step_mm;
+  const move = (by: number) =>
+    editor.burst(
+      nudged(draft, view, axis === "across" ? by : 0, axis === "up" ? by : 0),
+      "Nudged the start",
+    );
+  const moved = view.job.start[axis].nudge !== 0;
+  return (
+    <div className="mt-2 flex items-end gap-1.5">
+      <LengthField
+        pointer={`/start/${axis}/nudge`}
+        label={axis === "across" ? "Then moved right by" : "Then moved up by"}
+        className="w-36"
+      />
+      <button type="button" className="button" aria-label={minus} onClick={() => move(-step)}>
+        {signs[0]} {view.sheet.step}
+      </button>
+      <button type="button" className="button" aria-label={plus} onClick={() => move(step)}>
+        {signs[1]} {view.sheet.step}
+      </button>
+      {moved && (
+        <button
+          type="button"
+          className="button"
+          onClick={() => editor.commit(unmoved(), "Nudge taken out")}
+        >
+          Clear
+        </button>
+      )}
+    </div>
+  );
+
+  function unmoved() {
+    const { across, up } = view.job.start;
+    return nudged(
+      draft,
+      view,
+      axis === "across" ? -across.nudge : 0,
+      axis === "up" ? -up.nudge : 0,
+    );
+  }
+}
