@@ -111,10 +111,10 @@ def _fraction(text: str, match: re.Match[str], units: Units) -> float:
         raise LengthError(text, "divides by zero", units)
     if top >= bottom and whole:
         raise LengthError(text, f"has a fraction {top}/{bottom} that is not under 1", units)
-    factor = _UNIT_MM.get(unit, -1.0)
-    if factor == -1.0:
-        raise LengthError(text, f"has a unit {unit!r} that is not known here", units)
-    return float(Fraction(whole * bottom + top, bottom)) * (factor or MM_PER_INCH)
+    factor = _UNIT_MM.get(unit, -1.0) or MM_PER_INCH
+    if factor < MM_PER_INCH or factor == _UNIT_MM["m"]:
+        raise LengthError(text, f"has a fraction of {unit!r}; fractions are of inches", units)
+    return float(Fraction(whole * bottom + top, bottom)) * factor
 
 
 @lru_cache(maxsize=16384)

@@ -122,4 +122,6 @@ def kind_of(outline: Outline, whole: Rect) -> Kind:
         return "both"
     if not (shorter or lower):
         return "full"
-    return "crosscut" if bool(shorter) == (whole.width >= whole.height) else "rip"
+    if abs(whole.width - whole.height) <= EPS:
+        return "crosscut"  # a square has no length to be ripped along
+    return "crosscut" if bool(shorter) == (whole.width > whole.height) else "rip"

@@ -1,0 +1,177 @@
+"""Findings: each rule broken, and the same wall with the rule just kept."""
+
+import pytest
+
+from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, centred, planned, rules
+from pennant.core.findings import Finding
+from pennant.core.plan import Plan
+
+
+def the(plan: Plan, rule: str) -> Finding:
+    found = [finding for finding in plan.findings if finding.rule == rule]
+    assert len(found) == 1
+    return found[0]
+
+
+class TestSliver:
+    """Under 1 in is never laid on purpose, hidden or not."""
+
+    def test_at_an_end(self) -> None:
+        # Stack from the left: 90 = 11 modules (89 3/8) and 5/8.
+        finding = the(planned(length="90", bond=(0, 1)), "sliver")
+        assert finding.weight == "never"
+        assert finding.size == pytest.approx(5 / 8 * IN)
+        assert finding.limit == pytest.approx(IN)
+        assert finding.places == ("wall:right",)
+        assert len(finding.pieces) == 12
+
+    def test_an_inch_is_kept(self) -> None:
+        assert "sliver" not in rules(planned(length="90 3/8", bond=(0, 1)))
+
+    def test_the_limit_is_the_job_s_own(self) -> None:
+        settings = {**NO_GAPS, "least_piece": "1/2"}
+        assert "sliver" not in rules(planned(length="90", bond=(0, 1), settings=settings))
+
+    def test_the_leg_of_a_notched_piece_counts_not_its_size(self) -> None:
+        # The sill is at 6, the third course begins at 5 1/4: 3/4 is left under the window, also
+        # of the tiles that run on past its corners at their full height.
+        made = planned(openings=[WINDOW])
+        finding = next(f for f in made.findings if f.places == ("window:bottom",))
+        assert finding.rule == "sliver"
+        assert finding.size == pytest.approx(3 / 4 * IN)
+        notched = {p.id: p for p in made.pieces if p.kind == "notch"}
+        assert any(
+            notched[i].height == pytest.approx(2.5 * IN) for i in finding.pieces if i in notched
+        )
+
+    def test_a_strip_between_two_lines_is_one_finding(self) -> None:
+        # Half an inch between a corner and a window, seen from both.
+        window = {**WINDOW, "x": "1/2", "sill": 0, "height": "30"}
+        found = planned(openings=[window], bond=(0, 1)).findings
+        assert [f.places for f in found if f.rule == "sliver"] == [("wall:left", "window:left")]
+
+
+class TestThinTop:
+    """The top piece is at least 1 in."""
+
+    def test_under_a_cabinet(self) -> None:
+        # 16 1/4 = 6 modules (15 3/4) and 1/2.
+        finding = the(planned(overheads=[{**CABINET, "bottom": "16 1/4"}]), "thin-top")
+        assert finding.size == pytest.approx(IN / 2)
+        assert finding.setting == "least_top_piece"
+
+    def test_kept(self) -> None:
+        assert "thin-top" not in rules(planned(overheads=[CABINET]))
+
+
+class TestSmallPiece:
+    """Under a quarter of the tile is avoided in view; hidden in a corner it passes."""
+
+    def test_in_view_at_an_open_end(self) -> None:
+        # 91 = 11 modules and 1 5/8, which is less than 2.
+        finding = the(planned(length="91", bond=(0, 1), right="open"), "small-piece")
+        assert finding.weight == "avoid"
+        assert finding.limit == pytest.approx(2 * IN)
+
+    def test_hidden_in_a_corner(self) -> None:
+        assert rules(planned(length="91", bond=(0, 1), right="corner")) == []
+
+    def test_a_quarter_exactly_is_kept(self) -> None:
+        assert rules(planned(length="91 3/8", bond=(0, 1), right="open")) == []
+
+
+class TestUnevenJambs:
+    """Seen when the difference is large both in size and against the larger piece."""
+
+    def test_third_bond_leans_and_is_told(self) -> None:
+        made = planned(
+            openings=[{**WINDOW, "width": "27"}], bond=(1, 3),
+            start=centred("tile", "opening", opening="window"),
+        )  # fmt: skip
+        found = [f for f in made.findings if f.rule == "uneven-jambs"]
+        assert found
+        assert all(f.other - f.size > IN / 2 and f.ratio > 0.2 for f in found)
+
+    def test_half_bond_on_the_centre_is_even(self) -> None:
+        start = centred("tile", "opening", opening="window")
+        assert "uneven-jambs" not in rules(planned(openings=[WINDOW], start=start))
+
+    @pytest.mark.parametrize(
+        ("width", "nudge", "told"),
+        [
+            # Joint-centred, each jamb of a 28 3/8 window cuts a tile so that 2 in of its 8 show;
+            # a nudge of n makes one 2 + n and the other 2 - n.
+            ("28 3/8", "1/4", False),  # they differ by 1/2 in: not over the limit
+            ("28 3/8", "3/8", True),  # 3/4 in of 2 3/8: a third
+            ("18 3/8", "3/8", False),  # 3/4 in of 7 3/8: a tenth
+        ],
+    )
+    def test_one_inch_of_three_is_seen_one_of_ten_is_not(
+        self, width: str, nudge: str, told: bool
+    ) -> None:
+        start = centred("joint", "opening", opening="window", nudge=nudge)
+        made = planned(openings=[{**WINDOW, "width": width}], bond=(0, 1), start=start)
+        assert ("uneven-jambs" in rules(made)) == told
+
+
+class TestThinLeg:
+    """A thin leg of tile between a box and the tile's edge snaps while it is cut."""
+
+    def outlet_at(self, x: str) -> Plan:
+        return planned(devices=[{**OUTLET, "x": x}], bond=(0, 1))
+
+    def test_beside_the_tile_s_edge(self) -> None:
+        # The box is 2 1/4 wide; its left side 1/4 in from the joint after the first tile.
+        made = self.outlet_at("9 1/2")
+        legs = [f for f in made.findings if f.rule == "thin-leg"]
+        assert {f.places for f in legs} >= {("outlet:left",)}
+        assert min(f.size for f in legs if f.places == ("outlet:left",)) == pytest.approx(IN / 4)
+
+    def test_a_joint_down_the_middle_leaves_good_legs(self) -> None:
+        made = self.outlet_at("8 1/16")
+        assert not [f for f in made.findings if f.places in (("outlet:left",), ("outlet:right",))]
+
+
+class TestPlates:
+    """A plate lands on tile all around and reaches over its hole."""
+
+    def test_over_the_counter_line(self) -> None:
+        finding = the(planned(devices=[{**OUTLET, "y": "2"}]), "plate-overhang")
+        assert finding.places == ("outlet", "wall:bottom")
+        assert finding.size == pytest.approx((4.875 / 2 - 2) * IN)
+
+    def test_over_a_window_s_edge(self) -> None:
+        # The window begins at 30; the plate's right side is at 29 + 1 9/16.
+        finding = the(planned(openings=[WINDOW], devices=[{**OUTLET, "x": "28 3/4", "y": "12"}]),
+                      "plate-overhang")  # fmt: skip
+        assert finding.places == ("outlet", "window:left")
+        assert finding.size == pytest.approx((28.75 + 1.5625 - 30) * IN)
+
+    def test_that_does_not_reach_over_the_hole(self) -> None:
+        # Box 2 1/4 and 1/8 clearance each side: the hole is 2 1/2; a 2 3/4 plate covers 1/8.
+        settings = {**NO_GAPS, "box_clearance": "1/8"}
+        finding = the(
+            planned(devices=[{**OUTLET, "plate_width": "2 3/4"}], settings=settings), "plate-cover"
+        )
+        assert finding.size == pytest.approx(IN / 8)
+        assert finding.limit == pytest.approx(3 / 16 * IN)
+        assert finding.pieces
+
+    def test_a_good_plate_is_not_mentioned(self) -> None:
+        made = planned(devices=[{**OUTLET, "x": "12", "y": "9 1/8"}])
+        assert not [f for f in made.findings if f.rule.startswith("plate")]
+
+
+class TestOrder:
+    """What must be cured comes first, the smallest first, always in the same order."""
+
+    def test_worst_first(self) -> None:
+        made = planned(length="90", bond=(0, 1), devices=[{**OUTLET, "x": "9 1/2"}])
+        weights = [finding.weight for finding in made.findings]
+        assert weights == sorted(weights, key=["never", "avoid"].index)
+
+    def test_every_piece_named_is_in_the_plan(self) -> None:
+        made = planned(length="90", overheads=[CABINET], openings=[WINDOW], devices=[OUTLET])
+        known = {piece.id for piece in made.pieces}
+        assert all(set(finding.pieces) <= known for finding in made.findings)
+        assert len({finding.id for finding in made.findings}) == len(made.findings)

@@ -1,0 +1,166 @@
+"""Laws that hold on every wall, with every tile and every start."""
+
+import by_clipping
+import pytest
+from hypothesis import given, settings
+from random_walls import jobs
+from shapely import STRtree, affinity
+
+from pennant.core.job import Bond, Centred, FullLeft, FullRight, Job
+from pennant.core.plan import plan
+
+FEW = settings(max_examples=30, deadline=None)
+MM = 1e-3
+
+
+class TestBalance:
+    """Every square millimetre of wall is tile, joint, sealant, clearance or trim."""
+
+    @given(jobs())
+    @settings(max_examples=100, deadline=None)
+    def test_areas_add_up(self, job: Job) -> None:
+        areas = plan(job).areas
+        parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
+        assert parts == pytest.approx(areas.gross, abs=1.0)
+
+    @given(jobs())
+    @FEW
+    def test_nothing_is_negative(self, job: Job) -> None:
+        assert all(value >= 0 for value in plan(job).areas.model_dump().values())
+
+
+class TestSecondMethod:
+    """Clipping every tile of a big grid gives the same pieces."""
+
+    @given(jobs())
+    @settings(max_examples=50, deadline=None)
+    def test_same_pieces(self, job: Job) -> None:
+        made = plan(job)
+        slow = by_clipping.pieces_by_clipping(job, made, by_clipping.field_by_union(job))
+        quick = [by_clipping.shape(piece) for piece in made.pieces]
+        quick = [polygon for polygon in quick if polygon.area > by_clipping.LEAST]
+        assert len(quick) == len(slow)
+        difference = by_clipping.union(quick).symmetric_difference(by_clipping.union(slow))
+        assert difference.area < 0.5
+
+    @given(jobs())
+    @FEW
+    def test_same_field(self, job: Job) -> None:
+        areas = plan(job).areas
+        assert by_clipping.field_by_union(job).area == pytest.approx(
+            areas.pieces + areas.joints, abs=0.5
+        )
+
+
+class TestPieces:
+    """What a piece may and may not do."""
+
+    @given(jobs())
+    @FEW
+    def test_lie_in_the_field(self, job: Job) -> None:
+        room = by_clipping.field_by_union(job).buffer(MM)
+        assert all(room.covers(by_clipping.shape(piece)) for piece in plan(job).pieces)
+
+    @given(jobs())
+    @FEW
+    def test_of_different_tiles_keep_the_joint(self, job: Job) -> None:
+        made = plan(job)
+        shapes = [by_clipping.shape(piece) for piece in made.pieces]
+        tree, joint = STRtree(shapes), job.pattern.joint
+        for piece, polygon in zip(made.pieces, shapes, strict=True):
+            for index in tree.query(polygon.buffer(joint)):
+                if made.pieces[index].tile != piece.tile:
+                    assert polygon.distance(shapes[index]) >= joint - MM
+                    assert polygon.intersection(shapes[index]).area < MM
+
+    @given(jobs())
+    @FEW
+    def test_fit_in_one_tile(self, job: Job) -> None:
+        most = sorted((job.tile.length, job.tile.height))
+        for piece in plan(job).pieces:
+            assert all(
+                a <= b + MM for a, b in zip(sorted((piece.width, piece.height)), most, strict=True)
+            )
+
+    @given(jobs())
+    @FEW
+    def test_area_is_that_of_the_outline(self, job: Job) -> None:
+        for piece in plan(job).pieces:
+            polygon = by_clipping.shape(piece)
+            assert polygon.is_valid
+            assert piece.area == pytest.approx(polygon.area, abs=0.01)
+
+    @given(jobs())
+    @FEW
+    def test_courses_are_counted_from_the_lowest(self, job: Job) -> None:
+        lowest = {piece.course: min(y for _, y in piece.outline[0]) for piece in plan(job).pieces}
+        assert min(lowest, default=0) == 0
+        assert sorted(lowest, key=lambda course: lowest[course]) == sorted(lowest)
+
+
+def mirrored(job: Job) -> Job:
+    """The same job in a mirror: wall, start and bond."""
+    wall, length = job.wall, job.wall.length
+    turned = wall.model_copy(
+        update={
+            "left": wall.right,
+            "right": wall.left,
+            "overheads": tuple(
+                o.model_copy(update={"x": length - o.x - o.width}) for o in wall.overheads
+            ),
+            "openings": tuple(
+                o.model_copy(update={"x": length - o.x - o.width}) for o in wall.openings
+            ),
+            "devices": tuple(d.model_copy(update={"x": length - d.x}) for d in wall.devices),
+        }
+    )
+    across = job.start.across
+    if isinstance(across, FullLeft):
+        across = FullRight(nudge=-across.nudge)
+    elif isinstance(across, FullRight):
+        across = FullLeft(nudge=-across.nudge)
+    elif isinstance(across, Centred):
+        x = None if across.x is None else length - across.x
+        across = across.model_copy(update={"nudge": -across.nudge, "x": x})
+    bond = Bond(p=(-job.pattern.bond.p) % job.pattern.bond.q, q=job.pattern.bond.q)
+    return job.model_copy(
+        update={
+            "wall": turned,
+            "start": job.start.model_copy(update={"across": across}),
+            "pattern": job.pattern.model_copy(update={"bond": bond}),
+        }
+    )
+
+
+class TestMirror:
+    """A wall seen in a mirror has its plan seen in a mirror."""
+
+    @given(jobs())
+    @FEW
+    def test_pieces(self, job: Job) -> None:
+        here, there = plan(mirrored(job)).pieces, plan(job).pieces
+        assert len(here) == len(there)
+        turned = [
+            affinity.scale(by_clipping.shape(piece), xfact=-1, origin=(job.wall.length / 2, 0))
+            for piece in there
+        ]
+        straight = [by_clipping.shape(piece) for piece in here]
+        apart = by_clipping.union(turned).symmetric_difference(by_clipping.union(straight))
+        assert apart.area < 1.0
+
+    @given(jobs())
+    @FEW
+    def test_findings_and_tiles(self, job: Job) -> None:
+        here, there = plan(job), plan(mirrored(job))
+        assert sorted(f.rule for f in here.findings) == sorted(f.rule for f in there.findings)
+        assert here.quantities[0].amount == there.quantities[0].amount
+
+
+class TestSameJobSamePlan:
+    """A plan follows from its job alone, bit for bit."""
+
+    @given(jobs())
+    @FEW
+    def test_twice(self, job: Job) -> None:
+        again = Job.model_validate_json(job.model_dump_json())
+        assert plan(job).model_dump_json() == plan(again).model_dump_json()
