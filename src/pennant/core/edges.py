@@ -79,7 +79,7 @@ def _reading(edge: Edge, met: list[tuple[Piece, float]], full: float) -> EdgeRea
         )
         for (phase, _), group in groups.items()
     ]  # fmt: skip
-    gets.sort(key=lambda g: (-len(g.pieces), g.size))
+    gets.sort(key=lambda g: (g.courses[0], g.size))
     return EdgeReading.model_construct(
         edge=edge.id, owner=edge.owner, side=edge.side, kind=edge.kind, at=tidy(edge.at),
         low=tidy(edge.low), high=tidy(edge.high), gets=tuple(gets),

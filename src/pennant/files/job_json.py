@@ -23,11 +23,11 @@ def read_job(text: str | bytes) -> Job:
     Raise `NotAJobFile` for what is no JSON object, and `JobRefused` with every field that is
     missing, misspelt or out of range. Whether the job can be drawn is for `plan` to say.
     """
-    size = len(text.encode() if isinstance(text, str) else text)
-    if size > LARGEST:
-        raise NotAJobFile(f"the file has {size:,} bytes; a job file has at most {LARGEST:,}")
+    raw = text.encode() if isinstance(text, str) else text
+    if len(raw) > LARGEST:
+        raise NotAJobFile(f"the file has {len(raw):,} bytes; a job file has at most {LARGEST:,}")
     try:
-        data = json.loads(text, parse_constant=_no_constant)
+        data = json.loads(raw.decode("utf-8-sig"), parse_constant=_no_constant)
     except UnicodeDecodeError as error:
         raise NotAJobFile(f"the file is not UTF-8 text: {error.reason}") from error
     except json.JSONDecodeError as error:

@@ -43,6 +43,8 @@ def edge_name(job: Job, edge: str) -> str:
         text = _WALL_EDGES[kind].format(side=side)
         return text[0].upper() + text[1:]
     name = things(job)[owner]
+    if not side:
+        return name
     return _THING_EDGES[_thing_edge(job, owner, side)].format(name=name, side=side)
 
 

@@ -33,7 +33,7 @@ export function Pennant({ plan, scale, stepMm, start, onDrag, onDrop, onCancel }
       role="button"
       tabIndex={0}
       data-testid="pennant"
-      data-pennant
+      data-pennant={`${plan.pennant.x.toFixed(1)} ${plan.pennant.y.toFixed(1)}`}
       aria-label={`Pennant: ${start}. Arrow keys move it by one step.`}
       className="cursor-grab touch-none outline-offset-4"
       onPointerDown={(event) => {

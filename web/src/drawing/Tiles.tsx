@@ -79,6 +79,7 @@ export const Tiles = memo(function Tiles(props: Props) {
             <path
               key={piece.id}
               d={d}
+              data-picked={piece.id}
               fill="#1f5a93"
               fillOpacity={0.28}
               stroke="#1f5a93"

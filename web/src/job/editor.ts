@@ -187,7 +187,8 @@ export class JobEditor {
   #queue(draft: Draft): void {
     this.#pending = draft;
     keepDraft(this.id, draft);
-    if (!this.#keeping) void this.#keep();
+    // While a conflict waits for its answer nothing is sent; the answer decides what becomes of it.
+    if (!this.#keeping && !this.#snapshot.conflict) void this.#keep();
   }
 
   #keep(): Promise<void> {

@@ -43,7 +43,7 @@ export function Home() {
           No jobs yet. Start with a blank wall and type over its measures, or bring in a job file.
         </p>
       )}
-      <ul className="grid gap-4 sm:grid-cols-2">
+      <ul aria-label="Jobs" className="grid gap-4 sm:grid-cols-2">
         {jobs?.map((job) => (
           <Card key={job.id} job={job} onGone={setGone} />
         ))}

@@ -1,7 +1,7 @@
 /** One job: the wall above, and under its counter the papers one works from. */
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { JobState } from "../api/client";
 import { jobOptions } from "../api/queries";
@@ -17,6 +17,7 @@ import { RulesPaper } from "../papers/RulesPaper";
 import { StartPaper } from "../papers/StartPaper";
 import { TakesPaper } from "../papers/TakesPaper";
 import { TilePaper } from "../papers/TilePaper";
+import { WantedField } from "../parts/wanted";
 import { JobHeader } from "./JobHeader";
 import { Notices } from "./Notices";
 
@@ -79,19 +80,15 @@ function Desk() {
     setFinding(null);
     setPicked(new Set(pieces));
   }, []);
+  const [wanted, setWanted] = useState<string | null>(null);
   const toField = useCallback(
     (pointer: string) => {
       turn("paper", "Measures");
-      requestAnimationFrame(() =>
-        requestAnimationFrame(() => {
-          const field = document.querySelector<HTMLElement>(`[data-pointer="${pointer}"]`);
-          field?.focus();
-          field?.scrollIntoView({ block: "nearest" });
-        }),
-      );
+      setWanted(pointer);
     },
     [turn],
   );
+  const wantedField = useMemo(() => ({ pointer: wanted, found: () => setWanted(null) }), [wanted]);
   useEffect(() => {
     document.title = `${view.job.name} · Pennant`;
   }, [view.job.name]);
@@ -138,7 +135,9 @@ function Desk() {
           >
             <StartPaper pointing={pointing} onPointing={setPointing} />
             <TilePaper />
-            <MeasuresPaper />
+            <WantedField value={wantedField}>
+              <MeasuresPaper />
+            </WantedField>
             <RulesPaper />
           </Papers>
           <Papers

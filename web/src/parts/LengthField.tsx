@@ -2,6 +2,7 @@
 import { at, replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { FieldFrame } from "./FieldFrame";
+import { useWanted } from "./wanted";
 
 interface Props {
   pointer: string;
@@ -12,6 +13,7 @@ interface Props {
 
 export function LengthField({ pointer, label, hint, className }: Props) {
   const { editor, view, draft, problems } = useEditor();
+  const input = useWanted(pointer);
   const typed = at(draft, pointer);
   const value = typeof typed === "string" ? typed : (view.sheet.lengths[pointer]?.exact ?? "");
   const keep = () => {
@@ -22,6 +24,7 @@ export function LengthField({ pointer, label, hint, className }: Props) {
       {(field) => (
         <input
           {...field}
+          ref={input}
           className="field tape text-[17px]"
           inputMode="text"
           autoComplete="off"

@@ -1,0 +1,104 @@
+# Everything starts here. `make demo` runs the application, `make test` runs every check.
+SHELL := /bin/bash
+.SHELLFLAGS := -eu -o pipefail -c
+.DEFAULT_GOAL := help
+.DELETE_ON_ERROR:
+
+PYTHON ?= $(shell command -v python3.11 || command -v python3)
+BIN := .venv/bin
+DEMO_HOME ?= var/demo
+PORT ?= 8765
+WEB := $(shell find web/src web/index.html web/vite.config.ts -type f)
+
+.PHONY: help demo serve test check format bench screenshots lock api-types docs build setup
+
+help:
+	@echo "make demo         set up, then start Pennant with a made-up kitchen"
+	@echo "make serve        set up, then start Pennant with your own jobs"
+	@echo "make test         set up, then run every check and test"
+	@echo "make check        format, lint and types only"
+	@echo "make bench        measure speed, as ratios against the plain way"
+	@echo "make screenshots  take the pictures in docs/screenshots/ anew"
+	@echo "make format       put both sides in their format"
+
+demo: build
+	@PENNANT_HOME=$(DEMO_HOME) $(BIN)/pennant demo --port $(PORT)
+
+serve: build
+	@$(BIN)/pennant serve --port $(PORT)
+
+test: check build .stamps/chromium
+	@echo "==> tests: core, store, api, browser"
+	@$(BIN)/pytest
+
+check: .stamps/python .stamps/node
+	@echo "==> Python: format, lint, types, direction of imports"
+	@$(BIN)/ruff format --check --quiet . && $(BIN)/ruff check --quiet .
+	@$(BIN)/mypy --no-error-summary
+	@$(BIN)/lint-imports > /tmp/pennant-imports.$$$$ || { cat /tmp/pennant-imports.$$$$; exit 1; }
+	@echo "==> web: format, lint, types, and that the API's types are current"
+	@cd web && npx --no-install biome check --error-on-warnings src && npx --no-install tsc --noEmit
+	@$(MAKE) --no-print-directory -s api-types OUT=.stamps/schema.d.ts
+	@cmp -s .stamps/schema.d.ts web/src/api/schema.d.ts || { echo "web/src/api/schema.d.ts is stale: run make api-types"; exit 1; }
+
+format: .stamps/python .stamps/node
+	@$(BIN)/ruff check --fix --quiet . ; $(BIN)/ruff format --quiet .
+	@cd web && npx --no-install biome check --write src
+
+bench: build .stamps/chromium
+	@$(BIN)/python bench/run.py
+
+screenshots: build .stamps/chromium
+	@$(BIN)/python docs/take_screenshots.py
+
+docs: .stamps/python
+	@$(BIN)/pennant rules > docs/rules.md
+
+OUT ?= web/src/api/schema.d.ts
+api-types: .stamps/python .stamps/node
+	@$(BIN)/pennant openapi > .stamps/openapi.json
+	@cd web && npx --no-install openapi-typescript ../.stamps/openapi.json -o ../$(OUT) > /dev/null
+
+lock: .stamps/python
+	@$(BIN)/pip install --quiet pip-tools
+	@$(BIN)/pip-compile --quiet --generate-hashes --no-emit-index-url --no-emit-find-links \
+	  --no-emit-trusted-host --strip-extras --allow-unsafe --extra dev -o requirements.lock pyproject.toml
+	@cd web && npm install --package-lock-only
+
+setup: .stamps/python .stamps/node
+
+build: web/dist/index.html .stamps/python
+
+web/dist/index.html: .stamps/node $(WEB)
+	@echo "==> building the pages"
+	@cd web && npx --no-install vite build --logLevel warn
+
+.stamps/python: requirements.lock pyproject.toml
+	@mkdir -p .stamps
+	@test -n "$(PYTHON)" && $(PYTHON) -c 'import sys; sys.exit(sys.version_info[:2] != (3, 11))' \
+	  || { echo "Pennant needs Python 3.11; install it, or say where it is: make PYTHON=/path/to/python3.11"; exit 1; }
+	@echo "==> Python packages into .venv (a minute or two the first time)"
+	@test -x $(BIN)/python || $(PYTHON) -m venv .venv \
+	  || { echo "could not make a virtual environment; on Debian: apt-get install python3.11-venv"; exit 1; }
+	@$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements.lock 2>&1 | { grep -v "is ignored: it is neither" || true; }
+	@$(BIN)/pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e . 2>&1 | { grep -v "is ignored: it is neither" || true; }
+	@touch $@
+
+.stamps/node: web/package-lock.json web/package.json
+	@mkdir -p .stamps
+	@command -v node > /dev/null && command -v npm > /dev/null \
+	  || { echo "Pennant needs Node.js 20.19 or newer with npm, to build its pages; on Debian: apt-get install nodejs npm"; exit 1; }
+	@node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)' \
+	  || { echo "Node.js $$(node --version) is too old: Pennant needs 20.19 or newer"; exit 1; }
+	@echo "==> web packages into web/node_modules"
+	@cd web && npm ci --no-fund --no-audit --loglevel=error
+	@touch $@
+
+.stamps/chromium:
+	@mkdir -p .stamps
+	@test -x /usr/bin/chromium || { \
+	  echo "==> Chromium, for the browser tests"; \
+	  command -v apt-get > /dev/null && test "$$(id -u)" = 0 \
+	    || { echo "the browser tests need /usr/bin/chromium; on Debian, as root: apt-get install chromium"; exit 1; }; \
+	  apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium > /dev/null; }
+	@touch $@

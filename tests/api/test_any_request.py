@@ -1,0 +1,27 @@
+"""Whatever is sent that fits the OpenAPI document, and much that does not, is answered in form."""
+
+from pathlib import Path
+
+import schemathesis
+from hypothesis import HealthCheck, given, settings
+from schemathesis.checks import not_a_server_error
+
+from pennant.api.app import make_app
+from pennant.store.database import Database
+
+OWN_HOST = {"host": "127.0.0.1"}
+
+
+def test_never_a_server_error(tmp_path: Path) -> None:
+    app = make_app(Database(tmp_path / "any.db"), None)
+    schema = schemathesis.openapi.from_asgi("/api/openapi.json", app, headers=OWN_HOST)
+    operations = [result.ok() for result in schema.get_all_operations()]
+    assert len(operations) > 10
+    for operation in operations:
+
+        @given(case=operation.as_strategy())
+        @settings(max_examples=10, deadline=None, suppress_health_check=list(HealthCheck))
+        def answered(case: schemathesis.Case) -> None:
+            case.call_and_validate(checks=[not_a_server_error], headers=OWN_HOST)
+
+        answered()

@@ -1,0 +1,169 @@
+"""Jobs over HTTP: kept, changed, raced for, put aside, taken out and brought in."""
+
+import json
+
+import pytest
+from fastapi.testclient import TestClient
+
+from kitchens import WINDOW, a_job
+from pennant.core.job import Job
+from pennant.core.plan import plan
+
+
+def change(client: TestClient, kept: dict, **wall: object) -> object:
+    job = kept["view"]["job"]
+    job = {**job, "wall": {**job["wall"], **wall}}
+    body = {"edition": kept["edition"], "label": "Changed the wall", "job": job}
+    return client.put(f"/api/jobs/{kept['id']}", json=body)
+
+
+class TestPlan:
+    """A job in, its plan out; nothing is kept."""
+
+    def test_is_the_core_s_own(self, client: TestClient) -> None:
+        job = a_job(openings=[WINDOW], settings={})
+        answer = client.post("/api/plan", json=json.loads(job.model_dump_json()))
+        assert answer.status_code == 200
+        assert answer.json() == json.loads(plan(job).model_dump_json())
+        assert client.get("/api/jobs").json() == []
+
+    def test_takes_lengths_as_written(self, client: TestClient) -> None:
+        job = json.loads(a_job().model_dump_json())
+        job["wall"]["length"] = "8'"
+        view = client.post("/api/view", json=job).json()
+        assert view["job"]["wall"]["length"] == pytest.approx(2438.4)
+        assert view["sheet"]["lengths"]["/wall/length"]["exact"] == "96"
+
+
+class TestErrors:
+    """RFC 9457 problem details that point at the field."""
+
+    def test_a_text_that_is_no_length(self, client: TestClient, kept: dict) -> None:
+        answer = change(client, kept, length="18/4/2")
+        assert answer.status_code == 422
+        assert answer.headers["content-type"] == "application/problem+json"
+        (error,) = answer.json()["errors"]
+        assert error["pointer"] == "/wall/length"
+        assert "write it like 21 3/8" in error["message"]
+
+    def test_what_cannot_be_drawn_is_not_kept(self, client: TestClient, kept: dict) -> None:
+        answer = change(client, kept, openings=[{**WINDOW, "width": "400"}])
+        assert [e["pointer"] for e in answer.json()["errors"]] == ["/wall/openings/0/width"]
+        assert client.get(f"/api/jobs/{kept['id']}").json() == kept
+
+    def test_a_start_points_past_its_union(self, client: TestClient) -> None:
+        job = json.loads(a_job().model_dump_json())
+        job["start"]["across"] = {"kind": "full-left", "nudge": "x"}
+        (error,) = client.post("/api/view", json=job).json()["errors"]
+        assert error["pointer"] == "/start/across/nudge"
+
+    @pytest.mark.parametrize("number", ["NaN", "Infinity", "1e308", "-1", "true", "null"])
+    def test_numbers_that_are_no_length(self, client: TestClient, number: str) -> None:
+        text = a_job().model_dump_json().replace('"length":2438.3999999999996', '"length":@', 1)
+        text = text.replace('"length":2438.4', '"length":@', 1).replace("@", number)
+        answer = client.post(
+            "/api/view", content=text, headers={"content-type": "application/json"}
+        )
+        assert answer.status_code == 422
+        assert answer.json()["errors"][0]["pointer"] == "/wall/length"
+
+    def test_not_json(self, client: TestClient) -> None:
+        headers = {"content-type": "application/json"}
+        answer = client.post("/api/view", content="{nonsense", headers=headers)
+        assert answer.status_code == 422
+        assert "not JSON" in answer.json()["errors"][0]["message"]
+
+    @pytest.mark.parametrize("path", ["/api/jobs/none", "/api/none"])
+    def test_nothing_there(self, client: TestClient, path: str) -> None:
+        answer = client.get(path)
+        assert (answer.status_code, answer.json()["status"]) == (404, 404)
+
+
+class TestHistory:
+    """Undo, redo and the lost race."""
+
+    def test_undo_and_redo(self, client: TestClient, kept: dict) -> None:
+        done = change(client, kept, length="80").json()
+        assert done["undo"] == "Changed the wall"
+        path = f"/api/jobs/{kept['id']}"
+        back = client.post(f"{path}/undo", json={"edition": done["edition"]}).json()
+        assert back["view"] == kept["view"]
+        again = client.post(f"{path}/redo", json={"edition": back["edition"]}).json()
+        assert again["view"] == done["view"]
+        answer = client.post(f"{path}/redo", json={"edition": again["edition"]})
+        assert (answer.status_code, answer.json()["type"]) == (409, "urn:pennant:nothing-to-do")
+
+    def test_a_lost_race_tells_what_stands(self, client: TestClient, kept: dict) -> None:
+        theirs = change(client, kept, length="80").json()
+        answer = change(client, kept, length="90")
+        assert answer.status_code == 409
+        assert answer.json()["current"] == theirs
+
+
+class TestJobs:
+    """The list, copies, and putting aside."""
+
+    def test_listed_with_a_summary(self, client: TestClient, kept: dict) -> None:
+        (card,) = client.get("/api/jobs").json()
+        assert (card["id"], card["name"]) == (kept["id"], "Nook")
+        assert "full and" in card["summary"]
+
+    def test_duplicate_delete_restore(self, client: TestClient, kept: dict) -> None:
+        path = f"/api/jobs/{kept['id']}"
+        copy = client.post(f"{path}/duplicate").json()
+        assert copy["view"]["job"]["name"] == "Nook (copy)"
+        assert client.delete(path).status_code == 204
+        assert [card["id"] for card in client.get("/api/jobs").json()] == [copy["id"]]
+        assert client.get(path).status_code == 404
+        assert client.post(f"{path}/restore").json() == kept
+
+    def test_a_drawing_of_each(self, client: TestClient, kept: dict) -> None:
+        answer = client.get(f"/api/jobs/{kept['id']}/drawing.svg")
+        assert answer.headers["content-type"] == "image/svg+xml"
+        assert answer.text.count("<path") == len(kept["view"]["plan"]["pieces"])
+
+    def test_things_are_added_and_taken_away(self, client: TestClient, kept: dict) -> None:
+        job = kept["view"]["job"]
+        more = client.post("/api/edit/add", json={"job": job, "kind": "window"}).json()
+        (window,) = more["wall"]["openings"]
+        less = client.post("/api/edit/remove", json={"job": more, "id": window["id"]}).json()
+        assert less == job
+
+    def test_settings_have_reasons(self, client: TestClient) -> None:
+        assert all(setting["why"] for setting in client.get("/api/settings").json())
+
+
+class TestFiles:
+    """A job file out is the same job in."""
+
+    def test_round_trip(self, client: TestClient, kept: dict) -> None:
+        answer = client.get(f"/api/jobs/{kept['id']}/export")
+        assert answer.headers["content-disposition"] == 'attachment; filename="nook.json"'
+        back = client.post("/api/jobs/import", content=answer.content)
+        assert back.status_code == 201
+        assert back.json()["view"] == kept["view"]
+        assert Job.model_validate_json(answer.content)
+
+    @pytest.mark.parametrize(
+        ("content", "detail"),
+        [
+            (b"", "not JSON: Expecting value at line 1"), (b"{\n 3", "line 2, column 2"),
+            (b"\xff\xfe{}", "not UTF-8"), (b'{"name": NaN}', "the number NaN"),
+            (b"[" * 100_000, "nested too deeply"),
+        ],
+    )  # fmt: skip
+    def test_what_is_no_job_file(self, client: TestClient, content: bytes, detail: str) -> None:
+        answer = client.post("/api/jobs/import", content=content)
+        assert answer.status_code == 400
+        assert detail in answer.json()["detail"]
+        assert client.get("/api/jobs").json() == []
+
+    def test_a_file_that_cannot_be_drawn(self, client: TestClient) -> None:
+        text = a_job(openings=[{**WINDOW, "x": "90"}]).model_dump_json()
+        answer = client.post("/api/jobs/import", content=text)
+        assert answer.json()["errors"][0]["pointer"] == "/wall/openings/0/width"
+        assert client.get("/api/jobs").json() == []
+
+    @pytest.mark.parametrize("content", [b"[]", b"3", b'{"version": 2}'])
+    def test_json_that_is_no_job(self, client: TestClient, content: bytes) -> None:
+        assert client.post("/api/jobs/import", content=content).status_code == 422

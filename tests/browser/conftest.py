@@ -1,0 +1,83 @@
+"""A server of the built application, and pages of real Chromium on it."""
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from serving import CHROMIUM, DESK, FLAGS, Server
+
+from pennant.cli import demo_job
+from pennant.files.job_json import write_job
+
+expect.set_options(timeout=10_000)
+
+
+@pytest.fixture(scope="session")
+def shared_server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Server]:
+    server = Server(tmp_path_factory.mktemp("shared") / "demo.db")
+    yield server
+    server.kill()
+
+
+@pytest.fixture
+def server(
+    shared_server: Server, request: pytest.FixtureRequest, tmp_path: Path
+) -> Iterator[Server]:
+    """A running server. Marked ``own_server``, a test gets one that it may kill."""
+    if request.node.get_closest_marker("own_server") is None:
+        yield shared_server
+        return
+    server = Server(tmp_path / "demo.db")
+    yield server
+    server.kill()
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture
+def context(browser: Browser) -> Iterator[BrowserContext]:
+    context = browser.new_context(viewport=DESK)
+    yield context
+    context.close()
+
+
+@pytest.fixture
+def home(context: BrowserContext, server: Server) -> Iterator[Page]:
+    """The home page, with the demo job alone.
+
+    Whatever the test does, no request may leave the machine and no script may fail.
+    """
+    page = context.new_page()
+    elsewhere: list[str] = []
+    failures: list[str] = []
+    context.on(
+        "request",
+        lambda request: (
+            None
+            if request.url.startswith((server.url, "data:", "blob:"))
+            else elsewhere.append(request.url)
+        ),
+    )
+    page.on("pageerror", lambda error: failures.append(str(error)))
+    for card in page.request.get(f"{server.url}/api/jobs").json():
+        page.request.delete(f"{server.url}/api/jobs/{card['id']}")
+    page.request.post(f"{server.url}/api/jobs/import", data=write_job(demo_job()))
+    page.goto(server.url)
+    yield page
+    assert elsewhere == []
+    assert failures == []
+
+
+@pytest.fixture
+def job(home: Page) -> Page:
+    """The demo job, opened."""
+    home.get_by_role("link", name="sink wall").click()
+    expect(home.get_by_test_id("pennant")).to_be_visible()
+    return home

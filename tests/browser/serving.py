@@ -1,0 +1,50 @@
+"""``pennant demo`` in a process of its own, and how Chromium is started."""
+
+import os
+import signal
+import socket
+import subprocess
+import sys
+from pathlib import Path
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+DESK = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+
+
+class Server:
+    """A server that may be killed and started again."""
+
+    def __init__(self, data: Path) -> None:
+        self.data = data
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            self.port = free.getsockname()[1]
+        self.url = f"http://127.0.0.1:{self.port}"
+        self.start()
+
+    def start(self) -> None:
+        """Start it, and wait for the line that gives its address and for its port."""
+        command = [sys.executable, "-m", "pennant", "demo", "--data", str(self.data)]
+        self.process = subprocess.Popen(
+            [*command, "--port", str(self.port)], stdout=subprocess.PIPE, text=True
+        )
+        assert self.process.stdout is not None
+        assert self.url in self.process.stdout.readline()
+        while True:
+            try:
+                socket.create_connection(("127.0.0.1", self.port), timeout=10).close()
+                return
+            except ConnectionRefusedError:
+                assert self.process.poll() is None, "the server died"
+
+    def kill(self) -> None:
+        """End it as a power cut would."""
+        os.kill(self.process.pid, signal.SIGKILL)
+        self.process.wait()
+        assert self.process.stdout is not None
+        self.process.stdout.close()

@@ -1,0 +1,153 @@
+"""Nothing is lost: not by undoing, deleting, two tabs, a dead server or a closed browser."""
+
+import json
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import BrowserContext, Locator, Page, expect
+from serving import Server
+from test_wall import flag, length_field, moved_to, paper, saved
+
+
+def cards(page: Page) -> Locator:
+    """The jobs on the home page."""
+    return page.get_by_role("list", name="Jobs").get_by_role("listitem")
+
+
+class TestJobs:
+    """New, renamed, duplicated, deleted and brought back."""
+
+    def test_a_new_job_from_blank(self, home: Page) -> None:
+        home.get_by_role("button", name="New job, mm").click()
+        name = home.get_by_label("Name of the job")
+        expect(name).to_have_value("New kitchen")
+        name.fill("Gull Lane, nook")
+        name.press("Enter")
+        field = length_field(home, "/wall/length")
+        field.fill("1835")
+        field.press("Tab")
+        saved(home)
+        home.reload()
+        expect(length_field(home, "/wall/length")).to_have_value("1835")
+        expect(home.get_by_label("Name of the job")).to_have_value("Gull Lane, nook")
+        home.get_by_role("link", name="Pennant").click()
+        expect(cards(home)).to_have_count(2)
+
+    def test_duplicate_delete_and_undo(self, home: Page) -> None:
+        home.get_by_role("button", name="Duplicate").click()
+        expect(cards(home)).to_have_count(2)
+        home.get_by_role("button", name="Delete Fennel Row, sink wall (copy)").click()
+        expect(cards(home)).to_have_count(1)
+        home.get_by_role("button", name="Undo").click()
+        expect(cards(home)).to_have_count(2)
+
+
+class TestFiles:
+    """The job file goes out and comes back."""
+
+    def test_export_and_import(self, job: Page, tmp_path: Path) -> None:
+        job.get_by_role("button", name="Job").click()
+        with job.expect_download() as download:
+            job.get_by_role("menuitem", name="Export job file").click()
+        path = tmp_path / "job.json"
+        download.value.save_as(path)
+        assert json.loads(path.read_text())["name"] == "Fennel Row, sink wall"
+        job.get_by_role("link", name="Pennant").click()
+        job.get_by_label("Job file").set_input_files(path)
+        expect(job.get_by_label("Name of the job")).to_have_value("Fennel Row, sink wall")
+        job.get_by_role("link", name="Pennant").click()
+        expect(cards(job)).to_have_count(2)
+
+    def test_a_broken_file_changes_nothing_and_says_why(self, home: Page, tmp_path: Path) -> None:
+        path = tmp_path / "job.json"
+        path.write_text('{"format": "pennant-job", "name": "Half a fi')
+        home.get_by_label("Job file").set_input_files(path)
+        expect(home.get_by_role("alert")).to_contain_text("Unterminated string")
+        path.write_text('{"name": "No wall"}')
+        home.get_by_label("Job file").set_input_files(path)
+        expect(home.get_by_role("alert")).to_contain_text("/wall is missing")
+        expect(cards(home)).to_have_count(1)
+
+
+class TestTwoTabs:
+    """The second tab to save is told, and both changes are safe."""
+
+    def test_mine_goes_on_top_if_i_say_so(self, job: Page, context: BrowserContext) -> None:
+        other = self.race(job, context)
+        other.get_by_role("button", name="Mine, on top of it").click()
+        saved(other)
+        expect(length_field(other, "/wall/openings/0/sill")).to_have_value("9")
+        other.get_by_role("button", name="Undo").click()
+        expect(length_field(other, "/wall/openings/0/sill")).to_have_value("8")
+
+    def test_or_the_other_stands(self, job: Page, context: BrowserContext) -> None:
+        other = self.race(job, context)
+        other.get_by_role("button", name="The other; drop mine").click()
+        expect(length_field(other, "/wall/openings/0/sill")).to_have_value("8")
+        saved(other)
+
+    def test_or_mine_becomes_a_copy(self, job: Page, context: BrowserContext) -> None:
+        other = self.race(job, context)
+        other.get_by_role("button", name="Keep mine as a copy").click()
+        expect(other.get_by_label("Name of the job")).to_have_value("Fennel Row, sink wall (mine)")
+
+    def race(self, job: Page, context: BrowserContext) -> Page:
+        """Both tabs change the sill; the second is refused."""
+        paper(job, "Measures")
+        other = context.new_page()
+        other.goto(job.url)
+        field = length_field(other, "/wall/openings/0/sill")
+        expect(field).to_have_value("8 7/16")
+        field.fill("9")
+        length_field(job, "/wall/openings/0/sill").fill("8")
+        length_field(job, "/wall/openings/0/sill").press("Enter")
+        saved(job)
+        field.press("Enter")
+        expect(other.get_by_role("alert")).to_contain_text("changed elsewhere")
+        return other
+
+
+@pytest.mark.own_server
+class TestDeadServer:
+    """The server is killed; what it acknowledged is there, and what it missed is kept here."""
+
+    def test_comes_back_with_everything(self, job: Page, server: Server) -> None:
+        x, y = flag(job)
+        job.get_by_test_id("pennant").focus()
+        job.keyboard.press("ArrowLeft")
+        moved_to(job, x - 1.5875, y)
+        saved(job)
+        server.kill()
+        server.start()
+        job.reload()
+        moved_to(job, x - 1.5875, y)
+        job.get_by_role("button", name="Undo").click()
+        moved_to(job, x, y)
+
+    def test_a_change_it_missed_is_saved_when_it_is_back(self, job: Page, server: Server) -> None:
+        paper(job, "Measures")
+        server.kill()
+        field = length_field(job, "/wall/openings/0/sill")
+        field.fill("9")
+        field.press("Enter")
+        expect(job.get_by_role("status")).to_contain_text("does not answer")
+        server.start()
+        saved(job)
+        expect(field).to_have_value("9")
+
+    def test_also_when_the_page_was_closed_meanwhile(
+        self, job: Page, server: Server, context: BrowserContext
+    ) -> None:
+        paper(job, "Measures")
+        address = job.url
+        server.kill()
+        field = length_field(job, "/wall/openings/0/sill")
+        field.fill("9")
+        field.press("Enter")
+        expect(job.get_by_role("status")).to_contain_text("does not answer")
+        job.close()
+        server.start()
+        again = context.new_page()
+        again.goto(address)
+        expect(length_field(again, "/wall/openings/0/sill")).to_have_value("9")
+        saved(again)

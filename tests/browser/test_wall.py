@@ -1,0 +1,259 @@
+"""The wall as a person uses it: measures typed, the start planted, edges and findings read."""
+
+import re
+
+import pytest
+from playwright.sync_api import Locator, Page, expect
+from serving import PHONE
+
+from pennant.cli import demo_job
+from pennant.core.plan import plan
+
+
+def paper(page: Page, name: str) -> None:
+    page.get_by_role("tab", name=name).click()
+
+
+def flag(page: Page) -> tuple[float, float]:
+    """Where the pennant stands, in wall millimetres."""
+    x, y = (page.get_by_test_id("pennant").get_attribute("data-pennant") or "").split()
+    return float(x), float(y)
+
+
+def moved_to(page: Page, x: float, y: float) -> None:
+    """Wait until the pennant stands there (mm)."""
+    page.wait_for_function(
+        """([x, y]) => {
+            const flag = document.querySelector("[data-pennant]");
+            const at = flag?.dataset.pennant.split(" ");
+            return flag && Math.abs(at[0] - x) < 0.1 && Math.abs(at[1] - y) < 0.1;
+        }""",
+        arg=[x, y],
+        timeout=10_000,
+    )
+
+
+def saved(page: Page) -> None:
+    expect(page.get_by_role("status")).to_have_text("Saved")
+
+
+def length_field(page: Page, pointer: str) -> Locator:
+    return page.locator(f'input[data-pointer="{pointer}"]')
+
+
+class TestDrawing:
+    """The demo kitchen, drawn."""
+
+    def test_every_piece_is_there(self, job: Page) -> None:
+        expect(job.locator("[data-piece]")).to_have_count(len(plan(demo_job()).pieces))
+
+    def test_numbers_sit_on_the_drawing(self, job: Page) -> None:
+        wall = job.get_by_role("region", name="The wall")
+        for text in ("121 7/16", "34 3/8", "Left cabinet", "Window"):
+            expect(wall.locator("text", has_text=text).first).to_be_visible()
+        expect(job.locator('[data-edge="window:left"]').first).to_contain_text("6 1/16")
+        expect(job.locator('[data-edge="wall:left"]').first).to_contain_text("5 1/2")
+
+    def test_a_piece_tells_its_size(self, job: Page) -> None:
+        job.locator('[data-piece="1.3"]').click()
+        expect(job.get_by_text("Piece 1.3: 7 11/16 in × 2 13/16 in, full tile")).to_be_visible()
+
+    def test_clicking_a_thing_leads_to_its_measure(self, job: Page) -> None:
+        job.locator("svg text", has_text="Left cabinet").first.click()
+        expect(length_field(job, "/wall/overheads/0/bottom")).to_be_focused()
+
+
+class TestMeasures:
+    """Typed as on a pad; the drawing answers each key, Enter keeps."""
+
+    @pytest.mark.parametrize(
+        ("text", "shown"),
+        [("110 3/8", "110 3/8"), ("110-3/8\"", "110 3/8"), ("9' 2 3/8\"", "110 3/8"),
+         ("110.375in", "110 3/8"), ("285cm", "112.2047"), ("2850 mm", "112.2047")],
+    )  # fmt: skip
+    def test_in_every_notation(self, job: Page, text: str, shown: str) -> None:
+        paper(job, "Measures")
+        job.get_by_role("button", name="Remove Right cabinet").click()
+        field = length_field(job, "/wall/length")
+        field.fill(text)
+        expect(job.get_by_role("region", name="The wall").get_by_text("121 7/16")).to_have_count(0)
+        field.press("Enter")
+        saved(job)
+        expect(field).to_have_value(shown)
+        job.reload()
+        expect(length_field(job, "/wall/length")).to_have_value(shown)
+
+    def test_what_is_no_length_is_told_where_it_was_typed(self, job: Page) -> None:
+        paper(job, "Measures")
+        field = length_field(job, "/wall/openings/0/sill")
+        field.fill("18/4/2")
+        field.press("Enter")
+        expect(job.get_by_role("alert")).to_contain_text("'18/4/2' is not a length; write it like")
+        expect(field).to_have_attribute("aria-invalid", "true")
+        expect(field).to_have_value("18/4/2")
+        expect(job.locator("[data-piece]")).to_have_count(len(plan(demo_job()).pieces))
+        field.press("Escape")
+        expect(field).to_have_value("8 7/16")
+        expect(job.get_by_role("alert")).to_have_count(0)
+
+    def test_a_window_wider_than_the_wall(self, job: Page) -> None:
+        paper(job, "Measures")
+        field = length_field(job, "/wall/openings/0/width")
+        field.fill("600")
+        expect(job.get_by_text("was 600 mm meant?")).to_be_visible()
+        field.fill("600 mm")
+        expect(job.get_by_text("was 600 mm meant?")).to_have_count(0)
+        field.press("Enter")
+        saved(job)
+        expect(field).to_have_value("23.622")
+
+    def test_things_are_added_and_removed(self, job: Page) -> None:
+        paper(job, "Measures")
+        job.get_by_role("button", name="+ outlet").click()
+        expect(job.get_by_label("Name").filter(has_not_text="x").last).to_have_value("Outlet 1")
+        job.get_by_role("button", name="Remove Window").click()
+        expect(job.locator('[data-edge="window:left"]')).to_have_count(0)
+        saved(job)
+        job.get_by_role("button", name="Undo").click()
+        expect(job.locator('[data-edge="window:left"]').first).to_be_visible()
+
+    def test_units(self, job: Page) -> None:
+        job.get_by_label("Unit and rounding").select_option("1 mm")
+        expect(job.get_by_role("region", name="The wall").get_by_text("3085-")).to_be_visible()
+        saved(job)
+        expect(job.get_by_role("button", name="Move right")).to_have_text("▶ 1 mm")
+
+
+class TestStart:
+    """Planting the pennant."""
+
+    def test_schools(self, job: Page) -> None:
+        made = plan(demo_job())
+        left, bottom, right, _ = made.field
+        _, y = flag(job)
+        job.get_by_role("radio", name="Full at left end").click()
+        moved_to(job, left, bottom)
+        expect(job.locator('[data-edge="wall:left"]').first).to_contain_text("7 11/16 full")
+        job.get_by_role("radio", name="Full at right end").click()
+        moved_to(job, right, bottom)
+        expect(job.locator('[data-edge="wall:right"]').first).to_contain_text("7 11/16 full")
+        job.get_by_role("radio", name="Tile on centre").click()
+        window = demo_job().wall.openings[0]
+        moved_to(job, window.x + window.width / 2, y)
+        job.get_by_label("Centre of").select_option("wall")
+        moved_to(job, (left + right) / 2, y)
+        job.get_by_role("radio", name="Full at top").click()
+        expect(job.locator('[data-edge="left-cabinet:bottom"]')).to_contain_text("2 13/16 full")
+        job.get_by_label("Under", exact=True).select_option("right-cabinet")
+        expect(job.locator('[data-edge="right-cabinet:bottom"]')).to_contain_text("2 13/16 full")
+        job.get_by_role("radio", name="Equal cuts").click()
+        # 22 5/16 less two gaps of 1/8 is 22 1/16: 6 full courses and 7 joints leave 2 x 2 5/32.
+        for edge in ("wall:bottom", "right-cabinet:bottom"):
+            expect(job.locator(f'[data-edge="{edge}"]').first).to_contain_text("2 1/8+")
+        saved(job)
+
+    def test_a_point_that_is_clicked(self, job: Page) -> None:
+        job.get_by_label("Centre of").select_option("point")
+        drawing = job.locator("svg[role=img]").bounding_box()
+        assert drawing
+        before = flag(job)
+        job.mouse.click(drawing["x"] + drawing["width"] / 2 - 150, drawing["y"] + 380)
+        expect(job.get_by_test_id("pennant")).not_to_have_attribute(
+            "data-pennant", f"{before[0]:.1f} {before[1]:.1f}"
+        )
+        saved(job)
+        typed = length_field(job, "/start/across/x").input_value()
+        assert re.fullmatch(r"\d+( \d+/\d+)?", typed)  # a mark on the tape
+
+    def test_nudges_by_keys_add_up_to_one_step(self, job: Page) -> None:
+        x, y = flag(job)
+        job.get_by_test_id("pennant").focus()
+        for _ in range(5):
+            job.keyboard.press("ArrowRight")
+        job.keyboard.press("ArrowUp")
+        moved_to(job, x + 5 * 1.5875, y + 1.5875)
+        saved(job)
+        job.get_by_role("button", name="Undo").click()
+        moved_to(job, x, y)
+        job.keyboard.press("Control+Shift+z")
+        moved_to(job, x + 5 * 1.5875, y + 1.5875)
+
+    def test_a_drag_is_one_step_and_saves_only_at_its_end(self, job: Page) -> None:
+        saves: list[str] = []
+        job.on("request", lambda r: saves.append(r.url) if r.method == "PUT" else None)
+        x, y = flag(job)
+        box = job.get_by_test_id("pennant").bounding_box()
+        assert box
+        job.mouse.move(box["x"] + 12, box["y"] + 20)
+        job.mouse.down()
+        for way in range(1, 30, 4):
+            job.mouse.move(box["x"] + 12 + way, box["y"] + 20)
+        expect(job.get_by_test_id("pennant")).not_to_have_attribute(
+            "data-pennant", f"{x:.1f} {y:.1f}"
+        )
+        assert saves == []
+        job.mouse.up()
+        saved(job)
+        assert len(saves) == 1
+        job.get_by_role("button", name="Undo").click()
+        moved_to(job, x, y)
+
+    def test_pattern(self, job: Page) -> None:
+        paper(job, "Tile")
+        job.get_by_role("radio", name="Stack").click()
+        expect(job.locator('[data-edge="wall:left"]')).to_have_count(1)
+        job.get_by_role("radio", name="Third").click()
+        expect(job.locator('[data-edge="wall:left"]')).to_have_count(3)
+        job.get_by_role("radio", name="Other").click()
+        job.get_by_label("Parts").fill("2")
+        job.get_by_label("Parts").press("Enter")
+        expect(job.get_by_role("alert").first).to_contain_text("write p smaller than q")
+        job.get_by_role("button", name="Take it back").click()
+        job.get_by_role("radio", name="Standing").click()
+        saved(job)
+        expect(job.locator('[data-edge="wall:left"]')).to_have_count(3)
+
+
+class TestAnswers:
+    """Findings, edges and quantities."""
+
+    def test_a_finding_shows_its_pieces(self, job: Page) -> None:
+        finding = next(f for f in plan(demo_job()).findings if f.rule == "sliver")
+        job.get_by_role("button", name="1/8 in sliver").click()
+        expect(job.locator("[data-picked]")).to_have_count(len(finding.pieces))
+        expect(job.get_by_text("Nothing narrower is laid on purpose")).to_be_visible()
+        job.get_by_role("button", name="1/8 in sliver").click()
+        expect(job.locator("[data-picked]")).to_have_count(0)
+
+    def test_an_edge_shows_its_pieces(self, job: Page) -> None:
+        paper(job, "Edges")
+        job.get_by_role("row", name="Window, left jamb").get_by_role("button").click()
+        expect(job.locator("[data-picked]").first).to_be_visible()
+
+    def test_a_quantity_opens_its_working(self, job: Page) -> None:
+        paper(job, "It takes")
+        job.get_by_role("button", name="Grout").click()
+        expect(job.get_by_text("depth to fill").first).to_be_visible()
+        expect(job.get_by_text("from the rules").first).to_be_visible()
+
+    def test_a_rule_can_be_changed_for_this_job(self, job: Page) -> None:
+        paper(job, "Rules")
+        field = length_field(job, "/settings/least_piece")
+        field.fill("1/16")
+        field.press("Enter")
+        expect(job.get_by_role("button", name="1/8 in sliver")).to_have_count(0)
+
+
+class TestPhone:
+    """390 x 844: the wall stays in view, nothing is wider than the screen."""
+
+    def test_fits(self, job: Page) -> None:
+        job.set_viewport_size(PHONE)
+        job.reload()
+        for name in ("Tile", "Measures", "Rules", "Start"):
+            paper(job, name)
+            wide = job.evaluate("document.documentElement.scrollWidth")
+            assert wide <= 390, name
+        expect(job.get_by_test_id("pennant")).to_be_in_viewport()
+        job.get_by_role("button", name="Move up").scroll_into_view_if_needed()
+        expect(job.locator("svg[role=img]")).to_be_in_viewport()

@@ -1,0 +1,51 @@
+"""What every edge gets, course by course."""
+
+import pytest
+
+from kitchens import CABINET, IN, WINDOW, gets, planned, sizes
+
+
+class TestEdges:
+    """Ends, jambs, sill, head, under and beside cabinets, counter and top line."""
+
+    def test_all_of_them_are_read(self) -> None:
+        made = planned(overheads=[CABINET], openings=[WINDOW])
+        assert {reading.edge for reading in made.edges} == {
+            "wall:left", "wall:right", "wall:bottom", "wall:top", "cabinet:right",
+            "cabinet:bottom", "window:left", "window:right", "window:bottom", "window:top",
+        }  # fmt: skip
+
+    def test_a_jamb_is_met_only_beside_the_opening(self) -> None:
+        # The window spans 6 to 26: from the third course (5 1/4 to 7 3/4) to the tenth (23 5/8 on).
+        assert sorted(gets(planned(openings=[WINDOW]), "window:left")) == list(range(2, 10))
+
+    def test_jambs_by_hand(self) -> None:
+        # Stack from the left, module 8 1/8: the fourth tile begins at 24 3/8, the window at 30.
+        made = planned(openings=[WINDOW], bond=(0, 1))
+        assert sizes(made, "window:left") == {5.625}
+        # It ends at 54; the seventh tile ends at 56 3/4.
+        assert sizes(made, "window:right") == {2.75}
+
+    def test_sill_and_head_by_hand(self) -> None:
+        made = planned(openings=[WINDOW], bond=(0, 1))
+        assert sizes(made, "window:bottom") == {0.75}  # 6 - 5 1/4
+        assert sizes(made, "window:top") == {0.125}  # the tenth course ends at 26 1/8
+
+    def test_a_notched_piece_shows_its_leg(self) -> None:
+        made = planned(openings=[WINDOW], bond=(0, 1))
+        reading = next(r for r in made.edges if r.edge == "window:left")
+        (one,) = reading.gets
+        corner = next(p for p in made.pieces if p.id in one.pieces and p.kind == "notch")
+        assert corner.width == pytest.approx(8 * IN)
+        assert one.size == pytest.approx(5.625 * IN)
+
+    def test_a_joint_on_the_line_gives_a_full_tile(self) -> None:
+        # A window at 32 7/16: the fourth tile ends at 32 3/8, 1/16 before it, within the joint.
+        made = planned(openings=[{**WINDOW, "x": "32 7/16"}], bond=(0, 1))
+        (one,) = next(r for r in made.edges if r.edge == "window:left").gets
+        assert one.full
+        assert one.size == pytest.approx(8 * IN)
+
+    def test_each_kind_of_course_is_told_apart(self) -> None:
+        reading = next(r for r in planned().edges if r.edge == "wall:left")
+        assert [(g.phase, g.courses[:2]) for g in reading.gets] == [(0, (0, 2)), (1, (1, 3))]

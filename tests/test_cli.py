@@ -1,0 +1,136 @@
+"""The command line: the same plan as everywhere, and errors that name the field."""
+
+import json
+import os
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+import jsonschema
+import pytest
+
+from kitchens import WINDOW, a_job
+from pennant.cli import demo_job, main
+from pennant.core.plan import plan
+from pennant.files.job_json import read_job, write_job
+from pennant.store.database import Database
+from pennant.store.jobs import Jobs
+from pennant.words.rules import rules_page
+
+ROOT = Path(__file__).parents[1]
+
+
+@pytest.fixture
+def job_file(tmp_path: Path) -> Path:
+    path = tmp_path / "job.json"
+    path.write_text(write_job(a_job(openings=[WINDOW])), "utf-8")
+    return path
+
+
+class TestPlan:
+    """pennant plan JOB.json"""
+
+    def test_for_a_person(self, job_file: Path, capsys: pytest.CaptureFixture) -> None:
+        assert main(["plan", str(job_file)]) == 0
+        out = capsys.readouterr().out
+        assert out.startswith("A wall\nStart: full tile at the left end")
+        assert "Under Window: 3/4 in sliver" in out
+
+    def test_as_json(self, job_file: Path, capsys: pytest.CaptureFixture) -> None:
+        assert main(["plan", str(job_file), "--json"]) == 0
+        made = json.loads(capsys.readouterr().out)
+        assert made == json.loads(plan(read_job(job_file.read_bytes())).model_dump_json())
+
+    def test_the_same_in_another_process(self, job_file: Path) -> None:
+        command = [sys.executable, "-m", "pennant", "plan", str(job_file), "--json"]
+        texts = [
+            subprocess.run(
+                command, capture_output=True, text=True, check=True,
+                env={**os.environ, "PYTHONHASHSEED": seed},
+            ).stdout
+            for seed in ("1", "2")
+        ]  # fmt: skip
+        assert texts[0] == texts[1]
+        assert len(texts[0]) > 1000
+
+    def test_a_file_that_cannot_be_drawn(
+        self, tmp_path: Path, capsys: pytest.CaptureFixture
+    ) -> None:
+        bad = tmp_path / "bad.json"
+        bad.write_text(write_job(a_job(openings=[{**WINDOW, "x": "90"}])))
+        assert main(["plan", str(bad)]) == 1
+        assert "/wall/openings/0/width takes Window to 114 in" in capsys.readouterr().err
+
+    @pytest.mark.parametrize(("text", "said"), [("{", "is not JSON"), ("{}", "/name is missing")])
+    def test_a_broken_file(
+        self, tmp_path: Path, text: str, said: str, capsys: pytest.CaptureFixture
+    ) -> None:
+        (tmp_path / "bad.json").write_text(text)
+        assert main(["plan", str(tmp_path / "bad.json")]) == 1
+        assert said in capsys.readouterr().err
+
+    def test_no_such_file(self, capsys: pytest.CaptureFixture) -> None:
+        assert main(["plan", "/none.json"]) == 1
+        assert "No such file" in capsys.readouterr().err
+
+
+class TestDocuments:
+    """What is written down is true."""
+
+    def test_the_example_in_the_docs_can_be_planned(self) -> None:
+        text = (ROOT / "docs/job-file.md").read_text("utf-8")
+        (example,) = re.findall(r"```json\n(.*?)```", text, re.DOTALL)
+        job = read_job(example)
+        assert job.settings.spare_tiles == 6
+        assert plan(job).pieces
+        assert read_job(write_job(job)) == job
+
+    def test_the_schema_accepts_examples_and_exports(
+        self, capsys: pytest.CaptureFixture, job_file: Path
+    ) -> None:
+        assert main(["schema"]) == 0
+        schema = json.loads(capsys.readouterr().out)
+        text = (ROOT / "docs/job-file.md").read_text("utf-8")
+        (example,) = re.findall(r"```json\n(.*?)```", text, re.DOTALL)
+        for document in (example, job_file.read_text(), write_job(demo_job())):
+            jsonschema.validate(json.loads(document), schema)
+        broken = {**json.loads(example), "tile": {"length": []}}
+        with pytest.raises(jsonschema.ValidationError):
+            jsonschema.validate(broken, schema)
+
+    def test_the_rules_are_listed_as_they_are(self) -> None:
+        assert (ROOT / "docs/rules.md").read_text("utf-8") == rules_page()
+
+    def test_pictures_are_linked_from_the_readme(self) -> None:
+        readme = (ROOT / "README.md").read_text("utf-8")
+        pictures = sorted((ROOT / "docs/screenshots").glob("*.png"))
+        assert pictures
+        assert all(f"docs/screenshots/{picture.name}" in readme for picture in pictures)
+
+
+class TestDemo:
+    """The demo kitchen is sound data."""
+
+    def test_shows_what_a_plan_is_for(self) -> None:
+        made = plan(demo_job())
+        assert {reading.kind for reading in made.edges} >= {
+            "corner", "open-end", "counter", "overhead", "jamb", "sill", "head",
+        }  # fmt: skip
+        assert 0 < len(made.findings) < 8
+
+
+class TestBackup:
+    """pennant backup FILE"""
+
+    def test_copies_the_jobs(self, tmp_path: Path, capsys: pytest.CaptureFixture) -> None:
+        data, copy = tmp_path / "jobs.db", tmp_path / "copy.db"
+        stored = Jobs(Database(data)).create(a_job())
+        assert main(["backup", str(copy), "--data", str(data)]) == 0
+        assert Jobs(Database(copy)).get(stored.id) == stored
+        assert main(["backup", str(copy), "--data", str(data)]) == 1
+        assert "the file exists" in capsys.readouterr().err
+
+    def test_of_nothing(self, tmp_path: Path) -> None:
+        arguments = ["backup", str(tmp_path / "copy.db"), "--data", str(tmp_path / "none.db")]
+        assert main(arguments) == 1

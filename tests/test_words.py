@@ -1,0 +1,136 @@
+"""Sentences for people: the same facts as in the plan, in the job's own unit."""
+
+import json
+
+import pytest
+
+from kitchens import CABINET, IN, OUTLET, WINDOW, a_job, centred
+from pennant.core.job import Job
+from pennant.core.plan import plan
+from pennant.words.dimensions import chain, overall
+from pennant.words.names import courses, edge_name
+from pennant.words.report import report
+from pennant.words.sheet import sheet, shown_lengths
+from pennant.words.start import say_start
+
+
+def said(job: Job) -> dict[str, str]:
+    """Titles of the findings with their details."""
+    return {f.title: f.detail for f in sheet(job, plan(job)).findings}
+
+
+class TestNames:
+    """Edges are called what an installer calls them."""
+
+    @pytest.mark.parametrize(
+        ("edge", "name"),
+        [("wall:left", "Left corner"), ("wall:right", "Open right end"), ("wall:bottom", "Counter"),
+         ("wall:top", "Top line"), ("cabinet:bottom", "Under Cabinet"),
+         ("cabinet:right", "Cabinet, right side"), ("window:left", "Window, left jamb"),
+         ("window:bottom", "Under Window"), ("window:top", "Over Window"),
+         ("outlet:left", "Outlet, left of the box")],
+    )  # fmt: skip
+    def test_of_edges(self, edge: str, name: str) -> None:
+        job = a_job(right="open", overheads=[CABINET], openings=[WINDOW], devices=[OUTLET])
+        assert edge_name(job, edge) == name
+
+    @pytest.mark.parametrize(
+        ("numbers", "text"),
+        [([0], "course 1"), ([0, 1], "courses 1, 2"), ([0, 1, 2], "courses 1 to 3"),
+         ([0, 2, 4, 6], "courses 1, 3 … 7"), ([0, 3, 4, 9], "courses 1, 4, 5, 10")],
+    )  # fmt: skip
+    def test_of_courses(self, numbers: list, text: str) -> None:
+        assert courses(numbers) == text
+
+
+class TestFindings:
+    """Each says what, where and how many, with the rule and its reason."""
+
+    def test_sliver(self) -> None:
+        found = said(a_job(length="90", bond=(0, 1)))
+        assert found["Right corner: 5/8 in sliver"] == "12 pieces in courses 1 to 12."
+
+    def test_in_the_job_s_unit(self) -> None:
+        job = a_job(length="90", bond=(0, 1), units="in")
+        metric = Job.model_validate({**job.model_dump(), "units": "mm", "step": "1 mm"})
+        assert "Right corner: 16- mm sliver" in said(metric)
+
+    def test_uneven_jambs_with_both_sizes(self) -> None:
+        start = centred("joint", "opening", opening="window", nudge="3/8")
+        window = {**WINDOW, "width": "28 3/8"}
+        found = said(a_job(openings=[window], bond=(0, 1), start=start))
+        assert "Window: 1 5/8 in at one jamb, 2 3/8 in at the other" in found
+        assert "32% of the larger" in found["Window: 1 5/8 in at one jamb, 2 3/8 in at the other"]
+
+    def test_plates(self) -> None:
+        found = said(a_job(devices=[{**OUTLET, "y": "2", "plate_width": "2"}]))
+        assert "Plate of Outlet runs 7/16 in past the tile" in found
+        assert "Plate of Outlet is 1/8 in short of covering its hole" in found
+
+    def test_the_rule_comes_with_its_limit_and_reason(self) -> None:
+        job = a_job(length="90", bond=(0, 1))
+        (first, *_) = sheet(job, plan(job)).findings
+        assert first.rule.startswith("At least 1 in. Nothing narrower is laid on purpose")
+        assert first.setting == "least_piece"
+
+    def test_a_sound_wall_has_none(self) -> None:
+        job = a_job(length="97 1/2", top="10 3/8")
+        assert sheet(job, plan(job)).summary.endswith("nothing to object to")
+
+
+class TestSheet:
+    """All that is shown."""
+
+    def test_every_length_of_the_job_is_shown(self) -> None:
+        job = a_job(openings=[WINDOW], settings={})
+        lengths = dict(shown_lengths(job))
+        assert lengths["/wall/openings/0/width"].exact == "24"
+        assert lengths["/settings/counter_gap"].shown == "1/8"
+        assert "/settings/grout_density" not in lengths
+
+    def test_dimensions_close_on_the_overall(self) -> None:
+        job = a_job(overheads=[CABINET], openings=[WINDOW])
+        runs = chain(job)
+        assert [run.text for run in runs] == ["24", "6", "24", "42"]
+        assert sum(run.x1 - run.x0 for run in runs) == pytest.approx(overall(job).x1)
+
+    def test_an_edge_says_what_is_wrong_with_what_it_gets(self) -> None:
+        job = a_job(length="90", bond=(0, 1))
+        edge = next(e for e in sheet(job, plan(job)).edges if e.edge == "wall:right")
+        assert [(g.size, g.verdict) for g in edge.gets] == [("5/8", "never")]
+
+    @pytest.mark.parametrize(
+        ("start", "text"),
+        [
+            ({}, "full tile at the left end; full course at the counter"),
+            ({"across": {"kind": "full-right", "nudge": "-1/16"}},
+             "full tile at the right end, moved 1/16 in left; full course at the counter"),
+            ({**centred("joint", "opening", opening="window"),
+              "up": {"kind": "equal-cuts", "under": "cabinet", "nudge": "1/4"}},
+             "joint centred on Window; equal cuts at counter and Cabinet, moved 1/4 in up"),
+            ({**centred("tile", "point", x="20 1/2"), "up": {"kind": "full-top"}},
+             "tile centred on 20 1/2 in from the left end; full course under the top line"),
+        ],
+    )  # fmt: skip
+    def test_start(self, start: dict, text: str) -> None:
+        assert say_start(a_job(overheads=[CABINET], openings=[WINDOW], start=start)) == text
+
+
+class TestReport:
+    """The plan for a person at a terminal."""
+
+    def test_says_it_all(self) -> None:
+        job = a_job(overheads=[CABINET], openings=[WINDOW], devices=[OUTLET], settings={})
+        text = report(job, plan(job))
+        parts = ("What every edge gets", "Window, left jamb", "What it takes", "tiles in the plan")
+        for part in (*parts, "[settings.spare_tiles]", "Breaker off", "respirator"):
+            assert part in text
+
+    def test_agrees_with_the_plan(self) -> None:
+        job = a_job(openings=[WINDOW])
+        made = plan(job)
+        full = sum(piece.kind == "full" for piece in made.pieces)
+        assert f"{full} full and {len(made.pieces) - full} cut pieces" in report(job, made)
+        assert json.loads(made.model_dump_json())["areas"]["gross"] == pytest.approx(
+            (96 * 30 - 24 * 20) * IN**2
+        )
