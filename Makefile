@@ -63,7 +63,7 @@ lock: .stamps/python
 	@$(BIN)/pip install --quiet pip-tools
 	@$(BIN)/pip-compile --quiet --generate-hashes --no-emit-index-url --no-emit-find-links \
 	  --no-emit-trusted-host --strip-extras --allow-unsafe --extra dev -o requirements.lock pyproject.toml
-	@cd web && npm install --package-lock-only
+	@cd web && rm -rf node_modules package-lock.json && npm install --no-fund --no-audit
 
 setup: .stamps/python .stamps/node
 
@@ -91,7 +91,9 @@ web/dist/index.html: .stamps/node $(WEB)
 	@node -e 'const [a, b] = process.versions.node.split(".").map(Number); process.exit(a > 20 || (a === 20 && b >= 19) ? 0 : 1)' \
 	  || { echo "Node.js $$(node --version) is too old: Pennant needs 20.19 or newer"; exit 1; }
 	@echo "==> web packages into web/node_modules"
-	@cd web && npm ci --no-fund --no-audit --loglevel=error
+	@# Not `npm ci`: it refuses a lock without other platforms' optional packages, and a mirror may
+	@# not carry those. This installs what is locked, checks it likewise, and leaves the lock alone.
+	@cd web && npm install --no-save --no-fund --no-audit --loglevel=error
 	@touch $@
 
 .stamps/chromium:

@@ -9,7 +9,15 @@ from pennant.core.job import Job
 from pennant.core.plan import Plan
 
 LEAST = 1e-3
-"""Square millimetres: shapely's own crumbs are smaller."""
+"""Millimetres: a micrometre of tile is a crumb, and either method may or may not find it."""
+
+
+def is_crumb(polygon: Polygon) -> bool:
+    """Whether it is too thin to count."""
+    if polygon.is_empty:
+        return True
+    x0, y0, x1, y1 = polygon.bounds
+    return bool(min(x1 - x0, y1 - y0) < LEAST)
 
 
 def field_by_union(job: Job) -> BaseGeometry:
@@ -47,7 +55,7 @@ def pieces_by_clipping(job: Job, plan: Plan, field: BaseGeometry) -> list[Polygo
             x = plan.pennant.tile_x + shift + column * (w + joint)
             met = box(x, y, x + w, y + h).intersection(field)
             parts = met.geoms if hasattr(met, "geoms") else [met]
-            found += [p for p in parts if isinstance(p, Polygon) and p.area > LEAST]
+            found += [p for p in parts if isinstance(p, Polygon) and not is_crumb(p)]
     return found
 
 

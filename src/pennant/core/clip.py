@@ -23,11 +23,11 @@ def cut_out(tile: Rect, blocks: Sequence[Rect]) -> list[Outline]:
     """Return what is left of ``tile`` without ``blocks``, left to right, then bottom to top."""
     over = [block for block in blocks if block.overlaps(tile)]
     if not over:
-        return [] if tile.empty() else [(_ring(tile),)]
+        return [] if tile.empty() else [(ring_of(tile),)]
     if any(block.holds(tile) for block in over):
         return []
     if len(over) == 1 and (rest := _straight_cut(tile, over[0])) is not None:
-        return [(_ring(rest),)]
+        return [(ring_of(rest),)]
     xs, ys, free = _grid(tile, over)
     parts = [_outline(part, xs, ys) for part in _connected(free)]
     return sorted(parts, key=lambda outline: outline[0][0])
@@ -38,6 +38,9 @@ def area_left(rect: Rect, blocks: Sequence[Rect]) -> float:
     over = [block for block in blocks if block.overlaps(rect)]
     if not over:
         return 0.0 if rect.empty() else rect.area
+    if len(over) == 1:
+        # A block may lie a hair inside an edge; what it hides is what the two have in common.
+        return rect.area - rect.meet(over[0]).area
     xs, ys, free = _grid(rect, over)
     return sum((xs[i + 1] - xs[i]) * (ys[k + 1] - ys[k]) for i, k in sorted(free))
 
@@ -50,10 +53,14 @@ def ring_area(ring: Ring) -> float:
 
 def outline_area(outline: Outline) -> float:
     """Return the area of a piece: its shell less its holes."""
+    shell = outline[0]
+    if len(outline) == 1 and len(shell) == 4:
+        return (shell[2][0] - shell[0][0]) * (shell[2][1] - shell[0][1])
     return sum(ring_area(ring) for ring in outline)
 
 
-def _ring(rect: Rect) -> Ring:
+def ring_of(rect: Rect) -> Ring:
+    """Return a rectangle's corners from the lower left, counterclockwise."""
     return ((rect.x0, rect.y0), (rect.x1, rect.y0), (rect.x1, rect.y1), (rect.x0, rect.y1))
 
 

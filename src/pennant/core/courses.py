@@ -32,8 +32,9 @@ class Course:
 
     def cell(self, column: int) -> Rect:
         """Return a tile with half a joint all round; the cells of all tiles fill the plane."""
-        half = self.module.joint / 2
-        return self.tile(column).grown(half, half, half, half)
+        module, half = self.module, self.module.joint / 2
+        x0, y0 = self.first + column * module.across - half, self.bottom - half
+        return Rect(x0, y0, x0 + module.across, y0 + module.up)
 
     def columns(self, x0: float, x1: float) -> range:
         """Return the columns whose cells reach between two lines."""

@@ -53,16 +53,20 @@ def read_edges(field: Field, pieces: list[Piece], module: Module) -> list[EdgeRe
     slack = module.joint + EPS
     readings = []
     for edge in field.edges():
-        met: list[tuple[Piece, float]] = []
-        for piece, box in boxed:
-            near, far = (box.x0, box.x1) if edge.upright else (box.y0, box.y1)
-            low, high = (box.y0, box.y1) if edge.upright else (box.x0, box.x1)
-            if near - slack <= edge.at <= far + slack and low < edge.high and high > edge.low:
-                if (size := size_at(piece, edge, module.joint)) is not None:
-                    met.append((piece, size))
+        at, first, last = edge.at, edge.low, edge.high
+        if edge.upright:
+            near = [piece for piece, box in boxed if box.x0 - slack <= at <= box.x1 + slack
+                    and box.y0 < last and box.y1 > first]  # fmt: skip
+        else:
+            near = [piece for piece, box in boxed if box.y0 - slack <= at <= box.y1 + slack
+                    and box.x0 < last and box.x1 > first]  # fmt: skip
+        met = [
+            (piece, size)
+            for piece in near
+            if (size := size_at(piece, edge, module.joint)) is not None
+        ]
         if met:
-            full = module.width if edge.upright else module.height
-            readings.append(_reading(edge, met, full))
+            readings.append(_reading(edge, met, module.width if edge.upright else module.height))
     return readings
 
 

@@ -1,22 +1,26 @@
 """Pieces: what each tile of the layout comes to when the field has been cut out of it."""
 
 from collections.abc import Iterable
+from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from pydantic import Field as Described
 
-from pennant.core.clip import Outline, area_left, cut_out, outline_area
+from pennant.core.clip import Outline, area_left, cut_out, outline_area, ring_of
 from pennant.core.courses import Course
 from pennant.core.field import Field, Side
 from pennant.core.rect import Rect
 from pennant.core.tolerance import EPS, tidy
-from pennant.core.values import Value
 
 Kind = Literal["full", "crosscut", "rip", "both", "notch", "hole"]
 
 
-class Piece(Value):
-    """One piece of tile on the wall. Millimetres, x right and y up from the wall's datum."""
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """One piece of tile on the wall. Millimetres, x right and y up from the wall's datum.
+
+    A plain dataclass, because a plan makes hundreds of them for every key that is pressed.
+    """
 
     id: str
     wall: str
@@ -28,14 +32,10 @@ class Piece(Value):
         tuple[Side, ...], Described(description="Sides short of the tile's own factory edge.")
     ]
     outline: Outline
+    box: Annotated[Rect, Described(description="Around the piece: x0, y0, x1, y1.")]
     width: float
     height: float
     area: float
-
-    @property
-    def box(self) -> Rect:
-        """The rectangle around the piece."""
-        return bounds(self.outline)
 
 
 def pieces_of(wall: str, field: Field, courses: Iterable[Course]) -> tuple[list[Piece], float]:
@@ -47,28 +47,29 @@ def pieces_of(wall: str, field: Field, courses: Iterable[Course]) -> tuple[list[
     pieces: list[Piece] = []
     joints = 0.0
     lowest: int | None = None
+    inner, blocks = field.inner, field.blocks
     for course in courses:
         band = course.cell(0)
-        blocks = [b for b in field.blocks if b.y0 < band.y1 and b.y1 > band.y0]
+        beside = [b for b in blocks if b.y0 < band.y1 and b.y1 > band.y0]
         row: list[Piece] = []
         number = course.row - (course.row if lowest is None else lowest)
-        for column in course.columns(field.inner.x0, field.inner.x1):
-            cell = course.cell(column).meet(field.inner)
-            if cell.empty():
+        place = 0
+        for column in course.columns(inner.x0, inner.x1):
+            cell = course.cell(column).meet(inner)
+            near = [b for b in beside if b.x0 < cell.x1 and b.x1 > cell.x0]
+            if cell.empty() or any(block.holds(cell) for block in near):
                 continue
             tile = course.tile(column)
-            parts = _parts(tile, field.inner, blocks)
-            joints += area_left(cell, blocks) - sum(outline_area(part) for part in parts)
-            row += _numbered(wall, course, number, tile, len({p.tile for p in row}), parts)
+            inside = tile.meet(inner)
+            parts = [] if inside.empty() else cut_out(inside, near)
+            joints += area_left(cell, near) - sum(outline_area(part) for part in parts)
+            if parts:
+                row += _numbered(wall, course, number, tile, place, parts)
+                place += 1
         if row and lowest is None:
             lowest = course.row
         pieces += row
     return pieces, joints
-
-
-def _parts(tile: Rect, inner: Rect, blocks: list[Rect]) -> list[Outline]:
-    inside = tile.meet(inner)
-    return [] if inside.empty() else cut_out(inside, blocks)
 
 
 def _numbered(
@@ -85,24 +86,36 @@ def _numbered(
 def _piece(
     wall: str, course: Course, number: int, whole: Rect, tile: str, id_: str, outline: Outline
 ) -> Piece:
-    box = bounds(outline)
-    return Piece.model_construct(
+    raw = bounds(outline)
+    sides = cut_sides(raw, whole)
+    box = Rect(tidy(raw.x0), tidy(raw.y0), tidy(raw.x1), tidy(raw.y1))
+    plain = len(outline) == 1 and len(outline[0]) == 4
+    return Piece(
         id=id_, wall=wall, course=number, phase=course.phase, tile=tile,
-        kind=kind_of(outline, whole), cut_sides=cut_sides(box, whole),
-        outline=tuple(tuple((tidy(x), tidy(y)) for x, y in ring) for ring in outline),
-        width=tidy(box.width), height=tidy(box.height), area=tidy(outline_area(outline)),
+        kind=kind_of(outline, whole, sides), cut_sides=sides,
+        outline=(ring_of(box),) if plain else _tidied(outline), box=box,
+        width=tidy(raw.width), height=tidy(raw.height), area=tidy(outline_area(outline)),
     )  # fmt: skip
+
+
+def _tidied(outline: Outline) -> Outline:
+    return tuple(tuple((tidy(x), tidy(y)) for x, y in ring) for ring in outline)
 
 
 def bounds(outline: Outline) -> Rect:
     """Return the rectangle around an outline."""
-    xs = [x for x, _ in outline[0]]
-    ys = [y for _, y in outline[0]]
+    shell = outline[0]
+    if len(shell) == 4:
+        return Rect(*shell[0], *shell[2])
+    xs = [x for x, _ in shell]
+    ys = [y for _, y in shell]
     return Rect(min(xs), min(ys), max(xs), max(ys))
 
 
 def cut_sides(box: Rect, whole: Rect) -> tuple[Side, ...]:
     """Return the sides at which a piece falls short of its tile."""
+    if box == whole:
+        return ()
     short: tuple[tuple[Side, float], ...] = (
         ("left", box.x0 - whole.x0), ("right", whole.x1 - box.x1),
         ("bottom", box.y0 - whole.y0), ("top", whole.y1 - box.y1),
@@ -110,18 +123,18 @@ def cut_sides(box: Rect, whole: Rect) -> tuple[Side, ...]:
     return tuple(side for side, by in short if by > EPS)
 
 
-def kind_of(outline: Outline, whole: Rect) -> Kind:
+def kind_of(outline: Outline, whole: Rect, sides: tuple[Side, ...]) -> Kind:
     """Name the cut from the geometry: across the tile's length, along it, both, notched, holed."""
     if len(outline) > 1:
         return "hole"
     if len(outline[0]) > 4:
         return "notch"
-    sides = cut_sides(bounds(outline), whole)
-    shorter, lower = {"left", "right"} & {*sides}, {"bottom", "top"} & {*sides}
+    if not sides:
+        return "full"
+    shorter = "left" in sides or "right" in sides
+    lower = "bottom" in sides or "top" in sides
     if shorter and lower:
         return "both"
-    if not (shorter or lower):
-        return "full"
     if abs(whole.width - whole.height) <= EPS:
         return "crosscut"  # a square has no length to be ripped along
-    return "crosscut" if bool(shorter) == (whole.width > whole.height) else "rip"
+    return "crosscut" if shorter == (whole.width > whole.height) else "rip"
