@@ -1219,6 +1219,8 @@ export interface components {
         /**
          * Piece
          * @description One piece of tile on the wall. Millimetres, x right and y up from the wall's datum.
+         *
+         *     A plain dataclass, because a plan makes hundreds of them for every key that is pressed.
          */
         Piece: {
             /** Id */
@@ -1255,6 +1257,8 @@ export interface components {
                 number,
                 number
             ][][];
+            /** @description Around the piece: x0, y0, x1, y1. */
+            box: components["schemas"]["Rect"];
             /** Width */
             width: number;
             /** Height */
@@ -1347,6 +1351,12 @@ export interface components {
             working: components["schemas"]["Working"];
             beside?: components["schemas"]["Working"] | null;
         };
+        Rect: [
+            number,
+            number,
+            number,
+            number
+        ];
         /**
          * Removal
          * @description A job, and the id of what to take off its wall.
