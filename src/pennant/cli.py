@@ -12,6 +12,7 @@ from pathlib import Path
 import uvicorn
 
 from pennant.api.app import make_app
+from pennant.api.guard import HOSTS
 from pennant.core.check import JobRefused
 from pennant.core.job import Job
 from pennant.core.plan import plan
@@ -106,7 +107,8 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
     if not (PAGES / "index.html").exists():
         print("pennant: the web pages are not built; run `make build`", file=sys.stderr)
         return 1
-    app = make_app(database, PAGES)
+    # What one chooses to listen on is an own name too: the phone in the kitchen asks for it.
+    app = make_app(database, PAGES, HOSTS | {arguments.host})
     print(f"Pennant is at http://{arguments.host}:{arguments.port}/", flush=True)
     print(f"Jobs are kept in {database.path}; stop with Ctrl-C", flush=True)
     uvicorn.run(app, host=arguments.host, port=arguments.port, log_level="warning")

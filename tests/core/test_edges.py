@@ -2,7 +2,7 @@
 
 import pytest
 
-from kitchens import CABINET, IN, WINDOW, gets, planned, sizes
+from kitchens import CABINET, IN, OUTLET, WINDOW, gets, planned, sizes
 
 
 class TestEdges:
@@ -49,3 +49,10 @@ class TestEdges:
     def test_each_kind_of_course_is_told_apart(self) -> None:
         reading = next(r for r in planned().edges if r.edge == "wall:left")
         assert [(g.phase, g.courses[:2]) for g in reading.gets] == [(0, (0, 2)), (1, (1, 3))]
+
+    def test_a_cut_for_a_box_does_not_count(self) -> None:
+        # The box stands in the second course: the first is notched by its lower end, yet whole
+        # to look at, because the plate covers the notch.
+        made = planned(devices=[{**OUTLET, "y": "4"}], bond=(0, 1))
+        assert any(piece.kind == "notch" and piece.course == 0 for piece in made.pieces)
+        assert sizes(made, "wall:bottom") == {2.5}

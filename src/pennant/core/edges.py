@@ -2,15 +2,16 @@
 
 The size is measured from the line into the piece, at the place where the piece meets the line. A
 notched piece therefore shows its leg there, not its greatest extent: the leg is what is seen. Where
-a joint falls on the line, the tile that ends within a joint of it is what the edge gets.
+a joint falls on the line, the tile that ends within a joint of it is what the edge gets. Cuts for
+boxes do not count: they lie under a plate.
 """
 
 import itertools
 from collections.abc import Iterable
 
-from pennant.core.clip import Point
+from pennant.core.clip import Outline, Point
 from pennant.core.field import Edge, EdgeKind, Field, Side
-from pennant.core.pieces import Piece
+from pennant.core.pieces import Cutting, Piece
 from pennant.core.start import Module
 from pennant.core.tolerance import EPS, tidy
 from pennant.core.values import Value
@@ -47,9 +48,9 @@ class EdgeReading(Value):
     gets: tuple[Gets, ...]
 
 
-def read_edges(field: Field, pieces: list[Piece], module: Module) -> list[EdgeReading]:
+def read_edges(field: Field, cutting: Cutting, module: Module) -> list[EdgeReading]:
     """Return a reading for each edge that some piece meets; edges with no tile are left out."""
-    boxed = [(piece, piece.box) for piece in pieces]
+    boxed = [(piece, piece.box) for piece in cutting.pieces]
     slack = module.joint + EPS
     readings = []
     for edge in field.edges():
@@ -63,7 +64,8 @@ def read_edges(field: Field, pieces: list[Piece], module: Module) -> list[EdgeRe
         met = [
             (piece, size)
             for piece in near
-            if (size := size_at(piece, edge, module.joint)) is not None
+            if (size := size_at(cutting.seen.get(piece.id, piece.outline), edge, module.joint))
+            is not None
         ]
         if met:
             readings.append(_reading(edge, met, module.width if edge.upright else module.height))
@@ -90,24 +92,24 @@ def _reading(edge: Edge, met: list[tuple[Piece, float]], full: float) -> EdgeRea
     )  # fmt: skip
 
 
-def size_at(piece: Piece, edge: Edge, joint: float) -> float | None:
-    """Return how far (mm) the piece reaches from the edge, at its thinnest; None if it is clear.
+def size_at(outline: Outline, edge: Edge, joint: float) -> float | None:
+    """Return how far (mm) a piece reaches from the edge, at its thinnest; None if it is clear.
 
     Only those stretches of the outline count that lie on the line, or within a joint of it, with
     tile on the right side.
     """
     sizes = [
-        _reach(piece, edge, at, low, high)
-        for a, b in _segments(piece)
+        _reach(outline, edge, at, low, high)
+        for a, b in _segments(outline)
         if (span := _on_line(a, b, edge, joint)) is not None
         for at, *between in (span,)
-        for low, high in _stretches(piece, edge, *between)
+        for low, high in _stretches(outline, edge, *between)
     ]
     return min(sizes, default=None)
 
 
-def _segments(piece: Piece) -> Iterable[tuple[Point, Point]]:
-    for ring in piece.outline:
+def _segments(outline: Outline) -> Iterable[tuple[Point, Point]]:
+    for ring in outline:
         yield from zip(ring, (*ring[1:], ring[0]), strict=True)
 
 
@@ -129,21 +131,23 @@ def _on_line(a: Point, b: Point, edge: Edge, joint: float) -> tuple[float, float
     return (a[across], low, high) if high - low > EPS else None
 
 
-def _stretches(piece: Piece, edge: Edge, low: float, high: float) -> Iterable[tuple[float, float]]:
+def _stretches(
+    outline: Outline, edge: Edge, low: float, high: float
+) -> Iterable[tuple[float, float]]:
     """Split a stretch where the outline behind it changes, so that each part has one depth."""
     along = 1 if edge.upright else 0
-    cuts = {p[along] for ring in piece.outline for p in ring if low + EPS < p[along] < high - EPS}
+    cuts = {p[along] for ring in outline for p in ring if low + EPS < p[along] < high - EPS}
     marks = [low, *sorted(cuts), high]
     return ((a, b) for a, b in itertools.pairwise(marks) if b - a > EPS)
 
 
-def _reach(piece: Piece, edge: Edge, at: float, low: float, high: float) -> float:
+def _reach(outline: Outline, edge: Edge, at: float, low: float, high: float) -> float:
     """Distance from the side at ``at`` to the next side of the outline, straight into the piece."""
     across, along = (0, 1) if edge.upright else (1, 0)
     mid = (low + high) / 2
     depths = [
         (a[across] - at) * edge.inward
-        for a, b in _segments(piece)
+        for a, b in _segments(outline)
         if min(a[along], b[along]) < mid < max(a[along], b[along])
     ]
     return min((depth for depth in depths if depth > EPS), default=0.0)

@@ -38,19 +38,34 @@ class Piece:
     area: float
 
 
-def pieces_of(wall: str, field: Field, courses: Iterable[Course]) -> tuple[list[Piece], float]:
-    """Return the pieces, course by course from the left, and the joint area among them (mm2).
+@dataclass(frozen=True)
+class Cutting:
+    """What cutting the field out of the courses comes to. Areas in mm2.
+
+    ``seen`` has, for each piece that a box is cut out of, its outline with the plate on: as if the
+    box were not there. What an edge gets is judged by that.
+    """
+
+    pieces: list[Piece]
+    joint_area: float
+    seen: dict[str, Outline]
+
+
+def pieces_of(wall: str, field: Field, courses: Iterable[Course]) -> Cutting:
+    """Return the pieces, course by course from the left, and the joint area among them.
 
     The joint area is reckoned from the cells (tile and half a joint all round): in each, what the
     field leaves of the cell less what it leaves of the tile.
     """
     pieces: list[Piece] = []
     joints = 0.0
+    seen: dict[str, Outline] = {}
     lowest: int | None = None
-    inner, blocks = field.inner, field.blocks
+    inner = field.inner
+    boxes = {obstacle.block for obstacle in field.obstacles if obstacle.is_box}
     for course in courses:
         band = course.cell(0)
-        beside = [b for b in blocks if b.y0 < band.y1 and b.y1 > band.y0]
+        beside = [b for b in field.blocks if b.y0 < band.y1 and b.y1 > band.y0]
         row: list[Piece] = []
         number = course.row - (course.row if lowest is None else lowest)
         place = 0
@@ -63,13 +78,25 @@ def pieces_of(wall: str, field: Field, courses: Iterable[Course]) -> tuple[list[
             inside = tile.meet(inner)
             parts = [] if inside.empty() else cut_out(inside, near)
             joints += area_left(cell, near) - sum(outline_area(part) for part in parts)
-            if parts:
-                row += _numbered(wall, course, number, tile, place, parts)
-                place += 1
+            if not parts:
+                continue
+            cut = _numbered(wall, course, number, tile, place, parts)
+            row += cut
+            place += 1
+            if not boxes.isdisjoint(near):
+                covered = cut_out(inside, [block for block in near if block not in boxes])
+                seen |= {piece.id: _around(piece.box, covered) for piece in cut}
         if row and lowest is None:
             lowest = course.row
         pieces += row
-    return pieces, joints
+    return Cutting(pieces, joints, seen)
+
+
+def _around(box: Rect, outlines: list[Outline]) -> Outline:
+    """The smallest outline that a piece lies in."""
+    return min(
+        (outline for outline in outlines if bounds(outline).holds(box)), key=outline_area
+    )  # fmt: skip
 
 
 def _numbered(

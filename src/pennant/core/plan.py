@@ -60,8 +60,9 @@ def plan(job: Job) -> Plan:
     field = field_of(job)
     module, plant = module_of(job), plant_of(job, field)
     courses = courses_over(field.inner, plant, job.pattern.bond, module)
-    pieces, joints = pieces_of(WALL, field, courses)
-    readings = read_edges(field, pieces, module)
+    cutting = pieces_of(WALL, field, courses)
+    pieces, joints = cutting.pieces, cutting.joint_area
+    readings = read_edges(field, cutting, module)
     return Plan.model_construct(
         wall=WALL,
         pennant=Flag(x=plant.flag_x, y=plant.flag_y, tile_x=plant.x, tile_y=plant.y),

@@ -23,11 +23,18 @@ export function piecePath(piece: Piece, scale: Scale): string {
     .join("");
 }
 
-/** A little light and shade from tile to tile, always the same for the same tile. */
-function shade(id: string): number {
+/** The tile's colour, a little lighter or darker from tile to tile, as glaze is; always the same. */
+function glaze(colour: string, tile: string): string {
   let hash = 7;
-  for (const letter of id) hash = (hash * 31 + letter.charCodeAt(0)) % 997;
-  return hash / 997;
+  for (const letter of tile) hash = (hash * 31 + letter.charCodeAt(0)) % 997;
+  const lighter = hash / 997 - 0.5;
+  const toward = lighter > 0 ? 255 : 40;
+  const share = Math.abs(lighter) * 0.16;
+  const channels = [1, 3, 5].map((at) => {
+    const own = Number.parseInt(colour.slice(at, at + 2), 16);
+    return Math.round(own + (toward - own) * share);
+  });
+  return `rgb(${channels.join(" ")})`;
 }
 
 export const Tiles = memo(function Tiles(props: Props) {
@@ -55,18 +62,15 @@ export const Tiles = memo(function Tiles(props: Props) {
         fill="#f0ece2"
       />
       {paths.map(({ piece, d }) => (
-        <path key={piece.id} data-piece={piece.id} d={d} fill={colour} fillRule="evenodd" />
+        <path
+          key={piece.id}
+          data-piece={piece.id}
+          d={d}
+          fill={glaze(colour, piece.tile)}
+          fillRule="evenodd"
+        />
       ))}
       <g pointerEvents="none">
-        {paths.map(({ piece, d }) => (
-          <path
-            key={piece.id}
-            d={d}
-            fillRule="evenodd"
-            fill={shade(piece.tile) > 0.5 ? "#fff" : "#20302a"}
-            fillOpacity={Math.abs(shade(piece.tile) - 0.5) * 0.16}
-          />
-        ))}
         <path d={cuts.map(({ d }) => d).join("")} fill="url(#pencil)" fillRule="evenodd" />
         {paths
           .filter(({ piece }) => bad.has(piece.id))

@@ -1,6 +1,7 @@
 /** The wall to scale: the page of the application. */
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useEditor } from "../job/useEditor";
+import { Tape } from "../parts/Tape";
 import { Devices } from "./Devices";
 import { Dimensions } from "./Dimensions";
 import { EdgeTags } from "./EdgeTags";
@@ -41,7 +42,7 @@ export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props
     shown.current = true;
     room.scrollLeft = scale.x(view.plan.pennant.x) - room.clientWidth / 2;
   }, [box, scale, size.width, view.plan.pennant.x]);
-  const told = hovered ?? (picked.size === 1 ? [...picked][0] : null);
+  const told = caption(hovered ? [hovered] : [...picked], view.sheet.pieces);
 
   return (
     <div ref={box} className="relative h-full w-full overflow-x-auto overflow-y-hidden">
@@ -87,14 +88,24 @@ export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props
         aria-live="polite"
         className="aside pointer-events-none absolute bottom-0 left-3 max-sm:fixed max-sm:bottom-auto"
       >
-        {told && view.sheet.pieces[told] && (
+        {told && (
           <span className="rounded-sm bg-paper px-2 py-0.5 text-pencil">
-            Piece {told}: {view.sheet.pieces[told]}
+            <Tape text={told} />
           </span>
         )}
       </p>
     </div>
   );
+}
+
+/** Says one piece with its name, several by their different sizes. */
+function caption(ids: readonly string[], sizes: Record<string, string>): string {
+  const [first, ...others] = ids.filter((id) => sizes[id]);
+  if (!first) return "";
+  if (others.length === 0) return `Piece ${first}: ${sizes[first]}`;
+  const different = [...new Set([first, ...others].map((id) => sizes[id] ?? ""))];
+  const more = different.length > 3 ? `; and ${different.length - 3} more sizes` : "";
+  return `${others.length + 1} pieces: ${different.slice(0, 3).join("; ")}${more}`;
 }
 
 function Patterns() {

@@ -29,13 +29,8 @@ export function useStartKeys() {
       if (move && onTheWall(event.target) && !event.ctrlKey && !event.metaKey && !event.altKey) {
         event.preventDefault();
         const { draft, view } = editor.get();
-        // Presses faster than the answers add up: each starts from the nudge last asked for.
-        const asked = {
-          ...view,
-          job: { ...view.job, start: draft.start as typeof view.job.start },
-        };
         const step = view.sheet.step_mm * (event.shiftKey ? 8 : 1);
-        editor.burst(nudged(draft, asked, move[0] * step, move[1] * step), "Nudged the start");
+        editor.burst(nudged(draft, view, move[0] * step, move[1] * step), "Nudged the start");
       }
       if (
         (event.ctrlKey || event.metaKey) &&

@@ -1,5 +1,5 @@
 /** Where the pennant is planted: left to right, bottom to top, and by how much it was nudged. */
-import { type Across, nudged, type Up, withAcross, withUp } from "../job/start";
+import { type Across, nudged, type Up, unnudged, withAcross, withUp } from "../job/start";
 import { useEditor } from "../job/useEditor";
 import { Choices } from "../parts/Choices";
 import { LengthField } from "../parts/LengthField";
@@ -185,21 +185,11 @@ function Nudge({ axis, minus, plus, signs }: NudgeProps) {
         <button
           type="button"
           className="button"
-          onClick={() => editor.commit(unmoved(), "Nudge taken out")}
+          onClick={() => editor.commit(unnudged(draft, view, axis), "Nudge taken out")}
         >
           Clear
         </button>
       )}
     </div>
   );
-
-  function unmoved() {
-    const { across, up } = view.job.start;
-    return nudged(
-      draft,
-      view,
-      axis === "across" ? -across.nudge : 0,
-      axis === "up" ? -up.nudge : 0,
-    );
-  }
 }
