@@ -117,6 +117,20 @@ class TestJobs:
         assert client.get(path).status_code == 404
         assert client.post(f"{path}/restore").json() == kept
 
+    def test_shelves(self, client: TestClient, kept: dict) -> None:
+        path = f"/api/jobs/{kept['id']}"
+
+        def ids(shelf: str) -> list[str]:
+            return [card["id"] for card in client.get(f"/api/jobs?shelf={shelf}").json()]
+
+        assert client.post(f"{path}/archive").status_code == 204
+        assert (ids("in-hand"), ids("archive")) == ([], [kept["id"]])
+        assert client.post(f"{path}/take-up").json() == kept
+        client.delete(path)
+        assert (ids("in-hand"), ids("trash")) == ([], [kept["id"]])
+        assert client.get(f"{path}/drawing.svg").status_code == 200
+        assert client.get("/api/jobs?shelf=attic").status_code == 422
+
     def test_a_drawing_of_each(self, client: TestClient, kept: dict) -> None:
         answer = client.get(f"/api/jobs/{kept['id']}/drawing.svg")
         assert answer.headers["content-type"] == "image/svg+xml"

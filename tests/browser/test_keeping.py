@@ -34,11 +34,30 @@ class TestJobs:
         expect(cards(home)).to_have_count(2)
 
     def test_duplicate_delete_and_undo(self, home: Page) -> None:
-        home.get_by_role("button", name="Duplicate").click()
+        home.get_by_role("button", name="Duplicate").first.click()
         expect(cards(home)).to_have_count(2)
         home.get_by_role("button", name="Delete Fennel Row, sink wall (copy)").click()
         expect(cards(home)).to_have_count(1)
         home.get_by_role("button", name="Undo").click()
+        expect(cards(home)).to_have_count(2)
+
+    @pytest.mark.own_server
+    def test_shelves_and_finding(self, home: Page) -> None:
+        home.get_by_role("button", name="Duplicate").click()
+        expect(cards(home)).to_have_count(2)
+        home.get_by_label("Find by name").fill("COPY")
+        expect(cards(home)).to_have_count(1)
+        home.get_by_role("button", name="Archive").click()
+        expect(home.get_by_text("No job here is called")).to_be_visible()
+        home.get_by_label("Find by name").fill("")
+        home.get_by_role("button", name="Delete").click()
+        expect(cards(home)).to_have_count(0)
+        home.get_by_role("radio", name="Trash").click()
+        home.reload()
+        home.get_by_role("button", name="Bring back Fennel Row, sink wall").first.click()
+        home.get_by_role("radio", name="Archive").click()
+        home.get_by_role("button", name="Take up again Fennel Row, sink wall (copy)").click()
+        home.get_by_role("radio", name="In hand").click()
         expect(cards(home)).to_have_count(2)
 
 

@@ -97,7 +97,25 @@ class TestJobs:
             jobs.delete(stored.id)
         assert jobs.restore(stored.id) == stored
 
+    def test_shelves(self, jobs: Jobs) -> None:
+        stored = changed(jobs, jobs.create(a_job()), "91")
+        jobs.archive(stored.id)
+        assert (jobs.all(), jobs.all("archive"), jobs.all("trash")) == ([], [stored], [])
+        jobs.delete(stored.id)
+        assert (jobs.all("archive"), jobs.all("trash")) == ([], [stored])
+        jobs.restore(stored.id)  # to where it was
+        assert jobs.all("archive") == [stored]
+        assert jobs.take_up(stored.id) == stored
+        assert jobs.all() == [stored]
+
     def test_what_was_never_there(self, jobs: Jobs) -> None:
-        for ask in (jobs.get, jobs.delete, jobs.restore, jobs.duplicate):
+        for ask in (
+            jobs.get,
+            jobs.delete,
+            jobs.restore,
+            jobs.duplicate,
+            jobs.archive,
+            jobs.take_up,
+        ):
             with pytest.raises(JobNotFound):
                 ask("none")

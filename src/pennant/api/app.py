@@ -30,7 +30,7 @@ from pennant.core.things import with_thing, without_thing
 from pennant.files.drawing_svg import drawing_svg
 from pennant.files.job_json import read_job, write_job
 from pennant.store.database import Database
-from pennant.store.jobs import Jobs
+from pennant.store.jobs import Jobs, Shelf
 from pennant.words.sheet import SaidSetting, settings_list, summary
 
 router = APIRouter(prefix="/api")
@@ -76,14 +76,14 @@ def list_settings() -> tuple[SaidSetting, ...]:
 
 
 @router.get("/jobs")
-def list_jobs(jobs: Kept) -> list[JobCard]:
-    """Return the jobs in use, the last changed first."""
+def list_jobs(jobs: Kept, shelf: Shelf = "in-hand") -> list[JobCard]:
+    """Return the jobs on a shelf, the last changed first."""
     return [
         JobCard(
             id=stored.id, edition=stored.edition, name=stored.job.name, changed=stored.changed,
             summary=summary(plan(stored.job)),
         )
-        for stored in jobs.all()
+        for stored in jobs.all(shelf)
     ]  # fmt: skip
 
 
@@ -144,6 +144,18 @@ def restore(id_: str, jobs: Kept) -> JobState:
     return job_state(jobs.restore(id_))
 
 
+@router.post("/jobs/{id_}/archive", status_code=204)
+def archive(id_: str, jobs: Kept) -> None:
+    """Put a finished job on the archive shelf."""
+    jobs.archive(id_)
+
+
+@router.post("/jobs/{id_}/take-up")
+def take_up(id_: str, jobs: Kept) -> JobState:
+    """Take an archived job back in hand."""
+    return job_state(jobs.take_up(id_))
+
+
 @router.get("/jobs/{id_}/export", response_class=Response)
 def export_job(id_: str, jobs: Kept) -> Response:
     """Return the job file for saving."""
@@ -157,8 +169,8 @@ def export_job(id_: str, jobs: Kept) -> Response:
 
 @router.get("/jobs/{id_}/drawing.svg", response_class=Response)
 def drawing(id_: str, jobs: Kept) -> Response:
-    """Return a small drawing of the job."""
-    job = jobs.get(id_).job
+    """Return a small drawing of the job, also of one in the trash."""
+    job = jobs.get(id_, also_trash=True).job
     return Response(
         drawing_svg(job, plan(job)), media_type="image/svg+xml",
         headers={"cache-control": "no-cache"},

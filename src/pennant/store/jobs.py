@@ -4,9 +4,17 @@ import secrets
 import sqlite3
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from typing import Literal
 
 from pennant.core.job import Job
 from pennant.store.database import Database
+
+Shelf = Literal["in-hand", "archive", "trash"]
+_ON: dict[Shelf, str] = {
+    "in-hand": "deleted is null and archived is null",
+    "archive": "deleted is null and archived is not null",
+    "trash": "deleted is not null",
+}
 
 
 @dataclass(frozen=True)
@@ -50,18 +58,18 @@ class Jobs:
     def __init__(self, database: Database) -> None:
         self.database = database
 
-    def all(self) -> list[StoredJob]:
-        """Return the jobs in use, the last changed first."""
+    def all(self, shelf: Shelf = "in-hand") -> list[StoredJob]:
+        """Return the jobs on a shelf, the last changed first."""
         with self.database.reading() as db:
             rows = db.execute(
-                "select id from job where deleted is null order by changed desc, id"
+                f"select id from job where {_ON[shelf]} order by changed desc, id"
             ).fetchall()
-            return [_load(db, row["id"]) for row in rows]
+            return [_load(db, row["id"], _ON[shelf]) for row in rows]
 
-    def get(self, id_: str) -> StoredJob:
-        """Return a job in use; raise `JobNotFound`."""
+    def get(self, id_: str, *, also_trash: bool = False) -> StoredJob:
+        """Return a job; raise `JobNotFound`, also for one in the trash unless asked otherwise."""
         with self.database.reading() as db:
-            return _load(db, id_)
+            return _load(db, id_, "true" if also_trash else "deleted is null")
 
     def create(self, job: Job, label: str = "Started") -> StoredJob:
         """Keep a new job as its first revision."""
@@ -107,17 +115,26 @@ class Jobs:
         return self.create(job.model_copy(update={"name": name}), "Copied")
 
     def delete(self, id_: str) -> None:
-        """Put a job aside; nothing of it is lost. Raise `JobNotFound`."""
-        self._set_deleted(id_, _now(), "deleted is null")
+        """Put a job in the trash; nothing of it is lost. Raise `JobNotFound`."""
+        self._put("deleted", _now(), id_, "deleted is null")
 
     def restore(self, id_: str) -> StoredJob:
-        """Bring back a job that was put aside; raise `JobNotFound` if it was not."""
-        self._set_deleted(id_, None, "deleted is not null")
+        """Bring back a job from the trash; raise `JobNotFound` if it is not there."""
+        self._put("deleted", None, id_, "deleted is not null")
         return self.get(id_)
 
-    def _set_deleted(self, id_: str, value: str | None, only: str) -> None:
+    def archive(self, id_: str) -> None:
+        """Put a finished job on the archive shelf; raise `JobNotFound`."""
+        self._put("archived", _now(), id_, "deleted is null")
+
+    def take_up(self, id_: str) -> StoredJob:
+        """Take a job back in hand from the archive; raise `JobNotFound`."""
+        self._put("archived", None, id_, "deleted is null")
+        return self.get(id_)
+
+    def _put(self, column: str, value: str | None, id_: str, only: str) -> None:
         with self.database.writing() as db:
-            done = db.execute(f"update job set deleted = ? where id = ? and {only}", (value, id_))
+            done = db.execute(f"update job set {column} = ? where id = ? and {only}", (value, id_))
             if done.rowcount == 0:
                 raise JobNotFound(id_)
 
@@ -130,11 +147,10 @@ def _one(db: sqlite3.Connection, query: str, *values: object) -> int:
     return int(db.execute(query, values).fetchone()[0])
 
 
-def _load(db: sqlite3.Connection, id_: str) -> StoredJob:
+def _load(db: sqlite3.Connection, id_: str, only: str = "deleted is null") -> StoredJob:
     row = db.execute(
         "select job.id, edition, created, changed, document, label, parent from job"
-        " join revision on job_id = job.id and number = head"
-        " where job.id = ? and deleted is null",
+        f" join revision on job_id = job.id and number = head where job.id = ? and {only}",
         (id_,),
     ).fetchone()
     if row is None:

@@ -2,8 +2,13 @@
 import { queryOptions } from "@tanstack/react-query";
 import { api, ask, type JobCard, type JobState, type Setting } from "./client";
 
-export const jobsOptions = () =>
-  queryOptions({ queryKey: ["jobs"], queryFn: () => ask<JobCard[]>(api.GET("/api/jobs")) });
+export type Shelf = "in-hand" | "archive" | "trash";
+
+export const jobsOptions = (shelf: Shelf = "in-hand") =>
+  queryOptions({
+    queryKey: ["jobs", shelf],
+    queryFn: () => ask<JobCard[]>(api.GET("/api/jobs", { params: { query: { shelf } } })),
+  });
 
 export const jobOptions = (id: string) =>
   queryOptions({

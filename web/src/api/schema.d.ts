@@ -113,7 +113,7 @@ export interface paths {
         };
         /**
          * List Jobs
-         * @description Return the jobs in use, the last changed first.
+         * @description Return the jobs on a shelf, the last changed first.
          */
         get: operations["list_jobs_api_jobs_get"];
         put?: never;
@@ -256,6 +256,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id_}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Archive
+         * @description Put a finished job on the archive shelf.
+         */
+        post: operations["archive_api_jobs__id___archive_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/take-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Up
+         * @description Take an archived job back in hand.
+         */
+        post: operations["take_up_api_jobs__id___take_up_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id_}/export": {
         parameters: {
             query?: never;
@@ -285,7 +325,7 @@ export interface paths {
         };
         /**
          * Drawing
-         * @description Return a small drawing of the job.
+         * @description Return a small drawing of the job, also of one in the trash.
          */
         get: operations["drawing_api_jobs__id___drawing_svg_get"];
         put?: never;
@@ -2284,7 +2324,9 @@ export interface operations {
     };
     list_jobs_api_jobs_get: {
         parameters: {
-            query?: never;
+            query?: {
+                shelf?: "in-hand" | "archive" | "trash";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2570,6 +2612,66 @@ export interface operations {
         };
     };
     restore_api_jobs__id___restore_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobState"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    archive_api_jobs__id___archive_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    take_up_api_jobs__id___take_up_post: {
         parameters: {
             query?: never;
             header?: never;

@@ -101,7 +101,7 @@ function Desk() {
       <main className="flex min-h-0 grow flex-col">
         <section
           aria-label="The wall"
-          className="min-h-0 basis-[55%] max-md:sticky max-md:top-0 max-md:z-10 max-md:h-[46vh] max-md:basis-auto max-md:bg-skim"
+          className="wall min-h-0 basis-[55%] max-md:sticky max-md:top-0 max-md:z-10 max-md:h-[46vh] max-md:basis-auto max-md:bg-skim"
         >
           <WallDrawing
             picked={picked}

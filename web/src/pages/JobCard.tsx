@@ -1,0 +1,71 @@
+/** One job on its shelf: its wall, its name, how it stands, and what can be done with it. */
+import { Link } from "react-router";
+import type { JobCard as Job } from "../api/client";
+import type { Shelf } from "../api/queries";
+
+interface Props {
+  job: Job;
+  shelf: Shelf;
+  duplicate: (job: Job) => void;
+  archive: (job: Job) => void;
+  remove: (job: Job) => void;
+  bringBack: (job: Job, from: Shelf) => void;
+}
+
+export function JobCard({ job, shelf, duplicate, archive, remove, bringBack }: Props) {
+  const face = (
+    <>
+      <img
+        src={`/api/jobs/${job.id}/drawing.svg?edition=${job.edition}`}
+        alt={`The wall of ${job.name}`}
+        className="h-44 w-full bg-skim object-contain p-3"
+      />
+      <span className="block px-3 pt-2 font-medium">{job.name}</span>
+    </>
+  );
+  return (
+    <li className="border border-rule bg-paper">
+      {shelf === "trash" ? (
+        <div className="opacity-60">{face}</div>
+      ) : (
+        <Link to={`/jobs/${job.id}`} className="block">
+          {face}
+        </Link>
+      )}
+      <div className="flex flex-wrap items-center gap-1 px-3 pb-2">
+        <span className="aside grow basis-56">
+          {job.summary}
+          <br />
+          changed {new Date(job.changed).toLocaleString()}
+        </span>
+        {shelf === "in-hand" && (
+          <>
+            <Action says="Duplicate" job={job} act={duplicate} />
+            <Action says="Archive" job={job} act={archive} />
+          </>
+        )}
+        {shelf !== "in-hand" && (
+          <Action
+            says={shelf === "trash" ? "Bring back" : "Take up again"}
+            job={job}
+            act={(which) => bringBack(which, shelf)}
+          />
+        )}
+        {shelf !== "trash" && <Action says="Delete" job={job} act={remove} />}
+      </div>
+    </li>
+  );
+}
+
+function Action({ says, job, act }: { says: string; job: Job; act: (job: Job) => void }) {
+  return (
+    <button
+      type="button"
+      className="button"
+      aria-label={`${says} ${job.name}`}
+      onClick={() => act(job)}
+    >
+      {says}
+    </button>
+  );
+}
