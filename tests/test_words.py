@@ -4,7 +4,7 @@ import json
 
 import pytest
 
-from kitchens import CABINET, IN, OUTLET, WINDOW, a_job, centred
+from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, centred
 from pennant.core.job import Job
 from pennant.core.plan import plan
 from pennant.words.dimensions import chain, overall
@@ -98,6 +98,15 @@ class TestSheet:
         job = a_job(length="90", bond=(0, 1))
         edge = next(e for e in sheet(job, plan(job)).edges if e.edge == "wall:right")
         assert [(g.size, g.verdict) for g in edge.gets] == [("5/8", "never")]
+
+    def test_quantities_by_what_people_know_them_by(self) -> None:
+        settings = {**NO_GAPS, "counter_gap": "1/8", "corner_gap": "1/8"}
+        job = a_job(length="32 3/8", top="10 3/8", bond=(0, 1), settings=settings)
+        gists = {q.id: (q.amount, q.gist) for q in sheet(job, plan(job)).quantities}
+        assert gists["tiles"][1].startswith("9 full and 7 cut pieces; by rule of thumb 17")
+        assert gists["boxes"] == ("1 box", "25 in a box")
+        assert gists["adhesive"][1] == "1.1 kg with a 6x6 notch"
+        assert gists["sealant"][1].startswith("4.4 ft of bead")  # 32 3/8 and twice 10 3/8
 
     @pytest.mark.parametrize(
         ("start", "text"),

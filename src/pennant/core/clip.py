@@ -9,7 +9,7 @@ import itertools
 from collections.abc import Sequence
 
 from pennant.core.rect import Rect
-from pennant.core.tolerance import EPS
+from pennant.core.tolerance import EPS, distinct_lines
 
 Point = tuple[float, float]
 Ring = tuple[Point, ...]
@@ -81,8 +81,8 @@ def _straight_cut(tile: Rect, block: Rect) -> Rect | None:
 
 def _grid(rect: Rect, over: Sequence[Rect]) -> tuple[list[float], list[float], set[_Cell]]:
     """The rectangle cut along every line of its blocks, and the cells that stay free."""
-    xs = _lines(rect.x0, rect.x1, [x for b in over for x in (b.x0, b.x1)])
-    ys = _lines(rect.y0, rect.y1, [y for b in over for y in (b.y0, b.y1)])
+    xs = distinct_lines(rect.x0, rect.x1, [x for b in over for x in (b.x0, b.x1)])
+    ys = distinct_lines(rect.y0, rect.y1, [y for b in over for y in (b.y0, b.y1)])
     mid_x = [(a + b) / 2 for a, b in itertools.pairwise(xs)]
     mid_y = [(a + b) / 2 for a, b in itertools.pairwise(ys)]
     free = {
@@ -92,14 +92,6 @@ def _grid(rect: Rect, over: Sequence[Rect]) -> tuple[list[float], list[float], s
         if not any(b.x0 < x < b.x1 and b.y0 < y < b.y1 for b in over)
     }
     return xs, ys, free
-
-
-def _lines(low: float, high: float, values: list[float]) -> list[float]:
-    kept = [low]
-    for value in sorted(values):
-        if kept[-1] + EPS < value < high - EPS:
-            kept.append(value)
-    return [*kept, high]
 
 
 def _connected(cells: set[_Cell]) -> list[set[_Cell]]:

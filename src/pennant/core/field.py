@@ -14,7 +14,7 @@ import numpy.typing as npt
 from pennant.core.job import Device, Job, Opening, Overhead, Wall
 from pennant.core.rect import Rect
 from pennant.core.settings import Settings
-from pennant.core.tolerance import EPS
+from pennant.core.tolerance import EPS, distinct_lines
 
 Side = Literal["left", "right", "bottom", "top"]
 SIDES: tuple[Side, ...] = ("left", "right", "bottom", "top")
@@ -229,8 +229,8 @@ def _survey(
     """
     strips = _strips(frame, inner, gaps)
     rects = [frame, inner, *(o.actual for o in obstacles), *(o.block for o in obstacles)]
-    xs = _lines([x for r in rects for x in (r.x0, r.x1)], frame.x0, frame.x1)
-    ys = _lines([y for r in rects for y in (r.y0, r.y1)], frame.y0, frame.y1)
+    xs = np.array(distinct_lines(frame.x0, frame.x1, (x for r in rects for x in (r.x0, r.x1))))
+    ys = np.array(distinct_lines(frame.y0, frame.y1, (y for r in rects for y in (r.y0, r.y1))))
     fill = np.zeros((len(xs) - 1, len(ys) - 1), dtype=np.int8)
     owner = np.full(fill.shape, _OPEN, dtype=np.int32)
     blocks = [(o.block, _CODES[o.gaps["left"].fills]) for o in obstacles]
@@ -254,14 +254,6 @@ def _strips(frame: Rect, inner: Rect, gaps: dict[Side, Gap]) -> list[tuple[Rect,
         (frame._replace(y1=inner.y0), _CODES[gaps["bottom"].fills]),
         (frame._replace(y0=inner.y1), _CODES[gaps["top"].fills]),
     ]
-
-
-def _lines(values: list[float], low: float, high: float) -> npt.NDArray[np.float64]:
-    kept = [low]
-    for value in sorted(values):
-        if kept[-1] + EPS < value < high - EPS:
-            kept.append(value)
-    return np.array([*kept, high])
 
 
 def _cells(

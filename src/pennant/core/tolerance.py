@@ -5,6 +5,8 @@ than ``EPS`` is nothing. It is far under what a saw can do and far over what flo
 on a wall of 30 m (about 4e-12 mm a step).
 """
 
+from collections.abc import Iterable
+
 EPS = 1e-5
 """Millimetres. Ten nanometres."""
 
@@ -15,3 +17,12 @@ DECIMALS = 6
 def tidy(value: float) -> float:
     """Return ``value`` (mm or mm2) rounded for giving out; never ``-0.0``."""
     return round(value, DECIMALS) + 0.0
+
+
+def distinct_lines(low: float, high: float, values: Iterable[float]) -> list[float]:
+    """Return ``low``, the values well between, and ``high`` in order, each line once (mm)."""
+    kept = [low]
+    for value in sorted(values):
+        if kept[-1] + EPS < value < high - EPS:
+            kept.append(value)
+    return [*kept, high]

@@ -4,7 +4,7 @@ from itertools import pairwise
 
 from pennant.core.job import Job
 from pennant.core.lengths import show_length
-from pennant.core.tolerance import EPS
+from pennant.core.tolerance import distinct_lines
 from pennant.core.values import Value
 
 
@@ -24,14 +24,10 @@ def overall(job: Job) -> Dimension:
 def chain(job: Job) -> tuple[Dimension, ...]:
     """Return the partials between the wall's ends and every side of what stands on it."""
     wall = job.wall
-    spans = [(0.0, wall.length)]
-    spans += [(overhead.x, overhead.width) for overhead in wall.overheads]
+    spans = [(overhead.x, overhead.width) for overhead in wall.overheads]
     spans += [(opening.x, opening.width) for opening in wall.openings]
     marks = {x for start, width in spans for x in (start, start + width)}
-    kept: list[float] = []
-    for mark in sorted(marks):
-        if not kept or mark - kept[-1] > EPS:
-            kept.append(mark)
+    kept = distinct_lines(0.0, wall.length, marks)
     return tuple(_between(job, a, b) for a, b in pairwise(kept))
 
 

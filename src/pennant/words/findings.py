@@ -42,23 +42,12 @@ def _count(finding: Finding) -> str:
     return f"{number} {'piece' if number == 1 else 'pieces'}"
 
 
-def _strip(job: Job, finding: Finding) -> tuple[str, str]:
+_PIECES = {"sliver": "sliver", "thin-top": "top piece", "small-piece": "small piece"}
+
+
+def _piece(job: Job, finding: Finding) -> tuple[str, str]:
     return (
-        f"{_where(job, finding)}: {_len(job, finding.size)} sliver",
-        f"{_count(finding)} in {courses(finding.courses)}.",
-    )
-
-
-def _thin_top(job: Job, finding: Finding) -> tuple[str, str]:
-    return (
-        f"{_where(job, finding)}: {_len(job, finding.size)} top piece",
-        f"{_count(finding)} in {courses(finding.courses)}.",
-    )
-
-
-def _small(job: Job, finding: Finding) -> tuple[str, str]:
-    return (
-        f"{_where(job, finding)}: {_len(job, finding.size)} small piece",
+        f"{_where(job, finding)}: {_len(job, finding.size)} {_PIECES[finding.rule]}",
         f"{_count(finding)} in {courses(finding.courses)}.",
     )
 
@@ -101,7 +90,7 @@ def _cover(job: Job, finding: Finding) -> tuple[str, str]:
 
 
 _SAY = {
-    "sliver": _strip, "thin-top": _thin_top, "small-piece": _small, "uneven-jambs": _uneven,
+    "sliver": _piece, "thin-top": _piece, "small-piece": _piece, "uneven-jambs": _uneven,
     "thin-leg": _leg, "plate-overhang": _overhang, "plate-cover": _cover,
 }  # fmt: skip
 

@@ -10,12 +10,12 @@ from pennant.core.findings import Finding, Weight
 from pennant.core.job import Job
 from pennant.core.lengths import STEP_MM, show_exact, show_length
 from pennant.core.plan import Plan
-from pennant.core.quantities import Quantity
 from pennant.core.settings import Settings, field_of, meta
 from pennant.core.values import Value
 from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.findings import SaidFinding, say
 from pennant.words.names import KINDS, courses, edge_name, piece_size
+from pennant.words.quantities import SaidQuantity, said_quantities
 from pennant.words.start import say_start
 
 
@@ -42,15 +42,6 @@ class SaidEdge(Value):
     edge: str
     name: str
     gets: tuple[SaidGets, ...]
-
-
-class SaidQuantity(Value):
-    """One line of what it takes, in words; its working is in the plan."""
-
-    id: str
-    name: str
-    amount: str
-    gist: str
 
 
 class SaidSetting(Value):
@@ -85,7 +76,7 @@ def sheet(job: Job, plan: Plan) -> Sheet:
         pieces={p.id: f"{piece_size(job, p)}, {KINDS[p.kind]}" for p in plan.pieces},
         edges=tuple(_edge(job, reading, plan.findings) for reading in plan.edges),
         findings=tuple(say(job, finding) for finding in plan.findings),
-        quantities=tuple(_quantity(job, plan, quantity) for quantity in plan.quantities),
+        quantities=tuple(said_quantities(job, plan)),
         overall=overall(job),
         chain=chain(job),
         start=say_start(job),
@@ -148,33 +139,6 @@ def _gets(job: Job, gets: Gets, verdict: Weight | None) -> SaidGets:
         size=show_length(gets.size, job.step), note=note, verdict=verdict,
         courses=courses(gets.courses), pieces=gets.pieces,
     )  # fmt: skip
-
-
-_NAMES = {
-    "tiles": "Tile", "boxes": "Boxes of tile", "grout": "Grout", "adhesive": "Adhesive",
-    "sealant": "Sealant",
-}  # fmt: skip
-
-
-def _quantity(job: Job, plan: Plan, quantity: Quantity) -> SaidQuantity:
-    return SaidQuantity.model_construct(
-        id=quantity.id, name=_NAMES[quantity.id],
-        amount=f"{quantity.amount:g} {_unit(quantity)}", gist=_gist(job, quantity),
-    )  # fmt: skip
-
-
-def _unit(quantity: Quantity) -> str:
-    return quantity.unit.rstrip("s") if quantity.amount == 1 else quantity.unit
-
-
-def _gist(job: Job, quantity: Quantity) -> str:
-    """The number that people know a line by: the kilograms behind a bag, the rule of thumb."""
-    if quantity.beside is not None:
-        return f"by rule of thumb {quantity.beside.value:g}"
-    need = quantity.working.terms[0].terms[0]
-    if quantity.id == "boxes":
-        return f"{job.tile.per_box} in a box"
-    return f"{need.value:.1f} {need.unit} with waste"
 
 
 def settings_list() -> tuple[SaidSetting, ...]:

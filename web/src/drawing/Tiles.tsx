@@ -26,8 +26,10 @@ export function piecePath(piece: Piece, scale: Scale): string {
 /** The tile's colour, a little lighter or darker from tile to tile, as glaze is; always the same. */
 function glaze(colour: string, tile: string): string {
   let hash = 7;
-  for (const letter of tile) hash = (hash * 31 + letter.charCodeAt(0)) % 997;
-  const lighter = hash / 997 - 0.5;
+  for (const letter of tile) hash = Math.imul(hash ^ letter.charCodeAt(0), 0x9e3779b1);
+  // Neighbours' names differ by one letter: stir, or whole runs of tile come out alike.
+  hash = Math.imul(hash ^ (hash >>> 15), 0x85ebca6b);
+  const lighter = ((hash ^ (hash >>> 13)) >>> 0) / 2 ** 32 - 0.5;
   const toward = lighter > 0 ? 255 : 40;
   const share = Math.abs(lighter) * 0.16;
   const channels = [1, 3, 5].map((at) => {
