@@ -52,8 +52,9 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             notch = notch_for(job.tile.length, job.tile.height)
             return f"{_need(quantity)} with a {notch.name} notch"
         case "sealant":
-            metres = sum(w.value for w in _steps(quantity.working) if w.unit == "m")
-            return f"{_length(job, metres)} of bead, {_need(quantity)}"
+            # A step may stand twice in a working (itself, and in its own waste): count it once.
+            runs = {w.label: w.value for w in _steps(quantity.working) if w.unit == "m"}
+            return f"{_length(job, sum(runs.values()))} of bead, {_need(quantity)}"
 
 
 def _need(quantity: Quantity) -> str:
