@@ -12,6 +12,7 @@ from pennant.words.names import courses, edge_name
 from pennant.words.report import report
 from pennant.words.sheet import sheet, shown_lengths
 from pennant.words.start import say_start
+from pennant.words.starts import board
 
 
 def said(job: Job) -> dict[str, str]:
@@ -123,6 +124,25 @@ class TestSheet:
     )  # fmt: skip
     def test_start(self, start: dict, text: str) -> None:
         assert say_start(a_job(overheads=[CABINET], openings=[WINDOW], start=start)) == text
+
+
+class TestBoard:
+    """The board of starts."""
+
+    def test_says_each_start_and_why_it_is_before_the_next(self) -> None:
+        job = a_job(openings=[WINDOW], right="open")
+        found = board(job, 4)
+        assert len(found.starts) == 4 < found.compared
+        first = found.starts[0]
+        assert first.title[0].isupper()
+        assert "to cure" in first.gives
+        assert all("next" in said.why for said in found.starts)
+        assert board(job, 99).starts[-1].why == ""
+
+    def test_marks_the_planted_one(self) -> None:
+        job = a_job(openings=[WINDOW])
+        planted = [said for said in board(job, 99).starts if said.planted]
+        assert [said.start for said in planted] == [job.start]
 
 
 class TestReport:

@@ -27,6 +27,14 @@ class TestPlan:
         assert answer.json() == json.loads(plan(job).model_dump_json())
         assert client.get("/api/jobs").json() == []
 
+    def test_starts_are_compared_and_drawn(self, client: TestClient) -> None:
+        job = json.loads(a_job(openings=[WINDOW]).model_dump_json())
+        board = client.post("/api/starts", json=job).json()
+        assert len(board["starts"]) == min(12, board["compared"])
+        for start in board["starts"]:
+            assert start["svg"].startswith("<svg")
+            assert start["why"] or start is board["starts"][-1]
+
     def test_takes_lengths_as_written(self, client: TestClient) -> None:
         job = json.loads(a_job().model_dump_json())
         job["wall"]["length"] = "8'"

@@ -198,6 +198,18 @@ class TestStart:
         job.get_by_role("button", name="Undo").click()
         moved_to(job, x, y)
 
+    def test_all_schools_are_compared_and_one_is_planted(self, job: Page) -> None:
+        paper(job, "Compare")
+        first = job.get_by_role("button", name="1. Joint centred on the wall")
+        expect(first).to_contain_text("0 to cure")
+        expect(job.get_by_role("button", pressed=True)).to_contain_text("planted")
+        first.click()
+        saved(job)
+        expect(first).to_contain_text("planted")
+        expect(job.get_by_text("✗ cure")).to_have_count(0)
+        left, _, right, _ = plan(demo_job()).field
+        assert flag(job)[0] == pytest.approx((left + right) / 2, abs=0.1)
+
     def test_pattern(self, job: Page) -> None:
         paper(job, "Tile")
         job.get_by_role("radio", name="Stack").click()
@@ -250,7 +262,7 @@ class TestPhone:
     def test_fits(self, job: Page) -> None:
         job.set_viewport_size(PHONE)
         job.reload()
-        for name in ("Tile", "Measures", "Rules", "Start"):
+        for name in ("Compare", "Tile", "Measures", "Rules", "Start"):
             paper(job, name)
             wide = job.evaluate("document.documentElement.scrollWidth")
             assert wide <= 390, name

@@ -13,12 +13,14 @@ from pennant.api.guard import HOSTS, Guard
 from pennant.api.models import (
     Addition,
     Change,
+    DrawnBoard,
     Edition,
     JobCard,
     JobState,
     NewJob,
     Removal,
     View,
+    board_of,
     job_state,
     view_of,
 )
@@ -55,6 +57,12 @@ def make_plan(job: Job) -> Plan:
 def make_view(job: Job) -> View:
     """Return the job, its plan and its words; nothing is kept."""
     return view_of(job)
+
+
+@router.post("/starts")
+def compare_starts(job: Job) -> DrawnBoard:
+    """Return the best starts of every school for this job, best first; nothing is kept."""
+    return board_of(job)
 
 
 @router.post("/edit/add")

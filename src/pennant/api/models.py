@@ -6,8 +6,13 @@ from pennant.core.job import Job
 from pennant.core.lengths import Units
 from pennant.core.plan import Plan, plan
 from pennant.core.things import Addable
+from pennant.files.drawing_svg import drawing_svg
 from pennant.store.jobs import StoredJob
 from pennant.words.sheet import Sheet, sheet
+from pennant.words.starts import SaidStart, board
+
+MOST_DRAWN = 12
+"""Starts that the board shows: more than anyone lays side by side to choose from."""
 
 
 class View(BaseModel):
@@ -84,6 +89,30 @@ class Edition(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     edition: int
+
+
+class DrawnStart(SaidStart):
+    """A start on the board with its drawing, a standalone SVG document."""
+
+    svg: str
+
+
+class DrawnBoard(BaseModel):
+    """The best starts, drawn, out of how many that lay tiles differently."""
+
+    compared: int
+    starts: list[DrawnStart]
+
+
+def board_of(job: Job) -> DrawnBoard:
+    """Return the best starts of all schools; raise `JobRefused` where the job cannot be drawn."""
+    found = board(job, MOST_DRAWN)
+    drawn = []
+    for said in found.starts:
+        tried = job.model_copy(update={"start": said.start})
+        svg = drawing_svg(tried, plan(tried))
+        drawn.append(DrawnStart.model_construct(**dict(said), svg=svg))
+    return DrawnBoard.model_construct(compared=found.compared, starts=drawn)
 
 
 def view_of(job: Job) -> View:

@@ -14,6 +14,7 @@ export type Sheet = Schemas["Sheet"];
 export type Working = Schemas["Working"];
 export type Problem = Schemas["Problem"];
 export type ProblemDetails = Schemas["ProblemDetails"];
+export type Board = Schemas["DrawnBoard"];
 export type Setting = Schemas["SaidSetting"];
 export type Units = Job["units"];
 

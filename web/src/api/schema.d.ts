@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Starts
+         * @description Return the best starts of every school for this job, best first; nothing is kept.
+         */
+        post: operations["compare_starts_api_starts_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/edit/add": {
         parameters: {
             query?: never;
@@ -567,6 +587,33 @@ export interface components {
             x1: number;
             /** Text */
             text: string;
+        };
+        /**
+         * DrawnBoard
+         * @description The best starts, drawn, out of how many that lay tiles differently.
+         */
+        DrawnBoard: {
+            /** Compared */
+            compared: number;
+            /** Starts */
+            starts: components["schemas"]["DrawnStart"][];
+        };
+        /**
+         * DrawnStart
+         * @description A start on the board with its drawing, a standalone SVG document.
+         */
+        DrawnStart: {
+            start: components["schemas"]["Start-Output"];
+            /** Title */
+            title: string;
+            /** Gives */
+            gives: string;
+            /** Why */
+            why: string;
+            /** Planted */
+            planted: boolean;
+            /** Svg */
+            svg: string;
         };
         /**
          * EdgeReading
@@ -2214,6 +2261,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["View"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    compare_starts_api_starts_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnBoard"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

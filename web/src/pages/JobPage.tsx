@@ -10,6 +10,7 @@ import { replaced } from "../job/pointer";
 import { EditorContext, useEditor, useOpened } from "../job/useEditor";
 import { useStartDrag } from "../job/useStartDrag";
 import { useStartKeys } from "../job/useStartKeys";
+import { ComparePaper } from "../papers/ComparePaper";
 import { EdgesPaper } from "../papers/EdgesPaper";
 import { FindingsPaper } from "../papers/FindingsPaper";
 import { MeasuresPaper } from "../papers/MeasuresPaper";
@@ -54,7 +55,7 @@ function OpenJob({ loaded }: { loaded: JobState }) {
   );
 }
 
-const IN = ["Start", "Tile", "Measures", "Rules"] as const;
+const IN = ["Start", "Compare", "Tile", "Measures", "Rules"] as const;
 const OUT = ["Findings", "Edges", "It takes"] as const;
 
 function Desk() {
@@ -134,6 +135,7 @@ function Desk() {
             onChosen={(name) => turn("paper", name)}
           >
             <StartPaper pointing={pointing} onPointing={setPointing} />
+            <ComparePaper />
             <TilePaper />
             <WantedField value={wantedField}>
               <MeasuresPaper />
