@@ -2,6 +2,7 @@
 import { memo } from "react";
 import type { Sheet } from "../api/client";
 import { Tape } from "../parts/Tape";
+import { Measure } from "./Measure";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -14,12 +15,13 @@ export const Dimensions = memo(function Dimensions({ sheet, scale, top }: Props)
   const upper = scale.y(top) - 56;
   const lower = scale.y(top) - 34;
   return (
-    <g pointerEvents="none" className="tape" fontSize={14} fill="#2a2b2b" textAnchor="middle">
+    <g className="tape" fontSize={14} fill="#2a2b2b" textAnchor="middle">
       <Run
         x0={scale.x(sheet.overall.x0)}
         x1={scale.x(sheet.overall.x1)}
         y={upper}
         text={sheet.overall.text}
+        pointer="/wall/length"
       />
       {sheet.chain.length > 1 &&
         sheet.chain.map((run) => (
@@ -29,7 +31,16 @@ export const Dimensions = memo(function Dimensions({ sheet, scale, top }: Props)
   );
 });
 
-function Run({ x0, x1, y, text }: { x0: number; x1: number; y: number; text: string }) {
+interface RunProps {
+  x0: number;
+  x1: number;
+  y: number;
+  text: string;
+  /** The field that this is the measure of, if it is one as it was typed. */
+  pointer?: string;
+}
+
+function Run({ x0, x1, y, text, pointer }: RunProps) {
   const room = x1 - x0 > text.length * 5.6 + 6;
   return (
     <g>
@@ -40,7 +51,11 @@ function Run({ x0, x1, y, text }: { x0: number; x1: number; y: number; text: str
       />
       {room && (
         <text x={(x0 + x1) / 2} y={y + 5} stroke="#e8e4da" strokeWidth={6} paintOrder="stroke">
-          <Tape text={text} Part="tspan" />
+          {pointer ? (
+            <Measure pointer={pointer} label="Length" shown={text} />
+          ) : (
+            <Tape text={text} Part="tspan" />
+          )}
         </text>
       )}
     </g>

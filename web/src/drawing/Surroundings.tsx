@@ -1,7 +1,7 @@
 /** What stands on the wall and around it: cabinets, windows, devices, ends, the counter. */
 import { memo } from "react";
 import type { View } from "../api/client";
-import { Tape } from "../parts/Tape";
+import { Measure, measureAt } from "./Measure";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -31,7 +31,20 @@ export const Surroundings = memo(function Surroundings({ view, scale, onField }:
             height={scale.px(top - thing.bottom)}
             fill="#d8c8ac"
             name={thing.name}
-            line={`${shown(`${at}/width`)} wide, ${shown(`${at}/bottom`)} clear`}
+            measures={[
+              {
+                pointer: `${at}/width`,
+                label: "Width",
+                shown: shown(`${at}/width`),
+                says: " wide, ",
+              },
+              {
+                pointer: `${at}/bottom`,
+                label: "Clear height",
+                shown: shown(`${at}/bottom`),
+                says: " clear",
+              },
+            ]}
             labelAt={30}
             onPick={() => onField(`${at}/bottom`)}
           >
@@ -58,7 +71,15 @@ export const Surroundings = memo(function Surroundings({ view, scale, onField }:
             height={scale.px(head - thing.sill)}
             fill="#dfe8ec"
             name={thing.name}
-            line={`${shown(`${at}/width`)} wide, sill at ${shown(`${at}/sill`)}`}
+            measures={[
+              {
+                pointer: `${at}/width`,
+                label: "Width",
+                shown: shown(`${at}/width`),
+                says: " wide, sill at ",
+              },
+              { pointer: `${at}/sill`, label: "Sill at", shown: shown(`${at}/sill`), says: "" },
+            ]}
             labelAt={56}
             onPick={() => onField(`${at}/x`)}
           >
@@ -92,18 +113,34 @@ interface ThingProps {
   height: number;
   fill: string;
   name: string;
-  line: string;
+  measures: readonly { pointer: string; label: string; shown: string; says: string }[];
   labelAt: number;
   onPick: () => void;
   children?: React.ReactNode;
 }
 
-function Thing({ x, y, width, height, fill, name, line, labelAt, onPick, children }: ThingProps) {
+function Thing({
+  x,
+  y,
+  width,
+  height,
+  fill,
+  name,
+  measures,
+  labelAt,
+  onPick,
+  children,
+}: ThingProps) {
   const roomy = width > 96 && height > 54;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut to a field that the keyboard reaches by itself
-    <g onClick={onPick} className="cursor-pointer">
-      <title>{`${name}: ${line}. Click to change its measures.`}</title>
+    <g
+      onClick={(event) => {
+        if (!measureAt(event.target)) onPick();
+      }}
+      className="cursor-pointer"
+    >
+      <title>{`${name}. Click a number to change it here, or elsewhere for all its measures.`}</title>
       <rect x={x} y={y} width={width} height={height} fill={fill} stroke={LINE} strokeWidth={1.2} />
       {children}
       {roomy && (
@@ -120,7 +157,9 @@ function Thing({ x, y, width, height, fill, name, line, labelAt, onPick, childre
         >
           {name}
           <tspan x={x + width / 2} dy={17} fontSize={14} fontWeight={500}>
-            <Tape text={line} Part="tspan" />
+            {measures.map((measure) => (
+              <Measure key={measure.pointer} {...measure} />
+            ))}
           </tspan>
         </text>
       )}

@@ -5,6 +5,7 @@ import { Tape } from "../parts/Tape";
 import { Devices } from "./Devices";
 import { Dimensions } from "./Dimensions";
 import { EdgeTags } from "./EdgeTags";
+import { MeasureField, measureAt, type OpenMeasure } from "./Measure";
 import { Pennant } from "./Pennant";
 import { Surroundings } from "./Surroundings";
 import { scaleFor } from "./scale";
@@ -24,6 +25,7 @@ interface Props {
 export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props) {
   const { view } = useEditor();
   const [box, size] = useSize<HTMLDivElement>();
+  const [open, setOpen] = useState<OpenMeasure | null>(null);
   const [hovered, setHovered] = useState<string | null>(null);
   const scale = useMemo(
     () => scaleFor(view.plan.frame, size.width, size.height, size.width < 640 ? 0.24 : 0),
@@ -47,14 +49,20 @@ export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props
   return (
     <div ref={box} className="relative h-full w-full overflow-x-auto overflow-y-hidden">
       {size.width > 0 && (
+        // biome-ignore lint/a11y/useSemanticElements: a drawing is no fieldset, but it holds a button
         // biome-ignore lint/a11y/useKeyWithClickEvents: the point can be typed in the Start paper
         <svg
           width={scale.width}
           height={scale.height}
-          role="img"
+          role="group"
           aria-label={`${view.job.wall.name}, drawn to scale. ${view.sheet.start}. ${view.sheet.summary}.`}
           className={`block select-none ${pointing ? "cursor-crosshair" : ""}`}
           onClick={(event) => {
+            const measure = measureAt(event.target);
+            if (measure) {
+              setOpen(measure);
+              return;
+            }
             const left = event.currentTarget.getBoundingClientRect().left;
             if (pointing) pointing(scale.wallX(event.clientX - left));
           }}
@@ -84,6 +92,7 @@ export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props
           <EdgeTags plan={view.plan} sheet={view.sheet} scale={scale} onPieces={onPicked} />
         </svg>
       )}
+      {open && <MeasureField key={open.pointer} open={open} onClose={() => setOpen(null)} />}
       <p
         aria-live="polite"
         className="aside pointer-events-none absolute bottom-0 left-3 max-sm:fixed max-sm:bottom-auto"

@@ -1,9 +1,11 @@
 /** What needs a decision before work goes on: a lost race, or a change that cannot be drawn. */
 import { useEffect, useState } from "react";
-import { useNavigate } from "react-router";
+import { useLocation, useNavigate } from "react-router";
 import type { JobDraft, Problem } from "../api/client";
 import { at } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
+
+const SETTLE_MS = 150;
 
 export function Notices() {
   const { editor, conflict } = useEditor();
@@ -41,11 +43,17 @@ export function Notices() {
 function Unseen() {
   const { editor, problems, draft } = useEditor();
   const [unseen, setUnseen] = useState<Problem[]>([]);
+  const { search } = useLocation();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another paper shows other fields
   useEffect(() => {
-    setUnseen(
-      problems.filter(({ pointer }) => !document.querySelector(`[data-pointer="${pointer}"]`)),
-    );
-  }, [problems]);
+    // Wait until the papers have settled, so that nothing flashes while one is still typing.
+    const settled = window.setTimeout(() => {
+      setUnseen(
+        problems.filter(({ pointer }) => !document.querySelector(`[data-pointer="${pointer}"]`)),
+      );
+    }, SETTLE_MS);
+    return () => window.clearTimeout(settled);
+  }, [problems, search]);
   if (unseen.length === 0) return null;
   return (
     <section role="alert" className="flex flex-wrap items-center gap-2 bg-flag-pale px-3 py-1.5">
