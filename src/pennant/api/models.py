@@ -101,6 +101,7 @@ class DrawnBoard(BaseModel):
     """The best starts, drawn, out of how many that lay tiles differently."""
 
     compared: int
+    both_ways: bool
     starts: list[DrawnStart]
 
 
@@ -112,7 +113,9 @@ def board_of(job: Job) -> DrawnBoard:
         tried = job.model_copy(update={"start": said.start})
         svg = drawing_svg(tried, plan(tried))
         drawn.append(DrawnStart.model_construct(**dict(said), svg=svg))
-    return DrawnBoard.model_construct(compared=found.compared, starts=drawn)
+    return DrawnBoard.model_construct(
+        compared=found.compared, both_ways=found.both_ways, starts=drawn
+    )
 
 
 def view_of(job: Job) -> View:

@@ -24,6 +24,15 @@ def schools_of(job: Job) -> Iterator[Start]:
             yield Start(across=across, up=up)
 
 
+def schools_one_way_of(job: Job) -> Iterator[Start]:
+    """Yield the start as it is, and every school in one direction with the other left as it is."""
+    yield job.start
+    for across in _across(job):
+        yield job.start.model_copy(update={"across": across})
+    for up in _up(job):
+        yield job.start.model_copy(update={"up": up})
+
+
 def _across(job: Job) -> Iterator[Across]:
     yield FullLeft()
     yield FullRight()

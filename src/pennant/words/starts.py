@@ -3,7 +3,8 @@
 from pennant.core.compare import Measure, Outcome, compare
 from pennant.core.job import Job, Start
 from pennant.core.lengths import show_with_unit
-from pennant.core.schools import schools_of
+from pennant.core.plan import plan
+from pennant.core.schools import schools_of, schools_one_way_of
 from pennant.core.values import Value
 from pennant.words.start import say_start
 
@@ -13,6 +14,8 @@ _BEFORE: dict[Measure, str] = {
     "cut": "fewer cuts than the next", "tiles": "fewer tiles than the next",
 }  # fmt: skip
 
+MOST_PIECES_TRIED = 40_000
+"""Pieces in all plans of one board: a few seconds' work on a slow machine."""
 _ALIKE = "as good as the next in every measure"
 
 
@@ -27,17 +30,25 @@ class SaidStart(Value):
 
 
 class Board(Value):
-    """The starts, best first, out of how many that lay tiles differently."""
+    """The starts, best first, out of how many that lay tiles differently.
+
+    ``both_ways`` says whether every school across was tried with every school up; on a very large
+    job one direction is changed at a time.
+    """
 
     compared: int
+    both_ways: bool
     starts: tuple[SaidStart, ...]
 
 
 def board(job: Job, most: int) -> Board:
     """Return the best starts of all schools; raise `JobRefused` where the job cannot be drawn."""
-    outcomes = compare(job, schools_of(job))
+    every = list(schools_of(job))
+    both_ways = len(plan(job).pieces) * len(every) <= MOST_PIECES_TRIED
+    outcomes = compare(job, every if both_ways else schools_one_way_of(job))
     return Board(
         compared=len(outcomes),
+        both_ways=both_ways,
         starts=tuple(
             _said(job, outcome, last=outcome is outcomes[-1]) for outcome in outcomes[:most]
         ),

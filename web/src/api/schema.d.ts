@@ -595,6 +595,8 @@ export interface components {
         DrawnBoard: {
             /** Compared */
             compared: number;
+            /** Both Ways */
+            both_ways: boolean;
             /** Starts */
             starts: components["schemas"]["DrawnStart"][];
         };
