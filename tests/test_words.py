@@ -139,6 +139,13 @@ class TestBoard:
         assert all("next" in said.why for said in found.starts)
         assert board(job, 99).starts[-1].why == ""
 
+    def test_a_very_large_job_changes_one_direction_at_a_time(self) -> None:
+        small = a_job(openings=[WINDOW], tile=("1", "1"), bond=(0, 1))
+        found = board(small, 3)
+        assert not found.both_ways
+        assert found.compared <= 1 + 6 + 3
+        assert board(a_job(openings=[WINDOW]), 3).both_ways
+
     def test_marks_the_planted_one(self) -> None:
         job = a_job(openings=[WINDOW])
         planted = [said for said in board(job, 99).starts if said.planted]

@@ -16,6 +16,8 @@ export function ComparePaper() {
         {data.compared} starts lay the tile differently; the best {data.starts.length}, ranked by
         what must be cured, what is to be looked at, the smallest piece, cuts and tiles. Pick one to
         plant it.
+        {!data.both_ways &&
+          " This job has very many pieces: one direction was changed at a time, the other left as planted."}
       </p>
       <ol className="grid gap-2 sm:grid-cols-2">
         {data.starts.map((start, index) => {
