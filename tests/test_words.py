@@ -140,7 +140,7 @@ class TestBoard:
         assert board(job, 99).starts[-1].why == ""
 
     def test_a_very_large_job_changes_one_direction_at_a_time(self) -> None:
-        small = a_job(openings=[WINDOW], tile=("1", "1"), bond=(0, 1))
+        small = a_job(openings=[WINDOW], tile=("3/4", "3/4"), bond=(0, 1))
         found = board(small, 3)
         assert not found.both_ways
         assert found.compared <= 1 + 6 + 3
