@@ -3,10 +3,14 @@
 from collections.abc import Iterator
 
 from pennant.core.check import LEAST_TILE, MOST_PIECES
+from pennant.core.compare import SAME_PIECE
+from pennant.core.edges import SAME
 from pennant.core.lengths import MM_PER_INCH, show_with_unit
 from pennant.core.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
 from pennant.core.settings import Settings, field_of, meta
+from pennant.core.things import SIZES
 from pennant.core.values import LONGEST
+from pennant.words.starts import MOST_PIECES_TRIED
 
 
 def rules_page() -> str:
@@ -49,6 +53,23 @@ def _lines() -> Iterator[str]:
     yield f"| longest length | {LONGEST / 1000:g} m | anything above is a slip of unit or finger |"
     yield f"| least tile side | {LEAST_TILE:g} mm | no smaller tile is set singly |"
     yield f"| most pieces | {MOST_PIECES:,} | more than any kitchen has |"
+    yield f"| one size at an edge | {SAME:g} mm | no one can cut a smaller difference |"
+    yield f"| one size, between starts | {SAME_PIECE:g} mm | half a sixteenth is not seen |"
+    yield (
+        f"| pieces tried for a board of starts | {MOST_PIECES_TRIED:,} | beyond it, one direction "
+        "is changed at a time, so that the board answers in seconds |"
+    )
+    yield ""
+    yield "## First sizes of a new thing"
+    yield ""
+    yield "Usual cabinets, boxes and plates, to be measured over; a narrow or low wall gets less."
+    yield ""
+    yield "| size | job in inches | job in millimetres |"
+    yield "|---|---|---|"
+    for size, inches in SIZES["in"].items():
+        label = {"box_y": "centre height of a box", "clear": "clear height"}.get(size, size)
+        shown = show_with_unit(inches, "1/16 in"), show_with_unit(SIZES["mm"][size], "1 mm")
+        yield f"| {label.replace('_', ' ')} | {shown[0]} | {shown[1]} |"
 
 
 def _shown(name: str) -> tuple[str, str]:

@@ -19,6 +19,8 @@ import { latestOnly } from "./latest";
 /** How long a burst of nudges may pause before it counts as one finished step. */
 const BURST_MS = 700;
 const RETRY_MS = 2000;
+/** What the history has room for; a label quotes what was typed, however much that is. */
+const LONGEST_LABEL = 120;
 
 export type Status = "kept" | "typing" | "keeping" | "unreachable" | "conflict";
 
@@ -184,7 +186,8 @@ export class JobEditor {
     }
   }
 
-  #queue(draft: Draft): void {
+  #queue(change: Draft): void {
+    const draft = { ...change, label: change.label.slice(0, LONGEST_LABEL) };
     this.#pending = draft;
     keepDraft(this.id, draft);
     // While a conflict waits for its answer nothing is sent; the answer decides what becomes of it.

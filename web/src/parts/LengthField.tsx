@@ -37,6 +37,7 @@ export function LengthField({ pointer, label, hint, className }: Props) {
           inputMode="text"
           autoComplete="off"
           spellCheck={false}
+          maxLength={40}
           value={value}
           onFocus={(event) => event.target.select()}
           onChange={(event) => {
