@@ -127,6 +127,14 @@ class TestThinLeg:
         assert {f.places for f in legs} >= {("outlet:left",)}
         assert min(f.size for f in legs if f.places == ("outlet:left",)) == pytest.approx(IN / 4)
 
+    def test_neighbours_over_a_box_are_one_finding(self) -> None:
+        # A joint down the middle, the box's foot 1/4 in over the course's: both tiles keep that.
+        # The second course begins at 2 5/8; the box is 3 5/8 tall, so its centre is at 4 11/16.
+        made = planned(devices=[{**OUTLET, "x": "8 1/16", "y": "4 11/16"}], bond=(0, 1))
+        finding = next(f for f in made.findings if f.places == ("outlet:bottom",))
+        assert finding.size == pytest.approx(IN / 4)
+        assert len(finding.pieces) == 2
+
     def test_a_joint_down_the_middle_leaves_good_legs(self) -> None:
         made = self.outlet_at("8 1/16")
         assert not [f for f in made.findings if f.places in (("outlet:left",), ("outlet:right",))]

@@ -142,16 +142,23 @@ def _devices(job: Job, field: Field, pieces: list[Piece]) -> Iterator[Finding]:
 
 
 def _thin_legs(job: Job, device: Device, box: Obstacle, around: list[Piece]) -> Iterator[Finding]:
-    """Tile between the hole and the edge of the piece that it is cut from, or split off from."""
+    """Tile between the hole and the edge of the piece that it is cut from, or split off from.
+
+    Neighbours that meet over the box have the same leg on that side: they are one finding.
+    """
     limit = job.settings.least_leg
+    alike: dict[tuple[Side, int], tuple[float, list[Piece]]] = {}
     for piece in around:
         for side, leg in _legs(piece.box, box.block):
             if leg < limit - EPS and piece.kind != "full":
-                yield Finding(
-                    id=f"thin-leg@{device.id}:{side}@{piece.id}", rule="thin-leg", weight="avoid",
-                    places=(f"{device.id}:{side}",), size=tidy(leg), limit=limit,
-                    setting="least_leg", pieces=(piece.id,), courses=(piece.course,),
-                )  # fmt: skip
+                alike.setdefault((side, round(leg * 100)), (leg, []))[1].append(piece)
+    for (side, _), (leg, pieces) in alike.items():
+        yield Finding(
+            id=f"thin-leg@{device.id}:{side}@{pieces[0].id}", rule="thin-leg", weight="avoid",
+            places=(f"{device.id}:{side}",), size=tidy(leg), limit=limit, setting="least_leg",
+            pieces=tuple(piece.id for piece in pieces),
+            courses=tuple(sorted({piece.course for piece in pieces})),
+        )  # fmt: skip
 
 
 def _legs(tile: Rect, hole: Rect) -> Iterator[tuple[Side, float]]:

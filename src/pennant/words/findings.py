@@ -65,7 +65,7 @@ def _uneven(job: Job, finding: Finding) -> tuple[str, str]:
 def _leg(job: Job, finding: Finding) -> tuple[str, str]:
     return (
         f"{_where(job, finding)}: {_len(job, finding.size)} leg of tile",
-        f"Piece {finding.pieces[0]}, {courses(finding.courses)}.",
+        f"{_count(finding)} in {courses(finding.courses)}.",
     )
 
 

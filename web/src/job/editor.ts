@@ -105,9 +105,22 @@ export class JobEditor {
     this.#set({ view: state.view, draft: state.view.job, problems: [], status: "kept" });
   }
 
-  /** Shows a refusal of a change that was worked out elsewhere. */
-  refuse(refusal: Refusal): void {
-    this.#previewRefused(refusal);
+  /**
+   * Keeps a change that the server works out. What is typed while it does must not be lost: then
+   * the change is worked out anew on that.
+   */
+  async rework(change: (job: JobDraft) => Promise<JobDraft>, label: string): Promise<void> {
+    try {
+      let typed: number;
+      let changed: JobDraft;
+      do {
+        typed = this.#typed;
+        changed = await change(this.#snapshot.draft);
+      } while (typed !== this.#typed);
+      this.commit(changed, label);
+    } catch (error) {
+      this.#previewRefused(error);
+    }
   }
 
   async undo(): Promise<void> {

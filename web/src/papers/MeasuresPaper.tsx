@@ -111,7 +111,7 @@ function Things({ group, title, add, fields, children }: ThingsProps) {
               key={kind}
               type="button"
               className="button"
-              onClick={() => addThing(editor, view.job, kind)}
+              onClick={() => addThing(editor, kind)}
             >
               + {kind}
             </button>
@@ -140,7 +140,7 @@ function Things({ group, title, add, fields, children }: ThingsProps) {
                 type="button"
                 className="button self-end"
                 aria-label={`Remove ${thing.name}`}
-                onClick={() => removeThing(editor, view.job, thing)}
+                onClick={() => removeThing(editor, thing)}
               >
                 Remove
               </button>
