@@ -145,10 +145,9 @@ class TestMeasures:
     def test_what_is_typed_while_a_thing_is_removed_is_not_lost(self, job: Page) -> None:
         paper(job, "Measures")
         held: list[Route] = []
-        job.route("**/api/edit/remove", held.append)
+        job.route("**/api/edit/remove", lambda route: held.append(route), times=1)
         with job.expect_request("**/api/edit/remove"):
             job.get_by_role("button", name="Remove Right cabinet").click()
-        job.unroute("**/api/edit/remove")
         field = length_field(job, "/wall/length")
         field.fill("120")
         held[0].continue_()
