@@ -1,0 +1,9 @@
+"""Property tests try the same cases at every run; PENNANT_SEARCH=1 makes them look for new ones."""
+
+import os
+
+from hypothesis import settings
+
+settings.register_profile("steady", derandomize=True, deadline=None)
+settings.register_profile("search", deadline=None)
+settings.load_profile("search" if os.environ.get("PENNANT_SEARCH") else "steady")
