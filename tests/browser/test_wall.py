@@ -201,6 +201,7 @@ class TestStart:
             "data-pennant", f"{before[0]:.1f} {before[1]:.1f}"
         )
         saved(job)
+        expect(job.locator("[data-picked]")).to_have_count(0)
         typed = length_field(job, "/start/across/x").input_value()
         assert re.fullmatch(r"\d+( \d+/\d+)?", typed)  # a mark on the tape
 

@@ -68,28 +68,31 @@ export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props
           }}
         >
           <Patterns />
-          <Tiles
-            plan={view.plan}
-            scale={scale}
-            colour={view.job.tile.colour ?? "#b9cbbd"}
-            picked={picked}
-            bad={bad}
-            onHover={setHovered}
-            onPick={pickOne}
-          />
-          <Surroundings view={view} scale={scale} onField={onField} />
-          <Devices view={view} scale={scale} />
-          <Dimensions sheet={view.sheet} scale={scale} top={view.plan.frame[3]} />
-          <Pennant
-            plan={view.plan}
-            scale={scale}
-            stepMm={view.sheet.step_mm}
-            start={view.sheet.start}
-            onDrag={drag.move}
-            onDrop={drag.drop}
-            onCancel={drag.cancel}
-          />
-          <EdgeTags plan={view.plan} sheet={view.sheet} scale={scale} onPieces={onPicked} />
+          {/* While a point is being shown, a click is that point and picks nothing else. */}
+          <g pointerEvents={pointing ? "none" : undefined}>
+            <Tiles
+              plan={view.plan}
+              scale={scale}
+              colour={view.job.tile.colour ?? "#b9cbbd"}
+              picked={picked}
+              bad={bad}
+              onHover={setHovered}
+              onPick={pickOne}
+            />
+            <Surroundings view={view} scale={scale} onField={onField} />
+            <Devices view={view} scale={scale} />
+            <Dimensions sheet={view.sheet} scale={scale} top={view.plan.frame[3]} />
+            <Pennant
+              plan={view.plan}
+              scale={scale}
+              stepMm={view.sheet.step_mm}
+              start={view.sheet.start}
+              onDrag={drag.move}
+              onDrop={drag.drop}
+              onCancel={drag.cancel}
+            />
+            <EdgeTags plan={view.plan} sheet={view.sheet} scale={scale} onPieces={onPicked} />
+          </g>
         </svg>
       )}
       {open && <MeasureField key={open.pointer} open={open} onClose={() => setOpen(null)} />}
