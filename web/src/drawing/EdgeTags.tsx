@@ -18,6 +18,8 @@ const MOST = 3;
 const LINE = 16;
 /** Pixels: a wall drawn narrower than this has no room for the courses beside each size. */
 const ROOMY = 780;
+/** Pixels: a cabinet drawn lower than this has no room for the number of its underside. */
+const LOW = 56;
 
 export const EdgeTags = memo(function EdgeTags({ plan, sheet, scale, onPieces }: Props) {
   return plan.edges.map((reading, index) => {
@@ -37,7 +39,7 @@ interface TagProps {
 function Tag({ plan, reading, said, scale, onPieces }: TagProps) {
   const rows = said.gets.slice(0, MOST);
   const roomy = reading.owner === "wall" || scale.px(plan.frame[2]) > ROOMY;
-  const place = placeOf(reading, middleOf(reading, plan), scale, rows.length);
+  const place = placeOf(reading, middleOf(reading, plan), plan.frame[3], scale, rows.length);
   return (
     <g className="tape" fontSize={14.5} textAnchor={place.anchor}>
       {place.arrow && <path d={place.arrow} fill="#1f5a93" />}
@@ -104,7 +106,7 @@ function middleOf(reading: Reading, plan: Plan): number {
   return xs.length > 0 ? (Math.min(...xs) + Math.max(...xs)) / 2 : (reading.low + reading.high) / 2;
 }
 
-function placeOf(reading: Reading, mid: number, scale: Scale, rows: number): Place {
+function placeOf(reading: Reading, mid: number, top: number, scale: Scale, rows: number): Place {
   const block = (rows - 1) * LINE;
   const wall = reading.owner === "wall";
   if (reading.side === "left" || reading.side === "right") {
@@ -124,8 +126,11 @@ function placeOf(reading: Reading, mid: number, scale: Scale, rows: number): Pla
       reading.side === "bottom" ? scale.y(reading.at) + 30 : scale.y(reading.at) - 8 - block;
     return { x, y, anchor: "middle", arrow: "" };
   }
-  // Just inside the thing: above its underside, below its top.
-  const y = reading.side === "bottom" ? scale.y(reading.at) - 14 - block : scale.y(reading.at) + 24;
+  // Just inside the thing: above its underside, below its top; over a thing too low to write in.
+  const low = reading.kind === "overhead" && scale.px(top - reading.at) < LOW + block;
+  const inside =
+    reading.side === "bottom" ? scale.y(reading.at) - 14 - block : scale.y(reading.at) + 24;
+  const y = low ? scale.y(top) - 8 - block : inside;
   const edge = scale.y(reading.at) + (reading.side === "bottom" ? -4 : 4);
   const back = reading.side === "bottom" ? -6 : 6;
   return { x, y, anchor: "middle", arrow: `M${x} ${edge}l-4 ${back}h8Z` };
