@@ -36,14 +36,23 @@ KEY_TO_DRAWING = """() => new Promise((done) => {
 
 
 def milliseconds(work: Callable[[], object], times: int) -> float:
-    """The median time of some runs, after one to warm up."""
-    work()
+    """The median time of some runs."""
     taken = []
     for _ in range(times):
         start = time.perf_counter()
         work()
         taken.append((time.perf_counter() - start) * 1000)
     return statistics.median(taken)
+
+
+def side_by_side(own: Callable[[], object], plain: Callable[[], object]) -> tuple[float, ...]:
+    """Median times of both and of their ratio, turn about: a machine that slows down slows both."""
+    rounds = [(milliseconds(own, 5), milliseconds(plain, 3)) for _ in range(12)][2:]
+    return (
+        statistics.median(mine for mine, _ in rounds),
+        statistics.median(other for _, other in rounds),
+        statistics.median(other / mine for mine, other in rounds),
+    )
 
 
 def ten_times_longer(job: Job) -> Job:
@@ -58,18 +67,18 @@ def bench_plan() -> None:
     """One plan against clipping every tile with shapely."""
     job = demo_job()
     made = plan(job)
-    own = milliseconds(lambda: plan(job), 40)
     field = by_clipping.field_by_union(job)
-    plain = milliseconds(lambda: by_clipping.pieces_by_clipping(job, made, field), 10)
+    own, plain, ratio = side_by_side(
+        lambda: plan(job), lambda: by_clipping.pieces_by_clipping(job, made, field)
+    )
     print(f"one plan of the demo                 {own:8.1f} ms   {len(made.pieces)} pieces")
-    print(f"  clipping every tile with shapely   {plain:8.1f} ms   {plain / own:.1f} times as long")
+    print(f"  clipping every tile with shapely   {plain:8.1f} ms   {ratio:.1f} times as long")
     large = ten_times_longer(job)
-    count = len(plan(large).pieces)
-    more = milliseconds(lambda: plan(large), 5)
-    pieces = count / len(made.pieces)
-    print(f"one plan with {pieces:.1f} times the pieces   {more:8.1f} ms   {more / own:.1f} times")
-    view = milliseconds(lambda: view_of(job).model_dump_json(), 20)
-    print(f"plan, words and JSON of the demo     {view:8.1f} ms   {view / own:.1f} times the plan")
+    pieces = len(plan(large).pieces) / len(made.pieces)
+    _, more, ratio = side_by_side(lambda: plan(job), lambda: plan(large))
+    print(f"one plan with {pieces:.1f} times the pieces   {more:8.1f} ms   {ratio:.1f} times")
+    _, view, ratio = side_by_side(lambda: plan(job), lambda: view_of(job).model_dump_json())
+    print(f"plan, words and JSON of the demo     {view:8.1f} ms   {ratio:.1f} times the plan")
 
 
 def bench_key() -> None:
