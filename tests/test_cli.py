@@ -3,6 +3,7 @@
 import json
 import os
 import re
+import socket
 import subprocess
 import sys
 from pathlib import Path
@@ -118,6 +119,18 @@ class TestDemo:
             "corner", "open-end", "counter", "overhead", "jamb", "sill", "head",
         }  # fmt: skip
         assert 0 < len(made.findings) < 8
+
+
+class TestServe:
+    """pennant serve, pennant demo"""
+
+    def test_a_port_that_is_taken(self, tmp_path: Path, capsys: pytest.CaptureFixture) -> None:
+        with socket.create_server(("127.0.0.1", 0)) as taken:
+            port = str(taken.getsockname()[1])
+            assert main(["demo", "--data", str(tmp_path / "a.db"), "--port", port]) == 1
+        said = capsys.readouterr()
+        assert f"cannot listen on 127.0.0.1:{port}" in said.err
+        assert "Pennant is at" not in said.out
 
 
 class TestBackup:

@@ -3,6 +3,7 @@
 import argparse
 import json
 import os
+import socket
 import sys
 import tempfile
 from collections.abc import Callable
@@ -109,9 +110,18 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
         return 1
     # What one chooses to listen on is an own name too: the phone in the kitchen asks for it.
     app = make_app(database, PAGES, HOSTS | {arguments.host})
+    try:
+        listening = socket.create_server((arguments.host, arguments.port))
+    except OSError as error:
+        print(
+            f"pennant: cannot listen on {arguments.host}:{arguments.port}: {error.strerror}; "
+            "choose another port with --port (make demo PORT=8766)",
+            file=sys.stderr,
+        )
+        return 1
     print(f"Pennant is at http://{arguments.host}:{arguments.port}/", flush=True)
     print(f"Jobs are kept in {database.path}; stop with Ctrl-C", flush=True)
-    uvicorn.run(app, host=arguments.host, port=arguments.port, log_level="warning")
+    uvicorn.Server(uvicorn.Config(app, log_level="warning")).run(sockets=[listening])
     return 0
 
 
