@@ -145,11 +145,7 @@ class TestDeadServer:
 
     def test_a_change_it_missed_is_saved_when_it_is_back(self, job: Page, server: Server) -> None:
         paper(job, "Measures")
-        server.kill()
-        field = length_field(job, "/wall/openings/0/sill")
-        field.fill("9")
-        field.press("Enter")
-        expect(job.get_by_role("status")).to_contain_text("does not answer")
+        field = self.missed(job, server)
         server.start()
         saved(job)
         expect(field).to_have_value("9")
@@ -159,14 +155,19 @@ class TestDeadServer:
     ) -> None:
         paper(job, "Measures")
         address = job.url
-        server.kill()
-        field = length_field(job, "/wall/openings/0/sill")
-        field.fill("9")
-        field.press("Enter")
-        expect(job.get_by_role("status")).to_contain_text("does not answer")
+        self.missed(job, server)
         job.close()
         server.start()
         again = context.new_page()
         again.goto(address)
         expect(length_field(again, "/wall/openings/0/sill")).to_have_value("9")
         saved(again)
+
+    def missed(self, job: Page, server: Server) -> Locator:
+        """A change of the sill that the killed server does not hear of; its field."""
+        server.kill()
+        field = length_field(job, "/wall/openings/0/sill")
+        field.fill("9")
+        field.press("Enter")
+        expect(job.get_by_role("status")).to_contain_text("does not answer")
+        return field

@@ -7,7 +7,7 @@ smallest piece at any edge, cut pieces, tiles. Two starts that lay the same tile
 from collections.abc import Iterable
 from typing import Literal
 
-from pennant.core.field import field_of
+from pennant.core.field import Field, field_of
 from pennant.core.job import Job, Start
 from pennant.core.plan import Plan, plan
 from pennant.core.start import module_of, plant_of
@@ -40,9 +40,10 @@ def compare(job: Job, starts: Iterable[Start]) -> list[Outcome]:
     """Return the outcome of each start that lays tiles otherwise than those before, best first."""
     seen: set[tuple[int, int]] = set()
     outcomes = []
+    field = field_of(job)  # the start does not change where tile may lie
     for start in starts:
         tried = job.model_copy(update={"start": start})
-        layout = _layout(tried)
+        layout = _layout(tried, field)
         if layout not in seen:
             seen.add(layout)
             outcomes.append(outcome_of(start, plan(tried)))
@@ -55,22 +56,20 @@ def compare(job: Job, starts: Iterable[Start]) -> list[Outcome]:
 
 def outcome_of(start: Start, made: Plan) -> Outcome:
     """Measure a plan."""
-    never = sum(finding.weight == "never" for finding in made.findings)
     return Outcome(
-        start=start, never=never, avoid=len(made.findings) - never,
+        start=start, never=made.never, avoid=len(made.findings) - made.never,
         smallest=min((g.size for reading in made.edges for g in reading.gets), default=0.0),
-        cut=sum(piece.kind != "full" for piece in made.pieces),
-        tiles=round(made.quantities[0].amount),
+        cut=made.cut, tiles=round(made.quantities[0].amount),
     )  # fmt: skip
 
 
-def _layout(job: Job) -> tuple[int, int]:
+def _layout(job: Job, field: Field) -> tuple[int, int]:
     """Where the tiles of a start lie, whichever of them the pennant stands for.
 
     A row up is a shift to the right, so a start is brought down to its lowest row first.
     """
     module, bond = module_of(job), job.pattern.bond
-    plant = plant_of(job, field_of(job))
+    plant = plant_of(job, field)
     rows = int((plant.y + EPS) // module.up)
     x = (plant.x - rows * bond.p / bond.q * module.across + EPS) % module.across
     y = (plant.y + EPS) % module.up

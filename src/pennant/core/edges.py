@@ -98,13 +98,12 @@ def size_at(outline: Outline, edge: Edge, joint: float) -> float | None:
     Only those stretches of the outline count that lie on the line, or within a joint of it, with
     tile on the right side.
     """
-    sizes = [
-        _reach(outline, edge, at, low, high)
-        for a, b in _segments(outline)
-        if (span := _on_line(a, b, edge, joint)) is not None
-        for at, *between in (span,)
-        for low, high in _stretches(outline, edge, *between)
-    ]
+    sizes = []
+    for a, b in _segments(outline):
+        if (span := _on_line(a, b, edge, joint)) is not None:
+            at, first, last = span
+            for low, high in _stretches(outline, edge, first, last):
+                sizes.append(_reach(outline, edge, at, low, high))
     return min(sizes, default=None)
 
 

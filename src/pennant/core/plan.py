@@ -53,6 +53,16 @@ class Plan(Value):
     findings: tuple[Finding, ...]
     quantities: tuple[Quantity, ...]
 
+    @property
+    def cut(self) -> int:
+        """How many pieces are not full tiles."""
+        return sum(piece.kind != "full" for piece in self.pieces)
+
+    @property
+    def never(self) -> int:
+        """How many findings must be cured."""
+        return sum(finding.weight == "never" for finding in self.findings)
+
 
 def plan(job: Job) -> Plan:
     """Return the plan of a job; raise `JobRefused` where it cannot be drawn."""

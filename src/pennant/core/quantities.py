@@ -8,7 +8,7 @@ from collections import Counter
 from typing import Literal
 
 from pennant.core.drops import shared_tiles
-from pennant.core.field import WALL, Field
+from pennant.core.field import Field
 from pennant.core.job import Job
 from pennant.core.notch import bed_of, notch_for
 from pennant.core.pieces import Kind, Piece
@@ -148,7 +148,7 @@ def sealant_lengths(field: Field) -> dict[str, tuple[float, float]]:
     """Return, for each kind of edge that gets sealant, its (length, gap width) in mm."""
     found: dict[str, tuple[float, float]] = {}
     for (owner, side), length in field.contacts.items():
-        gap = field.gap_at(WALL if owner == WALL else owner, side)
+        gap = field.gap_at(owner, side)
         if gap.fills == "sealant" and length > 0:
             found[gap.edge] = (found.get(gap.edge, (0.0, 0.0))[0] + length, gap.width)
     return found

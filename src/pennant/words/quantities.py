@@ -40,10 +40,9 @@ def said_quantities(job: Job, plan: Plan) -> Iterator[SaidQuantity]:
 def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
     match quantity.id:
         case "tiles":
-            full = sum(piece.kind == "full" for piece in plan.pieces)
+            full = len(plan.pieces) - plan.cut
             thumb = quantity.beside.value if quantity.beside else 0
-            cut = len(plan.pieces) - full
-            return f"{full} full and {cut} cut pieces; by rule of thumb {thumb:g}"
+            return f"{full} full and {plan.cut} cut pieces; by rule of thumb {thumb:g}"
         case "boxes":
             return f"{job.tile.per_box} in a box"
         case "grout":

@@ -88,12 +88,12 @@ def sheet(job: Job, plan: Plan) -> Sheet:
 
 def summary(plan: Plan) -> str:
     """Say the plan in one line."""
-    full = sum(piece.kind == "full" for piece in plan.pieces)
-    cut = len(plan.pieces) - full
-    never = sum(finding.weight == "never" for finding in plan.findings)
-    avoid = len(plan.findings) - never
-    verdict = f"{never} to cure, {avoid} to look at" if plan.findings else "nothing to object to"
-    return f"{full} full and {cut} cut pieces; {verdict}"
+    full = len(plan.pieces) - plan.cut
+    avoid = len(plan.findings) - plan.never
+    verdict = (
+        f"{plan.never} to cure, {avoid} to look at" if plan.findings else "nothing to object to"
+    )
+    return f"{full} full and {plan.cut} cut pieces; {verdict}"
 
 
 def shown_lengths(job: Job) -> Iterator[tuple[str, ShownLength]]:

@@ -46,3 +46,13 @@ export async function ask<T>(sent: Promise<Answer>): Promise<T> {
   if (answer.error !== undefined) throw new Refusal(answer.error as ProblemDetails);
   return answer.data as T;
 }
+
+/** Keeps a job file, sent as it is, so that the server can say at which line it is broken. */
+export function importJob(file: Blob | string): Promise<JobState> {
+  const sent = fetch("/api/jobs/import", { method: "POST", body: file });
+  return ask<JobState>(
+    sent.then(async (answer) =>
+      answer.ok ? { data: await answer.json() } : { error: await answer.json() },
+    ),
+  );
+}

@@ -123,24 +123,32 @@ function caption(ids: readonly string[], sizes: Record<string, string>): string 
 function Patterns() {
   return (
     <defs>
-      <pattern
-        id="pencil"
-        width="5"
-        height="5"
-        patternUnits="userSpaceOnUse"
-        patternTransform="rotate(45)"
-      >
-        <path d="M0 0V5" stroke="#2a2b2b" strokeOpacity="0.3" strokeWidth="1.1" />
-      </pattern>
-      <pattern
-        id="wax"
-        width="4"
-        height="4"
-        patternUnits="userSpaceOnUse"
-        patternTransform="rotate(-45)"
-      >
-        <path d="M0 0V4" stroke="#c4432b" strokeOpacity="0.75" strokeWidth="2" />
-      </pattern>
+      <Hatch id="pencil" size={5} turn={45} stroke="#2a2b2b" opacity={0.3} width={1.1} />
+      <Hatch id="wax" size={4} turn={-45} stroke="#c4432b" opacity={0.75} width={2} />
     </defs>
+  );
+}
+
+interface HatchProps {
+  id: string;
+  size: number;
+  turn: number;
+  stroke: string;
+  opacity: number;
+  width: number;
+}
+
+/** Slanted strokes to fill a piece with: a cut in pencil, a broken rule in wax. */
+function Hatch({ id, size, turn, stroke, opacity, width }: HatchProps) {
+  return (
+    <pattern
+      id={id}
+      width={size}
+      height={size}
+      patternUnits="userSpaceOnUse"
+      patternTransform={`rotate(${turn})`}
+    >
+      <path d={`M0 0V${size}`} stroke={stroke} strokeOpacity={opacity} strokeWidth={width} />
+    </pattern>
   );
 }

@@ -7,6 +7,7 @@
 import {
   api,
   ask,
+  importJob,
   type JobDraft,
   type JobState,
   type Problem,
@@ -154,10 +155,7 @@ export class JobEditor {
     const mine = this.#pending;
     if (!mine) return null;
     const name = `${String(mine.job.name).slice(0, 70)} (mine)`;
-    const body = { ...mine.job, name };
-    const state = await ask<JobState>(
-      api.POST("/api/jobs/import", { body: body as never, bodySerializer: JSON.stringify }),
-    );
+    const state = await importJob(JSON.stringify({ ...mine.job, name }));
     this.settle("theirs");
     return state.id;
   }
@@ -192,7 +190,7 @@ export class JobEditor {
 
   #commitBurst(): void {
     const burst = this.#burst;
-    this.#burst = null;
+    this.#endBurst();
     if (burst) {
       const { state, draft } = this.#snapshot;
       this.#queue({ edition: state.edition, label: burst.label, job: draft });
@@ -264,11 +262,7 @@ export class JobEditor {
   }
 
   async #step(which: "undo" | "redo"): Promise<void> {
-    if (this.#burst) {
-      this.#endBurst();
-      const { state, draft } = this.#snapshot;
-      this.#queue({ edition: state.edition, label: "Moved the start", job: draft });
-    }
+    this.#commitBurst();
     await this.#keeping;
     const { edition } = this.#snapshot.state;
     const init = { params: { path: { id_: this.id } }, body: { edition } };

@@ -2,7 +2,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { useNavigate } from "react-router";
-import { api, ask, type JobState, Refusal, type Units } from "../api/client";
+import { api, ask, importJob, type JobState, Refusal, type Units } from "../api/client";
 
 export function Beginnings() {
   const navigate = useNavigate();
@@ -18,12 +18,7 @@ export function Beginnings() {
     onSuccess: opened,
   });
   const bring = useMutation({
-    mutationFn: async (chosen: File) => {
-      const answer = fetch("/api/jobs/import", { method: "POST", body: chosen });
-      return ask<JobState>(
-        answer.then(async (r) => (r.ok ? { data: await r.json() } : { error: await r.json() })),
-      );
-    },
+    mutationFn: (chosen: File) => importJob(chosen),
     onSuccess: opened,
   });
   const problem = bring.error instanceof Refusal ? bring.error.problem : null;
