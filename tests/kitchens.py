@@ -1,10 +1,14 @@
 """Made-up walls for the tests, in inches as one would write them."""
 
+from pathlib import Path
 from typing import Any
 
+from pennant.cli import demo_jobs
 from pennant.core.field import Field, field_of
 from pennant.core.job import Job
+from pennant.core.kitchen import kitchen_of
 from pennant.core.plan import Plan, plan
+from pennant.files.job_json import read_job
 
 IN = 25.4
 
@@ -22,9 +26,13 @@ NO_GAPS = {
 """For hand reckonings in round numbers: tile runs right up to every line."""
 
 
+_OF_A_WALL = ("start", "left_lean", "right_lean", "corner")
+
+
 def a_job(**changes: Any) -> Job:
     """A wall 96 x 30 in with an 8 x 2 1/2 in tile in half bond, changed as the test wants.
 
+    It is written as version 1 had it, unless ``things`` (lines or dicts) or ``walls`` are given.
     Keys are of the job; ``length``, ``top``, ``bond``, ``joint``, ``lay``, ``tile`` (length,
     height), ``overheads``, ``openings``, ``devices``, ``left`` and ``right`` are short for theirs.
     """
@@ -36,10 +44,16 @@ def a_job(**changes: Any) -> Job:
         "left": {"kind": changes.pop("left", "corner")},
         "right": {"kind": changes.pop("right", "corner")},
     }
-    for group in ("overheads", "openings", "devices"):
-        wall[group] = changes.pop(group, [])
+    if "things" in changes or "walls" in changes:
+        wall |= {"id": "a", "things": changes.pop("things", [])}
+        wall |= {key: changes.pop(key) for key in _OF_A_WALL if key in changes}
+        survey: dict[str, Any] = {"version": 2, "walls": changes.pop("walls", [wall])}
+    else:
+        for group in ("overheads", "openings", "devices"):
+            wall[group] = changes.pop(group, [])
+        survey = {"version": 1, "wall": wall}
     document = {
-        "name": "A wall", "units": "in", "wall": wall,
+        "name": "A wall", "units": "in", **survey,
         "tile": {"length": tile[0], "height": tile[1], "thickness": "5/16"},
         "pattern": {
             "bond": {"p": p, "q": q}, "joint": changes.pop("joint", "1/8"),
@@ -63,7 +77,18 @@ def planned(**changes: Any) -> Plan:
 
 def field(**changes: Any) -> Field:
     """The field of a changed wall."""
-    return field_of(a_job(**changes))
+    job = a_job(**changes)
+    return field_of(kitchen_of(job).surfaces[0], job.settings)
+
+
+def sink_wall() -> Job:
+    """One wall with all that version 1 of the job file could say, from a file of that version."""
+    return read_job((Path(__file__).parent / "sink_wall_version_1.json").read_text("utf-8"))
+
+
+def demo(name: str) -> Job:
+    """One of the kitchens that ship with the application."""
+    return {job.name.split(",")[0]: job for job in demo_jobs()}[name]
 
 
 def gets(plan_: Plan, edge: str) -> dict[int, float]:

@@ -12,7 +12,8 @@ import jsonschema
 import pytest
 
 from kitchens import WINDOW, a_job
-from pennant.cli import demo_job, main
+from pennant.cli import demo_jobs, main
+from pennant.core.job import Job
 from pennant.core.plan import plan
 from pennant.files.job_json import read_job, write_job
 from pennant.store.database import Database
@@ -35,7 +36,8 @@ class TestPlan:
     def test_for_a_person(self, job_file: Path, capsys: pytest.CaptureFixture) -> None:
         assert main(["plan", str(job_file)]) == 0
         out = capsys.readouterr().out
-        assert out.startswith("A wall\nStart: full tile at the left end")
+        assert out.startswith("A wall\nPlan: ")
+        assert "Start: full tile at the left end" in out
         assert "Under Window: 3/4 in sliver" in out
 
     def test_as_json(self, job_file: Path, capsys: pytest.CaptureFixture) -> None:
@@ -59,9 +61,9 @@ class TestPlan:
         self, tmp_path: Path, capsys: pytest.CaptureFixture
     ) -> None:
         bad = tmp_path / "bad.json"
-        bad.write_text(write_job(a_job(openings=[{**WINDOW, "x": "90"}])))
+        bad.write_text(write_job(a_job(joint="3")))
         assert main(["plan", str(bad)]) == 1
-        assert "/wall/openings/0/width takes Window to 114 in" in capsys.readouterr().err
+        assert "/pattern/joint is wider than the tile" in capsys.readouterr().err
 
     @pytest.mark.parametrize(("text", "said"), [("{", "is not JSON"), ("{}", "/name is missing")])
     def test_a_broken_file(
@@ -94,7 +96,7 @@ class TestDocuments:
         schema = json.loads(capsys.readouterr().out)
         text = (ROOT / "docs/job-file.md").read_text("utf-8")
         (example,) = re.findall(r"```json\n(.*?)```", text, re.DOTALL)
-        for document in (example, job_file.read_text(), write_job(demo_job())):
+        for document in (example, job_file.read_text(), *map(write_job, demo_jobs())):
             jsonschema.validate(json.loads(document), schema)
         broken = {**json.loads(example), "tile": {"length": []}}
         with pytest.raises(jsonschema.ValidationError):
@@ -111,14 +113,20 @@ class TestDocuments:
 
 
 class TestDemo:
-    """The demo kitchen is sound data."""
+    """The demo kitchens are sound data."""
 
-    def test_shows_what_a_plan_is_for(self) -> None:
-        made = plan(demo_job())
-        assert {reading.kind for reading in made.edges} >= {
-            "corner", "open-end", "counter", "overhead", "jamb", "sill", "head",
+    @pytest.mark.parametrize("job", list(demo_jobs()), ids=lambda job: job.name)
+    def test_can_be_drawn_and_asks_for_nothing_to_be_measured_again(self, job: Job) -> None:
+        made = plan(job)
+        assert made.pieces
+        assert [d.id for d in made.doubts if d.weight == "ask"] == []
+
+    def test_show_what_a_plan_is_for(self) -> None:
+        kinds = {reading.kind for job in demo_jobs() for reading in plan(job).edges}
+        assert kinds >= {
+            "corner", "open-end", "counter", "overhead", "jamb", "sill", "head", "foot", "raised",
+            "front", "frame", "ceiling", "around",
         }  # fmt: skip
-        assert 0 < len(made.findings) < 8
 
 
 class TestServe:

@@ -6,9 +6,10 @@ import pytest
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, centred
 from pennant.core.job import Job
+from pennant.core.kitchen import kitchen_of
 from pennant.core.plan import plan
 from pennant.words.dimensions import chain, overall
-from pennant.words.names import courses, edge_name
+from pennant.words.names import Names, courses
 from pennant.words.report import report
 from pennant.words.sheet import sheet, shown_lengths
 from pennant.words.start import say_start
@@ -25,15 +26,15 @@ class TestNames:
 
     @pytest.mark.parametrize(
         ("edge", "name"),
-        [("wall:left", "Left corner"), ("wall:right", "Open right end"), ("wall:bottom", "Counter"),
-         ("wall:top", "Top line"), ("cabinet:bottom", "Under Cabinet"),
+        [("a:left", "Left corner"), ("a:right", "Open right end"), ("a:bottom", "Counter"),
+         ("a:top", "Top line"), ("cabinet:bottom", "Under Cabinet"),
          ("cabinet:right", "Cabinet, right side"), ("window:left", "Window, left jamb"),
          ("window:bottom", "Under Window"), ("window:top", "Over Window"),
          ("outlet:left", "Outlet, left of the box")],
     )  # fmt: skip
     def test_of_edges(self, edge: str, name: str) -> None:
         job = a_job(right="open", overheads=[CABINET], openings=[WINDOW], devices=[OUTLET])
-        assert edge_name(job, edge) == name
+        assert Names(kitchen_of(job)).edge(edge) == name
 
     @pytest.mark.parametrize(
         ("numbers", "text"),
@@ -85,19 +86,20 @@ class TestSheet:
     def test_every_length_of_the_job_is_shown(self) -> None:
         job = a_job(openings=[WINDOW], settings={})
         lengths = dict(shown_lengths(job))
-        assert lengths["/wall/openings/0/width"].exact == "24"
+        assert lengths["/walls/0/things/0/width"].exact == "24"
         assert lengths["/settings/counter_gap"].shown == "1/8"
         assert "/settings/grout_density" not in lengths
 
     def test_dimensions_close_on_the_overall(self) -> None:
         job = a_job(overheads=[CABINET], openings=[WINDOW])
-        runs = chain(job)
+        surface = kitchen_of(job).surfaces[0]
+        runs = chain(job, surface)
         assert [run.text for run in runs] == ["24", "6", "24", "42"]
-        assert sum(run.x1 - run.x0 for run in runs) == pytest.approx(overall(job).x1)
+        assert sum(run.x1 - run.x0 for run in runs) == pytest.approx(overall(job, surface).x1)
 
     def test_an_edge_says_what_is_wrong_with_what_it_gets(self) -> None:
         job = a_job(length="90", bond=(0, 1))
-        edge = next(e for e in sheet(job, plan(job)).edges if e.edge == "wall:right")
+        edge = next(e for e in sheet(job, plan(job)).surfaces[0].edges if e.edge == "a:right")
         assert [(g.size, g.verdict) for g in edge.gets] == [("5/8", "never")]
 
     def test_quantities_by_what_people_know_them_by(self) -> None:
@@ -123,7 +125,8 @@ class TestSheet:
         ],
     )  # fmt: skip
     def test_start(self, start: dict, text: str) -> None:
-        assert say_start(a_job(overheads=[CABINET], openings=[WINDOW], start=start)) == text
+        job = a_job(overheads=[CABINET], openings=[WINDOW], start=start)
+        assert say_start(job, Names(kitchen_of(job)), job.walls[0].start) == text
 
 
 class TestBoard:
@@ -131,25 +134,25 @@ class TestBoard:
 
     def test_says_each_start_and_why_it_is_before_the_next(self) -> None:
         job = a_job(openings=[WINDOW], right="open")
-        found = board(job, 4)
+        found = board(job, "a", 4)
         assert len(found.starts) == 4 < found.compared
         first = found.starts[0]
         assert first.title[0].isupper()
         assert "to cure" in first.gives
         assert all("next" in said.why for said in found.starts)
-        assert board(job, 99).starts[-1].why == ""
+        assert board(job, "a", 99).starts[-1].why == ""
 
     def test_a_very_large_job_changes_one_direction_at_a_time(self) -> None:
         small = a_job(openings=[WINDOW], tile=("3/4", "3/4"), bond=(0, 1))
-        found = board(small, 3)
+        found = board(small, "a", 3)
         assert not found.both_ways
         assert found.compared <= 1 + 6 + 3
-        assert board(a_job(openings=[WINDOW]), 3).both_ways
+        assert board(a_job(openings=[WINDOW]), "a", 3).both_ways
 
     def test_marks_the_planted_one(self) -> None:
         job = a_job(openings=[WINDOW])
-        planted = [said for said in board(job, 99).starts if said.planted]
-        assert [said.start for said in planted] == [job.start]
+        planted = [said for said in board(job, "a", 99).starts if said.planted]
+        assert [said.start for said in planted] == [job.walls[0].start]
 
 
 class TestReport:
@@ -158,7 +161,7 @@ class TestReport:
     def test_says_it_all(self) -> None:
         job = a_job(overheads=[CABINET], openings=[WINDOW], devices=[OUTLET], settings={})
         text = report(job, plan(job))
-        parts = ("What every edge gets", "Window, left jamb", "What it takes", "tiles in the plan")
+        parts = ("Wall: ", "Window, left jamb", "What it takes", "tiles in the plan")
         for part in (*parts, "[settings.spare_tiles]", "Breaker off", "respirator"):
             assert part in text
 

@@ -6,7 +6,7 @@ import os
 import socket
 import sys
 import tempfile
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from importlib import resources
 from pathlib import Path
 
@@ -14,9 +14,9 @@ import uvicorn
 
 from pennant.api.app import make_app
 from pennant.api.guard import HOSTS
-from pennant.core.check import JobRefused
 from pennant.core.job import Job
 from pennant.core.plan import plan
+from pennant.core.refusal import JobRefused
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.store.database import Database, StoreError
 from pennant.store.jobs import Jobs
@@ -94,14 +94,20 @@ def _demo(arguments: argparse.Namespace) -> int:
     database = Database(arguments.data)
     jobs = Jobs(database)
     if not jobs.all():
-        jobs.create(demo_job(), "Demo")
+        for job in demo_jobs():
+            jobs.create(job, "Demo")
     return _run(database, arguments)
 
 
-def demo_job() -> Job:
-    """Return the made-up kitchen that the demo opens with."""
+DEMOS = ("tern-nook", "alder-wharf", "fennel-row")
+"""The made-up kitchens, the last one first on the page of jobs."""
+
+
+def demo_jobs() -> Iterator[Job]:
+    """Yield the made-up kitchens that the demo opens with."""
     folder = resources.files("pennant") / "demo"
-    return read_job((folder / "sink-wall.json").read_text("utf-8"))
+    for name in DEMOS:
+        yield read_job((folder / f"{name}.json").read_text("utf-8"))
 
 
 def _run(database: Database, arguments: argparse.Namespace) -> int:

@@ -12,7 +12,7 @@ from pennant.core.plan import plan
 
 def change(client: TestClient, kept: dict, **wall: object) -> object:
     job = kept["view"]["job"]
-    job = {**job, "wall": {**job["wall"], **wall}}
+    job = {**job, "walls": [{**job["walls"][0], **wall}]}
     body = {"edition": kept["edition"], "label": "Changed the wall", "job": job}
     return client.put(f"/api/jobs/{kept['id']}", json=body)
 
@@ -29,7 +29,7 @@ class TestPlan:
 
     def test_starts_are_compared_and_drawn(self, client: TestClient) -> None:
         job = json.loads(a_job(openings=[WINDOW]).model_dump_json())
-        board = client.post("/api/starts", json=job).json()
+        board = client.post("/api/starts", json={"job": job, "wall": "a"}).json()
         assert len(board["starts"]) == min(12, board["compared"])
         for start in board["starts"]:
             assert start["svg"].startswith("<svg")
@@ -37,10 +37,10 @@ class TestPlan:
 
     def test_takes_lengths_as_written(self, client: TestClient) -> None:
         job = json.loads(a_job().model_dump_json())
-        job["wall"]["length"] = "8'"
+        job["walls"][0]["length"] = "8'"
         view = client.post("/api/view", json=job).json()
-        assert view["job"]["wall"]["length"] == pytest.approx(2438.4)
-        assert view["sheet"]["lengths"]["/wall/length"]["exact"] == "96"
+        assert view["job"]["walls"][0]["length"] == pytest.approx(2438.4)
+        assert view["sheet"]["lengths"]["/walls/0/length"]["exact"] == "96"
 
 
 class TestErrors:
@@ -51,19 +51,20 @@ class TestErrors:
         assert answer.status_code == 422
         assert answer.headers["content-type"] == "application/problem+json"
         (error,) = answer.json()["errors"]
-        assert error["pointer"] == "/wall/length"
+        assert error["pointer"] == "/walls/0/length"
         assert "write it like 21 3/8" in error["message"]
 
     def test_what_cannot_be_drawn_is_not_kept(self, client: TestClient, kept: dict) -> None:
-        answer = change(client, kept, openings=[{**WINDOW, "width": "400"}])
-        assert [e["pointer"] for e in answer.json()["errors"]] == ["/wall/openings/0/width"]
+        answer = change(client, kept, things=["outlet 4 from hood left up 9"])
+        (error,) = answer.json()["errors"]
+        assert error["pointer"] == "/walls/0/things/0/at/taken_from"
         assert client.get(f"/api/jobs/{kept['id']}").json() == kept
 
     def test_a_start_points_past_its_union(self, client: TestClient) -> None:
         job = json.loads(a_job().model_dump_json())
-        job["start"]["across"] = {"kind": "full-left", "nudge": "x"}
+        job["walls"][0]["start"]["across"] = {"kind": "full-left", "nudge": "x"}
         (error,) = client.post("/api/view", json=job).json()["errors"]
-        assert error["pointer"] == "/start/across/nudge"
+        assert error["pointer"] == "/walls/0/start/across/nudge"
 
     @pytest.mark.parametrize("number", ["NaN", "Infinity", "1e308", "-1", "true", "null"])
     def test_numbers_that_are_no_length(self, client: TestClient, number: str) -> None:
@@ -73,7 +74,7 @@ class TestErrors:
             "/api/view", content=text, headers={"content-type": "application/json"}
         )
         assert answer.status_code == 422
-        assert answer.json()["errors"][0]["pointer"] == "/wall/length"
+        assert answer.json()["errors"][0]["pointer"] == "/walls/0/length"
 
     def test_not_json(self, client: TestClient) -> None:
         headers = {"content-type": "application/json"}
@@ -142,14 +143,35 @@ class TestJobs:
     def test_a_drawing_of_each(self, client: TestClient, kept: dict) -> None:
         answer = client.get(f"/api/jobs/{kept['id']}/drawing.svg")
         assert answer.headers["content-type"] == "image/svg+xml"
-        assert answer.text.count("<path") == len(kept["view"]["plan"]["pieces"])
+        (surface,) = kept["view"]["plan"]["surfaces"]
+        assert answer.text.count('<path class="t') == len(surface["pieces"])
 
     def test_things_are_added_and_taken_away(self, client: TestClient, kept: dict) -> None:
         job = kept["view"]["job"]
-        more = client.post("/api/edit/add", json={"job": job, "kind": "window"}).json()
-        (window,) = more["wall"]["openings"]
+        body = {"job": job, "wall": "wall-a", "kind": "window"}
+        more = client.post("/api/edit/add", json=body).json()
+        (window,) = more["walls"][0]["things"]
         less = client.post("/api/edit/remove", json={"job": more, "id": window["id"]}).json()
         assert less == job
+
+    def test_walls_are_added_joined_and_taken_away(self, client: TestClient, kept: dict) -> None:
+        job = kept["view"]["job"]
+        more = client.post("/api/edit/add-wall", json={"job": job, "join": "outside"}).json()
+        assert [wall["corner"] and wall["corner"]["kind"] for wall in more["walls"]] == [
+            "outside", None,
+        ]  # fmt: skip
+        body = {"job": more, "wall": "wall-a", "join": "none"}
+        apart = client.post("/api/edit/join", json=body).json()
+        assert [wall["corner"] for wall in apart["walls"]] == [None, None]
+        body = {"job": more, "id": more["walls"][1]["id"]}
+        assert client.post("/api/edit/remove-wall", json=body).json() == job
+        answer = client.post("/api/edit/remove-wall", json={"job": job, "id": "wall-a"})
+        assert "is the only one" in answer.json()["errors"][0]["message"]
+
+    def test_what_a_line_can_say(self, client: TestClient) -> None:
+        words = {one["kind"]: one["words"] for one in client.get("/api/notebook").json()}
+        assert "sill" in words["window"]
+        assert "sill" not in words["outlet"]
 
     def test_settings_have_reasons(self, client: TestClient) -> None:
         assert all(setting["why"] for setting in client.get("/api/settings").json())
@@ -181,11 +203,13 @@ class TestFiles:
         assert client.get("/api/jobs").json() == []
 
     def test_a_file_that_cannot_be_drawn(self, client: TestClient) -> None:
-        text = a_job(openings=[{**WINDOW, "x": "90"}]).model_dump_json()
+        text = a_job(joint="3").model_dump_json()
         answer = client.post("/api/jobs/import", content=text)
-        assert answer.json()["errors"][0]["pointer"] == "/wall/openings/0/width"
+        assert answer.json()["errors"][0]["pointer"] == "/pattern/joint"
         assert client.get("/api/jobs").json() == []
 
-    @pytest.mark.parametrize("content", [b"[]", b"3", b'{"version": 2}'])
+    @pytest.mark.parametrize(
+        "content", [b"[]", b"3", b'{"version": 2}', b'{"version": 1, "wall": 3}']
+    )
     def test_json_that_is_no_job(self, client: TestClient, content: bytes) -> None:
         assert client.post("/api/jobs/import", content=content).status_code == 422

@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 from serving import CHROMIUM, DESK, FLAGS, Server
 
-from pennant.cli import demo_job
+from kitchens import sink_wall
 from pennant.files.job_json import write_job
 
 expect.set_options(timeout=10_000)
@@ -50,7 +50,7 @@ def context(browser: Browser) -> Iterator[BrowserContext]:
 
 @pytest.fixture
 def home(context: BrowserContext, server: Server) -> Iterator[Page]:
-    """The home page, with the demo job alone.
+    """The home page, with one job alone.
 
     Whatever the test does, no request may leave the machine and no script may fail.
     """
@@ -68,7 +68,7 @@ def home(context: BrowserContext, server: Server) -> Iterator[Page]:
     page.on("pageerror", lambda error: failures.append(str(error)))
     for card in page.request.get(f"{server.url}/api/jobs").json():
         page.request.delete(f"{server.url}/api/jobs/{card['id']}")
-    page.request.post(f"{server.url}/api/jobs/import", data=write_job(demo_job()))
+    page.request.post(f"{server.url}/api/jobs/import", data=write_job(sink_wall()))
     page.goto(server.url)
     yield page
     assert elsewhere == []
@@ -77,7 +77,7 @@ def home(context: BrowserContext, server: Server) -> Iterator[Page]:
 
 @pytest.fixture
 def job(home: Page) -> Page:
-    """The demo job, opened."""
+    """The job, opened."""
     home.get_by_role("link", name="sink wall").click()
     expect(home.get_by_test_id("pennant")).to_be_visible()
     return home

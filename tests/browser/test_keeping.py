@@ -6,7 +6,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import BrowserContext, Locator, Page, expect
 from serving import Server
-from test_wall import flag, length_field, moved_to, paper, saved
+from test_wall import flag, length_field, moved_to, open_line, paper, saved
 
 
 def cards(page: Page) -> Locator:
@@ -23,12 +23,12 @@ class TestJobs:
         expect(name).to_have_value("New kitchen")
         name.fill("Gull Lane, nook")
         name.press("Enter")
-        field = length_field(home, "/wall/length")
+        field = length_field(home, "/walls/0/length")
         field.fill("1835")
         field.press("Tab")
         saved(home)
         home.reload()
-        expect(length_field(home, "/wall/length")).to_have_value("1835")
+        expect(length_field(home, "/walls/0/length")).to_have_value("1835")
         expect(home.get_by_label("Name of the job")).to_have_value("Gull Lane, nook")
         home.get_by_role("link", name="Pennant").click()
         expect(cards(home)).to_have_count(2)
@@ -84,7 +84,7 @@ class TestFiles:
         expect(home.get_by_role("alert")).to_contain_text("Unterminated string")
         path.write_text('{"name": "No wall"}')
         home.get_by_label("Job file").set_input_files(path)
-        expect(home.get_by_role("alert")).to_contain_text("/wall is missing")
+        expect(home.get_by_role("alert")).to_contain_text("/walls is missing")
         expect(cards(home)).to_have_count(1)
 
 
@@ -95,14 +95,15 @@ class TestTwoTabs:
         other = self.race(job, context)
         other.get_by_role("button", name="Mine, on top of it").click()
         saved(other)
-        expect(length_field(other, "/wall/openings/0/sill")).to_have_value("9")
+        open_line(other, "Window")
+        expect(length_field(other, "/walls/0/things/2/sill/value")).to_have_value("9")
         other.get_by_role("button", name="Undo").click()
-        expect(length_field(other, "/wall/openings/0/sill")).to_have_value("8")
+        expect(length_field(other, "/walls/0/things/2/sill/value")).to_have_value("8")
 
     def test_or_the_other_stands(self, job: Page, context: BrowserContext) -> None:
         other = self.race(job, context)
         other.get_by_role("button", name="The other; drop mine").click()
-        expect(length_field(other, "/wall/openings/0/sill")).to_have_value("8")
+        expect(length_field(other, "/walls/0/things/2/sill/value")).to_have_value("8")
         saved(other)
 
     def test_or_mine_becomes_a_copy(self, job: Page, context: BrowserContext) -> None:
@@ -112,14 +113,16 @@ class TestTwoTabs:
 
     def race(self, job: Page, context: BrowserContext) -> Page:
         """Both tabs change the sill; the second is refused."""
-        paper(job, "Measures")
+        paper(job, "Survey")
         other = context.new_page()
         other.goto(job.url)
-        field = length_field(other, "/wall/openings/0/sill")
+        open_line(other, "Window")
+        open_line(job, "Window")
+        field = length_field(other, "/walls/0/things/2/sill/value")
         expect(field).to_have_value("8 7/16")
         field.fill("9")
-        length_field(job, "/wall/openings/0/sill").fill("8")
-        length_field(job, "/wall/openings/0/sill").press("Enter")
+        length_field(job, "/walls/0/things/2/sill/value").fill("8")
+        length_field(job, "/walls/0/things/2/sill/value").press("Enter")
         saved(job)
         field.press("Enter")
         expect(other.get_by_role("alert")).to_contain_text("changed elsewhere")
@@ -144,7 +147,7 @@ class TestDeadServer:
         moved_to(job, x, y)
 
     def test_a_change_it_missed_is_saved_when_it_is_back(self, job: Page, server: Server) -> None:
-        paper(job, "Measures")
+        paper(job, "Survey")
         field = self.missed(job, server)
         server.start()
         saved(job)
@@ -153,20 +156,22 @@ class TestDeadServer:
     def test_also_when_the_page_was_closed_meanwhile(
         self, job: Page, server: Server, context: BrowserContext
     ) -> None:
-        paper(job, "Measures")
+        paper(job, "Survey")
         address = job.url
         self.missed(job, server)
         job.close()
         server.start()
         again = context.new_page()
         again.goto(address)
-        expect(length_field(again, "/wall/openings/0/sill")).to_have_value("9")
+        open_line(again, "Window")
+        expect(length_field(again, "/walls/0/things/2/sill/value")).to_have_value("9")
         saved(again)
 
     def missed(self, job: Page, server: Server) -> Locator:
         """A change of the sill that the killed server does not hear of; its field."""
+        open_line(job, "Window")
         server.kill()
-        field = length_field(job, "/wall/openings/0/sill")
+        field = length_field(job, "/walls/0/things/2/sill/value")
         field.fill("9")
         field.press("Enter")
         expect(job.get_by_role("status")).to_contain_text("does not answer")

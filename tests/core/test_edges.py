@@ -11,7 +11,7 @@ class TestEdges:
     def test_all_of_them_are_read(self) -> None:
         made = planned(overheads=[CABINET], openings=[WINDOW])
         assert {reading.edge for reading in made.edges} == {
-            "wall:left", "wall:right", "wall:bottom", "wall:top", "cabinet:right",
+            "a:left", "a:right", "a:bottom", "a:top", "cabinet:right",
             "cabinet:bottom", "window:left", "window:right", "window:bottom", "window:top",
         }  # fmt: skip
 
@@ -47,7 +47,7 @@ class TestEdges:
         assert one.size == pytest.approx(8 * IN)
 
     def test_each_kind_of_course_is_told_apart(self) -> None:
-        reading = next(r for r in planned().edges if r.edge == "wall:left")
+        reading = next(r for r in planned().edges if r.edge == "a:left")
         assert [(g.phase, g.courses[:2]) for g in reading.gets] == [(0, (0, 2)), (1, (1, 3))]
 
     def test_a_cut_for_a_box_does_not_count(self) -> None:
@@ -55,4 +55,4 @@ class TestEdges:
         # to look at, because the plate covers the notch.
         made = planned(devices=[{**OUTLET, "y": "4"}], bond=(0, 1))
         assert any(piece.kind == "notch" and piece.course == 0 for piece in made.pieces)
-        assert sizes(made, "wall:bottom") == {2.5}
+        assert sizes(made, "a:bottom") == {2.5}

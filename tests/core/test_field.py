@@ -2,8 +2,7 @@
 
 import pytest
 
-from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, field
-from pennant.core.field import field_of
+from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, field
 from pennant.core.quantities import sealant_lengths
 
 
@@ -19,26 +18,26 @@ class TestStandOffs:
 
     def test_a_cabinet_keeps_its_own_under_and_beside(self) -> None:
         settings = {**NO_GAPS, "overhead_gap": "1/8", "opening_gap": "1/4"}
-        (cabinet,) = field(overheads=[CABINET], settings=settings).obstacles
-        assert cabinet.block.y0 == pytest.approx((18 - 1 / 8) * IN)
-        assert cabinet.block.x1 == pytest.approx((24 + 1 / 4) * IN)
+        (cabinet,) = field(overheads=[CABINET], settings=settings).keep_outs
+        assert cabinet.box.y0 == pytest.approx((18 - 1 / 8) * IN)
+        assert cabinet.box.x1 == pytest.approx((24 + 1 / 4) * IN)
 
     def test_a_window_and_a_box(self) -> None:
         settings = {**NO_GAPS, "opening_gap": "1/8", "box_clearance": "1/4"}
-        window, box = field(openings=[WINDOW], devices=[OUTLET], settings=settings).obstacles
-        assert window.block.width == pytest.approx((24 + 2 / 8) * IN)
-        assert box.block.height == pytest.approx((3 + 5 / 8 + 2 / 4) * IN)
-        assert box.is_box
-        assert not window.is_box
+        window, box = field(openings=[WINDOW], devices=[OUTLET], settings=settings).keep_outs
+        assert window.box.width == pytest.approx((24 + 2 / 8) * IN)
+        assert box.box.height == pytest.approx((3 + 5 / 8 + 2 / 4) * IN)
+        assert box.hidden
+        assert not window.hidden
 
 
 class TestAreas:
     """Areas by hand, in square inches."""
 
     def test_gross_is_the_wall_less_what_stands_on_it(self) -> None:
-        job = a_job(overheads=[CABINET], openings=[WINDOW], devices=[OUTLET])
+        found = field(overheads=[CABINET], openings=[WINDOW], devices=[OUTLET])
         by_hand = 96 * 30 - 24 * 12 - 24 * 20 - 2.25 * 3.625
-        assert field_of(job).gross_area == pytest.approx(by_hand * IN**2)
+        assert found.gross_area == pytest.approx(by_hand * IN**2)
 
     def test_a_strip_belongs_to_one_gap_only(self) -> None:
         # 1/8 all round a 96 x 30 wall with two corners; the trim along the top outranks them.
@@ -53,8 +52,8 @@ class TestSealant:
 
     def test_lengths_by_kind_of_edge(self) -> None:
         found = sealant_lengths(
-            field(left="corner", right="open", overheads=[CABINET], openings=[WINDOW],
-                  devices=[OUTLET], settings={})
+            [field(left="corner", right="open", overheads=[CABINET], openings=[WINDOW],
+                   devices=[OUTLET], settings={})]
         )  # fmt: skip
         lengths = {edge: round(length / IN, 3) for edge, (length, _) in found.items()}
         assert lengths == {
@@ -64,6 +63,6 @@ class TestSealant:
 
     def test_a_window_that_sits_on_the_counter_has_no_sealant_below(self) -> None:
         window = {**WINDOW, "sill": 0}
-        found = sealant_lengths(field(openings=[window]))
+        found = sealant_lengths([field(openings=[window], settings={})])
         assert "sill" not in found
         assert found["counter"][0] == pytest.approx((96 - 24) * IN)

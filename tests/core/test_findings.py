@@ -22,7 +22,7 @@ class TestSliver:
         assert finding.weight == "never"
         assert finding.size == pytest.approx(5 / 8 * IN)
         assert finding.limit == pytest.approx(IN)
-        assert finding.places == ("wall:right",)
+        assert finding.places == ("a:right",)
         assert len(finding.pieces) == 12
 
     def test_an_inch_is_kept(self) -> None:
@@ -48,7 +48,7 @@ class TestSliver:
         # Half an inch between a corner and a window, seen from both.
         window = {**WINDOW, "x": "1/2", "sill": 0, "height": "30"}
         found = planned(openings=[window], bond=(0, 1)).findings
-        assert [f.places for f in found if f.rule == "sliver"] == [("wall:left", "window:left")]
+        assert [f.places for f in found if f.rule == "sliver"] == [("a:left", "window:left")]
 
 
 class TestThinTop:
@@ -145,7 +145,7 @@ class TestPlates:
 
     def test_over_the_counter_line(self) -> None:
         finding = the(planned(devices=[{**OUTLET, "y": "2"}]), "plate-overhang")
-        assert finding.places == ("outlet", "wall:bottom")
+        assert finding.places == ("outlet", "a:bottom")
         assert finding.size == pytest.approx((4.875 / 2 - 2) * IN)
 
     def test_over_a_window_s_edge(self) -> None:

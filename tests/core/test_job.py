@@ -17,7 +17,7 @@ class TestUnits:
     )  # fmt: skip
     def test_of_a_length(self, units: str, length: object, mm: float) -> None:
         job = a_job(units=units, length=length, top="600 mm", tile=("6 in", "2 in"), joint="2 mm")
-        assert job.wall.length == pytest.approx(mm)
+        assert job.walls[0].length == pytest.approx(mm)
 
     def test_settings_left_out_are_as_people_of_that_unit_know_them(self) -> None:
         assert a_job(units="mm", settings={}, length=2000, top=500).settings == Settings.of("mm")
@@ -30,7 +30,7 @@ class TestUnits:
 
     def test_one_job_s_unit_does_not_leak_into_the_next(self) -> None:
         a_job(units="mm", length=2000, top=500, tile=(200, 60), joint=3)
-        assert a_job(length="10").wall.length == pytest.approx(254)
+        assert a_job(length="10").walls[0].length == pytest.approx(254)
 
 
 class TestRoundTrip:

@@ -6,8 +6,10 @@ from hypothesis import given, settings
 from random_walls import jobs
 from shapely import STRtree, affinity
 
-from pennant.core.job import Bond, Centred, FullLeft, FullRight, Job
+from pennant.core.job import Bond, Job
 from pennant.core.plan import plan
+from pennant.core.planting import Centred, FullLeft, FullRight
+from pennant.core.survey import Thing
 
 FEW = settings(max_examples=30, deadline=None)
 MM = 1e-3
@@ -100,21 +102,9 @@ class TestPieces:
 
 def mirrored(job: Job) -> Job:
     """The same job in a mirror: wall, start and bond."""
-    wall, length = job.wall, job.wall.length
-    turned = wall.model_copy(
-        update={
-            "left": wall.right,
-            "right": wall.left,
-            "overheads": tuple(
-                o.model_copy(update={"x": length - o.x - o.width}) for o in wall.overheads
-            ),
-            "openings": tuple(
-                o.model_copy(update={"x": length - o.x - o.width}) for o in wall.openings
-            ),
-            "devices": tuple(d.model_copy(update={"x": length - d.x}) for d in wall.devices),
-        }
-    )
-    across = job.start.across
+    wall = job.walls[0]
+    length, top = wall.length, wall.top
+    across = wall.start.across
     if isinstance(across, FullLeft):
         across = FullRight(nudge=-across.nudge)
     elif isinstance(across, FullRight):
@@ -122,14 +112,31 @@ def mirrored(job: Job) -> Job:
     elif isinstance(across, Centred):
         x = None if across.x is None else length - across.x
         across = across.model_copy(update={"nudge": -across.nudge, "x": x})
-    bond = Bond(p=(-job.pattern.bond.p) % job.pattern.bond.q, q=job.pattern.bond.q)
-    return job.model_copy(
+    turned = wall.model_copy(
         update={
-            "wall": turned,
-            "start": job.start.model_copy(update={"across": across}),
-            "pattern": job.pattern.model_copy(update={"bond": bond}),
+            "left": wall.right,
+            "right": wall.left,
+            "left_lean": -wall.right_lean,
+            "right_lean": -wall.left_lean,
+            "top": top.model_copy(
+                update={"height": top.height_right, "height_right": top.height}
+            ),
+            "things": tuple(turned_over(thing, length) for thing in wall.things),
+            "start": wall.start.model_copy(update={"across": across}),
         }
-    )
+    )  # fmt: skip
+    bond = Bond(p=(-job.pattern.bond.p) % job.pattern.bond.q, q=job.pattern.bond.q)
+    pattern = job.pattern.model_copy(update={"bond": bond})
+    return job.model_copy(update={"walls": (turned,), "pattern": pattern})
+
+
+def turned_over(thing: Thing, length: float) -> Thing:
+    """A thing as it stands in the mirror."""
+    width = getattr(thing, "width", 0.0)
+    changes = {"at": thing.at.model_copy(update={"value": length - thing.at.value - width})}
+    if thing.kind in ("cabinet", "hood"):
+        changes |= {"clear": thing.clear_right, "clear_right": thing.clear}
+    return thing.model_copy(update=changes)
 
 
 class TestMirror:
@@ -141,7 +148,7 @@ class TestMirror:
         here, there = plan(mirrored(job)).pieces, plan(job).pieces
         assert len(here) == len(there)
         turned = [
-            affinity.scale(by_clipping.shape(piece), xfact=-1, origin=(job.wall.length / 2, 0))
+            affinity.scale(by_clipping.shape(piece), xfact=-1, origin=(job.walls[0].length / 2, 0))
             for piece in there
         ]
         straight = [by_clipping.shape(piece) for piece in here]

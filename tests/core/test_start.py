@@ -2,9 +2,8 @@
 
 import pytest
 
-from kitchens import CABINET, IN, NO_GAPS, WINDOW, a_job, centred, gets, planned, sizes
-from pennant.core.field import field_of
-from pennant.core.start import Module, equal_cut, plant_of
+from kitchens import CABINET, IN, NO_GAPS, WINDOW, centred, gets, planned, sizes
+from pennant.core.start import Module, equal_cut
 
 HALF_MODULE = (8 + 1 / 8) / 2
 
@@ -13,33 +12,33 @@ class TestFullAtAnEnd:
     """A full tile at one end; the other end gets what is left."""
 
     def test_half_bond_beside_a_full_end_is_half_of_tile_less_joint(self) -> None:
-        got = gets(planned(), "wall:left")
+        got = gets(planned(), "a:left")
         assert got[0] == pytest.approx(8)
         assert got[1] == pytest.approx((8 - 1 / 8) / 2)
 
     def test_the_far_end_gets_the_remainder(self) -> None:
         # 96 = 11 modules of 8 1/8 (89 3/8) and 6 5/8.
-        assert gets(planned(), "wall:right")[0] == pytest.approx(6 + 5 / 8)
+        assert gets(planned(), "a:right")[0] == pytest.approx(6 + 5 / 8)
 
     def test_full_at_the_right_is_the_mirror(self) -> None:
         made = planned(start={"across": {"kind": "full-right"}})
-        assert gets(made, "wall:right")[0] == pytest.approx(8)
-        assert gets(made, "wall:left")[0] == pytest.approx(6 + 5 / 8)
+        assert gets(made, "a:right")[0] == pytest.approx(8)
+        assert gets(made, "a:left")[0] == pytest.approx(6 + 5 / 8)
 
     def test_third_bond_has_three_kinds_of_course(self) -> None:
         module = 8 + 1 / 8
-        got = gets(planned(bond=(1, 3)), "wall:left")
+        got = gets(planned(bond=(1, 3)), "a:left")
         assert got[0] == pytest.approx(8)
         assert got[1] == pytest.approx(module / 3 - 1 / 8)
         assert got[2] == pytest.approx(2 * module / 3 - 1 / 8)
         assert got[3] == pytest.approx(8)
 
     def test_stack_has_one(self) -> None:
-        assert sizes(planned(bond=(0, 1)), "wall:left") == {8.0}
+        assert sizes(planned(bond=(0, 1)), "a:left") == {8.0}
 
     def test_a_joint_on_the_line_leaves_a_full_tile(self) -> None:
         # 4 modules = 32 1/2: the joint ends just at the right end of the wall.
-        assert gets(planned(length="32 1/2", bond=(0, 1)), "wall:right")[0] == pytest.approx(8)
+        assert gets(planned(length="32 1/2", bond=(0, 1)), "a:right")[0] == pytest.approx(8)
 
 
 class TestCentred:
@@ -84,16 +83,16 @@ class TestCentred:
         # Trim takes 1/8 at the open end, sealant nothing here: the middle moves by 1/16.
         settings = {**NO_GAPS, "trim_face": "1/8"}
         made = planned(right="open", settings=settings, start=centred("joint"), bond=(0, 1))
-        assert made.pennant.x == pytest.approx((48 - 1 / 16) * IN)
-        assert gets(made, "wall:left")[0] == pytest.approx(gets(made, "wall:right")[0])
+        assert made.surfaces[0].pennant.x == pytest.approx((48 - 1 / 16) * IN)
+        assert gets(made, "a:left")[0] == pytest.approx(gets(made, "a:right")[0])
 
     def test_on_a_point(self) -> None:
         made = planned(start=centred("tile", "point", x="40"), bond=(0, 1))
-        assert made.pennant.tile_x == pytest.approx(36 * IN)
+        assert made.surfaces[0].pennant.tile_x == pytest.approx(36 * IN)
 
     def test_a_nudge_moves_it_on(self) -> None:
         start = {"across": {"kind": "full-left", "nudge": "-1/16"}}
-        assert gets(planned(start=start), "wall:left")[0] == pytest.approx(8 - 1 / 16)
+        assert gets(planned(start=start), "a:left")[0] == pytest.approx(8 - 1 / 16)
 
 
 class TestBottomToTop:
@@ -102,13 +101,13 @@ class TestBottomToTop:
     def test_full_at_the_counter_leaves_the_top_piece(self) -> None:
         # 6 modules are 15 3/4; 18 - 15 3/4 = 2 1/4.
         made = planned(overheads=[CABINET])
-        assert sizes(made, "wall:bottom") == {2.5}
+        assert sizes(made, "a:bottom") == {2.5}
         assert sizes(made, "cabinet:bottom") == {2.25}
 
     def test_full_under_the_cabinet_leaves_the_bottom_piece(self) -> None:
         made = planned(overheads=[CABINET], start={"up": {"kind": "full-top", "under": "cabinet"}})
         assert sizes(made, "cabinet:bottom") == {2.5}
-        assert sizes(made, "wall:bottom") == {2.25}
+        assert sizes(made, "a:bottom") == {2.25}
 
     def test_equal_cuts(self) -> None:
         # 5 full courses and 6 joints are 13 1/4; half of the other 4 3/4 is 2 3/8.
@@ -116,7 +115,7 @@ class TestBottomToTop:
             overheads=[CABINET], start={"up": {"kind": "equal-cuts", "under": "cabinet"}}
         )
         assert sizes(made, "cabinet:bottom") == {2.375}
-        assert sizes(made, "wall:bottom") == {2.375}
+        assert sizes(made, "a:bottom") == {2.375}
 
     def test_equal_cuts_that_come_out_whole_are_whole(self) -> None:
         clear = 7 * 2.5 + 6 / 8
@@ -132,14 +131,14 @@ class TestBottomToTop:
             assert cut <= module.height + 1e-9
 
     def test_the_gap_over_the_counter_comes_first(self) -> None:
-        job = a_job(settings={**NO_GAPS, "counter_gap": "1/8"})
-        assert plant_of(job, field_of(job)).y == pytest.approx(IN / 8)
+        made = planned(settings={**NO_GAPS, "counter_gap": "1/8"})
+        assert made.surfaces[0].pennant.tile_y == pytest.approx(IN / 8)
 
     def test_a_lower_course_appears_without_turning_the_bond_over(self) -> None:
         before = planned()
         after = planned(start={"up": {"kind": "full-counter", "nudge": "1"}})
-        assert gets(before, "wall:left")[0] == pytest.approx(8)
-        assert gets(after, "wall:left")[1] == pytest.approx(8)
+        assert gets(before, "a:left")[0] == pytest.approx(8)
+        assert gets(after, "a:left")[1] == pytest.approx(8)
 
 
 class TestStanding:
@@ -147,8 +146,8 @@ class TestStanding:
 
     def test_module(self) -> None:
         made = planned(lay="standing", bond=(0, 1))
-        assert gets(made, "wall:left")[0] == pytest.approx(2.5)
-        assert gets(made, "wall:bottom")[0] == pytest.approx(8)
+        assert gets(made, "a:left")[0] == pytest.approx(2.5)
+        assert gets(made, "a:bottom")[0] == pytest.approx(8)
 
     def test_cutting_its_length_is_a_crosscut(self) -> None:
         made = planned(lay="standing", bond=(0, 1))

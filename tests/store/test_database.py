@@ -78,10 +78,10 @@ from pennant.store.jobs import Jobs
 jobs = Jobs(Database(Path(sys.argv[1])))
 stored = jobs.create(blank_job("Job", "in"))
 for number in range(100000):
-    wall = stored.job.wall.model_copy(update={"length": 2000.0 + number})
-    job = stored.job.model_copy(update={"wall": wall})
+    wall = stored.job.walls[0].model_copy(update={"length": 2000.0 + number})
+    job = stored.job.model_copy(update={"walls": (wall,)})
     stored = jobs.change(stored.id, stored.edition, job, "Go")
-    print(stored.id, stored.job.wall.length, flush=True)
+    print(stored.id, stored.job.walls[0].length, flush=True)
 """
 
 
@@ -99,7 +99,7 @@ class TestKilled:
             acknowledged = (writer.stdout.readlines() or [acknowledged])[-1]
         id_, length = acknowledged.split()
         kept = Jobs(Database(path)).get(id_)
-        assert kept.job.wall.length >= float(length)
+        assert kept.job.walls[0].length >= float(length)
         with sqlite3.connect(path) as db:
             assert db.execute("pragma integrity_check").fetchone()[0] == "ok"
         db.close()

@@ -84,7 +84,7 @@ class TestJobs:
         stored = changed(jobs, jobs.create(a_job(name="Nook")), "91")
         copy = jobs.duplicate(stored.id)
         assert copy.job.name.endswith("(copy)")
-        assert (copy.undo, copy.job.wall) == (None, stored.job.wall)
+        assert (copy.undo, copy.job.walls) == (None, stored.job.walls)
         assert len(jobs.duplicate(jobs.create(a_job(name="x" * 80)).id).job.name) == 80
 
     def test_a_deleted_job_can_be_brought_back_whole(self, jobs: Jobs) -> None:

@@ -17,8 +17,12 @@ from pennant.api.models import (
     Edition,
     JobCard,
     JobState,
+    Joining,
+    MoreWall,
     NewJob,
     Removal,
+    Starts,
+    ThingWords,
     View,
     board_of,
     job_state,
@@ -27,8 +31,9 @@ from pennant.api.models import (
 from pennant.core.blank import blank_job
 from pennant.core.check import refuse_if_wrong
 from pennant.core.job import Job
+from pennant.core.notebook import WORDS
 from pennant.core.plan import Plan, plan
-from pennant.core.things import with_thing, without_thing
+from pennant.core.things import joined, with_thing, with_wall, without_thing, without_wall
 from pennant.files.drawing_svg import drawing_svg
 from pennant.files.job_json import read_job, write_job
 from pennant.store.database import Database
@@ -60,21 +65,45 @@ def make_view(job: Job) -> View:
 
 
 @router.post("/starts")
-def compare_starts(job: Job) -> DrawnBoard:
-    """Return the best starts of every school for this job, best first; nothing is kept."""
-    return board_of(job)
+def compare_starts(asked: Starts) -> DrawnBoard:
+    """Return a wall's best starts by every school, best first; nothing is kept."""
+    return board_of(asked.job, asked.wall)
 
 
 @router.post("/edit/add")
 def add_thing(addition: Addition) -> Job:
     """Return the job with one thing more in a free place; nothing is kept."""
-    return with_thing(addition.job, addition.kind)
+    return with_thing(addition.job, addition.wall, addition.kind)
 
 
 @router.post("/edit/remove")
 def remove_thing(removal: Removal) -> Job:
     """Return the job without a thing and without what leaned on it; nothing is kept."""
     return without_thing(removal.job, removal.id)
+
+
+@router.post("/edit/add-wall")
+def add_wall(more: MoreWall) -> Job:
+    """Return the job with one wall more; nothing is kept."""
+    return with_wall(more.job, more.join)
+
+
+@router.post("/edit/remove-wall")
+def remove_wall(removal: Removal) -> Job:
+    """Return the job without a wall; nothing is kept."""
+    return without_wall(removal.job, removal.id)
+
+
+@router.post("/edit/join")
+def join_walls(joining: Joining) -> Job:
+    """Return the job with a wall joined to the next one, or no longer; nothing is kept."""
+    return joined(joining.job, joining.wall, joining.join)
+
+
+@router.get("/notebook")
+def notebook_words() -> list[ThingWords]:
+    """Return what a line of the notebook can begin with and what can be said of it."""
+    return [ThingWords(kind=kind, words=words.split()) for kind, words in WORDS.items()]
 
 
 @router.get("/settings")

@@ -2,10 +2,11 @@
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from pennant.core.compare import started
 from pennant.core.job import Job
 from pennant.core.lengths import Units
 from pennant.core.plan import Plan, plan
-from pennant.core.things import Addable
+from pennant.core.things import Addable, Join
 from pennant.files.drawing_svg import drawing_svg
 from pennant.store.jobs import StoredJob
 from pennant.words.sheet import Sheet, sheet
@@ -71,11 +72,47 @@ class Addition(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     job: Job
+    wall: str
     kind: Addable
 
 
+class MoreWall(BaseModel):
+    """A job, and how one wall more joins on at its right."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    job: Job
+    join: Join
+
+
+class Joining(BaseModel):
+    """A job, and how one of its walls joins on to the next."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    job: Job
+    wall: str
+    join: Join
+
+
+class Starts(BaseModel):
+    """A job, and the wall whose starts to compare."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    job: Job
+    wall: str
+
+
+class ThingWords(BaseModel):
+    """A thing that a notebook's line can begin with, and what can be said of it."""
+
+    kind: str
+    words: list[str]
+
+
 class Removal(BaseModel):
-    """A job, and the id of what to take off its wall."""
+    """A job, and the id of the thing, or of the wall, to take out of it."""
 
     model_config = ConfigDict(extra="forbid")
 
@@ -105,13 +142,13 @@ class DrawnBoard(BaseModel):
     starts: list[DrawnStart]
 
 
-def board_of(job: Job) -> DrawnBoard:
-    """Return the best starts of all schools; raise `JobRefused` where the job cannot be drawn."""
-    found = board(job, MOST_DRAWN)
+def board_of(job: Job, wall: str) -> DrawnBoard:
+    """Return a wall's best starts; raise `JobRefused` where the job cannot be drawn."""
+    found = board(job, wall, MOST_DRAWN)
     drawn = []
     for said in found.starts:
-        tried = job.model_copy(update={"start": said.start})
-        svg = drawing_svg(tried, plan(tried))
+        tried = started(job, wall, said.start)
+        svg = drawing_svg(tried, plan(tried), only=wall)
         drawn.append(DrawnStart.model_construct(**dict(said), svg=svg))
     return DrawnBoard.model_construct(
         compared=found.compared, both_ways=found.both_ways, starts=drawn

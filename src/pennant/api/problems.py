@@ -9,7 +9,7 @@ from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
 from pennant.api.models import JobState, job_state
-from pennant.core.check import JobRefused, Problem
+from pennant.core.refusal import JobRefused, Problem
 from pennant.files.job_json import NotAJobFile, problems_in
 from pennant.store.database import StoreError
 from pennant.store.jobs import EditionConflict, JobNotFound, NothingToDo

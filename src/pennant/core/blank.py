@@ -18,12 +18,16 @@ def blank_job(name: str, units: Units) -> Job:
         {
             "name": name,
             "units": units,
-            "wall": {
-                "length": size["length"],
-                "top": {"kind": "open", "height": size["top"]},
-                "left": {"kind": "corner"},
-                "right": {"kind": "open"},
-            },
+            "walls": [
+                {
+                    "id": "wall-a",
+                    "name": "Wall 1",
+                    "length": size["length"],
+                    "top": {"kind": "open", "height": size["top"]},
+                    "left": {"kind": "corner"},
+                    "right": {"kind": "open"},
+                }
+            ],
             "tile": {"length": along, "height": up, "thickness": thick},
             "pattern": {"joint": size["joint"]},
         }

@@ -1,77 +1,81 @@
 """What cannot be drawn: each refusal names the field, says what is wrong and what would be right.
 
-Things that can be drawn but should not be built are findings, not refusals.
+Things that can be drawn but may be a slip are doubts (`doubts`); what can be drawn but should not
+be built is a finding.
 """
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 
-from pennant.core.field import WALL, box_rect, opening_rect, overhead_rect
-from pennant.core.job import Centred, Device, FullCounter, Job, Opening, Overhead
-from pennant.core.lengths import MM_PER_INCH, show_with_unit
-from pennant.core.rect import Rect
+from pennant.core.job import Job
+from pennant.core.kitchen import joined_before, kitchen_of
+from pennant.core.lengths import show_with_unit
+from pennant.core.placed import NO_COUNTER, Kitchen, Surface
+from pennant.core.placing import WallPlaces, places_of
+from pennant.core.planting import Carried, Centred, EqualCuts, FullTop
+from pennant.core.refusal import JobRefused, Problem
 from pennant.core.start import module_of
-from pennant.core.tolerance import EPS
-from pennant.core.values import Value
+from pennant.core.survey import Mark, Opening, Overhead, Standing, Wall
+from pennant.core.taken import RESERVED
 
 MOST_PIECES = 20_000
 """More pieces than any kitchen has; a mistyped tile would otherwise keep the machine busy."""
 LEAST_TILE = 5.0
 """Millimetres: the side of the smallest chip sold, far under what anyone sets singly."""
+MOST_LEAN = 0.25
+"""Of a wall's length: an end further out of plumb than this is a slip of the tape."""
 
 
-class Problem(Value):
-    """One thing that cannot be drawn. ``pointer`` is a JSON pointer into the job."""
-
-    pointer: str
-    message: str
-
-
-class JobRefused(ValueError):
-    """The job cannot be drawn. ``problems`` says why, field by field."""
-
-    def __init__(self, problems: list[Problem]) -> None:
-        self.problems = problems
-        super().__init__("; ".join(f"{p.pointer}: {p.message}" for p in problems))
-
-
-def refuse_if_wrong(job: Job) -> None:
-    """Raise `JobRefused` with every problem found; return if there is none."""
-    problems = list(problems_of(job))
+def refuse_if_wrong(job: Job) -> tuple[Kitchen, list[WallPlaces]]:
+    """Return the survey worked out, with its places; raise `JobRefused` with every problem."""
+    problems = list(_before_placing(job))
     if problems:
         raise JobRefused(problems)
+    kitchen, places = kitchen_of(job), places_of(job)
+    problems = list(_room(job, kitchen))
+    if problems:
+        raise JobRefused(problems)
+    return kitchen, places
 
 
 def problems_of(job: Job) -> Iterator[Problem]:
-    """Yield what cannot be drawn; sizes first, because places mean nothing without them."""
-    found = False
-    for problem in (*_ids(job), *_sizes(job), *_places(job), *_start(job)):
-        found = True
-        yield problem
-    if not found:
-        yield from _overlaps(job)
+    """Yield what cannot be drawn."""
+    try:
+        refuse_if_wrong(job)
+    except JobRefused as refused:
+        yield from refused.problems
+
+
+def _before_placing(job: Job) -> Iterator[Problem]:
+    yield from _ids(job)
+    yield from _tile(job)
+    for number, wall in enumerate(job.walls):
+        root = f"/walls/{number}"
+        yield from _things(job, root, wall)
+        yield from _start(job, root, wall, number)
+        for side in ("left_lean", "right_lean"):
+            if abs(getattr(wall, side)) > wall.length * MOST_LEAN:
+                yield Problem(pointer=f"{root}/{side}", message="leans further than any wall does")
+    if job.walls[-1].corner is not None:
+        yield Problem(
+            pointer=f"/walls/{len(job.walls) - 1}/corner",
+            message="joins a next wall, but this is the last one; add a wall or leave it out",
+        )
 
 
 def _ids(job: Job) -> Iterator[Problem]:
-    seen = {WALL}
-    for pointer, thing in _things(job):
-        if thing.id in seen:
-            yield Problem(
-                pointer=f"{pointer}/id", message=f"{thing.id!r} is taken; give it an id of its own"
-            )
-        seen.add(thing.id)
+    seen: set[str] = set()
+    for number, wall in enumerate(job.walls):
+        named = [(f"/walls/{number}", wall.id)]
+        named += [(f"/walls/{number}/things/{n}", t.id) for n, t in enumerate(wall.things)]
+        for pointer, id_ in named:
+            if id_ in seen or id_ in RESERVED:
+                yield Problem(
+                    pointer=f"{pointer}/id", message=f"{id_!r} is taken; give it an id of its own"
+                )
+            seen.add(id_)
 
 
-def _things(job: Job) -> Iterator[tuple[str, Overhead | Opening | Device]]:
-    wall = job.wall
-    groups: tuple[tuple[str, Iterable[Overhead | Opening | Device]], ...] = (
-        ("overheads", wall.overheads), ("openings", wall.openings), ("devices", wall.devices),
-    )  # fmt: skip
-    for group, things in groups:
-        for number, thing in enumerate(things):
-            yield f"/wall/{group}/{number}", thing
-
-
-def _sizes(job: Job) -> Iterator[Problem]:
+def _tile(job: Job) -> Iterator[Problem]:
     for name in ("length", "height"):
         if getattr(job.tile, name) < LEAST_TILE:
             yield Problem(
@@ -83,124 +87,104 @@ def _sizes(job: Job) -> Iterator[Problem]:
             pointer="/pattern/joint",
             message="is wider than the tile; a joint is usually 1/16 to 3/8 in (2 to 10 mm)",
         )
-    module = module_of(job)
-    count = (job.wall.length / module.across + 2) * (job.wall.top.height / module.up + 2)
-    if count > MOST_PIECES:
-        yield Problem(
-            pointer="/tile/length",
-            message=f"would need about {count:,.0f} pieces on this wall; Pennant draws up to "
-            f"{MOST_PIECES:,}: check the sizes of tile and wall",
-        )
-    gaps = job.settings
-    if job.wall.length <= 4 * max(gaps.corner_gap, gaps.trim_face, gaps.opening_gap, 0.25):
-        yield Problem(pointer="/wall/length", message="leaves no room for tile between its ends")
-    if job.wall.top.height <= gaps.counter_gap + max(gaps.trim_face, gaps.overhead_gap) + EPS:
-        yield Problem(
-            pointer="/wall/top/height", message="leaves no room for tile over the counter"
-        )
 
 
-def _places(job: Job) -> Iterator[Problem]:
-    """Everything must lie on the wall. The message gives the largest value that would do."""
-    length, top = job.wall.length, job.wall.top.height
-    for pointer, thing in _things(job):
-        if not isinstance(thing, Device) and thing.x + thing.width > length + EPS:
-            yield _past_end(job, pointer, thing.name, thing.x, thing.width)
-    for number, overhead in enumerate(job.wall.overheads):
-        if overhead.bottom > top + EPS:
+def _things(job: Job, root: str, wall: Wall) -> Iterator[Problem]:
+    for number, thing in enumerate(wall.things):
+        pointer = f"{root}/things/{number}"
+        if isinstance(thing, Overhead) and thing.kind == "shelf" and thing.thick is None:
             yield Problem(
-                pointer=f"/wall/overheads/{number}/bottom",
-                message=f"is above the line where tile stops, {_show(job, top)}; "
-                "lower it, raise the top, or leave it out",
+                pointer=f"{pointer}/thick",
+                message="is missing: tile goes on above a shelf, so its thickness counts",
             )
-    for number, opening in enumerate(job.wall.openings):
-        if opening.sill >= top - EPS:
-            yield Problem(
-                pointer=f"/wall/openings/{number}/sill",
-                message=f"is above the line where tile stops, {_show(job, top)}",
-            )
-    frame = Rect(0, 0, length, top)
-    for number, device in enumerate(job.wall.devices):
-        yield from _device(job, f"/wall/devices/{number}", device, frame)
-
-
-def _device(job: Job, pointer: str, device: Device, frame: Rect) -> Iterator[Problem]:
-    box = box_rect(device)
-    for field, low, high, far in (
-        ("x", box.x0, box.x1, frame.x1), ("y", box.y0, box.y1, frame.y1),
-    ):  # fmt: skip
-        if low < -EPS or high > far + EPS:
-            half = (high - low) / 2
-            yield Problem(
-                pointer=f"{pointer}/{field}",
-                message=f"puts the box of {device.name} off the wall; its centre can be from "
-                f"{_show(job, half)} to {_show(job, far - half)}",
-            )
-
-
-def _past_end(job: Job, pointer: str, name: str, x: float, width: float) -> Problem:
-    length = job.wall.length
-    if x >= length:
-        field, most = "x", max(length - width, 0.0)
-    else:
-        field, most = "width", length - x
-    message = (
-        f"takes {name} to {_show(job, x + width)}, past the wall's end at "
-        f"{_show(job, length)}; it can be at most {_show(job, most)}"
-    )
-    value = x if field == "x" else width
-    if job.units == "in" and value > length and value / MM_PER_INCH <= length:
-        message += f" (was {value / MM_PER_INCH:g} mm meant? then write the mm)"
-    return Problem(pointer=f"{pointer}/{field}", message=message)
-
-
-def _overlaps(job: Job) -> Iterator[Problem]:
-    """Two things cannot stand in one place. The later one is named, with what it runs into."""
-    placed: list[tuple[str, Rect]] = []
-    for pointer, thing in _things(job):
-        rect = _rect_of(thing, job)
-        for name, other in placed:
-            if rect.overlaps(other):
-                common = rect.meet(other)
+        if isinstance(thing, Opening):
+            edge = 2 * thing.casing
+            over_casing = thing.measured_to == "casing"
+            if over_casing and edge and min(thing.width, thing.height) <= edge:
                 yield Problem(
-                    pointer=f"{pointer}/x",
-                    message=f"{thing.name} overlaps {name} by {_show(job, common.width)} across "
-                    f"and {_show(job, common.height)} up; check the two places and sizes",
+                    pointer=f"{pointer}/casing",
+                    message=f"leaves no opening between it; at most "
+                    f"{_show(job, min(thing.width, thing.height) / 2)}",
                 )
-                break
-        placed.append((thing.name, rect))
+            if thing.returns and thing.depth is None:
+                yield Problem(
+                    pointer=f"{pointer}/depth",
+                    message="is missing: a tiled return needs the depth of the reveal",
+                )
+            if thing.returns and thing.casing:
+                yield Problem(
+                    pointer=f"{pointer}/returns",
+                    message="cannot be tiled behind casing; leave the casing out, or the returns",
+                )
 
 
-def _rect_of(thing: Overhead | Opening | Device, job: Job) -> Rect:
-    if isinstance(thing, Overhead):
-        return overhead_rect(thing, job.wall)
-    return opening_rect(thing) if isinstance(thing, Opening) else box_rect(thing)
-
-
-def _start(job: Job) -> Iterator[Problem]:
-    across, up = job.start.across, job.start.up
+def _start(job: Job, root: str, wall: Wall, number: int) -> Iterator[Problem]:
+    across, up = wall.start.across, wall.start.up
     if isinstance(across, Centred):
-        if across.on == "opening" and across.opening not in {o.id for o in job.wall.openings}:
+        standing = {t.id for t in wall.things if isinstance(t, (*Standing, Mark))}
+        if across.on == "thing" and across.thing not in standing:
             yield Problem(
-                pointer="/start/across/opening",
-                message="names no opening of this wall; choose one, or centre on the wall",
+                pointer=f"{root}/start/across/thing",
+                message="names no thing of this wall; choose one, or centre on the wall",
             )
         if across.on == "point":
             if across.x is None:
                 yield Problem(
-                    pointer="/start/across/x", message="is missing; give the point to centre on"
+                    pointer=f"{root}/start/across/x",
+                    message="is missing; give the point to centre on",
                 )
-            elif across.x > job.wall.length:
+            elif across.x > wall.length:
                 yield Problem(
-                    pointer="/start/across/x",
-                    message=f"is past the wall's end at {_show(job, job.wall.length)}",
+                    pointer=f"{root}/start/across/x",
+                    message=f"is past the wall's end at {_show(job, wall.length)}",
                 )
-    if not isinstance(up, FullCounter) and up.under is not None:
-        if up.under not in {o.id for o in job.wall.overheads}:
+    overheads = {t.id for t in wall.things if isinstance(t, Overhead)}
+    if isinstance(up, FullTop | EqualCuts) and up.under is not None and up.under not in overheads:
+        yield Problem(
+            pointer=f"{root}/start/up/under",
+            message="names no cabinet, hood or shelf of this wall; choose one, or the top line",
+        )
+    if isinstance(up, Carried) and not joined_before(job.walls, number):
+        yield Problem(
+            pointer=f"{root}/start/up/kind",
+            message="carries on from a wall before, but none joins on; choose another",
+        )
+
+
+def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
+    gaps, module = job.settings, module_of(job)
+    root = {wall.id: f"/walls/{number}" for number, wall in enumerate(job.walls)}
+    widest = 4 * max(gaps.corner_gap, gaps.trim_face, gaps.opening_gap, 0.25)
+    count = 0.0
+    for surface in kitchen.surfaces:
+        low, high = _heights(surface)
+        count += ((surface.x1 - surface.x0) / module.across + 2) * ((high - low) / module.up + 2)
+        if surface.id != surface.of:
+            continue
+        if surface.x1 - surface.x0 <= widest:
             yield Problem(
-                pointer="/start/up/under",
-                message="names no cabinet or hood of this wall; choose one, or the top line",
+                pointer=f"{root[surface.of]}/length",
+                message="leaves no room for tile between its ends",
             )
+        least = min(surface.top_left, surface.top_right)
+        highest = max(y for _, y in surface.counter)
+        if least <= highest + gaps.counter_gap + max(gaps.trim_face, gaps.overhead_gap) + 1e-5:
+            yield Problem(
+                pointer=f"{root[surface.of]}/top/height",
+                message="leaves no room for tile over the counter",
+            )
+    if count > MOST_PIECES:
+        yield Problem(
+            pointer="/tile/length",
+            message=f"would need about {count:,.0f} pieces in this kitchen; Pennant draws up to "
+            f"{MOST_PIECES:,}: check the sizes of tile and walls",
+        )
+
+
+def _heights(surface: Surface) -> tuple[float, float]:
+    feet = [thing.box.y0 for thing in surface.things if thing.kind in NO_COUNTER]
+    low = min([*(y for _, y in surface.counter), *feet])
+    return low, max(surface.top_left, surface.top_right)
 
 
 def _show(job: Job, mm: float) -> str:

@@ -1,17 +1,22 @@
-"""Cut rectangles out of a rectangle, exactly.
+"""Cut what tile may not cover out of one tile.
 
-What is left of one tile when everything it may not cover is taken away: no piece, one, or several,
-each with its holes. The corners of the answer are coordinates of the question; nothing is computed
-from an intersection, so nothing is lost to rounding.
+What is left: no piece, one, or several, each with its holes. Where only rectangles are cut out, the
+corners of the answer are coordinates of the question: nothing is computed from an intersection, so
+nothing is lost to rounding. Slants and rounds are left to shapely, for the few tiles they touch.
 """
 
 import itertools
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+
+import shapely
+from shapely import Polygon
 
 from pennant.core.rect import Rect
-from pennant.core.tolerance import EPS, distinct_lines
+from pennant.core.tolerance import EPS, GRID, distinct_lines
 
 Point = tuple[float, float]
+Line = tuple[Point, ...]
+"""Points in order along it."""
 Ring = tuple[Point, ...]
 Outline = tuple[Ring, ...]
 """Shell first, counterclockwise; then holes, clockwise. Rings are not closed."""
@@ -19,8 +24,13 @@ Outline = tuple[Ring, ...]
 _Cell = tuple[int, int]
 
 
-def cut_out(tile: Rect, blocks: Sequence[Rect]) -> list[Outline]:
-    """Return what is left of ``tile`` without ``blocks``, left to right, then bottom to top."""
+def cut_out(tile: Rect, blocks: Sequence[Rect], slanted: Sequence[Polygon] = ()) -> list[Outline]:
+    """Return what is left of ``tile`` without ``blocks``, left to right, then bottom to top.
+
+    ``slanted`` are further blocks, with sides that run any way.
+    """
+    if slanted:
+        return _cut_slanted(tile, blocks, slanted)
     over = [block for block in blocks if block.overlaps(tile)]
     if not over:
         return [] if tile.empty() else [(ring_of(tile),)]
@@ -33,8 +43,10 @@ def cut_out(tile: Rect, blocks: Sequence[Rect]) -> list[Outline]:
     return sorted(parts, key=lambda outline: outline[0][0])
 
 
-def area_left(rect: Rect, blocks: Sequence[Rect]) -> float:
+def area_left(rect: Rect, blocks: Sequence[Rect], slanted: Sequence[Polygon] = ()) -> float:
     """Return the area (mm2) of ``rect`` that no block covers; blocks may overlap one another."""
+    if slanted:
+        return float(_left_of(rect, blocks, slanted).area)
     over = [block for block in blocks if block.overlaps(rect)]
     if not over:
         return 0.0 if rect.empty() else rect.area
@@ -54,14 +66,69 @@ def ring_area(ring: Ring) -> float:
 def outline_area(outline: Outline) -> float:
     """Return the area of a piece: its shell less its holes."""
     shell = outline[0]
-    if len(outline) == 1 and len(shell) == 4:
+    if len(outline) == 1 and is_square(shell):
         return (shell[2][0] - shell[0][0]) * (shell[2][1] - shell[0][1])
     return sum(ring_area(ring) for ring in outline)
+
+
+def is_square(ring: Ring) -> bool:
+    """Whether a ring is a rectangle from its lower left corner, with sides along x and y."""
+    if len(ring) != 4:
+        return False
+    (ax, ay), (bx, by), (cx, cy), (dx, dy) = ring
+    return ay == by and bx == cx and cy == dy and dx == ax
 
 
 def ring_of(rect: Rect) -> Ring:
     """Return a rectangle's corners from the lower left, counterclockwise."""
     return ((rect.x0, rect.y0), (rect.x1, rect.y0), (rect.x1, rect.y1), (rect.x0, rect.y1))
+
+
+def _left_of(rect: Rect, blocks: Sequence[Rect], slanted: Sequence[Polygon]) -> Polygon:
+    gone = [shapely.box(*block) for block in blocks if block.overlaps(rect)]
+    away = shapely.union_all([*gone, *slanted], grid_size=GRID)
+    return shapely.difference(shapely.box(*rect), away, grid_size=GRID)
+
+
+def _cut_slanted(tile: Rect, blocks: Sequence[Rect], slanted: Sequence[Polygon]) -> list[Outline]:
+    left = _left_of(tile, blocks, slanted)
+    if left.is_empty:
+        return []
+    outlines = []
+    for part in shapely.get_parts(left):
+        if not isinstance(part, Polygon):
+            continue
+        x0, y0, x1, y1 = part.bounds
+        if Rect(x0, y0, x1, y1).empty():
+            continue
+        shell = _ring(part.exterior.coords)
+        holes = [_ring(hole.coords) for hole in part.interiors]
+        if len(shell) > 2:
+            rings = [_turned(shell, ccw=True), *(_turned(hole, ccw=False) for hole in holes)]
+            outlines.append(tuple(rings))
+    return sorted(outlines, key=lambda outline: min(outline[0]))
+
+
+def _ring(coordinates: Iterable[Point]) -> Ring:
+    """A closed run of coordinates as a ring, without points that are one or lie on a side."""
+    points = [(float(x), float(y)) for x, y in coordinates][:-1]
+    apart = [p for p, q in zip(points, [points[-1], *points], strict=False) if _far(p, q)]
+    kept = [
+        p for o, p, q in zip([apart[-1], *apart], apart, [*apart[1:], apart[0]], strict=False)
+        if abs((p[0] - o[0]) * (q[1] - o[1]) - (p[1] - o[1]) * (q[0] - o[0])) > EPS * EPS
+    ]  # fmt: skip
+    return tuple(kept)
+
+
+def _far(p: Point, q: Point) -> bool:
+    return abs(p[0] - q[0]) > EPS or abs(p[1] - q[1]) > EPS
+
+
+def _turned(ring: Ring, *, ccw: bool) -> Ring:
+    """The ring in the wanted direction, from its lowest corner, the leftmost of those first."""
+    turned = ring if (ring_area(ring) > 0) == ccw else ring[::-1]
+    first = turned.index(min(turned, key=lambda p: (p[1], p[0])))
+    return (*turned[first:], *turned[:first])
 
 
 def _straight_cut(tile: Rect, block: Rect) -> Rect | None:

@@ -1,4 +1,4 @@
-"""Starts compared: each planned in full, measured from its own pieces, and ranked.
+"""Starts of a wall compared: each planned in full, measured from its pieces, and ranked.
 
 The measures, in the order in which they decide: what must be cured, what is to be looked at, the
 smallest piece at any edge, cut pieces, tiles. Two starts that lay the same tiles are one.
@@ -7,10 +7,13 @@ smallest piece at any edge, cut pieces, tiles. Two starts that lay the same tile
 from collections.abc import Iterable
 from typing import Literal
 
-from pennant.core.field import Field, field_of
-from pennant.core.job import Job, Start
-from pennant.core.plan import Plan, plan
-from pennant.core.start import module_of, plant_of
+from pennant.core.job import Job
+from pennant.core.placed import Kitchen
+from pennant.core.plan import Laid, lay
+from pennant.core.planting import Start
+from pennant.core.quantities import quantities_of
+from pennant.core.start import module_of
+from pennant.core.things import wall_number
 from pennant.core.tolerance import EPS
 from pennant.core.values import Value
 
@@ -36,17 +39,21 @@ class Outcome(Value):
     decided_by: Measure | None = None
 
 
-def compare(job: Job, starts: Iterable[Start]) -> list[Outcome]:
-    """Return the outcome of each start that lays tiles otherwise than those before, best first."""
+def compare(job: Job, kitchen: Kitchen, wall: str, starts: Iterable[Start]) -> list[Outcome]:
+    """Return the outcome of each start of a wall that lays tiles otherwise than those before.
+
+    Best first. The other walls stay as they are; what is measured is the wall with its returns and
+    the walls that go on from it.
+    """
     seen: set[tuple[int, int]] = set()
     outcomes = []
-    field = field_of(job)  # the start does not change where tile may lie
     for start in starts:
-        tried = job.model_copy(update={"start": start})
-        layout = _layout(tried, field)
+        tried = started(job, wall, start)
+        laid = list(lay(tried, kitchen))
+        layout = _layout(tried, next(one for one in laid if one.plan.surface == wall))
         if layout not in seen:
             seen.add(layout)
-            outcomes.append(outcome_of(start, plan(tried)))
+            outcomes.append(outcome_of(tried, start, laid))
     ranked = sorted(outcomes, key=_rank)
     return [
         one.model_copy(update={"decided_by": _decider(one, after)})
@@ -54,25 +61,38 @@ def compare(job: Job, starts: Iterable[Start]) -> list[Outcome]:
     ]
 
 
-def outcome_of(start: Start, made: Plan) -> Outcome:
-    """Measure a plan."""
+def started(job: Job, wall: str, start: Start) -> Job:
+    """Return the job with another start on one wall."""
+    number = wall_number(job, wall)
+    walls = list(job.walls)
+    walls[number] = walls[number].model_copy(update={"start": start})
+    return job.model_copy(update={"walls": tuple(walls)})
+
+
+def outcome_of(job: Job, start: Start, laid: list[Laid]) -> Outcome:
+    """Measure the whole kitchen as it comes out with a start."""
+    plans = [one.plan for one in laid]
+    findings = [finding for one in plans for finding in one.findings]
+    pieces = [piece for one in plans for piece in one.pieces]
+    never = sum(finding.weight == "never" for finding in findings)
+    joints = sum(one.joint_area for one in laid)
+    quantities = quantities_of(job, [one.field for one in laid], pieces, joints)
+    sizes = (g.size for one in plans for reading in one.edges for g in reading.gets)
     return Outcome(
-        start=start, never=made.never, avoid=len(made.findings) - made.never,
-        smallest=min((g.size for reading in made.edges for g in reading.gets), default=0.0),
-        cut=made.cut, tiles=round(made.quantities[0].amount),
+        start=start, never=never, avoid=len(findings) - never, smallest=min(sizes, default=0.0),
+        cut=sum(piece.kind != "full" for piece in pieces), tiles=round(quantities[0].amount),
     )  # fmt: skip
 
 
-def _layout(job: Job, field: Field) -> tuple[int, int]:
+def _layout(job: Job, laid: Laid) -> tuple[int, int]:
     """Where the tiles of a start lie, whichever of them the pennant stands for.
 
     A row up is a shift to the right, so a start is brought down to its lowest row first.
     """
-    module, bond = module_of(job), job.pattern.bond
-    plant = plant_of(job, field)
-    rows = int((plant.y + EPS) // module.up)
-    x = (plant.x - rows * bond.p / bond.q * module.across + EPS) % module.across
-    y = (plant.y + EPS) % module.up
+    module, bond, flag = module_of(job), job.pattern.bond, laid.plan.pennant
+    rows = int((flag.tile_y + EPS) // module.up)
+    x = (flag.tile_x - rows * bond.p / bond.q * module.across + EPS) % module.across
+    y = (flag.tile_y + EPS) % module.up
     return round(x * 1000), round(y * 1000)
 
 

@@ -3,15 +3,17 @@
 The size is measured from the line into the piece, at the place where the piece meets the line. A
 notched piece therefore shows its leg there, not its greatest extent: the leg is what is seen. Where
 a joint falls on the line, the tile that ends within a joint of it is what the edge gets. Cuts for
-boxes do not count: they lie under a plate.
+boxes do not count: they lie under a plate. Along a line that slants every piece is another size:
+what counts is the least, and the greatest is told beside it.
 """
 
 import itertools
 from collections.abc import Iterable
 
-from pennant.core.clip import Outline, Point
+from pennant.core.clip import Outline, Point, is_square
 from pennant.core.field import Edge, EdgeKind, Field, Side
 from pennant.core.pieces import Cutting, Piece
+from pennant.core.placed import height_at
 from pennant.core.start import Module
 from pennant.core.tolerance import EPS, tidy
 from pennant.core.values import Value
@@ -21,9 +23,13 @@ SAME = 0.01
 
 
 class Gets(Value):
-    """One answer at an edge: so large a piece, in these courses."""
+    """One answer at an edge: so large a piece, in these courses.
+
+    Along a slant ``size`` is the smallest and ``largest`` the greatest of them.
+    """
 
     size: float
+    largest: float | None = None
     share: float
     phase: int | None
     courses: tuple[int, ...]
@@ -53,13 +59,15 @@ def read_edges(field: Field, cutting: Cutting, module: Module) -> list[EdgeReadi
     boxed = [(piece, piece.box) for piece in cutting.pieces]
     slack = module.joint + EPS
     readings = []
-    for edge in field.edges():
-        at, first, last = edge.at, edge.low, edge.high
+    for edge in field.edges:
+        (near_at, far_at), first, last = edge.reach, edge.low, edge.high
         if edge.upright:
-            near = [piece for piece, box in boxed if box.x0 - slack <= at <= box.x1 + slack
+            near = [piece for piece, box in boxed
+                    if box.x0 - slack <= far_at and near_at <= box.x1 + slack
                     and box.y0 < last and box.y1 > first]  # fmt: skip
         else:
-            near = [piece for piece, box in boxed if box.y0 - slack <= at <= box.y1 + slack
+            near = [piece for piece, box in boxed
+                    if box.y0 - slack <= far_at and near_at <= box.y1 + slack
                     and box.x0 < last and box.x1 > first]  # fmt: skip
         met = [
             (piece, size)
@@ -76,18 +84,22 @@ def _reading(edge: Edge, met: list[tuple[Piece, float]], full: float) -> EdgeRea
     groups: dict[tuple[int | None, int], list[tuple[Piece, float]]] = {}
     for piece, size in met:
         phase = piece.phase if edge.upright else None
-        groups.setdefault((phase, round(size / SAME)), []).append((piece, size))
-    gets = [
-        Gets.model_construct(
-            size=tidy(group[0][1]), share=tidy(group[0][1] / full), phase=phase,
+        answer = round(size / SAME) if edge.straight else 0 if edge.upright else piece.course
+        groups.setdefault((phase, answer), []).append((piece, size))
+    gets = []
+    for (phase, _), group in groups.items():
+        sizes = [size for _, size in group]
+        least, most = (sizes[0], sizes[0]) if edge.straight else (min(sizes), max(sizes))
+        gets.append(Gets.model_construct(
+            size=tidy(least), largest=tidy(most) if most - least > SAME else None,
+            share=tidy(least / full), phase=phase,
             courses=tuple(sorted({piece.course for piece, _ in group})),
             pieces=tuple(piece.id for piece, _ in group),
-        )
-        for (phase, _), group in groups.items()
-    ]  # fmt: skip
+        ))  # fmt: skip
     gets.sort(key=lambda g: (g.courses[0], g.size))
+    at = height_at(edge.along, (edge.low + edge.high) / 2)
     return EdgeReading.model_construct(
-        edge=edge.id, owner=edge.owner, side=edge.side, kind=edge.kind, at=tidy(edge.at),
+        edge=edge.id, owner=edge.owner, side=edge.side, kind=edge.kind, at=tidy(at),
         low=tidy(edge.low), high=tidy(edge.high), gets=tuple(gets),
     )  # fmt: skip
 
@@ -98,12 +110,15 @@ def size_at(outline: Outline, edge: Edge, joint: float) -> float | None:
     Only those stretches of the outline count that lie on the line, or within a joint of it, with
     tile on the right side.
     """
+    square = len(outline) == 1 and is_square(outline[0])
     sizes = []
     for a, b in _segments(outline):
         if (span := _on_line(a, b, edge, joint)) is not None:
-            at, first, last = span
-            for low, high in _stretches(outline, edge, first, last):
-                sizes.append(_reach(outline, edge, at, low, high))
+            for low, high in _stretches(outline, edge, *span):
+                hair = (high - low) * 1e-6
+                places = ((low + high) / 2,) if square else (low + hair, high - hair)
+                reached = (_reach(outline, edge, a, b, place) for place in places)
+                sizes += [reach for reach in reached if reach is not None]
     return min(sizes, default=None)
 
 
@@ -112,41 +127,53 @@ def _segments(outline: Outline) -> Iterable[tuple[Point, Point]]:
         yield from zip(ring, (*ring[1:], ring[0]), strict=True)
 
 
-def _on_line(a: Point, b: Point, edge: Edge, joint: float) -> tuple[float, float, float] | None:
-    """Where a side of the outline faces the line, and from where to where; else None.
+def _on_line(a: Point, b: Point, edge: Edge, joint: float) -> tuple[float, float] | None:
+    """From where to where a side of the outline faces the line; None if it does not.
 
     The inside is to the left of the walk, so the direction of the side tells where the tile is.
     """
     across, along = (0, 1) if edge.upright else (1, 0)
-    if a[across] != b[across]:
-        return None
-    if not -EPS <= (a[across] - edge.at) * edge.inward <= joint + EPS:
-        return None
     tile_toward = (a[along] - b[along]) if edge.upright else (b[along] - a[along])
-    if tile_toward * edge.inward <= 0:
+    if tile_toward * edge.inward <= EPS:
         return None
+    line = edge.along
+    for point in (a, b):
+        off = (point[across] - height_at(line, point[along])) * edge.inward
+        if not -2 * EPS <= off <= joint + 2 * EPS:
+            return None
     low = max(min(a[along], b[along]), edge.low)
     high = min(max(a[along], b[along]), edge.high)
-    return (a[across], low, high) if high - low > EPS else None
+    return (low, high) if high - low > EPS else None
 
 
 def _stretches(
     outline: Outline, edge: Edge, low: float, high: float
 ) -> Iterable[tuple[float, float]]:
-    """Split a stretch where the outline behind it changes, so that each part has one depth."""
+    """Split a stretch where the outline behind it changes, so that each part has even sides."""
     along = 1 if edge.upright else 0
     cuts = {p[along] for ring in outline for p in ring if low + EPS < p[along] < high - EPS}
     marks = [low, *sorted(cuts), high]
     return ((a, b) for a, b in itertools.pairwise(marks) if b - a > EPS)
 
 
-def _reach(outline: Outline, edge: Edge, at: float, low: float, high: float) -> float:
-    """Distance from the side at ``at`` to the next side of the outline, straight into the piece."""
+def _reach(outline: Outline, edge: Edge, first: Point, last: Point, place: float) -> float | None:
+    """Distance from a side of the outline to the next one that faces it, at a place; or None.
+
+    A side that runs off more than it runs along (the leaning end of a taper) faces another edge.
+    """
     across, along = (0, 1) if edge.upright else (1, 0)
-    mid = (low + high) / 2
+    at = _crossing(first, last, across, along, place)
     depths = [
-        (a[across] - at) * edge.inward
+        (_crossing(a, b, across, along, place) - at) * edge.inward
         for a, b in _segments(outline)
-        if min(a[along], b[along]) < mid < max(a[along], b[along])
+        if min(a[along], b[along]) < place < max(a[along], b[along])
+        and abs(a[across] - b[across]) <= abs(a[along] - b[along])
     ]
-    return min((depth for depth in depths if depth > EPS), default=0.0)
+    return min((depth for depth in depths if depth > EPS), default=None)
+
+
+def _crossing(a: Point, b: Point, across: int, along: int, place: float) -> float:
+    if a[across] == b[across]:
+        return a[across]
+    share = (place - a[along]) / (b[along] - a[along])
+    return a[across] + share * (b[across] - a[across])

@@ -7,10 +7,12 @@ elsewhere. Rules look at the plan's own pieces, so a finding is never about anyt
 from collections.abc import Iterator
 from typing import Literal
 
+import shapely
+
 from pennant.core.edges import EdgeReading, Gets
-from pennant.core.field import WALL, Field, Obstacle, Side, plate_rect
-from pennant.core.job import Device, Job
+from pennant.core.field import Field, KeepOut, Side
 from pennant.core.pieces import Piece
+from pennant.core.placed import Placed
 from pennant.core.rect import Rect
 from pennant.core.settings import Settings
 from pennant.core.tolerance import EPS, tidy
@@ -21,7 +23,7 @@ Rule = Literal[
 ]
 Weight = Literal["never", "avoid"]
 _TOPS = ("overhead", "ceiling", "open-top")
-_HIDDEN = ("corner",)
+_HIDDEN = ("corner", "foot", "gap-side")
 """Edges whose pieces are not in plain view; a small piece passes there, a sliver does not."""
 
 
@@ -41,12 +43,14 @@ class Finding(Value):
     ratio: float | None = None
 
 
-def find(job: Job, field: Field, pieces: list[Piece], readings: list[EdgeReading]) -> list[Finding]:
-    """Return every finding, the worst kind first, in a settled order."""
+def find(
+    settings: Settings, field: Field, pieces: list[Piece], readings: list[EdgeReading]
+) -> list[Finding]:
+    """Return every finding of a surface, the worst kind first, in a settled order."""
     found = [
-        *_small(job.settings, readings),
-        *_uneven(job, readings),
-        *_devices(job, field, pieces),
+        *_small(settings, readings),
+        *_uneven(settings, field, readings),
+        *_devices(settings, field, pieces),
     ]
     return sorted(found, key=lambda f: (f.weight != "never", f.size, f.id))
 
@@ -90,25 +94,28 @@ def _judge(
     return None
 
 
-def _uneven(job: Job, readings: list[EdgeReading]) -> Iterator[Finding]:
+def _uneven(settings: Settings, field: Field, readings: list[EdgeReading]) -> Iterator[Finding]:
     """Jambs that differ, course by course; seen only if large both in size and in ratio."""
     by_edge = {reading.edge: reading for reading in readings}
-    for opening in job.wall.openings:
+    for opening in field.surface.things:
+        if opening.kind not in ("window", "hatch", "niche"):
+            continue
         left, right = by_edge.get(f"{opening.id}:left"), by_edge.get(f"{opening.id}:right")
         if left is None or right is None:
             continue
         unlike: dict[tuple[float, float], tuple[list[int], list[str]]] = {}
         for course in sorted(_courses(left) & _courses(right)):
             a, b = _at(left, course), _at(right, course)
-            if _seen(job.settings, a.size, b.size):
+            if _seen(settings, a.size, b.size):
                 courses, ids = unlike.setdefault((a.size, b.size), ([], []))
                 courses.append(course)
-                ids += [i for i in (*a.pieces, *b.pieces) if i.startswith(f"{course + 1}.")]
+                here = f"{field.surface.code}{course + 1}."
+                ids += [i for i in (*a.pieces, *b.pieces) if i.startswith(here)]
         for (a_size, b_size), (courses, ids) in unlike.items():
             yield Finding(
                 id=f"uneven-jambs@{opening.id}@{courses[0]}", rule="uneven-jambs", weight="avoid",
                 places=(left.edge, right.edge), size=min(a_size, b_size), other=max(a_size, b_size),
-                limit=job.settings.uneven_difference, setting="uneven_difference",
+                limit=settings.uneven_difference, setting="uneven_difference",
                 ratio=tidy(abs(a_size - b_size) / max(a_size, b_size)),
                 pieces=tuple(ids), courses=tuple(courses),
             )  # fmt: skip
@@ -130,26 +137,30 @@ def _seen(settings: Settings, a: float, b: float) -> bool:
     )
 
 
-def _devices(job: Job, field: Field, pieces: list[Piece]) -> Iterator[Finding]:
-    boxes = {obstacle.id: obstacle for obstacle in field.obstacles if obstacle.is_box}
-    for device in job.wall.devices:
-        box = boxes[device.id]
-        near = box.block.grown(2 * EPS, 2 * EPS, 2 * EPS, 2 * EPS)
+def _devices(settings: Settings, field: Field, pieces: list[Piece]) -> Iterator[Finding]:
+    holes = {keep.owner: keep for keep in field.keep_outs if keep.hidden}
+    for device in field.surface.things:
+        if device.cover is None or device.id not in holes:
+            continue
+        hole = holes[device.id]
+        near = hole.box.grown(2 * EPS, 2 * EPS, 2 * EPS, 2 * EPS)
         around = [piece for piece in pieces if near.overlaps(piece.box)]
-        yield from _thin_legs(job, device, box, around)
-        yield from _overhang(device, field)
-        yield from _cover(job, device, box, around)
+        yield from _thin_legs(settings, device, hole, around)
+        yield from _overhang(device.cover, device, field)
+        yield from _cover(settings, device.cover, hole, around)
 
 
-def _thin_legs(job: Job, device: Device, box: Obstacle, around: list[Piece]) -> Iterator[Finding]:
+def _thin_legs(
+    settings: Settings, device: Placed, hole: KeepOut, around: list[Piece]
+) -> Iterator[Finding]:
     """Tile between the hole and the edge of the piece that it is cut from, or split off from.
 
     Neighbours that meet over the box have the same leg on that side: they are one finding.
     """
-    limit = job.settings.least_leg
+    limit = settings.least_leg
     alike: dict[tuple[Side, int], tuple[float, list[Piece]]] = {}
     for piece in around:
-        for side, leg in _legs(piece.box, box.block):
+        for side, leg in _legs(piece.box, hole.box):
             if leg < limit - EPS and piece.kind != "full":
                 alike.setdefault((side, round(leg * 100)), (leg, []))[1].append(piece)
     for (side, _), (leg, pieces) in alike.items():
@@ -175,23 +186,27 @@ def _legs(tile: Rect, hole: Rect) -> Iterator[tuple[Side, float]]:
             yield "top", tile.y1 - hole.y1
 
 
-def _overhang(device: Device, field: Field) -> Iterator[Finding]:
+def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[Finding]:
     """A plate past the tiled area: over the counter, an end, a cabinet, a window's joint."""
-    plate = plate_rect(device)
-    inner = field.inner
+    inner, wall = field.inner, field.surface.id
     past: dict[str, float] = {
-        f"{WALL}:left": inner.x0 - plate.x0, f"{WALL}:right": plate.x1 - inner.x1,
-        f"{WALL}:bottom": inner.y0 - plate.y0, f"{WALL}:top": plate.y1 - inner.y1,
+        f"{wall}:left": inner.x0 - plate.x0, f"{wall}:right": plate.x1 - inner.x1,
+        f"{wall}:bottom": inner.y0 - plate.y0, f"{wall}:top": plate.y1 - inner.y1,
     }  # fmt: skip
-    for obstacle in field.obstacles:
-        if obstacle.id != device.id and obstacle.block.overlaps(plate):
-            block = obstacle.block
-            reach: dict[Side, float] = {
-                "left": plate.x1 - block.x0, "right": block.x1 - plate.x0,
-                "bottom": plate.y1 - block.y0, "top": block.y1 - plate.y0,
-            }  # fmt: skip
-            side = min(reach, key=lambda s: reach[s])
-            past[f"{obstacle.id}:{side}"] = reach[side]
+    for keep in field.keep_outs:
+        if keep.owner == device.id or not keep.box.overlaps(plate):
+            continue
+        if not keep.square and not keep.polygon.intersects(shapely.box(*plate)):
+            continue
+        block = keep.box
+        reach: dict[Side, float] = {
+            "left": plate.x1 - block.x0, "right": block.x1 - plate.x0,
+            "bottom": plate.y1 - block.y0, "top": block.y1 - plate.y0,
+        }  # fmt: skip
+        side = min(reach, key=lambda s: reach[s])
+        # Over the counter the field lies above: the wall's own bottom edge.
+        own = keep.owner.split(".")[0] == wall
+        past[f"{wall}:bottom" if own and side == "top" else f"{keep.owner}:{side}"] = reach[side]
     for place, amount in past.items():
         if amount > EPS:
             yield Finding(
@@ -201,13 +216,15 @@ def _overhang(device: Device, field: Field) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-def _cover(job: Job, device: Device, box: Obstacle, around: list[Piece]) -> Iterator[Finding]:
+def _cover(
+    settings: Settings, plate: Rect, hole: KeepOut, around: list[Piece]
+) -> Iterator[Finding]:
     """A plate that does not reach far enough over the hole that is cut for its box."""
-    plate, hole = plate_rect(device), box.block
-    cover = min(hole.x0 - plate.x0, hole.y0 - plate.y0)
-    if cover < job.settings.plate_cover - EPS:
+    box = hole.box
+    cover = min(box.x0 - plate.x0, box.y0 - plate.y0)
+    if cover < settings.plate_cover - EPS:
         yield Finding(
-            id=f"plate-cover@{device.id}", rule="plate-cover", weight="never", places=(device.id,),
-            size=tidy(cover), limit=job.settings.plate_cover, setting="plate_cover",
-            pieces=tuple(piece.id for piece in around),
+            id=f"plate-cover@{hole.owner}", rule="plate-cover", weight="never",
+            places=(hole.owner,), size=tidy(cover), limit=settings.plate_cover,
+            setting="plate_cover", pieces=tuple(piece.id for piece in around),
         )  # fmt: skip

@@ -1,7 +1,7 @@
-"""The job document: what was surveyed, which tile, and where the pennant is planted.
+"""The job document: the survey of a kitchen, the tile, the pattern, and what the plan goes by.
 
-One wall, seen from the room: x to the right from its left end, y up from the counter line.
-All lengths are millimetres. This is format version 1; `docs/job-file.md` shows it whole.
+All lengths are millimetres. This is format version 2; `docs/job-file.md` shows it whole, and
+`migrate` brings version 1 up to it.
 """
 
 from collections.abc import Mapping
@@ -10,74 +10,11 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, ModelWrapValidatorHandler, model_validator
 
 from pennant.core.lengths import Step, Units
+from pennant.core.migrate import as_version_2
+from pennant.core.names_of_lines import named
 from pennant.core.settings import Settings
-from pennant.core.values import Distance, Length, Shift, Value, reading_in
-
-Name = Annotated[str, Field(min_length=1, max_length=80)]
-Id = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{0,30}$")]
-EndKind = Literal["corner", "open", "casing", "cabinet"]
-
-
-class End(Value):
-    """How a wall ends: an inside corner, an open end with trim, a door casing, a tall cabinet."""
-
-    kind: EndKind = "corner"
-
-
-class Top(Value):
-    """Where tile stops if nothing hangs there: a ceiling, or an open line finished by trim."""
-
-    kind: Literal["ceiling", "open"] = "open"
-    height: Length = Field(description="Above the counter line.")
-
-
-class Overhead(Value):
-    """A thing that hangs over the counter; tile stops under it and beside it."""
-
-    id: Id
-    name: Name
-    kind: Literal["cabinet", "hood"] = "cabinet"
-    x: Distance = Field(description="Its left side, from the wall's left end.")
-    width: Length
-    bottom: Length = Field(description="Clear height from the counter line to its underside.")
-
-
-class Opening(Value):
-    """A window or pass-through, measured to the line that tile stops at (casing or bare jamb)."""
-
-    id: Id
-    name: Name
-    x: Distance = Field(description="Its left jamb line, from the wall's left end.")
-    width: Length
-    sill: Distance = Field(description="Its lower line, above the counter line.")
-    height: Length
-
-
-class Device(Value):
-    """An outlet or switch: the box is the hole, the plate is the cover."""
-
-    id: Id
-    name: Name
-    x: Distance = Field(description="The centre of the box, from the wall's left end.")
-    y: Distance = Field(description="The centre of the box, above the counter line.")
-    gangs: int = Field(default=1, ge=1, le=4)
-    box_width: Length
-    box_height: Length
-    plate_width: Length
-    plate_height: Length
-
-
-class Wall(Value):
-    """One flat run of wall over a level counter."""
-
-    name: Name = "Wall"
-    length: Length
-    top: Top
-    left: End = End()
-    right: End = End()
-    overheads: tuple[Overhead, ...] = Field(default=(), max_length=40)
-    openings: tuple[Opening, ...] = Field(default=(), max_length=40)
-    devices: tuple[Device, ...] = Field(default=(), max_length=60)
+from pennant.core.survey import Name, Wall
+from pennant.core.values import Distance, Length, Value, reading_in
 
 
 class Tile(Value):
@@ -112,77 +49,52 @@ class Pattern(Value):
     joint: Distance = Field(description="The gap between tiles.")
 
 
-class FullLeft(Value):
-    """A full tile at the left end in the pennant's course."""
+class BoxSize(Value):
+    """The usual box and plate for a number of gangs, set upright."""
 
-    kind: Literal["full-left"] = "full-left"
-    nudge: Shift = Field(default=0, description="Then moved so far to the right.")
-
-
-class FullRight(Value):
-    """A full tile at the right end in the pennant's course."""
-
-    kind: Literal["full-right"] = "full-right"
-    nudge: Shift = Field(default=0, description="Then moved so far to the right.")
+    gangs: int = Field(ge=1, le=4)
+    box_width: Length
+    box_height: Length
+    plate_width: Length
+    plate_height: Length
 
 
-class Centred(Value):
-    """A tile or a joint centred on the wall, on an opening, or on a point."""
-
-    kind: Literal["centred"] = "centred"
-    what: Literal["tile", "joint"] = "tile"
-    on: Literal["wall", "opening", "point"] = "wall"
-    opening: Id | None = Field(default=None, description="Which opening, with on: opening.")
-    x: Distance | None = Field(default=None, description="Where, with on: point.")
-    nudge: Shift = Field(default=0, description="Then moved so far to the right.")
-
-
-class FullCounter(Value):
-    """A full course at the counter."""
-
-    kind: Literal["full-counter"] = "full-counter"
-    nudge: Shift = Field(default=0, description="Then moved so far up.")
+_IN = 25.4
+BOX_SIZES: dict[Units, tuple[BoxSize, ...]] = {
+    "in": tuple(
+        BoxSize(gangs=n, box_width=(2.25 + 1.8125 * (n - 1)) * _IN, box_height=3.625 * _IN,
+                plate_width=(3.125 + 1.8125 * (n - 1)) * _IN, plate_height=4.875 * _IN)
+        for n in (1, 2, 3, 4)
+    ),
+    "mm": tuple(
+        BoxSize(gangs=n, box_width=68 + 71 * (n - 1), box_height=68,
+                plate_width=86 + 71 * (n - 1), plate_height=86)
+        for n in (1, 2, 3, 4)
+    ),
+}  # fmt: skip
+"""First sizes of boxes and plates by gangs; a job carries its own list, to be measured over."""
 
 
-class FullTop(Value):
-    """A full course under an overhead, or at the top line where none is named."""
+class Aside(Value):
+    """A warning about the survey that was looked at and set aside, with the reason."""
 
-    kind: Literal["full-top"] = "full-top"
-    under: Id | None = Field(default=None, description="Which overhead; null is the top line.")
-    nudge: Shift = Field(default=0, description="Then moved so far up.")
-
-
-class EqualCuts(Value):
-    """Equal cuts at the counter and under an overhead (or at the top line)."""
-
-    kind: Literal["equal-cuts"] = "equal-cuts"
-    under: Id | None = Field(default=None, description="Which overhead; null is the top line.")
-    nudge: Shift = Field(default=0, description="Then moved so far up.")
-
-
-Across = Annotated[FullLeft | FullRight | Centred, Field(discriminator="kind")]
-Up = Annotated[FullCounter | FullTop | EqualCuts, Field(discriminator="kind")]
-
-
-class Start(Value):
-    """Where the pennant is planted, left to right and bottom to top."""
-
-    across: Across = FullLeft()
-    up: Up = FullCounter()
+    doubt: Annotated[str, Field(min_length=1, max_length=200)]
+    why: Annotated[str, Field(min_length=1, max_length=200)]
 
 
 class Job(Value):
     """The whole job, as one document."""
 
     format: Literal["pennant-job"] = "pennant-job"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
     name: Name
     units: Units = "in"
     step: Step = Field(default="1/16 in", description="What shown lengths are rounded to.")
-    wall: Wall
+    walls: tuple[Wall, ...] = Field(min_length=1, max_length=24)
     tile: Tile
     pattern: Pattern
-    start: Start = Start()
+    boxes: tuple[BoxSize, ...] = Field(default=BOX_SIZES["in"], max_length=4)
+    set_aside: tuple[Aside, ...] = Field(default=(), max_length=200)
     settings: Settings = Settings()
 
     @model_validator(mode="wrap")
@@ -191,10 +103,16 @@ class Job(Value):
         """Bare numbers in strings, and settings left out, are in the job's own unit."""
         if not isinstance(data, Mapping):
             return handler(data)
+        data = as_version_2(data)
         units: Units = "mm" if data.get("units") == "mm" else "in"
-        filled = {"step": "1 mm" if units == "mm" else "1/16 in", **data}
+        filled = {"step": "1 mm" if units == "mm" else "1/16 in", "boxes": BOX_SIZES[units], **data}
         given = data.get("settings", {})
         if isinstance(given, Mapping):
             filled["settings"] = {**Settings.of(units).model_dump(), **given}
         with reading_in(units):
-            return handler(filled)
+            job = handler(filled)
+        return job.model_copy(update={"walls": named(job.walls)})
+
+    def wall(self, id_: str) -> Wall:
+        """Return a wall by its id; raise KeyError if there is none."""
+        return {wall.id: wall for wall in self.walls}[id_]

@@ -6,13 +6,15 @@ from typing import Annotated, Literal
 
 from pydantic import Field as Described
 
-from pennant.core.clip import Outline, area_left, cut_out, outline_area, ring_of
+from pennant.core.clip import Outline, Ring, area_left, cut_out, is_square, outline_area, ring_of
 from pennant.core.courses import Course
-from pennant.core.field import Field, Side
+from pennant.core.field import Field, KeepOut, Side
 from pennant.core.rect import Rect
 from pennant.core.tolerance import EPS, tidy
 
-Kind = Literal["full", "crosscut", "rip", "both", "notch", "hole"]
+Kind = Literal["full", "crosscut", "rip", "both", "taper", "notch", "curve", "hole"]
+KINDS: tuple[Kind, ...] = ("full", "crosscut", "rip", "both", "taper", "notch", "curve", "hole")
+"""From the easiest to the hardest to cut."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,45 +53,55 @@ class Cutting:
     seen: dict[str, Outline]
 
 
-def pieces_of(wall: str, field: Field, courses: Iterable[Course]) -> Cutting:
+def pieces_of(code: str, field: Field, courses: Iterable[Course]) -> Cutting:
     """Return the pieces, course by course from the left, and the joint area among them.
 
-    The joint area is reckoned from the cells (tile and half a joint all round): in each, what the
-    field leaves of the cell less what it leaves of the tile.
+    ``code`` begins the ids, which are wall, course and place, such as ``A3.12``. The joint area is
+    reckoned from the cells (tile and half a joint all round): in each, what the field leaves of the
+    cell less what it leaves of the tile.
     """
     pieces: list[Piece] = []
     joints = 0.0
     seen: dict[str, Outline] = {}
     lowest: int | None = None
     inner = field.inner
-    boxes = {obstacle.block for obstacle in field.obstacles if obstacle.is_box}
     for course in courses:
         band = course.cell(0)
-        beside = [b for b in field.blocks if b.y0 < band.y1 and b.y1 > band.y0]
+        beside = [k for k in field.keep_outs if k.box.y0 < band.y1 and k.box.y1 > band.y0]
         row: list[Piece] = []
         number = course.row - (course.row if lowest is None else lowest)
         place = 0
         for column in course.columns(inner.x0, inner.x1):
             cell = course.cell(column).meet(inner)
-            near = [b for b in beside if b.x0 < cell.x1 and b.x1 > cell.x0]
-            if cell.empty() or any(block.holds(cell) for block in near):
+            near = [k for k in beside if k.box.x0 < cell.x1 and k.box.x1 > cell.x0]
+            if cell.empty() or any(keep.square and keep.box.holds(cell) for keep in near):
                 continue
             tile = course.tile(column)
             inside = tile.meet(inner)
-            parts = [] if inside.empty() else cut_out(inside, near)
-            joints += area_left(cell, near) - sum(outline_area(part) for part in parts)
+            parts = [] if inside.empty() else _cut(inside, near)
+            joints += _left(cell, near) - sum(outline_area(part) for part in parts)
             if not parts:
                 continue
-            cut = _numbered(wall, course, number, tile, place, parts)
+            cut = _numbered(field.surface.id, code, course, number, tile, place, parts)
             row += cut
             place += 1
-            if not boxes.isdisjoint(near):
-                covered = cut_out(inside, [block for block in near if block not in boxes])
+            if any(keep.hidden for keep in near):
+                covered = _cut(inside, [keep for keep in near if not keep.hidden])
                 seen |= {piece.id: _around(piece.box, covered) for piece in cut}
         if row and lowest is None:
             lowest = course.row
         pieces += row
     return Cutting(pieces, joints, seen)
+
+
+def _cut(rect: Rect, near: list[KeepOut]) -> list[Outline]:
+    slanted = [keep.polygon for keep in near if not keep.square]
+    return cut_out(rect, [keep.box for keep in near if keep.square], slanted)
+
+
+def _left(rect: Rect, near: list[KeepOut]) -> float:
+    slanted = [keep.polygon for keep in near if not keep.square]
+    return area_left(rect, [keep.box for keep in near if keep.square], slanted)
 
 
 def _around(box: Rect, outlines: list[Outline]) -> Outline:
@@ -100,9 +112,10 @@ def _around(box: Rect, outlines: list[Outline]) -> Outline:
 
 
 def _numbered(
-    wall: str, course: Course, number: int, whole: Rect, place: int, parts: list[Outline]
-) -> list[Piece]:
-    tile = f"{number + 1}.{place + 1}"
+    wall: str, code: str, course: Course, number: int, whole: Rect, place: int,
+    parts: list[Outline],
+) -> list[Piece]:  # fmt: skip
+    tile = f"{code}{number + 1}.{place + 1}"
     marks = [chr(ord("a") + n) if n < 26 else f"-{n}" for n in range(len(parts))]
     return [
         _piece(wall, course, number, whole, tile, tile if len(parts) == 1 else tile + mark, part)
@@ -116,7 +129,7 @@ def _piece(
     raw = bounds(outline)
     sides = cut_sides(raw, whole)
     box = Rect(tidy(raw.x0), tidy(raw.y0), tidy(raw.x1), tidy(raw.y1))
-    plain = len(outline) == 1 and len(outline[0]) == 4
+    plain = len(outline) == 1 and is_square(outline[0])
     return Piece(
         id=id_, wall=wall, course=number, phase=course.phase, tile=tile,
         kind=kind_of(outline, whole, sides), cut_sides=sides,
@@ -132,7 +145,7 @@ def _tidied(outline: Outline) -> Outline:
 def bounds(outline: Outline) -> Rect:
     """Return the rectangle around an outline."""
     shell = outline[0]
-    if len(shell) == 4:
+    if is_square(shell):
         return Rect(*shell[0], *shell[2])
     xs = [x for x, _ in shell]
     ys = [y for _, y in shell]
@@ -151,11 +164,15 @@ def cut_sides(box: Rect, whole: Rect) -> tuple[Side, ...]:
 
 
 def kind_of(outline: Outline, whole: Rect, sides: tuple[Side, ...]) -> Kind:
-    """Name the cut from the geometry: across the tile's length, along it, both, notched, holed."""
+    """Name the cut from the geometry.
+
+    Across the tile's length, along it, both; with a slanted side; notched; around a round; holed.
+    """
     if len(outline) > 1:
         return "hole"
-    if len(outline[0]) > 4:
-        return "notch"
+    shell = outline[0]
+    if not is_square(shell):
+        return _odd(shell)
     if not sides:
         return "full"
     shorter = "left" in sides or "right" in sides
@@ -165,3 +182,16 @@ def kind_of(outline: Outline, whole: Rect, sides: tuple[Side, ...]) -> Kind:
     if abs(whole.width - whole.height) <= EPS:
         return "crosscut"  # a square has no length to be ripped along
     return "crosscut" if shorter == (whole.width > whole.height) else "rip"
+
+
+def _odd(shell: Ring) -> Kind:
+    """A piece that is no rectangle: all its slants on one or two straight lines is a taper."""
+    sides = list(zip(shell, (*shell[1:], shell[0]), strict=True))
+    slanted = sum(abs(a[0] - b[0]) > EPS and abs(a[1] - b[1]) > EPS for a, b in sides)
+    if slanted > 2:
+        return "curve"
+    turns = (
+        (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0])
+        for a, b, c in zip(shell, (*shell[1:], shell[0]), (*shell[2:], *shell[:2]), strict=True)
+    )
+    return "taper" if slanted and all(turn > 0 for turn in turns) else "notch"

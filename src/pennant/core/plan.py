@@ -1,20 +1,36 @@
-"""The plan: everything that follows from a job. Same job, same plan, bit for bit."""
+"""The plan: everything that follows from a job. Same job, same plan, bit for bit.
 
+Surfaces are planned one by one. A surface's plan depends on its `Laying` alone, so the plans of
+surfaces that a change did not touch are taken from those last made.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import lru_cache
+from itertools import chain
 from typing import Annotated
 
 from pydantic import Field as Described
 
 from pennant.core.check import refuse_if_wrong
 from pennant.core.courses import courses_over
+from pennant.core.doubts import Doubt, doubts_of
 from pennant.core.edges import EdgeReading, read_edges
-from pennant.core.field import WALL, Field, GapKind, field_of
+from pennant.core.field import Field, GapKind, field_of
 from pennant.core.findings import Finding, find
-from pennant.core.job import Job
+from pennant.core.job import Job, Pattern, Tile
+from pennant.core.kitchen import joined_before
 from pennant.core.pieces import Piece, pieces_of
+from pennant.core.placed import Kitchen, Surface
+from pennant.core.planting import Carried, FullCounter, FullLeft, FullRight, Start
 from pennant.core.quantities import Quantity, quantities_of
-from pennant.core.start import module_of, plant_of
+from pennant.core.settings import Settings
+from pennant.core.start import module_for, plant_of
 from pennant.core.tolerance import tidy
 from pennant.core.values import Value
+
+KEPT = 64
+"""Surface plans kept from one plan to the next: a large kitchen's, with its returns."""
 
 
 class Areas(Value):
@@ -37,54 +53,151 @@ class Flag(Value):
     tile_y: float
 
 
-class Plan(Value):
-    """What a job comes to."""
+class SurfacePlan(Value):
+    """What one wall, or one return or back of an opening, comes to."""
 
-    wall: str
+    surface: str
     pennant: Flag
     frame: Annotated[tuple[float, float, float, float], Described(description="x0, y0, x1, y1")]
     field: Annotated[
         tuple[float, float, float, float],
-        Described(description="x0, y0, x1, y1 of the wall inside its end, counter and top gaps."),
+        Described(description="x0, y0, x1, y1 around all that may be tiled."),
     ]
     areas: Areas
     pieces: tuple[Piece, ...]
     edges: tuple[EdgeReading, ...]
     findings: tuple[Finding, ...]
+
+
+class Plan(Value):
+    """What a job comes to. ``surfaces`` are in the order of the kitchen's."""
+
+    kitchen: Kitchen
+    surfaces: tuple[SurfacePlan, ...]
+    areas: Areas
+    doubts: tuple[Doubt, ...]
     quantities: tuple[Quantity, ...]
+
+    @property
+    def pieces(self) -> tuple[Piece, ...]:
+        """The pieces of all surfaces."""
+        return tuple(chain.from_iterable(surface.pieces for surface in self.surfaces))
+
+    @property
+    def edges(self) -> tuple[EdgeReading, ...]:
+        """The edges of all surfaces."""
+        return tuple(chain.from_iterable(surface.edges for surface in self.surfaces))
+
+    @property
+    def findings(self) -> tuple[Finding, ...]:
+        """The findings of all surfaces, what must be cured first."""
+        found = chain.from_iterable(surface.findings for surface in self.surfaces)
+        return tuple(sorted(found, key=lambda finding: finding.weight != "never"))
 
     @property
     def cut(self) -> int:
         """How many pieces are not full tiles."""
-        return sum(piece.kind != "full" for piece in self.pieces)
+        return sum(piece.kind != "full" for surface in self.surfaces for piece in surface.pieces)
 
     @property
     def never(self) -> int:
         """How many findings must be cured."""
         return sum(finding.weight == "never" for finding in self.findings)
 
+    def surface(self, id_: str) -> SurfacePlan:
+        """Return the plan of a surface by its id; raise KeyError if there is none."""
+        return {one.surface: one for one in self.surfaces}[id_]
+
+
+@dataclass(frozen=True)
+class Laying:
+    """All that the plan of one surface depends on."""
+
+    surface: Surface
+    tile: Tile
+    pattern: Pattern
+    start: Start
+    carried: tuple[float | None, float | None]
+    settings: Settings
+
+
+@dataclass(frozen=True)
+class Laid:
+    """A surface planned: its field, its plan, and where its joints are."""
+
+    field: Field
+    plan: SurfacePlan
+    joint_area: float
+
 
 def plan(job: Job) -> Plan:
     """Return the plan of a job; raise `JobRefused` where it cannot be drawn."""
-    refuse_if_wrong(job)
-    field = field_of(job)
-    module, plant = module_of(job), plant_of(job, field)
-    courses = courses_over(field.inner, plant, job.pattern.bond, module)
-    cutting = pieces_of(WALL, field, courses)
+    kitchen, places = refuse_if_wrong(job)
+    laid = list(lay(job, kitchen))
+    pieces = [piece for one in laid for piece in one.plan.pieces]
+    fields = [one.field for one in laid]
+    return Plan.model_construct(
+        kitchen=kitchen,
+        surfaces=tuple(one.plan for one in laid),
+        areas=_total([one.plan.areas for one in laid]),
+        doubts=tuple(doubts_of(job, kitchen, places)),
+        quantities=quantities_of(job, fields, pieces, sum(one.joint_area for one in laid)),
+    )
+
+
+def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
+    """Yield each surface planned, walls before their returns."""
+    walls = {wall.id: number for number, wall in enumerate(job.walls)}
+    flags: dict[str, Flag] = {}
+    for surface in kitchen.surfaces:
+        number = walls[surface.of]
+        if surface.id == surface.of:
+            start = job.walls[number].start
+            before = (
+                flags.get(job.walls[number - 1].id) if joined_before(job.walls, number) else None
+            )
+            height = before.tile_y if before and isinstance(start.up, Carried) else None
+            carried: tuple[float | None, float | None] = (None, height)
+        else:
+            start, carried = _inside(surface, flags[surface.of])
+        made = laid_of(Laying(surface, job.tile, job.pattern, start, carried, job.settings))
+        flags[surface.id] = made.plan.pennant
+        yield made
+
+
+def _inside(surface: Surface, flag: Flag) -> tuple[Start, tuple[float | None, float | None]]:
+    """How a return or back starts: full at its front, courses or joints going on from the wall."""
+    if surface.left == "front":
+        return Start(across=FullLeft(), up=Carried()), (None, flag.tile_y)
+    if surface.right == "front":
+        return Start(across=FullRight(), up=Carried()), (None, flag.tile_y)
+    if surface.bottom == "front":
+        return Start(across=FullLeft(), up=FullCounter()), (flag.tile_x, None)
+    return Start(across=FullLeft(), up=Carried()), (flag.tile_x, flag.tile_y)
+
+
+@lru_cache(maxsize=KEPT)
+def laid_of(laying: Laying) -> Laid:
+    """Return one surface planned."""
+    surface, settings = laying.surface, laying.settings
+    field = field_of(surface, settings)
+    module = module_for(laying.tile, laying.pattern)
+    plant = plant_of(laying.start, field, module, laying.carried)
+    courses = courses_over(field.inner, plant, laying.pattern.bond, module)
+    cutting = pieces_of(surface.code, field, courses)
     pieces, joints = cutting.pieces, cutting.joint_area
     readings = read_edges(field, cutting, module)
-    return Plan.model_construct(
-        wall=WALL,
+    made = SurfacePlan.model_construct(
+        surface=surface.id,
         pennant=Flag(x=plant.flag_x, y=plant.flag_y, tile_x=plant.x, tile_y=plant.y),
-        frame=field.frame,
-        field=(tidy(field.inner.x0), tidy(field.inner.y0), tidy(field.inner.x1),
-               tidy(field.inner.y1)),
+        frame=tuple(tidy(side) for side in field.frame),  # type: ignore[arg-type]
+        field=tuple(tidy(side) for side in field.inner),  # type: ignore[arg-type]
         areas=_areas(field, pieces, joints),
         pieces=tuple(pieces),
         edges=tuple(readings),
-        findings=tuple(find(job, field, pieces, readings)),
-        quantities=quantities_of(job, field, pieces, joints),
-    )  # fmt: skip
+        findings=tuple(find(settings, field, pieces, readings)),
+    )
+    return Laid(field, made, joints)
 
 
 def _areas(field: Field, pieces: list[Piece], joints: float) -> Areas:
@@ -94,3 +207,8 @@ def _areas(field: Field, pieces: list[Piece], joints: float) -> Areas:
         joints=tidy(joints), sealant=tidy(gap["sealant"]), clearance=tidy(gap["clearance"]),
         trim=tidy(gap["trim"]),
     )  # fmt: skip
+
+
+def _total(areas: list[Areas]) -> Areas:
+    return Areas(**{name: tidy(sum(getattr(one, name) for one in areas))
+                    for name in Areas.model_fields})  # fmt: skip

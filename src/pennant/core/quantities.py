@@ -5,13 +5,14 @@ gets tile takes a tile of its own, which errs on the safe side.
 """
 
 from collections import Counter
+from collections.abc import Sequence
 from typing import Literal
 
 from pennant.core.drops import shared_tiles
 from pennant.core.field import Field
 from pennant.core.job import Job
 from pennant.core.notch import bed_of, notch_for
-from pennant.core.pieces import Kind, Piece
+from pennant.core.pieces import KINDS, Kind, Piece
 from pennant.core.settings import Settings, field_of, meta
 from pennant.core.start import module_of
 from pennant.core.values import Value
@@ -31,16 +32,17 @@ class Quantity(Value):
 
 
 def quantities_of(
-    job: Job, field: Field, pieces: list[Piece], joint_area: float
+    job: Job, fields: Sequence[Field], pieces: Sequence[Piece], joint_area: float
 ) -> tuple[Quantity, ...]:
-    """Return tile, boxes, grout, adhesive and sealant for the plan."""
+    """Return tile, boxes, grout, adhesive and sealant for the fields of the whole kitchen."""
     tiles = _tiles(job, pieces)
+    area = sum(field.area for field in fields)
     return (
-        _quantity("tiles", tiles, _thumb(job, field)),
+        _quantity("tiles", tiles, _thumb(job, area)),
         _quantity("boxes", _packs(tiles, "boxes", _of(job.tile.per_box, "tiles", "tile.per_box"))),
         _quantity("grout", _grout(job, joint_area)),
-        _quantity("adhesive", _adhesive(job, field)),
-        _quantity("sealant", _sealant(job.settings, field)),
+        _quantity("adhesive", _adhesive(job, area)),
+        _quantity("sealant", _sealant(job.settings, fields)),
     )
 
 
@@ -74,18 +76,17 @@ def _packs(need: Working, label: str, pack: Working) -> Working:
     return step("round-up", label, label, step("quotient", f"{label}, exactly", label, need, pack))
 
 
-def _tiles(job: Job, pieces: list[Piece]) -> Working:
+def _tiles(job: Job, pieces: Sequence[Piece]) -> Working:
     """Whole tiles, one for every tile that is cut less what drops give, breakage and spares."""
     kinds: dict[str, Kind] = {}
-    rank: tuple[Kind, ...] = ("full", "crosscut", "rip", "both", "notch", "hole")
     for piece in pieces:
-        kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=rank.index)
+        kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=KINDS.index)
     count = Counter(kinds.values())
     full = given("full tiles", count["full"], "tiles", "plan")
-    straight = given(
-        "cut straight", count["crosscut"] + count["rip"] + count["both"], "tiles", "plan"
-    )  # fmt: skip
-    notched = given("notched or holed", count["notch"] + count["hole"], "tiles", "plan")
+    simple: tuple[Kind, ...] = ("crosscut", "rip", "both", "taper")
+    straight = given("cut straight", sum(count[k] for k in simple), "tiles", "plan")
+    hard = count["notch"] + count["curve"] + count["hole"]
+    notched = given("notched or holed", hard, "tiles", "plan")
     whole = max(job.tile.length, job.tile.height)
     shared = shared_tiles(pieces, whole, job.settings.kerf)
     spared = given("end pieces that are another's drop", shared, "tiles", "plan")
@@ -105,10 +106,10 @@ def _tiles(job: Job, pieces: list[Piece]) -> Working:
     return step("sum", "tiles", "tiles", placed, more)
 
 
-def _thumb(job: Job, field: Field) -> Working:
+def _thumb(job: Job, field_area: float) -> Working:
     """The rule of thumb: the area and a tenth, in tiles with their joints."""
     module = module_of(job)
-    area = given("field", field.area / MM2_PER_M2, "m2", "plan")
+    area = given("field", field_area / MM2_PER_M2, "m2", "plan")
     each = given("a tile and its joint", module.across * module.up / MM2_PER_M2, "m2", "tile")
     plain = step("quotient", "tiles by area", "tiles", area, each)
     more = step("product", "allowance", "tiles", plain, _setting(job.settings, "rule_of_thumb"))
@@ -131,11 +132,11 @@ def _grout(job: Job, joint_area: float) -> Working:
     return _packs(need, "bags", _setting(settings, "grout_pack"))
 
 
-def _adhesive(job: Job, field: Field) -> Working:
+def _adhesive(job: Job, field_area: float) -> Working:
     """Field area x (combed bed + keyed coat) x density."""
     settings = job.settings
     notch = notch_for(job.tile.length, job.tile.height)
-    area = given("field", field.area / MM2_PER_M2, "m2", "plan")
+    area = given("field", field_area / MM2_PER_M2, "m2", "plan")
     bed = given(f"bed of a {notch.name} notch", bed_of(notch), "litres a m2", "notch")
     each = step("sum", "bed and keyed coat", "litres a m2", bed, _setting(settings, "keyed_coat"))
     litres = step("product", "mixed", "litres", area, each)
@@ -144,21 +145,31 @@ def _adhesive(job: Job, field: Field) -> Working:
     return _packs(need, "bags", _setting(settings, "adhesive_pack"))
 
 
-def sealant_lengths(field: Field) -> dict[str, tuple[float, float]]:
-    """Return, for each kind of edge that gets sealant, its (length, gap width) in mm."""
+def sealant_lengths(fields: Sequence[Field]) -> dict[str, tuple[float, float]]:
+    """Return, for each kind of edge that gets sealant, its (length, gap width) in mm.
+
+    A corner that two walls share is one bead, as long as the longer of its two sides.
+    """
     found: dict[str, tuple[float, float]] = {}
-    for (owner, side), length in field.contacts.items():
-        gap = field.gap_at(owner, side)
-        if gap.fills == "sealant" and length > 0:
+    corner: float | None = None
+    for field in fields:
+        for (owner, side), (length, gap) in field.contacts.items():
+            if gap.fills != "sealant" or length <= 0 or gap.width <= 0:
+                continue
+            if owner == field.surface.id and side == "left" and corner is not None:
+                length, corner = max(length - corner, 0.0), None
             found[gap.edge] = (found.get(gap.edge, (0.0, 0.0))[0] + length, gap.width)
+        if field.surface.id == field.surface.of:
+            shared = field.surface.right in ("lapped", "laps")
+            corner = field.contacts[field.surface.id, "right"][0] if shared else None
     return found
 
 
-def _sealant(settings: Settings, field: Field) -> Working:
+def _sealant(settings: Settings, fields: Sequence[Field]) -> Working:
     """Each length x width of its gap x depth of bead. A m by mm by mm is a millilitre."""
     beads = []
     depth = _setting(settings, "bead_depth")
-    for edge, (length, width) in sorted(sealant_lengths(field).items()):
+    for edge, (length, width) in sorted(sealant_lengths(fields).items()):
         run = given(f"length at {edge}", length / 1000, "m", "plan")
         gap = given(f"gap at {edge}", width, "mm", "settings")
         beads.append(step("product", f"bead at {edge}", "ml", run, gap, depth))

@@ -42,6 +42,30 @@ class Settings(Value):
         "Joint under a cabinet, hood or ceiling: lets the last piece be slid in and "
         "takes a cabinet that is not quite level.",
     )
+    max_edge_gap: Distance = _length(
+        1 / 8,
+        3,
+        "A counter, cabinet or end that runs out by no more than this is taken up by its joint "
+        "(wedges and sealant); more is scribed, because a gap that opens further cannot be filled.",
+    )
+    bed_thickness: Distance = _length(
+        1 / 8,
+        3,
+        "Adhesive behind the set tile: with the tile it brings the wall's face forward, laps the "
+        "next wall at a corner and stands proud of casings.",
+    )
+    close_within: Distance = _length(
+        1 / 8,
+        3,
+        "A chain of measures that closes on its overall within this is good; a worse one is shown "
+        "with where it may sit. A tape in two pairs of hands does no better.",
+    )
+    flat_within: Distance = _length(
+        1 / 8,
+        3,
+        "Gap under a straightedge up to which the bed takes up the wall; more is patched first, or "
+        "tile edges stand proud of one another.",
+    )
     corner_gap: Distance = _length(
         1 / 8, 3, "Change of plane at an inside corner: sealant, never grout."
     )

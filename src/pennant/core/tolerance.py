@@ -10,6 +10,10 @@ from collections.abc import Iterable
 EPS = 1e-5
 """Millimetres. Ten nanometres."""
 
+GRID = 1e-6
+"""Millimetres. Slanted outlines are cut on a grid this fine, which keeps lines that almost meet
+from confusing the overlay; coordinates are given out no finer."""
+
 DECIMALS = 6
 """Places kept in what is given out, so that 45 5/8 in does not read 1158.8749999999998."""
 

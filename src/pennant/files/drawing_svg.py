@@ -1,12 +1,13 @@
-"""A small drawing of a job as SVG: the wall, its tiles, what stands on it, and the pennant."""
+"""A small drawing of a job as SVG: walls, tiles, what stands on them, and the pennants."""
 
+from collections.abc import Iterator
 from html import escape
 
-from pennant.core.clip import Outline
-from pennant.core.field import opening_rect, overhead_rect
+from pennant.core.clip import Outline, Ring
 from pennant.core.job import Job
 from pennant.core.pieces import Piece
-from pennant.core.plan import Plan
+from pennant.core.placed import Surface, between
+from pennant.core.plan import Plan, SurfacePlan
 from pennant.core.rect import Rect
 
 _STYLE = (
@@ -16,27 +17,63 @@ _STYLE = (
 )
 
 
-def drawing_svg(job: Job, plan: Plan) -> str:
-    """Return the wall to scale, 1 unit a millimetre, as a standalone SVG document.
+GAP = 240.0
+"""Millimetres between walls that stand apart; joined ones meet at their fold."""
 
-    Pieces that must be cured are red.
+
+def drawing_svg(job: Job, plan: Plan, only: str | None = None) -> str:
+    """Return the walls unrolled to scale, 1 unit a millimetre, as a standalone SVG document.
+
+    ``only`` draws one wall alone. Pieces that must be cured are red.
     """
-    bad = {p for finding in plan.findings if finding.weight == "never" for p in finding.pieces}
-    x0, _, x1, y1 = plan.frame
-    slab = y1 * 0.05
-    parts = [_rect(Rect(*plan.field), y1, "j")]
-    parts += [
-        f'<path class="{_class(piece, bad)}" d="{_path(piece.outline, y1)}"/>'
-        for piece in plan.pieces
-    ]
-    parts += [_rect(overhead_rect(o, job.wall), y1, "o") for o in job.wall.overheads]
-    parts += [_rect(opening_rect(o).meet(Rect(*plan.frame)), y1, "w") for o in job.wall.openings]
-    parts.append(_rect(Rect(x0, -slab, x1, 0), y1, "k"))
-    parts.append(_flag(plan.pennant.x, y1 - plan.pennant.y, y1 / 5))
+    walls = [wall for wall in plan.kitchen.walls if only in (None, wall.id)]
+    made = [plan.surface(wall.id) for wall in walls]
+    low = min(one.frame[1] for one in made)
+    high = max(one.frame[3] for one in made)
+    slab = (high - low) * 0.05
+    parts, x = [], 0.0
+    for wall, one in zip(walls, made, strict=True):
+        parts.append(f'<g transform="translate({x - one.frame[0]:.1f} 0)">')
+        parts += _wall(wall, one, high, slab)
+        parts.append("</g>")
+        x += one.frame[2] - one.frame[0]
+        joined = wall.right in ("lapped", "laps", "folded")
+        if wall is not walls[-1]:
+            x += 0 if joined else GAP
+            if joined:
+                parts.append(_fold(x, high - low, slab))
     return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="{x0:g} 0 {x1 - x0:g} {y1 + slab:g}">'
+        f'<svg xmlns="http://www.w3.org/2000/svg" '
+        f'viewBox="0 0 {x:g} {high - low + slab:g}">'
         f"<title>{escape(job.name)}</title><style>{_STYLE}.t{{fill:{job.tile.colour}}}</style>"
         f"{''.join(parts)}</svg>"
+    )
+
+
+def _wall(wall: Surface, made: SurfacePlan, top: float, slab: float) -> Iterator[str]:
+    bad = {p for finding in made.findings if finding.weight == "never" for p in finding.pieces}
+    yield _rect(Rect(*made.field), top, "j")
+    yield f'<path class="k" d="{_path((_under(wall, made, slab),), top)}"/>'
+    for piece in made.pieces:
+        yield f'<path class="{_class(piece, bad)}" d="{_path(piece.outline, top)}"/>'
+    for thing in wall.things:
+        if thing.kind in ("cabinet", "hood", "shelf", "upstand", "ledge"):
+            yield f'<path class="o" d="{_path((thing.outline,), top)}"/>'
+        elif thing.kind in ("window", "hatch", "niche"):
+            yield _rect(thing.box.meet(Rect(*made.frame)), top, "w")
+    yield _flag(made.pennant.x, top - made.pennant.y, (made.frame[3] - made.frame[1]) / 5)
+
+
+def _under(wall: Surface, made: SurfacePlan, slab: float) -> Ring:
+    """The counter as a slab under its own line."""
+    x0, y0, x1, _ = made.frame
+    return ((x0, y0 - slab), (x1, y0 - slab), *between(wall.counter, x0, x1)[::-1])
+
+
+def _fold(x: float, height: float, slab: float) -> str:
+    return (
+        f'<line x1="{x:.1f}" y1="0" x2="{x:.1f}" y2="{height + slab:.1f}" stroke="#2a2b2b" '
+        'stroke-width="8" stroke-dasharray="40 20"/>'
     )
 
 

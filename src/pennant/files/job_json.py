@@ -6,8 +6,9 @@ from typing import Any, NoReturn
 
 from pydantic import ValidationError
 
-from pennant.core.check import JobRefused, Problem
 from pennant.core.job import Job
+from pennant.core.notebook import KINDS
+from pennant.core.refusal import JobRefused, Problem
 
 LARGEST = 5_000_000
 """Bytes. A job file of a whole house is far smaller."""
@@ -56,7 +57,8 @@ def _no_constant(name: str) -> NoReturn:
     raise NotAJobFile(f"the file has the number {name}, which is not JSON; give a finite length")
 
 
-_TAGS = {"full-left", "full-right", "centred", "full-counter", "full-top", "equal-cuts"}
+_TAGS = {"full-left", "full-right", "centred", "full-counter", "full-top", "equal-cuts", "carried",
+         *KINDS.values()}  # fmt: skip
 
 
 def problems_in(details: Iterable[Any]) -> list[Problem]:
@@ -64,9 +66,18 @@ def problems_in(details: Iterable[Any]) -> list[Problem]:
 
     ``details`` is what its errors() gives; an HTTP body's own prefix is left out of the pointer.
     """
+    told = [(_pointer(detail["loc"]), dict(detail)) for detail in details]
     return [
-        Problem(pointer=_pointer(detail["loc"]), message=_say(dict(detail))) for detail in details
+        Problem(pointer=pointer, message=_say(detail))
+        for pointer, detail in told
+        if not _follows(detail, pointer, [other for other, _ in told])
     ]
+
+
+def _follows(detail: dict[str, Any], pointer: str, others: list[str]) -> bool:
+    """Whether a list is only called too short because what was in it was refused."""
+    within = any(other.startswith(f"{pointer}/") for other in others)
+    return detail["type"] == "too_short" and within
 
 
 def _pointer(loc: tuple[int | str, ...]) -> str:
@@ -91,6 +102,17 @@ def _say(detail: dict[str, Any]) -> str:
             return f"must be at least {context['ge']:g}"
         case "less_than_equal":
             return f"must be at most {context['le']:g}" + _millimetres(context["le"])
+        case "union_tag_invalid" | "union_tag_not_found":
+            return f"is none of those known here: {context.get('expected_tags', 'give its kind')}"
+        case "string_pattern_mismatch" if "taken_from" in detail["loc"] or detail["loc"][-1] in (
+            "first", "second"
+        ):  # fmt: skip
+            return (
+                "is no place to measure from; use an end (left, right), last, counter, laser, top, "
+                "or a thing and its side, such as window.left"
+            )
+        case "too_short":
+            return f"needs at least {context['min_length']}"
         case "value_error":
             return str(context["error"])
         case "json_invalid":

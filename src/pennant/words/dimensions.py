@@ -4,8 +4,11 @@ from itertools import pairwise
 
 from pennant.core.job import Job
 from pennant.core.lengths import show_length
+from pennant.core.placed import Surface
 from pennant.core.tolerance import distinct_lines
 from pennant.core.values import Value
+
+_CHAINED = ("cabinet", "hood", "shelf", "window", "hatch", "niche")
 
 
 class Dimension(Value):
@@ -16,19 +19,25 @@ class Dimension(Value):
     text: str
 
 
-def overall(job: Job) -> Dimension:
-    """Return the wall's whole length."""
-    return _between(job, 0.0, job.wall.length)
+def overall(job: Job, surface: Surface) -> Dimension:
+    """Return the surface's whole length."""
+    return _between(job, *_ends(job, surface))
 
 
-def chain(job: Job) -> tuple[Dimension, ...]:
-    """Return the partials between the wall's ends and every side of what stands on it."""
-    wall = job.wall
-    spans = [(overhead.x, overhead.width) for overhead in wall.overheads]
-    spans += [(opening.x, opening.width) for opening in wall.openings]
-    marks = {x for start, width in spans for x in (start, start + width)}
-    kept = distinct_lines(0.0, wall.length, marks)
+def chain(job: Job, surface: Surface) -> tuple[Dimension, ...]:
+    """Return the partials between the ends and every side of what stands high on it."""
+    low, high = _ends(job, surface)
+    things = (thing for thing in surface.things if thing.kind in _CHAINED)
+    marks = {x for thing in things for x in (thing.box.x0, thing.box.x1)}
+    kept = distinct_lines(low, high, marks)
     return tuple(_between(job, a, b) for a, b in pairwise(kept))
+
+
+def _ends(job: Job, surface: Surface) -> tuple[float, float]:
+    """A wall is measured from substrate to substrate, whichever tile laps at its corners."""
+    if surface.id != surface.of:
+        return surface.x0, surface.x1
+    return 0.0, job.wall(surface.of).length
 
 
 def _between(job: Job, x0: float, x1: float) -> Dimension:

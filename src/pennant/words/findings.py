@@ -5,13 +5,14 @@ from pennant.core.job import Job
 from pennant.core.lengths import show_with_unit
 from pennant.core.settings import field_of
 from pennant.core.values import Value
-from pennant.words.names import courses, edge_name
+from pennant.words.names import Names, courses
 
 
 class SaidFinding(Value):
     """A finding in words. ``rule`` says the limit and the reason for it."""
 
     id: str
+    surface: str
     weight: str
     title: str
     detail: str
@@ -20,11 +21,13 @@ class SaidFinding(Value):
     pieces: tuple[str, ...]
 
 
-def say(job: Job, finding: Finding) -> SaidFinding:
+def say(job: Job, names: Names, surface: str, finding: Finding) -> SaidFinding:
     """Return the finding in words, lengths in the job's step."""
-    title, detail = _SAY[finding.rule](job, finding)
+    title, detail = _SAY[finding.rule](job, names, finding)
+    if names.several:
+        detail = f"{names.thing(surface)}. {detail}"
     return SaidFinding(
-        id=finding.id, weight=finding.weight, title=title, detail=detail,
+        id=finding.id, surface=surface, weight=finding.weight, title=title, detail=detail,
         rule=_rule(job, finding), setting=finding.setting, pieces=finding.pieces,
     )  # fmt: skip
 
@@ -33,8 +36,8 @@ def _len(job: Job, mm: float) -> str:
     return show_with_unit(mm, job.step)
 
 
-def _where(job: Job, finding: Finding) -> str:
-    return " and ".join(edge_name(job, place) for place in finding.places)
+def _where(names: Names, finding: Finding) -> str:
+    return " and ".join(names.edge(place) for place in finding.places)
 
 
 def _count(finding: Finding) -> str:
@@ -45,15 +48,15 @@ def _count(finding: Finding) -> str:
 _PIECES = {"sliver": "sliver", "thin-top": "top piece", "small-piece": "small piece"}
 
 
-def _piece(job: Job, finding: Finding) -> tuple[str, str]:
+def _piece(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     return (
-        f"{_where(job, finding)}: {_len(job, finding.size)} {_PIECES[finding.rule]}",
+        f"{_where(names, finding)}: {_len(job, finding.size)} {_PIECES[finding.rule]}",
         f"{_count(finding)} in {courses(finding.courses)}.",
     )
 
 
-def _uneven(job: Job, finding: Finding) -> tuple[str, str]:
-    name = edge_name(job, finding.places[0]).rsplit(",", 1)[0]
+def _uneven(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
+    name = names.edge(finding.places[0]).rsplit(",", 1)[0]
     other = finding.other or 0.0
     return (
         f"{name}: {_len(job, finding.size)} at one jamb, {_len(job, other)} at the other",
@@ -62,29 +65,29 @@ def _uneven(job: Job, finding: Finding) -> tuple[str, str]:
     )
 
 
-def _leg(job: Job, finding: Finding) -> tuple[str, str]:
+def _leg(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     return (
-        f"{_where(job, finding)}: {_len(job, finding.size)} leg of tile",
+        f"{_where(names, finding)}: {_len(job, finding.size)} leg of tile",
         f"{_count(finding)} in {courses(finding.courses)}.",
     )
 
 
-def _overhang(job: Job, finding: Finding) -> tuple[str, str]:
-    device, edge = (edge_name(job, place) for place in finding.places)
+def _overhang(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
+    device, edge = (names.edge(place) for place in finding.places)
     return (
         f"Plate of {device} runs {_len(job, finding.size)} past the tile",
         f"At: {edge}. Move the box, take a smaller plate, or carry the tile further.",
     )
 
 
-def _cover(job: Job, finding: Finding) -> tuple[str, str]:
+def _cover(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     reach = (
         f"reaches only {_len(job, finding.size)} over its hole"
         if finding.size > 0
         else f"is {_len(job, -finding.size)} short of covering its hole"
     )
     return (
-        f"Plate of {edge_name(job, finding.places[0])} {reach}",
+        f"Plate of {names.edge(finding.places[0])} {reach}",
         "Take a larger plate, or cut closer to the box.",
     )
 

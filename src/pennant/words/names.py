@@ -2,58 +2,86 @@
 
 from collections.abc import Iterable
 
-from pennant.core.field import WALL
 from pennant.core.job import Job
 from pennant.core.lengths import show_with_unit
 from pennant.core.pieces import Kind, Piece
+from pennant.core.placed import Kitchen, Placed, Surface
 
 KINDS: dict[Kind, str] = {
     "full": "full tile", "crosscut": "crosscut", "rip": "rip", "both": "crosscut and rip",
-    "notch": "notched", "hole": "with a hole",
+    "taper": "tapered", "notch": "notched", "curve": "cut round", "hole": "with a hole",
 }  # fmt: skip
 
-_WALL_EDGES = {
-    "corner": "{side} corner", "open-end": "open {side} end", "side": "{side} end",
-    "counter": "Counter", "ceiling": "Ceiling", "open-top": "Top line",
+_ENDS = {
+    "corner": "{side} corner", "lapped": "{side} corner", "laps": "{side} corner",
+    "folded": "outside corner, {side}", "outside": "outside corner, {side}",
+    "open": "open {side} end", "casing": "{side} end", "cabinet": "{side} end",
+    "front": "front edge", "frame": "inner edge",
 }  # fmt: skip
-_THING_EDGES = {
-    "overhead": "Under {name}", "side": "{name}, {side} side", "jamb": "{name}, {side} jamb",
-    "sill": "Under {name}", "head": "Over {name}", "box": "{name}, {side} of the box",
-}  # fmt: skip
+_TOPS = {"open": "Top line", "ceiling": "Ceiling", "corner": "Head", "frame": "Inner edge"}
+_FEET = {"counter": "Counter", "corner": "Foot", "front": "Front edge"}
+_OPENINGS = {"left": "left jamb", "right": "right jamb"}
+_HANGING = ("cabinet", "hood", "shelf")
 
 
-def things(job: Job) -> dict[str, str]:
-    """Return the name of every thing on the wall by its id."""
-    wall = job.wall
-    return {
-        **{overhead.id: overhead.name for overhead in wall.overheads},
-        **{opening.id: opening.name for opening in wall.openings},
-        **{device.id: device.name for device in wall.devices},
-    }
+class Names:
+    """The names of a kitchen's walls, things and edges."""
+
+    def __init__(self, kitchen: Kitchen) -> None:
+        self.surfaces = {surface.id: surface for surface in kitchen.surfaces}
+        self.things: dict[str, Placed] = {
+            thing.id: thing for surface in kitchen.surfaces for thing in surface.things
+        }
+        self.several = len(kitchen.surfaces) > 1
+
+    def thing(self, id_: str) -> str:
+        """Return the name of a thing, or of a wall."""
+        if id_ in self.things:
+            return self.things[id_].name
+        return self.surfaces[id_].name if id_ in self.surfaces else id_
+
+    def edge(self, edge: str) -> str:
+        """Return the name of an edge from its id, or of a thing from its own."""
+        owner, _, side = edge.partition(":")
+        if owner in self.surfaces:
+            return self.surfaces[owner].name if not side else _own(self.surfaces[owner], side)
+        base, _, part = owner.partition(".")
+        if base in self.surfaces:
+            return f"Counter, stretch {part}"
+        name = self.thing(base) if part != "stool" else f"{self.thing(base)} sill"
+        if not side:
+            return name
+        return self._of_thing(self.things[base].kind, part, name, side)
+
+    def _of_thing(self, kind: str, part: str, name: str, side: str) -> str:
+        if part == "stool":
+            return {"top": f"Over {name}", "bottom": f"Under {name}"}.get(side, f"{name}, {side}")
+        if kind in ("window", "hatch", "niche"):
+            return {"bottom": f"Under {name}", "top": f"Over {name}"}.get(
+                side, f"{name}, {_OPENINGS.get(side, side)}"
+            )
+        if kind in _HANGING:
+            return {"bottom": f"Under {name}", "top": f"Over {name}"}.get(
+                side, f"{name}, {side} side"
+            )
+        if kind in ("range-gap", "floor"):
+            return f"Foot of {name}" if side == "bottom" else f"{name}, {side} side"
+        if kind in ("upstand", "ledge"):
+            return f"Over {name}" if side == "top" else f"{name}, {side} side"
+        if kind in ("outlet", "switch"):
+            return f"{name}, {side} of the box"
+        return f"{name}, {side}"
 
 
-def edge_name(job: Job, edge: str) -> str:
-    """Return the name of an edge from its id, or of a thing from its own."""
-    owner, _, side = edge.partition(":")
-    if owner == WALL:
-        ends = {"left": job.wall.left.kind, "right": job.wall.right.kind}
-        kinds = {"corner": "corner", "open": "open-end", "casing": "side", "cabinet": "side"}
-        top = {"open": "open-top", "ceiling": "ceiling"}[job.wall.top.kind]
-        kind = kinds[ends[side]] if side in ends else {"bottom": "counter", "top": top}[side]
-        text = _WALL_EDGES[kind].format(side=side)
-        return text[0].upper() + text[1:]
-    name = things(job)[owner]
-    if not side:
-        return name
-    return _THING_EDGES[_thing_edge(job, owner, side)].format(name=name, side=side)
-
-
-def _thing_edge(job: Job, owner: str, side: str) -> str:
-    if any(device.id == owner for device in job.wall.devices):
-        return "box"
-    if any(opening.id == owner for opening in job.wall.openings):
-        return {"bottom": "sill", "top": "head"}.get(side, "jamb")
-    return "overhead" if side == "bottom" else "side"
+def _own(surface: Surface, side: str) -> str:
+    if side in ("left", "right"):
+        kind = surface.left if side == "left" else surface.right
+        text = _ENDS[kind].format(side=side)
+    elif side == "top":
+        text = _TOPS[surface.top]
+    else:
+        text = _FEET.get(surface.bottom, "Foot")
+    return text[0].upper() + text[1:]
 
 
 def courses(numbers: Iterable[int]) -> str:

@@ -16,14 +16,24 @@ def report(job: Job, plan: Plan) -> str:
 def _lines(job: Job, plan: Plan) -> Iterator[str]:
     said = sheet(job, plan)
     yield job.name
-    yield f"Start: {said.start}"
     yield f"Plan: {said.summary}"
+    for surface in said.surfaces:
+        yield ""
+        yield f"{surface.name}: {surface.summary}"
+        yield f"  Start: {surface.start}"
+        for edge in surface.edges:
+            yield f"  {edge.name}"
+            for gets in edge.gets:
+                yield f"    {gets.size:>10}  {gets.note}, {gets.courses}"
     yield ""
-    yield "What every edge gets"
-    for edge in said.edges:
-        yield f"  {edge.name}"
-        for gets in edge.gets:
-            yield f"    {gets.size:>10}  {gets.note}, {gets.courses}"
+    yield "The survey" if said.doubts else "The survey: nothing to ask"
+    for doubt in said.doubts:
+        mark = {"ask": " ?", "open": " …", "note": " i"}[doubt.weight]
+        yield f"  {mark} {doubt.title}. {doubt.detail}".rstrip()
+        for cause in doubt.causes:
+            yield f"       {cause}"
+        if doubt.aside:
+            yield f"       set aside: {doubt.aside}"
     yield ""
     yield "Findings" if said.findings else "Findings: none"
     for finding in said.findings:

@@ -3,14 +3,24 @@
 from collections.abc import Iterator
 
 from pennant.core.check import LEAST_TILE, MOST_PIECES
+from pennant.core.closure import HAIR
 from pennant.core.compare import SAME_PIECE
+from pennant.core.doubts import AT_CORNER, SEEN_DEPTH
 from pennant.core.edges import SAME
-from pennant.core.lengths import MM_PER_INCH, show_with_unit
+from pennant.core.field import CORNERS_OF_A_ROUND
+from pennant.core.job import BOX_SIZES, BoxSize
+from pennant.core.lengths import MM_PER_INCH, Step, show_length, show_with_unit
 from pennant.core.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
 from pennant.core.settings import Settings, field_of, meta
 from pennant.core.things import SIZES
 from pennant.core.values import LONGEST
 from pennant.words.starts import MOST_PIECES_TRIED
+
+_FIRST_SIZES = {
+    "box_y": "centre height of a box", "clear": "clear height", "range": "width of a range gap",
+    "down": "tile below the counter there", "laser": "counter below the laser",
+    "pipe": "diameter of a pipe", "cover": "diameter of its collar",
+}  # fmt: skip
 
 
 def rules_page() -> str:
@@ -54,11 +64,29 @@ def _lines() -> Iterator[str]:
     yield f"| least tile side | {LEAST_TILE:g} mm | no smaller tile is set singly |"
     yield f"| most pieces | {MOST_PIECES:,} | more than any kitchen has |"
     yield f"| one size at an edge | {SAME:g} mm | no one can cut a smaller difference |"
+    yield f"| a slip explains a misclosure within | {HAIR:g} mm | half a sixteenth, to the eye |"
+    yield f"| a corner's own counter height | {AT_CORNER:g} mm | taken this near to it |"
+    yield f"| tile proud or short, told from | {SEEN_DEPTH:g} mm | less is neither felt nor seen |"
+    yield (
+        f"| sides of a round | {CORNERS_OF_A_ROUND} | cut as a polygon around it: 0.2 mm at most "
+        "on a hole of 100 mm |"
+    )
     yield f"| one size, between starts | {SAME_PIECE:g} mm | half a sixteenth is not seen |"
     yield (
         f"| pieces tried for a board of starts | {MOST_PIECES_TRIED:,} | beyond it, one direction "
         "is changed at a time, so that the board answers in seconds |"
     )
+    yield ""
+    yield "## Boxes and plates"
+    yield ""
+    yield "The list that a new job begins with, by gangs, set upright; each job carries its own."
+    yield ""
+    yield "| gangs | box, in inches | plate, in inches | box, in mm | plate, in mm |"
+    yield "|---|---|---|---|---|"
+    for size_in, size_mm in zip(BOX_SIZES["in"], BOX_SIZES["mm"], strict=True):
+        pairs = [_pair(size_in, "box", "1/32 in"), _pair(size_in, "plate", "1/32 in"),
+                 _pair(size_mm, "box", "1 mm"), _pair(size_mm, "plate", "1 mm")]  # fmt: skip
+        yield f"| {size_in.gangs} | {' | '.join(pairs)} |"
     yield ""
     yield "## First sizes of a new thing"
     yield ""
@@ -67,9 +95,14 @@ def _lines() -> Iterator[str]:
     yield "| size | job in inches | job in millimetres |"
     yield "|---|---|---|"
     for size, inches in SIZES["in"].items():
-        label = {"box_y": "centre height of a box", "clear": "clear height"}.get(size, size)
+        label = _FIRST_SIZES.get(size, size)
         shown = show_with_unit(inches, "1/16 in"), show_with_unit(SIZES["mm"][size], "1 mm")
-        yield f"| {label.replace('_', ' ')} | {shown[0]} | {shown[1]} |"
+        yield f"| {label} | {shown[0]} | {shown[1]} |"
+
+
+def _pair(size: BoxSize, what: str, step: Step) -> str:
+    width, height = getattr(size, f"{what}_width"), getattr(size, f"{what}_height")
+    return f"{show_length(width, step)} × {show_length(height, step)}"
 
 
 def _shown(name: str) -> tuple[str, str]:

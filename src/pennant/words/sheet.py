@@ -9,12 +9,15 @@ from pennant.core.edges import EdgeReading, Gets
 from pennant.core.findings import Finding, Weight
 from pennant.core.job import Job
 from pennant.core.lengths import STEP_MM, show_exact, show_length
-from pennant.core.plan import Plan
+from pennant.core.placed import Surface
+from pennant.core.plan import Plan, SurfacePlan
 from pennant.core.settings import Settings, field_of, meta
 from pennant.core.values import Value
 from pennant.words.dimensions import Dimension, chain, overall
+from pennant.words.doubts import SaidDoubt, SayDoubts
 from pennant.words.findings import SaidFinding, say
-from pennant.words.names import KINDS, courses, edge_name, piece_size
+from pennant.words.lines import SaidLine, lines_of
+from pennant.words.names import KINDS, Names, courses, piece_size
 from pennant.words.quantities import SaidQuantity, said_quantities
 from pennant.words.start import say_start
 
@@ -53,17 +56,35 @@ class SaidSetting(Value):
     unit: str
 
 
+class SurfaceSheet(Value):
+    """What is shown of one surface as text."""
+
+    surface: str
+    name: str
+    pieces: dict[str, str]
+    edges: tuple[SaidEdge, ...]
+    overall: Dimension
+    chain: tuple[Dimension, ...]
+    start: str
+    summary: str
+
+
+class Notebook(Value):
+    """The lines of one wall."""
+
+    wall: str
+    lines: tuple[SaidLine, ...]
+
+
 class Sheet(Value):
     """Everything shown as text. Lengths are keyed by JSON pointer into the job."""
 
     lengths: dict[str, ShownLength]
-    pieces: dict[str, str]
-    edges: tuple[SaidEdge, ...]
+    surfaces: tuple[SurfaceSheet, ...]
+    notebooks: tuple[Notebook, ...]
     findings: tuple[SaidFinding, ...]
+    doubts: tuple[SaidDoubt, ...]
     quantities: tuple[SaidQuantity, ...]
-    overall: Dimension
-    chain: tuple[Dimension, ...]
-    start: str
     step: str
     step_mm: float
     summary: str
@@ -71,18 +92,44 @@ class Sheet(Value):
 
 def sheet(job: Job, plan: Plan) -> Sheet:
     """Return the sheet of a job and its own plan."""
+    names = Names(plan.kitchen)
+    doubts = SayDoubts(job, names)
+    found = (
+        (finding.weight != "never", say(job, names, one.surface, finding))
+        for one in plan.surfaces
+        for finding in one.findings
+    )
     return Sheet.model_construct(
         lengths=dict(shown_lengths(job)),
-        pieces={p.id: f"{piece_size(job, p)}, {KINDS[p.kind]}" for p in plan.pieces},
-        edges=tuple(_edge(job, reading, plan.findings) for reading in plan.edges),
-        findings=tuple(say(job, finding) for finding in plan.findings),
+        surfaces=tuple(
+            _surface(job, names, surface, one)
+            for surface, one in zip(plan.kitchen.surfaces, plan.surfaces, strict=True)
+        ),
+        notebooks=tuple(
+            Notebook.model_construct(wall=wall.id, lines=tuple(lines_of(job, number)))
+            for number, wall in enumerate(job.walls)
+        ),
+        findings=tuple(said for _, said in sorted(found, key=lambda pair: pair[0])),
+        doubts=tuple(doubts.say(doubt) for doubt in plan.doubts),
         quantities=tuple(said_quantities(job, plan)),
-        overall=overall(job),
-        chain=chain(job),
-        start=say_start(job),
         step=job.step,
         step_mm=STEP_MM[job.step],
         summary=summary(plan),
+    )
+
+
+def _surface(job: Job, names: Names, surface: Surface, plan: SurfacePlan) -> SurfaceSheet:
+    own = surface.id == surface.of
+    cut = sum(piece.kind != "full" for piece in plan.pieces)
+    return SurfaceSheet.model_construct(
+        surface=surface.id,
+        name=surface.name,
+        pieces={p.id: f"{piece_size(job, p)}, {KINDS[p.kind]}" for p in plan.pieces},
+        edges=tuple(_edge(job, names, reading, plan.findings) for reading in plan.edges),
+        overall=overall(job, surface),
+        chain=chain(job, surface),
+        start=say_start(job, names, job.wall(surface.of).start) if own else "as the wall goes on",
+        summary=f"{len(plan.pieces) - cut} full and {cut} cut pieces",
     )
 
 
@@ -120,11 +167,11 @@ def _lengths(value: Any, at: str) -> Iterator[tuple[str, float]]:
         yield at, value
 
 
-def _edge(job: Job, reading: EdgeReading, findings: Iterable[Finding]) -> SaidEdge:
+def _edge(job: Job, names: Names, reading: EdgeReading, findings: Iterable[Finding]) -> SaidEdge:
     here = {f.pieces: f.weight for f in findings if reading.edge in f.places}
     gets = tuple(_gets(job, one, here.get(one.pieces)) for one in reading.gets)
     return SaidEdge.model_construct(
-        edge=reading.edge, name=edge_name(job, reading.edge), gets=gets
+        edge=reading.edge, name=names.edge(reading.edge), gets=gets
     )  # fmt: skip
 
 
@@ -136,7 +183,9 @@ def _gets(job: Job, gets: Gets, verdict: Weight | None) -> SaidGets:
     else:
         note = "under half" if gets.share < 0.5 else "half or more"
     return SaidGets.model_construct(
-        size=show_length(gets.size, job.step), note=note, verdict=verdict,
+        size=show_length(gets.size, job.step)
+        + (f" to {show_length(gets.largest, job.step)}" if gets.largest else ""),
+        note=note, verdict=verdict,
         courses=courses(gets.courses), pieces=gets.pieces,
     )  # fmt: skip
 

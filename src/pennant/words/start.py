@@ -1,27 +1,29 @@
 """Where the pennant is planted, in words."""
 
-from pennant.core.job import Centred, EqualCuts, FullTop, Job
+from pennant.core.job import Job
 from pennant.core.lengths import show_with_unit
-from pennant.words.names import things
+from pennant.core.planting import Carried, Centred, EqualCuts, FullTop, Start
+from pennant.words.names import Names
 
 
-def say_start(job: Job) -> str:
+def say_start(job: Job, names: Names, start: Start) -> str:
     """Say where the pennant is planted."""
-    across, up = job.start.across, job.start.up
-    names = things(job)
+    across, up = start.across, start.up
     if isinstance(across, Centred):
         on = {
             "wall": "the wall",
-            "opening": names.get(across.opening or "", "an opening"),
+            "thing": names.thing(across.thing or ""),
             "point": show_with_unit(across.x or 0.0, job.step) + " from the left end",
         }[across.on]
         first = f"{across.what} centred on {on}"
     else:
         first = f"full tile at the {across.kind.removeprefix('full-')} end"
     if isinstance(up, FullTop | EqualCuts):
-        under = names.get(up.under or "", "the top line")
+        under = names.thing(up.under) if up.under else "the top line"
         second = "full course under " if isinstance(up, FullTop) else "equal cuts at counter and "
         second += under
+    elif isinstance(up, Carried):
+        second = "courses carried round the corner"
     else:
         second = "full course at the counter"
     return (

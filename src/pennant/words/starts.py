@@ -1,11 +1,15 @@
 """The board of starts in words: what each comes to, and what puts it before the next."""
 
 from pennant.core.compare import Measure, Outcome, compare
-from pennant.core.job import Job, Start
+from pennant.core.job import Job
+from pennant.core.kitchen import joined_before
 from pennant.core.lengths import show_with_unit
 from pennant.core.plan import plan
+from pennant.core.planting import Start
 from pennant.core.schools import schools_of, schools_one_way_of
+from pennant.core.things import wall_number
 from pennant.core.values import Value
+from pennant.words.names import Names
 from pennant.words.start import say_start
 
 _BEFORE: dict[Measure, str] = {
@@ -41,26 +45,35 @@ class Board(Value):
     starts: tuple[SaidStart, ...]
 
 
-def board(job: Job, most: int) -> Board:
-    """Return the best starts of all schools; raise `JobRefused` where the job cannot be drawn."""
-    every = list(schools_of(job))
-    both_ways = len(plan(job).pieces) * len(every) <= MOST_PIECES_TRIED
-    outcomes = compare(job, every if both_ways else schools_one_way_of(job))
+def board(job: Job, wall_id: str, most: int) -> Board:
+    """Return the best starts of a wall by all schools.
+
+    Raise `JobRefused` where the job cannot be drawn or there is no such wall.
+    """
+    number = wall_number(job, wall_id)
+    wall, joined = job.walls[number], joined_before(job.walls, number)
+    every = list(schools_of(wall, joined=joined))
+    made = plan(job)
+    both_ways = len(made.surface(wall_id).pieces) * len(every) <= MOST_PIECES_TRIED
+    starts = every if both_ways else schools_one_way_of(wall, joined=joined)
+    outcomes = compare(job, made.kitchen, wall_id, starts)
+    names = Names(made.kitchen)
     return Board(
         compared=len(outcomes),
         both_ways=both_ways,
         starts=tuple(
-            _said(job, outcome, last=outcome is outcomes[-1]) for outcome in outcomes[:most]
+            _said(job, names, wall.start, outcome, last=outcome is outcomes[-1])
+            for outcome in outcomes[:most]
         ),
     )  # fmt: skip
 
 
-def _said(job: Job, outcome: Outcome, *, last: bool) -> SaidStart:
-    title = say_start(job.model_copy(update={"start": outcome.start}))
+def _said(job: Job, names: Names, now: Start, outcome: Outcome, *, last: bool) -> SaidStart:
+    title = say_start(job, names, outcome.start)
     return SaidStart(
         start=outcome.start, title=title[0].upper() + title[1:],
         gives=f"{outcome.never} to cure, {outcome.avoid} to look at; smallest piece "
         f"{show_with_unit(outcome.smallest, job.step)}; {outcome.cut} cut; {outcome.tiles} tiles",
         why=_BEFORE[outcome.decided_by] if outcome.decided_by else "" if last else _ALIKE,
-        planted=outcome.start == job.start,
+        planted=outcome.start == now,
     )  # fmt: skip

@@ -8,6 +8,7 @@ import {
   type JobCard,
   type JobState,
   type Setting,
+  type ThingWords,
 } from "./client";
 
 export type Shelf = "in-hand" | "archive" | "trash";
@@ -31,11 +32,23 @@ export const settingsOptions = () =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
-/** The board of starts; it depends on all of the job but its name and the start now planted. */
-export const startsOptions = (job: Job) =>
+/** What a line of the notebook can begin with, and what can be said of each thing. */
+export const wordsOptions = () =>
   queryOptions({
-    queryKey: ["starts", { ...job, name: "", start: null }],
-    queryFn: () => ask<Board>(api.POST("/api/starts", { body: job })),
+    queryKey: ["notebook"],
+    queryFn: () => ask<ThingWords[]>(api.GET("/api/notebook")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+/** The board of a wall's starts; it depends on all of the job but its name and that start. */
+export const startsOptions = (job: Job, wall: string) =>
+  queryOptions({
+    queryKey: ["starts", wall, { ...job, name: "", walls: job.walls.map(without(wall)) }],
+    queryFn: () => ask<Board>(api.POST("/api/starts", { body: { job, wall } })),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 60_000,
   });
+
+function without(id: string) {
+  return (wall: Job["walls"][number]) => (wall.id === id ? { ...wall, start: null } : wall);
+}

@@ -55,7 +55,7 @@ export interface paths {
         put?: never;
         /**
          * Compare Starts
-         * @description Return the best starts of every school for this job, best first; nothing is kept.
+         * @description Return a wall's best starts by every school, best first; nothing is kept.
          */
         post: operations["compare_starts_api_starts_post"];
         delete?: never;
@@ -98,6 +98,86 @@ export interface paths {
          * @description Return the job without a thing and without what leaned on it; nothing is kept.
          */
         post: operations["remove_thing_api_edit_remove_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit/add-wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Wall
+         * @description Return the job with one wall more; nothing is kept.
+         */
+        post: operations["add_wall_api_edit_add_wall_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit/remove-wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove Wall
+         * @description Return the job without a wall; nothing is kept.
+         */
+        post: operations["remove_wall_api_edit_remove_wall_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Join Walls
+         * @description Return the job with a wall joined to the next one, or no longer; nothing is kept.
+         */
+        post: operations["join_walls_api_edit_join_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Notebook Words
+         * @description Return what a line of the notebook can begin with and what can be said of it.
+         */
+        get: operations["notebook_words_api_notebook_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -366,11 +446,129 @@ export interface components {
          */
         Addition: {
             job: components["schemas"]["Job-Input"];
+            /** Wall */
+            wall: string;
             /**
              * Kind
              * @enum {string}
              */
-            kind: "cabinet" | "hood" | "window" | "outlet" | "switch";
+            kind: "cabinet" | "hood" | "shelf" | "window" | "outlet" | "switch" | "range-gap" | "pipe" | "upstand" | "level";
+        };
+        /**
+         * Along
+         * @description A measure along the wall.
+         *
+         *     From the wall's ``left`` end and from a thing's right side or centre it runs to the right; from
+         *     the ``right`` end and from a thing's left side it runs to the left: away from what it was taken
+         *     from. A negative value runs the other way. ``last`` is the thing on the line before.
+         */
+        "Along-Input": {
+            /**
+             * Value
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            value: number | string;
+            /**
+             * Taken From
+             * @default left
+             */
+            taken_from: string;
+            /**
+             * To
+             * @description Which side of the thing; near is the one that faces.
+             * @default near
+             * @enum {string}
+             */
+            to: "near" | "left" | "right" | "centre";
+            /**
+             * Taken With
+             * @default tape
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * Along
+         * @description A measure along the wall.
+         *
+         *     From the wall's ``left`` end and from a thing's right side or centre it runs to the right; from
+         *     the ``right`` end and from a thing's left side it runs to the left: away from what it was taken
+         *     from. A negative value runs the other way. ``last`` is the thing on the line before.
+         */
+        "Along-Output": {
+            /** Value */
+            value: number;
+            /**
+             * Taken From
+             * @default left
+             */
+            taken_from: string;
+            /**
+             * To
+             * @description Which side of the thing; near is the one that faces.
+             * @default near
+             * @enum {string}
+             */
+            to: "near" | "left" | "right" | "centre";
+            /**
+             * Taken With
+             * @default tape
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * AlongToCentre
+         * @description A measure along the wall that is to the thing's centre unless it says otherwise.
+         */
+        "AlongToCentre-Input": {
+            /**
+             * Value
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            value: number | string;
+            /**
+             * Taken From
+             * @default left
+             */
+            taken_from: string;
+            /**
+             * To
+             * @default centre
+             * @enum {string}
+             */
+            to: "near" | "left" | "right" | "centre";
+            /**
+             * Taken With
+             * @default tape
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * AlongToCentre
+         * @description A measure along the wall that is to the thing's centre unless it says otherwise.
+         */
+        "AlongToCentre-Output": {
+            /** Value */
+            value: number;
+            /**
+             * Taken From
+             * @default left
+             */
+            taken_from: string;
+            /**
+             * To
+             * @default centre
+             * @enum {string}
+             */
+            to: "near" | "left" | "right" | "centre";
+            /**
+             * Taken With
+             * @default tape
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
         };
         /**
          * Areas
@@ -391,6 +589,163 @@ export interface components {
             trim: number;
         };
         /**
+         * Aside
+         * @description A warning about the survey that was looked at and set aside, with the reason.
+         */
+        Aside: {
+            /** Doubt */
+            doubt: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Below
+         * @description A stretch without counter: the range gap, or the floor; tile goes on below the datum.
+         *
+         *     In a range gap the tile goes down by so much, or by so many whole courses.
+         */
+        "Below-Input": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "floor" | "range-gap";
+            at: components["schemas"]["Along-Input"] | (number | string);
+            /**
+             * Width
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            width: number | string;
+            /**
+             * Down
+             * @description Below the counter line.
+             * @default 0
+             */
+            down: number | string;
+            /**
+             * Courses
+             * @description Or so many courses, with a gap.
+             * @default 0
+             */
+            courses: number;
+        };
+        /**
+         * Below
+         * @description A stretch without counter: the range gap, or the floor; tile goes on below the datum.
+         *
+         *     In a range gap the tile goes down by so much, or by so many whole courses.
+         */
+        "Below-Output": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "floor" | "range-gap";
+            at: components["schemas"]["Along-Output"];
+            /** Width */
+            width: number;
+            /**
+             * Down
+             * @description Below the counter line.
+             * @default 0
+             */
+            down: number;
+            /**
+             * Courses
+             * @description Or so many courses, with a gap.
+             * @default 0
+             */
+            courses: number;
+        };
+        /**
+         * Block
+         * @description A bracket or another rectangle that tile goes around.
+         */
+        "Block-Input": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "block" | "bracket";
+            at: components["schemas"]["Along-Input"] | (number | string);
+            /**
+             * Width
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            width: number | string;
+            up: components["schemas"]["Up-Input"] | (number | string);
+            /**
+             * Height
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            height: number | string;
+            /** Depth */
+            depth?: (number | string) | null;
+        };
+        /**
+         * Block
+         * @description A bracket or another rectangle that tile goes around.
+         */
+        "Block-Output": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "block" | "bracket";
+            at: components["schemas"]["Along-Output"];
+            /** Width */
+            width: number;
+            up: components["schemas"]["Up-Output"];
+            /** Height */
+            height: number;
+            /** Depth */
+            depth?: number | null;
+        };
+        /**
          * Bond
          * @description How far each course is shifted from the one below: ``p/q`` of a module to the right.
          */
@@ -407,8 +762,114 @@ export interface components {
             q: number;
         };
         /**
+         * BoxSize
+         * @description The usual box and plate for a number of gangs, set upright.
+         */
+        "BoxSize-Input": {
+            /** Gangs */
+            gangs: number;
+            /**
+             * Box Width
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            box_width: number | string;
+            /**
+             * Box Height
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            box_height: number | string;
+            /**
+             * Plate Width
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            plate_width: number | string;
+            /**
+             * Plate Height
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            plate_height: number | string;
+        };
+        /**
+         * BoxSize
+         * @description The usual box and plate for a number of gangs, set upright.
+         */
+        "BoxSize-Output": {
+            /** Gangs */
+            gangs: number;
+            /** Box Width */
+            box_width: number;
+            /** Box Height */
+            box_height: number;
+            /** Plate Width */
+            plate_width: number;
+            /** Plate Height */
+            plate_height: number;
+        };
+        /**
+         * Carried
+         * @description The course heights of the wall before, carried round the corner.
+         */
+        "Carried-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "carried";
+            /**
+             * Nudge
+             * @description Then moved so far up.
+             * @default 0
+             */
+            nudge: number | string;
+        };
+        /**
+         * Carried
+         * @description The course heights of the wall before, carried round the corner.
+         */
+        "Carried-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "carried";
+            /**
+             * Nudge
+             * @description Then moved so far up.
+             * @default 0
+             */
+            nudge: number;
+        };
+        /**
+         * Cause
+         * @description A slip that would make the loop close: of what kind, in which measure, read as what.
+         */
+        Cause: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "whole-inches" | "other-side-of-the-mark" | "swapped-digits" | "like-digits" | "counted-twice" | "casing" | "trim";
+            /**
+             * Pointer
+             * @default
+             */
+            pointer: string;
+            /**
+             * Thing
+             * @default
+             */
+            thing: string;
+            /** Reads */
+            reads?: number | null;
+            /**
+             * Count
+             * @default 0
+             */
+            count: number;
+        };
+        /**
          * Centred
-         * @description A tile or a joint centred on the wall, on an opening, or on a point.
+         * @description A tile or a joint centred on the wall, on a thing, or on a point.
          */
         "Centred-Input": {
             /**
@@ -427,12 +888,12 @@ export interface components {
              * @default wall
              * @enum {string}
              */
-            on: "wall" | "opening" | "point";
+            on: "wall" | "thing" | "point";
             /**
-             * Opening
-             * @description Which opening, with on: opening.
+             * Thing
+             * @description Which thing, with on: thing.
              */
-            opening?: string | null;
+            thing?: string | null;
             /**
              * X
              * @description Where, with on: point.
@@ -447,7 +908,7 @@ export interface components {
         };
         /**
          * Centred
-         * @description A tile or a joint centred on the wall, on an opening, or on a point.
+         * @description A tile or a joint centred on the wall, on a thing, or on a point.
          */
         "Centred-Output": {
             /**
@@ -466,12 +927,12 @@ export interface components {
              * @default wall
              * @enum {string}
              */
-            on: "wall" | "opening" | "point";
+            on: "wall" | "thing" | "point";
             /**
-             * Opening
-             * @description Which opening, with on: opening.
+             * Thing
+             * @description Which thing, with on: thing.
              */
-            opening?: string | null;
+            thing?: string | null;
             /**
              * X
              * @description Where, with on: point.
@@ -499,82 +960,195 @@ export interface components {
             job: components["schemas"]["Job-Input"];
         };
         /**
-         * Device
-         * @description An outlet or switch: the box is the hole, the plate is the cover.
+         * Check
+         * @description A distance taken to check others: between two places along, or up where both are heights.
          */
-        "Device-Input": {
-            /** Id */
-            id: string;
-            /** Name */
+        "Check-Input": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
             name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
             /**
-             * X
-             * @description The centre of the box, from the wall's left end.
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            x: number | string;
+            kind: "check";
             /**
-             * Y
-             * @description The centre of the box, above the counter line.
-             */
-            y: number | string;
-            /**
-             * Gangs
-             * @default 1
-             */
-            gangs: number;
-            /**
-             * Box Width
+             * Value
              * @description A number is millimetres; a string is a length as written on a pad.
              */
-            box_width: number | string;
+            value: number | string;
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
             /**
-             * Box Height
-             * @description A number is millimetres; a string is a length as written on a pad.
+             * Taken With
+             * @default tape
+             * @enum {string}
              */
-            box_height: number | string;
+            taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * Check
+         * @description A distance taken to check others: between two places along, or up where both are heights.
+         */
+        "Check-Output": {
             /**
-             * Plate Width
-             * @description A number is millimetres; a string is a length as written on a pad.
+             * Id
+             * @default
              */
-            plate_width: number | string;
+            id: string | "";
             /**
-             * Plate Height
-             * @description A number is millimetres; a string is a length as written on a pad.
+             * Name
+             * @default
              */
-            plate_height: number | string;
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "check";
+            /** Value */
+            value: number;
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /**
+             * Taken With
+             * @default tape
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * Corner
+         * @description The corner between a wall and the next one. ``laps`` is the wall that is tiled second.
+         */
+        Corner: {
+            /**
+             * Kind
+             * @default inside
+             * @enum {string}
+             */
+            kind: "inside" | "outside";
+            /**
+             * Laps
+             * @default next
+             * @enum {string}
+             */
+            laps: "this" | "next";
         };
         /**
          * Device
          * @description An outlet or switch: the box is the hole, the plate is the cover.
+         *
+         *     Sizes left out come from the job's list of boxes by the number of gangs.
          */
-        "Device-Output": {
-            /** Id */
-            id: string;
-            /** Name */
+        "Device-Input": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
             name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
             /**
-             * X
-             * @description The centre of the box, from the wall's left end.
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            x: number;
+            kind: "outlet" | "switch";
+            at: components["schemas"]["AlongToCentre-Input"] | (number | string);
+            up: components["schemas"]["UpToCentre-Input"] | (number | string);
             /**
-             * Y
-             * @description The centre of the box, above the counter line.
+             * Measured To
+             * @default box
+             * @enum {string}
              */
-            y: number;
+            measured_to: "box" | "plate";
             /**
              * Gangs
              * @default 1
              */
             gangs: number;
+            /**
+             * Turn
+             * @default upright
+             * @enum {string}
+             */
+            turn: "upright" | "sideways";
             /** Box Width */
-            box_width: number;
+            box_width?: (number | string) | null;
             /** Box Height */
-            box_height: number;
+            box_height?: (number | string) | null;
             /** Plate Width */
-            plate_width: number;
+            plate_width?: (number | string) | null;
             /** Plate Height */
-            plate_height: number;
+            plate_height?: (number | string) | null;
+        };
+        /**
+         * Device
+         * @description An outlet or switch: the box is the hole, the plate is the cover.
+         *
+         *     Sizes left out come from the job's list of boxes by the number of gangs.
+         */
+        "Device-Output": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "outlet" | "switch";
+            at: components["schemas"]["AlongToCentre-Output"];
+            up: components["schemas"]["UpToCentre-Output"];
+            /**
+             * Measured To
+             * @default box
+             * @enum {string}
+             */
+            measured_to: "box" | "plate";
+            /**
+             * Gangs
+             * @default 1
+             */
+            gangs: number;
+            /**
+             * Turn
+             * @default upright
+             * @enum {string}
+             */
+            turn: "upright" | "sideways";
+            /** Box Width */
+            box_width?: number | null;
+            /** Box Height */
+            box_height?: number | null;
+            /** Plate Width */
+            plate_width?: number | null;
+            /** Plate Height */
+            plate_height?: number | null;
         };
         /**
          * Dimension
@@ -587,6 +1161,60 @@ export interface components {
             x1: number;
             /** Text */
             text: string;
+        };
+        /**
+         * Doubt
+         * @description One doubt.
+         *
+         *     Sizes are mm; ``at`` are places along; ``what`` tells cases of a rule apart; ``aside`` is why it
+         *     was set aside.
+         */
+        Doubt: {
+            /** Id */
+            id: string;
+            /**
+             * Rule
+             * @enum {string}
+             */
+            rule: "misclosure" | "past-end" | "overlap" | "behind" | "narrow-gap" | "over-the-top" | "corner-twice" | "odd-height" | "fall" | "lean" | "depth" | "unsettled" | "zone" | "zones-meet";
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /** Size */
+            size?: number | null;
+            /** Other */
+            other?: number | null;
+            /**
+             * At
+             * @default []
+             */
+            at: number[];
+            /**
+             * What
+             * @default
+             */
+            what: string;
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
         };
         /**
          * DrawnBoard
@@ -635,7 +1263,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "corner" | "open-end" | "side" | "counter" | "ceiling" | "open-top" | "overhead" | "jamb" | "sill" | "head" | "box";
+            kind: "corner" | "open-end" | "side" | "counter" | "ceiling" | "open-top" | "overhead" | "jamb" | "sill" | "head" | "box" | "raised" | "foot" | "gap-side" | "around" | "front" | "frame";
             /** At */
             at: number;
             /** Low */
@@ -655,15 +1283,77 @@ export interface components {
         };
         /**
          * End
-         * @description How a wall ends: an inside corner, an open end with trim, a door casing, a tall cabinet.
+         * @description How a wall ends where no other wall of the survey joins it.
+         *
+         *     ``ahead`` and ``back`` are how far an open end may still float, past its line and short of it.
          */
-        End: {
+        "End-Input": {
             /**
              * Kind
              * @default corner
              * @enum {string}
              */
-            kind: "corner" | "open" | "casing" | "cabinet";
+            kind: "corner" | "open" | "casing" | "cabinet" | "outside";
+            /**
+             * Depth
+             * @description How far a casing or side stands out.
+             */
+            depth?: (number | string) | null;
+            /**
+             * Follows
+             * @description Which line an open end follows.
+             * @default
+             * @enum {string}
+             */
+            follows: "" | "counter" | "cabinet" | "own";
+            /**
+             * Ahead
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            ahead: number | string;
+            /**
+             * Back
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            back: number | string;
+        };
+        /**
+         * End
+         * @description How a wall ends where no other wall of the survey joins it.
+         *
+         *     ``ahead`` and ``back`` are how far an open end may still float, past its line and short of it.
+         */
+        "End-Output": {
+            /**
+             * Kind
+             * @default corner
+             * @enum {string}
+             */
+            kind: "corner" | "open" | "casing" | "cabinet" | "outside";
+            /**
+             * Depth
+             * @description How far a casing or side stands out.
+             */
+            depth?: number | null;
+            /**
+             * Follows
+             * @description Which line an open end follows.
+             * @default
+             * @enum {string}
+             */
+            follows: "" | "counter" | "cabinet" | "own";
+            /**
+             * Ahead
+             * @default 0
+             */
+            ahead: number;
+            /**
+             * Back
+             * @default 0
+             */
+            back: number;
         };
         /**
          * EqualCuts
@@ -708,6 +1398,28 @@ export interface components {
              * @default 0
              */
             nudge: number;
+        };
+        /**
+         * Fall
+         * @description How a run of joined walls' counter lies: its high and low points and what is done about it.
+         *
+         *     ``high`` and ``low`` are (wall id, x, y).
+         */
+        Fall: {
+            /** High */
+            high: [
+                string,
+                number,
+                number
+            ];
+            /** Low */
+            low: [
+                string,
+                number,
+                number
+            ];
+            /** Scribed */
+            scribed: boolean;
         };
         /**
          * Finding
@@ -762,7 +1474,7 @@ export interface components {
         };
         /**
          * FullCounter
-         * @description A full course at the counter.
+         * @description A full course at the counter (at its low point where the course is scribed).
          */
         "FullCounter-Input": {
             /**
@@ -779,7 +1491,7 @@ export interface components {
         };
         /**
          * FullCounter
-         * @description A full course at the counter.
+         * @description A full course at the counter (at its low point where the course is scribed).
          */
         "FullCounter-Output": {
             /**
@@ -909,10 +1621,14 @@ export interface components {
         /**
          * Gets
          * @description One answer at an edge: so large a piece, in these courses.
+         *
+         *     Along a slant ``size`` is the smallest and ``largest`` the greatest of them.
          */
         Gets: {
             /** Size */
             size: number;
+            /** Largest */
+            largest?: number | null;
             /** Share */
             share: number;
             /** Phase */
@@ -935,10 +1651,10 @@ export interface components {
             format: "pennant-job";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
             /** Name */
             name: string;
             /**
@@ -954,26 +1670,57 @@ export interface components {
              * @enum {string}
              */
             step: "1/16 in" | "1/32 in" | "1 mm" | "0.5 mm";
-            wall: components["schemas"]["Wall-Input"];
+            /** Walls */
+            walls: components["schemas"]["Wall-Input"][];
             tile: components["schemas"]["Tile-Input"];
             pattern: components["schemas"]["Pattern-Input"];
             /**
-             * @default {
-             *       "across": {
-             *         "kind": "full-left",
-             *         "nudge": 0
+             * Boxes
+             * @default [
+             *       {
+             *         "gangs": 1,
+             *         "box_width": 57.15,
+             *         "box_height": 92.07499999999999,
+             *         "plate_width": 79.375,
+             *         "plate_height": 123.82499999999999
              *       },
-             *       "up": {
-             *         "kind": "full-counter",
-             *         "nudge": 0
+             *       {
+             *         "gangs": 2,
+             *         "box_width": 103.1875,
+             *         "box_height": 92.07499999999999,
+             *         "plate_width": 125.4125,
+             *         "plate_height": 123.82499999999999
+             *       },
+             *       {
+             *         "gangs": 3,
+             *         "box_width": 149.225,
+             *         "box_height": 92.07499999999999,
+             *         "plate_width": 171.45,
+             *         "plate_height": 123.82499999999999
+             *       },
+             *       {
+             *         "gangs": 4,
+             *         "box_width": 195.2625,
+             *         "box_height": 92.07499999999999,
+             *         "plate_width": 217.48749999999998,
+             *         "plate_height": 123.82499999999999
              *       }
-             *     }
+             *     ]
              */
-            start: components["schemas"]["Start-Input"];
+            boxes: components["schemas"]["BoxSize-Input"][];
+            /**
+             * Set Aside
+             * @default []
+             */
+            set_aside: components["schemas"]["Aside"][];
             /**
              * @default {
              *       "counter_gap": 3.175,
              *       "overhead_gap": 3.175,
+             *       "max_edge_gap": 3.175,
+             *       "bed_thickness": 3.175,
+             *       "close_within": 3.175,
+             *       "flat_within": 3.175,
              *       "corner_gap": 3.175,
              *       "opening_gap": 3.175,
              *       "trim_face": 3.175,
@@ -1018,10 +1765,10 @@ export interface components {
             format: "pennant-job";
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
             /** Name */
             name: string;
             /**
@@ -1037,26 +1784,57 @@ export interface components {
              * @enum {string}
              */
             step: "1/16 in" | "1/32 in" | "1 mm" | "0.5 mm";
-            wall: components["schemas"]["Wall-Output"];
+            /** Walls */
+            walls: components["schemas"]["Wall-Output"][];
             tile: components["schemas"]["Tile-Output"];
             pattern: components["schemas"]["Pattern-Output"];
             /**
-             * @default {
-             *       "across": {
-             *         "kind": "full-left",
-             *         "nudge": 0
+             * Boxes
+             * @default [
+             *       {
+             *         "gangs": 1,
+             *         "box_width": 57.15,
+             *         "box_height": 92.07499999999999,
+             *         "plate_width": 79.375,
+             *         "plate_height": 123.82499999999999
              *       },
-             *       "up": {
-             *         "kind": "full-counter",
-             *         "nudge": 0
+             *       {
+             *         "gangs": 2,
+             *         "box_width": 103.1875,
+             *         "box_height": 92.07499999999999,
+             *         "plate_width": 125.4125,
+             *         "plate_height": 123.82499999999999
+             *       },
+             *       {
+             *         "gangs": 3,
+             *         "box_width": 149.225,
+             *         "box_height": 92.07499999999999,
+             *         "plate_width": 171.45,
+             *         "plate_height": 123.82499999999999
+             *       },
+             *       {
+             *         "gangs": 4,
+             *         "box_width": 195.2625,
+             *         "box_height": 92.07499999999999,
+             *         "plate_width": 217.48749999999998,
+             *         "plate_height": 123.82499999999999
              *       }
-             *     }
+             *     ]
              */
-            start: components["schemas"]["Start-Output"];
+            boxes: components["schemas"]["BoxSize-Output"][];
+            /**
+             * Set Aside
+             * @default []
+             */
+            set_aside: components["schemas"]["Aside"][];
             /**
              * @default {
              *       "counter_gap": 3.175,
              *       "overhead_gap": 3.175,
+             *       "max_edge_gap": 3.175,
+             *       "bed_thickness": 3.175,
+             *       "close_within": 3.175,
+             *       "flat_within": 3.175,
              *       "corner_gap": 3.175,
              *       "opening_gap": 3.175,
              *       "trim_face": 3.175,
@@ -1128,6 +1906,155 @@ export interface components {
             view: components["schemas"]["View"];
         };
         /**
+         * Joining
+         * @description A job, and how one of its walls joins on to the next.
+         */
+        Joining: {
+            job: components["schemas"]["Job-Input"];
+            /** Wall */
+            wall: string;
+            /**
+             * Join
+             * @enum {string}
+             */
+            join: "inside" | "outside" | "none";
+        };
+        /**
+         * Kitchen
+         * @description The whole survey, worked out. ``laser`` is the laser line's height over the datum.
+         */
+        Kitchen: {
+            /** Surfaces */
+            surfaces: components["schemas"]["Surface"][];
+            /** Falls */
+            falls: components["schemas"]["Fall"][];
+            /** Laser */
+            laser: number | null;
+        };
+        /**
+         * Level
+         * @description The counter's height at one place, as so much below the laser line.
+         */
+        "Level-Input": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "level";
+            at: components["schemas"]["Along-Input"] | (number | string);
+            /**
+             * Below
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            below: number | string;
+            /**
+             * Taken With
+             * @default rule
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * Level
+         * @description The counter's height at one place, as so much below the laser line.
+         */
+        "Level-Output": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "level";
+            at: components["schemas"]["Along-Output"];
+            /** Below */
+            below: number;
+            /**
+             * Taken With
+             * @default rule
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * Mark
+         * @description A centreline or another mark: of the sink, of the range, of a tap.
+         */
+        "Mark-Input": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mark";
+            at: components["schemas"]["Along-Input"] | (number | string);
+        };
+        /**
+         * Mark
+         * @description A centreline or another mark: of the sink, of the range, of a tap.
+         */
+        "Mark-Output": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mark";
+            at: components["schemas"]["Along-Output"];
+        };
+        /**
+         * MoreWall
+         * @description A job, and how one wall more joins on at its right.
+         */
+        MoreWall: {
+            job: components["schemas"]["Job-Input"];
+            /**
+             * Join
+             * @enum {string}
+             */
+            join: "inside" | "outside" | "none";
+        };
+        /**
          * NewJob
          * @description A new job: blank under this name and unit.
          */
@@ -1145,117 +2072,261 @@ export interface components {
             units: "in" | "mm";
         };
         /**
+         * Notebook
+         * @description The lines of one wall.
+         */
+        Notebook: {
+            /** Wall */
+            wall: string;
+            /** Lines */
+            lines: components["schemas"]["SaidLine"][];
+        };
+        /**
          * Opening
-         * @description A window or pass-through, measured to the line that tile stops at (casing or bare jamb).
+         * @description A window, a pass-through (hatch) or a niche.
+         *
+         *     ``width`` and ``height`` are between the jambs, or over the casing where ``measured_to`` says
+         *     so. Tile stops at the casing, or at the bare jamb where there is none.
          */
         "Opening-Input": {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
             /**
-             * X
-             * @description Its left jamb line, from the wall's left end.
+             * Id
+             * @default
              */
-            x: number | string;
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hatch" | "niche" | "window";
+            at: components["schemas"]["Along-Input"] | (number | string);
             /**
              * Width
              * @description A number is millimetres; a string is a length as written on a pad.
              */
             width: number | string;
-            /**
-             * Sill
-             * @description Its lower line, above the counter line.
-             */
-            sill: number | string;
+            /** @description To its lower line. */
+            sill: components["schemas"]["Up-Input"] | (number | string);
             /**
              * Height
              * @description A number is millimetres; a string is a length as written on a pad.
              */
             height: number | string;
+            /**
+             * Measured To
+             * @default casing
+             * @enum {string}
+             */
+            measured_to: "jamb" | "casing";
+            /**
+             * Casing
+             * @description Face width of the casing; 0 is a bare jamb.
+             * @default 0
+             */
+            casing: number | string;
+            /**
+             * Casing Depth
+             * @description How far the casing stands out.
+             */
+            casing_depth?: (number | string) | null;
+            /**
+             * Stool
+             * @description Thickness of a sill board under the opening.
+             * @default 0
+             */
+            stool: number | string;
+            /**
+             * Horn
+             * @description How far the sill runs past the casing.
+             * @default 0
+             */
+            horn: number | string;
+            /**
+             * Depth
+             * @description Of the reveal, from the wall's face.
+             */
+            depth?: (number | string) | null;
+            /**
+             * Returns
+             * @description Sides of the reveal that get tile.
+             * @default []
+             */
+            returns: ("left" | "right" | "top" | "bottom")[];
         };
         /**
          * Opening
-         * @description A window or pass-through, measured to the line that tile stops at (casing or bare jamb).
+         * @description A window, a pass-through (hatch) or a niche.
+         *
+         *     ``width`` and ``height`` are between the jambs, or over the casing where ``measured_to`` says
+         *     so. Tile stops at the casing, or at the bare jamb where there is none.
          */
         "Opening-Output": {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
             /**
-             * X
-             * @description Its left jamb line, from the wall's left end.
+             * Id
+             * @default
              */
-            x: number;
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hatch" | "niche" | "window";
+            at: components["schemas"]["Along-Output"];
             /** Width */
             width: number;
-            /**
-             * Sill
-             * @description Its lower line, above the counter line.
-             */
-            sill: number;
+            /** @description To its lower line. */
+            sill: components["schemas"]["Up-Output"];
             /** Height */
             height: number;
+            /**
+             * Measured To
+             * @default casing
+             * @enum {string}
+             */
+            measured_to: "jamb" | "casing";
+            /**
+             * Casing
+             * @description Face width of the casing; 0 is a bare jamb.
+             * @default 0
+             */
+            casing: number;
+            /**
+             * Casing Depth
+             * @description How far the casing stands out.
+             */
+            casing_depth?: number | null;
+            /**
+             * Stool
+             * @description Thickness of a sill board under the opening.
+             * @default 0
+             */
+            stool: number;
+            /**
+             * Horn
+             * @description How far the sill runs past the casing.
+             * @default 0
+             */
+            horn: number;
+            /**
+             * Depth
+             * @description Of the reveal, from the wall's face.
+             */
+            depth?: number | null;
+            /**
+             * Returns
+             * @description Sides of the reveal that get tile.
+             * @default []
+             */
+            returns: ("left" | "right" | "top" | "bottom")[];
         };
         /**
          * Overhead
          * @description A thing that hangs over the counter; tile stops under it and beside it.
+         *
+         *     A shelf has a thickness, and tile goes on above it; the others reach up to the top line.
          */
         "Overhead-Input": {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
             /**
-             * Kind
-             * @default cabinet
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "cabinet" | "hood";
-            /**
-             * X
-             * @description Its left side, from the wall's left end.
-             */
-            x: number | string;
+            kind: "cabinet" | "hood" | "shelf";
+            at: components["schemas"]["Along-Input"] | (number | string);
             /**
              * Width
              * @description A number is millimetres; a string is a length as written on a pad.
              */
             width: number | string;
+            /** @description To its underside, at its left end. */
+            clear: components["schemas"]["Up-Input"] | (number | string);
+            /** @description At its right end, if other. */
+            clear_right?: components["schemas"]["Up-Input"] | (number | string) | null;
             /**
-             * Bottom
-             * @description Clear height from the counter line to its underside.
+             * Thick
+             * @description Of a shelf: tile goes on above it.
              */
-            bottom: number | string;
+            thick?: (number | string) | null;
+            /**
+             * Behind
+             * @description How far tile runs up behind its lower edge.
+             * @default 0
+             */
+            behind: number | string;
+            /**
+             * Depth
+             * @description How far its side stands out.
+             */
+            depth?: (number | string) | null;
         };
         /**
          * Overhead
          * @description A thing that hangs over the counter; tile stops under it and beside it.
+         *
+         *     A shelf has a thickness, and tile goes on above it; the others reach up to the top line.
          */
         "Overhead-Output": {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
             /**
-             * Kind
-             * @default cabinet
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "cabinet" | "hood";
-            /**
-             * X
-             * @description Its left side, from the wall's left end.
-             */
-            x: number;
+            kind: "cabinet" | "hood" | "shelf";
+            at: components["schemas"]["Along-Output"];
             /** Width */
             width: number;
+            /** @description To its underside, at its left end. */
+            clear: components["schemas"]["Up-Output"];
+            /** @description At its right end, if other. */
+            clear_right?: components["schemas"]["Up-Output"] | null;
             /**
-             * Bottom
-             * @description Clear height from the counter line to its underside.
+             * Thick
+             * @description Of a shelf: tile goes on above it.
              */
-            bottom: number;
+            thick?: number | null;
+            /**
+             * Behind
+             * @description How far tile runs up behind its lower edge.
+             * @default 0
+             */
+            behind: number;
+            /**
+             * Depth
+             * @description How far its side stands out.
+             */
+            depth?: number | null;
         };
         /**
          * Pattern
@@ -1335,7 +2406,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "full" | "crosscut" | "rip" | "both" | "notch" | "hole";
+            kind: "full" | "crosscut" | "rip" | "both" | "taper" | "notch" | "curve" | "hole";
             /**
              * Cut Sides
              * @description Sides short of the tile's own factory edge.
@@ -1356,40 +2427,69 @@ export interface components {
             area: number;
         };
         /**
+         * Placed
+         * @description A thing where it stands. ``outline`` is what tile stops at, counterclockwise.
+         */
+        Placed: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** @description Around the outline: x0, y0, x1, y1. */
+            box: components["schemas"]["Rect"];
+            cover?: components["schemas"]["Rect"] | null;
+            stool?: components["schemas"]["Rect"] | null;
+            jambs?: components["schemas"]["Rect"] | null;
+            /**
+             * Round
+             * @description Centre x, y and radius.
+             */
+            round?: [
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Behind
+             * @default 0
+             */
+            behind: number;
+            /** Depth */
+            depth?: number | null;
+            /**
+             * Returns
+             * @default []
+             */
+            returns: string[];
+            /**
+             * Unsettled
+             * @default false
+             */
+            unsettled: boolean;
+            /**
+             * Taken
+             * @default []
+             */
+            taken: components["schemas"]["Stretch"][];
+        };
+        /**
          * Plan
-         * @description What a job comes to.
+         * @description What a job comes to. ``surfaces`` are in the order of the kitchen's.
          */
         Plan: {
-            /** Wall */
-            wall: string;
-            pennant: components["schemas"]["Flag"];
-            /**
-             * Frame
-             * @description x0, y0, x1, y1
-             */
-            frame: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /**
-             * Field
-             * @description x0, y0, x1, y1 of the wall inside its end, counter and top gaps.
-             */
-            field: [
-                number,
-                number,
-                number,
-                number
-            ];
+            kitchen: components["schemas"]["Kitchen"];
+            /** Surfaces */
+            surfaces: components["schemas"]["SurfacePlan"][];
             areas: components["schemas"]["Areas"];
-            /** Pieces */
-            pieces: components["schemas"]["Piece"][];
-            /** Edges */
-            edges: components["schemas"]["EdgeReading"][];
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
+            /** Doubts */
+            doubts: components["schemas"]["Doubt"][];
             /** Quantities */
             quantities: components["schemas"]["Quantity"][];
         };
@@ -1440,6 +2540,79 @@ export interface components {
             working: components["schemas"]["Working"];
             beside?: components["schemas"]["Working"] | null;
         };
+        /**
+         * Raised
+         * @description A stretch where tile begins higher: an upstand, a ledge or a sill on the counter.
+         */
+        "Raised-Input": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ledge" | "upstand";
+            at: components["schemas"]["Along-Input"] | (number | string);
+            /**
+             * Width
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            width: number | string;
+            /**
+             * Height
+             * @description Above the counter beneath it.
+             */
+            height: number | string;
+            /**
+             * Depth
+             * @description How far it stands out.
+             */
+            depth?: (number | string) | null;
+        };
+        /**
+         * Raised
+         * @description A stretch where tile begins higher: an upstand, a ledge or a sill on the counter.
+         */
+        "Raised-Output": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ledge" | "upstand";
+            at: components["schemas"]["Along-Output"];
+            /** Width */
+            width: number;
+            /**
+             * Height
+             * @description Above the counter beneath it.
+             */
+            height: number;
+            /**
+             * Depth
+             * @description How far it stands out.
+             */
+            depth?: number | null;
+        };
         Rect: [
             number,
             number,
@@ -1448,12 +2621,103 @@ export interface components {
         ];
         /**
          * Removal
-         * @description A job, and the id of what to take off its wall.
+         * @description A job, and the id of the thing, or of the wall, to take out of it.
          */
         Removal: {
             job: components["schemas"]["Job-Input"];
             /** Id */
             id: string;
+        };
+        /**
+         * Round
+         * @description A round thing through the wall: a pipe, a pot-filler, a vent; its cover hides the cut.
+         */
+        "Round-Input": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pipe" | "pot-filler" | "vent";
+            at: components["schemas"]["AlongToCentre-Input"] | (number | string);
+            up: components["schemas"]["UpToCentre-Input"] | (number | string);
+            /**
+             * Diameter
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            diameter: number | string;
+            /**
+             * Cover
+             * @description Diameter of the collar that hides the cut.
+             * @default 0
+             */
+            cover: number | string;
+        };
+        /**
+         * Round
+         * @description A round thing through the wall: a pipe, a pot-filler, a vent; its cover hides the cut.
+         */
+        "Round-Output": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pipe" | "pot-filler" | "vent";
+            at: components["schemas"]["AlongToCentre-Output"];
+            up: components["schemas"]["UpToCentre-Output"];
+            /** Diameter */
+            diameter: number;
+            /**
+             * Cover
+             * @description Diameter of the collar that hides the cut.
+             * @default 0
+             */
+            cover: number;
+        };
+        /**
+         * SaidDoubt
+         * @description A doubt in words. ``look`` are the measures that it may sit in.
+         */
+        SaidDoubt: {
+            /** Id */
+            id: string;
+            /** Weight */
+            weight: string;
+            /** Wall */
+            wall: string;
+            /** Title */
+            title: string;
+            /** Detail */
+            detail: string;
+            /** Causes */
+            causes: string[];
+            /** Look */
+            look: components["schemas"]["SaidMeasure"][];
+            /** Places */
+            places: string[];
+            /** Aside */
+            aside: string | null;
         };
         /**
          * SaidEdge
@@ -1474,6 +2738,8 @@ export interface components {
         SaidFinding: {
             /** Id */
             id: string;
+            /** Surface */
+            surface: string;
             /** Weight */
             weight: string;
             /** Title */
@@ -1502,6 +2768,36 @@ export interface components {
             courses: string;
             /** Pieces */
             pieces: string[];
+        };
+        /**
+         * SaidLine
+         * @description A line of a wall's notebook, as text, with its measures one by one.
+         */
+        SaidLine: {
+            /** Id */
+            id: string;
+            /** Pointer */
+            pointer: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Measures */
+            measures: components["schemas"]["SaidMeasure"][];
+        };
+        /**
+         * SaidMeasure
+         * @description One measure: where it is in the job, in a word, and as a question.
+         */
+        SaidMeasure: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /** Asks */
+            asks: string;
         };
         /**
          * SaidQuantity
@@ -1548,6 +2844,30 @@ export interface components {
              * @default 3.175
              */
             overhead_gap: number | string;
+            /**
+             * Max Edge Gap
+             * @description A counter, cabinet or end that runs out by no more than this is taken up by its joint (wedges and sealant); more is scribed, because a gap that opens further cannot be filled.
+             * @default 3.175
+             */
+            max_edge_gap: number | string;
+            /**
+             * Bed Thickness
+             * @description Adhesive behind the set tile: with the tile it brings the wall's face forward, laps the next wall at a corner and stands proud of casings.
+             * @default 3.175
+             */
+            bed_thickness: number | string;
+            /**
+             * Close Within
+             * @description A chain of measures that closes on its overall within this is good; a worse one is shown with where it may sit. A tape in two pairs of hands does no better.
+             * @default 3.175
+             */
+            close_within: number | string;
+            /**
+             * Flat Within
+             * @description Gap under a straightedge up to which the bed takes up the wall; more is patched first, or tile edges stand proud of one another.
+             * @default 3.175
+             */
+            flat_within: number | string;
             /**
              * Corner Gap
              * @description Change of plane at an inside corner: sealant, never grout.
@@ -1729,6 +3049,30 @@ export interface components {
              */
             overhead_gap: number;
             /**
+             * Max Edge Gap
+             * @description A counter, cabinet or end that runs out by no more than this is taken up by its joint (wedges and sealant); more is scribed, because a gap that opens further cannot be filled.
+             * @default 3.175
+             */
+            max_edge_gap: number;
+            /**
+             * Bed Thickness
+             * @description Adhesive behind the set tile: with the tile it brings the wall's face forward, laps the next wall at a corner and stands proud of casings.
+             * @default 3.175
+             */
+            bed_thickness: number;
+            /**
+             * Close Within
+             * @description A chain of measures that closes on its overall within this is good; a worse one is shown with where it may sit. A tape in two pairs of hands does no better.
+             * @default 3.175
+             */
+            close_within: number;
+            /**
+             * Flat Within
+             * @description Gap under a straightedge up to which the bed takes up the wall; more is patched first, or tile edges stand proud of one another.
+             * @default 3.175
+             */
+            flat_within: number;
+            /**
              * Corner Gap
              * @description Change of plane at an inside corner: sealant, never grout.
              * @default 3.175
@@ -1900,21 +3244,16 @@ export interface components {
             lengths: {
                 [key: string]: components["schemas"]["ShownLength"];
             };
-            /** Pieces */
-            pieces: {
-                [key: string]: string;
-            };
-            /** Edges */
-            edges: components["schemas"]["SaidEdge"][];
+            /** Surfaces */
+            surfaces: components["schemas"]["SurfaceSheet"][];
+            /** Notebooks */
+            notebooks: components["schemas"]["Notebook"][];
             /** Findings */
             findings: components["schemas"]["SaidFinding"][];
+            /** Doubts */
+            doubts: components["schemas"]["SaidDoubt"][];
             /** Quantities */
             quantities: components["schemas"]["SaidQuantity"][];
-            overall: components["schemas"]["Dimension"];
-            /** Chain */
-            chain: components["schemas"]["Dimension"][];
-            /** Start */
-            start: string;
             /** Step */
             step: string;
             /** Step Mm */
@@ -1952,7 +3291,7 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            up: components["schemas"]["FullCounter-Input"] | components["schemas"]["FullTop-Input"] | components["schemas"]["EqualCuts-Input"];
+            up: components["schemas"]["FullCounter-Input"] | components["schemas"]["FullTop-Input"] | components["schemas"]["EqualCuts-Input"] | components["schemas"]["Carried-Input"];
         };
         /**
          * Start
@@ -1974,7 +3313,171 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            up: components["schemas"]["FullCounter-Output"] | components["schemas"]["FullTop-Output"] | components["schemas"]["EqualCuts-Output"];
+            up: components["schemas"]["FullCounter-Output"] | components["schemas"]["FullTop-Output"] | components["schemas"]["EqualCuts-Output"] | components["schemas"]["Carried-Output"];
+        };
+        /**
+         * Starts
+         * @description A job, and the wall whose starts to compare.
+         */
+        Starts: {
+            job: components["schemas"]["Job-Input"];
+            /** Wall */
+            wall: string;
+        };
+        /**
+         * Stretch
+         * @description A measure as taken, where it lies on the wall: from one point to another.
+         */
+        Stretch: {
+            /** Pointer */
+            pointer: string;
+            /** X0 */
+            x0: number;
+            /** Y0 */
+            y0: number;
+            /** X1 */
+            x1: number;
+            /** Y1 */
+            y1: number;
+        };
+        /**
+         * Surface
+         * @description One flat area to tile: a wall, or a return or back of an opening in it (``of`` a wall).
+         *
+         *     ``counter`` is the line along its foot from left to right. ``foot`` is the level at which tile
+         *     begins above it (before the gap) if wedges and sealant take the fall, None if it is scribed.
+         */
+        Surface: {
+            /** Id */
+            id: string;
+            /**
+             * Code
+             * @description Letters that begin the ids of its pieces.
+             */
+            code: string;
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** X0 */
+            x0: number;
+            /** X1 */
+            x1: number;
+            /**
+             * Left
+             * @enum {string}
+             */
+            left: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            /**
+             * Right
+             * @enum {string}
+             */
+            right: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            /**
+             * Top
+             * @enum {string}
+             */
+            top: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            /**
+             * Bottom
+             * @enum {string}
+             */
+            bottom: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            /** Counter */
+            counter: [
+                number,
+                number
+            ][];
+            /** Foot */
+            foot: number | null;
+            /** Top Left */
+            top_left: number;
+            /** Top Right */
+            top_right: number;
+            /**
+             * Left Lean
+             * @default 0
+             */
+            left_lean: number;
+            /**
+             * Right Lean
+             * @default 0
+             */
+            right_lean: number;
+            /**
+             * Things
+             * @default []
+             */
+            things: components["schemas"]["Placed"][];
+        };
+        /**
+         * SurfacePlan
+         * @description What one wall, or one return or back of an opening, comes to.
+         */
+        SurfacePlan: {
+            /** Surface */
+            surface: string;
+            pennant: components["schemas"]["Flag"];
+            /**
+             * Frame
+             * @description x0, y0, x1, y1
+             */
+            frame: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Field
+             * @description x0, y0, x1, y1 around all that may be tiled.
+             */
+            field: [
+                number,
+                number,
+                number,
+                number
+            ];
+            areas: components["schemas"]["Areas"];
+            /** Pieces */
+            pieces: components["schemas"]["Piece"][];
+            /** Edges */
+            edges: components["schemas"]["EdgeReading"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+        };
+        /**
+         * SurfaceSheet
+         * @description What is shown of one surface as text.
+         */
+        SurfaceSheet: {
+            /** Surface */
+            surface: string;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: {
+                [key: string]: string;
+            };
+            /** Edges */
+            edges: components["schemas"]["SaidEdge"][];
+            overall: components["schemas"]["Dimension"];
+            /** Chain */
+            chain: components["schemas"]["Dimension"][];
+            /** Start */
+            start: string;
+            /** Summary */
+            summary: string;
+        };
+        /**
+         * ThingWords
+         * @description A thing that a notebook's line can begin with, and what can be said of it.
+         */
+        ThingWords: {
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string[];
         };
         /**
          * Tile
@@ -2062,9 +3565,26 @@ export interface components {
             kind: "ceiling" | "open";
             /**
              * Height
-             * @description Above the counter line.
+             * @description Above the datum, at the left end.
              */
             height: number | string;
+            /**
+             * Height Right
+             * @description At the right end, if other.
+             */
+            height_right?: (number | string) | null;
+            /**
+             * Ahead
+             * @description How far an open line may still go up.
+             * @default 0
+             */
+            ahead: number | string;
+            /**
+             * Back
+             * @description How far it may still come down.
+             * @default 0
+             */
+            back: number | string;
         };
         /**
          * Top
@@ -2079,9 +3599,180 @@ export interface components {
             kind: "ceiling" | "open";
             /**
              * Height
-             * @description Above the counter line.
+             * @description Above the datum, at the left end.
              */
             height: number;
+            /**
+             * Height Right
+             * @description At the right end, if other.
+             */
+            height_right?: number | null;
+            /**
+             * Ahead
+             * @description How far an open line may still go up.
+             * @default 0
+             */
+            ahead: number;
+            /**
+             * Back
+             * @description How far it may still come down.
+             * @default 0
+             */
+            back: number;
+        };
+        /**
+         * Unsettled
+         * @description Why a measure is not final, who is owed a size, and how far around tile waits for it.
+         */
+        "Unsettled-Input": {
+            /** Why */
+            why: string;
+            /**
+             * Owed To
+             * @description Who waits for the size.
+             * @default
+             */
+            owed_to: string;
+            /**
+             * Hold
+             * @description Tile this near to it is held back.
+             * @default 0
+             */
+            hold: number | string;
+        };
+        /**
+         * Unsettled
+         * @description Why a measure is not final, who is owed a size, and how far around tile waits for it.
+         */
+        "Unsettled-Output": {
+            /** Why */
+            why: string;
+            /**
+             * Owed To
+             * @description Who waits for the size.
+             * @default
+             */
+            owed_to: string;
+            /**
+             * Hold
+             * @description Tile this near to it is held back.
+             * @default 0
+             */
+            hold: number;
+        };
+        /**
+         * Up
+         * @description A measure up the wall.
+         *
+         *     From the ``counter`` straight below, from the ``datum`` and from a thing's top or centre it runs
+         *     up; from the ``top`` line, the ``laser`` line and from a thing's underside it runs down.
+         */
+        "Up-Input": {
+            /**
+             * Value
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            value: number | string;
+            /**
+             * Taken From
+             * @default counter
+             */
+            taken_from: string;
+            /**
+             * To
+             * @description Which side of the thing; near is the one that faces.
+             * @default near
+             * @enum {string}
+             */
+            to: "near" | "bottom" | "top" | "centre";
+            /**
+             * Taken With
+             * @default tape
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * Up
+         * @description A measure up the wall.
+         *
+         *     From the ``counter`` straight below, from the ``datum`` and from a thing's top or centre it runs
+         *     up; from the ``top`` line, the ``laser`` line and from a thing's underside it runs down.
+         */
+        "Up-Output": {
+            /** Value */
+            value: number;
+            /**
+             * Taken From
+             * @default counter
+             */
+            taken_from: string;
+            /**
+             * To
+             * @description Which side of the thing; near is the one that faces.
+             * @default near
+             * @enum {string}
+             */
+            to: "near" | "bottom" | "top" | "centre";
+            /**
+             * Taken With
+             * @default tape
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * UpToCentre
+         * @description A measure up the wall that is to the thing's centre unless it says otherwise.
+         */
+        "UpToCentre-Input": {
+            /**
+             * Value
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            value: number | string;
+            /**
+             * Taken From
+             * @default counter
+             */
+            taken_from: string;
+            /**
+             * To
+             * @default centre
+             * @enum {string}
+             */
+            to: "near" | "bottom" | "top" | "centre";
+            /**
+             * Taken With
+             * @default tape
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * UpToCentre
+         * @description A measure up the wall that is to the thing's centre unless it says otherwise.
+         */
+        "UpToCentre-Output": {
+            /** Value */
+            value: number;
+            /**
+             * Taken From
+             * @default counter
+             */
+            taken_from: string;
+            /**
+             * To
+             * @default centre
+             * @enum {string}
+             */
+            to: "near" | "bottom" | "top" | "centre";
+            /**
+             * Taken With
+             * @default tape
+             * @enum {string}
+             */
+            taken_with: "tape" | "laser" | "rule" | "guess";
         };
         /**
          * View
@@ -2094,9 +3785,11 @@ export interface components {
         };
         /**
          * Wall
-         * @description One flat run of wall over a level counter.
+         * @description One flat run of wall. ``lean`` is how far an end's top stands to the right of its foot.
          */
         "Wall-Input": {
+            /** Id */
+            id: string;
             /**
              * Name
              * @default Wall
@@ -2104,78 +3797,131 @@ export interface components {
             name: string;
             /**
              * Length
-             * @description A number is millimetres; a string is a length as written on a pad.
+             * @description The overall, between its ends at the datum.
              */
             length: number | string;
             top: components["schemas"]["Top-Input"];
             /**
+             * @description Does not count where the wall before joins on.
              * @default {
-             *       "kind": "corner"
+             *       "kind": "corner",
+             *       "follows": "",
+             *       "ahead": 0,
+             *       "back": 0
              *     }
              */
-            left: components["schemas"]["End"];
+            left: components["schemas"]["End-Input"];
             /**
+             * @description Does not count where the next wall joins on.
              * @default {
-             *       "kind": "corner"
+             *       "kind": "corner",
+             *       "follows": "",
+             *       "ahead": 0,
+             *       "back": 0
              *     }
              */
-            right: components["schemas"]["End"];
+            right: components["schemas"]["End-Input"];
+            /** @description With the next wall, if it joins on. */
+            corner?: components["schemas"]["Corner"] | null;
             /**
-             * Overheads
+             * Left Lean
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            left_lean: number | string;
+            /**
+             * Right Lean
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            right_lean: number | string;
+            /**
+             * Things
              * @default []
              */
-            overheads: components["schemas"]["Overhead-Input"][];
+            things: ((components["schemas"]["Overhead-Input"] | components["schemas"]["Opening-Input"] | components["schemas"]["Device-Input"] | components["schemas"]["Round-Input"] | components["schemas"]["Block-Input"] | components["schemas"]["Below-Input"] | components["schemas"]["Raised-Input"] | components["schemas"]["Level-Input"] | components["schemas"]["Mark-Input"] | components["schemas"]["Zone-Input"] | components["schemas"]["Check-Input"]) | components["schemas"]["WrittenLine"] | string)[];
             /**
-             * Openings
-             * @default []
+             * @default {
+             *       "across": {
+             *         "kind": "full-left",
+             *         "nudge": 0
+             *       },
+             *       "up": {
+             *         "kind": "full-counter",
+             *         "nudge": 0
+             *       }
+             *     }
              */
-            openings: components["schemas"]["Opening-Input"][];
-            /**
-             * Devices
-             * @default []
-             */
-            devices: components["schemas"]["Device-Input"][];
+            start: components["schemas"]["Start-Input"];
         };
         /**
          * Wall
-         * @description One flat run of wall over a level counter.
+         * @description One flat run of wall. ``lean`` is how far an end's top stands to the right of its foot.
          */
         "Wall-Output": {
+            /** Id */
+            id: string;
             /**
              * Name
              * @default Wall
              */
             name: string;
-            /** Length */
+            /**
+             * Length
+             * @description The overall, between its ends at the datum.
+             */
             length: number;
             top: components["schemas"]["Top-Output"];
             /**
+             * @description Does not count where the wall before joins on.
              * @default {
-             *       "kind": "corner"
+             *       "kind": "corner",
+             *       "follows": "",
+             *       "ahead": 0,
+             *       "back": 0
              *     }
              */
-            left: components["schemas"]["End"];
+            left: components["schemas"]["End-Output"];
             /**
+             * @description Does not count where the next wall joins on.
              * @default {
-             *       "kind": "corner"
+             *       "kind": "corner",
+             *       "follows": "",
+             *       "ahead": 0,
+             *       "back": 0
              *     }
              */
-            right: components["schemas"]["End"];
+            right: components["schemas"]["End-Output"];
+            /** @description With the next wall, if it joins on. */
+            corner?: components["schemas"]["Corner"] | null;
             /**
-             * Overheads
+             * Left Lean
+             * @default 0
+             */
+            left_lean: number;
+            /**
+             * Right Lean
+             * @default 0
+             */
+            right_lean: number;
+            /**
+             * Things
              * @default []
              */
-            overheads: components["schemas"]["Overhead-Output"][];
+            things: (components["schemas"]["Overhead-Output"] | components["schemas"]["Opening-Output"] | components["schemas"]["Device-Output"] | components["schemas"]["Round-Output"] | components["schemas"]["Block-Output"] | components["schemas"]["Below-Output"] | components["schemas"]["Raised-Output"] | components["schemas"]["Level-Output"] | components["schemas"]["Mark-Output"] | components["schemas"]["Zone-Output"] | components["schemas"]["Check-Output"])[];
             /**
-             * Openings
-             * @default []
+             * @default {
+             *       "across": {
+             *         "kind": "full-left",
+             *         "nudge": 0
+             *       },
+             *       "up": {
+             *         "kind": "full-counter",
+             *         "nudge": 0
+             *       }
+             *     }
              */
-            openings: components["schemas"]["Opening-Output"][];
-            /**
-             * Devices
-             * @default []
-             */
-            devices: components["schemas"]["Device-Output"][];
+            start: components["schemas"]["Start-Output"];
         };
         /**
          * Working
@@ -2200,6 +3946,144 @@ export interface components {
              * @default []
              */
             terms: components["schemas"]["Working"][];
+        };
+        /**
+         * WrittenLine
+         * @description A thing given as a line of the notebook, with the id that it keeps.
+         */
+        WrittenLine: {
+            /** Id */
+            id: string;
+            /** Line */
+            line: string;
+        };
+        /**
+         * Zone
+         * @description What a stretch of wall is made of and how it is; ``flat`` is the gap under a straightedge.
+         */
+        "Zone-Input": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Input"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "zone";
+            at: components["schemas"]["Along-Input"] | (number | string);
+            /**
+             * Width
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            width: number | string;
+            /**
+             * Made Of
+             * @default painted board
+             * @enum {string}
+             */
+            made_of: "painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry";
+            /**
+             * Flat
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            flat: number | string;
+            /**
+             * Over
+             * @description Thickness of old tile that stays.
+             * @default 0
+             */
+            over: number | string;
+            /**
+             * Damp
+             * @default false
+             */
+            damp: boolean;
+            /**
+             * Greasy
+             * @default false
+             */
+            greasy: boolean;
+            /**
+             * Cracked
+             * @default false
+             */
+            cracked: boolean;
+            /**
+             * Loose
+             * @default false
+             */
+            loose: boolean;
+        };
+        /**
+         * Zone
+         * @description What a stretch of wall is made of and how it is; ``flat`` is the gap under a straightedge.
+         */
+        "Zone-Output": {
+            /**
+             * Id
+             * @default
+             */
+            id: string | "";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "zone";
+            at: components["schemas"]["Along-Output"];
+            /** Width */
+            width: number;
+            /**
+             * Made Of
+             * @default painted board
+             * @enum {string}
+             */
+            made_of: "painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry";
+            /**
+             * Flat
+             * @default 0
+             */
+            flat: number;
+            /**
+             * Over
+             * @description Thickness of old tile that stays.
+             * @default 0
+             */
+            over: number;
+            /**
+             * Damp
+             * @default false
+             */
+            damp: boolean;
+            /**
+             * Greasy
+             * @default false
+             */
+            greasy: boolean;
+            /**
+             * Cracked
+             * @default false
+             */
+            cracked: boolean;
+            /**
+             * Loose
+             * @default false
+             */
+            loose: boolean;
         };
     };
     responses: never;
@@ -2285,7 +4169,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Job-Input"];
+                "application/json": components["schemas"]["Starts"];
             };
         };
         responses: {
@@ -2362,6 +4246,134 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Job-Output"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    add_wall_api_edit_add_wall_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoreWall"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job-Output"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    remove_wall_api_edit_remove_wall_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Removal"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job-Output"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    join_walls_api_edit_join_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Joining"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job-Output"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    notebook_words_api_notebook_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingWords"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

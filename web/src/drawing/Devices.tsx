@@ -1,47 +1,95 @@
-/** Boxes and their plates: the hole solid, the plate as the outline that has to land on tile. */
+/** Boxes and their plates, pipes and their collars: the hole solid, the cover as its outline. */
 import { memo } from "react";
-import type { View } from "../api/client";
+import type { Placed, Surface } from "../api/client";
 import type { Scale } from "./scale";
 
-export const Devices = memo(function Devices({ view, scale }: { view: View; scale: Scale }) {
+/** How many switches or outlets a device has side by side, and whether it lies on its side. */
+export interface Face {
+  gangs: number;
+  sideways: boolean;
+}
+
+const ONE: Face = { gangs: 1, sideways: false };
+
+interface Props {
+  surface: Surface;
+  faces: ReadonlyMap<string, Face>;
+  scale: Scale;
+}
+
+export const Devices = memo(function Devices({ surface, faces, scale }: Props) {
   return (
     <g pointerEvents="none">
-      {view.job.wall.devices?.map((device) => {
-        const { x, y, box_width, box_height, plate_width, plate_height, gangs } = device;
-        return (
-          <g key={device.id}>
-            <rect
-              x={scale.x(x - box_width / 2)}
-              y={scale.y(y + box_height / 2)}
-              width={scale.px(box_width)}
-              height={scale.px(box_height)}
-              fill="#5d5a53"
-            />
-            {Array.from({ length: gangs ?? 1 }, (_, gang) => (
-              <rect
-                // biome-ignore lint/suspicious/noArrayIndexKey: gangs have no other name than their place
-                key={gang}
-                x={scale.x(x - box_width / 2 + (gang + 0.25) * (box_width / (gangs ?? 1)))}
-                y={scale.y(y + box_height * 0.28)}
-                width={scale.px(box_width / (gangs ?? 1) / 2)}
-                height={scale.px(box_height * 0.56)}
-                fill="#fbf9f3"
-              />
-            ))}
-            <rect
-              x={scale.x(x - plate_width / 2)}
-              y={scale.y(y + plate_height / 2)}
-              width={scale.px(plate_width)}
-              height={scale.px(plate_height)}
-              rx={3}
-              fill="none"
-              stroke="#2a2b2b"
-              strokeWidth={1.3}
-              strokeDasharray="4 2.5"
-            />
-          </g>
-        );
+      {surface.things.map((thing) => {
+        if (thing.round) return <Round key={thing.id} thing={thing} scale={scale} />;
+        if (!thing.cover) return null;
+        return <Box key={thing.id} thing={thing} face={faces.get(thing.id) ?? ONE} scale={scale} />;
       })}
     </g>
   );
 });
+
+function Box({ thing, face, scale }: { thing: Placed; face: Face; scale: Scale }) {
+  const { gangs, sideways } = face;
+  const [x0, y0, x1, y1] = thing.box;
+  const [width, height] = [x1 - x0, y1 - y0];
+  return (
+    <g>
+      <rect
+        x={scale.x(x0)}
+        y={scale.y(y1)}
+        width={scale.px(width)}
+        height={scale.px(height)}
+        fill="#5d5a53"
+      />
+      {Array.from({ length: gangs }, (_, gang) => {
+        const cell = sideways ? height / gangs : width / gangs;
+        const at = (gang + 0.25) * cell;
+        return (
+          <rect
+            // biome-ignore lint/suspicious/noArrayIndexKey: gangs have no other name than their place
+            key={gang}
+            x={scale.x(sideways ? x0 + width * 0.22 : x0 + at)}
+            y={scale.y(sideways ? y1 - at : y1 - height * 0.22)}
+            width={scale.px(sideways ? width * 0.56 : cell / 2)}
+            height={scale.px(sideways ? cell / 2 : height * 0.56)}
+            fill="#fbf9f3"
+          />
+        );
+      })}
+      {thing.cover && (
+        <rect
+          x={scale.x(thing.cover[0])}
+          y={scale.y(thing.cover[3])}
+          width={scale.px(thing.cover[2] - thing.cover[0])}
+          height={scale.px(thing.cover[3] - thing.cover[1])}
+          rx={3}
+          fill="none"
+          stroke="#2a2b2b"
+          strokeWidth={1.3}
+          strokeDasharray="4 2.5"
+        />
+      )}
+    </g>
+  );
+}
+
+function Round({ thing, scale }: { thing: Placed; scale: Scale }) {
+  const [x, y, radius] = thing.round ?? [0, 0, 0];
+  return (
+    <g>
+      <circle cx={scale.x(x)} cy={scale.y(y)} r={scale.px(radius)} fill="#5d5a53" />
+      {thing.cover && (
+        <circle
+          cx={scale.x(x)}
+          cy={scale.y(y)}
+          r={scale.px((thing.cover[2] - thing.cover[0]) / 2)}
+          fill="none"
+          stroke="#2a2b2b"
+          strokeWidth={1.3}
+          strokeDasharray="4 2.5"
+        />
+      )}
+    </g>
+  );
+}

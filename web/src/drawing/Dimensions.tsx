@@ -1,17 +1,19 @@
 /** The overall and the chain of partials above the wall, as one reads them off a tape. */
 import { memo } from "react";
-import type { Sheet } from "../api/client";
+import type { SurfaceSheet } from "../api/client";
 import { Tape } from "../parts/Tape";
 import { Measure } from "./Measure";
 import type { Scale } from "./scale";
 
 interface Props {
-  sheet: Sheet;
+  sheet: SurfaceSheet;
   scale: Scale;
   top: number;
+  /** The field that the overall is typed in; none for a return, whose size is its opening's. */
+  pointer: string | undefined;
 }
 
-export const Dimensions = memo(function Dimensions({ sheet, scale, top }: Props) {
+export const Dimensions = memo(function Dimensions({ sheet, scale, top, pointer }: Props) {
   const upper = scale.y(top) - 56;
   const lower = scale.y(top) - 34;
   return (
@@ -21,7 +23,7 @@ export const Dimensions = memo(function Dimensions({ sheet, scale, top }: Props)
         x1={scale.x(sheet.overall.x1)}
         y={upper}
         text={sheet.overall.text}
-        pointer="/wall/length"
+        pointer={pointer}
       />
       {sheet.chain.length > 1 &&
         sheet.chain.map((run) => (
@@ -37,7 +39,7 @@ interface RunProps {
   y: number;
   text: string;
   /** The field that this is the measure of, if it is one as it was typed. */
-  pointer?: string;
+  pointer?: string | undefined;
 }
 
 function Run({ x0, x1, y, text, pointer }: RunProps) {

@@ -1,15 +1,16 @@
 /** What every edge gets, written where no tile is: in the window, on the cabinet, past the end. */
 import { memo } from "react";
-import type { Plan, Sheet } from "../api/client";
+import type { Surface, SurfacePlan, SurfaceSheet } from "../api/client";
 import { Tape } from "../parts/Tape";
 import type { Scale } from "./scale";
 
-type Reading = Plan["edges"][number];
-type Said = Sheet["edges"][number];
+type Reading = SurfacePlan["edges"][number];
+type Said = SurfaceSheet["edges"][number];
 
 interface Props {
-  plan: Plan;
-  sheet: Sheet;
+  surface: Surface;
+  plan: SurfacePlan;
+  sheet: SurfaceSheet;
   scale: Scale;
   onPieces: (pieces: readonly string[]) => void;
 }
@@ -18,28 +19,37 @@ const MOST = 3;
 const LINE = 16;
 /** Pixels: a wall drawn narrower than this has no room for the courses beside each size. */
 const ROOMY = 780;
+/** Pixels: a thing drawn narrower than this has no room for them either. */
+const WIDE = 230;
 /** Pixels: a cabinet drawn lower than this has no room for the number of its underside. */
 const LOW = 56;
 
-export const EdgeTags = memo(function EdgeTags({ plan, sheet, scale, onPieces }: Props) {
+export const EdgeTags = memo(function EdgeTags({ surface, plan, sheet, scale, onPieces }: Props) {
   return plan.edges.map((reading, index) => {
     const said = sheet.edges[index];
-    return said ? <Tag key={reading.edge} {...{ plan, reading, said, scale, onPieces }} /> : null;
+    return said ? (
+      <Tag key={reading.edge} {...{ surface, plan, reading, said, scale, onPieces }} />
+    ) : null;
   });
 });
 
 interface TagProps {
-  plan: Plan;
+  surface: Surface;
+  plan: SurfacePlan;
   reading: Reading;
   said: Said;
   scale: Scale;
   onPieces: (pieces: readonly string[]) => void;
 }
 
-function Tag({ plan, reading, said, scale, onPieces }: TagProps) {
+function Tag({ surface, plan, reading, said, scale, onPieces }: TagProps) {
   const rows = said.gets.slice(0, MOST);
-  const roomy = reading.owner === "wall" || scale.px(plan.frame[2]) > ROOMY;
-  const place = placeOf(reading, middleOf(reading, plan), plan.frame[3], scale, rows.length);
+  const own = reading.owner.split(".")[0] === surface.id || reading.owner === surface.id;
+  const thing = surface.things.find(({ id }) => id === reading.owner);
+  const wide = thing ? scale.px(thing.box[2] - thing.box[0]) > WIDE : true;
+  const roomy = own || (wide && scale.px(plan.frame[2] - plan.frame[0]) > ROOMY);
+  const mid = middleOf(reading, plan);
+  const place = placeOf(reading, own, mid, plan.frame[3], scale, rows.length);
   return (
     <g className="tape" fontSize={14.5} textAnchor={place.anchor}>
       {place.arrow && <path d={place.arrow} fill="#1f5a93" />}
@@ -97,7 +107,7 @@ function shortly(courses: string): string {
 }
 
 /** Where along the edge the number stands: at the middle of the pieces that meet it. */
-function middleOf(reading: Reading, plan: Plan): number {
+function middleOf(reading: Reading, plan: SurfacePlan): number {
   if (reading.side === "left" || reading.side === "right") return (reading.low + reading.high) / 2;
   const met = new Set(reading.gets[0]?.pieces);
   const spans = plan.pieces.filter((piece) => met.has(piece.id));
@@ -106,9 +116,15 @@ function middleOf(reading: Reading, plan: Plan): number {
   return xs.length > 0 ? (Math.min(...xs) + Math.max(...xs)) / 2 : (reading.low + reading.high) / 2;
 }
 
-function placeOf(reading: Reading, mid: number, top: number, scale: Scale, rows: number): Place {
+function placeOf(
+  reading: Reading,
+  wall: boolean,
+  mid: number,
+  top: number,
+  scale: Scale,
+  rows: number,
+): Place {
   const block = (rows - 1) * LINE;
-  const wall = reading.owner === "wall";
   if (reading.side === "left" || reading.side === "right") {
     // Outside the wall at its ends; inside the thing at its own sides.
     const toRight = wall ? reading.side === "right" : reading.side === "left";
@@ -121,6 +137,9 @@ function placeOf(reading: Reading, mid: number, top: number, scale: Scale, rows:
     return { x, y, anchor: toRight ? "start" : "end", arrow };
   }
   const x = scale.x(mid);
+  if (reading.kind === "foot") {
+    return { x, y: scale.y(reading.at) + 16, anchor: "middle", arrow: "" };
+  }
   if (wall) {
     const y =
       reading.side === "bottom" ? scale.y(reading.at) + 30 : scale.y(reading.at) - 8 - block;

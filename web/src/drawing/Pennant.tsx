@@ -1,10 +1,10 @@
 /** The pennant: a flag at the start. Drag it, or focus it and use the arrow keys. */
 import { useRef } from "react";
-import type { Plan } from "../api/client";
+import type { SurfacePlan } from "../api/client";
 import type { Scale } from "./scale";
 
 interface Props {
-  plan: Plan;
+  plan: SurfacePlan;
   scale: Scale;
   stepMm: number;
   start: string;

@@ -1,168 +1,269 @@
-/** What stands on the wall and around it: cabinets, windows, devices, ends, the counter. */
-import { memo } from "react";
-import type { View } from "../api/client";
+/** What stands on the wall and around it: cabinets, windows, ledges, ends, the counter. */
+import { memo, type ReactNode } from "react";
+import type { Placed, SaidLine, Surface, SurfacePlan, View } from "../api/client";
+import { Counter } from "./Counter";
+import { Ends } from "./Ends";
 import { Measure, measureAt } from "./Measure";
 import type { Scale } from "./scale";
 
 interface Props {
-  view: View;
+  surface: Surface;
+  plan: SurfacePlan;
+  lines: readonly SaidLine[];
+  lengths: View["sheet"]["lengths"];
+  active: string | null;
   scale: Scale;
-  onField: (pointer: string) => void;
+  onThing: (id: string) => void;
+  /** Names and numbers are left out where walls are drawn small. */
+  small?: boolean;
 }
 
-const LINE = "#5c5346";
+export const LINE = "#5c5346";
+const FILL: Record<string, string> = {
+  cabinet: "#d8c8ac",
+  hood: "#c9c6bf",
+  shelf: "#cbb48e",
+  window: "#dfe8ec",
+  hatch: "#ece7da",
+  niche: "#d9d4c6",
+  upstand: "#8d8478",
+  ledge: "#b9ab92",
+  bracket: "#8f8a80",
+  block: "#b7b1a4",
+};
+/** What is written on a thing: the measures that one would ask first. */
+const SAYS: Record<string, readonly [string, string][]> = {
+  cabinet: [
+    ["/width", " wide, "],
+    ["/clear/value", " clear"],
+  ],
+  hood: [
+    ["/width", " wide, "],
+    ["/clear/value", " clear"],
+  ],
+  window: [
+    ["/width", " wide, sill at "],
+    ["/sill/value", ""],
+  ],
+  hatch: [
+    ["/width", " wide, sill at "],
+    ["/sill/value", ""],
+  ],
+  niche: [
+    ["/width", " × "],
+    ["/height", ""],
+  ],
+};
 
-export const Surroundings = memo(function Surroundings({ view, scale, onField }: Props) {
-  const { wall } = view.job;
-  const shown = (pointer: string) => view.sheet.lengths[pointer]?.shown ?? "";
-  const [, , length, top] = view.plan.frame;
+export const Surroundings = memo(function Surroundings(props: Props) {
+  const { surface, plan, lines, lengths, active, scale, onThing, small } = props;
+  const top = plan.frame[3];
   return (
     <g>
-      <Ends view={view} scale={scale} />
-      {wall.overheads?.map((thing, index) => {
-        const at = `/wall/overheads/${index}`;
-        const width = scale.px(thing.width);
+      <Ends surface={surface} plan={plan} scale={scale} unrolled={small ?? false} />
+      <Counter surface={surface} plan={plan} scale={scale} />
+      {surface.things.map((thing) => {
+        const fill = FILL[thing.kind];
+        if (thing.kind === "mark") return <Mark key={thing.id} thing={thing} scale={scale} />;
+        if (!fill) return null;
+        const pointer = lines.find(({ id }) => id === thing.id)?.pointer ?? "";
         return (
           <Thing
             key={thing.id}
-            x={scale.x(thing.x)}
-            y={scale.y(top)}
-            width={width}
-            height={scale.px(top - thing.bottom)}
-            fill="#d8c8ac"
-            name={thing.name}
-            measures={[
-              {
-                pointer: `${at}/width`,
-                label: "Width",
-                shown: shown(`${at}/width`),
-                says: " wide, ",
-              },
-              {
-                pointer: `${at}/bottom`,
-                label: "Clear height",
-                shown: shown(`${at}/bottom`),
-                says: " clear",
-              },
-            ]}
-            labelAt={30}
-            onPick={() => onField(`${at}/bottom`)}
-          >
-            {thing.kind === "cabinet" && (
-              <Doors
-                x={scale.x(thing.x)}
-                y={scale.y(top)}
-                width={width}
-                height={scale.px(top - thing.bottom)}
-              />
-            )}
-          </Thing>
+            {...{ thing, fill, pointer, lengths, scale, onThing }}
+            top={top}
+            active={thing.id === active}
+            small={small ?? false}
+          />
         );
       })}
-      {wall.openings?.map((thing, index) => {
-        const at = `/wall/openings/${index}`;
-        const head = Math.min(thing.sill + thing.height, top);
-        return (
-          <Thing
-            key={thing.id}
-            x={scale.x(thing.x)}
-            y={scale.y(head)}
-            width={scale.px(thing.width)}
-            height={scale.px(head - thing.sill)}
-            fill="#dfe8ec"
-            name={thing.name}
-            measures={[
-              {
-                pointer: `${at}/width`,
-                label: "Width",
-                shown: shown(`${at}/width`),
-                says: " wide, sill at ",
-              },
-              { pointer: `${at}/sill`, label: "Sill at", shown: shown(`${at}/sill`), says: "" },
-            ]}
-            labelAt={56}
-            onPick={() => onField(`${at}/x`)}
-          >
-            <rect
-              x={scale.x(thing.x) + 4}
-              y={scale.y(head) + 4}
-              width={Math.max(0, scale.px(thing.width) - 8)}
-              height={Math.max(0, scale.px(head - thing.sill) - 8)}
-              fill="none"
-              stroke={LINE}
-              strokeWidth={0.7}
-            />
-          </Thing>
-        );
-      })}
-      <rect
-        x={scale.x(0) - 30}
-        y={scale.y(0)}
-        width={scale.px(length) + 60}
-        height={14}
-        fill="#3b3733"
-      />
     </g>
   );
 });
 
 interface ThingProps {
-  x: number;
-  y: number;
-  width: number;
-  height: number;
+  thing: Placed;
   fill: string;
-  name: string;
-  measures: readonly { pointer: string; label: string; shown: string; says: string }[];
-  labelAt: number;
-  onPick: () => void;
-  children?: React.ReactNode;
+  pointer: string;
+  lengths: View["sheet"]["lengths"];
+  scale: Scale;
+  top: number;
+  active: boolean;
+  small: boolean;
+  onThing: (id: string) => void;
 }
 
-function Thing({
+/** The outline of a thing in pixels. */
+function path(outline: Placed["outline"], scale: Scale): string {
+  return `M${outline.map(([x, y]) => `${scale.x(x)} ${scale.y(y)}`).join("L")}Z`;
+}
+
+function Thing(props: ThingProps) {
+  const { thing, fill, pointer, lengths, scale, top, active, small, onThing } = props;
+  const [x0, y0, x1, high] = thing.box;
+  const y1 = Math.min(high, top);
+  const [width, height] = [scale.px(x1 - x0), scale.px(y1 - y0)];
+  const [x, y] = [scale.x(x0), scale.y(y1)];
+  const says = (SAYS[thing.kind] ?? []).filter(([field]) => lengths[pointer + field]);
+  const roomy = width > 96 && height > 78;
+  const opening = thing.kind === "window" || thing.kind === "hatch" || thing.kind === "niche";
+  const labelAt = opening ? 56 : 30;
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut to a line that the keyboard reaches by itself
+    <g
+      onClick={(event) => {
+        if (!measureAt(event.target)) onThing(thing.id);
+      }}
+      className="cursor-pointer"
+      data-thing={thing.id}
+    >
+      <title>{`${thing.name}${thing.unsettled ? ", not settled yet" : ""}. Click it for its line in the notebook.`}</title>
+      <path
+        d={path(thing.outline, scale)}
+        fill={fill}
+        stroke={active ? "#1f5a93" : LINE}
+        strokeWidth={active ? 2.5 : 1.2}
+        strokeDasharray={thing.unsettled ? "7 4" : undefined}
+      />
+      <Inside thing={thing} scale={scale} x={x} y={y} width={width} height={height} />
+      {thing.stool && <Box rect={thing.stool} scale={scale} fill="#cfc3ab" />}
+      {roomy && !small && (
+        <Label x={x + width / 2} y={height > 120 ? y + labelAt : y + height / 2 - 4} fill={fill}>
+          {thing.name}
+          {thing.unsettled ? " ?" : ""}
+          <tspan x={x + width / 2} dy={17} fontSize={14} fontWeight={500}>
+            {says.map(([field, after]) => (
+              <Measure
+                key={field}
+                pointer={pointer + field}
+                label={field.slice(1)}
+                shown={lengths[pointer + field]?.shown ?? ""}
+                says={after}
+              />
+            ))}
+          </tspan>
+        </Label>
+      )}
+    </g>
+  );
+}
+
+/** What makes a thing plain at a glance: doors, a hood's rim, the panes and casing of a window. */
+function Inside({
+  thing,
+  scale,
   x,
   y,
   width,
   height,
-  fill,
-  name,
-  measures,
-  labelAt,
-  onPick,
-  children,
-}: ThingProps) {
-  const roomy = width > 96 && height > 54;
+}: {
+  thing: Placed;
+  scale: Scale;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}) {
+  const inner = (by: number) => (
+    <rect
+      x={x + by}
+      y={y + by}
+      width={Math.max(0, width - 2 * by)}
+      height={Math.max(0, height - 2 * by)}
+      fill="none"
+      stroke={LINE}
+      strokeWidth={0.7}
+    />
+  );
+  switch (thing.kind) {
+    case "cabinet":
+      return <Doors x={x} y={y} width={width} height={height} />;
+    case "hood":
+      return (
+        <path
+          d={`M${x} ${y + height - 9}h${width}M${x + width * 0.3} ${y + height - 9}L${x + width * 0.36} ${y}M${x + width * 0.7} ${y + height - 9}L${x + width * 0.64} ${y}`}
+          stroke={LINE}
+          strokeWidth={0.7}
+          fill="none"
+        />
+      );
+    case "window":
+    case "hatch":
+      if (thing.jambs) return <Box rect={thing.jambs} scale={scale} fill="#eef4f6" />;
+      return inner(4);
+    case "niche":
+      return inner(5);
+    default:
+      return null;
+  }
+}
+
+function Box({ rect, scale, fill }: { rect: Placed["box"]; scale: Scale; fill: string }) {
+  const [x0, y0, x1, y1] = rect;
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut to a field that the keyboard reaches by itself
-    <g
-      onClick={(event) => {
-        if (!measureAt(event.target)) onPick();
-      }}
-      className="cursor-pointer"
+    <rect
+      x={scale.x(x0)}
+      y={scale.y(y1)}
+      width={scale.px(x1 - x0)}
+      height={scale.px(y1 - y0)}
+      fill={fill}
+      stroke={LINE}
+      strokeWidth={0.8}
+    />
+  );
+}
+
+function Label({
+  x,
+  y,
+  fill,
+  children,
+}: {
+  x: number;
+  y: number;
+  fill: string;
+  children: ReactNode;
+}) {
+  return (
+    <text
+      x={x}
+      y={y}
+      textAnchor="middle"
+      className="tape"
+      fontSize={14}
+      fill="#2a2b2b"
+      stroke={fill}
+      strokeWidth={5}
+      paintOrder="stroke"
     >
-      <title>{`${name}. Click a number to change it here, or elsewhere for all its measures.`}</title>
-      <rect x={x} y={y} width={width} height={height} fill={fill} stroke={LINE} strokeWidth={1.2} />
       {children}
-      {roomy && (
-        <text
-          x={x + width / 2}
-          y={height > 120 ? y + labelAt : y + height / 2 - 4}
-          textAnchor="middle"
-          className="tape"
-          fontSize={14}
-          fill="#2a2b2b"
-          stroke={fill}
-          strokeWidth={5}
-          paintOrder="stroke"
-        >
-          {name}
-          <tspan x={x + width / 2} dy={17} fontSize={14} fontWeight={500}>
-            {measures.map((measure) => (
-              <Measure key={measure.pointer} {...measure} />
-            ))}
-          </tspan>
-        </text>
-      )}
+    </text>
+  );
+}
+
+/** A centreline, as one pencils it: long and short dashes from foot to top. */
+function Mark({ thing, scale }: { thing: Placed; scale: Scale }) {
+  const [x, y0, , y1] = thing.box;
+  return (
+    <g pointerEvents="none">
+      <path
+        d={`M${scale.x(x)} ${scale.y(y0)}V${scale.y(y1)}`}
+        stroke="#2a2b2b"
+        strokeWidth={1.1}
+        strokeDasharray="14 4 3 4"
+      />
+      <text
+        x={scale.x(x) + 5}
+        y={scale.y(y0) - 6}
+        className="tape"
+        fontSize={13}
+        fill="#2a2b2b"
+        stroke="#fbf9f3"
+        strokeWidth={4}
+        paintOrder="stroke"
+      >
+        {thing.name}
+      </text>
     </g>
   );
 }
@@ -182,55 +283,4 @@ function Doors({ x, y, width, height }: { x: number; y: number; width: number; h
       strokeWidth={0.7}
     />
   ));
-}
-
-function Ends({ view, scale }: { view: View; scale: Scale }) {
-  const { left, right } = view.job.wall;
-  const [, , length, top] = view.plan.frame;
-  return (
-    <>
-      <End
-        kind={left?.kind ?? "corner"}
-        x={scale.x(0)}
-        out={-1}
-        top={scale.y(top)}
-        foot={scale.y(0)}
-      />
-      <End
-        kind={right?.kind ?? "corner"}
-        x={scale.x(length)}
-        out={1}
-        top={scale.y(top)}
-        foot={scale.y(0)}
-      />
-    </>
-  );
-}
-
-interface EndProps {
-  kind: string;
-  x: number;
-  out: 1 | -1;
-  top: number;
-  foot: number;
-}
-
-/** A corner shows the other wall falling away; an open end its trim; the rest a plain upright. */
-function End({ kind, x, out, top, foot }: EndProps) {
-  const height = foot - top;
-  if (kind === "corner") {
-    return (
-      <path
-        d={`M${x} ${top}l${out * 16} -9V${foot + 9}L${x} ${foot}Z`}
-        fill="#cbc4b4"
-        stroke={LINE}
-      />
-    );
-  }
-  if (kind === "open") {
-    const face = out < 0 ? x : x - 3;
-    return <rect x={face} y={top} width={3} height={height} fill="#8f8a80" />;
-  }
-  const body = out < 0 ? x - 16 : x;
-  return <rect x={body} y={top - 8} width={16} height={height + 8} fill="#d8c8ac" stroke={LINE} />;
 }

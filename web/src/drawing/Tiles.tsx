@@ -1,10 +1,10 @@
 /** The pieces: full tiles in glaze, cuts hatched as with a pencil, picked ones outlined. */
 import { memo } from "react";
-import type { Piece, Plan } from "../api/client";
+import type { Piece, SurfacePlan } from "../api/client";
 import type { Scale } from "./scale";
 
 interface Props {
-  plan: Plan;
+  plan: SurfacePlan;
   scale: Scale;
   colour: string;
   picked: ReadonlySet<string>;

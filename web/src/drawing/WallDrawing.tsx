@@ -1,50 +1,64 @@
 /** The wall to scale: the page of the application. */
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { SaidLine, SurfacePlan, Wall } from "../api/client";
 import { useEditor } from "../job/useEditor";
+import type { OnShow } from "../job/useWall";
 import { Tape } from "../parts/Tape";
-import { Devices } from "./Devices";
+import { Devices, type Face } from "./Devices";
 import { Dimensions } from "./Dimensions";
 import { EdgeTags } from "./EdgeTags";
 import { MeasureField, measureAt, type OpenMeasure } from "./Measure";
 import { Pennant } from "./Pennant";
 import { Surroundings } from "./Surroundings";
 import { scaleFor } from "./scale";
+import { Taken } from "./Taken";
 import { Tiles } from "./Tiles";
 import { useSize } from "./useSize";
 
 interface Props {
+  shown: OnShow;
   picked: ReadonlySet<string>;
   onPicked: (pieces: readonly string[]) => void;
-  /** A field of the job was asked for by clicking what it measures. */
-  onField: (pointer: string) => void;
+  /** The thing whose line in the notebook is open; its measures are drawn as taken. */
+  active: string | null;
+  onThing: (id: string) => void;
   /** When set, a click on the wall gives a point along it (mm from the left end). */
   pointing: ((x: number) => void) | null;
   drag: { move: (x: number, y: number) => void; drop: () => void; cancel: () => void };
 }
 
-export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props) {
+export function WallDrawing(props: Props) {
+  const { shown, picked, onPicked, active, onThing, pointing, drag } = props;
   const { view } = useEditor();
+  const { surface, plan, sheet, wall, own } = shown;
   const [box, size] = useSize<HTMLDivElement>();
   const [open, setOpen] = useState<OpenMeasure | null>(null);
   const [hovered, setHovered] = useState<string | null>(null);
   const scale = useMemo(
-    () => scaleFor(view.plan.frame, size.width, size.height, size.width < 640 ? 0.24 : 0),
-    [view.plan.frame, size],
+    () => scaleFor(plan.frame, size.width, size.height, size.width < 640 ? 0.24 : 0),
+    [plan.frame, size],
   );
-  const bad = useMemo(
-    () => new Set(view.plan.findings.flatMap((f) => (f.weight === "never" ? f.pieces : []))),
-    [view.plan.findings],
-  );
+  const bad = useMemo(() => badPieces(plan), [plan]);
+  const faces = useMemo(() => facesOf(wall), [wall]);
   const pickOne = useCallback((id: string) => onPicked([id]), [onPicked]);
-  const shown = useRef(false);
+  const seen = useRef("");
   useEffect(() => {
     // On a narrow screen the wall runs over: begin where the pennant stands, then leave it be.
     const room = box.current;
-    if (!room || shown.current || size.width === 0) return;
-    shown.current = true;
-    room.scrollLeft = scale.x(view.plan.pennant.x) - room.clientWidth / 2;
-  }, [box, scale, size.width, view.plan.pennant.x]);
-  const told = caption(hovered ? [hovered] : [...picked], view.sheet.pieces);
+    if (!room || seen.current === surface.id || size.width === 0) return;
+    seen.current = surface.id;
+    room.scrollLeft = scale.x(plan.pennant.x) - room.clientWidth / 2;
+  }, [box, scale, size.width, plan.pennant.x, surface.id]);
+  useEffect(() => {
+    // While a thing is being measured it is brought into sight.
+    const [thing] = surface.things.filter(({ id }) => id === active);
+    const room = box.current;
+    if (!thing || !room || room.scrollWidth <= room.clientWidth) return;
+    room.scrollLeft = scale.x((thing.box[0] + thing.box[2]) / 2) - room.clientWidth / 2;
+  }, [active, box, scale, surface.things]);
+  const told = caption(hovered ? [hovered] : [...picked], sheet.pieces);
+  const { lines } = view.sheet.notebooks[shown.number] ?? { lines: [] };
+  const measured = surface.things.find(({ id }) => id === active);
 
   return (
     <div ref={box} className="relative h-full w-full overflow-x-auto overflow-y-hidden">
@@ -55,7 +69,8 @@ export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props
           width={scale.width}
           height={scale.height}
           role="group"
-          aria-label={`${view.job.wall.name}, drawn to scale. ${view.sheet.start}. ${view.sheet.summary}.`}
+          aria-label={`${surface.name}, drawn to scale. ${sheet.start}. ${sheet.summary}.`}
+          data-surface={surface.id}
           className={`block select-none ${pointing ? "cursor-crosshair" : ""}`}
           onClick={(event) => {
             const measure = measureAt(event.target);
@@ -71,7 +86,7 @@ export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props
           {/* While a point is being shown, a click is that point and picks nothing else. */}
           <g pointerEvents={pointing ? "none" : undefined}>
             <Tiles
-              plan={view.plan}
+              plan={plan}
               scale={scale}
               colour={view.job.tile.colour ?? "#b9cbbd"}
               picked={picked}
@@ -79,19 +94,49 @@ export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props
               onHover={setHovered}
               onPick={pickOne}
             />
-            <Surroundings view={view} scale={scale} onField={onField} />
-            <Devices view={view} scale={scale} />
-            <Dimensions sheet={view.sheet} scale={scale} top={view.plan.frame[3]} />
-            <Pennant
-              plan={view.plan}
+            <Surroundings
+              surface={surface}
+              plan={plan}
+              lines={lines}
+              lengths={view.sheet.lengths}
+              active={active}
               scale={scale}
-              stepMm={view.sheet.step_mm}
-              start={view.sheet.start}
-              onDrag={drag.move}
-              onDrop={drag.drop}
-              onCancel={drag.cancel}
+              onThing={onThing}
             />
-            <EdgeTags plan={view.plan} sheet={view.sheet} scale={scale} onPieces={onPicked} />
+            <Devices surface={surface} faces={faces} scale={scale} />
+            <Dimensions
+              sheet={sheet}
+              scale={scale}
+              top={plan.frame[3]}
+              pointer={own ? `${shown.pointer}/length` : undefined}
+            />
+            {own && (
+              <Pennant
+                plan={plan}
+                scale={scale}
+                stepMm={view.sheet.step_mm}
+                start={sheet.start}
+                onDrag={drag.move}
+                onDrop={drag.drop}
+                onCancel={drag.cancel}
+              />
+            )}
+            {measured ? (
+              <Taken
+                thing={measured}
+                lengths={view.sheet.lengths}
+                labels={labelsOf(lines)}
+                scale={scale}
+              />
+            ) : (
+              <EdgeTags
+                surface={surface}
+                plan={plan}
+                sheet={sheet}
+                scale={scale}
+                onPieces={onPicked}
+              />
+            )}
           </g>
         </svg>
       )}
@@ -110,6 +155,27 @@ export function WallDrawing({ picked, onPicked, onField, pointing, drag }: Props
   );
 }
 
+/** The pieces that a finding says must be cured. */
+export function badPieces(plan: SurfacePlan): Set<string> {
+  return new Set(plan.findings.flatMap((f) => (f.weight === "never" ? f.pieces : [])));
+}
+
+/** The face of each device on the drawing. */
+export function facesOf(wall: Wall): Map<string, Face> {
+  const faces = new Map<string, Face>();
+  for (const thing of wall.things ?? []) {
+    if (thing.kind !== "outlet" && thing.kind !== "switch") continue;
+    faces.set(thing.id ?? "", { gangs: thing.gangs ?? 1, sideways: thing.turn === "sideways" });
+  }
+  return faces;
+}
+
+function labelsOf(lines: readonly SaidLine[]): Record<string, string> {
+  return Object.fromEntries(
+    lines.flatMap(({ measures }) => measures.map(({ pointer, asks }) => [pointer, asks])),
+  );
+}
+
 /** Says one piece with its name, several by their different sizes. */
 function caption(ids: readonly string[], sizes: Record<string, string>): string {
   const [first, ...others] = ids.filter((id) => sizes[id]);
@@ -120,7 +186,7 @@ function caption(ids: readonly string[], sizes: Record<string, string>): string 
   return `${others.length + 1} pieces: ${different.slice(0, 3).join("; ")}${more}`;
 }
 
-function Patterns() {
+export function Patterns() {
   return (
     <defs>
       <Hatch id="pencil" size={5} turn={45} stroke="#2a2b2b" opacity={0.3} width={1.1} />

@@ -1,12 +1,25 @@
-/** Changes to the wall that the server works out: where a new thing fits, what a gone one held. */
+/** Changes to the survey that the server works out: where a new thing fits, what a gone one held. */
 import { api, ask, type Job } from "../api/client";
 import type { JobEditor } from "./editor";
 
-export type Addable = "cabinet" | "hood" | "window" | "outlet" | "switch";
+export const ADDABLE = [
+  "cabinet",
+  "hood",
+  "shelf",
+  "window",
+  "outlet",
+  "switch",
+  "range-gap",
+  "pipe",
+  "upstand",
+  "level",
+] as const;
+export type Addable = (typeof ADDABLE)[number];
+export type Join = "inside" | "outside" | "none";
 
-export function addThing(editor: JobEditor, kind: Addable): Promise<void> {
+export function addThing(editor: JobEditor, wall: string, kind: Addable): Promise<void> {
   return editor.rework(
-    (job) => ask<Job>(api.POST("/api/edit/add", { body: { job, kind } })),
+    (job) => ask<Job>(api.POST("/api/edit/add", { body: { job, wall, kind } })),
     `Added ${kind}`,
   );
 }
@@ -15,5 +28,26 @@ export function removeThing(editor: JobEditor, thing: { id: string; name: string
   return editor.rework(
     (job) => ask<Job>(api.POST("/api/edit/remove", { body: { job, id: thing.id } })),
     `Removed ${thing.name}`,
+  );
+}
+
+export function addWall(editor: JobEditor, join: Join): Promise<void> {
+  return editor.rework(
+    (job) => ask<Job>(api.POST("/api/edit/add-wall", { body: { job, join } })),
+    "Added a wall",
+  );
+}
+
+export function removeWall(editor: JobEditor, wall: { id: string; name: string }): Promise<void> {
+  return editor.rework(
+    (job) => ask<Job>(api.POST("/api/edit/remove-wall", { body: { job, id: wall.id } })),
+    `Removed ${wall.name}`,
+  );
+}
+
+export function joinWall(editor: JobEditor, wall: string, join: Join): Promise<void> {
+  return editor.rework(
+    (job) => ask<Job>(api.POST("/api/edit/join", { body: { job, wall, join } })),
+    "Corner",
   );
 }

@@ -4,7 +4,8 @@ import type { JobDraft } from "../api/client";
 import { nudged } from "./start";
 import { useEditor } from "./useEditor";
 
-export function useStartDrag() {
+/** `wall` is the number of the wall whose start is dragged. */
+export function useStartDrag(wall: number) {
   const { editor } = useEditor();
   const origin = useRef<{
     draft: JobDraft;
@@ -19,7 +20,7 @@ export function useStartDrag() {
           origin.current = { draft, view, last: draft };
         }
         const from = origin.current;
-        from.last = nudged(from.draft, from.view, right, up);
+        from.last = nudged(from.draft, from.view, wall, right, up);
         editor.preview(from.last);
       },
       drop() {
@@ -32,6 +33,6 @@ export function useStartDrag() {
         editor.revert();
       },
     }),
-    [editor],
+    [editor, wall],
   );
 }

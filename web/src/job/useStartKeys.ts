@@ -21,7 +21,8 @@ function typing(target: EventTarget | null): boolean {
   return target instanceof HTMLInputElement && target.type !== "color";
 }
 
-export function useStartKeys() {
+/** `wall` is the number of the wall whose start the arrows move. */
+export function useStartKeys(wall: number) {
   const { editor } = useEditor();
   useEffect(() => {
     function pressed(event: KeyboardEvent) {
@@ -30,7 +31,7 @@ export function useStartKeys() {
         event.preventDefault();
         const { draft, view } = editor.get();
         const step = view.sheet.step_mm * (event.shiftKey ? 8 : 1);
-        editor.burst(nudged(draft, view, move[0] * step, move[1] * step), "Nudged the start");
+        editor.burst(nudged(draft, view, wall, move[0] * step, move[1] * step), "Nudged the start");
       }
       if (
         (event.ctrlKey || event.metaKey) &&
@@ -43,5 +44,5 @@ export function useStartKeys() {
     }
     window.addEventListener("keydown", pressed);
     return () => window.removeEventListener("keydown", pressed);
-  }, [editor]);
+  }, [editor, wall]);
 }

@@ -10,7 +10,7 @@ export function Beginnings() {
   const file = useRef<HTMLInputElement>(null);
   const opened = (state: JobState) => {
     void client.invalidateQueries({ queryKey: ["jobs"] });
-    navigate(`/jobs/${state.id}?paper=Measures`);
+    navigate(`/jobs/${state.id}?paper=Survey`);
   };
   const blank = useMutation({
     mutationFn: (units: Units) =>

@@ -17,7 +17,7 @@ export function JobCard({ job, shelf, duplicate, archive, remove, bringBack }: P
     <>
       <img
         src={`/api/jobs/${job.id}/drawing.svg?edition=${job.edition}`}
-        alt={`The wall of ${job.name}`}
+        alt={`The walls of ${job.name}`}
         className="h-44 w-full bg-skim object-contain p-3"
       />
       <span className="block px-3 pt-2 font-medium">{job.name}</span>

@@ -5,22 +5,27 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { JobState } from "../api/client";
 import { jobOptions } from "../api/queries";
+import { KitchenDrawing } from "../drawing/KitchenDrawing";
 import { WallDrawing } from "../drawing/WallDrawing";
 import { replaced } from "../job/pointer";
 import { EditorContext, useEditor, useOpened } from "../job/useEditor";
 import { useStartDrag } from "../job/useStartDrag";
 import { useStartKeys } from "../job/useStartKeys";
+import { useShowWall, useWall } from "../job/useWall";
 import { ComparePaper } from "../papers/ComparePaper";
+import { DoubtsPaper } from "../papers/DoubtsPaper";
 import { EdgesPaper } from "../papers/EdgesPaper";
 import { FindingsPaper } from "../papers/FindingsPaper";
-import { MeasuresPaper } from "../papers/MeasuresPaper";
 import { RulesPaper } from "../papers/RulesPaper";
 import { StartPaper } from "../papers/StartPaper";
+import { SurveyPaper } from "../papers/SurveyPaper";
 import { TakesPaper } from "../papers/TakesPaper";
 import { TilePaper } from "../papers/TilePaper";
+import { TapeKeys } from "../parts/TapeKeys";
 import { WantedField } from "../parts/wanted";
 import { JobHeader } from "./JobHeader";
 import { Notices } from "./Notices";
+import { WallBar } from "./WallBar";
 
 export function JobPage() {
   const { id = "" } = useParams();
@@ -55,127 +60,170 @@ function OpenJob({ loaded }: { loaded: JobState }) {
   );
 }
 
-const IN = ["Start", "Compare", "Tile", "Measures", "Rules"] as const;
-const OUT = ["Findings", "Edges", "It takes"] as const;
+const IN = ["Survey", "Start", "Compare", "Tile", "Rules"] as const;
+const OUT = ["Findings", "Doubts", "Edges", "It takes"] as const;
 
 function Desk() {
   const { editor, draft, view } = useEditor();
+  const shown = useWall();
+  const showWall = useShowWall();
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [finding, setFinding] = useState<string | null>(null);
   const [pointing, setPointing] = useState(false);
   const [search, setSearch] = useSearchParams();
-  const inPaper = Math.max(0, IN.indexOf((search.get("paper") ?? "Start") as (typeof IN)[number]));
-  const outPaper = Math.max(
-    0,
-    OUT.indexOf((search.get("answer") ?? "Findings") as (typeof OUT)[number]),
-  );
+  const inPaper = indexOf(IN, search.get("paper") ?? "Start");
+  const outPaper = indexOf(OUT, search.get("answer") ?? "Findings");
   const turn = useCallback(
     (key: string, name: string) =>
       setSearch((old) => ({ ...Object.fromEntries(old), [key]: name }), { replace: true }),
     [setSearch],
   );
-  const drag = useStartDrag();
-  useStartKeys();
+  const drag = useStartDrag(shown.number);
+  useStartKeys(shown.number);
 
   const pick = useCallback((pieces: readonly string[]) => {
     setFinding(null);
     setPicked(new Set(pieces));
   }, []);
   const [wanted, setWanted] = useState<string | null>(null);
-  const toField = useCallback(
-    (pointer: string) => {
-      turn("paper", "Measures");
-      setWanted(pointer);
+  const [thing, setThing] = useState<string | null>(null);
+  const active = IN[inPaper] === "Survey" ? thing : null;
+  const toThing = useCallback(
+    (id: string) => {
+      turn("paper", "Survey");
+      setThing(id);
     },
     [turn],
+  );
+  const toField = useCallback(
+    (pointer: string) => {
+      const [, number, , line] = pointer.match(/^\/walls\/(\d+)(\/things\/(\d+))?/) ?? [];
+      const wall = view.job.walls[Number(number)];
+      const named = wall?.things?.[Number(line)]?.id;
+      setSearch(
+        (old) => ({
+          ...Object.fromEntries(old),
+          paper: "Survey",
+          ...(wall ? { wall: wall.id } : {}),
+        }),
+        { replace: true },
+      );
+      if (named) setThing(named);
+      setWanted(pointer);
+    },
+    [setSearch, view.job.walls],
   );
   const wantedField = useMemo(() => ({ pointer: wanted, found: () => setWanted(null) }), [wanted]);
   useEffect(() => {
     document.title = `${view.job.name} · Pennant`;
   }, [view.job.name]);
 
-  const counts = view.sheet.findings.length;
+  const asked = view.sheet.doubts.filter(
+    ({ weight, aside }) => weight !== "note" && aside === null,
+  ).length;
   return (
-    <div className="flex h-full flex-col max-md:h-auto max-md:min-h-full">
-      <JobHeader />
-      <Notices />
-      <main className="flex min-h-0 grow flex-col">
-        <section
-          aria-label="The wall"
-          className="wall min-h-0 basis-[55%] max-md:sticky max-md:top-0 max-md:z-10 max-md:h-[46vh] max-md:basis-auto max-md:bg-skim"
-        >
-          <WallDrawing
-            picked={picked}
-            onPicked={pick}
-            onField={toField}
-            drag={drag}
-            pointing={
-              pointing
-                ? (x) => {
-                    setPointing(false);
-                    const step = view.sheet.step_mm;
-                    const to = Math.min(
-                      Math.max(0, Math.round(x / step) * step),
-                      view.job.wall.length,
-                    );
-                    editor.commit(
-                      replaced(draft, "/start/across/x", to),
-                      "Start: centred on a point",
-                    );
-                  }
-                : null
-            }
-          />
-        </section>
-        <div className="grid min-h-0 grow basis-[45%] border-slab border-t-4 bg-skim-deep max-md:block md:grid-cols-2 md:gap-3 md:px-3 md:pt-2">
-          <Papers
-            label="What you choose"
-            names={IN}
-            chosen={inPaper}
-            onChosen={(name) => turn("paper", name)}
+    <TapeKeys>
+      <div className="flex h-full flex-col max-md:h-auto max-md:min-h-full">
+        <JobHeader />
+        <Notices />
+        <WallBar />
+        <main className="flex min-h-0 grow flex-col">
+          <section
+            aria-label="The wall"
+            className="wall min-h-0 basis-[54%] max-md:sticky max-md:top-10 max-md:z-10 max-md:h-[40vh] max-md:basis-auto max-md:bg-skim"
           >
-            <StartPaper pointing={pointing} onPointing={setPointing} />
-            <ComparePaper />
-            <TilePaper />
-            <WantedField value={wantedField}>
-              <MeasuresPaper />
-            </WantedField>
-            <RulesPaper />
-          </Papers>
-          <Papers
-            label="What comes of it"
-            names={OUT}
-            badge={counts}
-            chosen={outPaper}
-            onChosen={(name) => turn("answer", name)}
-          >
-            <FindingsPaper
-              chosen={finding}
-              onChosen={(id, pieces) => {
-                setFinding(id);
-                setPicked(new Set(pieces));
-              }}
-            />
-            <EdgesPaper onPieces={pick} />
-            <TakesPaper />
-          </Papers>
-        </div>
-      </main>
-    </div>
+            {shown.all ? (
+              <KitchenDrawing />
+            ) : (
+              <WallDrawing
+                shown={shown}
+                picked={picked}
+                onPicked={pick}
+                active={active}
+                onThing={toThing}
+                drag={drag}
+                pointing={
+                  pointing
+                    ? (x) => {
+                        setPointing(false);
+                        const step = view.sheet.step_mm;
+                        const to = Math.min(
+                          Math.max(0, Math.round(x / step) * step),
+                          shown.wall.length,
+                        );
+                        editor.commit(
+                          replaced(draft, `${shown.pointer}/start/across/x`, to),
+                          "Start: centred on a point",
+                        );
+                      }
+                    : null
+                }
+              />
+            )}
+          </section>
+          <div className="grid min-h-0 grow basis-[46%] border-slab border-t-4 bg-skim-deep max-md:block md:grid-cols-2 md:gap-3 md:px-3 md:pt-2">
+            <Papers
+              label="What you choose"
+              names={IN}
+              chosen={inPaper}
+              onChosen={(name) => turn("paper", name)}
+            >
+              <WantedField value={wantedField}>
+                <SurveyPaper active={active} onActive={setThing} />
+              </WantedField>
+              <StartPaper pointing={pointing} onPointing={setPointing} />
+              <ComparePaper />
+              <TilePaper />
+              <RulesPaper />
+            </Papers>
+            <Papers
+              label="What comes of it"
+              names={OUT}
+              badges={[view.sheet.findings.length, asked]}
+              chosen={outPaper}
+              onChosen={(name) => turn("answer", name)}
+            >
+              <FindingsPaper
+                chosen={finding}
+                onChosen={(id, pieces, surface) => {
+                  setFinding(id);
+                  setPicked(new Set(pieces));
+                  if (id) showWall(surface);
+                }}
+              />
+              <DoubtsPaper
+                onField={toField}
+                onThing={(wall, id) => {
+                  showWall(wall);
+                  if (id) setThing(id);
+                }}
+              />
+              <EdgesPaper onPieces={pick} />
+              <TakesPaper />
+            </Papers>
+          </div>
+        </main>
+      </div>
+    </TapeKeys>
   );
+}
+
+function indexOf(names: readonly string[], name: string): number {
+  return Math.max(0, names.indexOf(name));
 }
 
 interface PapersProps {
   label: string;
   names: readonly string[];
   chosen: number;
-  badge?: number;
+  /** How many, for the first names. */
+  badges?: readonly number[];
   onChosen: (name: string) => void;
   children: React.ReactNode[];
 }
 
 /** A stack of papers of which one lies on top. */
-function Papers({ label, names, chosen, badge, onChosen, children }: PapersProps) {
+function Papers({ label, names, chosen, badges, onChosen, children }: PapersProps) {
   return (
     <TabGroup
       selectedIndex={chosen}
@@ -190,9 +238,9 @@ function Papers({ label, names, chosen, badge, onChosen, children }: PapersProps
             className="heading rounded-t-sm border-transparent border-x border-t px-3 pt-1 pb-0.5 text-pencil-soft data-hover:text-pencil data-selected:border-rule data-selected:bg-paper data-selected:text-pencil"
           >
             {name}
-            {index === 0 && badge !== undefined && (
+            {badges?.[index] !== undefined && (
               <span className="tape ml-1.5 rounded-sm bg-pencil px-1.5 text-[13px] text-white">
-                {badge}
+                {badges[index]}
               </span>
             )}
           </Tab>

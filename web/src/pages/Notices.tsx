@@ -48,9 +48,7 @@ function Unseen() {
   useEffect(() => {
     // Wait until the papers have settled, so that nothing flashes while one is still typing.
     const settled = window.setTimeout(() => {
-      setUnseen(
-        problems.filter(({ pointer }) => !document.querySelector(`[data-pointer="${pointer}"]`)),
-      );
+      setUnseen(problems.filter(({ pointer }) => !isShown(pointer)));
     }, SETTLE_MS);
     return () => window.clearTimeout(settled);
   }, [problems, search]);
@@ -69,12 +67,20 @@ function Unseen() {
   );
 }
 
-/** A field in words: the thing's own name where it has one, then what is measured. */
+/** Whether a field, or the notebook's line that it is part of, is in view to say it itself. */
+function isShown(pointer: string): boolean {
+  if (document.querySelector(`[data-pointer="${pointer}"]`)) return true;
+  const lines = document.querySelectorAll<HTMLElement>("[data-line]");
+  return [...lines].some(({ dataset }) => pointer.startsWith(`${dataset.pointer}/`));
+}
+
+/** A field in words: the name of the thing or wall that it is part of, then what is measured. */
 function named(pointer: string, draft: JobDraft): string {
   const parts = pointer.split("/").filter((part) => part !== "");
-  const field = parts.at(-1)?.replaceAll("_", " ") ?? "";
-  const name = at(draft, `/${parts.slice(0, -1).join("/")}/name`);
-  return typeof name === "string" && parts.length > 2
-    ? `${name}: ${field}`
-    : `The ${parts.slice(-2).join(" ").replaceAll("_", " ")}`;
+  for (let end = parts.length - 1; end > 1; end -= 1) {
+    const name = at(draft, `/${parts.slice(0, end).join("/")}/name`);
+    const field = parts.slice(end).filter((part) => part !== "value");
+    if (typeof name === "string") return `${name}: ${field.join(" ").replaceAll("_", " ")}`;
+  }
+  return `The ${parts.slice(-2).join(" ").replaceAll("_", " ")}`;
 }

@@ -1,21 +1,24 @@
 /** Every school's start, planned and ranked, as small true drawings; picking one plants it. */
 import { useQuery } from "@tanstack/react-query";
 import { startsOptions } from "../api/queries";
+import { withStart } from "../job/start";
 import { useEditor } from "../job/useEditor";
+import { useWall } from "../job/useWall";
 import { Tape } from "../parts/Tape";
 
 export function ComparePaper() {
   const { editor, draft, view } = useEditor();
-  const { data, error, isPending } = useQuery(startsOptions(view.job));
+  const { wall, number } = useWall();
+  const { data, error, isPending } = useQuery(startsOptions(view.job, wall.id));
   if (error) return <p role="alert">✗ The starts could not be compared: {error.message}.</p>;
   if (isPending) return <p className="aside py-4">Trying every start…</p>;
-  const planted = JSON.stringify(view.job.start);
+  const planted = JSON.stringify(wall.start);
   return (
     <>
       <p className="aside mb-2">
-        {data.compared} starts lay the tile differently; the best {data.starts.length}, ranked by
-        what must be cured, what is to be looked at, the smallest piece, cuts and tiles. Pick one to
-        plant it.
+        {wall.name}: {data.compared} starts lay the tile differently; the best {data.starts.length},
+        ranked by what must be cured, what is to be looked at, the smallest piece, cuts and tiles.
+        Pick one to plant it.
         {!data.both_ways &&
           " This job has very many pieces: one direction was changed at a time, the other left as planted."}
       </p>
@@ -29,7 +32,7 @@ export function ComparePaper() {
                 aria-pressed={here}
                 className={`flex h-full w-full flex-col items-start border bg-white p-2 text-left hover:border-pencil ${here ? "border-2 border-flag" : "border-rule"}`}
                 onClick={() =>
-                  editor.commit({ ...draft, start: start.start }, `Start: ${start.title}`)
+                  editor.commit(withStart(draft, number, start.start), `Start: ${start.title}`)
                 }
               >
                 <img

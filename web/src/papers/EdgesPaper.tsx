@@ -1,9 +1,9 @@
 /** What every edge gets, as a list: the same numbers as on the drawing, with their courses. */
-import { useEditor } from "../job/useEditor";
+import { useWall } from "../job/useWall";
 import { Tape } from "../parts/Tape";
 
 export function EdgesPaper({ onPieces }: { onPieces: (pieces: readonly string[]) => void }) {
-  const { view } = useEditor();
+  const { sheet } = useWall();
   return (
     <table className="w-full border-collapse text-left">
       <thead className="aside">
@@ -14,7 +14,7 @@ export function EdgesPaper({ onPieces }: { onPieces: (pieces: readonly string[])
         </tr>
       </thead>
       <tbody>
-        {view.sheet.edges.map((edge) =>
+        {sheet.edges.map((edge) =>
           edge.gets.map((gets, row) => (
             <tr
               key={`${edge.edge} ${gets.size} ${gets.courses}`}

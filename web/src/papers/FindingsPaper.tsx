@@ -4,7 +4,8 @@ import { Tape } from "../parts/Tape";
 
 interface Props {
   chosen: string | null;
-  onChosen: (id: string | null, pieces: readonly string[]) => void;
+  /** `surface` is where the pieces are. */
+  onChosen: (id: string | null, pieces: readonly string[], surface: string) => void;
 }
 
 export function FindingsPaper({ chosen, onChosen }: Props) {
@@ -24,7 +25,9 @@ export function FindingsPaper({ chosen, onChosen }: Props) {
               type="button"
               aria-expanded={open}
               className="flex w-full items-start gap-2 px-1.5 py-1.5 text-left hover:bg-skim"
-              onClick={() => onChosen(open ? null : finding.id, open ? [] : finding.pieces)}
+              onClick={() =>
+                onChosen(open ? null : finding.id, open ? [] : finding.pieces, finding.surface)
+              }
             >
               <span
                 className={`mt-0.5 w-14 shrink-0 rounded-sm px-1 text-center font-medium text-[12.5px] ${never ? "bg-flag text-white" : "bg-wax-pale text-wax"}`}

@@ -1,6 +1,7 @@
 /** Where the pennant is planted: left to right, bottom to top, and by how much it was nudged. */
 import { type Across, nudged, type Up, unnudged, withAcross, withUp } from "../job/start";
 import { useEditor } from "../job/useEditor";
+import { useWall } from "../job/useWall";
 import { Choices } from "../parts/Choices";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
@@ -23,10 +24,14 @@ export function StartPaper({ pointing, onPointing }: Props) {
 
 function AcrossChoice({ pointing, onPointing }: Props) {
   const { editor, draft, view } = useEditor();
-  const { across } = view.job.start;
-  const { openings } = view.job.wall;
+  const { wall, number, pointer, plan } = useWall();
+  const { across } = wall.start;
+  const centres = (wall.things ?? []).filter(
+    ({ kind }) => kind !== "check" && kind !== "zone" && kind !== "level",
+  );
   const school: School = across.kind === "centred" ? across.what : across.kind;
-  const plant = (to: Across, label: string) => editor.commit(withAcross(draft, view, to), label);
+  const plant = (to: Across, label: string) =>
+    editor.commit(withAcross(draft, view, number, to), label);
 
   function choose(next: School) {
     if (next === "full-left" || next === "full-right") {
@@ -36,12 +41,12 @@ function AcrossChoice({ pointing, onPointing }: Props) {
       );
       return;
     }
-    const first = openings?.[0];
+    const first = centres.find(({ kind }) => kind === "window") ?? centres[0];
     const place =
       across.kind === "centred"
         ? across
         : first
-          ? { on: "opening" as const, opening: first.id }
+          ? { on: "thing" as const, thing: first.id ?? null }
           : { on: "wall" as const };
     plant({ ...place, kind: "centred", what: next, nudge: 0 }, `Start: ${next} centred`);
   }
@@ -51,10 +56,10 @@ function AcrossChoice({ pointing, onPointing }: Props) {
     const base = { kind: "centred" as const, what: across.what, nudge: 0 };
     if (value === "wall") plant({ ...base, on: "wall" }, "Start: centred on the wall");
     else if (value === "point") {
-      const x = Math.round(view.plan.pennant.x / view.sheet.step_mm) * view.sheet.step_mm;
+      const x = Math.round(plan.pennant.x / view.sheet.step_mm) * view.sheet.step_mm;
       plant({ ...base, on: "point", x }, "Start: centred on a point");
       onPointing(true);
-    } else plant({ ...base, on: "opening", opening: value }, "Start: centred on an opening");
+    } else plant({ ...base, on: "thing", thing: value }, "Start: centred on a thing");
   }
 
   return (
@@ -76,17 +81,21 @@ function AcrossChoice({ pointing, onPointing }: Props) {
           <span className="aside pb-1.5">centre of</span>
           <Select
             label="Centre of"
-            value={across.on === "opening" ? (across.opening ?? "") : across.on}
+            value={across.on === "thing" ? (across.thing ?? "") : across.on}
             onChange={centreOn}
             options={[
               { value: "wall", label: "the tiled wall" },
-              ...(openings ?? []).map((opening) => ({ value: opening.id, label: opening.name })),
+              ...centres.map((thing) => ({ value: thing.id ?? "", label: thing.name ?? "" })),
               { value: "point", label: "a point" },
             ]}
           />
           {across.on === "point" && (
             <>
-              <LengthField pointer="/start/across/x" label="From left end" className="w-28" />
+              <LengthField
+                pointer={`${pointer}/start/across/x`}
+                label="From left end"
+                className="w-28"
+              />
               <button
                 type="button"
                 className={`button ${pointing ? "button-main" : ""}`}
@@ -106,15 +115,20 @@ function AcrossChoice({ pointing, onPointing }: Props) {
 
 function UpChoice() {
   const { editor, draft, view } = useEditor();
-  const { up } = view.job.start;
-  const under = up.kind === "full-counter" ? null : (up.under ?? null);
-  const overheads = view.job.wall.overheads ?? [];
-  const plant = (to: Up, label: string) => editor.commit(withUp(draft, view, to), label);
+  const { wall, number } = useWall();
+  const { up } = wall.start;
+  const hung = up.kind === "full-top" || up.kind === "equal-cuts" ? up : null;
+  const overheads = (wall.things ?? []).filter(
+    ({ kind }) => kind === "cabinet" || kind === "hood" || kind === "shelf",
+  );
+  const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
+  const plant = (to: Up, label: string) => editor.commit(withUp(draft, view, number, to), label);
 
   function choose(kind: Up["kind"]) {
     if (kind === "full-counter") plant({ kind, nudge: 0 }, "Start: full course at the counter");
+    else if (kind === "carried") plant({ kind, nudge: 0 }, "Start: courses carried round");
     else {
-      const place = up.kind === "full-counter" ? (overheads[0]?.id ?? null) : under;
+      const place = hung ? (hung.under ?? null) : (overheads[0]?.id ?? null);
       const label = kind === "full-top" ? "Start: full course at the top" : "Start: equal cuts";
       plant({ kind, under: place, nudge: 0 }, label);
     }
@@ -128,20 +142,21 @@ function UpChoice() {
         value={up.kind}
         onChange={choose}
         choices={[
+          ...(joined ? [{ value: "carried" as const, label: "Carried round the corner" }] : []),
           { value: "full-counter", label: "Full at counter" },
           { value: "full-top", label: "Full at top" },
           { value: "equal-cuts", label: "Equal cuts" },
         ]}
       />
-      {up.kind !== "full-counter" && (
+      {hung && (
         <div className="mt-2 flex flex-wrap items-center gap-2">
-          <span className="aside">{up.kind === "full-top" ? "under" : "counter and under"}</span>
+          <span className="aside">{hung.kind === "full-top" ? "under" : "counter and under"}</span>
           <Select
             label="Under"
-            value={under ?? ""}
-            onChange={(value) => plant({ ...up, under: value || null }, "Start: under another")}
+            value={hung.under ?? ""}
+            onChange={(value) => plant({ ...hung, under: value || null }, "Start: under another")}
             options={[
-              ...overheads.map((thing) => ({ value: thing.id, label: thing.name })),
+              ...overheads.map((thing) => ({ value: thing.id ?? "", label: thing.name ?? "" })),
               { value: "", label: "the top line" },
             ]}
           />
@@ -161,17 +176,18 @@ interface NudgeProps {
 
 function Nudge({ axis, minus, plus, signs }: NudgeProps) {
   const { editor, draft, view } = useEditor();
+  const { wall, number, pointer } = useWall();
   const step = view.sheet.step_mm;
   const move = (by: number) =>
     editor.burst(
-      nudged(draft, view, axis === "across" ? by : 0, axis === "up" ? by : 0),
+      nudged(draft, view, number, axis === "across" ? by : 0, axis === "up" ? by : 0),
       "Nudged the start",
     );
-  const moved = view.job.start[axis].nudge !== 0;
+  const moved = wall.start[axis].nudge !== 0;
   return (
     <div className="mt-2 flex items-end gap-1.5">
       <LengthField
-        pointer={`/start/${axis}/nudge`}
+        pointer={`${pointer}/start/${axis}/nudge`}
         label={axis === "across" ? "Then moved right by" : "Then moved up by"}
         className="w-36"
       />
@@ -185,7 +201,7 @@ function Nudge({ axis, minus, plus, signs }: NudgeProps) {
         <button
           type="button"
           className="button"
-          onClick={() => editor.commit(unnudged(draft, view, axis), "Nudge taken out")}
+          onClick={() => editor.commit(unnudged(draft, view, number, axis), "Nudge taken out")}
         >
           Clear
         </button>

@@ -1,8 +1,10 @@
 /** One length, typed as on a pad. The drawing follows each key; Enter or leaving keeps it. */
+import { useRef } from "react";
 import type { Problem } from "../api/client";
 import { at, replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { FieldFrame } from "./FieldFrame";
+import { type Keyed, onPhone, useTapeKeys } from "./TapeKeys";
 import { usePause } from "./usePause";
 import { useWanted } from "./wanted";
 
@@ -15,9 +17,11 @@ interface Props {
   label: string;
   hint?: string;
   className?: string;
+  /** Whether it takes the focus when it appears. */
+  focused?: boolean;
 }
 
-export function LengthField({ pointer, label, hint, className }: Props) {
+export function LengthField({ pointer, label, hint, className, focused }: Props) {
   const { editor, view, draft, problems } = useEditor();
   const input = useWanted(pointer);
   const [pausing, typing] = usePause(TYPING_MS);
@@ -27,6 +31,12 @@ export function LengthField({ pointer, label, hint, className }: Props) {
     typing(false);
     if (typeof typed === "string") editor.commit(draft, `${label}: ${typed}`);
   };
+  const keys = useTapeKeys();
+  const keyed = useRef<Keyed | null>(null);
+  const type = (text: string) => {
+    typing(true);
+    editor.preview(replaced(editor.get().draft, pointer, text));
+  };
   return (
     <FieldFrame {...{ pointer, label, hint, className }} problems={pausing ? problems : NONE}>
       {(field) => (
@@ -34,17 +44,24 @@ export function LengthField({ pointer, label, hint, className }: Props) {
           {...field}
           ref={input}
           className="field tape text-[17px]"
-          inputMode="text"
+          // biome-ignore lint/a11y/noAutofocus: it is the one number that was asked for
+          autoFocus={focused}
+          inputMode={keys && onPhone() ? "none" : "text"}
           autoComplete="off"
           spellCheck={false}
           maxLength={40}
           value={value}
-          onFocus={(event) => event.target.select()}
-          onChange={(event) => {
-            typing(true);
-            editor.preview(replaced(draft, pointer, event.target.value));
+          onFocus={(event) => {
+            const field = event.target;
+            field.select();
+            keyed.current = { put: type, text: () => field.value, done: () => field.blur() };
+            keys?.focus(keyed.current);
           }}
-          onBlur={keep}
+          onChange={(event) => type(event.target.value)}
+          onBlur={() => {
+            if (keyed.current) keys?.blur(keyed.current);
+            keep();
+          }}
           onKeyDown={(event) => {
             if (event.key === "Enter") keep();
             if (event.key === "Escape") editor.revert();

@@ -1,0 +1,60 @@
+"""Job files of earlier versions, brought up to this one.
+
+Works on parsed JSON, before anything is read as a length, so that text stays as it was written.
+What is not of version 1's shape is passed on unchanged for the reader to refuse by its field.
+"""
+
+from collections.abc import Mapping
+from typing import Any
+
+WALL_ID = "a"
+"""The id that version 1's one wall gets."""
+
+
+def as_version_2(data: Mapping[str, Any]) -> Mapping[str, Any]:
+    """Return version 1's document as version 2's; any other as it is."""
+    if data.get("version", 2) != 1 or not isinstance(data.get("wall"), Mapping):
+        return data
+    kept = {key: value for key, value in data.items() if key not in ("wall", "start", "version")}
+    wall = dict(data["wall"])
+    things = [
+        *_each(wall.pop("overheads", ()), _overhead),
+        *_each(wall.pop("openings", ()), _opening),
+        *_each(wall.pop("devices", ()), _device),
+    ]
+    wall = {**wall, "id": WALL_ID, "things": things}
+    if "start" in data:
+        wall["start"] = _start(data["start"])
+    return {**kept, "version": 2, "walls": [wall]}
+
+
+def _each(things: Any, change: Any) -> list[Any]:
+    if not isinstance(things, list | tuple):
+        return [things]
+    return [change(dict(thing)) if isinstance(thing, Mapping) else thing for thing in things]
+
+
+def _moved(thing: dict[str, Any], names: dict[str, str]) -> dict[str, Any]:
+    return {names.get(name, name): value for name, value in thing.items()}
+
+
+def _overhead(thing: dict[str, Any]) -> dict[str, Any]:
+    return {"kind": "cabinet", **_moved(thing, {"x": "at", "bottom": "clear"})}
+
+
+def _opening(thing: dict[str, Any]) -> dict[str, Any]:
+    return {"kind": "window", **_moved(thing, {"x": "at"})}
+
+
+def _device(thing: dict[str, Any]) -> dict[str, Any]:
+    return {"kind": "outlet", **_moved(thing, {"x": "at", "y": "up"})}
+
+
+def _start(start: Any) -> Any:
+    """Version 1 could centre on an opening only; now any thing will do."""
+    if not isinstance(start, Mapping) or not isinstance(start.get("across"), Mapping):
+        return start
+    across = _moved(dict(start["across"]), {"opening": "thing"})
+    if across.get("on") == "opening":
+        across["on"] = "thing"
+    return {**start, "across": across}

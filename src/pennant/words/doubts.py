@@ -1,0 +1,222 @@
+"""The sentence for each doubt about the survey: what, where, and what it may come from."""
+
+from pennant.core.closure import Cause
+from pennant.core.doubts import Doubt
+from pennant.core.job import Job
+from pennant.core.lengths import show_exact, show_with_unit
+from pennant.core.survey import Check, Zone
+from pennant.core.values import Value
+from pennant.words.measures import SaidMeasure, measures_of, said_place
+from pennant.words.names import Names
+
+
+class SaidDoubt(Value):
+    """A doubt in words. ``look`` are the measures that it may sit in."""
+
+    id: str
+    weight: str
+    wall: str
+    title: str
+    detail: str
+    causes: tuple[str, ...]
+    look: tuple[SaidMeasure, ...]
+    places: tuple[str, ...]
+    aside: str | None
+
+
+class SayDoubts:
+    """Says the doubts of one job."""
+
+    def __init__(self, job: Job, names: Names) -> None:
+        self.job, self.names = job, names
+        self.measures: dict[str, SaidMeasure] = {}
+        self.checks: dict[str, Check] = {}
+        for number, wall in enumerate(job.walls):
+            called = {thing.id: thing.name for thing in wall.things}
+            length = SaidMeasure(
+                pointer=f"/walls/{number}/length", label="Overall", asks=f"{wall.name}: overall"
+            )
+            self.measures[length.pointer] = length
+            for place, thing in enumerate(wall.things):
+                if isinstance(thing, Check):
+                    self.checks[thing.id] = thing
+                for measure in measures_of(thing, f"/walls/{number}/things/{place}", called):
+                    self.measures[measure.pointer] = measure
+
+    def say(self, doubt: Doubt) -> SaidDoubt:
+        """Return a doubt in words, lengths in the job's step."""
+        title, detail = getattr(self, "_" + doubt.rule.replace("-", "_"))(doubt)
+        look = tuple(self.measures[p] for p in doubt.pointers if p in self.measures)
+        return SaidDoubt.model_construct(
+            id=doubt.id, weight=doubt.weight, wall=doubt.wall, title=title, detail=detail,
+            causes=tuple(dict.fromkeys(self._cause(cause) for cause in doubt.causes)), look=look,
+            places=doubt.places, aside=doubt.aside,
+        )  # fmt: skip
+
+    def _len(self, mm: float | None) -> str:
+        return show_with_unit(mm or 0.0, self.job.step)
+
+    def _name(self, doubt: Doubt, number: int = 0) -> str:
+        place = doubt.places[number]
+        if place in ("left", "right"):
+            return f"the {place} end"
+        return self.names.edge(place) if ":" in place else self._thing(place)
+
+    def _thing(self, id_: str) -> str:
+        for wall in self.job.walls:
+            for thing in wall.things:
+                if thing.id == id_:
+                    made = f" ({thing.made_of})" if isinstance(thing, Zone) else ""
+                    return thing.name + made
+        return self.names.thing(id_)
+
+    def _misclosure(self, doubt: Doubt) -> tuple[str, str]:
+        off = doubt.size or 0.0
+        check = self.checks[doubt.places[0]]
+        way = "long" if off > 0 else "short"
+        called = {t.id: t.name for wall in self.job.walls for t in wall.things}
+        between = f"{said_place(check.first, called)} to {said_place(check.second, called)}"
+        reckoned = self._len((doubt.other or 0.0) + off)
+        return (
+            f"The measures are {self._len(abs(off))} too {way}, {between}",
+            f"They add up to {reckoned}; measured over all it is {self._len(doubt.other)}.",
+        )
+
+    def _past_end(self, doubt: Doubt) -> tuple[str, str]:
+        return (
+            f"{self._name(doubt)} runs {self._len(doubt.size)} past the {doubt.what} end",
+            "Measure it again, and the wall's overall.",
+        )
+
+    def _overlap(self, doubt: Doubt) -> tuple[str, str]:
+        up = f" and {self._len(doubt.other)} up" if doubt.other else ""
+        return (
+            f"{self._name(doubt, 1)} overlaps {self._name(doubt)} by {self._len(doubt.size)}{up}",
+            "Two things cannot stand in one place; check both places and sizes.",
+        )
+
+    def _behind(self, doubt: Doubt) -> tuple[str, str]:
+        return (
+            f"{self._name(doubt)} is behind {self._name(doubt, 1)}",
+            "If it is inside the cabinet or the opening, leave it out; else measure it again.",
+        )
+
+    def _narrow_gap(self, doubt: Doubt) -> tuple[str, str]:
+        return (
+            f"Only {self._len(doubt.size)} between {self._name(doubt)} and {self._name(doubt, 1)}",
+            "No tile is laid in so narrow a gap: is there a filler, or was a measure rounded?",
+        )
+
+    def _over_the_top(self, doubt: Doubt) -> tuple[str, str]:
+        return (
+            f"{self._name(doubt)} is above the line where tile stops",
+            f"By {self._len(doubt.size)}. Raise the line, or leave it out.",
+        )
+
+    def _corner_twice(self, doubt: Doubt) -> tuple[str, str]:
+        one, other = self._name(doubt), self._name(doubt, 1)
+        what = "counter" if doubt.what == "counter" else "top line"
+        return (
+            f"The {what} at the corner has two heights, {self._len(doubt.size)} apart",
+            f"{one} and {other} share that corner: measure it once more.",
+        )
+
+    def _odd_height(self, doubt: Doubt) -> tuple[str, str]:
+        by = {"inch": "exactly an inch", "tenth": f"{self._len(doubt.size)}, a tenth of an inch",
+              "centimetre": "exactly a centimetre",
+              "decimetre": "exactly ten centimetres"}[doubt.what]  # fmt: skip
+        if len(doubt.places) == 1:
+            return (f"{self._name(doubt)}: its two ends differ by {by}", "Was the tape misread?")
+        return (
+            f"{self._name(doubt)} and {self._name(doubt, 1)} differ in height by {by}",
+            "Neighbours seldom do: was the tape misread?",
+        )
+
+    def _fall(self, doubt: Doubt) -> tuple[str, str]:
+        high, low = (self._len(at) for at in doubt.at)
+        where = (
+            f"High point {high} along {self._name(doubt)}, low point {low} along "
+            f"{self._name(doubt, 1)}."
+        )
+        limit = self._len(self.job.settings.max_edge_gap)
+        if doubt.what == "wedged":
+            how = f"Up to {limit}: wedges and sealant take it, the course stands at the high point."
+        else:
+            how = (
+                f"Over {limit}: a full tile stands at the low point and the first course is "
+                "scribed to the counter."
+            )
+        return f"The counter falls {self._len(doubt.size)}", f"{where} {how}"
+
+    def _lean(self, doubt: Doubt) -> tuple[str, str]:
+        way = "right" if (doubt.size or 0) > 0 else "left"
+        how = (
+            "The end pieces are cut to a taper." if doubt.what == "tapered"
+            else "The joint there takes it up."
+        )  # fmt: skip
+        name, amount = self._name(doubt), self._len(abs(doubt.size or 0))
+        return f"{name} leans {amount} to the {way} at the top", how
+
+    def _depth(self, doubt: Doubt) -> tuple[str, str]:
+        name = self._name(doubt)
+        if doubt.what == "proud":
+            return (
+                f"Tile stands {self._len(doubt.size)} proud of {name}",
+                f"Tile and bed come to {self._len(doubt.other)}: the tile's edge shows there.",
+            )
+        return (
+            f"Tile stays {self._len(doubt.size)} behind {name}",
+            f"Tile and bed come to {self._len(doubt.other)}: nothing of its edge shows.",
+        )
+
+    def _unsettled(self, doubt: Doubt) -> tuple[str, str]:
+        thing = next(t for w in self.job.walls for t in w.things if t.id == doubt.places[0])
+        owed = thing.unsettled.owed_to if thing.unsettled else ""
+        size = f"{self._len(doubt.size)} × {self._len(doubt.other)}" if doubt.size else ""
+        hold = thing.unsettled.hold if thing.unsettled else 0.0
+        told = [f"Size to give to {owed}: {size}." if owed and size else "",
+                f"Tile within {self._len(hold)} waits." if hold else ""]  # fmt: skip
+        return f"{thing.name} is not settled: {doubt.what}", " ".join(t for t in told if t)
+
+    def _zone(self, doubt: Doubt) -> tuple[str, str]:
+        name = self._name(doubt)
+        title, detail = {
+            "damp": ("is damp", "Find the water and let the wall dry before anything is set."),
+            "loose": ("is loose", "Take it off: nothing holds better than what it is set on."),
+            "greasy": ("is greasy", "Wash and rinse it before scuffing or priming."),
+            "cracked": ("is cracked", "Bridge it, or put a movement joint over it."),
+            "uneven": (f"has {self._len(doubt.size)} under a straightedge",
+                       "Patch it flat first, or tile edges stand proud of one another."),
+            "over tile": ("keeps its old tile",
+                          "Only if it is sound and flat; it brings the new face further forward. "
+                          "Test old adhesive before sanding: it may hold asbestos."),
+        }[doubt.what]  # fmt: skip
+        return f"{name} {title}", detail
+
+    def _zones_meet(self, doubt: Doubt) -> tuple[str, str]:
+        return (
+            f"{self._name(doubt)} meets {self._name(doubt, 1)} at {self._len(doubt.at[0])}",
+            "Two grounds move differently: bridge the line, or keep a movement joint on it.",
+        )
+
+    def _cause(self, cause: Cause) -> str:
+        unit = "in" if self.job.units == "in" else "mm"
+        reads = f"{show_exact(cause.reads, self.job.units)} {unit}" if cause.reads else ""
+        asks = self.measures[cause.pointer].asks if cause.pointer in self.measures else ""
+        match cause.kind:
+            case "whole-inches":
+                inches = "an inch" if cause.count == 1 else f"{cause.count} inches"
+                return f"Exactly {inches}: was the tape read at the wrong mark, or held at the 1?"
+            case "other-side-of-the-mark":
+                return f"{asks} would be {reads} if read from the other side of the inch mark"
+            case "swapped-digits":
+                return f"{asks} would be {reads} with two digits the other way round"
+            case "like-digits":
+                return f"{asks} would be {reads} with one digit misread"
+            case "counted-twice":
+                return f"{asks} is just as much: left out, or counted twice?"
+            case "casing":
+                sides = "one side" if cause.count == 1 else "both sides"
+                return f"Just the casing of {self._thing(cause.thing)} on {sides}"
+            case "trim":
+                return "Just the face of the trim"

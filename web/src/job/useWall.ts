@@ -1,0 +1,73 @@
+/** Which wall is on show: the one in the address, else the first. */
+import { useCallback, useMemo } from "react";
+import { useSearchParams } from "react-router";
+import type { Surface, SurfacePlan, SurfaceSheet, View, Wall } from "../api/client";
+import { useEditor } from "./useEditor";
+
+export interface Shown {
+  surface: Surface;
+  plan: SurfacePlan;
+  sheet: SurfaceSheet;
+}
+
+export interface OnShow extends Shown {
+  /** The wall that the surface is, or is a return of. */
+  wall: Wall;
+  number: number;
+  pointer: string;
+  /** All walls unrolled side by side. */
+  all: boolean;
+  /** The surface is the wall itself, not a return or a back inside it. */
+  own: boolean;
+}
+
+export const ALL = "all";
+
+/** The surface with its plan and words, by its place in the kitchen. */
+export function surfaceAt(view: View, index: number): Shown {
+  const surface = view.plan.kitchen.surfaces[index];
+  const plan = view.plan.surfaces[index];
+  const sheet = view.sheet.surfaces[index];
+  if (!surface || !plan || !sheet) throw new Error(`there is no surface ${index}`);
+  return { surface, plan, sheet };
+}
+
+export function onShow(view: View, wanted: string | null): OnShow {
+  const { surfaces } = view.plan.kitchen;
+  const index = Math.max(
+    0,
+    surfaces.findIndex(({ id }) => id === wanted),
+  );
+  const shown = surfaceAt(view, index);
+  const number = Math.max(
+    0,
+    view.job.walls.findIndex(({ id }) => id === shown.surface.of),
+  );
+  const wall = view.job.walls[number];
+  if (!wall) throw new Error("a job has at least one wall");
+  return {
+    ...shown,
+    wall,
+    number,
+    pointer: `/walls/${number}`,
+    all: wanted === ALL,
+    own: shown.surface.id === wall.id,
+  };
+}
+
+export function useWall(): OnShow {
+  const { view } = useEditor();
+  const [search] = useSearchParams();
+  const wanted = search.get("wall");
+  return useMemo(() => onShow(view, wanted), [view, wanted]);
+}
+
+/** Shows another wall; the papers stay as they lie. */
+export function useShowWall(): (id: string) => void {
+  const [, setSearch] = useSearchParams();
+  return useCallback(
+    (id: string) =>
+      setSearch((old) => ({ ...Object.fromEntries(old), wall: id }), { replace: true }),
+    [setSearch],
+  );
+}
