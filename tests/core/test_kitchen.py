@@ -1,0 +1,162 @@
+"""Walls that join at corners, and the surfaces inside openings. Inches; tile 8 x 2 1/2 x 5/16."""
+
+from typing import Any
+
+import pytest
+
+from kitchens import IN, NO_GAPS, a_job, demo
+from pennant.core.field import field_of
+from pennant.core.job import Job
+from pennant.core.kitchen import kitchen_of
+from pennant.core.plan import Plan, plan
+from pennant.core.quantities import sealant_lengths
+
+BED = {**NO_GAPS, "bed_thickness": "1/8", "corner_gap": "1/8"}
+TILE_AND_BED = 5 / 16 + 1 / 8
+
+
+def corner(kind: str = "inside", laps: str = "next", **changes: Any) -> Job:
+    """Two walls, 60 and 40 in, that join."""
+    one = {"id": "a", "length": "60", "top": {"height": "30"},
+           "corner": {"kind": kind, "laps": laps}}  # fmt: skip
+    two = {"id": "b", "length": "40", "top": {"height": "30"}}
+    two |= changes.pop("second", {})
+    one |= changes.pop("first", {})
+    return a_job(walls=[one, two], settings=BED, **changes)
+
+
+def ends(made: Plan, surface: str) -> tuple[float, float]:
+    """From where to where tile runs, in inches."""
+    x0, _, x1, _ = made.surface(surface).field
+    return round(x0 / IN, 4), round(x1 / IN, 4)
+
+
+class TestInsideCorner:
+    """The wall tiled first runs into the corner; the other laps it, and its field is shorter."""
+
+    def test_the_second_wall_begins_at_the_first_one_s_tile(self) -> None:
+        made = plan(corner())
+        assert ends(made, "a")[1] == 60 - 1 / 8
+        assert ends(made, "b")[0] == TILE_AND_BED + 1 / 8
+
+    def test_which_wall_laps_is_a_choice(self) -> None:
+        made = plan(corner(laps="this"))
+        assert ends(made, "a")[1] == 60 - TILE_AND_BED - 1 / 8
+        assert ends(made, "b")[0] == 1 / 8
+
+    def test_its_bead_of_sealant_is_counted_once(self) -> None:
+        job = corner()
+        fields = [field_of(surface, job.settings) for surface in kitchen_of(job).surfaces]
+        length, width = sealant_lengths(fields)["corner"]
+        # The left end of the first wall, the shared corner, and the right end of the second.
+        assert (length / IN, width / IN) == pytest.approx((3 * 30, 1 / 8))
+
+    def test_courses_are_carried_round_at_their_heights(self) -> None:
+        start = {"up": {"kind": "full-counter", "nudge": "3/4"}}
+        job = corner(first={"start": start}, second={"start": {"up": {"kind": "carried"}}})
+        made = plan(job)
+        tops = [
+            {round(p.box.y1 / IN, 4) for p in made.surface(id_).pieces if p.kind == "full"}
+            for id_ in ("a", "b")
+        ]
+        assert tops[0] == tops[1]
+
+
+class TestOutsideCorner:
+    """The wall tiled second runs on over the edge of the first one's tile."""
+
+    def test_runs_past_the_corner(self) -> None:
+        made = plan(corner("outside"))
+        assert ends(made, "a")[1] == 60 - 1 / 8
+        assert ends(made, "b")[0] == -TILE_AND_BED
+
+
+class TestStandingAlone:
+    """Walls that do not join know nothing of one another."""
+
+    def test_each_is_planned_as_if_it_were_alone(self) -> None:
+        walls = [{"id": id_, "length": length, "top": {"height": "30"}}
+                 for id_, length in (("a", "60"), ("b", "40"))]  # fmt: skip
+        both = plan(a_job(walls=walls))
+        for wall in walls:
+            alone = plan(a_job(walls=[wall])).surfaces[0]
+            there = both.surface(wall["id"])
+            assert [p.box for p in alone.pieces] == [p.box for p in there.pieces]
+
+    def test_the_kitchen_is_the_sum_of_its_walls(self) -> None:
+        made = plan(demo("Alder Wharf"))
+        for name in type(made.areas).model_fields:
+            total = sum(getattr(one.areas, name) for one in made.surfaces)
+            assert getattr(made.areas, name) == pytest.approx(total, abs=1e-3)
+
+
+class TestNames:
+    """A piece's id says its wall, course and place, and no two are alike."""
+
+    @pytest.mark.parametrize("name", ["Fennel Row", "Alder Wharf", "Tern Cottage"])
+    def test_of_pieces(self, name: str) -> None:
+        made = plan(demo(name))
+        ids = [piece.id for piece in made.pieces]
+        assert len(set(ids)) == len(ids)
+        code = {surface.id: surface.code for surface in made.kitchen.surfaces}
+        for piece in made.pieces:
+            assert piece.id.startswith(f"{code[piece.wall]}{piece.course + 1}.")
+
+
+RETURNS = {"things": ["window 30 wide 24 sill 6 high 20 deep 4 returns left right bottom"]}
+
+
+class TestReturns:
+    """Tile that turns into an opening gets surfaces of its own."""
+
+    def test_each_side_is_a_surface_as_deep_as_the_reveal(self) -> None:
+        kitchen = kitchen_of(a_job(**RETURNS))
+        sizes = {
+            s.id: (round((s.x1 - s.x0) / IN, 4), round((s.top_left - s.counter[0][1]) / IN, 4))
+            for s in kitchen.surfaces[1:]
+        }
+        assert sizes == {
+            "window.left": (4, 20), "window.right": (4, 20), "window.bottom": (24, 4),
+        }  # fmt: skip
+
+    def test_courses_go_on_from_the_wall(self) -> None:
+        made = plan(a_job(**RETURNS))
+        module = 2.625 * IN
+        wall, side = made.surfaces[0].pennant, made.surface("window.left").pennant
+        steps = (side.tile_y - wall.tile_y) / module
+        assert steps == pytest.approx(round(steps))
+
+    def test_joints_go_on_over_the_sill(self) -> None:
+        made = plan(a_job(**RETURNS))
+        assert made.surface("window.bottom").pennant.tile_x == made.surfaces[0].pennant.tile_x
+
+    def test_a_full_tile_stands_at_the_front(self) -> None:
+        made = plan(a_job(**RETURNS, tile=("3", "2 1/2"), bond=(0, 1)))
+        front = [p.width for p in made.surface("window.left").pieces if p.box.x0 < 1]
+        assert {round(width / IN, 3) for width in front} == {3.0}
+
+    def test_a_niche_has_a_back(self) -> None:
+        line = "niche 30 wide 12 sill 10 high 9 deep 3 returns all"
+        made = plan(a_job(things=[line]))
+        assert [s.surface for s in made.surfaces] == [
+            "a", "niche.left", "niche.right", "niche.top", "niche.bottom", "niche.back",
+        ]  # fmt: skip
+        assert made.surface("niche.back").areas.gross == pytest.approx(12 * 9 * IN**2)
+
+    def test_tile_is_counted_for_all_of_them(self) -> None:
+        plain = a_job(things=["window 30 wide 24 sill 6 high 20"])
+        tiles = [plan(job).quantities[0].amount for job in (a_job(**RETURNS), plain)]
+        assert tiles[0] > tiles[1]
+
+
+class TestKeeping:
+    """The plan of a wall that a change did not touch is not made again, and is the same."""
+
+    def test_a_change_of_one_wall_leaves_the_other(self) -> None:
+        job = demo("Fennel Row")
+        before = plan(job)
+        document = job.model_dump(mode="json")
+        document["walls"][1]["length"] += 25.4
+        after = plan(Job.model_validate(document))
+        assert after.surfaces[0] is before.surfaces[0]
+        assert after.surfaces[1] != before.surfaces[1]

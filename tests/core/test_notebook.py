@@ -1,0 +1,176 @@
+"""A line of the notebook says a thing as one writes it on a pad, in any order of its words."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from kitchens import a_job, demo
+from pennant.core.job import Job
+from pennant.core.notebook import WORDS, LineError, read_line
+from pennant.core.plan import plan
+from pennant.core.survey import Opening
+from pennant.words.lines import write_line
+
+
+def things(*lines: str, **changes: object) -> list:
+    """The things on these lines."""
+    return list(a_job(things=list(lines), **changes).walls[0].things)
+
+
+class TestReading:
+    """What a line says."""
+
+    def test_a_window(self) -> None:
+        (window,) = things('window "Over the sink" 7 1/2 wide 34 3/8 sill 8 7/16 high 28 5/8')
+        assert isinstance(window, Opening)
+        assert (window.id, window.name) == ("over-the-sink", "Over the sink")
+        assert window.width == 34.375 * 25.4
+
+    def test_in_any_order(self) -> None:
+        words = ["wide 34 3/8", "sill 8", "at 7 1/2 from right", "high 28", "casing 2"]
+        lines = [" ".join(["window", *words[turn:], *words[:turn]]) for turn in range(5)]
+        assert len({things(line)[0] for line in lines}) == 1
+
+    @pytest.mark.parametrize(
+        ("line", "fields"),
+        [
+            ("outlet 14 from right up 10 9/16 2 gang by laser",
+             {"at": {"value": "14", "taken_from": "right"}, "gangs": 2,
+              "up": {"value": "10 9/16", "taken_with": "laser"}}),
+            ("cabinet 0 wide 1' 9 3/8\" clear 18 right 18 1/4",
+             {"width": "1' 9 3/8\"", "clear": {"value": "18"}, "clear_right": {"value": "18 1/4"}}),
+            ("switch centre 14 from window left 9 from counter sideways",
+             {"at": {"value": "14", "to": "centre", "taken_from": "window.left"},
+              "up": {"value": "9", "taken_from": "counter"}, "turn": "sideways"}),
+            ("range 26 3/4 wide 30 down 2 courses", {"kind": "range-gap", "courses": 2}),
+            ("hood 3 from cabinet 2 right wide 30 clear 20 mm",
+             {"at": {"value": "3", "taken_from": "cabinet-2.right"}, "clear": {"value": "20 mm"}}),
+            ("level 30 by laser below 31 5/16 by rule",
+             {"at": {"value": "30", "taken_with": "laser"}, "taken_with": "rule"}),
+            ("zone 0 wide 40 painted board damp flat 3/16",
+             {"made_of": "painted board", "damp": True, "flat": "3/16"}),
+            ("check 96 1/8 from cabinet right to right",
+             {"first": "cabinet.right", "second": "right"}),
+            ("pot filler 30 up 20 dia 1", {"kind": "pot-filler", "diameter": "1"}),
+            ("niche 9 wide 9 sill 9 high 9 deep 3 returns all",
+             {"returns": ["left", "right", "top", "bottom"]}),
+            ("hood 9 wide 30 clear 20 unsettled \"not here yet\" owed \"Kim\" hold 2",
+             {"unsettled": {"why": "not here yet", "owed_to": "Kim", "hold": "2"}}),
+        ],
+    )  # fmt: skip
+    def test_each_kind_of_word(self, line: str, fields: dict) -> None:
+        found = read_line(line)
+        assert {key: found[key] for key in fields} == fields
+
+
+class TestRefusing:
+    """A line that cannot be read says at which word, and what would be right."""
+
+    @pytest.mark.parametrize(
+        ("line", "said"),
+        [
+            ("", "the line is empty"), ("tap 30", "'tap' is no thing"),
+            ("window wide", "after 'wide' a length should follow"),
+            ("window 30 wide tall", "not 'tall'"), ("window 30 wide 9 wide 8", "said twice"),
+            ("outlet 30 sill 9", "'sill' is not said of a outlet; of it one can say"),
+            ("outlet 30 from window", "say which side of window"),
+            ("outlet 30 from", "stops where"), ("outlet at 30 from counter", "is a height"),
+            ("outlet 30 up 9 from window left", "is no height"),
+            ("check 30 to right", "a check is written"), ("outlet by laser", "should follow"),
+            ("x" * 401, "longer than any thing needs"),
+        ],
+    )  # fmt: skip
+    def test_says_what_is_wrong(self, line: str, said: str) -> None:
+        with pytest.raises(LineError, match=said):
+            read_line(line)
+
+    @pytest.mark.parametrize("line", ["window 30", "cabinet 1 wide 2", "outlet up 3", "level 3"])
+    def test_what_is_missing_is_named_by_its_field(self, line: str) -> None:
+        with pytest.raises(ValueError, match="Field required"):
+            things(line)
+
+
+class TestNames:
+    """A line without a name gets one, and keeps its id whatever is written into it."""
+
+    def test_by_kind_and_number(self) -> None:
+        found = things("outlet 9 up 9", "outlet 20 up 9", 'outlet "Kettle" 30 up 9')
+        assert [(t.id, t.name) for t in found] == [
+            ("outlet", "Outlet"), ("outlet-2", "Outlet 2"), ("kettle", "Kettle"),
+        ]  # fmt: skip
+
+    def test_an_id_is_kept_when_the_line_is_written_anew(self) -> None:
+        job = a_job(things=["outlet 9 up 9", "switch 4 from outlet right up 9"])
+        document = job.model_dump(mode="json")
+        document["walls"][0]["things"][0] = {"id": "outlet", "line": 'outlet "Kettle" 12 up 9'}
+        changed = Job.model_validate(document)
+        assert changed.walls[0].things[0].name == "Kettle"
+        assert changed.walls[0].things[1] == job.walls[0].things[1]
+
+    def test_two_walls_share_no_id(self) -> None:
+        wall = {"length": "96", "top": {"height": "30"}, "things": ["outlet 9 up 9"]}
+        job = a_job(walls=[{"id": "a", **wall}, {"id": "b", **wall}])
+        assert [w.things[0].id for w in job.walls] == ["outlet", "outlet-2"]
+
+
+class TestWriting:
+    """What is written of a thing reads as that thing."""
+
+    @pytest.mark.parametrize("name", ["Fennel Row", "Alder Wharf", "Tern Cottage"])
+    def test_the_demo_kitchens(self, name: str) -> None:
+        job = demo(name)
+        document = job.model_dump(mode="json")
+        for wall, there in zip(document["walls"], job.walls, strict=True):
+            wall["things"] = [
+                {"id": thing.id, "line": write_line(thing, job.units)} for thing in there.things
+            ]
+        again = Job.model_validate(document)
+        for wall, there in zip(again.walls, job.walls, strict=True):
+            assert [write_line(thing, job.units) for thing in wall.things] == [
+                write_line(thing, job.units) for thing in there.things
+            ]
+        for mine, theirs in zip(plan(again).surfaces, plan(job).surfaces, strict=True):
+            assert [piece.box for piece in mine.pieces] == [
+                pytest.approx(piece.box, abs=1e-5) for piece in theirs.pieces
+            ]
+
+    LINES = st.builds(
+        "{} {} {}{}".format,
+        st.sampled_from([
+            "cabinet wide 20 clear 18 right 18 1/4 behind 1 deep 12",
+            "hood wide 30 clear 4 from top",
+            "shelf wide 20 clear 14 thick 1 deep 7", "range wide 30 down 2 courses",
+            "window wide 20 sill 8 high 9 to jamb casing 2 stands 3/4 stool 1 horn 1/2",
+            "niche wide 12 sill 8 high 9 deep 3 returns left top", "floor wide 9 down 4",
+            "outlet up 9 3 gang sideways to plate", "switch up top 9 wide 2 high 3 plate-wide 4",
+            "pipe up 9 dia 1 cover 2", "bracket wide 1 up 9 high 4 deep 3",
+            "level below 30 by laser", "upstand wide 40 high 4 deep 3/4", "mark",
+            "zone wide 40 skim damp loose flat 1/4 over 1/4",
+        ]),
+        st.sampled_from(
+            ["at 3 5/16", "3", "centre 12 from right by laser", "left 40", "-2 from right"]
+        ),
+        st.sampled_from(["", '"Some name"', '#other-id "Name"']),
+        st.sampled_from(["", ' unsettled "why" owed "Kim" hold 1', ' unsettled "later"']),
+    )  # fmt: skip
+
+    @given(LINES)
+    @settings(max_examples=150, deadline=None)
+    def test_any_line(self, line: str) -> None:
+        (thing,) = things(line)
+        (again,) = things(write_line(thing, "in"))
+        assert again == thing
+
+    def test_in_a_metric_job(self) -> None:
+        (thing,) = things("outlet 412 up 121", units="mm", length=2000, top=500, tile=(200, 60),
+                          joint=3)  # fmt: skip
+        assert write_line(thing, "mm") == "outlet 412 up 121"
+
+
+class TestWords:
+    """Whatever the application offers to say can be read."""
+
+    @pytest.mark.parametrize("kind", sorted(WORDS))
+    def test_every_kind_is_known(self, kind: str) -> None:
+        line = "check 9 from left to right" if kind == "check" else f"{kind} 9"
+        assert read_line(line)["kind"] == kind

@@ -1,0 +1,190 @@
+"""Walls as they are: counters that fall, ends that lean, cabinets out of level. Inches."""
+
+import pytest
+from shapely import Polygon
+
+from kitchens import IN, NO_GAPS, gets, planned
+from pennant.core.plan import Plan
+
+
+def course(made: Plan, number: int) -> list:
+    """The pieces of a course of the first wall, from the left."""
+    found = [piece for piece in made.surfaces[0].pieces if piece.course == number]
+    return sorted(found, key=lambda piece: piece.box.x0)
+
+
+def balance(made: Plan) -> float:
+    """What the areas leave over."""
+    areas = made.areas
+    parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
+    return areas.gross - parts
+
+
+FALL = ("level 0 below 30", "level 96 below 30 3/8")
+
+
+class TestCounterThatFalls:
+    """A tile cannot grow: a small fall is wedged, a larger one is scribed from the low point."""
+
+    def test_up_to_the_edge_gap_the_course_stays_level_at_the_high_point(self) -> None:
+        made = planned(things=["level 0 below 30", "level 96 below 30 1/16"],
+                       settings={**NO_GAPS, "counter_gap": "1/8"})  # fmt: skip
+        assert {piece.kind for piece in course(made, 0)} == {"full", "crosscut"}
+        assert {round(piece.box.y0 / IN, 4) for piece in course(made, 0)} == {1 / 8}
+
+    def test_more_than_that_yields_no_invented_wedges(self) -> None:
+        made = planned(things=list(FALL))
+        first, second = course(made, 0), course(made, 1)
+        assert (
+            len(first) == 12
+        )  # one course along the whole wall, not a second one under part of it
+        assert {piece.kind for piece in second} <= {"full", "crosscut"}
+        assert min(piece.height for piece in first) > 2 * IN
+
+    def test_a_full_tile_stands_at_the_low_point(self) -> None:
+        made = planned(things=list(FALL))
+        last = course(made, 0)[-1]
+        assert made.surfaces[0].pennant.tile_y == pytest.approx(-3 / 8 * IN)
+        assert last.box.y0 == pytest.approx(-3 / 8 * IN)
+        assert last.box.y1 == pytest.approx((2.5 - 3 / 8) * IN)
+
+    def test_every_piece_fits_in_one_tile_and_has_its_taper(self) -> None:
+        made = planned(things=list(FALL))
+        for piece in made.surfaces[0].pieces:
+            assert piece.width <= 8 * IN + 1e-6
+            assert piece.height <= 2.5 * IN + 1e-6
+        assert {piece.kind for piece in course(made, 0)} == {"taper"}
+
+    def test_the_taper_is_the_counter_s_own(self) -> None:
+        made = planned(things=list(FALL))
+        piece = course(made, 0)[2]
+        (bx, by), (ax, ay) = sorted(piece.outline[0], key=lambda point: point[1])[:2]
+        assert (by - ay) / (bx - ax) == pytest.approx(-(3 / 8) / 96, rel=1e-3)
+
+    def test_the_counter_s_edge_tells_the_least_and_the_greatest(self) -> None:
+        made = planned(things=list(FALL))
+        (reading,) = [r for r in made.edges if r.edge == "a:bottom"]
+        (one,) = reading.gets
+        assert one.size / IN == pytest.approx(2.5 - 3 / 8, abs=0.01)
+        assert one.largest / IN == pytest.approx(2.5, abs=0.03)
+
+    def test_a_low_point_in_the_middle(self) -> None:
+        made = planned(things=["level 0 below 30", "level 40 below 30 1/2", "level 96 below 30"])
+        assert made.surfaces[0].pennant.tile_y == pytest.approx(-IN / 2)
+        assert balance(made) == pytest.approx(0, abs=1)
+
+    def test_area_by_hand(self) -> None:
+        made = planned(things=list(FALL))
+        assert made.areas.gross == pytest.approx((96 * 30 + 96 * (3 / 8) / 2) * IN**2)
+        assert balance(made) == pytest.approx(0, abs=1)
+
+
+class TestEndThatLeans:
+    """End pieces taper as they will on the wall; a little is taken up by the joint."""
+
+    def test_a_little_is_taken_straight_at_the_innermost_point(self) -> None:
+        made = planned(things=[], left_lean="1/16")
+        at_end = {p.box.x0 for p in made.surfaces[0].pieces if p.box.x0 < 50}
+        assert {round(x / IN, 4) for x in at_end} == {1 / 16}
+
+    def test_more_tapers_and_nothing_outgrows_its_tile(self) -> None:
+        made = planned(things=[], left_lean="1/2")
+        ends = [course(made, number)[0] for number in range(11)]
+        assert all(piece.kind == "taper" for piece in ends[1:])
+        assert max(piece.width for piece in ends) <= 8 * IN + 1e-6
+        assert made.areas.gross == pytest.approx((96 - 0.25) * 30 * IN**2)
+
+    def test_the_edge_tells_the_least_of_each_kind_of_course(self) -> None:
+        found = gets(planned(things=[], left_lean="1/2", bond=(0, 1)), "a:left")
+        assert min(found.values()) == pytest.approx(7.5, abs=0.05)
+
+
+class TestOverheadOutOfLevel:
+    """A cabinet with two clear heights; a top line with two."""
+
+    def test_its_underside_is_its_own_line(self) -> None:
+        made = planned(things=["cabinet 0 wide 40 clear 18 right 19"])
+        (reading,) = [r for r in made.edges if r.edge == "cabinet:bottom"]
+        assert {one.largest is not None for one in reading.gets} == {True}
+        assert balance(made) == pytest.approx(0, abs=1)
+
+    def test_a_little_is_taken_at_its_low_end(self) -> None:
+        made = planned(things=["cabinet 0 wide 40 clear 18 1/16 right 18"], bond=(0, 1))
+        highest = max(p.box.y1 for p in made.surfaces[0].pieces if p.box.x1 < 39 * IN)
+        assert highest == pytest.approx(18 * IN)
+
+    def test_a_full_course_hangs_from_the_high_end(self) -> None:
+        start = {"up": {"kind": "full-top", "under": "cabinet"}}
+        made = planned(things=["cabinet 0 wide 40 clear 18 right 19"], start=start)
+        flag = made.surfaces[0].pennant
+        assert flag.tile_y + 2.5 * IN == pytest.approx(19 * IN)
+
+    def test_a_sloping_ceiling(self) -> None:
+        wall = {"id": "a", "length": "96", "top": {"kind": "ceiling", "height": "30",
+                                                   "height_right": "31"}}  # fmt: skip
+        made = planned(walls=[wall])
+        assert made.areas.gross == pytest.approx(96 * 30.5 * IN**2)
+        assert balance(made) == pytest.approx(0, abs=1)
+
+
+class TestRound:
+    """A pipe is cut around with its clearance; where it has a collar, edges judge without it."""
+
+    def test_the_hole_is_round_and_no_smaller_than_the_pipe(self) -> None:
+        made = planned(things=["pipe 44 up 9 dia 1 cover 2"], settings={**NO_GAPS,
+                       "box_clearance": "1/8"})  # fmt: skip
+        cut = [p for p in made.surfaces[0].pieces if p.kind in ("hole", "curve")]
+        assert cut
+        pipe = Polygon([(44 * IN, 9 * IN)] * 3).centroid.buffer(0.62 * IN)
+        for piece in cut:
+            shell, *holes = piece.outline
+            assert Polygon(shell, holes).intersection(pipe).area < 1e-3
+
+    def test_area_by_hand(self) -> None:
+        made = planned(things=["pipe 44 up 9 dia 4 cover 6"])
+        # A polygon of 48 sides around a circle of 2 in: 48 tan(pi / 48) r squared.
+        assert 96 * 30 - made.areas.gross / IN**2 == pytest.approx(4 * 3.14609, abs=1e-3)
+
+
+class TestRangeGap:
+    """Tile goes on below the counter line behind the appliance."""
+
+    def test_by_a_measure(self) -> None:
+        made = planned(things=["range 30 wide 30 down 4"])
+        assert made.areas.gross == pytest.approx((96 * 30 + 30 * 4) * IN**2)
+        assert min(p.box.y0 for p in made.surfaces[0].pieces) == pytest.approx(-4 * IN)
+        assert balance(made) == pytest.approx(0, abs=1)
+
+    def test_by_whole_courses_hung_from_the_full_one_at_the_counter(self) -> None:
+        made = planned(things=["range 30 wide 30 down 2 courses"], bond=(0, 1))
+        below = [p for p in made.surfaces[0].pieces if p.box.y1 <= 0]
+        assert {round(p.height / IN, 4) for p in below} == {2.5}
+        assert {round(p.box.y0 / IN, 4) for p in below} == {-2.625, -5.25}
+
+    def test_its_pieces_are_hidden_and_may_be_small(self) -> None:
+        made = planned(things=["range 30 wide 30 down 2"], bond=(0, 1))
+        assert all(
+            "range-gap" not in place
+            for f in made.findings if f.rule == "small-piece" for place in f.places
+        )  # fmt: skip
+
+
+class TestOnTheCounter:
+    """An upstand lifts the tile; behind a cabinet that stands off the wall, tile runs up."""
+
+    def test_an_upstand(self) -> None:
+        made = planned(things=["upstand 0 wide 40 high 4 deep 3/4"],
+                       settings={**NO_GAPS, "counter_gap": "1/8"})  # fmt: skip
+        over = [p for p in made.surfaces[0].pieces if p.box.x1 < 39 * IN]
+        assert min(p.box.y0 for p in over) == pytest.approx((4 + 1 / 8) * IN)
+        assert made.areas.gross == pytest.approx((96 * 30 - 40 * 4) * IN**2)
+
+    def test_tile_runs_up_behind_a_cabinet(self) -> None:
+        made = planned(things=["cabinet 0 wide 40 clear 18 behind 2"])
+        under = [p for p in made.surfaces[0].pieces if p.box.x1 < 39 * IN]
+        assert max(p.box.y1 for p in under) == pytest.approx(20 * IN)
+
+    def test_tile_goes_on_above_a_shelf(self) -> None:
+        made = planned(things=["shelf 20 wide 30 clear 14 thick 1"])
+        assert made.areas.gross == pytest.approx((96 * 30 - 30) * IN**2)
+        assert {"shelf:top", "shelf:bottom"} <= {r.edge for r in made.edges}
