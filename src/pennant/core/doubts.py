@@ -29,6 +29,8 @@ WEIGHTS: tuple[Weight, ...] = ("ask", "open", "note")
 
 SEEN_DEPTH = 1.5
 """Millimetres: a face that stands out or back by less than this is not felt or seen."""
+DEEP = 100.0
+"""Millimetres: a side that stands out further is plainly deeper than any tile."""
 AT_CORNER = 150.0
 """Millimetres: a counter height taken this near a corner is the corner's."""
 
@@ -128,6 +130,8 @@ def _past_end(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
 
 _SOLID = ("cabinet", "hood", "shelf", "window", "hatch", "niche", "outlet", "switch", "pipe",
           "pot-filler", "vent", "bracket", "block", "upstand", "ledge")  # fmt: skip
+_FLUSH = ("window", "hatch", "niche", "upstand", "ledge")
+"""Things whose face tile ends beside: their casing, or their top edge."""
 _HANGS = ("cabinet", "hood", "shelf")
 _BOXES = ("outlet", "switch", "pipe", "pot-filler")
 
@@ -299,11 +303,11 @@ def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
     out = build_up(job)
     deep: list[tuple[str, float]] = [
         (thing.id, thing.depth) for thing in surface.things
-        if thing.depth is not None and thing.kind not in _HANGS
+        if thing.depth is not None and thing.kind in _FLUSH
     ]  # fmt: skip
     for side in ("left", "right"):
         end = getattr(on.wall, side)
-        if end.depth is not None and getattr(surface, side) == end.kind:
+        if end.depth and getattr(surface, side) == end.kind and end.depth < DEEP:
             deep.append((f"{surface.id}:{side}", end.depth))
     for place, depth in deep:
         off = out - depth

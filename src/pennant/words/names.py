@@ -5,7 +5,8 @@ from collections.abc import Iterable
 from pennant.core.job import Job
 from pennant.core.lengths import show_with_unit
 from pennant.core.pieces import Kind, Piece
-from pennant.core.placed import Kitchen, Placed, Surface
+from pennant.core.placed import NO_COUNTER, Kitchen, Placed, Surface
+from pennant.core.tolerance import EPS
 
 KINDS: dict[Kind, str] = {
     "full": "full tile", "crosscut": "crosscut", "rip": "rip", "both": "crosscut and rip",
@@ -47,11 +48,20 @@ class Names:
             return self.surfaces[owner].name if not side else _own(self.surfaces[owner], side)
         base, _, part = owner.partition(".")
         if base in self.surfaces:
-            return f"Counter, stretch {part}"
+            return self._stretch(self.surfaces[base], int(part))
         name = self.thing(base) if part != "stool" else f"{self.thing(base)} sill"
         if not side:
             return name
         return self._of_thing(self.things[base].kind, part, name, side)
+
+    def _stretch(self, surface: Surface, number: int) -> str:
+        """A further stretch of counter, by the gap that it begins at."""
+        gaps = sorted(
+            (thing for thing in surface.things if thing.kind in NO_COUNTER),
+            key=lambda thing: thing.box.x0,
+        )
+        ended = [thing for thing in gaps if thing.box.x0 > surface.x0 + EPS]
+        return f"Counter, right of {ended[number - 2].name}"
 
     def _of_thing(self, kind: str, part: str, name: str, side: str) -> str:
         if part == "stool":

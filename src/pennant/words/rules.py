@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from pennant.core.check import LEAST_TILE, MOST_PIECES
 from pennant.core.closure import HAIR
 from pennant.core.compare import SAME_PIECE
-from pennant.core.doubts import AT_CORNER, SEEN_DEPTH
+from pennant.core.doubts import AT_CORNER, DEEP, SEEN_DEPTH
 from pennant.core.edges import SAME
 from pennant.core.field import CORNERS_OF_A_ROUND
 from pennant.core.job import BOX_SIZES, BoxSize
@@ -66,6 +66,7 @@ def _lines() -> Iterator[str]:
     yield f"| one size at an edge | {SAME:g} mm | no one can cut a smaller difference |"
     yield f"| a slip explains a misclosure within | {HAIR:g} mm | half a sixteenth, to the eye |"
     yield f"| a corner's own counter height | {AT_CORNER:g} mm | taken this near to it |"
+    yield f"| a side too deep to compare | {DEEP:g} mm | plainly deeper than any tile |"
     yield f"| tile proud or short, told from | {SEEN_DEPTH:g} mm | less is neither felt nor seen |"
     yield (
         f"| sides of a round | {CORNERS_OF_A_ROUND} | cut as a polygon around it: 0.2 mm at most "

@@ -39,8 +39,14 @@ export function Counter({ surface, plan, scale }: Props) {
           `${b} ${scale.y(heightAt(surface.counter, to))}`,
         ];
         const foot = scale.y(lowest(surface.counter)) + THICK;
+        const deep = scale.y(plan.frame[1]) + 2;
         return (
-          <path key={from} d={`M${upper.join("L")}L${b} ${foot}L${a} ${foot}Z`} fill="#3b3733" />
+          <g key={from}>
+            {deep > foot && (
+              <path d={`M${upper.join("L")}L${b} ${deep}L${a} ${deep}Z`} fill="#e8e4da" />
+            )}
+            <path d={`M${upper.join("L")}L${b} ${foot}L${a} ${foot}Z`} fill="#3b3733" />
+          </g>
         );
       })}
     </g>

@@ -21,6 +21,8 @@ const LINE = 16;
 const ROOMY = 780;
 /** Pixels: a thing drawn narrower than this has no room for them either. */
 const WIDE = 230;
+/** Pixels: in a thing drawn smaller than this there is no room for any number. */
+const TINY = 90;
 /** Pixels: a cabinet drawn lower than this has no room for the number of its underside. */
 const LOW = 56;
 
@@ -46,8 +48,11 @@ function Tag({ surface, plan, reading, said, scale, onPieces }: TagProps) {
   const rows = said.gets.slice(0, MOST);
   const own = reading.owner.split(".")[0] === surface.id || reading.owner === surface.id;
   const thing = surface.things.find(({ id }) => id === reading.owner);
+  const tiny = thing ? scale.px(longest(thing.box)) < TINY : false;
   const wide = thing ? scale.px(thing.box[2] - thing.box[0]) > WIDE : true;
   const roomy = own || (wide && scale.px(plan.frame[2] - plan.frame[0]) > ROOMY);
+  // Numbers would cover a thing so small; the Edges paper has them, and the hatching shows trouble.
+  if (tiny) return null;
   const mid = middleOf(reading, plan);
   const place = placeOf(reading, own, mid, plan.frame[3], scale, rows.length);
   return (
@@ -88,6 +93,10 @@ function Tag({ surface, plan, reading, said, scale, onPieces }: TagProps) {
       })}
     </g>
   );
+}
+
+function longest([x0, y0, x1, y1]: Surface["things"][number]["box"]): number {
+  return Math.max(x1 - x0, y1 - y0);
 }
 
 interface Place {

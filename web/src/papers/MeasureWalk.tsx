@@ -41,7 +41,18 @@ export function MeasureWalk({ onActive }: { onActive: (id: string | null) => voi
         {place + 1} of {questions.length}
       </p>
       <p className="mb-1 font-medium text-[18px]">{now.asks}</p>
-      <LengthField key={now.pointer} pointer={now.pointer} label="Reads" className="big" focused />
+      <LengthField
+        key={now.pointer}
+        pointer={now.pointer}
+        label="Reads"
+        className="big"
+        focused
+        steps={{
+          asks: `${place + 1} of ${questions.length}. ${now.asks}`,
+          back: place > 0 ? () => setPlace(place - 1) : undefined,
+          next: place < questions.length - 1 ? () => setPlace(place + 1) : undefined,
+        }}
+      />
       <div className="mt-2 grid grid-cols-3 gap-2">
         <button
           type="button"
@@ -49,7 +60,7 @@ export function MeasureWalk({ onActive }: { onActive: (id: string | null) => voi
           disabled={place === 0}
           onClick={() => setPlace(place - 1)}
         >
-          ◀ Back
+          ◀ Before
         </button>
         <button type="button" className="button min-h-12" onClick={() => setPlace(null)}>
           Done
@@ -60,7 +71,7 @@ export function MeasureWalk({ onActive }: { onActive: (id: string | null) => voi
           disabled={place >= questions.length - 1}
           onClick={() => setPlace(place + 1)}
         >
-          Next ▶
+          After ▶
         </button>
       </div>
     </section>

@@ -19,9 +19,11 @@ interface Props {
   className?: string;
   /** Whether it takes the focus when it appears. */
   focused?: boolean;
+  /** The question in full, and the ones before and after it, for those who measure by keys. */
+  steps?: { asks: string; back: (() => void) | undefined; next: (() => void) | undefined };
 }
 
-export function LengthField({ pointer, label, hint, className, focused }: Props) {
+export function LengthField({ pointer, label, hint, className, focused, steps }: Props) {
   const { editor, view, draft, problems } = useEditor();
   const input = useWanted(pointer);
   const [pausing, typing] = usePause(TYPING_MS);
@@ -54,7 +56,14 @@ export function LengthField({ pointer, label, hint, className, focused }: Props)
           onFocus={(event) => {
             const field = event.target;
             field.select();
-            keyed.current = { put: type, text: () => field.value, done: () => field.blur() };
+            keyed.current = {
+              label: steps?.asks ?? label,
+              put: type,
+              text: () => field.value,
+              done: () => field.blur(),
+              back: steps?.back,
+              next: steps?.next,
+            };
             keys?.focus(keyed.current);
           }}
           onChange={(event) => type(event.target.value)}

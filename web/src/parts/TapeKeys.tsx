@@ -4,12 +4,18 @@
  */
 import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from "react";
 import { useEditor } from "../job/useEditor";
+import { Tape as TapeText } from "./Tape";
 
 export interface Keyed {
+  /** What is asked. */
+  label: string;
   /** Replaces what stands in the field. */
   put: (text: string) => void;
   text: () => string;
   done: () => void;
+  /** The measures before and after, where one goes through them one by one. */
+  back?: (() => void) | undefined;
+  next?: (() => void) | undefined;
 }
 
 interface Keys {
@@ -28,7 +34,7 @@ export function onPhone(): boolean {
   return window.matchMedia("(max-width: 767px)").matches;
 }
 
-const DIGITS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0"];
+const DIGITS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "0", "."];
 const FRACTIONS = [
   "1/16",
   "1/8",
@@ -71,8 +77,14 @@ export function TapeKeys({ children }: { children: ReactNode }) {
           className="no-print fixed inset-x-0 bottom-0 z-30 border-slab border-t-4 bg-skim-deep p-1.5"
           onPointerDown={(event) => event.preventDefault()}
         >
+          <p className="flex items-baseline gap-2 px-1 pb-1">
+            <span className="aside grow">{field.label}</span>
+            <span className="tape rounded-sm bg-white px-2 text-[26px] leading-9">
+              <TapeText text={field.text() || " "} />
+            </span>
+          </p>
           {inches && (
-            <div className="mb-1 grid grid-cols-5 gap-1">
+            <div className="mb-1 grid grid-cols-8 gap-1">
               {FRACTIONS.map((fraction) => (
                 <Key
                   key={fraction}
@@ -84,16 +96,20 @@ export function TapeKeys({ children }: { children: ReactNode }) {
               ))}
             </div>
           )}
-          <div className="grid grid-cols-4 gap-1">
-            <div className="col-span-3 grid grid-cols-3 gap-1">
+          <div className="grid grid-cols-5 gap-1">
+            <div className="col-span-4 grid grid-cols-4 gap-1">
               {DIGITS.map((digit) => (
                 <Key key={digit} says={digit} onPress={() => type((text) => text + digit)} />
               ))}
               <Key says="⌫" label="Rub out" onPress={() => rubOut(field, setFresh)} />
             </div>
-            <div className="grid grid-rows-2 gap-1">
-              <Key says="Clear" onPress={() => field.put("")} />
-              <Key says="Keep" main onPress={() => field.done()} />
+            <div className="grid gap-1">
+              {field.back && <Key says="◀" label="The one before" onPress={field.back} />}
+              <Key
+                says={field.next ? "Next ▶" : "Keep"}
+                main
+                onPress={() => (field.next ? field.next() : field.done())}
+              />
             </div>
           </div>
         </div>
