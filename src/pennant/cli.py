@@ -1,6 +1,8 @@
 """The pennant command: serve, demo, plan, schema, backup, openapi, rules."""
 
 import argparse
+import asyncio
+import contextlib
 import json
 import os
 import socket
@@ -18,6 +20,8 @@ from pennant.core.job import Job
 from pennant.core.plan import plan
 from pennant.core.refusal import JobRefused
 from pennant.files.job_json import NotAJobFile, read_job
+from pennant.meter.protocol import PORT
+from pennant.meter.simulator import Meter, MeterServer
 from pennant.store.database import Database, StoreError
 from pennant.store.jobs import Jobs
 from pennant.words.report import report
@@ -56,7 +60,13 @@ def _parser() -> argparse.ArgumentParser:
         server.add_argument("--data", type=Path, default=_home() / f"{name}.db", help="the file")
         server.add_argument("--host", default="127.0.0.1", help="what to listen on")
         server.add_argument("--port", type=int, default=8765)
+        server.add_argument("--meter-port", type=int, default=PORT, help="where a meter answers")
         server.set_defaults(run=run)
+
+    meter = commands.add_parser("meter", help="start a simulated laser distance meter")
+    meter.add_argument("--port", type=int, default=PORT)
+    meter.add_argument("--seed", type=int, default=None, help="for the same shots every time")
+    meter.set_defaults(run=_meter)
 
     planner = commands.add_parser("plan", help="print the plan of a job file")
     planner.add_argument("job", help="a job file, or - for standard input")
@@ -115,7 +125,7 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
         print("pennant: the web pages are not built; run `make build`", file=sys.stderr)
         return 1
     # What one chooses to listen on is an own name too: the phone in the kitchen asks for it.
-    app = make_app(database, PAGES, HOSTS | {arguments.host})
+    app = make_app(database, PAGES, HOSTS | {arguments.host}, arguments.meter_port)
     try:
         listening = socket.create_server((arguments.host, arguments.port))
     except OSError as error:
@@ -127,8 +137,28 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
         return 1
     print(f"Pennant is at http://{arguments.host}:{arguments.port}/", flush=True)
     print(f"Jobs are kept in {database.path}; stop with Ctrl-C", flush=True)
-    uvicorn.Server(uvicorn.Config(app, log_level="warning")).run(sockets=[listening])
+    # An open stream of meter readings must not keep the application from stopping.
+    config = uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=1)
+    uvicorn.Server(config).run(sockets=[listening])
     return 0
+
+
+def _meter(arguments: argparse.Namespace) -> int:
+    with contextlib.suppress(KeyboardInterrupt):
+        asyncio.run(_shooting(MeterServer(Meter(arguments.seed)), arguments.port))
+    return 0
+
+
+async def _shooting(server: MeterServer, port: int) -> None:
+    """Serve, and let whoever sits at the terminal aim and shoot: a length in mm and Enter."""
+    async with await server.serve("127.0.0.1", port):
+        print(f"A simulated meter answers at 127.0.0.1:{port}; Ctrl-C switches it off.", flush=True)
+        print("Type what it is aimed at, in mm, and Enter; Enter alone shoots again.", flush=True)
+        while line := await asyncio.to_thread(sys.stdin.readline):
+            if line.strip():
+                await server.hear(f"AIM {line}")
+            await server.hear("SHOOT")
+        await asyncio.Event().wait()
 
 
 def _plan(arguments: argparse.Namespace) -> int:

@@ -21,9 +21,10 @@ class Server:
 
     def __init__(self, data: Path) -> None:
         self.data = data
-        with socket.socket() as free:
+        with socket.socket() as free, socket.socket() as other:
             free.bind(("127.0.0.1", 0))
-            self.port = free.getsockname()[1]
+            other.bind(("127.0.0.1", 0))
+            self.port, self.meter_port = free.getsockname()[1], other.getsockname()[1]
         self.url = f"http://127.0.0.1:{self.port}"
         self.start()
 
@@ -31,8 +32,9 @@ class Server:
         """Start it, and wait for the line that gives its address: by then it listens."""
         command = [sys.executable, "-m", "pennant", "demo", "--data", str(self.data)]
         self.process = subprocess.Popen(
-            [*command, "--port", str(self.port)], stdout=subprocess.PIPE, text=True
-        )
+            [*command, "--port", str(self.port), "--meter-port", str(self.meter_port)],
+            stdout=subprocess.PIPE, text=True,
+        )  # fmt: skip
         assert self.process.stdout is not None
         assert self.url in self.process.stdout.readline()
 

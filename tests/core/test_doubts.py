@@ -110,6 +110,10 @@ class TestCauses:
                  "check 20 from window left to window right")  # fmt: skip
         assert "casing" in self.cause(*lines)
 
+    def test_the_tape_hooked_to_the_other_end(self) -> None:
+        lines = ("window 20 wide 24 sill 6 high 9", "check 52 from left to window left")
+        assert "other-end" in self.cause(*lines)
+
     def test_a_partial_that_was_left_out(self) -> None:
         lines = ("cabinet 0 wide 30 clear 18", "hood 7 3/16 from last wide 20 clear 20",
                  "check 20 from cabinet right to hood right")  # fmt: skip
@@ -227,6 +231,16 @@ class TestToKnow:
         found = the("unsettled", 'hood 30 wide 30 clear 20 unsettled "on order" owed "Kim"')
         assert (found.weight, found.what) == ("open", "on order")
         assert (found.size, found.other) == pytest.approx((30 * IN, 10 * IN))
+
+    def test_tile_around_it_is_held_back(self) -> None:
+        held = plan(
+            a_job(things=['hood 30 wide 30 clear 20 unsettled "on order" hold 2'])
+        ).surfaces[0]
+        boxes = {piece.id: piece.box for piece in held.pieces}
+        assert held.held
+        for id_, box in boxes.items():
+            near = box.y1 > 18 * IN and box.x1 > 28 * IN and box.x0 < 62 * IN
+            assert (id_ in held.held) == near
 
     @pytest.mark.parametrize(
         ("said", "what", "weight"),

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Depends, FastAPI, Request, Response
 from fastapi.responses import FileResponse
 from fastapi.staticfiles import StaticFiles
 
-from pennant.api import problems
+from pennant.api import meter, problems
 from pennant.api.guard import HOSTS, Guard
 from pennant.api.models import (
     Addition,
@@ -36,6 +36,7 @@ from pennant.core.plan import Plan, plan
 from pennant.core.things import joined, with_thing, with_wall, without_thing, without_wall
 from pennant.files.drawing_svg import drawing_svg
 from pennant.files.job_json import read_job, write_job
+from pennant.meter import protocol as meter_protocol
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs, Shelf
 from pennant.words.sheet import SaidSetting, settings_list, summary
@@ -214,7 +215,12 @@ def drawing(id_: str, jobs: Kept) -> Response:
     )  # fmt: skip
 
 
-def make_app(database: Database, pages: Path | None, hosts: frozenset[str] = HOSTS) -> FastAPI:
+def make_app(
+    database: Database,
+    pages: Path | None,
+    hosts: frozenset[str] = HOSTS,
+    meter_port: int = meter_protocol.PORT,
+) -> FastAPI:
     """Return the application over a database, with the built pages if there are any."""
     app = FastAPI(
         title="Pennant", version="1", docs_url=None, redoc_url=None,
@@ -227,7 +233,9 @@ def make_app(database: Database, pages: Path | None, hosts: frozenset[str] = HOS
         },
     )  # fmt: skip
     app.state.jobs = Jobs(database)
+    app.state.meter_port = meter_port
     app.include_router(router)
+    app.include_router(meter.router)
     problems.install(app)
     app.add_middleware(Guard, hosts=hosts)
     if pages is not None:

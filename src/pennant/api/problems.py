@@ -11,6 +11,7 @@ from starlette.exceptions import HTTPException
 from pennant.api.models import JobState, job_state
 from pennant.core.refusal import JobRefused, Problem
 from pennant.files.job_json import NotAJobFile, problems_in
+from pennant.meter.link import MeterOff
 from pennant.store.database import StoreError
 from pennant.store.jobs import EditionConflict, JobNotFound, NothingToDo
 
@@ -76,6 +77,10 @@ def install(app: FastAPI) -> None:
     def store(_: Request, error: StoreError) -> JSONResponse:
         log.error("%s", error)
         return problem(503, "store", "The job could not be kept", str(error))
+
+    @app.exception_handler(MeterOff)
+    def off(_: Request, error: MeterOff) -> JSONResponse:
+        return problem(503, "meter-off", "The meter does not answer", str(error))
 
     @app.exception_handler(HTTPException)
     def http(_: Request, error: HTTPException) -> JSONResponse:

@@ -22,7 +22,7 @@ HAIR = 0.8
 
 CauseKind = Literal[
     "whole-inches", "other-side-of-the-mark", "swapped-digits", "like-digits", "counted-twice",
-    "casing", "trim",
+    "casing", "trim", "other-end",
 ]  # fmt: skip
 
 
@@ -84,6 +84,7 @@ def causes(
     job: Job, places: WallPlaces, off: float, pointers: Iterable[str], values: dict[str, float]
 ) -> Iterator[Cause]:
     """Yield the slips that would explain a loop that is ``off`` by so much, the likeliest first."""
+    pointers = list(pointers)
     for pointer in pointers:
         value = values.get(pointer)
         if value is None:
@@ -92,6 +93,7 @@ def causes(
             if right > 0 and (kind := misread(value, right, job.units)):
                 yield Cause(kind=kind, pointer=pointer, reads=tidy(right))
                 break
+    yield from _from_the_other_end(places, off, pointers)
     inches = off / MM_PER_INCH
     if job.units == "in" and abs(inches - round(inches)) * MM_PER_INCH < HAIR and round(inches):
         yield Cause(kind="whole-inches", count=abs(round(inches)))
@@ -106,6 +108,18 @@ def causes(
                     yield Cause(kind="casing", thing=thing.id, count=count)
     if job.settings.trim_face > EPS and abs(abs(off) - job.settings.trim_face) < HAIR / 2:
         yield Cause(kind="trim")
+
+
+def _from_the_other_end(places: WallPlaces, off: float, pointers: Iterable[str]) -> Iterator[Cause]:
+    """Measures taken from one end of the wall and written down as from the other."""
+    for thing in places.wall.things:
+        if isinstance(thing, Check) or thing.at.taken_from not in ("left", "right"):
+            continue
+        pointer = f"{places.pointer(thing.id)}/at/value"
+        span = places.along(thing.id)
+        moved = places.wall.length - span.low.at - span.high.at
+        if pointer in pointers and abs(moved) > HAIR and abs(abs(moved) - abs(off)) < HAIR:
+            yield Cause(kind="other-end", pointer=pointer)
 
 
 def misread(read: float, right: float, units: Units) -> CauseKind | None:

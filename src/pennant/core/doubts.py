@@ -9,7 +9,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from pennant.core.closure import Cause, causes, loops, suspects
+from pennant.core.closure import HAIR, Cause, causes, loops, suspects
 from pennant.core.job import Job
 from pennant.core.kitchen import build_up, joined_before
 from pennant.core.lengths import MM_PER_INCH
@@ -180,7 +180,7 @@ def _narrow(job: Job, surface: Surface) -> Iterator[Doubt]:
         gap = begin - end
         if one == "left" and other == "right":
             continue
-        if EPS < gap < job.settings.least_piece - EPS:
+        if HAIR < gap < job.settings.least_piece - EPS:
             yield Doubt(
                 id=f"narrow-gap@{surface.id}@{one}@{other}", rule="narrow-gap", weight="ask",
                 wall=surface.id, places=(one, other), size=tidy(gap),

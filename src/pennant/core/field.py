@@ -16,7 +16,7 @@ from typing import Literal
 import shapely
 from shapely import LineString, Polygon
 
-from pennant.core.clip import Line, Ring, ring_of
+from pennant.core.clip import Line, Ring, ring_area, ring_of
 from pennant.core.placed import (
     NO_COUNTER,
     Placed,
@@ -414,9 +414,8 @@ class _Building:
 
     def _keep_out(self, owner: str, ring: Ring, *, hidden: bool = False) -> None:
         box = around(ring)
-        square = all(
-            x in (box.x0, box.x1) and y in (box.y0, box.y1) for x, y in ring
-        ) and len(ring) == 4  # fmt: skip
+        # A level counter between two gaps has more corners than four, and is a rectangle still.
+        square = abs(ring_area(ring)) >= box.area * (1 - 1e-9)
         self.keep_outs.append(KeepOut(owner, ring_of(box) if square else ring, box, square, hidden))
 
     def _add(self, owner: str, side: Side, gap: Gap, line: Line, face: Line, inward: int) -> None:

@@ -55,6 +55,7 @@ class Placed:
     depth: float | None = None
     returns: tuple[str, ...] = ()
     unsettled: bool = False
+    hold: Annotated[float, Described(description="Tile this near to it is held back.")] = 0.0
     taken: tuple[Stretch, ...] = ()
 
 

@@ -67,6 +67,9 @@ class SurfacePlan(Value):
     pieces: tuple[Piece, ...]
     edges: tuple[EdgeReading, ...]
     findings: tuple[Finding, ...]
+    held: Annotated[
+        tuple[str, ...], Described(description="Pieces that wait for what is not settled yet.")
+    ] = ()
 
 
 class Plan(Value):
@@ -196,8 +199,17 @@ def laid_of(laying: Laying) -> Laid:
         pieces=tuple(pieces),
         edges=tuple(readings),
         findings=tuple(find(settings, field, pieces, readings)),
+        held=tuple(_held(surface, pieces)),
     )
     return Laid(field, made, joints)
+
+
+def _held(surface: Surface, pieces: list[Piece]) -> Iterator[str]:
+    """Pieces so near to a thing not settled yet that they are held back."""
+    near = [t.box.grown(t.hold, t.hold, t.hold, t.hold) for t in surface.things if t.hold > 0]
+    for piece in pieces:
+        if any(box.overlaps(piece.box) for box in near):
+            yield piece.id
 
 
 def _areas(field: Field, pieces: list[Piece], joints: float) -> Areas:

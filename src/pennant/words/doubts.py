@@ -218,5 +218,7 @@ class SayDoubts:
             case "casing":
                 sides = "one side" if cause.count == 1 else "both sides"
                 return f"Just the casing of {self._thing(cause.thing)} on {sides}"
+            case "other-end":
+                return f"{asks}: was it taken from the other end of the wall?"
             case "trim":
                 return "Just the face of the trim"

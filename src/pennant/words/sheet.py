@@ -120,16 +120,21 @@ def sheet(job: Job, plan: Plan) -> Sheet:
 
 def _surface(job: Job, names: Names, surface: Surface, plan: SurfacePlan) -> SurfaceSheet:
     own = surface.id == surface.of
+    held = set(plan.held)
     cut = sum(piece.kind != "full" for piece in plan.pieces)
     return SurfaceSheet.model_construct(
         surface=surface.id,
         name=surface.name,
-        pieces={p.id: f"{piece_size(job, p)}, {KINDS[p.kind]}" for p in plan.pieces},
+        pieces={
+            p.id: f"{piece_size(job, p)}, {KINDS[p.kind]}{', waits' if p.id in held else ''}"
+            for p in plan.pieces
+        },
         edges=tuple(_edge(job, names, reading, plan.findings) for reading in plan.edges),
         overall=overall(job, surface),
         chain=chain(job, surface),
         start=say_start(job, names, job.wall(surface.of).start) if own else "as the wall goes on",
-        summary=f"{len(plan.pieces) - cut} full and {cut} cut pieces",
+        summary=f"{len(plan.pieces) - cut} full and {cut} cut pieces"
+        + (f"; {len(plan.held)} wait" if plan.held else ""),
     )
 
 

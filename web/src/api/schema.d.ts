@@ -436,6 +436,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/meter/shoot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pull Trigger
+         * @description Ask the meter for a shot; the reading comes with the others. 503 if no meter answers.
+         */
+        post: operations["pull_trigger_api_meter_shoot_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -848,7 +868,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "whole-inches" | "other-side-of-the-mark" | "swapped-digits" | "like-digits" | "counted-twice" | "casing" | "trim";
+            kind: "whole-inches" | "other-side-of-the-mark" | "swapped-digits" | "like-digits" | "counted-twice" | "casing" | "trim" | "other-end";
             /**
              * Pointer
              * @default
@@ -2474,6 +2494,12 @@ export interface components {
              */
             unsettled: boolean;
             /**
+             * Hold
+             * @description Tile this near to it is held back.
+             * @default 0
+             */
+            hold: number;
+            /**
              * Taken
              * @default []
              */
@@ -3262,6 +3288,14 @@ export interface components {
             summary: string;
         };
         /**
+         * Shot
+         * @description What a simulated meter is aimed at, in mm; a real one knows by itself.
+         */
+        Shot: {
+            /** Aim */
+            aim?: number | null;
+        };
+        /**
          * ShownLength
          * @description A length of the job: in full for a field, and rounded to the job's step for the drawing.
          */
@@ -3445,6 +3479,12 @@ export interface components {
             edges: components["schemas"]["EdgeReading"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /**
+             * Held
+             * @description Pieces that wait for what is not settled yet.
+             * @default []
+             */
+            held: string[];
         };
         /**
          * SurfaceSheet
@@ -4838,6 +4878,37 @@ export interface operations {
         responses: {
             /** @description Successful Response */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pull_trigger_api_meter_shoot_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Shot"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

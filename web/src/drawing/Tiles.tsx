@@ -44,6 +44,7 @@ export const Tiles = memo(function Tiles(props: Props) {
   const [x0, y0, x1, y1] = plan.field;
   const paths = plan.pieces.map((piece) => ({ piece, d: piecePath(piece, scale) }));
   const cuts = paths.filter(({ piece }) => piece.kind !== "full");
+  const held = new Set(plan.held);
   const target = (event: React.SyntheticEvent) =>
     (event.target as Element).getAttribute("data-piece");
   return (
@@ -74,6 +75,13 @@ export const Tiles = memo(function Tiles(props: Props) {
       ))}
       <g pointerEvents="none">
         <path d={cuts.map(({ d }) => d).join("")} fill="url(#pencil)" fillRule="evenodd" />
+        <path
+          d={paths
+            .filter(({ piece }) => held.has(piece.id))
+            .map(({ d }) => d)
+            .join("")}
+          fill="url(#waits)"
+        />
         {paths
           .filter(({ piece }) => bad.has(piece.id))
           .map(({ piece, d }) => (

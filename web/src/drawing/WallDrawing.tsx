@@ -190,6 +190,9 @@ export function Patterns() {
   return (
     <defs>
       <Hatch id="pencil" size={5} turn={45} stroke="#2a2b2b" opacity={0.3} width={1.1} />
+      <pattern id="waits" width={9} height={9} patternUnits="userSpaceOnUse">
+        <circle cx={4.5} cy={4.5} r={1.7} fill="#fbf9f3" />
+      </pattern>
       <Hatch id="wax" size={4} turn={-45} stroke="#c4432b" opacity={0.75} width={2} />
     </defs>
   );

@@ -24,6 +24,7 @@ import { TilePaper } from "../papers/TilePaper";
 import { TapeKeys } from "../parts/TapeKeys";
 import { WantedField } from "../parts/wanted";
 import { JobHeader } from "./JobHeader";
+import { MeterStrip } from "./MeterStrip";
 import { Notices } from "./Notices";
 import { WallBar } from "./WallBar";
 
@@ -78,6 +79,7 @@ function Desk() {
       setSearch((old) => ({ ...Object.fromEntries(old), [key]: name }), { replace: true }),
     [setSearch],
   );
+  const [metering, setMetering] = useState(false);
   const drag = useStartDrag(shown.number);
   useStartKeys(shown.number);
 
@@ -126,7 +128,8 @@ function Desk() {
       <div className="flex h-full flex-col max-md:h-auto max-md:min-h-full">
         <JobHeader />
         <Notices />
-        <WallBar />
+        {metering && <MeterStrip />}
+        <WallBar metering={metering} onMetering={setMetering} />
         <main className="flex min-h-0 grow flex-col">
           <section
             aria-label="The wall"

@@ -11,7 +11,12 @@ const JOINS: readonly { join: Join; says: string }[] = [
   { join: "none", says: "standing alone" },
 ];
 
-export function WallBar() {
+interface Props {
+  metering: boolean;
+  onMetering: (on: boolean) => void;
+}
+
+export function WallBar({ metering, onMetering }: Props) {
   const { editor, view } = useEditor();
   const { surface, all } = useWall();
   const show = useShowWall();
@@ -57,6 +62,15 @@ export function WallBar() {
           ))}
         </MenuItems>
       </Menu>
+      <button
+        type="button"
+        className={`button ml-auto ${metering ? "button-main" : ""}`}
+        aria-pressed={metering}
+        title="Take readings from a laser distance meter"
+        onClick={() => onMetering(!metering)}
+      >
+        Laser meter
+      </button>
     </nav>
   );
 }

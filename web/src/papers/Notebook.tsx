@@ -26,9 +26,11 @@ interface Props {
 }
 
 export function Notebook({ active, onActive }: Props) {
-  const { editor, view } = useEditor();
+  const { editor, view, state } = useEditor();
   const { wall, number, pointer } = useWall();
-  const { lines } = view.sheet.notebooks[number] ?? { lines: [] };
+  // What is being typed is on the drawing already; in the notebook it is still the new line.
+  const kept = state.view.job.walls[number]?.things?.length ?? 0;
+  const lines = view.sheet.notebooks[number]?.lines.slice(0, kept) ?? [];
   const list = useRef<HTMLOListElement>(null);
   const go = (from: HTMLElement, by: number) => {
     const fields = [...(list.current?.querySelectorAll<HTMLElement>("[data-line]") ?? [])];
@@ -57,8 +59,8 @@ export function Notebook({ active, onActive }: Props) {
         ))}
         <NewLine
           key={`new ${wall.id}`}
-          pointer={`${pointer}/things/${lines.length}`}
-          number={lines.length + 1}
+          root={`${pointer}/things`}
+          kept={kept}
           onActive={onActive}
           go={go}
         />
@@ -157,6 +159,7 @@ function Line({ line, number, open, onActive, go }: LineProps) {
               pointer={measure.pointer}
               label={measure.label}
               className="w-36"
+              steps={{ asks: measure.asks }}
             />
           ))}
           <Hint kind={line.kind} />
@@ -167,40 +170,48 @@ function Line({ line, number, open, onActive, go }: LineProps) {
 }
 
 interface NewLineProps {
-  pointer: string;
-  number: number;
+  root: string;
+  /** How many lines the wall has. */
+  kept: number;
   onActive: (id: string | null) => void;
   go: (from: HTMLElement, by: number) => void;
 }
 
-/** The line after the last: it becomes a thing as soon as it can be read. */
-function NewLine({ pointer, number, onActive, go }: NewLineProps) {
+/** The line after the last: Enter makes it one of the notebook's, and an empty one follows. */
+function NewLine({ root, kept, onActive, go }: NewLineProps) {
   const { editor, draft, view, problems } = useEditor();
   const [text, setText] = useState("");
   const [pausing, typing] = usePause(TYPING_MS);
-  const waiting = useRef(false);
-  const kept = useRef(pointer);
+  /** The line as it was sent to be kept; what is typed after it belongs to the next one. */
+  const sent = useRef<string | null>(null);
+  /** The place that the line takes, settled with its first letter. */
+  const place = useRef(kept);
+  const pointer = `${root}/${place.current}`;
+  const refused = under(problems, pointer);
   useEffect(() => {
-    // When the line has become the notebook's, the next empty one takes its place.
-    if (kept.current !== pointer && waiting.current) {
-      waiting.current = false;
-      setText("");
-    }
-    kept.current = pointer;
-  }, [pointer]);
-  const put = (line: string) => (line.trim() ? replaced(draft, pointer, line) : null);
+    const line = sent.current;
+    if (line === null || kept <= place.current) return;
+    sent.current = null;
+    setText((now) => (now.startsWith(line) ? now.slice(line.length).trimStart() : ""));
+  }, [kept]);
+  useEffect(() => {
+    if (refused.length > 0) sent.current = null;
+  }, [refused.length]);
   const keep = () => {
     typing(false);
-    const job = put(text);
-    if (!job) return;
-    waiting.current = true;
-    editor.commit(job, `Notebook: ${text}`);
+    if (!text.trim() || sent.current !== null) return;
+    sent.current = text;
+    editor.commit(replaced(draft, pointer, text), `Notebook: ${text}`);
   };
-  const wrong = pausing && text.trim() ? under(problems, pointer) : [];
+  const clear = () => {
+    setText("");
+    editor.revert();
+  };
+  const wrong = pausing && text.trim() ? refused : [];
   return (
     <li className="border-rule border-b">
       <div className="flex items-baseline gap-2 px-1">
-        <span className="aside w-5 text-right">{number}</span>
+        <span className="aside w-5 text-right">{kept + 1}</span>
         <textarea
           rows={1}
           data-line="new"
@@ -215,11 +226,12 @@ function NewLine({ pointer, number, onActive, go }: NewLineProps) {
           value={text}
           onFocus={() => onActive(null)}
           onChange={(event) => {
-            typing(true);
             const line = event.target.value.replaceAll("\n", " ");
+            typing(true);
+            if (!text) place.current = (at(draft, root) as unknown[] | undefined)?.length ?? 0;
             setText(line);
-            const job = put(line);
-            if (job) editor.preview(job);
+            if (sent.current !== null) return;
+            if (line.trim()) editor.preview(replaced(draft, `${root}/${place.current}`, line));
             else editor.revert();
           }}
           onKeyDown={(event) => {
@@ -227,14 +239,11 @@ function NewLine({ pointer, number, onActive, go }: NewLineProps) {
               event.preventDefault();
               keep();
             }
-            if (event.key === "Escape") {
-              setText("");
-              editor.revert();
-            }
+            if (event.key === "Escape") clear();
             if (event.key === "ArrowUp") go(event.currentTarget, -1);
           }}
           onBlur={() => {
-            if (text.trim() && wrong.length === 0) keep();
+            if (refused.length === 0) keep();
           }}
         />
       </div>

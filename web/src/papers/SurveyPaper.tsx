@@ -86,6 +86,9 @@ export function SurveyPaper({ active, onActive }: Props) {
           </Chosen>
           <LengthField pointer={`${pointer}/right_lean`} label="leans right by" className="w-24" />
         </div>
+        {wall.top.kind === "open" && <Float field="top" says="The top line may still move" />}
+        {!joinedBefore && <EndMore side="left" />}
+        {wall.corner == null && <EndMore side="right" />}
         <div className="mt-2 flex flex-wrap items-end gap-2">
           {!last && (
             <Chosen label="Corner with the next wall">
@@ -160,6 +163,67 @@ function OtherEnd({
         level
       </button>
     </>
+  );
+}
+
+const FOLLOWS = [
+  { value: "", label: "not said" },
+  { value: "counter", label: "the counter's end" },
+  { value: "cabinet", label: "the cabinet's end" },
+  { value: "own", label: "a line of its own" },
+];
+
+/** What more is to say of an end: how deep its casing is, or which line it follows and how freely. */
+function EndMore({ side }: { side: "left" | "right" }) {
+  const { editor, draft } = useEditor();
+  const { wall, pointer } = useWall();
+  const end = wall[side];
+  const name = side === "left" ? "Left" : "Right";
+  const set = (field: string, to: unknown) =>
+    editor.commit(replaced(draft, `${pointer}/${side}/${field}`, to), `${name} end`);
+  if (end?.kind === "casing" || end?.kind === "cabinet") {
+    return end.depth == null ? (
+      <button type="button" className="button mt-2 mr-2" onClick={() => set("depth", 19)}>
+        {name} end: how far it stands out…
+      </button>
+    ) : (
+      <div className="mt-2 flex items-end gap-2">
+        <LengthField
+          pointer={`${pointer}/${side}/depth`}
+          label={`${name} end stands out by`}
+          className="w-40"
+        />
+        <button type="button" className="button" onClick={() => set("depth", null)}>
+          not measured
+        </button>
+      </div>
+    );
+  }
+  if (end?.kind !== "open") return null;
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-2">
+      <Chosen label={`${name} end follows`}>
+        <Select
+          label={`${name} end follows`}
+          value={end.follows ?? ""}
+          onChange={(follows) => set("follows", follows)}
+          options={FOLLOWS}
+        />
+      </Chosen>
+      <Float field={side} says="and may still move" />
+    </div>
+  );
+}
+
+/** How far a line that is not settled may go either way. */
+function Float({ field, says }: { field: "top" | "left" | "right"; says: string }) {
+  const { pointer } = useWall();
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-2">
+      <span className="aside pb-1.5">{says}</span>
+      <LengthField pointer={`${pointer}/${field}/ahead`} label="further out by" className="w-28" />
+      <LengthField pointer={`${pointer}/${field}/back`} label="or back by" className="w-28" />
+    </div>
   );
 }
 

@@ -4,7 +4,8 @@ import type { Problem } from "../api/client";
 import { at, replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { FieldFrame } from "./FieldFrame";
-import { type Keyed, onPhone, useTapeKeys } from "./TapeKeys";
+import { type Keyed, useKeyed } from "./keyed";
+import { onPhone } from "./TapeKeys";
 import { usePause } from "./usePause";
 import { useWanted } from "./wanted";
 
@@ -20,7 +21,11 @@ interface Props {
   /** Whether it takes the focus when it appears. */
   focused?: boolean;
   /** The question in full, and the ones before and after it, for those who measure by keys. */
-  steps?: { asks: string; back: (() => void) | undefined; next: (() => void) | undefined };
+  steps?: {
+    asks: string;
+    back?: (() => void) | undefined;
+    next?: (() => void) | undefined;
+  };
 }
 
 export function LengthField({ pointer, label, hint, className, focused, steps }: Props) {
@@ -33,12 +38,27 @@ export function LengthField({ pointer, label, hint, className, focused, steps }:
     typing(false);
     if (typeof typed === "string") editor.commit(draft, `${label}: ${typed}`);
   };
-  const keys = useTapeKeys();
+  const { enter, leave } = useKeyed();
   const keyed = useRef<Keyed | null>(null);
   const type = (text: string) => {
     typing(true);
     editor.preview(replaced(editor.get().draft, pointer, text));
   };
+  const keepTaken = (tool?: string) => {
+    typing(false);
+    const now = editor.get().draft;
+    const beside = pointer.replace(/\/value$/, "/taken_with");
+    const told = tool !== undefined && beside !== pointer && at(now, beside) !== undefined;
+    const text = at(now, pointer);
+    editor.commit(told ? replaced(now, beside, tool) : now, `${label}: ${text}`);
+  };
+  /** Going on to another measure keeps this one, as leaving the field does. */
+  const keptThen = (go: (() => void) | undefined) =>
+    go &&
+    (() => {
+      if (typeof at(editor.get().draft, pointer) === "string") keepTaken();
+      go();
+    });
   return (
     <FieldFrame {...{ pointer, label, hint, className }} problems={pausing ? problems : NONE}>
       {(field) => (
@@ -48,7 +68,7 @@ export function LengthField({ pointer, label, hint, className, focused, steps }:
           className="field tape text-[17px]"
           // biome-ignore lint/a11y/noAutofocus: it is the one number that was asked for
           autoFocus={focused}
-          inputMode={keys && onPhone() ? "none" : "text"}
+          inputMode={onPhone() ? "none" : "text"}
           autoComplete="off"
           spellCheck={false}
           maxLength={40}
@@ -57,18 +77,20 @@ export function LengthField({ pointer, label, hint, className, focused, steps }:
             const field = event.target;
             field.select();
             keyed.current = {
+              pointer,
               label: steps?.asks ?? label,
               put: type,
               text: () => field.value,
+              keep: keepTaken,
               done: () => field.blur(),
-              back: steps?.back,
-              next: steps?.next,
+              back: keptThen(steps?.back),
+              next: keptThen(steps?.next),
             };
-            keys?.focus(keyed.current);
+            enter(keyed.current);
           }}
           onChange={(event) => type(event.target.value)}
           onBlur={() => {
-            if (keyed.current) keys?.blur(keyed.current);
+            if (keyed.current) leave(keyed.current);
             keep();
           }}
           onKeyDown={(event) => {

@@ -2,32 +2,10 @@
  * Keys for a phone held with the tape in the other hand: large digits, and a key for every
  * sixteenth. They type into the length field that has the focus, as a keyboard would.
  */
-import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from "react";
+import { type ReactNode, useCallback, useMemo, useState } from "react";
 import { useEditor } from "../job/useEditor";
+import { type Keyed, KeyedContext } from "./keyed";
 import { Tape as TapeText } from "./Tape";
-
-export interface Keyed {
-  /** What is asked. */
-  label: string;
-  /** Replaces what stands in the field. */
-  put: (text: string) => void;
-  text: () => string;
-  done: () => void;
-  /** The measures before and after, where one goes through them one by one. */
-  back?: (() => void) | undefined;
-  next?: (() => void) | undefined;
-}
-
-interface Keys {
-  focus: (field: Keyed) => void;
-  blur: (field: Keyed) => void;
-}
-
-const TapeKeysContext = createContext<Keys | null>(null);
-
-export function useTapeKeys(): Keys | null {
-  return useContext(TapeKeysContext);
-}
 
 /** Whether the screen is a phone's: there the own keys are shown and the system's stay away. */
 export function onPhone(): boolean {
@@ -57,8 +35,8 @@ const FRACTION_END = /\s*\d+\/\d+$/;
 export function TapeKeys({ children }: { children: ReactNode }) {
   const { view } = useEditor();
   const [field, setField] = useState<Keyed | null>(null);
-  const blur = useCallback((left: Keyed) => setField((now) => (now === left ? null : now)), []);
-  const keys = useMemo(() => ({ focus: setField, blur }), [blur]);
+  const leave = useCallback((left: Keyed) => setField((now) => (now === left ? null : now)), []);
+  const focus = useMemo(() => ({ field, enter: setField, leave }), [field, leave]);
   const inches = view.job.units !== "mm";
   /** The first key after the field was entered replaces what stood there, as typing would. */
   const [fresh, setFresh] = useState<Keyed | null>(null);
@@ -68,7 +46,7 @@ export function TapeKeys({ children }: { children: ReactNode }) {
     setFresh(field);
   };
   return (
-    <TapeKeysContext value={keys}>
+    <KeyedContext value={focus}>
       {children}
       {field && onPhone() && (
         // Pressing a key must not take the focus from the field that it types into.
@@ -114,7 +92,7 @@ export function TapeKeys({ children }: { children: ReactNode }) {
           </div>
         </div>
       )}
-    </TapeKeysContext>
+    </KeyedContext>
   );
 }
 

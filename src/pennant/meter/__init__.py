@@ -1,0 +1,1 @@
+"""A laser distance meter: its line protocol, a simulated one, and the link to either."""
