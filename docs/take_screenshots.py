@@ -13,11 +13,11 @@ from serving import CHROMIUM, DESK, FLAGS, PHONE, Server  # noqa: E402
 PICTURES = ROOT / "docs" / "screenshots"
 
 
-def opened(browser: Browser, server: Server, size: dict[str, int]) -> Page:
-    """The demo job on a screen of that size."""
+def opened(browser: Browser, server: Server, size: dict[str, int], name: str) -> Page:
+    """A demo job on a screen of that size."""
     page = browser.new_page(viewport=size)  # type: ignore[arg-type]
     page.goto(server.url)
-    page.get_by_role("link", name="sink wall").click()
+    page.get_by_role("link", name=name).click()
     page.get_by_test_id("pennant").wait_for()
     page.evaluate("document.fonts.ready")
     return page
@@ -29,34 +29,57 @@ def take(page: Page, name: str) -> None:
     page.screenshot(path=PICTURES / f"{name}.png")
 
 
+def pictured(page: Page) -> None:
+    """Wait until every drawing on the page is there."""
+    page.wait_for_function("[...document.images].every((image) => image.complete)")
+
+
 def main() -> None:
     """Every main view once."""
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = Server(Path(folder) / "demo.db")
+    with (
+        tempfile.TemporaryDirectory() as folder,
+        Server(Path(folder) / "demo.db") as server,
+        sync_playwright() as playwright,
+    ):
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        page = opened(browser, server, DESK)
-        page.get_by_role("button", name="1/8 in sliver").click()
+        page = opened(browser, server, DESK, "Fennel Row")
         take(page, "start-and-findings")
+        page.get_by_role("button", name="All walls").click()
+        page.locator("[data-wall]").first.wait_for()
+        take(page, "all-walls")
+        page.get_by_role("button", name="B Range wall").click()
         page.get_by_role("tab", name="Compare").click()
         page.get_by_text("planted").wait_for()
-        page.wait_for_function("[...document.images].every((image) => image.complete)")
+        pictured(page)
         take(page, "compare")
-        page.get_by_role("tab", name="Measures").click()
-        page.get_by_role("tab", name="Edges").click()
-        take(page, "measures-and-edges")
         page.get_by_role("tab", name="Tile").click()
         page.get_by_role("tab", name="It takes").click()
         page.get_by_role("button", name="Grout").click()
         take(page, "tile-and-what-it-takes")
         page.get_by_role("tab", name="Rules").click()
-        take(page, "rules")
-        take(opened(browser, server, PHONE), "phone")
-        page.get_by_role("link", name="Pennant").click()
-        page.get_by_role("button", name="Duplicate").wait_for()
-        page.wait_for_function("[...document.images].every((image) => image.complete)")
+        page.get_by_role("tab", name="Edges").click()
+        take(page, "rules-and-edges")
+        page = opened(browser, server, DESK, "Alder Wharf")
+        page.get_by_role("tab", name="Survey").click()
+        page.get_by_role("tab", name="Doubts").click()
+        line = page.get_by_label("Line 6, Shelf")
+        line.focus()
+        line.fill(line.input_value().replace("912", "921"))
+        page.get_by_text("two digits").first.wait_for()
+        take(page, "survey-and-doubts")
+        phone = opened(browser, server, PHONE, "Fennel Row")
+        take(phone, "phone")
+        phone.get_by_role("tab", name="Survey").click()
+        phone.get_by_role("button", name="Measure one at a time").click()
+        for _ in range(3):
+            phone.get_by_test_id("tape-keys").get_by_role("button", name="Next").click()
+        phone.get_by_test_id("tape-keys").get_by_text("Left cabinet: width").wait_for()
+        take(phone, "phone-measuring")
+        page.goto(server.url)
+        page.get_by_role("button", name="Duplicate").first.wait_for()
+        pictured(page)
         take(page, "jobs")
         browser.close()
-        server.kill()
 
 
 if __name__ == "__main__":

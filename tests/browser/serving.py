@@ -28,6 +28,12 @@ class Server:
         self.url = f"http://127.0.0.1:{self.port}"
         self.start()
 
+    def __enter__(self) -> "Server":
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self.kill()
+
     def start(self) -> None:
         """Start it, and wait for the line that gives its address: by then it listens."""
         command = [sys.executable, "-m", "pennant", "demo", "--data", str(self.data)]

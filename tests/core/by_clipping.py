@@ -98,7 +98,7 @@ def inside_its_ends(job: Job) -> Polygon:
     s, wall = job.settings, job.walls[0]
     gap = {"corner": s.corner_gap, "open": s.trim_face, "casing": s.opening_gap,
            "cabinet": s.opening_gap}  # fmt: skip
-    tops = (wall.top.height, wall.top.height_right)
+    tops = (wall.top.height, wall.top.height_right or wall.top.height)
     low, high, play = lowest(job), max(tops), s.max_edge_gap + 1e-5
     left = [wall.left_lean / tops[0] * y for y in (low, high)]
     right = [wall.length + wall.right_lean / tops[1] * y for y in (low, high)]
@@ -121,7 +121,8 @@ def overhead(job: Job, thing: object) -> Polygon:
     """A cabinet or hood with its gaps, up past any top."""
     s = job.settings
     x0, x1 = thing.at.value, thing.at.value + thing.width  # type: ignore[attr-defined]
-    left, right = thing.clear.value, thing.clear_right.value  # type: ignore[attr-defined]
+    left = thing.clear.value  # type: ignore[attr-defined]
+    right = (thing.clear_right or thing.clear).value  # type: ignore[attr-defined]
     if abs(left - right) <= s.max_edge_gap + 1e-5:
         left = right = min(left, right)
     a, b = x0 - s.opening_gap, x1 + s.opening_gap
