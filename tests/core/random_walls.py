@@ -1,5 +1,6 @@
 """Hypothesis strategies: walls that someone could have surveyed, and starts on them."""
 
+import json
 from typing import Any
 
 from hypothesis import strategies as st
@@ -115,6 +116,33 @@ def jobs(draw: st.DrawFn) -> Job:
         "settings": {"corner_gap": draw(st.sampled_from([0.0, 3.175])),
                      "box_clearance": draw(st.sampled_from([0.0, 3.175]))},
     }  # fmt: skip
+    job = Job.model_validate(document)
+    assert list(problems_of(job)) == []
+    return job
+
+
+@st.composite
+def kitchens(draw: st.DrawFn) -> Job:
+    """Two or three random walls, joined by corners of either kind or standing apart."""
+    first = draw(jobs())
+    document = first.model_dump(mode="json")
+    count = draw(st.integers(2, 3))
+    document["walls"] = []
+    for number in range(count):
+        wall = {**draw(walls()), "id": f"wall-{number}"}
+        text = json.dumps(wall)
+        for thing in wall["things"]:
+            text = text.replace(f'"{thing["id"]}"', f'"{thing["id"]}-{number}"')
+        wall = json.loads(text)
+        # A kind may be called as a thing is; it must stay what it was.
+        for thing in wall["things"]:
+            thing["kind"] = thing["kind"].removesuffix(f"-{number}")
+        if number < count - 1 and draw(st.booleans()):
+            wall["corner"] = {"kind": draw(st.sampled_from(["inside", "outside"])),
+                              "laps": draw(st.sampled_from(["this", "next"]))}  # fmt: skip
+        if number and document["walls"][-1].get("corner") and draw(st.booleans()):
+            wall["start"] = {"up": {"kind": "carried"}}
+        document["walls"].append(wall)
     job = Job.model_validate(document)
     assert list(problems_of(job)) == []
     return job

@@ -1,15 +1,22 @@
 """Laws that hold on every wall, with every tile and every start."""
 
+import json
+from collections.abc import Iterator
+from typing import Any
+
 import by_clipping
 import pytest
 from hypothesis import given, settings
-from random_walls import jobs
+from hypothesis import strategies as st
+from random_walls import jobs, kitchens
 from shapely import STRtree, affinity
 
 from pennant.core.job import Bond, Job
 from pennant.core.plan import plan
 from pennant.core.planting import Centred, FullLeft, FullRight
+from pennant.core.refusal import JobRefused, Problem
 from pennant.core.survey import Thing
+from pennant.files.job_json import NotAJobFile, read_job, write_job
 
 FEW = settings(max_examples=30, deadline=None)
 MM = 1e-3
@@ -161,6 +168,69 @@ class TestMirror:
         here, there = plan(job), plan(mirrored(job))
         assert sorted(f.rule for f in here.findings) == sorted(f.rule for f in there.findings)
         assert here.quantities[0].amount == there.quantities[0].amount
+
+
+class TestKitchens:
+    """Walls of a kitchen, joined or apart, keep the laws together."""
+
+    @given(kitchens())
+    @FEW
+    def test_areas_add_up_and_outlines_are_sound(self, job: Job) -> None:
+        made = plan(job)
+        areas = made.areas
+        parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
+        assert parts == pytest.approx(areas.gross, abs=3.0)
+        assert len({piece.id for piece in made.pieces}) == len(made.pieces)
+        for piece in made.pieces:
+            assert by_clipping.shape(piece).is_valid
+
+    @given(kitchens())
+    @FEW
+    def test_a_kitchen_survives_its_own_file(self, job: Job) -> None:
+        assert read_job(write_job(job)) == job
+
+
+class TestBrokenFiles:
+    """A job file that was cut off or scrambled is refused with a reason, and never crashes."""
+
+    @given(kitchens(), st.floats(0, 0.999))
+    @FEW
+    def test_cut_off(self, job: Job, share: float) -> None:
+        text = write_job(job).rstrip()
+        with pytest.raises((NotAJobFile, JobRefused)):
+            read_job(text[: int(len(text) * share)])
+
+    @given(kitchens(), st.data())
+    @settings(max_examples=60, deadline=None)
+    def test_one_value_replaced_by_anything(self, job: Job, data: st.DataObject) -> None:
+        document = json.loads(write_job(job))
+        holder, key = data.draw(st.sampled_from(list(places_in(document))))
+        holder[key] = data.draw(ANYTHING)
+        assert all(problem.message for problem in refusals(json.dumps(document)))
+
+
+def refusals(text: str) -> list[Problem]:
+    """What is wrong with a job file; nothing if it can be planned."""
+    try:
+        plan(read_job(text))
+    except JobRefused as refused:
+        return refused.problems
+    return []
+
+
+ANYTHING = st.one_of(
+    st.none(), st.booleans(), st.integers(), st.floats(allow_nan=False, allow_infinity=False),
+    st.text(max_size=20), st.just([]), st.just({}), st.just([[]]), st.just({"value": 1}),
+    st.sampled_from(["left", "outlet 3 up 4", "1/0", "x.left", "9" * 400, "wall", "-5", "1e9"]),
+)  # fmt: skip
+
+
+def places_in(value: object) -> Iterator[tuple[Any, Any]]:
+    """Every place in a document that holds a value, as its holder and key."""
+    if isinstance(value, dict | list):
+        for key, item in value.items() if isinstance(value, dict) else enumerate(value):
+            yield value, key
+            yield from places_in(item)
 
 
 class TestSameJobSamePlan:

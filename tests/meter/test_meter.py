@@ -5,6 +5,7 @@ import json
 import socket
 import statistics
 from collections.abc import AsyncIterator, Awaitable, Callable
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import asynccontextmanager
 
 import pytest
@@ -34,7 +35,13 @@ async def switched_on(seed: int = 1) -> AsyncIterator[tuple[MeterServer, int]]:
 
 def run(work: Callable[[], Awaitable[None]]) -> None:
     """Run a test that waits, within a limit that only a fault reaches."""
-    asyncio.run(asyncio.wait_for(work(), 20))
+
+    async def limited() -> None:
+        await asyncio.wait_for(work(), 20)
+
+    # In a thread of its own: a browser test before may have left its loop running in this one.
+    with ThreadPoolExecutor(1) as pool:
+        pool.submit(asyncio.run, limited()).result()
 
 
 class TestProtocol:

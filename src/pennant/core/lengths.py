@@ -151,6 +151,7 @@ def show_with_unit(mm: float, step: Step) -> str:
     return f"{show_length(mm, step)} {'in' if step.endswith('in') else 'mm'}"
 
 
+@lru_cache(maxsize=16384)
 def show_exact(mm: float, units: Units) -> str:
     """Show a length in full for a field that is edited: no rounding that a save would lose.
 
