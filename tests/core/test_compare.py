@@ -1,17 +1,24 @@
 """Starts compared: all schools, each planned in full, the better ones first."""
 
 from itertools import pairwise
+from random import Random
 
+import numpy as np
 import pytest
 
 from kitchens import CABINET, WINDOW, a_job, demo
 from pennant.core import compare as comparing
-from pennant.core.compare import MEASURES, Outcome, outcome_of, started
+from pennant.core.compare import Outcome, best_found, measured_of, outcome_near, started, wishes_of
+from pennant.core.field import field_of
 from pennant.core.job import Job
 from pennant.core.kitchen import kitchen_of
 from pennant.core.plan import lay, plan
-from pennant.core.planting import Centred, Start
+from pennant.core.planting import Centred, FullCounter, FullLeft, Start
 from pennant.core.schools import schools_of
+from pennant.core.search import Search
+from pennant.core.start import module_of
+from pennant.core.wish import ALL, Kind, Wish
+from pennant.core.wishes import Measured, rank_key
 
 JOB = a_job(right="open", overheads=[CABINET], openings=[WINDOW])
 
@@ -26,10 +33,15 @@ def compare(job: Job, starts: list[Start]) -> list[Outcome]:
     return comparing.compare(job, kitchen_of(job), "a", starts)
 
 
-def outcome(job: Job, start: Start) -> Outcome:
+def measured(job: Job, start: Start) -> Measured:
     """What one start comes to, planned by itself."""
     tried = started(job, "a", start)
-    return outcome_of(tried, start, list(lay(tried, kitchen_of(tried))))
+    return measured_of(tried, "a", list(lay(tried, kitchen_of(tried))))
+
+
+def wishing(job: Job, *kinds: Kind) -> Job:
+    """The job of a client who wishes for these, in this order, and nothing else."""
+    return job.model_copy(update={"wishes": tuple(Wish(kind=kind) for kind in kinds)})
 
 
 class TestSchools:
@@ -43,42 +55,125 @@ class TestSchools:
 
 
 class TestRanking:
-    """The first measure that differs decides."""
+    """The first wish in which two starts differ decides."""
 
     def test_the_better_comes_first(self) -> None:
         outcomes = compare(JOB, every(JOB))
         assert len(outcomes) > 10
-        keys = [(o.never, o.avoid) for o in outcomes]
+        keys = [rank_key(o.measured, wishes_of(JOB)) for o in outcomes]
         assert keys == sorted(keys)
 
     def test_what_is_claimed_is_what_the_plan_has(self) -> None:
         for claimed in compare(JOB, every(JOB)):
             made = plan(started(JOB, "a", claimed.start))
-            assert (claimed.never, claimed.avoid) == (
-                made.never, len(made.findings) - made.never,
-            )  # fmt: skip
-            assert (claimed.cut, claimed.tiles) == (made.cut, made.quantities[0].amount)
-            sizes = [g.size for reading in made.edges for g in reading.gets]
-            assert claimed.smallest == min(sizes)
+            one = claimed.measured
+            assert (one.never, one.avoid) == (made.never, len(made.findings) - made.never)
+            assert (one.cut, one.tiles) == (made.cut, made.quantities[0].amount)
+            assert one.smallest == min(g.size for reading in made.edges for g in reading.gets)
+            assert one.hard == sum(p.kind in ("notch", "curve", "hole") for p in made.pieces)
 
-    def test_the_measure_that_decided_is_named(self) -> None:
+    def test_the_wish_that_decided_is_named(self) -> None:
         outcomes = compare(JOB, every(JOB))
         for better, worse in pairwise(outcomes):
-            if better.decided_by in ("never", "avoid", "cut", "tiles"):
-                name = better.decided_by
-                assert getattr(better, name) < getattr(worse, name)
-                assert all(
-                    getattr(better, m) == getattr(worse, m)
-                    for m in MEASURES[: MEASURES.index(name)]
-                    if m != "smallest"
-                )
+            pair = [rank_key(o.measured, wishes_of(JOB)) for o in (better, worse)]
+            first = next((n for n, (a, b) in enumerate(zip(*pair, strict=True)) if a != b), None)
+            assert better.decided_by == (None if first is None else wishes_of(JOB)[first])
         assert outcomes[-1].decided_by is None
 
-    def test_no_school_is_better_than_the_winner(self) -> None:
-        best = compare(JOB, every(JOB))[0]
+    def test_swapping_two_wishes_changes_the_winner_and_the_reason(self) -> None:
+        # 96 in is no whole number of modules: it cannot begin and end with a full tile in stack bond.
+        job = a_job(bond=(0, 1), openings=[WINDOW])
+        one, other = (
+            compare(wishing(job, *order), every(job))
+            for order in (("full-left", "full-right"), ("full-right", "full-left"))
+        )
+        assert one[0].start.across.kind == "full-left"
+        assert other[0].start.across.kind == "full-right"
+        assert {o.decided_by for o in one} != {o.decided_by for o in other}
+
+    def test_a_wish_switched_off_does_not_count(self) -> None:
+        off = JOB.model_copy(update={"wishes": (Wish(kind="cut", on=False), Wish(kind="tiles"))})
+        assert wishes_of(off) == ("tiles",)
+
+
+class TestMeasures:
+    """Each wish is a quantity of the plan, by hand. Inches; tile 8 x 2 1/2, joint 1/8."""
+
+    def test_a_full_tile_at_an_end(self) -> None:
+        # 96 = 11 modules of 8 1/8 and 6 5/8; half a module on, 2 9/16.
+        found = measured(a_job(), Start())
+        assert found.full_left == 0
+        assert found.full_right / 25.4 == pytest.approx(8 - 6.625)
+
+    def test_whole_courses(self) -> None:
+        # 30 = 11 courses of 2 5/8 (28 7/8) and 1 1/8.
+        found = measured(a_job(), Start())
+        assert found.whole_counter == 0
+        assert found.whole_top / 25.4 == pytest.approx(2.5 - 1.125)
+
+    def test_even_sides_of_a_window(self) -> None:
+        start = Start(across=Centred(what="joint", on="thing", thing="window", nudge=9.525))
+        window = {**WINDOW, "width": "28 3/8"}
+        found = measured(a_job(openings=[window], bond=(0, 1)), start)
+        assert found.even / 25.4 == pytest.approx(3 / 4)
+
+    @pytest.mark.parametrize("kind", ALL)
+    def test_lower_is_better_met(self, kind: Kind) -> None:
+        best = compare(wishing(JOB, kind), every(JOB))[0]
+        worst = compare(wishing(JOB, kind), every(JOB))[-1]
+        assert best.measured.of(kind) <= worst.measured.of(kind)
+
+
+class TestBestFound:
+    """Of all starts there are, none ranks above the one that the search finds."""
+
+    WISHES: tuple[tuple[Kind, ...], ...] = (
+        ("never", "avoid", "smallest", "cut", "tiles"), ("full-right", "never", "smallest"),
+        ("whole-top", "even", "never"),
+    )  # fmt: skip
+
+    @pytest.mark.parametrize("wishes", WISHES)
+    def test_no_random_start_and_no_grid_is_better(self, wishes: tuple) -> None:
+        job, turn = wishing(JOB, *wishes), Random(11)
+        best = best_found(job, kitchen_of(job), "a")
+        assert best.worst is not None
+        limit = rank_key(best.worst, wishes)
+        places = [(turn.uniform(0, 206.4), turn.uniform(-66, 0)) for _ in range(25)]
+        around = (best.start.across.nudge, best.start.up.nudge)
+        places += [(around[0] + dx, around[1] + dy) for dx in (-3, 0, 3) for dy in (-2, 0, 2)]
+        for x, y in places:
+            start = Start(across=FullLeft(nudge=x), up=FullCounter(nudge=y))
+            other = outcome_near(job, kitchen_of(job), "a", start)
+            assert other.worst is not None
+            assert rank_key(other.worst, wishes) >= limit
+
+    def test_no_school_is_better(self) -> None:
+        best = best_found(JOB, kitchen_of(JOB), "a")
+        wishes = wishes_of(JOB)
         for start in every(JOB):
-            other = outcome(JOB, start)
-            assert (best.never, best.avoid) <= (other.never, other.avoid)
+            other = outcome_near(JOB, kitchen_of(JOB), "a", start)
+            assert best.worst is not None
+            assert other.worst is not None
+            assert rank_key(other.worst, wishes) >= rank_key(best.worst, wishes)
+
+    def test_it_claims_what_its_own_plan_has(self) -> None:
+        best = best_found(JOB, kitchen_of(JOB), "a")
+        assert best.measured == measured(JOB, best.start)
+
+    def test_the_sieve_reckons_sizes_as_the_plan_reads_them(self) -> None:
+        """At any start the smallest piece by the sieve is the smallest that the plan reads."""
+        job, turn = JOB, Random(5)
+        field = field_of(kitchen_of(job).surfaces[0], job.settings)
+        search = Search(field, module_of(job), job.pattern.bond, job.settings)
+        for _ in range(40):
+            x, y = turn.uniform(0, 206.4), turn.uniform(0, 66.6)
+            groups, boxed = search._pattern(y)
+            across = search._across_scores(np.array([x]), groups=groups, boxed=boxed)
+            smallest = -max(across[3][0], search._up_scores(np.array([y]))[3][0])
+            start = Start(
+                across=FullLeft(nudge=x - field.inner.x0), up=FullCounter(nudge=y - field.foot)
+            )
+            assert measured(job, start).smallest == pytest.approx(smallest, abs=0.02)
 
 
 class TestSameLayout:
@@ -117,4 +212,4 @@ class TestJoined:
         for found in comparing.compare(job, kitchen_of(job), "range-wall", starts):
             tried = plan(started(job, "range-wall", found.start))
             assert tried.surface("sink-wall") == plan(job).surface("sink-wall")
-            assert tried.never == found.never
+            assert tried.never == found.measured.never

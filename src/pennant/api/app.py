@@ -21,6 +21,7 @@ from pennant.api.models import (
     MoreWall,
     NewJob,
     Removal,
+    SaidWish,
     Starts,
     ThingWords,
     View,
@@ -40,6 +41,7 @@ from pennant.meter import protocol as meter_protocol
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs, Shelf
 from pennant.words.sheet import SaidSetting, settings_list, summary
+from pennant.words.starts import WISHES
 
 router = APIRouter(prefix="/api")
 
@@ -105,6 +107,12 @@ def join_walls(joining: Joining) -> Job:
 def notebook_words() -> list[ThingWords]:
     """Return what a line of the notebook can begin with and what can be said of it."""
     return [ThingWords(kind=kind, words=words.split()) for kind, words in WORDS.items()]
+
+
+@router.get("/wishes")
+def list_wishes() -> list[SaidWish]:
+    """Return every wish in words."""
+    return [SaidWish(kind=kind, says=says) for kind, says in WISHES.items()]
 
 
 @router.get("/settings")

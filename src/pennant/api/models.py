@@ -7,6 +7,7 @@ from pennant.core.job import Job
 from pennant.core.lengths import Units
 from pennant.core.plan import Plan, plan
 from pennant.core.things import Addable, Join
+from pennant.core.wish import Kind
 from pennant.files.drawing_svg import drawing_svg
 from pennant.store.jobs import StoredJob
 from pennant.words.sheet import Sheet, sheet
@@ -102,6 +103,13 @@ class Starts(BaseModel):
 
     job: Job
     wall: str
+
+
+class SaidWish(BaseModel):
+    """A wish as the client would say it."""
+
+    kind: Kind
+    says: str
 
 
 class ThingWords(BaseModel):

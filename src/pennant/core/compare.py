@@ -1,49 +1,52 @@
 """Starts of a wall compared: each planned in full, measured from its pieces, and ranked.
 
-The measures, in the order in which they decide: what must be cured, what is to be looked at, the
-smallest piece at any edge, cut pieces, tiles. Two starts that lay the same tiles are one.
+The client's wishes decide, in their order. Two starts that lay the same tiles are one.
 """
 
-from collections.abc import Iterable
-from typing import Literal
+from collections.abc import Iterable, Sequence
 
+from pennant.core.field import field_of
 from pennant.core.job import Job
 from pennant.core.placed import Kitchen
 from pennant.core.plan import Laid, lay
-from pennant.core.planting import Start
+from pennant.core.planting import FullCounter, FullLeft, Start
 from pennant.core.quantities import quantities_of
+from pennant.core.search import Search
 from pennant.core.start import module_of
 from pennant.core.things import wall_number
-from pennant.core.tolerance import EPS
+from pennant.core.tolerance import EPS, tidy
 from pennant.core.values import Value
+from pennant.core.wish import Kind
+from pennant.core.wishes import Measured, measure, rank_key
 
-Measure = Literal["never", "avoid", "smallest", "cut", "tiles"]
-MEASURES: tuple[Measure, ...] = ("never", "avoid", "smallest", "cut", "tiles")
-SAME_PIECE = 0.8
-"""Millimetres: half a sixteenth. Smallest pieces nearer than this are the same to the eye."""
+SHORT_LIST = 8
+"""Starts that the sieve lets through to be planned in full, each also a little off either way."""
 
 
 class Outcome(Value):
-    """What a start comes to. ``smallest`` is in mm, the others are counts.
+    """What a start comes to.
 
-    ``decided_by`` is the first measure in which it is better than the next in rank; None if they
-    are alike in all.
+    ``worst`` is what it comes to at its worst when it is set a little off, for starts that the
+    search found. ``decided_by`` is the first wish in which it is better than the next in rank; None
+    if they are alike in all.
     """
 
     start: Start
-    never: int
-    avoid: int
-    smallest: float
-    cut: int
-    tiles: int
-    decided_by: Measure | None = None
+    measured: Measured
+    worst: Measured | None = None
+    decided_by: Kind | None = None
+
+
+def wishes_of(job: Job) -> tuple[Kind, ...]:
+    """Return the wishes that count, in the client's order."""
+    return tuple(wish.kind for wish in job.wishes if wish.on)
 
 
 def compare(job: Job, kitchen: Kitchen, wall: str, starts: Iterable[Start]) -> list[Outcome]:
     """Return the outcome of each start of a wall that lays tiles otherwise than those before.
 
-    Best first. The other walls stay as they are; what is measured is the wall with its returns and
-    the walls that go on from it.
+    Best first. The other walls stay as they are; what is measured is the kitchen, and for ends,
+    counter and top the wall.
     """
     seen: set[tuple[int, int]] = set()
     outcomes = []
@@ -53,12 +56,55 @@ def compare(job: Job, kitchen: Kitchen, wall: str, starts: Iterable[Start]) -> l
         layout = _layout(tried, next(one for one in laid if one.plan.surface == wall))
         if layout not in seen:
             seen.add(layout)
-            outcomes.append(outcome_of(tried, start, laid))
-    ranked = sorted(outcomes, key=_rank)
+            outcomes.append(Outcome(start=start, measured=measured_of(tried, wall, laid)))
+    return ranked(outcomes, wishes_of(job))
+
+
+def ranked(outcomes: Iterable[Outcome], wishes: Sequence[Kind]) -> list[Outcome]:
+    """Return outcomes in order, each with the wish that puts it before the next."""
+    order = sorted(outcomes, key=lambda one: rank_key(one.measured, wishes))
     return [
-        one.model_copy(update={"decided_by": _decider(one, after)})
-        for one, after in zip(ranked, [*ranked[1:], None], strict=True)
+        one.model_copy(update={"decided_by": _decider(one, after, wishes)})
+        for one, after in zip(order, [*order[1:], None], strict=True)
     ]
+
+
+def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
+    """Return the best start of a wall, across and up, by the client's wishes.
+
+    The sieve (`search`) goes over every place where anything changes; the few starts that it lets
+    through are planned in full, as they are and set a little off either way, and the one that is
+    best at its worst wins.
+    """
+    wishes, module = wishes_of(job), module_of(job)
+    field = field_of(kitchen.surface(wall), job.settings)
+    found = Search(field, module, job.pattern.bond, job.settings).best(wishes, SHORT_LIST)
+    outcomes = []
+    for x, y in found.places:
+        # A whole tile more or less across changes nothing: say the start by its smallest nudge.
+        across = x - field.inner.x0
+        across -= round(across / module.across) * module.across
+        start = Start(
+            across=FullLeft(nudge=tidy(across)), up=FullCounter(nudge=tidy(y - field.foot))
+        )
+        outcomes.append(outcome_near(job, kitchen, wall, start))
+    return min(outcomes, key=lambda one: rank_key(one.worst or one.measured, wishes))
+
+
+def outcome_near(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Outcome:
+    """Measure a start as it is, and at its worst within the tolerance of setting."""
+    by = job.settings.set_within
+    measured = []
+    for right, up in ((0.0, 0.0), (by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by)):
+        moved = Start(
+            across=start.across.model_copy(update={"nudge": start.across.nudge + right}),
+            up=start.up.model_copy(update={"nudge": start.up.nudge + up}),
+        )
+        tried = started(job, wall, moved)
+        measured.append(measured_of(tried, wall, list(lay(tried, kitchen))))
+    wishes = wishes_of(job)
+    worst = max(measured, key=lambda one: rank_key(one, wishes))
+    return Outcome(start=start, measured=measured[0], worst=worst)
 
 
 def started(job: Job, wall: str, start: Start) -> Job:
@@ -69,19 +115,12 @@ def started(job: Job, wall: str, start: Start) -> Job:
     return job.model_copy(update={"walls": tuple(walls)})
 
 
-def outcome_of(job: Job, start: Start, laid: list[Laid]) -> Outcome:
-    """Measure the whole kitchen as it comes out with a start."""
-    plans = [one.plan for one in laid]
-    findings = [finding for one in plans for finding in one.findings]
-    pieces = [piece for one in plans for piece in one.pieces]
-    never = sum(finding.weight == "never" for finding in findings)
+def measured_of(job: Job, wall: str, laid: list[Laid]) -> Measured:
+    """Measure the whole kitchen as it is laid."""
+    pieces = [piece for one in laid for piece in one.plan.pieces]
     joints = sum(one.joint_area for one in laid)
     quantities = quantities_of(job, [one.field for one in laid], pieces, joints)
-    sizes = (g.size for one in plans for reading in one.edges for g in reading.gets)
-    return Outcome(
-        start=start, never=never, avoid=len(findings) - never, smallest=min(sizes, default=0.0),
-        cut=sum(piece.kind != "full" for piece in pieces), tiles=round(quantities[0].amount),
-    )  # fmt: skip
+    return measure(wall, laid, round(quantities[0].amount))
 
 
 def _layout(job: Job, laid: Laid) -> tuple[int, int]:
@@ -96,12 +135,8 @@ def _layout(job: Job, laid: Laid) -> tuple[int, int]:
     return round(x * 1000), round(y * 1000)
 
 
-def _rank(one: Outcome) -> tuple[float, ...]:
-    return (one.never, one.avoid, -round(one.smallest / SAME_PIECE), one.cut, one.tiles)
-
-
-def _decider(one: Outcome, after: Outcome | None) -> Measure | None:
+def _decider(one: Outcome, after: Outcome | None, wishes: Sequence[Kind]) -> Kind | None:
     if after is None:
         return None
-    differs = (a != b for a, b in zip(_rank(one), _rank(after), strict=True))
-    return next((name for name, other in zip(MEASURES, differs, strict=True) if other), None)
+    keys = zip(rank_key(one.measured, wishes), rank_key(after.measured, wishes), strict=True)
+    return next((name for name, (a, b) in zip(wishes, keys, strict=True) if a != b), None)

@@ -15,6 +15,7 @@ from pennant.core.names_of_lines import named
 from pennant.core.settings import Settings
 from pennant.core.survey import Name, Wall
 from pennant.core.values import Distance, Length, Value, reading_in
+from pennant.core.wish import Wish, usual_wishes
 
 
 class Tile(Value):
@@ -94,6 +95,9 @@ class Job(Value):
     tile: Tile
     pattern: Pattern
     boxes: tuple[BoxSize, ...] = Field(default=BOX_SIZES["in"], max_length=4)
+    wishes: tuple[Wish, ...] = Field(
+        default=usual_wishes(), max_length=20, description="What matters to the client, in order."
+    )
     set_aside: tuple[Aside, ...] = Field(default=(), max_length=200)
     settings: Settings = Settings()
 

@@ -60,6 +60,12 @@ class Settings(Value):
         "A chain of measures that closes on its overall within this is good; a worse one is shown "
         "with where it may sit. A tape in two pairs of hands does no better.",
     )
+    set_within: Distance = _length(
+        1 / 16,
+        1.5,
+        "How true a tile is set: a start counts for what it is worth with everything off by this "
+        "much either way, because one that is only good to a hair is no good.",
+    )
     flat_within: Distance = _length(
         1 / 8,
         3,

@@ -4,7 +4,6 @@ from collections.abc import Iterator
 
 from pennant.core.check import LEAST_TILE, MOST_PIECES
 from pennant.core.closure import HAIR
-from pennant.core.compare import SAME_PIECE
 from pennant.core.doubts import AT_CORNER, DEEP, SEEN_DEPTH
 from pennant.core.edges import SAME
 from pennant.core.field import CORNERS_OF_A_ROUND
@@ -14,7 +13,8 @@ from pennant.core.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
 from pennant.core.settings import Settings, field_of, meta
 from pennant.core.things import SIZES
 from pennant.core.values import LONGEST
-from pennant.words.starts import MOST_PIECES_TRIED
+from pennant.core.wish import BANDS, usual_wishes
+from pennant.words.starts import MOST_PIECES_TRIED, WISHES
 
 _FIRST_SIZES = {
     "box_y": "centre height of a box", "clear": "clear height", "range": "width of a range gap",
@@ -72,11 +72,21 @@ def _lines() -> Iterator[str]:
         f"| sides of a round | {CORNERS_OF_A_ROUND} | cut as a polygon around it: 0.2 mm at most "
         "on a hole of 100 mm |"
     )
-    yield f"| one size, between starts | {SAME_PIECE:g} mm | half a sixteenth is not seen |"
     yield (
         f"| pieces tried for a board of starts | {MOST_PIECES_TRIED:,} | beyond it, one direction "
         "is changed at a time, so that the board answers in seconds |"
     )
+    yield ""
+    yield "## Wishes"
+    yield ""
+    yield "What a client can wish of a start, in the order that a job begins with. Differences"
+    yield "within the band are not seen: the next wish decides."
+    yield ""
+    yield "| wish | counts at first | band |"
+    yield "|---|---|---|"
+    for wish in usual_wishes():
+        band = f"{BANDS[wish.kind]:g} mm" if BANDS[wish.kind] else "none: it is counted"
+        yield f"| {WISHES[wish.kind]} | {'yes' if wish.on else 'no'} | {band} |"
     yield ""
     yield "## Boxes and plates"
     yield ""

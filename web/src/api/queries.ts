@@ -7,6 +7,7 @@ import {
   type Job,
   type JobCard,
   type JobState,
+  type SaidWish,
   type Setting,
   type ThingWords,
 } from "./client";
@@ -37,6 +38,14 @@ export const wordsOptions = () =>
   queryOptions({
     queryKey: ["notebook"],
     queryFn: () => ask<ThingWords[]>(api.GET("/api/notebook")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+/** Every wish as the client would say it. */
+export const wishesOptions = () =>
+  queryOptions({
+    queryKey: ["wishes"],
+    queryFn: () => ask<SaidWish[]>(api.GET("/api/wishes")),
     staleTime: Number.POSITIVE_INFINITY,
   });
 

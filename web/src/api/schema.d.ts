@@ -184,6 +184,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Wishes
+         * @description Return every wish in words.
+         */
+        get: operations["list_wishes_api_wishes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -1262,6 +1282,11 @@ export interface components {
             why: string;
             /** Planted */
             planted: boolean;
+            /**
+             * Found
+             * @default false
+             */
+            found: boolean;
             /** Svg */
             svg: string;
         };
@@ -1729,6 +1754,57 @@ export interface components {
              */
             boxes: components["schemas"]["BoxSize-Input"][];
             /**
+             * Wishes
+             * @description What matters to the client, in order.
+             * @default [
+             *       {
+             *         "kind": "never",
+             *         "on": true
+             *       },
+             *       {
+             *         "kind": "avoid",
+             *         "on": true
+             *       },
+             *       {
+             *         "kind": "smallest",
+             *         "on": true
+             *       },
+             *       {
+             *         "kind": "cut",
+             *         "on": true
+             *       },
+             *       {
+             *         "kind": "tiles",
+             *         "on": true
+             *       },
+             *       {
+             *         "kind": "even",
+             *         "on": false
+             *       },
+             *       {
+             *         "kind": "full-left",
+             *         "on": false
+             *       },
+             *       {
+             *         "kind": "full-right",
+             *         "on": false
+             *       },
+             *       {
+             *         "kind": "whole-counter",
+             *         "on": false
+             *       },
+             *       {
+             *         "kind": "whole-top",
+             *         "on": false
+             *       },
+             *       {
+             *         "kind": "hard",
+             *         "on": false
+             *       }
+             *     ]
+             */
+            wishes: components["schemas"]["Wish"][];
+            /**
              * Set Aside
              * @default []
              */
@@ -1740,6 +1816,7 @@ export interface components {
              *       "max_edge_gap": 3.175,
              *       "bed_thickness": 3.175,
              *       "close_within": 3.175,
+             *       "set_within": 1.5875,
              *       "flat_within": 3.175,
              *       "corner_gap": 3.175,
              *       "opening_gap": 3.175,
@@ -1843,6 +1920,57 @@ export interface components {
              */
             boxes: components["schemas"]["BoxSize-Output"][];
             /**
+             * Wishes
+             * @description What matters to the client, in order.
+             * @default [
+             *       {
+             *         "kind": "never",
+             *         "on": true
+             *       },
+             *       {
+             *         "kind": "avoid",
+             *         "on": true
+             *       },
+             *       {
+             *         "kind": "smallest",
+             *         "on": true
+             *       },
+             *       {
+             *         "kind": "cut",
+             *         "on": true
+             *       },
+             *       {
+             *         "kind": "tiles",
+             *         "on": true
+             *       },
+             *       {
+             *         "kind": "even",
+             *         "on": false
+             *       },
+             *       {
+             *         "kind": "full-left",
+             *         "on": false
+             *       },
+             *       {
+             *         "kind": "full-right",
+             *         "on": false
+             *       },
+             *       {
+             *         "kind": "whole-counter",
+             *         "on": false
+             *       },
+             *       {
+             *         "kind": "whole-top",
+             *         "on": false
+             *       },
+             *       {
+             *         "kind": "hard",
+             *         "on": false
+             *       }
+             *     ]
+             */
+            wishes: components["schemas"]["Wish"][];
+            /**
              * Set Aside
              * @default []
              */
@@ -1854,6 +1982,7 @@ export interface components {
              *       "max_edge_gap": 3.175,
              *       "bed_thickness": 3.175,
              *       "close_within": 3.175,
+             *       "set_within": 1.5875,
              *       "flat_within": 3.175,
              *       "corner_gap": 3.175,
              *       "opening_gap": 3.175,
@@ -2854,6 +2983,19 @@ export interface components {
             unit: string;
         };
         /**
+         * SaidWish
+         * @description A wish as the client would say it.
+         */
+        SaidWish: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "never" | "avoid" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "cut" | "hard" | "tiles";
+            /** Says */
+            says: string;
+        };
+        /**
          * Settings
          * @description What a job goes by where nobody measured or chose otherwise.
          */
@@ -2888,6 +3030,12 @@ export interface components {
              * @default 3.175
              */
             close_within: number | string;
+            /**
+             * Set Within
+             * @description How true a tile is set: a start counts for what it is worth with everything off by this much either way, because one that is only good to a hair is no good.
+             * @default 1.5875
+             */
+            set_within: number | string;
             /**
              * Flat Within
              * @description Gap under a straightedge up to which the bed takes up the wall; more is patched first, or tile edges stand proud of one another.
@@ -3092,6 +3240,12 @@ export interface components {
              * @default 3.175
              */
             close_within: number;
+            /**
+             * Set Within
+             * @description How true a tile is set: a start counts for what it is worth with everything off by this much either way, because one that is only good to a hair is no good.
+             * @default 1.5875
+             */
+            set_within: number;
             /**
              * Flat Within
              * @description Gap under a straightedge up to which the bed takes up the wall; more is patched first, or tile edges stand proud of one another.
@@ -3964,6 +4118,22 @@ export interface components {
             start: components["schemas"]["Start-Output"];
         };
         /**
+         * Wish
+         * @description One wish; switched off it stays in the list and does not count.
+         */
+        Wish: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "never" | "avoid" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "cut" | "hard" | "tiles";
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+        };
+        /**
          * Working
          * @description One step. A ``given`` comes from its source; any other value follows from its terms.
          */
@@ -4414,6 +4584,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThingWords"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    list_wishes_api_wishes_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidWish"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

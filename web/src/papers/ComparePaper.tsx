@@ -1,24 +1,36 @@
 /** Every school's start, planned and ranked, as small true drawings; picking one plants it. */
 import { useQuery } from "@tanstack/react-query";
+import type { Board } from "../api/client";
 import { startsOptions } from "../api/queries";
 import { withStart } from "../job/start";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
 import { Tape } from "../parts/Tape";
+import { Wishes } from "./Wishes";
 
 export function ComparePaper() {
-  const { editor, draft, view } = useEditor();
-  const { wall, number } = useWall();
+  const { view } = useEditor();
+  const { wall } = useWall();
   const { data, error, isPending } = useQuery(startsOptions(view.job, wall.id));
-  if (error) return <p role="alert">✗ The starts could not be compared: {error.message}.</p>;
-  if (isPending) return <p className="aside py-4">Trying every start…</p>;
   const planted = JSON.stringify(wall.start);
   return (
     <>
+      <Wishes />
+      {error && <p role="alert">✗ The starts could not be compared: {error.message}.</p>}
+      {isPending && <p className="aside py-2">Trying every start…</p>}
+      {data && <Starts board={data} planted={planted} />}
+    </>
+  );
+}
+
+function Starts({ board: data, planted }: { board: Board; planted: string }) {
+  const { editor, draft } = useEditor();
+  const { wall, number } = useWall();
+  return (
+    <>
       <p className="aside mb-2">
-        {wall.name}: {data.compared} starts lay the tile differently; the best {data.starts.length},
-        ranked by what must be cured, what is to be looked at, the smallest piece, cuts and tiles.
-        Pick one to plant it.
+        {wall.name}: the best of all starts that there are, and {data.compared} by the schools;{" "}
+        {data.starts.length} shown, ranked by the wishes above. Pick one to plant it.
         {!data.both_ways &&
           " This job has very many pieces: one direction was changed at a time, the other left as planted."}
       </p>
@@ -30,7 +42,7 @@ export function ComparePaper() {
               <button
                 type="button"
                 aria-pressed={here}
-                className={`flex h-full w-full flex-col items-start border bg-white p-2 text-left hover:border-pencil ${here ? "border-2 border-flag" : "border-rule"}`}
+                className={`flex h-full w-full flex-col items-start border bg-white p-2 text-left hover:border-pencil ${here ? "border-2 border-flag" : start.found ? "border-2 border-chalk" : "border-rule"}`}
                 onClick={() =>
                   editor.commit(withStart(draft, number, start.start), `Start: ${start.title}`)
                 }

@@ -1,0 +1,294 @@
+"""The best start of one wall, found exactly.
+
+Where a tile's edge passes a line of the wall, what the line gets jumps; between two such places
+every size is straight in the start. So the best start is at a jump, where two sizes cross, where a
+size crosses a limit, or between two of these: a few hundred places each way, and no grid.
+
+Sizes at upright lines depend on the start across, and on the start up only through which kinds of
+course meet which line; there are few such patterns, and all starts across are reckoned for each at
+once. The reckoning is a sieve: what it lets through is planned in full and judged by its pieces.
+"""
+
+import functools
+import itertools
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from pennant.core.courses import phases, shift_of
+from pennant.core.field import Edge, Field, KeepOut
+from pennant.core.job import Bond
+from pennant.core.settings import Settings
+from pennant.core.start import Module
+from pennant.core.tolerance import EPS, distinct_lines
+from pennant.core.wish import BANDS, Kind
+
+Floats = npt.NDArray[np.float64]
+_TOPS = ("overhead", "ceiling", "open-top")
+_HIDDEN = ("corner", "foot", "gap-side")
+
+
+@dataclass(frozen=True)
+class Group:
+    """Pieces at one edge that have one size: of one kind of course, before one further line."""
+
+    edge: int
+    phase: int
+    run: float
+
+
+@dataclass(frozen=True)
+class Way:
+    """One direction: the step from tile to tile, the tile's size, and the shift of each phase."""
+
+    step: float
+    size: float
+    shifts: tuple[float, ...]
+
+    def left_over(self, start: Floats, edge: Edge, at: float, phase: int, joint: float) -> Floats:
+        """The size of the piece at a line, for every start; full where a joint is on the line."""
+        first = start + self.shifts[phase]
+        if edge.inward > 0:  # the tile that holds the line reaches on from it
+            into = (at - first) % self.step
+            return np.where(into >= self.size - EPS, self.size, self.size - into)
+        into = (at - first) % self.step
+        return np.where(
+            (into > self.size + EPS) | (into <= EPS), self.size, np.minimum(into, self.size)
+        )
+
+
+SIEVED: tuple[Kind, ...] = (
+    "never", "avoid", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
+)  # fmt: skip
+"""The wishes that the sieve reckons; what depends on whole pieces is left to the plans."""
+_COUNTED = ("never", "avoid")
+
+
+@dataclass(frozen=True)
+class Found:
+    """Starts that the sieve let through: lower left corners of a full tile (mm), the best first."""
+
+    places: tuple[tuple[float, float], ...]
+    tried: int
+
+
+class Search:
+    """The search over one surface's field."""
+
+    def __init__(self, field: Field, module: Module, bond: Bond, settings: Settings) -> None:
+        self.field, self.module, self.bond, self.settings = field, module, bond, settings
+        self.across = Way(
+            module.across, module.width,
+            tuple(shift_of(row, bond, module) for row in range(phases(bond))),
+        )  # fmt: skip
+        self.up = Way(module.up, module.height, (0.0,))
+        shown = [keep for keep in field.keep_outs if not keep.hidden]
+        self.uprights = [edge for edge in field.edges if edge.upright]
+        self.levels = [edge for edge in field.edges if not edge.upright]
+        self.upright_runs = [runs_of(edge, shown, field) for edge in self.uprights]
+        self.level_runs = [runs_of(edge, shown, field) for edge in self.levels]
+        self.boxes = [keep for keep in field.keep_outs if keep.hidden]
+
+    def best(self, wishes: Sequence[Kind], most: int) -> Found:
+        """Return up to ``most`` starts, best first by the wishes in their order."""
+        xs = self._candidates(
+            self.across, self.uprights, [(b.box.x0, b.box.x1) for b in self.boxes]
+        )
+        ys = self._candidates(self.up, self.levels, [(b.box.y0, b.box.y1) for b in self.boxes])
+        up_scores = self._robust(ys, self._up_scores)
+        by_pattern: dict[frozenset[Group], Floats] = {}
+        scores = np.empty((len(SIEVED), len(ys), len(xs)))
+        for number, y in enumerate(ys):
+            groups, boxed = self._pattern(float(y))
+            if groups not in by_pattern:
+                by_pattern[groups] = self._robust(
+                    xs, functools.partial(self._across_scores, groups=groups, boxed=boxed)
+                )
+            pairs = zip(by_pattern[groups], up_scores[:, number], strict=True)
+            for kind, (across, up) in enumerate(pairs):
+                both = across + up if SIEVED[kind] in _COUNTED else np.maximum(across, up)
+                scores[kind, number] = both
+        keys = [
+            np.round(scores[SIEVED.index(kind)].ravel() / (BANDS[kind] or 1.0))
+            for kind in wishes
+            if kind in SIEVED
+        ]
+        order = np.lexsort([scores[SIEVED.index("smallest")].ravel(), *keys[::-1]])
+        places: list[tuple[float, float]] = []
+        for index in order:
+            place = (float(xs[index % len(xs)]), float(ys[index // len(xs)]))
+            if all(abs(place[0] - x) + abs(place[1] - y) > 0.4 for x, y in places):
+                places.append(place)
+            if len(places) == most:
+                break
+        return Found(tuple(places), len(xs) * len(ys))
+
+    # --- candidates ----------------------------------------------------------------------------
+
+    def _candidates(self, way: Way, edges: list[Edge], boxes: list[tuple[float, float]]) -> Floats:
+        """Jumps, crossings of pairs and of limits, and a place between each two of them."""
+        limits = (self.settings.least_piece, self.settings.least_top_piece,
+                  self.settings.small_share * way.size)  # fmt: skip
+        marks: list[float] = []
+        ats = [(edge.inward, at) for edge in edges for at in set(edge.reach)]
+        ats += [(sign, at) for low, high in boxes for sign, at in ((-1, low), (1, high))]
+        for (sign, at), shift in itertools.product(ats, way.shifts):
+            sizes = (0.0, way.size, *limits, self.settings.least_leg)
+            marks += [(at - shift + (size - way.size if sign > 0 else -size)) for size in sizes]
+        before = [at for sign, at in ats if sign < 0]
+        after = [at for sign, at in ats if sign > 0]
+        sums = {round(a + b, 6) for a, b in itertools.product(before, after)}
+        shifts = {round(a + b, 6) for a, b in itertools.product(way.shifts, way.shifts)}
+        for total, shift in itertools.product(sums, shifts):
+            middle = (total - way.size - shift) / 2
+            marks += [middle, middle + way.step / 2]
+        within = sorted({round(mark % way.step, 6) for mark in marks})
+        kept = distinct_lines(0.0, way.step, within)
+        between = [(a + b) / 2 for a, b in itertools.pairwise(kept)]
+        return np.array(sorted({*kept[:-1], *between}))
+
+    # --- scores --------------------------------------------------------------------------------
+
+    def _robust(self, starts: Floats, score: Callable[[Floats], Floats]) -> Floats:
+        """The worst of each score within the tolerance of setting, either way."""
+        by = self.settings.set_within
+        return np.asarray(np.maximum.reduce([score(starts + off) for off in (-by, 0.0, by)]))
+
+    def _pattern(self, y: float) -> tuple[frozenset[Group], frozenset[tuple[int, int]]]:
+        """Which kinds of course meet which upright line and box, for a start up."""
+        inner, module = self.field.inner, self.module
+        low = int(np.floor((inner.y0 - y) / module.up)) - 1
+        high = int(np.ceil((inner.y1 - y) / module.up)) + 1
+        groups, boxed = set(), set()
+        count = phases(self.bond)
+        for row in range(low, high):
+            foot = max(y + row * module.up, inner.y0)
+            head = min(y + row * module.up + module.height, inner.y1)
+            if head - foot <= EPS:
+                continue
+            for number, runs in enumerate(self.upright_runs):
+                for first, last, run in runs:
+                    if foot < last - EPS and head > first + EPS:
+                        groups.add(Group(number, row % count, run))
+            for number, keep in enumerate(self.boxes):
+                if foot < keep.box.y1 - EPS and head > keep.box.y0 + EPS:
+                    boxed.add((number, row % count))
+        return frozenset(groups), frozenset(boxed)
+
+    def _across_scores(
+        self, starts: Floats, groups: frozenset[Group], boxed: frozenset[tuple[int, int]]
+    ) -> Floats:
+        never, avoid, even = (np.zeros(len(starts)) for _ in range(3))
+        smallest = np.full(len(starts), self.module.width)
+        ends = {side: np.full(len(starts), self.module.width) for side in ("left", "right")}
+        sizes: dict[tuple[str, int, str], Floats] = {}
+        for group in sorted(groups, key=lambda g: (g.edge, g.phase, g.run)):
+            edge = self.uprights[group.edge]
+            at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            size = self.across.left_over(starts, edge, at, group.phase, self.module.joint)
+            size = np.minimum(size, group.run)
+            self._judge(edge, size, self.module.width, never, avoid)
+            smallest = np.minimum(smallest, size)
+            sizes[edge.owner, group.phase, edge.side] = size
+            if edge.owner == self.field.surface.id:
+                ends[edge.side] = np.minimum(ends[edge.side], self.module.width - size)
+        for (owner, phase, side), left in sizes.items():
+            right = sizes.get((owner, phase, "right"))
+            if side == "left" and right is not None and owner in self._openings:
+                seen = self._uneven(left, right)
+                avoid += seen
+                even = np.maximum(even, seen * np.abs(left - right))
+        for number, phase in boxed:
+            box = self.boxes[number].box
+            avoid += self._legs(self.across, starts, box.x0, box.x1, phase)
+        none = np.zeros(len(starts))
+        found = [never, avoid, even, -smallest, ends["left"], ends["right"], none, none]
+        return np.stack(found)
+
+    def _up_scores(self, starts: Floats) -> Floats:
+        never, avoid = np.zeros(len(starts)), np.zeros(len(starts))
+        smallest = np.full(len(starts), self.module.height)
+        foot, top, none = (np.zeros(len(starts)) for _ in range(3))
+        for edge, runs in zip(self.levels, self.level_runs, strict=True):
+            at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            plain = self.up.left_over(starts, edge, at, 0, self.module.joint)
+            for run in sorted({run for _, _, run in runs}):
+                size = np.minimum(plain, run)
+                self._judge(edge, size, self.module.height, never, avoid)
+                smallest = np.minimum(smallest, size)
+                if edge.kind == "counter":
+                    foot = np.maximum(foot, self.module.height - size)
+                elif edge.kind in _TOPS:
+                    top = np.maximum(top, self.module.height - size)
+        for keep in self.boxes:
+            avoid += self._legs(self.up, starts, keep.box.y0, keep.box.y1, 0)
+        return np.stack([never, avoid, none, -smallest, none, none, foot, top])
+
+    @property
+    def _openings(self) -> set[str]:
+        return {
+            thing.id for thing in self.field.surface.things
+            if thing.kind in ("window", "hatch", "niche")
+        }  # fmt: skip
+
+    def _judge(self, edge: Edge, size: Floats, full: float, never: Floats, avoid: Floats) -> None:
+        """Count what would be found at an edge; the arrays are added to in place."""
+        least = self.settings.least_top_piece if edge.kind in _TOPS else self.settings.least_piece
+        cut = size < full - EPS
+        never += cut & (size < least - EPS)
+        if edge.kind not in _HIDDEN:
+            small = size < self.settings.small_share * full - EPS
+            avoid += cut & small & (size >= least - EPS)
+
+    def _uneven(self, left: Floats, right: Floats) -> Floats:
+        apart = np.abs(left - right)
+        larger = np.maximum(left, right)
+        return np.asarray(
+            (apart > self.settings.uneven_difference + EPS)
+            & (apart > self.settings.uneven_ratio * larger + EPS), dtype=np.float64,
+        )  # fmt: skip
+
+    def _legs(self, way: Way, starts: Floats, low: float, high: float, phase: int) -> Floats:
+        """Thin legs of tile beside a hole: a tile's edge just outside it, on either side."""
+        first, limit = starts + way.shifts[phase], self.settings.least_leg
+        left = (low - first) % way.step
+        right = (first + way.size - high) % way.step
+        return np.asarray(
+            ((left > EPS) & (left < limit - EPS)), dtype=np.float64
+        ) + np.asarray(((right > EPS) & (right < limit - EPS)), dtype=np.float64)  # fmt: skip
+
+
+def runs_of(edge: Edge, shown: list[KeepOut], field: Field) -> list[tuple[float, float, float]]:
+    """Return the stretches of an edge that tile meets: from, to, and how far it runs on from there.
+
+    Nothing where another thing stands against the edge.
+    """
+    upright, inner = edge.upright, field.inner
+    ends = (inner.x0, inner.x1) if upright else (inner.y0, inner.y1)
+    at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+    spans = [
+        ((k.box.y0, k.box.y1), (k.box.x0, k.box.x1)) if upright
+        else ((k.box.x0, k.box.x1), (k.box.y0, k.box.y1))
+        for k in shown
+    ]  # fmt: skip
+    low = max(edge.low, inner.y0 if upright else inner.x0)
+    high = min(edge.high, inner.y1 if upright else inner.x1)
+    if high - low <= EPS:
+        return []
+    cuts = distinct_lines(low, high, [side for along, _ in spans for side in along])
+    found: list[tuple[float, float, float]] = []
+    for first, last in itertools.pairwise(cuts):
+        middle = (first + last) / 2
+        far = ends[1] if edge.inward > 0 else ends[0]
+        run = (far - at) * edge.inward
+        for (a, b), (near, beyond) in spans:
+            if a < middle < b:
+                if edge.inward > 0 and beyond > at + EPS:
+                    run = min(run, near - at)
+                elif edge.inward < 0 and near < at - EPS:
+                    run = min(run, at - beyond)
+        if run > EPS:
+            found.append((first, last, round(run, 6)))
+    return found

@@ -1,0 +1,34 @@
+"""What matters to the client, as a list of wishes in order; `wishes` measures them."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from pennant.core.values import Value
+
+Kind = Literal[
+    "never", "avoid", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
+    "cut", "hard", "tiles",
+]  # fmt: skip
+BANDS: dict[Kind, float] = {
+    "never": 0, "avoid": 0, "even": 1.6, "smallest": 0.8, "full-left": 0.8, "full-right": 0.8,
+    "whole-counter": 0.8, "whole-top": 0.8, "cut": 0, "hard": 0, "tiles": 0,
+}  # fmt: skip
+"""Millimetres, or a count: differences up to so much are not seen. Half a sixteenth for a size, a
+sixteenth for what one compares across an opening."""
+USUAL: tuple[Kind, ...] = ("never", "avoid", "smallest", "cut", "tiles")
+"""The order that a job begins with; the others can be taken up."""
+ALL: tuple[Kind, ...] = (*USUAL, "even", "full-left", "full-right", "whole-counter", "whole-top",
+                         "hard")  # fmt: skip
+
+
+class Wish(Value):
+    """One wish; switched off it stays in the list and does not count."""
+
+    kind: Kind
+    on: bool = Field(default=True)
+
+
+def usual_wishes() -> tuple[Wish, ...]:
+    """Return the wishes that a job begins with: all of them, the usual ones switched on."""
+    return tuple(Wish(kind=kind, on=kind in USUAL) for kind in ALL)
