@@ -81,7 +81,7 @@ class TestRanking:
         assert outcomes[-1].decided_by is None
 
     def test_swapping_two_wishes_changes_the_winner_and_the_reason(self) -> None:
-        # 96 in is no whole number of modules: it cannot begin and end with a full tile in stack bond.
+        # 96 in is no whole number of modules: in stack bond only one end gets a full tile.
         job = a_job(bond=(0, 1), openings=[WINDOW])
         one, other = (
             compare(wishing(job, *order), every(job))

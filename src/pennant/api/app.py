@@ -40,6 +40,7 @@ from pennant.files.job_json import read_job, write_job
 from pennant.meter import protocol as meter_protocol
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs, Shelf
+from pennant.words.setting_out import SaidSettingOut, said_setting_out
 from pennant.words.sheet import SaidSetting, settings_list, summary
 from pennant.words.starts import WISHES
 
@@ -107,6 +108,12 @@ def join_walls(joining: Joining) -> Job:
 def notebook_words() -> list[ThingWords]:
     """Return what a line of the notebook can begin with and what can be said of it."""
     return [ThingWords(kind=kind, words=words.split()) for kind, words in WORDS.items()]
+
+
+@router.post("/setting-out")
+def set_out(job: Job) -> list[SaidSettingOut]:
+    """Return the lines to strike on every wall of a job; nothing is kept."""
+    return list(said_setting_out(job, plan(job)))
 
 
 @router.get("/wishes")

@@ -9,6 +9,7 @@ import {
   type JobState,
   type SaidWish,
   type Setting,
+  type SettingOut,
   type ThingWords,
 } from "./client";
 
@@ -39,6 +40,16 @@ export const wordsOptions = () =>
     queryKey: ["notebook"],
     queryFn: () => ask<ThingWords[]>(api.GET("/api/notebook")),
     staleTime: Number.POSITIVE_INFINITY,
+  });
+
+/** The lines to strike on every wall; they depend on the whole job. */
+export const settingOutOptions = (job: Job) =>
+  queryOptions({
+    queryKey: ["setting-out", job],
+    queryFn: () => ask<SettingOut[]>(api.POST("/api/setting-out", { body: job })),
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
   });
 
 /** Every wish as the client would say it. */

@@ -184,6 +184,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setting-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Out
+         * @description Return the lines to strike on every wall of a job; nothing is kept.
+         */
+        post: operations["set_out_api_setting_out_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/wishes": {
         parameters: {
             query?: never;
@@ -2983,6 +3003,24 @@ export interface components {
             unit: string;
         };
         /**
+         * SaidSettingOut
+         * @description The lines of one wall.
+         */
+        SaidSettingOut: {
+            /** Surface */
+            surface: string;
+            /** Begin */
+            begin: string;
+            /** Start */
+            start: components["schemas"]["StruckLine"][];
+            /** Heights */
+            heights: components["schemas"]["StruckLine"][];
+            /** Joints */
+            joints: components["schemas"]["StruckLine"][];
+            /** Trims */
+            trims: components["schemas"]["StruckLine"][];
+        };
+        /**
          * SaidWish
          * @description A wish as the client would say it.
          */
@@ -3527,6 +3565,27 @@ export interface components {
             x1: number;
             /** Y1 */
             y1: number;
+        };
+        /**
+         * StruckLine
+         * @description One line to strike: what it is, and its distances as they read on the tape.
+         *
+         *     ``x`` or ``y`` is where it lies on the wall, in mm.
+         */
+        StruckLine: {
+            /** What */
+            what: string;
+            /** Reads */
+            reads: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** X */
+            x?: number | null;
+            /** Y */
+            y?: number | null;
         };
         /**
          * Surface
@@ -4584,6 +4643,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThingWords"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    set_out_api_setting_out_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidSettingOut"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

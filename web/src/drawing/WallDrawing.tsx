@@ -1,6 +1,6 @@
 /** The wall to scale: the page of the application. */
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { SaidLine, SurfacePlan, Wall } from "../api/client";
+import type { SaidLine, SettingOut, SurfacePlan, Wall } from "../api/client";
 import { useEditor } from "../job/useEditor";
 import type { OnShow } from "../job/useWall";
 import { Tape } from "../parts/Tape";
@@ -9,6 +9,7 @@ import { Dimensions } from "./Dimensions";
 import { EdgeTags } from "./EdgeTags";
 import { MeasureField, measureAt, type OpenMeasure } from "./Measure";
 import { Pennant } from "./Pennant";
+import { StruckLines } from "./StruckLines";
 import { Surroundings } from "./Surroundings";
 import { scaleFor } from "./scale";
 import { Taken } from "./Taken";
@@ -22,13 +23,15 @@ interface Props {
   /** The thing whose line in the notebook is open; its measures are drawn as taken. */
   active: string | null;
   onThing: (id: string) => void;
+  /** The lines of the setting-out, drawn instead of what edges get. */
+  struck: SettingOut | null;
   /** When set, a click on the wall gives a point along it (mm from the left end). */
   pointing: ((x: number) => void) | null;
   drag: { move: (x: number, y: number) => void; drop: () => void; cancel: () => void };
 }
 
 export function WallDrawing(props: Props) {
-  const { shown, picked, onPicked, active, onThing, pointing, drag } = props;
+  const { shown, picked, onPicked, active, onThing, struck, pointing, drag } = props;
   const { view } = useEditor();
   const { surface, plan, sheet, wall, own } = shown;
   const [box, size] = useSize<HTMLDivElement>();
@@ -121,6 +124,7 @@ export function WallDrawing(props: Props) {
                 onCancel={drag.cancel}
               />
             )}
+            {struck && <StruckLines lines={struck} plan={plan} scale={scale} />}
             {measured ? (
               <Taken
                 thing={measured}
@@ -128,7 +132,7 @@ export function WallDrawing(props: Props) {
                 labels={labelsOf(lines)}
                 scale={scale}
               />
-            ) : (
+            ) : struck ? null : (
               <EdgeTags
                 surface={surface}
                 plan={plan}

@@ -4,7 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { JobState } from "../api/client";
-import { jobOptions } from "../api/queries";
+import { jobOptions, settingOutOptions } from "../api/queries";
 import { KitchenDrawing } from "../drawing/KitchenDrawing";
 import { WallDrawing } from "../drawing/WallDrawing";
 import { replaced } from "../job/pointer";
@@ -17,6 +17,7 @@ import { DoubtsPaper } from "../papers/DoubtsPaper";
 import { EdgesPaper } from "../papers/EdgesPaper";
 import { FindingsPaper } from "../papers/FindingsPaper";
 import { RulesPaper } from "../papers/RulesPaper";
+import { SetOutPaper } from "../papers/SetOutPaper";
 import { StartPaper } from "../papers/StartPaper";
 import { SurveyPaper } from "../papers/SurveyPaper";
 import { TakesPaper } from "../papers/TakesPaper";
@@ -62,7 +63,7 @@ function OpenJob({ loaded }: { loaded: JobState }) {
 }
 
 const IN = ["Survey", "Start", "Compare", "Tile", "Rules"] as const;
-const OUT = ["Findings", "Doubts", "Edges", "It takes"] as const;
+const OUT = ["Findings", "Doubts", "Edges", "It takes", "Set out"] as const;
 
 function Desk() {
   const { editor, draft, view } = useEditor();
@@ -120,6 +121,10 @@ function Desk() {
     document.title = `${view.job.name} · Pennant`;
   }, [view.job.name]);
 
+  const setting = OUT[outPaper] === "Set out" && shown.own;
+  const { data: struck } = useQuery({ ...settingOutOptions(view.job), enabled: setting });
+  const lines = struck?.find(({ surface }) => surface === shown.wall.id) ?? null;
+
   const asked = view.sheet.doubts.filter(
     ({ weight, aside }) => weight !== "note" && aside === null,
   ).length;
@@ -144,6 +149,7 @@ function Desk() {
                 onPicked={pick}
                 active={active}
                 onThing={toThing}
+                struck={setting ? lines : null}
                 drag={drag}
                 pointing={
                   pointing
@@ -203,6 +209,7 @@ function Desk() {
               />
               <EdgesPaper onPieces={pick} />
               <TakesPaper />
+              <SetOutPaper lines={lines} />
             </Papers>
           </div>
         </main>

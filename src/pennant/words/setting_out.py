@@ -1,0 +1,99 @@
+"""The setting-out of a wall in words: what to strike, in the order in which one strikes it."""
+
+from collections.abc import Iterator
+
+from pennant.core.field import field_of
+from pennant.core.job import Job
+from pennant.core.lengths import show_length, show_with_unit
+from pennant.core.placed import Surface
+from pennant.core.plan import Plan
+from pennant.core.setting_out import SettingOut, setting_out
+from pennant.core.values import Value
+from pennant.words.names import courses
+
+
+class StruckLine(Value):
+    """One line to strike: what it is, and its distances as they read on the tape.
+
+    ``x`` or ``y`` is where it lies on the wall, in mm.
+    """
+
+    what: str
+    reads: str
+    note: str = ""
+    x: float | None = None
+    y: float | None = None
+
+
+class SaidSettingOut(Value):
+    """The lines of one wall."""
+
+    surface: str
+    begin: str
+    start: tuple[StruckLine, ...]
+    heights: tuple[StruckLine, ...]
+    joints: tuple[StruckLine, ...]
+    trims: tuple[StruckLine, ...]
+
+
+def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
+    """Yield the setting-out of every wall of a plan."""
+    for surface in plan.kitchen.walls:
+        made = plan.surface(surface.id)
+        length = job.wall(surface.id).length
+        found = setting_out(
+            field_of(surface, job.settings), made, job.pattern.bond, length, plan.kitchen.laser
+        )
+        yield _said(job, surface, found)
+
+
+def _said(job: Job, surface: Surface, found: SettingOut) -> SaidSettingOut:
+    def at(mm: float) -> str:
+        return show_with_unit(mm, job.step)
+
+    heights = [
+        StruckLine(
+            what=f"Course {line.course + 1}, lower edge",
+            reads=at(line.over_datum), y=line.over_datum,
+            note=f"{at(line.below_laser)} below the laser" if line.below_laser is not None else "",
+        )
+        for line in found.courses
+    ]  # fmt: skip
+    joints = [
+        StruckLine(
+            what=courses(kind.courses).capitalize(),
+            reads=", ".join(show_length(x, job.step) for x in kind.at),
+            x=kind.at[0] if kind.at else None,
+        )
+        for kind in found.joints
+    ]
+    trims = [
+        StruckLine(
+            what=f"{'Top' if line.side == 'top' else f'{line.side.capitalize()} end'}: tile to",
+            reads=at(line.at), note="over the counter line" if line.side == "top" else
+            "from the left end", x=None if line.side == "top" else line.at,
+            y=line.at if line.side == "top" else None,
+        )
+        for line in found.trims
+    ]  # fmt: skip
+    return SaidSettingOut(
+        surface=surface.id, begin=_begin(found),
+        start=(
+            StruckLine(what="Start line, from the left end", reads=at(found.start), x=found.start),
+            StruckLine(what="The same, from the right end", reads=at(found.from_right)),
+        ),
+        heights=tuple(heights), joints=tuple(joints), trims=tuple(trims),
+    )  # fmt: skip
+
+
+def _begin(found: SettingOut) -> str:
+    if found.full_left and not found.full_right:
+        return "Begin at the left end, where full tiles stand; the fit closes at the right."
+    if found.full_right and not found.full_left:
+        return "Begin at the right end, where full tiles stand; the fit closes at the left."
+    if found.full_left and found.full_right:
+        return "Full tiles stand at both ends: begin at either, and watch the joints to the other."
+    return (
+        "Begin at the start line and work both ways; the last piece at each end is measured on "
+        "the wall."
+    )

@@ -1,0 +1,55 @@
+/** The lines of the setting-out as chalked on the wall: the start line, and the story pole's marks. */
+import type { SettingOut, SurfacePlan } from "../api/client";
+import { Tape } from "../parts/Tape";
+import type { Scale } from "./scale";
+
+interface Props {
+  lines: SettingOut;
+  plan: SurfacePlan;
+  scale: Scale;
+}
+
+const CHALK = "#1f5a93";
+
+export function StruckLines({ lines, plan, scale }: Props) {
+  const [x0, y0, x1, y1] = plan.frame;
+  const start = lines.start[0];
+  return (
+    <g className="tape" fontSize={13.5} fill={CHALK} pointerEvents="none">
+      {lines.heights.map((line) =>
+        typeof line.y === "number" ? (
+          <g key={line.what}>
+            <path
+              d={`M${scale.x(x0) - 26} ${scale.y(line.y)}H${scale.x(x1) + 8}`}
+              stroke={CHALK}
+              strokeWidth={1}
+              strokeDasharray="2 3"
+            />
+            <text x={scale.x(x0) - 30} y={scale.y(line.y) + 4.5} textAnchor="end">
+              <Tape text={line.reads} Part="tspan" />
+            </text>
+          </g>
+        ) : null,
+      )}
+      {start && typeof start.x === "number" && (
+        <g>
+          <path
+            d={`M${scale.x(start.x)} ${scale.y(y1) - 6}V${scale.y(y0) + 8}`}
+            stroke={CHALK}
+            strokeWidth={2}
+          />
+          <text
+            x={scale.x(start.x)}
+            y={scale.y(y0) + 26}
+            textAnchor="middle"
+            stroke="#e8e4da"
+            strokeWidth={4}
+            paintOrder="stroke"
+          >
+            <Tape text={`${start.reads} from the left end`} Part="tspan" />
+          </text>
+        </g>
+      )}
+    </g>
+  );
+}
