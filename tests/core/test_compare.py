@@ -167,9 +167,9 @@ class TestBestFound:
         search = Search(field, module_of(job), job.pattern.bond, job.settings)
         for _ in range(40):
             x, y = turn.uniform(0, 206.4), turn.uniform(0, 66.6)
-            groups, boxed = search._pattern(y)
-            across = search._across_scores(np.array([x]), groups=groups, boxed=boxed)
-            smallest = -max(across[3][0], search._up_scores(np.array([y]))[3][0])
+            groups, boxed = search.pattern(y)
+            across = search.across_scores(np.array([x]), groups=groups, boxed=boxed)
+            smallest = -max(across[3][0], search.up_scores(np.array([y]))[3][0])
             start = Start(
                 across=FullLeft(nudge=x - field.inner.x0), up=FullCounter(nudge=y - field.foot)
             )

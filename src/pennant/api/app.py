@@ -21,12 +21,14 @@ from pennant.api.models import (
     MoreWall,
     NewJob,
     Removal,
+    SaidPlay,
     SaidWish,
     Starts,
     ThingWords,
     View,
     board_of,
     job_state,
+    said_play,
     view_of,
 )
 from pennant.core.blank import blank_job
@@ -34,7 +36,14 @@ from pennant.core.check import refuse_if_wrong
 from pennant.core.job import Job
 from pennant.core.notebook import WORDS
 from pennant.core.plan import Plan, plan
-from pennant.core.things import joined, with_thing, with_wall, without_thing, without_wall
+from pennant.core.things import (
+    joined,
+    wall_number,
+    with_thing,
+    with_wall,
+    without_thing,
+    without_wall,
+)
 from pennant.files.drawing_svg import drawing_svg
 from pennant.files.job_json import read_job, write_job
 from pennant.meter import protocol as meter_protocol
@@ -108,6 +117,13 @@ def join_walls(joining: Joining) -> Job:
 def notebook_words() -> list[ThingWords]:
     """Return what a line of the notebook can begin with and what can be said of it."""
     return [ThingWords(kind=kind, words=words.split()) for kind, words in WORDS.items()]
+
+
+@router.post("/play")
+def show_play(asked: Starts) -> list[SaidPlay]:
+    """Return how much play a wall's start has, across and up; nothing is kept."""
+    wall_number(asked.job, asked.wall)
+    return said_play(asked.job, asked.wall)
 
 
 @router.post("/setting-out")

@@ -6,11 +6,13 @@ from pennant.core.compare import started
 from pennant.core.job import Job
 from pennant.core.lengths import Units
 from pennant.core.plan import Plan, plan
+from pennant.core.play import Play, play_of
 from pennant.core.things import Addable, Join
 from pennant.core.wish import Kind
 from pennant.files.drawing_svg import drawing_svg
 from pennant.store.jobs import StoredJob
 from pennant.words.sheet import Sheet, sheet
+from pennant.words.start import say_play
 from pennant.words.starts import SaidStart, board
 
 MOST_DRAWN = 12
@@ -105,6 +107,13 @@ class Starts(BaseModel):
     wall: str
 
 
+class SaidPlay(BaseModel):
+    """The play of a start one way, and how much there is in words."""
+
+    play: Play
+    says: str
+
+
 class SaidWish(BaseModel):
     """A wish as the client would say it."""
 
@@ -148,6 +157,14 @@ class DrawnBoard(BaseModel):
     compared: int
     both_ways: bool
     starts: list[DrawnStart]
+
+
+def said_play(job: Job, wall: str) -> list[SaidPlay]:
+    """Return the play of a wall's start, across and up."""
+    made = plan(job)
+    flag = made.surface(wall).pennant
+    found = play_of(job, made.kitchen.surface(wall), (flag.tile_x, flag.tile_y))
+    return [SaidPlay(play=one, says=say_play(job, one)) for one in found]
 
 
 def board_of(job: Job, wall: str) -> DrawnBoard:

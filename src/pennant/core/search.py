@@ -93,18 +93,15 @@ class Search:
 
     def best(self, wishes: Sequence[Kind], most: int) -> Found:
         """Return up to ``most`` starts, best first by the wishes in their order."""
-        xs = self._candidates(
-            self.across, self.uprights, [(b.box.x0, b.box.x1) for b in self.boxes]
-        )
-        ys = self._candidates(self.up, self.levels, [(b.box.y0, b.box.y1) for b in self.boxes])
-        up_scores = self._robust(ys, self._up_scores)
+        xs, ys = self.marks_across(), self.marks_up()
+        up_scores = self._robust(ys, self.up_scores)
         by_pattern: dict[frozenset[Group], Floats] = {}
         scores = np.empty((len(SIEVED), len(ys), len(xs)))
         for number, y in enumerate(ys):
-            groups, boxed = self._pattern(float(y))
+            groups, boxed = self.pattern(float(y))
             if groups not in by_pattern:
                 by_pattern[groups] = self._robust(
-                    xs, functools.partial(self._across_scores, groups=groups, boxed=boxed)
+                    xs, functools.partial(self.across_scores, groups=groups, boxed=boxed)
                 )
             pairs = zip(by_pattern[groups], up_scores[:, number], strict=True)
             for kind, (across, up) in enumerate(pairs):
@@ -124,6 +121,16 @@ class Search:
             if len(places) == most:
                 break
         return Found(tuple(places), len(xs) * len(ys))
+
+    def marks_across(self) -> Floats:
+        """Return every start across, over one module, at which anything changes."""
+        beside = [(keep.box.x0, keep.box.x1) for keep in self.boxes]
+        return self._candidates(self.across, self.uprights, beside)
+
+    def marks_up(self) -> Floats:
+        """Return every start up, over one module, at which anything changes."""
+        over = [(keep.box.y0, keep.box.y1) for keep in self.boxes]
+        return self._candidates(self.up, self.levels, over)
 
     # --- candidates ----------------------------------------------------------------------------
 
@@ -156,8 +163,8 @@ class Search:
         by = self.settings.set_within
         return np.asarray(np.maximum.reduce([score(starts + off) for off in (-by, 0.0, by)]))
 
-    def _pattern(self, y: float) -> tuple[frozenset[Group], frozenset[tuple[int, int]]]:
-        """Which kinds of course meet which upright line and box, for a start up."""
+    def pattern(self, y: float) -> tuple[frozenset[Group], frozenset[tuple[int, int]]]:
+        """Return which kinds of course meet which upright line and box, for a start up."""
         inner, module = self.field.inner, self.module
         low = int(np.floor((inner.y0 - y) / module.up)) - 1
         high = int(np.ceil((inner.y1 - y) / module.up)) + 1
@@ -177,9 +184,10 @@ class Search:
                     boxed.add((number, row % count))
         return frozenset(groups), frozenset(boxed)
 
-    def _across_scores(
+    def across_scores(
         self, starts: Floats, groups: frozenset[Group], boxed: frozenset[tuple[int, int]]
     ) -> Floats:
+        """Return the scores (in the order of `SIEVED`) of starts across, for one pattern."""
         never, avoid, even = (np.zeros(len(starts)) for _ in range(3))
         smallest = np.full(len(starts), self.module.width)
         ends = {side: np.full(len(starts), self.module.width) for side in ("left", "right")}
@@ -207,7 +215,8 @@ class Search:
         found = [never, avoid, even, -smallest, ends["left"], ends["right"], none, none]
         return np.stack(found)
 
-    def _up_scores(self, starts: Floats) -> Floats:
+    def up_scores(self, starts: Floats) -> Floats:
+        """Return the scores (in the order of `SIEVED`) of starts up."""
         never, avoid = np.zeros(len(starts)), np.zeros(len(starts))
         smallest = np.full(len(starts), self.module.height)
         foot, top, none = (np.zeros(len(starts)) for _ in range(3))

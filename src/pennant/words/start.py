@@ -3,6 +3,7 @@
 from pennant.core.job import Job
 from pennant.core.lengths import show_with_unit
 from pennant.core.planting import Carried, Centred, EqualCuts, FullTop, Start
+from pennant.core.play import Play
 from pennant.words.names import Names
 
 
@@ -29,6 +30,18 @@ def say_start(job: Job, names: Names, start: Start) -> str:
     return (
         f"{first}{_moved(job, across.nudge, 'right', 'left')}; "
         f"{second}{_moved(job, up.nudge, 'up', 'down')}"
+    )
+
+
+def say_play(job: Job, play: Play) -> str:
+    """Say how far a start may move before there is more to cure than now."""
+    minus, plus = ("left", "right") if play.way == "across" else ("down", "up")
+    whole = play.stretches[-1].high - play.stretches[0].low
+    if play.back + play.ahead >= whole - 0.01:
+        return "any way: nothing more to cure wherever it goes"
+    return (
+        f"{show_with_unit(play.back, job.step)} {minus} and "
+        f"{show_with_unit(play.ahead, job.step)} {plus} before there is more to cure"
     )
 
 

@@ -7,6 +7,7 @@ import {
   type Job,
   type JobCard,
   type JobState,
+  type Play,
   type SaidWish,
   type Setting,
   type SettingOut,
@@ -40,6 +41,16 @@ export const wordsOptions = () =>
     queryKey: ["notebook"],
     queryFn: () => ask<ThingWords[]>(api.GET("/api/notebook")),
     staleTime: Number.POSITIVE_INFINITY,
+  });
+
+/** How much play a wall's start has; reckoned when a change has been kept. */
+export const playOptions = (job: Job, wall: string) =>
+  queryOptions({
+    queryKey: ["play", wall, { ...job, name: "" }],
+    queryFn: () => ask<Play[]>(api.POST("/api/play", { body: { job, wall } })),
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
   });
 
 /** The lines to strike on every wall; they depend on the whole job. */

@@ -184,6 +184,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show Play
+         * @description Return how much play a wall's start has, across and up; nothing is kept.
+         */
+        post: operations["show_play_api_play_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setting-out": {
         parameters: {
             query?: never;
@@ -2652,7 +2672,7 @@ export interface components {
              * Taken
              * @default []
              */
-            taken: components["schemas"]["Stretch"][];
+            taken: components["schemas"]["pennant__core__placed__Stretch"][];
         };
         /**
          * Plan
@@ -2667,6 +2687,25 @@ export interface components {
             doubts: components["schemas"]["Doubt"][];
             /** Quantities */
             quantities: components["schemas"]["Quantity"][];
+        };
+        /**
+         * Play
+         * @description One direction's stretches over a module, and how far the start may move either way.
+         *
+         *     ``back`` and ``ahead`` are how far (mm) it can go without more to cure than now.
+         */
+        Play: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "across" | "up";
+            /** Stretches */
+            stretches: components["schemas"]["pennant__core__play__Stretch"][];
+            /** Back */
+            back: number;
+            /** Ahead */
+            ahead: number;
         };
         /**
          * Problem
@@ -2973,6 +3012,15 @@ export interface components {
             label: string;
             /** Asks */
             asks: string;
+        };
+        /**
+         * SaidPlay
+         * @description The play of a start one way, and how much there is in words.
+         */
+        SaidPlay: {
+            play: components["schemas"]["Play"];
+            /** Says */
+            says: string;
         };
         /**
          * SaidQuantity
@@ -3549,22 +3597,6 @@ export interface components {
             job: components["schemas"]["Job-Input"];
             /** Wall */
             wall: string;
-        };
-        /**
-         * Stretch
-         * @description A measure as taken, where it lies on the wall: from one point to another.
-         */
-        Stretch: {
-            /** Pointer */
-            pointer: string;
-            /** X0 */
-            x0: number;
-            /** Y0 */
-            y0: number;
-            /** X1 */
-            x1: number;
-            /** Y1 */
-            y1: number;
         };
         /**
          * StruckLine
@@ -4354,6 +4386,36 @@ export interface components {
              */
             loose: boolean;
         };
+        /**
+         * Stretch
+         * @description A measure as taken, where it lies on the wall: from one point to another.
+         */
+        pennant__core__placed__Stretch: {
+            /** Pointer */
+            pointer: string;
+            /** X0 */
+            x0: number;
+            /** Y0 */
+            y0: number;
+            /** X1 */
+            x1: number;
+            /** Y1 */
+            y1: number;
+        };
+        /**
+         * Stretch
+         * @description Starts from one move to another (mm from where it is now) that come to the same counts.
+         */
+        pennant__core__play__Stretch: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Never */
+            never: number;
+            /** Avoid */
+            avoid: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -4643,6 +4705,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThingWords"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    show_play_api_play_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Starts"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidPlay"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

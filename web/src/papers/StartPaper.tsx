@@ -5,6 +5,7 @@ import { useWall } from "../job/useWall";
 import { Choices } from "../parts/Choices";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
+import { PlayStrip } from "./PlayStrip";
 
 type School = "full-left" | "full-right" | "tile" | "joint";
 
@@ -109,6 +110,7 @@ function AcrossChoice({ pointing, onPointing }: Props) {
         </div>
       )}
       <Nudge axis="across" minus="Move left" plus="Move right" signs={["◀", "▶"]} />
+      <PlayStrip axis="across" />
     </section>
   );
 }
@@ -163,6 +165,7 @@ function UpChoice() {
         </div>
       )}
       <Nudge axis="up" minus="Move down" plus="Move up" signs={["▼", "▲"]} />
+      <PlayStrip axis="up" />
     </section>
   );
 }

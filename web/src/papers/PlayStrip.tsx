@@ -1,0 +1,79 @@
+/**
+ * How much play the start has one way: the whole range of starts over a module, where something
+ * must be cured (high), something is to be looked at (half high), and where all is well (a line).
+ */
+import { useQuery } from "@tanstack/react-query";
+import { playOptions } from "../api/queries";
+import { nudged } from "../job/start";
+import { useEditor } from "../job/useEditor";
+import { useWall } from "../job/useWall";
+import { Tape } from "../parts/Tape";
+
+const WIDE = 280;
+const HIGH = 30;
+
+export function PlayStrip({ axis }: { axis: "across" | "up" }) {
+  const { editor, draft, view, state, status } = useEditor();
+  const { wall, number } = useWall();
+  const { data } = useQuery({
+    ...playOptions(state.view.job, wall.id),
+    enabled: status === "kept",
+  });
+  const found = data?.find(({ play }) => play.way === axis);
+  if (!found) return null;
+  const { stretches } = found.play;
+  const low = stretches[0]?.low ?? 0;
+  const whole = (stretches.at(-1)?.high ?? 1) - low;
+  const x = (mm: number) => ((mm - low) / whole) * WIDE;
+  const step = view.sheet.step_mm;
+  const ways = axis === "across" ? ["left", "right"] : ["down", "up"];
+  return (
+    <figure className="mt-2">
+      {/* biome-ignore lint/a11y/useKeyWithClickEvents: the nudge buttons and arrow keys do the same */}
+      <svg
+        viewBox={`0 -2 ${WIDE} ${HIGH + 4}`}
+        className="block h-9 w-full max-w-md cursor-pointer"
+        preserveAspectRatio="none"
+        role="img"
+        aria-label={`Play ${axis}: ${found.says}`}
+        data-testid={`play-${axis}`}
+        onClick={(event) => {
+          const box = event.currentTarget.getBoundingClientRect();
+          const mm = low + ((event.clientX - box.left) / box.width) * whole;
+          const by = Math.round(mm / step) * step;
+          const job = nudged(
+            draft,
+            view,
+            number,
+            axis === "across" ? by : 0,
+            axis === "up" ? by : 0,
+          );
+          editor.commit(job, "Moved the start");
+        }}
+      >
+        <rect x={0} y={0} width={WIDE} height={HIGH} fill="#fff" />
+        {stretches.map(({ low: from, high: to, never, avoid }) => {
+          const high = never > 0 ? HIGH : avoid > 0 ? HIGH / 2 : 3;
+          return (
+            <rect
+              key={from}
+              x={x(from)}
+              y={HIGH - high}
+              width={Math.max(0.4, x(to) - x(from))}
+              height={high}
+              fill={never > 0 ? "#c4432b" : avoid > 0 ? "#d9b65a" : "#1f5a93"}
+              fillOpacity={never > 0 ? Math.min(1, 0.45 + never * 0.12) : 0.9}
+            >
+              <title>{`${never} to cure, ${avoid} to look at`}</title>
+            </rect>
+          );
+        })}
+        <path d={`M${x(0)} -2V${HIGH + 2}`} stroke="#2a2b2b" strokeWidth={1.6} />
+      </svg>
+      <figcaption className="aside">
+        From half a tile {ways[0]} to half a tile {ways[1]}; high is to cure, half high to look at.
+        Play: <Tape text={found.says} />. Click to move there.
+      </figcaption>
+    </figure>
+  );
+}
