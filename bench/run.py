@@ -20,8 +20,11 @@ from serving import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
 
 from kitchens import demo, sink_wall  # noqa: E402
 from pennant.api.models import view_of  # noqa: E402
+from pennant.core.compare import best_found  # noqa: E402
 from pennant.core.job import Job  # noqa: E402
+from pennant.core.kitchen import kitchen_of  # noqa: E402
 from pennant.core.plan import Plan, laid_of, plan  # noqa: E402
+from pennant.core.start import module_of  # noqa: E402
 from pennant.files.job_json import write_job  # noqa: E402
 
 KEY_TO_DRAWING = """() => new Promise((done) => {
@@ -64,6 +67,7 @@ def ten_times_longer(job: Job) -> Job:
     return job.model_copy(update={"tile": tile})
 
 
+SIXTEENTH = 25.4 / 16
 LINES = (
     "cabinet 0 wide 35 11/16 clear 19 9/16",
     "window 7 1/2 from last wide 34 3/8 sill 8 7/16 high 28 5/8",
@@ -128,6 +132,31 @@ def bench_kitchen() -> None:
     print(f"  one wall of them changed           {changed:8.1f} ms   {1 / ratio:.2f} of opening")
 
 
+GRID_TRIED = 6
+"""Places of the grid that are clipped, to reckon what all of them take."""
+
+
+def bench_search() -> None:
+    """The best start found, against clipping every place of a 1/16 in grid both ways."""
+    job = sink_wall()
+    kitchen, made, module = kitchen_of(job), plan(job), module_of(job)
+    places = int(module.across / SIXTEENTH) * int(module.up / SIXTEENTH)
+    field = by_clipping.field_by_union(job)
+
+    def some_places() -> None:
+        for _ in range(GRID_TRIED):
+            by_clipping.pieces_by_clipping(job, made, field)
+
+    own, some, ratio = side_by_side(
+        lambda: (laid_of.cache_clear(), best_found(job, kitchen, "a")), some_places
+    )
+    whole = some / GRID_TRIED * places
+    print(f"best start of one wall found         {own:8.1f} ms")
+    times = ratio / GRID_TRIED * places
+    print(f"  a 1/16 in grid by clipping       {whole:10.0f} ms   {times:.0f} times as long")
+    print(f"  ({places} places, reckoned from {GRID_TRIED} of them)")
+
+
 def bench_keys() -> None:
     """A key press to the new drawing, in Chromium, with the server beside it."""
     with (
@@ -160,4 +189,5 @@ def _one_key(page: Page, key: str) -> float:
 if __name__ == "__main__":
     bench_plan()
     bench_kitchen()
+    bench_search()
     bench_keys()

@@ -25,6 +25,7 @@ from pennant.api.models import (
     SaidWish,
     Starts,
     ThingWords,
+    ToCure,
     View,
     board_of,
     job_state,
@@ -49,6 +50,7 @@ from pennant.files.job_json import read_job, write_job
 from pennant.meter import protocol as meter_protocol
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs, Shelf
+from pennant.words.cures import SaidCure, said_cures
 from pennant.words.setting_out import SaidSettingOut, said_setting_out
 from pennant.words.sheet import SaidSetting, settings_list, summary
 from pennant.words.starts import WISHES
@@ -117,6 +119,12 @@ def join_walls(joining: Joining) -> Job:
 def notebook_words() -> list[ThingWords]:
     """Return what a line of the notebook can begin with and what can be said of it."""
     return [ThingWords(kind=kind, words=words.split()) for kind, words in WORDS.items()]
+
+
+@router.post("/cures")
+def find_cures(asked: ToCure) -> list[SaidCure]:
+    """Return what would cure a finding, each tried by planning it; nothing is kept."""
+    return said_cures(asked.job, asked.surface, asked.finding)
 
 
 @router.post("/play")

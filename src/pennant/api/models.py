@@ -107,6 +107,16 @@ class Starts(BaseModel):
     wall: str
 
 
+class ToCure(BaseModel):
+    """A job, and the finding on one of its surfaces that is to be cured."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    job: Job
+    surface: str
+    finding: str
+
+
 class SaidPlay(BaseModel):
     """The play of a start one way, and how much there is in words."""
 

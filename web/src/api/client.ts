@@ -18,6 +18,7 @@ export type SurfaceSheet = Schemas["SurfaceSheet"];
 export type SaidLine = Schemas["SaidLine"];
 export type SaidMeasure = Schemas["SaidMeasure"];
 export type SaidDoubt = Schemas["SaidDoubt"];
+export type Cure = Schemas["SaidCure"];
 export type Play = Schemas["SaidPlay"];
 export type SettingOut = Schemas["SaidSettingOut"];
 export type StruckLine = Schemas["StruckLine"];

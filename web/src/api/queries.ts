@@ -4,6 +4,7 @@ import {
   api,
   ask,
   type Board,
+  type Cure,
   type Job,
   type JobCard,
   type JobState,
@@ -41,6 +42,16 @@ export const wordsOptions = () =>
     queryKey: ["notebook"],
     queryFn: () => ask<ThingWords[]>(api.GET("/api/notebook")),
     staleTime: Number.POSITIVE_INFINITY,
+  });
+
+/** What would cure a finding of a kept job. */
+export const curesOptions = (job: Job, surface: string, finding: string) =>
+  queryOptions({
+    queryKey: ["cures", surface, finding, { ...job, name: "" }],
+    queryFn: () => ask<Cure[]>(api.POST("/api/cures", { body: { job, surface, finding } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+    retry: false,
   });
 
 /** How much play a wall's start has; reckoned when a change has been kept. */

@@ -184,6 +184,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Cures
+         * @description Return what would cure a finding, each tried by planning it; nothing is kept.
+         */
+        post: operations["find_cures_api_cures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/play": {
         parameters: {
             query?: never;
@@ -2910,6 +2930,17 @@ export interface components {
             cover: number;
         };
         /**
+         * SaidCure
+         * @description A cure in words, and the job with it taken.
+         */
+        SaidCure: {
+            /** Title */
+            title: string;
+            /** Gives */
+            gives: string;
+            job: components["schemas"]["Job-Output"];
+        };
+        /**
          * SaidDoubt
          * @description A doubt in words. ``look`` are the measures that it may sit in.
          */
@@ -3838,6 +3869,17 @@ export interface components {
             colour: string;
         };
         /**
+         * ToCure
+         * @description A job, and the finding on one of its surfaces that is to be cured.
+         */
+        ToCure: {
+            job: components["schemas"]["Job-Input"];
+            /** Surface */
+            surface: string;
+            /** Finding */
+            finding: string;
+        };
+        /**
          * Top
          * @description Where tile stops if nothing hangs there: a ceiling, or an open line finished by trim.
          */
@@ -4705,6 +4747,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThingWords"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    find_cures_api_cures_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToCure"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidCure"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

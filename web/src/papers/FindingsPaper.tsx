@@ -1,6 +1,7 @@
 /** What an installer or a client would object to; picking one shows its pieces on the wall. */
 import { useEditor } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
+import { Cures } from "./Cures";
 
 interface Props {
   chosen: string | null;
@@ -53,6 +54,7 @@ export function FindingsPaper({ chosen, onChosen }: Props) {
                 )}
               </p>
             )}
+            {open && <Cures surface={finding.surface} finding={finding.id} />}
           </li>
         );
       })}

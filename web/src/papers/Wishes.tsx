@@ -9,7 +9,7 @@ export function Wishes() {
   const { editor, draft, view } = useEditor();
   const { data } = useQuery(wishesOptions());
   const [held, setHeld] = useState<number | null>(null);
-  const wishes = view.job.wishes ?? [];
+  const wishes = draft.wishes ?? view.job.wishes ?? [];
   const keep = (to: readonly Wish[], label: string) =>
     editor.commit({ ...draft, wishes: [...to] }, label);
   function move(from: number, to: number) {

@@ -1,0 +1,51 @@
+"""Each cure in words: what to change, and what the kitchen then comes to."""
+
+from pennant.core.cures import Cure, cures_of, with_cure
+from pennant.core.job import Job
+from pennant.core.lengths import show_with_unit
+from pennant.core.plan import plan
+from pennant.core.values import Value
+from pennant.words.names import Names
+from pennant.words.start import say_start
+
+_BONDS = {(0, 1): "Stack", (1, 2): "Half", (1, 3): "Third", (1, 4): "Quarter"}
+
+
+class SaidCure(Value):
+    """A cure in words, and the job with it taken."""
+
+    title: str
+    gives: str
+    job: Job
+
+
+def said_cures(job: Job, surface: str, finding: str) -> list[SaidCure]:
+    """Return what would cure a finding, the best first."""
+    made = plan(job)
+    wall = made.kitchen.surface(surface).of if surface in Names(made.kitchen).surfaces else surface
+    names = Names(made.kitchen)
+    return [
+        SaidCure(
+            title=_title(job, names, cure), job=with_cure(job, wall, cure),
+            gives=f"then {cure.never} to cure and {cure.avoid} to look at in the whole kitchen",
+        )
+        for cure in cures_of(job, surface, finding)
+    ]  # fmt: skip
+
+
+def _title(job: Job, names: Names, cure: Cure) -> str:
+    size = show_with_unit(abs(cure.amount or 0.0), job.step)
+    ahead = (cure.amount or 0.0) > 0
+    match cure.kind:
+        case "best-start" if cure.start is not None:
+            return f"The best start found: {say_start(job, names, cure.start)}"
+        case "move-across":
+            return f"Move the start {size} {'right' if ahead else 'left'}"
+        case "move-up":
+            return f"Move the start {size} {'up' if ahead else 'down'}"
+        case "bond" if cure.bond is not None:
+            return f"{_BONDS[cure.bond.p, cure.bond.q]} bond"
+        case "joint":
+            return f"A joint of {size}"
+        case _:
+            return f"A trim of {size} in view"

@@ -1,0 +1,68 @@
+"""Deciding on a start: wishes in order, the best found, its play, what would cure a finding."""
+
+from playwright.sync_api import Page, expect
+from test_wall import flag, paper, saved
+
+
+class TestWishes:
+    """What matters to the client is put in order, and the board follows."""
+
+    def test_order_and_switches(self, job: Page) -> None:
+        paper(job, "Compare")
+        wishes = job.get_by_role("region", name="What matters to the client")
+        expect(wishes.get_by_role("listitem").first).to_contain_text("Nothing that must be cured")
+        expect(job.get_by_role("button", name="Best found").first).to_be_visible()
+        job.get_by_label("Fewest cut pieces: more important").click()
+        expect(wishes.get_by_role("listitem").nth(2)).to_contain_text("Fewest cut pieces")
+        wishes.get_by_label("A full tile at the right end", exact=True).check()
+        saved(job)
+        job.get_by_role("button", name="Undo").click()
+        expect(wishes.get_by_label("A full tile at the right end", exact=True)).not_to_be_checked()
+
+    def test_the_best_found_is_planted(self, job: Page) -> None:
+        before = flag(job)
+        paper(job, "Compare")
+        job.get_by_role("button", name="1. Best found").click()
+        expect(job.get_by_text("✗ cure")).to_have_count(0)
+        saved(job)
+        assert flag(job) != before
+
+
+class TestPlay:
+    """The strip shows where the start may go; a click goes there."""
+
+    def test_a_click_moves_the_start(self, job: Page) -> None:
+        x, _ = flag(job)
+        strip = job.get_by_test_id("play-across")
+        expect(strip).to_be_visible()
+        strip.click(position={"x": 30, "y": 10})
+        saved(job)
+        assert flag(job)[0] < x - 20
+
+
+class TestCures:
+    """Cures were tried by planning; one press takes one, Undo takes it back."""
+
+    def test_one_is_tried_and_taken_back(self, job: Page) -> None:
+        job.get_by_role("button", name="1/8 in sliver").click()
+        cures = job.get_by_role("list", name="What would cure it")
+        expect(cures).to_contain_text("then 0 to cure")
+        cures.get_by_role("button", name="Try").first.click()
+        expect(job.get_by_text("✗ cure")).to_have_count(0)
+        saved(job)
+        job.get_by_role("button", name="Undo").click()
+        expect(job.get_by_text("✗ cure").first).to_be_visible()
+
+
+class TestSettingOut:
+    """The lines to strike, listed and chalked on the wall."""
+
+    def test_list_and_drawing(self, job: Page) -> None:
+        paper(job, "Set out")
+        papers = job.get_by_role("tabpanel").last
+        expect(papers).to_contain_text("Start line, from the left end")
+        expect(papers).to_contain_text("Course 2, lower edge")
+        expect(job.locator("svg", has_text="from the left end").first).to_be_visible()
+        expect(job.locator('[data-edge="a:left"]')).to_have_count(0)
+        paper(job, "Edges")
+        expect(job.locator('[data-edge="a:left"]').first).to_be_visible()

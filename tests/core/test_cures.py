@@ -1,0 +1,72 @@
+"""What would cure a finding: nothing is offered that was not planned and does not cure it."""
+
+import pytest
+
+from kitchens import WINDOW, a_job, demo, sink_wall
+from pennant.core.cures import cures_of, with_cure
+from pennant.core.job import Job
+from pennant.core.plan import plan
+from pennant.core.refusal import JobRefused
+from pennant.words.cures import said_cures
+
+
+def first_finding(job: Job) -> tuple[str, str]:
+    """The first finding of a job: its surface and id."""
+    made = next(one for one in plan(job).surfaces if one.findings)
+    return made.surface, made.findings[0].id
+
+
+JOBS = [
+    sink_wall(), demo("Tern Cottage"),
+    a_job(length="90", bond=(0, 1)), a_job(openings=[{**WINDOW, "x": "31"}]),
+]  # fmt: skip
+
+
+class TestEffects:
+    """The effect shown is the new plan's own."""
+
+    @pytest.mark.parametrize("job", JOBS, ids=lambda job: job.name)
+    def test_of_every_cure(self, job: Job) -> None:
+        before = plan(job)
+        surface, finding = first_finding(job)
+        now = (before.never, len(before.findings) - before.never)
+        wall = before.kitchen.surface(surface).of
+        for cure in cures_of(job, surface, finding):
+            after = plan(with_cure(job, wall, cure))
+            assert (after.never, len(after.findings) - after.never) == (cure.never, cure.avoid)
+            assert (cure.never, cure.avoid) < now
+            rule, places = finding.split("@")[0], {finding.split("@")[1]}
+            assert not any(
+                one.rule == rule and places & set(one.places)
+                for made in after.surfaces if made.surface == surface for one in made.findings
+            )  # fmt: skip
+
+    def test_a_sliver_at_the_far_end_is_cured_by_a_move_or_a_bond(self) -> None:
+        kinds = {cure.kind for cure in cures_of(JOBS[2], *first_finding(JOBS[2]))}
+        assert "move-across" in kinds
+        assert "best-start" in kinds
+
+    def test_the_best_comes_first(self) -> None:
+        cures = cures_of(sink_wall(), *first_finding(sink_wall()))
+        assert cures
+        assert [(c.never, c.avoid) for c in cures] == sorted((c.never, c.avoid) for c in cures)
+
+
+class TestWords:
+    """Each is said with what the kitchen then comes to, and comes as the job with it taken."""
+
+    def test_titles_and_jobs(self) -> None:
+        job = sink_wall()
+        for cure in said_cures(job, *first_finding(job)):
+            assert cure.title[0].isupper()
+            made = plan(cure.job)
+            assert cure.gives.startswith(f"then {made.never} to cure")
+
+
+class TestNone:
+    """What is not there cannot be cured."""
+
+    @pytest.mark.parametrize("surface", ["a", "none"])
+    def test_a_finding_that_is_gone(self, surface: str) -> None:
+        with pytest.raises(JobRefused, match="no such finding"):
+            cures_of(sink_wall(), surface, "sliver@a:left@A1.1")
