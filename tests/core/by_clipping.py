@@ -153,7 +153,8 @@ def pieces_by_clipping(job: Job, plan: Plan, field: BaseGeometry) -> list[Polygo
     found = []
     for row in range(-down, rows + down):
         y = flag.tile_y + row * (h + joint)
-        shift = (row * bond.p % bond.q) / bond.q * (w + joint)
+        steps = row % 2 if bond.way == "back" else row
+        shift = (steps * bond.p % bond.q) / bond.q * (w + joint)
         for column in range(-reach, reach):
             x = flag.tile_x + shift + column * (w + joint)
             met = box(x, y, x + w, y + h).intersection(field, grid_size=1e-6)

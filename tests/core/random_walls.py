@@ -110,7 +110,8 @@ def jobs(draw: st.DrawFn) -> Job:
                  "thickness": 8},
         "pattern": {
             "joint": draw(st.sampled_from([0.0, 1.5875, 3.175, 4.7625])),
-            "bond": {"p": draw(st.integers(0, q - 1)), "q": q},
+            "bond": {"p": draw(st.integers(0, q - 1)), "q": q,
+                     "way": draw(st.sampled_from(["onward", "onward", "back"]))},
             "lay": draw(st.sampled_from(["lying", "standing"])),
         },
         "settings": {"corner_gap": draw(st.sampled_from([0.0, 3.175])),

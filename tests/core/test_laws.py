@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from random_walls import jobs, kitchens
 from shapely import STRtree, affinity
 
-from pennant.core.job import Bond, Job
+from pennant.core.job import Job
 from pennant.core.plan import plan
 from pennant.core.planting import Centred, FullLeft, FullRight
 from pennant.core.refusal import JobRefused, Problem
@@ -132,7 +132,8 @@ def mirrored(job: Job) -> Job:
             "start": wall.start.model_copy(update={"across": across}),
         }
     )  # fmt: skip
-    bond = Bond(p=(-job.pattern.bond.p) % job.pattern.bond.q, q=job.pattern.bond.q)
+    old = job.pattern.bond
+    bond = old.model_copy(update={"p": (-old.p) % old.q})
     pattern = job.pattern.model_copy(update={"bond": bond})
     return job.model_copy(update={"walls": (turned,), "pattern": pattern})
 

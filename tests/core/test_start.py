@@ -41,6 +41,25 @@ class TestFullAtAnEnd:
         assert gets(planned(length="32 1/2", bond=(0, 1)), "a:right")[0] == pytest.approx(8)
 
 
+class TestToAndFro:
+    """A bond that goes to and fro has two kinds of course, and every other one stands in line."""
+
+    def test_a_third_bond_does_not_climb(self) -> None:
+        module = 8 + 1 / 8
+        pattern = {"bond": {"p": 1, "q": 3, "way": "back"}, "joint": "1/8"}
+        got = gets(planned(pattern=pattern), "a:left")
+        assert [got[0], got[2], got[4]] == pytest.approx([8, 8, 8])
+        assert [got[1], got[3]] == pytest.approx([module / 3 - 1 / 8] * 2)
+
+    def test_half_bond_is_the_same_either_way(self) -> None:
+        boxes = [
+            [piece.box for piece in planned(
+                pattern={"bond": {"p": 1, "q": 2, "way": way}, "joint": "1/8"}).pieces]
+            for way in ("onward", "back")
+        ]  # fmt: skip
+        assert boxes[0] == boxes[1]
+
+
 class TestCentred:
     """Equal pieces both sides, which may be equally bad."""
 

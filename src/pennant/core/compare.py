@@ -130,7 +130,8 @@ def _layout(job: Job, laid: Laid) -> tuple[int, int]:
     """
     module, bond, flag = module_of(job), job.pattern.bond, laid.plan.pennant
     rows = int((flag.tile_y + EPS) // module.up)
-    x = (flag.tile_x - rows * bond.p / bond.q * module.across + EPS) % module.across
+    steps = rows % 2 if bond.way == "back" else rows
+    x = (flag.tile_x - steps * bond.p / bond.q * module.across + EPS) % module.across
     y = (flag.tile_y + EPS) % module.up
     return round(x * 1000), round(y * 1000)
 

@@ -47,15 +47,19 @@ class Course:
 def shift_of(row: int, bond: Bond, module: Module) -> float:
     """Return how far a row stands to the right of the pennant's: p/q of a module each, wrapped.
 
+    Where the shift goes to and fro, only every other row is shifted.
+
     The module is tile and joint, so in half bond the shift is (tile + joint) / 2.
     """
-    turn = Fraction(row * bond.p, bond.q) % 1
+    steps = row % 2 if bond.way == "back" else row
+    turn = Fraction(steps * bond.p, bond.q) % 1
     return module.across * turn.numerator / turn.denominator
 
 
 def phases(bond: Bond) -> int:
     """Return how many kinds of course a bond has: 1 in stack, 2 in half, 3 in third bond."""
-    return Fraction(bond.p, bond.q).denominator
+    kinds = Fraction(bond.p, bond.q).denominator
+    return min(kinds, 2) if bond.way == "back" else kinds
 
 
 def courses_over(inner: Rect, plant: Plant, bond: Bond, module: Module) -> Iterator[Course]:

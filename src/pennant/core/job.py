@@ -30,10 +30,15 @@ class Tile(Value):
 
 
 class Bond(Value):
-    """How far each course is shifted from the one below: ``p/q`` of a module to the right."""
+    """How far each course is shifted from the one below: ``p/q`` of a module.
+
+    ``onward`` shifts each further to the right, so a third bond climbs in stairs; with ``back`` the
+    shifts go to and fro, so that every other course stands in line.
+    """
 
     p: int = Field(default=1, ge=0, le=11)
     q: int = Field(default=2, ge=1, le=12)
+    way: Literal["onward", "back"] = "onward"
 
     @model_validator(mode="after")
     def _less_than_one(self) -> Self:

@@ -847,7 +847,10 @@ export interface components {
         };
         /**
          * Bond
-         * @description How far each course is shifted from the one below: ``p/q`` of a module to the right.
+         * @description How far each course is shifted from the one below: ``p/q`` of a module.
+         *
+         *     ``onward`` shifts each further to the right, so a third bond climbs in stairs; with ``back`` the
+         *     shifts go to and fro, so that every other course stands in line.
          */
         Bond: {
             /**
@@ -860,6 +863,12 @@ export interface components {
              * @default 2
              */
             q: number;
+            /**
+             * Way
+             * @default onward
+             * @enum {string}
+             */
+            way: "onward" | "back";
         };
         /**
          * BoxSize
@@ -2551,7 +2560,8 @@ export interface components {
             /**
              * @default {
              *       "p": 1,
-             *       "q": 2
+             *       "q": 2,
+             *       "way": "onward"
              *     }
              */
             bond: components["schemas"]["Bond"];
@@ -2575,7 +2585,8 @@ export interface components {
             /**
              * @default {
              *       "p": 1,
-             *       "q": 2
+             *       "q": 2,
+             *       "way": "onward"
              *     }
              */
             bond: components["schemas"]["Bond"];

@@ -17,6 +17,7 @@ export function TilePaper() {
   const { pattern, tile } = view.job;
   const bond = { p: pattern.bond?.p ?? 1, q: pattern.bond?.q ?? 2 };
   const value = `${bond.p}/${bond.q}`;
+  const way = pattern.bond?.way ?? "onward";
   const named = BONDS.some((known) => known.value === value);
   const change = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, pointer, to), label);
@@ -63,10 +64,10 @@ export function TilePaper() {
           label="Bond"
           value={named ? value : "other"}
           onChange={(next) => {
-            if (next === "other") change("/pattern/bond", { p: 2, q: 5 }, "Bond: 2/5");
+            if (next === "other") change("/pattern/bond", { p: 2, q: 5, way }, "Bond: 2/5");
             else {
               const [p, q] = next.split("/").map(Number);
-              change("/pattern/bond", { p, q }, `Bond: ${next}`);
+              change("/pattern/bond", { p, q, way }, `Bond: ${next}`);
             }
           }}
           choices={[...BONDS, { value: "other", label: "Other" }]}
@@ -76,6 +77,19 @@ export function TilePaper() {
             <TextField pointer="/pattern/bond/p" label="Shift" number className="w-16" />
             <span className="aside pb-1.5">of</span>
             <TextField pointer="/pattern/bond/q" label="Parts" number className="w-16" />
+          </div>
+        )}
+        {bond.p > 0 && (bond.q > 2 || way === "back") && (
+          <div className="mt-2">
+            <Choices
+              label="Direction of the bond"
+              value={way}
+              onChange={(next) => change("/pattern/bond/way", next, "Direction of the bond")}
+              choices={[
+                { value: "onward", label: "Onward, in stairs" },
+                { value: "back", label: "To and fro" },
+              ]}
+            />
           </div>
         )}
         <LengthField pointer="/pattern/joint" label="Joint between tiles" className="mt-2 w-36" />

@@ -19,64 +19,93 @@ export function Wishes() {
     keep([...rest.slice(0, to), wish, ...rest.slice(to)], "Order of wishes");
   }
   const said = (kind: string) => data?.find((one) => one.kind === kind)?.says ?? kind;
-  let rank = 0;
+  const on = wishes.flatMap((wish, index) => ((wish.on ?? true) ? [index] : []));
+  const off = wishes.flatMap((wish, index) => ((wish.on ?? true) ? [] : [index]));
+  const tick = (index: number) => {
+    const wish = wishes[index];
+    if (!wish) return null;
+    return (
+      <label className="flex grow items-center gap-2">
+        <input
+          type="checkbox"
+          checked={wish.on ?? true}
+          onChange={(event) =>
+            keep(
+              wishes.map((one, n) => (n === index ? { ...one, on: event.target.checked } : one)),
+              `${event.target.checked ? "Wished" : "Not wished"}: ${said(wish.kind)}`,
+            )
+          }
+        />
+        {said(wish.kind)}
+      </label>
+    );
+  };
   return (
     <section aria-label="What matters to the client" className="mb-2">
       <h3 className="heading">What matters to the client, in order</h3>
       <ol className="border-rule border-t">
-        {wishes.map((wish, index) => {
-          const on = wish.on ?? true;
-          rank += on ? 1 : 0;
-          return (
-            <li
-              key={wish.kind}
-              draggable
-              onDragStart={() => setHeld(index)}
-              onDragOver={(event) => event.preventDefault()}
-              onDrop={() => {
-                if (held !== null) move(held, index);
-                setHeld(null);
-              }}
-              className={`flex cursor-grab items-center gap-2 border-rule border-b px-1 py-0.5 ${on ? "" : "text-pencil-soft"} ${held === index ? "bg-chalk-pale" : ""}`}
-            >
-              <span className="tape w-5 text-right text-[17px]">{on ? rank : ""}</span>
-              <label className="flex grow items-center gap-2">
-                <input
-                  type="checkbox"
-                  checked={on}
-                  onChange={(event) =>
-                    keep(
-                      wishes.map((one, n) =>
-                        n === index ? { ...one, on: event.target.checked } : one,
-                      ),
-                      `${event.target.checked ? "Wished" : "Not wished"}: ${said(wish.kind)}`,
-                    )
-                  }
-                />
-                {said(wish.kind)}
-              </label>
-              <button
-                type="button"
-                className="button min-h-7 px-1.5 py-0"
-                aria-label={`${said(wish.kind)}: more important`}
-                disabled={index === 0}
-                onClick={() => move(index, index - 1)}
-              >
-                ↑
-              </button>
-              <button
-                type="button"
-                className="button min-h-7 px-1.5 py-0"
-                aria-label={`${said(wish.kind)}: less important`}
-                disabled={index === wishes.length - 1}
-                onClick={() => move(index, index + 1)}
-              >
-                ↓
-              </button>
-            </li>
-          );
-        })}
+        {on.map((index, rank) => (
+          <li
+            key={wishes[index]?.kind}
+            draggable
+            onDragStart={() => setHeld(index)}
+            onDragOver={(event) => event.preventDefault()}
+            onDrop={() => {
+              if (held !== null) move(held, index);
+              setHeld(null);
+            }}
+            className={`flex cursor-grab items-center gap-2 border-rule border-b px-1 py-0.5 ${held === index ? "bg-chalk-pale" : ""}`}
+          >
+            <span className="tape w-5 text-right text-[17px]">{rank + 1}</span>
+            {tick(index)}
+            <Step
+              says={`${said(wishes[index]?.kind ?? "")}: more important`}
+              sign="↑"
+              to={on[rank - 1]}
+              go={(to) => move(index, to)}
+            />
+            <Step
+              says={`${said(wishes[index]?.kind ?? "")}: less important`}
+              sign="↓"
+              to={on[rank + 1]}
+              go={(to) => move(index, to)}
+            />
+          </li>
+        ))}
       </ol>
+      {off.length > 0 && (
+        <details>
+          <summary className="aside cursor-pointer px-1 py-0.5">
+            {off.length} more to wish for
+          </summary>
+          <ul className="grid gap-x-4 px-1 sm:grid-cols-2">
+            {off.map((index) => (
+              <li key={wishes[index]?.kind}>{tick(index)}</li>
+            ))}
+          </ul>
+        </details>
+      )}
     </section>
+  );
+}
+
+interface StepProps {
+  says: string;
+  sign: string;
+  to: number | undefined;
+  go: (to: number) => void;
+}
+
+function Step({ says, sign, to, go }: StepProps) {
+  return (
+    <button
+      type="button"
+      className="button min-h-7 px-1.5 py-0"
+      aria-label={says}
+      disabled={to === undefined}
+      onClick={() => to !== undefined && go(to)}
+    >
+      {sign}
+    </button>
   );
 }
