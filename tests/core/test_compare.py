@@ -156,6 +156,16 @@ class TestBestFound:
             assert other.worst is not None
             assert rank_key(other.worst, wishes) >= rank_key(best.worst, wishes)
 
+    def test_a_wall_that_carries_its_courses_on_keeps_their_heights(self) -> None:
+        job = demo("Fennel Row")
+        best = best_found(job, kitchen_of(job), "range-wall")
+        assert best.start.up.kind == "carried"
+        heights = [
+            plan(one).surface("range-wall").pennant.tile_y
+            for one in (job, started(job, "range-wall", best.start))
+        ]
+        assert heights[0] == heights[1]
+
     def test_it_claims_what_its_own_plan_has(self) -> None:
         best = best_found(JOB, kitchen_of(JOB), "a")
         assert best.measured == measured(JOB, best.start)

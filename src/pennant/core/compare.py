@@ -9,7 +9,7 @@ from pennant.core.field import field_of
 from pennant.core.job import Job
 from pennant.core.placed import Kitchen
 from pennant.core.plan import Laid, lay
-from pennant.core.planting import FullCounter, FullLeft, Start
+from pennant.core.planting import Carried, FullCounter, FullLeft, Start
 from pennant.core.quantities import quantities_of
 from pennant.core.search import Search
 from pennant.core.start import module_of
@@ -74,19 +74,23 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
 
     The sieve (`search`) goes over every place where anything changes; the few starts that it lets
     through are planned in full, as they are and set a little off either way, and the one that is
-    best at its worst wins.
+    best at its worst wins. A wall that carries its courses on from the one before keeps their
+    heights: walls that join share their courses.
     """
-    wishes, module = wishes_of(job), module_of(job)
+    wishes, module, own = wishes_of(job), module_of(job), job.wall(wall).start
     field = field_of(kitchen.surface(wall), job.settings)
-    found = Search(field, module, job.pattern.bond, job.settings).best(wishes, SHORT_LIST)
+    carried = isinstance(own.up, Carried)
+    now = next(one for one in lay(job, kitchen) if one.plan.surface == wall).plan.pennant
+    found = Search(field, module, job.pattern.bond, job.settings).best(
+        wishes, SHORT_LIST, now.tile_y if carried else None
+    )
     outcomes = []
     for x, y in found.places:
         # A whole tile more or less across changes nothing: say the start by its smallest nudge.
         across = x - field.inner.x0
         across -= round(across / module.across) * module.across
-        start = Start(
-            across=FullLeft(nudge=tidy(across)), up=FullCounter(nudge=tidy(y - field.foot))
-        )
+        up = own.up if carried else FullCounter(nudge=tidy(y - field.foot))
+        start = Start(across=FullLeft(nudge=tidy(across)), up=up)
         outcomes.append(outcome_near(job, kitchen, wall, start))
     return min(outcomes, key=lambda one: rank_key(one.worst or one.measured, wishes))
 

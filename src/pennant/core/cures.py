@@ -12,7 +12,7 @@ from pennant.core.findings import Finding
 from pennant.core.job import Bond, Job
 from pennant.core.lengths import MM_PER_INCH
 from pennant.core.plan import Plan, plan
-from pennant.core.planting import Start
+from pennant.core.planting import Carried, Start
 from pennant.core.play import play_of
 from pennant.core.refusal import JobRefused, Problem
 from pennant.core.tolerance import tidy
@@ -109,7 +109,10 @@ def _tries(job: Job, made: Plan, wall: str) -> Iterator[tuple[str, Job, dict[str
     flag = made.surface(wall).pennant
     plays = play_of(job, made.kitchen.surface(wall), (flag.tile_x, flag.tile_y))
     by = job.settings.set_within
+    carried = isinstance(job.wall(wall).start.up, Carried)
     for play in plays:
+        if carried and play.way == "up":
+            continue  # the courses go on round the corner; moving them here would break their line
         kind = "move-across" if play.way == "across" else "move-up"
         here = next(one for one in play.stretches if one.low <= 0 <= one.high)
         better = [

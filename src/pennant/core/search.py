@@ -91,9 +91,13 @@ class Search:
         self.level_runs = [runs_of(edge, shown, field) for edge in self.levels]
         self.boxes = [keep for keep in field.keep_outs if keep.hidden]
 
-    def best(self, wishes: Sequence[Kind], most: int) -> Found:
-        """Return up to ``most`` starts, best first by the wishes in their order."""
-        xs, ys = self.marks_across(), self.marks_up()
+    def best(self, wishes: Sequence[Kind], most: int, at_height: float | None = None) -> Found:
+        """Return up to ``most`` starts, best first by the wishes in their order.
+
+        ``at_height`` holds the courses where they are (mm), for a wall that carries them on.
+        """
+        xs = self.marks_across()
+        ys = self.marks_up() if at_height is None else np.array([at_height])
         up_scores = self._robust(ys, self.up_scores)
         by_pattern: dict[frozenset[Group], Floats] = {}
         scores = np.empty((len(SIEVED), len(ys), len(xs)))
