@@ -71,6 +71,29 @@ class TestOutsideCorner:
         assert ends(made, "b")[0] == -TILE_AND_BED
 
 
+class TestCounterRoundACorner:
+    """A corner has one height: a wall without heights of its own takes its neighbour's."""
+
+    LEVELS = ("level 0 below 30", "level 60 below 30 3/8")
+
+    def test_from_the_wall_before(self) -> None:
+        job = corner(first={"things": list(self.LEVELS)})
+        one, two = kitchen_of(job).walls
+        assert two.counter_at(0) == one.counter_at(60 * IN) == pytest.approx(-3 / 8 * IN)
+
+    def test_from_the_wall_after(self) -> None:
+        job = corner(second={"things": ["level 0 below 30 1/4", "level 40 below 30"]})
+        assert kitchen_of(job).walls[0].counter_at(60 * IN) == pytest.approx(-IN / 4)
+
+    def test_a_wall_with_heights_of_its_own_keeps_them(self) -> None:
+        job = corner(first={"things": list(self.LEVELS)}, second={"things": ["level 9 below 30"]})
+        assert kitchen_of(job).walls[1].counter_at(0) == 0
+
+    def test_not_from_a_wall_that_stands_alone(self) -> None:
+        job = corner(first={"things": list(self.LEVELS), "corner": None})
+        assert kitchen_of(job).walls[1].counter_at(0) == 0
+
+
 class TestStandingAlone:
     """Walls that do not join know nothing of one another."""
 

@@ -5,6 +5,7 @@ written does not matter, and each place can say which measures it rests on (its 
 """
 
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import NamedTuple
 
 from pennant.core.job import Job
@@ -69,7 +70,17 @@ class WallPlaces:
         self._along: dict[str, Span] = {}
         self._up: dict[str, Span] = {}
         self._open: list[tuple[str, str]] = []
+        self.levelled = any(isinstance(thing, Level) for thing in self.wall.things)
+        self.told = False
         self.counter = self._counter()
+
+    def take_level(self, height: float) -> None:
+        """Take the counter's height at a corner from the wall that shares it.
+
+        For a wall whose own counter was not measured: a corner has one height.
+        """
+        self.told = True
+        self.counter = ((0.0, height), (self.wall.length, height))
 
     def pointer(self, id_: str) -> str:
         """Return the pointer of a thing's line."""
@@ -295,7 +306,15 @@ class _Height(NamedTuple):
 def places_of(job: Job) -> list[WallPlaces]:
     """Return the places of every wall, the laser line's height worked out from all of them."""
     laser = laser_of(job.walls)
-    return [WallPlaces(job, number, laser) for number in range(len(job.walls))]
+    every = [WallPlaces(job, number, laser) for number in range(len(job.walls))]
+    for one, other in pairwise(every):
+        if one.wall.corner is not None and not other.levelled and (one.levelled or one.told):
+            other.take_level(one.counter_at(one.wall.length))
+    for one, other in reversed(list(pairwise(every))):
+        unknown = not one.levelled and not one.told
+        if one.wall.corner is not None and unknown and (other.levelled or other.told):
+            one.take_level(other.counter_at(0.0))
+    return every
 
 
 def laser_of(walls: tuple[Wall, ...]) -> float | None:

@@ -21,13 +21,20 @@ function typing(target: EventTarget | null): boolean {
   return target instanceof HTMLInputElement && target.type !== "color";
 }
 
-/** `wall` is the number of the wall whose start the arrows move. */
-export function useStartKeys(wall: number) {
+/** `wall` is the number of the wall whose start the arrows move; null where none is shown alone. */
+export function useStartKeys(wall: number | null) {
   const { editor } = useEditor();
   useEffect(() => {
     function pressed(event: KeyboardEvent) {
       const move = MOVES[event.key];
-      if (move && onTheWall(event.target) && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      if (
+        move &&
+        wall !== null &&
+        onTheWall(event.target) &&
+        !event.ctrlKey &&
+        !event.metaKey &&
+        !event.altKey
+      ) {
         event.preventDefault();
         const { draft, view } = editor.get();
         const step = view.sheet.step_mm * (event.shiftKey ? 8 : 1);

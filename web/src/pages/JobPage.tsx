@@ -82,7 +82,7 @@ function Desk() {
   );
   const [metering, setMetering] = useState(false);
   const drag = useStartDrag(shown.number);
-  useStartKeys(shown.number);
+  useStartKeys(shown.all ? null : shown.number);
 
   const pick = useCallback((pieces: readonly string[]) => {
     setFinding(null);

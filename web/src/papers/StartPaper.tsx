@@ -15,8 +15,16 @@ interface Props {
 }
 
 export function StartPaper({ pointing, onPointing }: Props) {
+  const { view } = useEditor();
+  const { wall, own } = useWall();
   return (
     <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
+      {view.job.walls.length > 1 && (
+        <p className="aside -mb-2 md:col-span-2">
+          The start of <span className="font-medium text-pencil">{wall.name}</span>
+          {!own && "; what is tiled inside its openings goes on from it"}
+        </p>
+      )}
       <AcrossChoice pointing={pointing} onPointing={onPointing} />
       <UpChoice />
     </div>
