@@ -30,7 +30,8 @@ def refuse_if_wrong(job: Job) -> tuple[Kitchen, list[WallPlaces]]:
     problems = list(_before_placing(job))
     if problems:
         raise JobRefused(problems)
-    kitchen, places = kitchen_of(job), places_of(job)
+    places = places_of(job)
+    kitchen = kitchen_of(job, places)
     problems = list(_room(job, kitchen))
     if problems:
         raise JobRefused(problems)

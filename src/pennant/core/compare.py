@@ -13,7 +13,7 @@ from pennant.core.planting import Carried, FullCounter, FullLeft, Start
 from pennant.core.quantities import quantities_of
 from pennant.core.search import Search
 from pennant.core.start import module_of
-from pennant.core.things import wall_number
+from pennant.core.things import changed, wall_number
 from pennant.core.tolerance import EPS, tidy
 from pennant.core.values import Value
 from pennant.core.wish import Kind
@@ -113,10 +113,7 @@ def outcome_near(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Outcome
 
 def started(job: Job, wall: str, start: Start) -> Job:
     """Return the job with another start on one wall."""
-    number = wall_number(job, wall)
-    walls = list(job.walls)
-    walls[number] = walls[number].model_copy(update={"start": start})
-    return job.model_copy(update={"walls": tuple(walls)})
+    return changed(job, wall_number(job, wall), start=start)
 
 
 def measured_of(job: Job, wall: str, laid: list[Laid]) -> Measured:

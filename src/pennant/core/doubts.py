@@ -7,8 +7,6 @@ from collections.abc import Iterator
 from itertools import combinations, pairwise
 from typing import Literal
 
-from pydantic import BaseModel
-
 from pennant.core.closure import HAIR, Cause, causes, loops, suspects
 from pennant.core.job import Job
 from pennant.core.kitchen import build_up, joined_before
@@ -17,7 +15,7 @@ from pennant.core.placed import Kitchen, Placed, Surface
 from pennant.core.placing import WallPlaces
 from pennant.core.survey import Level, Overhead, Zone
 from pennant.core.tolerance import EPS, tidy
-from pennant.core.values import Value
+from pennant.core.values import Value, lengths_in
 
 Rule = Literal[
     "misclosure", "past-end", "overlap", "behind", "narrow-gap", "over-the-top", "corner-twice",
@@ -79,35 +77,17 @@ def doubts_of(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> list[Doub
 def _misclosures(job: Job, on: WallPlaces) -> Iterator[Doubt]:
     within = job.settings.close_within
     all_loops = list(loops(on))
-    values = _values(job, on)
     for loop in all_loops:
         if abs(loop.off) <= within + EPS:
             continue
         pointers = suspects(loop, all_loops, within)
+        values = dict(lengths_in(on.wall, on.root))
         why = causes(job, on, loop.off, [*pointers, loop.pointer], values)
         yield Doubt(
             id=f"misclosure@{loop.check}", rule="misclosure", weight="ask", wall=on.wall.id,
             places=(loop.check,), pointers=(*pointers, loop.pointer), size=loop.off,
             other=loop.measured, causes=tuple(why),
         )  # fmt: skip
-
-
-def _values(job: Job, on: WallPlaces) -> dict[str, float]:
-    """Every length of a wall by its pointer."""
-    found: dict[str, float] = {}
-
-    def walk(value: object, at: str) -> None:
-        if isinstance(value, BaseModel):
-            for name in type(value).model_fields:
-                walk(getattr(value, name), f"{at}/{name}")
-        elif isinstance(value, tuple):
-            for number, item in enumerate(value):
-                walk(item, f"{at}/{number}")
-        elif isinstance(value, float):
-            found[at] = value
-
-    walk(on.wall, on.root)
-    return found
 
 
 def _past_end(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
@@ -124,7 +104,7 @@ def _past_end(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
             id=f"past-end@{thing.id}", rule="past-end", weight="ask", wall=surface.id,
             places=(thing.id,), pointers=tuple(pointers), size=tidy(off),
             what="right" if over >= under else "left",
-            causes=tuple(causes(job, on, off, pointers, _values(job, on))),
+            causes=tuple(causes(job, on, off, pointers, dict(lengths_in(on.wall, on.root)))),
         )  # fmt: skip
 
 

@@ -20,9 +20,12 @@ from pennant.core.standing import placed_of
 from pennant.core.survey import Below, Opening, Wall
 
 
-def kitchen_of(job: Job) -> Kitchen:
-    """Return the whole survey worked out; raise `JobRefused` for a measure that leads nowhere."""
-    places = places_of(job)
+def kitchen_of(job: Job, places: list[WallPlaces] | None = None) -> Kitchen:
+    """Return the whole survey worked out; raise `JobRefused` for a measure that leads nowhere.
+
+    ``places`` are the walls' own, for those who have worked them out already.
+    """
+    places = places or places_of(job)
     surfaces: list[Surface] = []
     falls: list[Fall] = []
     for run in runs(job.walls):

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterable
 
-from pennant.core.survey import Below, Check, Device, Level, Mark, Round, Thing, Wall, Zone
-from pennant.core.taken import RESERVED
+from pennant.core.survey import Check, Device, Level, Mark, Round, Thing, Wall, Zone
+from pennant.core.taken import RESERVED, slug
 
 _NO_PLACE = (Check, Level, Zone)
 """Lines that are not a thing one measures on from."""
@@ -41,17 +41,6 @@ def _free(wanted: str, taken: set[str]) -> str:
     return found
 
 
-def slug(name: str) -> str:
-    """Return a name as an id: small letters, digits and hyphens; empty if nothing is left.
-
-    >>> slug("Sink window"), slug("3rd cabinet")
-    ('sink-window', 'rd-cabinet')
-    """
-    kept = "".join(c if c.isascii() and c.isalnum() else "-" for c in name.lower())
-    parts = [part for part in kept.split("-") if part]
-    return "-".join(parts).lstrip("0123456789-")[:31].rstrip("-")
-
-
 def spoken(id_: str) -> str:
     """Return the name that an id makes: ``cabinet-2`` is ``Cabinet 2``."""
     words = id_.replace("-", " ")
@@ -78,4 +67,4 @@ def _far_side(thing: Thing) -> str:
     to_centre = isinstance(thing, Mark | Round) or (
         isinstance(thing, Device) and thing.at.to == "centre"
     )
-    return "centre" if to_centre and not isinstance(thing, Below) else "right"
+    return "centre" if to_centre else "right"

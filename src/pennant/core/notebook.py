@@ -12,6 +12,8 @@ import re
 from collections.abc import Mapping
 from typing import Any
 
+from pennant.core.taken import slug
+
 KINDS = {
     "cabinet": "cabinet", "hood": "hood", "microwave": "hood", "shelf": "shelf",
     "window": "window", "hatch": "hatch", "pass-through": "hatch", "niche": "niche",
@@ -90,12 +92,6 @@ def read_line(text: str) -> dict[str, Any]:
 
 def _some_kinds() -> str:
     return ", ".join(sorted(set(KINDS.values())))
-
-
-def slug_of(words: list[str]) -> str:
-    """Return the id that a spoken label means: ``cabinet 2`` is ``cabinet-2``."""
-    plain = " ".join(word.strip('"#').lower() for word in words)
-    return "-".join(part for part in re.split(r"[^a-z0-9]+", plain) if part)
 
 
 class _Line:
@@ -234,7 +230,7 @@ class _Line:
                 f"say which side of {' '.join(label)}: left, right, centre, top or bottom"
             )
         side = self.words.pop(0)
-        return f"{slug_of(label)}.{_SIDES.get(side) or _ENDS[side]}"
+        return f"{slug(' '.join(label))}.{_SIDES.get(side) or _ENDS[side]}"
 
     def _tool(self) -> None:
         self.words.pop(0)

@@ -89,6 +89,9 @@ class Search:
         self.levels = [edge for edge in field.edges if not edge.upright]
         self.upright_runs = [runs_of(edge, shown, field) for edge in self.uprights]
         self.level_runs = [runs_of(edge, shown, field) for edge in self.levels]
+        self.openings = {
+            thing.id for thing in field.surface.things if thing.kind in ("window", "hatch", "niche")
+        }
         self.boxes = [keep for keep in field.keep_outs if keep.hidden]
 
     def best(self, wishes: Sequence[Kind], most: int, at_height: float | None = None) -> Found:
@@ -208,7 +211,7 @@ class Search:
                 ends[edge.side] = np.minimum(ends[edge.side], self.module.width - size)
         for (owner, phase, side), left in sizes.items():
             right = sizes.get((owner, phase, "right"))
-            if side == "left" and right is not None and owner in self._openings:
+            if side == "left" and right is not None and owner in self.openings:
                 seen = self._uneven(left, right)
                 avoid += seen
                 even = np.maximum(even, seen * np.abs(left - right))
@@ -238,13 +241,6 @@ class Search:
         for keep in self.boxes:
             avoid += self._legs(self.up, starts, keep.box.y0, keep.box.y1, 0)
         return np.stack([never, avoid, none, -smallest, none, none, foot, top])
-
-    @property
-    def _openings(self) -> set[str]:
-        return {
-            thing.id for thing in self.field.surface.things
-            if thing.kind in ("window", "hatch", "niche")
-        }  # fmt: skip
 
     def _judge(self, edge: Edge, size: Floats, full: float, never: Floats, avoid: Floats) -> None:
         """Count what would be found at an edge; the arrays are added to in place."""

@@ -4,7 +4,7 @@ Walls are seen from the room, in order from left to right. Every place is kept a
 (see `taken`); `placing` works out where things stand.
 """
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import BeforeValidator, Field
 
@@ -253,8 +253,3 @@ class Wall(Value):
     right_lean: Shift = 0.0
     things: tuple[Thing, ...] = Field(default=(), max_length=80)
     start: Start = Start()
-
-
-def group_of(thing: Any) -> str:
-    """Return the class of a thing as a word, for those who draw or list it."""
-    return type(thing).__name__.lower()

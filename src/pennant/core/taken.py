@@ -15,6 +15,18 @@ Id = Annotated[str, Field(pattern=rf"^{ID_PATTERN}$")]
 RESERVED = frozenset({"left", "right", "last", "counter", "datum", "laser", "top", "wall"})
 """Words that say where a measure was taken from; no thing may be called so."""
 
+
+def slug(name: str) -> str:
+    """Return a name as an id: small letters, digits and hyphens; empty if nothing is left.
+
+    >>> slug("Sink window"), slug("3rd cabinet")
+    ('sink-window', 'rd-cabinet')
+    """
+    kept = "".join(c if c.isascii() and c.isalnum() else "-" for c in name.lower())
+    parts = [part for part in kept.split("-") if part]
+    return "-".join(parts).lstrip("0123456789-")[:31].rstrip("-")
+
+
 Tool = Literal["tape", "laser", "rule", "guess"]
 AlongRef = Annotated[str, Field(pattern=rf"^(left|right|last|{ID_PATTERN}\.(left|right|centre))$")]
 UpRef = Annotated[

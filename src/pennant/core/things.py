@@ -135,7 +135,7 @@ def without_thing(job: Job, id_: str) -> Job:
                 if thing.id != id_ and not _checks(thing, id_)
             ]
             job = with_things(job, number, tuple(kept))
-            return _with(job, number, start=_start_without(job.walls[number], id_))
+            return changed(job, number, start=_start_without(job.walls[number], id_))
     return job
 
 
@@ -217,7 +217,7 @@ def without_wall(job: Job, id_: str) -> Job:
     if number < len(walls):
         walls[number] = _uncarried(walls[number])
     job = job.model_copy(update={"walls": tuple(walls)})
-    return _with(job, len(walls) - 1, corner=None)
+    return changed(job, len(walls) - 1, corner=None)
 
 
 def joined(job: Job, id_: str, join: Join) -> Job:
@@ -227,7 +227,7 @@ def joined(job: Job, id_: str, join: Join) -> Job:
     if join != "none":
         old = job.walls[number].corner or Corner()
         corner = old.model_copy(update={"kind": join})
-    job = _with(job, number, corner=corner)
+    job = changed(job, number, corner=corner)
     if corner is None and number + 1 < len(job.walls):
         walls = list(job.walls)
         walls[number + 1] = _uncarried(walls[number + 1])
@@ -252,10 +252,11 @@ def wall_number(job: Job, id_: str) -> int:
 
 def with_things(job: Job, number: int, things: Iterable[AnyThing]) -> Job:
     """Return the job with other things on a wall."""
-    return _with(job, number, things=tuple(things))
+    return changed(job, number, things=tuple(things))
 
 
-def _with(job: Job, number: int, **changes: Any) -> Job:
+def changed(job: Job, number: int, **changes: Any) -> Job:
+    """Return the job with some fields of one wall changed."""
     walls = list(job.walls)
     walls[number] = walls[number].model_copy(update=changes)
     return job.model_copy(update={"walls": tuple(walls)})

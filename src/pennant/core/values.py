@@ -65,3 +65,15 @@ class Value(BaseModel):
     """A frozen value; unknown fields are refused so that a misspelt one is not silently lost."""
 
     model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+def lengths_in(value: object, at: str) -> Iterator[tuple[str, float]]:
+    """Yield every float in a value with its JSON pointer, which begins with ``at``."""
+    if isinstance(value, tuple):
+        for number, item in enumerate(value):
+            yield from lengths_in(item, f"{at}/{number}")
+    elif isinstance(value, BaseModel):
+        for name in type(value).model_fields:
+            yield from lengths_in(getattr(value, name), f"{at}/{name}")
+    elif isinstance(value, float):
+        yield at, value

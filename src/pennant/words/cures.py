@@ -21,9 +21,8 @@ class SaidCure(Value):
 
 def said_cures(job: Job, surface: str, finding: str) -> list[SaidCure]:
     """Return what would cure a finding, the best first."""
-    made = plan(job)
-    wall = made.kitchen.surface(surface).of if surface in Names(made.kitchen).surfaces else surface
-    names = Names(made.kitchen)
+    names = Names(plan(job).kitchen)
+    wall = names.surfaces[surface].of if surface in names.surfaces else surface
     return [
         SaidCure(
             title=_title(job, names, cure), job=with_cure(job, wall, cure),

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from pennant.core.job import Job
 from pennant.core.lengths import Units, show_exact
-from pennant.core.names_of_lines import slug, spoken
+from pennant.core.names_of_lines import spoken
 from pennant.core.survey import (
     AnyThing,
     Below,
@@ -18,7 +18,7 @@ from pennant.core.survey import (
     Round,
     Zone,
 )
-from pennant.core.taken import Along, Up
+from pennant.core.taken import Along, Up, slug
 from pennant.core.values import Value
 from pennant.words.measures import SaidMeasure, measures_of
 

@@ -1,9 +1,6 @@
 """The sheet: all that is shown of a job and its plan as text, made once for every reader of it."""
 
 from collections.abc import Iterable, Iterator
-from typing import Any
-
-from pydantic import BaseModel
 
 from pennant.core.edges import EdgeReading, Gets
 from pennant.core.findings import Finding, Weight
@@ -12,7 +9,7 @@ from pennant.core.lengths import STEP_MM, show_exact, show_length
 from pennant.core.placed import Surface
 from pennant.core.plan import Plan, SurfacePlan
 from pennant.core.settings import Settings, field_of, meta
-from pennant.core.values import Value
+from pennant.core.values import Value, lengths_in
 from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import SaidDoubt, SayDoubts
 from pennant.words.findings import SaidFinding, say
@@ -150,26 +147,16 @@ def summary(plan: Plan) -> str:
 
 def shown_lengths(job: Job) -> Iterator[tuple[str, ShownLength]]:
     """Yield every length of the job with its JSON pointer."""
-    for pointer, mm in _lengths(job, ""):
+    no_length = {f"/settings/{n}" for n in Settings.model_fields if meta(n)["unit"] != "mm"}
+    for pointer, mm in lengths_in(job, ""):
+        if pointer in no_length:
+            continue
         yield (
             pointer,
             ShownLength.model_construct(
                 exact=show_exact(mm, job.units), shown=show_length(mm, job.step)
             ),
         )
-
-
-def _lengths(value: Any, at: str) -> Iterator[tuple[str, float]]:
-    if isinstance(value, tuple):
-        for number, item in enumerate(value):
-            yield from _lengths(item, f"{at}/{number}")
-    elif isinstance(value, BaseModel):
-        for name in type(value).model_fields:
-            if isinstance(value, Settings) and meta(name)["unit"] != "mm":
-                continue
-            yield from _lengths(getattr(value, name), f"{at}/{name}")
-    elif isinstance(value, float):
-        yield at, value
 
 
 def _edge(job: Job, names: Names, reading: EdgeReading, findings: Iterable[Finding]) -> SaidEdge:
