@@ -241,11 +241,11 @@ function Papers({ label, names, chosen, badges, onChosen, children }: PapersProp
       className="flex min-h-0 flex-col max-md:pt-2"
       manual
     >
-      <TabList aria-label={label} className="flex gap-0.5 px-1">
+      <TabList aria-label={label} className="flex shrink-0 gap-0.5 overflow-x-auto px-1">
         {names.map((name, index) => (
           <Tab
             key={name}
-            className="heading rounded-t-sm border-transparent border-x border-t px-3 pt-1 pb-0.5 text-pencil-soft data-hover:text-pencil data-selected:border-rule data-selected:bg-paper data-selected:text-pencil"
+            className="heading whitespace-nowrap rounded-t-sm border-transparent border-x border-t px-3 max-md:px-2 pt-1 pb-0.5 text-pencil-soft data-hover:text-pencil data-selected:border-rule data-selected:bg-paper data-selected:text-pencil"
           >
             {name}
             {badges?.[index] !== undefined && (

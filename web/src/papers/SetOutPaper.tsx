@@ -32,7 +32,7 @@ function Group({ title, lines }: { title: string; lines: readonly StruckLine[] }
         <tbody>
           {lines.map((line) => (
             <tr key={line.what} className="border-rule border-t align-top">
-              <th scope="row" className="w-56 pr-2 font-medium">
+              <th scope="row" className="w-56 pr-2 font-medium max-md:w-32">
                 {line.what}
               </th>
               <td className="tape text-[16px] text-chalk">
