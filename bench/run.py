@@ -8,23 +8,30 @@ import statistics
 import sys
 import tempfile
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from itertools import combinations
 from pathlib import Path
 
 ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT / "tests" / part) for part in ("", "core", "browser")]
 
 import by_clipping  # noqa: E402
+import numpy as np  # noqa: E402
 from playwright.sync_api import Page, sync_playwright  # noqa: E402
+from scipy.optimize import Bounds, LinearConstraint, milp  # noqa: E402
 from serving import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
 
 from kitchens import demo, sink_wall  # noqa: E402
 from pennant.api.models import view_of  # noqa: E402
 from pennant.core.compare import best_found  # noqa: E402
+from pennant.core.cuts import cuts_of  # noqa: E402
+from pennant.core.field import field_of  # noqa: E402
 from pennant.core.job import Job  # noqa: E402
 from pennant.core.kitchen import kitchen_of  # noqa: E402
+from pennant.core.module import module_of  # noqa: E402
 from pennant.core.plan import Plan, laid_of, plan  # noqa: E402
-from pennant.core.start import module_of  # noqa: E402
+from pennant.core.quantities import sheet_of  # noqa: E402
+from pennant.core.stock import Item, Sheet, item_of, pairs_of, stocked  # noqa: E402
 from pennant.files.job_json import write_job  # noqa: E402
 
 KEY_TO_DRAWING = """() => new Promise((done) => {
@@ -88,9 +95,15 @@ def large_kitchen() -> Job:
     return Job.model_validate(document)
 
 
+def forget() -> None:
+    """Keep nothing from the last plan."""
+    for kept in (laid_of, field_of, stocked):
+        kept.cache_clear()
+
+
 def made_anew(job: Job) -> Plan:
     """The plan with nothing kept from the last one."""
-    laid_of.cache_clear()
+    forget()
     return plan(job)
 
 
@@ -109,7 +122,7 @@ def bench_plan() -> None:
     _, more, ratio = side_by_side(lambda: made_anew(job), lambda: made_anew(large))
     print(f"one plan with {pieces:.1f} times the pieces   {more:8.1f} ms   {ratio:.1f} times")
     _, view, ratio = side_by_side(
-        lambda: made_anew(job), lambda: (laid_of.cache_clear(), view_of(job).model_dump_json())
+        lambda: made_anew(job), lambda: (forget(), view_of(job).model_dump_json())
     )
     print(f"plan, words and JSON of one wall     {view:8.1f} ms   {ratio:.1f} times the plan")
 
@@ -126,7 +139,7 @@ def bench_kitchen() -> None:
         view_of(job.model_copy(update={"walls": (wall, *job.walls[1:])})).model_dump_json()
 
     changed, opened, ratio = side_by_side(
-        one_wall_changed, lambda: (laid_of.cache_clear(), view_of(job).model_dump_json())
+        one_wall_changed, lambda: (forget(), view_of(job).model_dump_json())
     )
     print(f"{walls} walls, {things} things, opened         {opened:8.1f} ms")
     print(f"  one wall of them changed           {changed:8.1f} ms   {1 / ratio:.2f} of opening")
@@ -147,14 +160,96 @@ def bench_search() -> None:
         for _ in range(GRID_TRIED):
             by_clipping.pieces_by_clipping(job, made, field)
 
-    own, some, ratio = side_by_side(
-        lambda: (laid_of.cache_clear(), best_found(job, kitchen, "a")), some_places
-    )
+    own, some, ratio = side_by_side(lambda: (forget(), best_found(job, kitchen, "a")), some_places)
     whole = some / GRID_TRIED * places
     print(f"best start of one wall found         {own:8.1f} ms")
     times = ratio / GRID_TRIED * places
     print(f"  a 1/16 in grid by clipping       {whole:10.0f} ms   {times:.0f} times as long")
     print(f"  ({places} places, reckoned from {GRID_TRIED} of them)")
+
+
+def bench_search_of_many_walls() -> None:
+    """The best starts of ten walls, one after another, against those of one."""
+    many = demo("Fennel Row").model_dump(mode="json")
+    wall = {"top": {"height": "42 3/4"}, "things": LINES, "length": "121 7/16"}
+    many["walls"] = [{**wall, "id": f"w{n}", "name": f"Wall {n}"} for n in range(10)]
+    ten = Job.model_validate(many)
+
+    def found(job: Job) -> None:
+        forget()
+        kitchen = kitchen_of(job)
+        for each in job.walls:
+            best_found(job, kitchen, each.id)
+
+    single = ten.model_copy(update={"walls": ten.walls[:1]})
+    rounds = [(milliseconds(lambda: found(single), 1), milliseconds(lambda: found(ten), 1))
+              for _ in range(3)]  # fmt: skip
+    ratio = statistics.median(more / (10 * own) for own, more in rounds)
+    print(f"best starts of ten walls             {rounds[-1][1]:8.1f} ms   "
+          f"{ratio:.2f} of ten times one")  # fmt: skip
+
+
+def first_fit(items: Sequence[Item], sheet: Sheet) -> int:
+    """Tiles that plain first fit takes: end pieces in the order of setting, each beside another if
+    it fits there, every other piece from a tile of its own.
+    """
+    room: list[float] = []
+    others = 0
+    for item in items:
+        if len(item.needs) == 3 and item.height >= sheet.height - 1e-5:
+            need = item.width + sheet.kerf
+            place = next((n for n, left in enumerate(room) if left >= need), None)
+            if place is None:
+                room.append(sheet.width - item.width)
+            else:
+                room[place] = -1.0
+        else:
+            others += 1
+    return len(room) + others
+
+
+def by_integer_program(items: Sequence[Item], sheet: Sheet) -> int:
+    """The most pairs of end pieces that share a tile, by an integer program."""
+    widths = [item.width for item in items]
+    pairs = [(a, b) for a, b in combinations(range(len(widths)), 2)
+             if widths[a] + widths[b] + sheet.kerf <= sheet.width + 1e-5]  # fmt: skip
+    if not pairs:
+        return 0
+    once = np.zeros((len(widths), len(pairs)))
+    for column, (a, b) in enumerate(pairs):
+        once[a, column] = once[b, column] = 1
+    found = milp(-np.ones(len(pairs)), integrality=np.ones(len(pairs)), bounds=Bounds(0, 1),
+                 constraints=LinearConstraint(once, ub=1))  # fmt: skip
+    return round(-found.fun)
+
+
+def bench_cuts() -> None:
+    """The cuts and their tiles with the plan, and the tiles against plainer ways of sharing."""
+    job = demo("Fennel Row")
+    _, with_cuts, ratio = side_by_side(lambda: made_anew(job), lambda: cuts_of(job, made_anew(job)))
+    print(f"plan, cuts and tiles of the demo     {with_cuts:8.1f} ms   {ratio:.2f} times the plan")
+    pieces = plan(job).pieces
+    sheet = sheet_of(job, job.tile)
+    items = tuple(item_of(piece) for piece in pieces)
+    many = tuple(item._replace(id=f"{n}.{item.id}") for n in range(10) for item in items)
+    _, ten, ratio = side_by_side(
+        lambda: (stocked.cache_clear(), stocked(items, sheet)),
+        lambda: (stocked.cache_clear(), stocked(many, sheet)),
+    )
+    print(f"tiles for ten times the pieces       {ten:8.1f} ms   {ratio:.1f} times")
+    cut = [item for item in items if len(item.needs) < 4]
+    used = stocked(items, sheet)
+    plainly = len(items) - len(cut) + first_fit(cut, sheet)
+    print(f"tiles used                           {len(used.tiles):8d}      "
+          f"bound {used.bound}, first fit {plainly}, no reuse {len(items)}")  # fmt: skip
+    ends = [item for item in cut if len(item.needs) == 3 and item.height >= sheet.height - 1e-5]
+    own, plain, ratio = side_by_side(
+        lambda: pairs_of(ends, "width", sheet), lambda: by_integer_program(ends, sheet)
+    )
+    same = len(pairs_of(ends, "width", sheet)), by_integer_program(ends, sheet)
+    print(f"end pieces paired                    {own:8.2f} ms   {same[0]} pairs")
+    print(f"  by an integer program              {plain:8.2f} ms   {same[1]} pairs, "
+          f"{ratio:.0f} times as long")  # fmt: skip
 
 
 def bench_keys() -> None:
@@ -190,4 +285,6 @@ if __name__ == "__main__":
     bench_plan()
     bench_kitchen()
     bench_search()
+    bench_search_of_many_walls()
+    bench_cuts()
     bench_keys()

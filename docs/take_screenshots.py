@@ -31,7 +31,8 @@ def take(page: Page, name: str) -> None:
 
 def pictured(page: Page) -> None:
     """Wait until every drawing on the page is there."""
-    page.wait_for_function("[...document.images].every((image) => image.complete)")
+    for image in page.locator("img").all():
+        image.evaluate("(image) => image.decode()")
 
 
 def main() -> None:
@@ -52,13 +53,13 @@ def main() -> None:
         take(page, "all-walls")
         page.get_by_role("button", name="B Range wall").click()
         page.get_by_role("tab", name="Compare").click()
-        page.get_by_text("planted").wait_for()
+        page.get_by_text("ranked by the wishes").wait_for()
         page.locator("button:has(img)").nth(1).scroll_into_view_if_needed()
         pictured(page)
         take(page, "compare")
         page.get_by_role("tab", name="Tile").click()
         page.get_by_role("tab", name="It takes").click()
-        page.get_by_role("button", name="Grout").click()
+        page.get_by_role("button", name="Wedges").click()
         take(page, "tile-and-what-it-takes")
         page.get_by_role("tab", name="Start").click()
         page.get_by_role("tab", name="Set out").click()
@@ -68,6 +69,30 @@ def main() -> None:
         page.get_by_role("tab", name="Rules").click()
         page.get_by_role("tab", name="Edges").click()
         take(page, "rules-and-edges")
+        page.get_by_role("tab", name="Products").click()
+        page.get_by_label("Grout", exact=True).select_option("Millrace plain, chalk")
+        page.get_by_text("Unsanded grout in a joint").wait_for()
+        page.get_by_label("Adhesive", exact=True).select_option("Slatebed white")
+        page.get_by_role("tab", name="Cuts").click()
+        page.locator("[data-cut]").first.wait_for()
+        take(page, "products")
+        page.get_by_role("link", name="Cut sheet").click()
+        page.locator("[data-cut]").first.wait_for()
+        take(page, "cut-sheet")
+        page.goto(page.url.replace("/cuts", "/materials"))
+        page.get_by_text("Mixing card").wait_for()
+        take(page, "materials")
+        page.goto(page.url.replace("/materials", "/agree"))
+        page.get_by_role("img").first.wait_for()
+        pictured(page)
+        take(page, "agree")
+        saw = browser.new_page(viewport=PHONE)  # type: ignore[arg-type]
+        saw.goto(page.url.replace("/agree", "/saw?n=17"))
+        saw.get_by_text("Cut 17 of").wait_for()
+        take(saw, "saw")
+        page.goto(f"{server.url}/shelf")
+        page.get_by_text("Millrace sanded, oat").wait_for()
+        take(page, "shelf")
         page = opened(browser, server, DESK, "Alder Wharf")
         page.get_by_role("tab", name="Survey").click()
         page.get_by_role("tab", name="Doubts").click()

@@ -57,6 +57,27 @@ class TestPlan:
         assert texts[0] == texts[1]
         assert len(texts[0]) > 1000
 
+    def test_cuts_for_a_person(self, job_file: Path, capsys: pytest.CaptureFixture) -> None:
+        assert main(["cuts", str(job_file)]) == 0
+        text = capsys.readouterr().out
+        for part in ("no plan can do with fewer", "snap cutter: ", "mark ", " of tile "):
+            assert part in text
+
+    def test_materials(self, job_file: Path, capsys: pytest.CaptureFixture) -> None:
+        assert main(["materials", str(job_file)]) == 0
+        assert "Boxes of tile" in capsys.readouterr().out
+        assert main(["materials", str(job_file), "--json"]) == 0
+        lines = json.loads(capsys.readouterr().out)
+        made = plan(read_job(job_file.read_text()))
+        assert [line["id"] for line in lines] == [one.id for one in made.quantities]
+
+    def test_cuts_as_json(self, job_file: Path, capsys: pytest.CaptureFixture) -> None:
+        assert main(["cuts", str(job_file), "--json"]) == 0
+        sheet = json.loads(capsys.readouterr().out)
+        made = plan(read_job(job_file.read_text()))
+        told = [piece for cut in sheet["cuts"] for piece in cut["pieces"]]
+        assert sorted(told) == sorted(p.id for p in made.pieces if p.kind != "full")
+
     def test_a_file_that_cannot_be_drawn(
         self, tmp_path: Path, capsys: pytest.CaptureFixture
     ) -> None:

@@ -11,6 +11,7 @@ import tempfile
 from collections.abc import Callable, Iterator
 from importlib import resources
 from pathlib import Path
+from typing import get_args
 
 import uvicorn
 
@@ -24,6 +25,10 @@ from pennant.meter.protocol import PORT
 from pennant.meter.simulator import Meter, MeterServer
 from pennant.store.database import Database, StoreError
 from pennant.store.jobs import Jobs
+from pennant.supplier.simulator import PORT as SUPPLIER_PORT
+from pennant.supplier.simulator import Mood, Supplier
+from pennant.words.cuts import cut_sheet, cuts_report
+from pennant.words.quantities import materials_report
 from pennant.words.report import report
 from pennant.words.rules import rules_page
 
@@ -60,6 +65,9 @@ def _parser() -> argparse.ArgumentParser:
         server.add_argument("--data", type=Path, default=_home() / f"{name}.db", help="the file")
         server.add_argument("--host", default="127.0.0.1", help="what to listen on")
         server.add_argument("--port", type=int, default=8765)
+        server.add_argument(
+            "--supplier-port", type=int, default=SUPPLIER_PORT, help="where a supplier answers"
+        )
         server.add_argument("--meter-port", type=int, default=PORT, help="where a meter answers")
         server.set_defaults(run=run)
 
@@ -68,10 +76,27 @@ def _parser() -> argparse.ArgumentParser:
     meter.add_argument("--seed", type=int, default=None, help="for the same shots every time")
     meter.set_defaults(run=_meter)
 
+    supplier = commands.add_parser("supplier", help="start a simulated supplier")
+    supplier.add_argument("--port", type=int, default=SUPPLIER_PORT)
+    supplier.add_argument(
+        "--mood", choices=get_args(Mood), default="well", help="how it answers today"
+    )
+    supplier.set_defaults(run=_supplier)
+
     planner = commands.add_parser("plan", help="print the plan of a job file")
     planner.add_argument("job", help="a job file, or - for standard input")
     planner.add_argument("--json", action="store_true", help="the whole plan as JSON")
     planner.set_defaults(run=_plan)
+
+    cutter = commands.add_parser("cuts", help="print the cut sheet of a job file")
+    cutter.add_argument("job", help="a job file, or - for standard input")
+    cutter.add_argument("--json", action="store_true", help="the whole sheet as JSON")
+    cutter.set_defaults(run=_cuts)
+
+    shopper = commands.add_parser("materials", help="print what a job file takes")
+    shopper.add_argument("job", help="a job file, or - for standard input")
+    shopper.add_argument("--json", action="store_true", help="every line with its working, as JSON")
+    shopper.set_defaults(run=_materials)
 
     backup = commands.add_parser("backup", help="copy the jobs, also while they are in use")
     backup.add_argument("to", type=Path, help="a file that does not exist yet")
@@ -125,7 +150,8 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
         print("pennant: the web pages are not built; run `make build`", file=sys.stderr)
         return 1
     # What one chooses to listen on is an own name too: the phone in the kitchen asks for it.
-    app = make_app(database, PAGES, HOSTS | {arguments.host}, arguments.meter_port)
+    hosts = HOSTS | {arguments.host}
+    app = make_app(database, PAGES, hosts, arguments.meter_port, arguments.supplier_port)
     try:
         listening = socket.create_server((arguments.host, arguments.port))
     except OSError as error:
@@ -149,6 +175,14 @@ def _meter(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def _supplier(arguments: argparse.Namespace) -> int:
+    server = Supplier(arguments.port, arguments.mood)
+    print(f"A simulated supplier answers at 127.0.0.1:{server.port}; Ctrl-C closes it.", flush=True)
+    with contextlib.suppress(KeyboardInterrupt):
+        server.run()
+    return 0
+
+
 async def _shooting(server: MeterServer, port: int) -> None:
     """Serve, and let whoever sits at the terminal aim and shoot: a length in mm and Enter."""
     async with await server.serve("127.0.0.1", port):
@@ -161,9 +195,32 @@ async def _shooting(server: MeterServer, port: int) -> None:
         await asyncio.Event().wait()
 
 
-def _plan(arguments: argparse.Namespace) -> int:
+def _read(arguments: argparse.Namespace) -> Job:
     text = sys.stdin.buffer.read() if arguments.job == "-" else Path(arguments.job).read_bytes()
-    job = read_job(text)
+    return read_job(text)
+
+
+def _cuts(arguments: argparse.Namespace) -> int:
+    job = _read(arguments)
+    made = plan(job)
+    sheet = cut_sheet(job, made)
+    print(sheet.model_dump_json(indent=1) if arguments.json else cuts_report(job, made), end="")
+    return 0
+
+
+def _materials(arguments: argparse.Namespace) -> int:
+    job = _read(arguments)
+    made = plan(job)
+    if arguments.json:
+        lines = [line.model_dump(mode="json") for line in made.quantities]
+        print(json.dumps(lines, indent=1))
+    else:
+        print(materials_report(job, made), end="")
+    return 0
+
+
+def _plan(arguments: argparse.Namespace) -> int:
+    job = _read(arguments)
     made = plan(job)
     print(made.model_dump_json(indent=1) if arguments.json else report(job, made), end="")
     return 0

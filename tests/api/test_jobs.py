@@ -5,7 +5,7 @@ import json
 import pytest
 from fastapi.testclient import TestClient
 
-from kitchens import WINDOW, a_job
+from kitchens import WINDOW, a_job, demo
 from pennant.core.job import Job
 from pennant.core.plan import plan
 
@@ -34,6 +34,28 @@ class TestPlan:
         for start in board["starts"]:
             assert start["svg"].startswith("<svg")
             assert start["why"] or start is board["starts"][-1]
+
+    def test_the_best_of_every_wall_comes_step_by_step(self, client: TestClient) -> None:
+        job = json.loads(demo("Fennel Row").model_dump_json())
+        with client.stream("POST", "/api/best", json=job) as answer:
+            steps = [json.loads(line) for line in answer.iter_lines()]
+        assert [step["done"] for step in steps] == [1, 2]
+        assert steps[0]["says"].startswith("Sink wall: ")
+        assert steps[0]["job"]["walls"][1]["start"] == job["walls"][1]["start"]
+
+    def test_a_broken_job_has_no_best(self, client: TestClient) -> None:
+        job = json.loads(a_job().model_dump_json())
+        job["pattern"]["joint"] = 900
+        answer = client.post("/api/best", json=job)
+        assert answer.status_code == 422
+        assert answer.json()["errors"][0]["pointer"] == "/pattern/joint"
+
+    def test_what_to_agree_to_has_a_picture_of_each_wall(self, client: TestClient) -> None:
+        job = json.loads(a_job(openings=[WINDOW]).model_dump_json())
+        page = client.post("/api/agree", json=job).json()
+        assert [one["surface"] for one in page["pictures"]] == ["a"]
+        numbers = [item["number"] for item in page["page"]["walls"][0]["items"] if item["number"]]
+        assert all(f">{number}</text>" in page["pictures"][0]["svg"] for number in numbers)
 
     def test_takes_lengths_as_written(self, client: TestClient) -> None:
         job = json.loads(a_job().model_dump_json())

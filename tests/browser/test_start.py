@@ -19,7 +19,7 @@ class TestWishes:
         expect(wishes.get_by_role("listitem").nth(5)).to_contain_text("A full tile at the right")
         saved(job)
         job.get_by_role("button", name="Undo").click()
-        expect(wishes.get_by_text("6 more to wish for")).to_be_visible()
+        expect(wishes.get_by_text("8 more to wish for")).to_be_visible()
 
     def test_the_best_found_is_planted(self, job: Page) -> None:
         before = flag(job)
@@ -28,6 +28,49 @@ class TestWishes:
         expect(job.get_by_text("✗ cure")).to_have_count(0)
         saved(job)
         assert flag(job) != before
+
+    def test_a_wish_is_bound_to_a_place(self, job: Page) -> None:
+        paper(job, "Compare")
+        job.get_by_label("Where: The smallest piece as large as can be").select_option("Window")
+        saved(job)
+        expect(job.get_by_role("button", name="Best found").first).to_be_visible()
+
+    def test_another_start_is_laid_over(self, job: Page) -> None:
+        paper(job, "Compare")
+        job.get_by_label("Lay it over the planted one, dashed").nth(1).check()
+        expect(job.locator("[data-ghost]")).to_have_count(1)
+        paper(job, "Start")
+        expect(job.locator("[data-ghost]")).to_have_count(0)
+
+
+class TestFitted:
+    """Fitted between two lines, what it costs is found; what gives is a choice."""
+
+    def test_end_tiles_or_joints(self, job: Page) -> None:
+        job.get_by_role("radio", name="Fitted between lines").click()
+        expect(job.get_by_text("tiles shaved by")).to_be_visible()
+        job.get_by_role("radio", name="Draw the joints").click()
+        expect(job.get_by_text("tiles shaved by")).to_have_count(0)
+        saved(job)
+
+
+class TestAgree:
+    """The page that a client is shown; a later change says what it changed since."""
+
+    def test_agreed_and_then_changed(self, job: Page) -> None:
+        job.get_by_role("button", name="Job ▾").click()
+        job.get_by_role("menuitem", name="Show to the client").click()
+        expect(job.get_by_role("img", name="with the numbered pieces")).to_be_visible()
+        job.get_by_label("Agreed by").fill("Made-up Client")
+        job.get_by_role("button", name="Agreed, as it is now").click()
+        expect(job.get_by_text("Nothing has changed since.")).to_be_visible()
+        job.get_by_role("link", name="Back to the wall").click()
+        job.get_by_role("radio", name="Full at right end").click()
+        saved(job)
+        job.get_by_role("button", name="Job ▾").click()
+        job.get_by_role("menuitem", name="Agreed with the client").click()
+        expect(job.get_by_text("changed since:")).to_be_visible()
+        expect(job.get_by_text("now: Start: full tile at the right end")).to_be_visible()
 
 
 class TestPlay:

@@ -286,7 +286,7 @@ class TestAnswers:
 
     def test_a_quantity_opens_its_working(self, job: Page) -> None:
         paper(job, "It takes")
-        job.get_by_role("button", name="Grout").click()
+        job.get_by_role("button", name="Grout 1 bag").click()
         expect(job.get_by_text("depth to fill").first).to_be_visible()
         expect(job.get_by_text("from the rules").first).to_be_visible()
 

@@ -123,6 +123,51 @@ def jobs(draw: st.DrawFn) -> Job:
 
 
 @st.composite
+def fitted_jobs(draw: st.DrawFn) -> Job:
+    """A job laid in the other ways: fitted between lines, staggered, with a border."""
+    job = draw(jobs())
+    document = job.model_dump(mode="json")
+    wall = document["walls"][0]
+    sides = ["a:left", "a:right"]
+    for thing in wall["things"]:
+        if thing["kind"] in ("window", "cabinet"):
+            sides += [f"{thing['id']}:left", f"{thing['id']}:right"]
+    across: dict[str, Any] = draw(
+        st.sampled_from([
+            {"kind": "fitted", "lines": sides[:2], "how": "ends"},
+            {"kind": "fitted", "lines": sides[-2:], "how": "ends"},
+            {"kind": "fitted", "lines": sides[-2:], "how": "all"},
+            {"kind": "fitted", "lines": sides[-2:], "how": "joints"},
+            {"kind": "full-at", "line": sides[-1]},
+        ])
+    )  # fmt: skip
+    up = draw(st.sampled_from([{"kind": "whole-courses"}, {"kind": "full-top"}, {}]))
+    wall["start"] = {"across": across, "up": {"kind": "full-counter", **up}}
+    if draw(st.booleans()):
+        document["pattern"]["bond"] = {"way": "staggered", "seed": draw(st.integers(1, 50))}
+    if draw(st.booleans()):
+        tile = {"length": draw(sixteenths(2, 8)), "height": draw(sixteenths(1, 3)), "thickness": 8}
+        document["pattern"]["border"] = {"after": draw(st.integers(1, 6)), "tile": tile}
+    made = Job.model_validate(document)
+    assert list(problems_of(made)) == []
+    return made
+
+
+@st.composite
+def square_jobs(draw: st.DrawFn) -> Job:
+    """A job of one wall on which nothing slants and nothing is round."""
+    document = draw(jobs()).model_dump(mode="json")
+    wall = document["walls"][0]
+    wall |= {"left_lean": 0.0, "right_lean": 0.0, "top": {**wall["top"], "height_right": None}}
+    wall["things"] = [
+        {**thing, "clear_right": None} if "clear_right" in thing else thing
+        for thing in wall["things"]
+        if thing["kind"] not in ("level", "pipe")
+    ]
+    return Job.model_validate(document)
+
+
+@st.composite
 def kitchens(draw: st.DrawFn) -> Job:
     """Two or three random walls, joined by corners of either kind or standing apart."""
     first = draw(jobs())

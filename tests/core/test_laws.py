@@ -8,7 +8,7 @@ import by_clipping
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from random_walls import jobs, kitchens
+from random_walls import fitted_jobs, jobs, kitchens
 from shapely import STRtree, affinity
 
 from pennant.core.job import Job
@@ -36,6 +36,37 @@ class TestBalance:
     @FEW
     def test_nothing_is_negative(self, job: Job) -> None:
         assert all(value >= 0 for value in plan(job).areas.model_dump().values())
+
+
+class TestEveryLayout:
+    """Fitted between lines, staggered or with a border, the same laws hold."""
+
+    @given(fitted_jobs())
+    @settings(max_examples=60, deadline=None)
+    def test_areas_add_up(self, job: Job) -> None:
+        areas = plan(job).areas
+        parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
+        assert parts == pytest.approx(areas.gross, abs=1.0)
+
+    @given(fitted_jobs())
+    @FEW
+    def test_pieces_lie_in_the_field_and_never_on_one_another(self, job: Job) -> None:
+        made = plan(job)
+        shapes = [by_clipping.shape(piece) for piece in made.pieces]
+        room = by_clipping.field_by_union(job).buffer(MM)
+        assert all(room.covers(polygon) for polygon in shapes)
+        covered = by_clipping.union(shapes).area
+        assert covered == pytest.approx(sum(polygon.area for polygon in shapes), abs=0.5)
+
+    @given(fitted_jobs())
+    @FEW
+    def test_pieces_fit_in_their_tile(self, job: Job) -> None:
+        border = job.pattern.border
+        for piece in plan(job).pieces:
+            tile = border.tile if piece.border and border else job.tile
+            most = sorted((tile.length, tile.height))
+            both = zip(sorted((piece.width, piece.height)), most, strict=True)
+            assert all(size <= side + MM for size, side in both)
 
 
 class TestSecondMethod:

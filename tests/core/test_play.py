@@ -7,7 +7,8 @@ import pytest
 from kitchens import IN, WINDOW, a_job, demo
 from pennant.core.compare import started
 from pennant.core.job import Job
-from pennant.core.plan import plan
+from pennant.core.kitchen import kitchen_of
+from pennant.core.plan import laid_wall, plan
 from pennant.core.planting import Start
 from pennant.core.play import Play, play_of
 from pennant.words.start import say_play
@@ -15,9 +16,7 @@ from pennant.words.start import say_play
 
 def plays(job: Job) -> tuple[Play, Play]:
     """The play of the first wall's start, across and up."""
-    made = plan(job)
-    flag = made.surfaces[0].pennant
-    return play_of(job, made.kitchen.surfaces[0], (flag.tile_x, flag.tile_y))
+    return play_of(laid_wall(job, kitchen_of(job), job.walls[0].id), job.settings)
 
 
 def never_when_moved(job: Job, right: float, up: float) -> int:

@@ -18,9 +18,8 @@ def set_out(job: Job) -> SettingOut:
     made, kitchen = plan(job), kitchen_of(job)
     surface = kitchen.surfaces[0]
     return setting_out(
-        field_of(surface, job.settings), made.surfaces[0], job.pattern.bond,
-        job.walls[0].length, kitchen.laser,
-    )  # fmt: skip
+        field_of(surface, job.settings), made.surfaces[0], job.walls[0].length, kitchen.laser
+    )
 
 
 def lines(**changes: Any) -> SettingOut:

@@ -3,7 +3,8 @@
 import pytest
 
 from kitchens import CABINET, IN, NO_GAPS, WINDOW, centred, gets, planned, sizes
-from pennant.core.start import Module, equal_cut
+from pennant.core.module import Module
+from pennant.core.start import equal_cut
 
 HALF_MODULE = (8 + 1 / 8) / 2
 
@@ -138,11 +139,11 @@ class TestBottomToTop:
 
     def test_equal_cuts_that_come_out_whole_are_whole(self) -> None:
         clear = 7 * 2.5 + 6 / 8
-        assert equal_cut(clear, Module(8, 2.5, 1 / 8)) == pytest.approx(2.5)
+        assert equal_cut(clear, Module(8, 2.5, 1 / 8, 1 / 8)) == pytest.approx(2.5)
 
     @pytest.mark.parametrize("clear", [0.1, 0.2, 1.0, 2.6, 2.7, 5.0, 17.0, 17.9, 18.0, 18.9])
     def test_equal_cuts_fill_the_height_with_whole_courses_between(self, clear: float) -> None:
-        module = Module(8, 2.5, 1 / 8)
+        module = Module(8, 2.5, 1 / 8, 1 / 8)
         cut = equal_cut(clear, module)
         courses = (clear - 2 * cut - module.joint) / module.up
         if cut > 0:

@@ -9,6 +9,7 @@ from pennant.core.blank import blank_job
 from pennant.core.check import problems_of
 from pennant.core.kitchen import kitchen_of
 from pennant.core.plan import plan
+from pennant.core.planting import Folded
 from pennant.core.refusal import JobRefused
 from pennant.core.things import (
     Addable,
@@ -18,6 +19,7 @@ from pennant.core.things import (
     without_thing,
     without_wall,
 )
+from pennant.core.wish import Wish
 
 
 class TestBlank:
@@ -86,6 +88,28 @@ class TestTakingAway:
             )
         assert [thing.id for thing in after.surfaces[0].things] == ["outlet", "hood"]
 
+    @pytest.mark.parametrize(
+        "across",
+        [{"kind": "full-at", "line": "window:left"},
+         {"kind": "fitted", "lines": ["window:left", "window:right"]}],
+    )  # fmt: skip
+    def test_a_window_whose_jambs_the_start_named(self, across: dict) -> None:
+        job = a_job(openings=[WINDOW], start={"across": across})
+        left = without_thing(job, "window")
+        assert left.walls[0].start.across.kind == "full-left"
+        assert list(problems_of(left)) == []
+
+    def test_other_lines_of_a_fit_stay(self) -> None:
+        lines = ["a:left", "window:left", "window:right"]
+        start = {"across": {"kind": "fitted", "lines": lines}}
+        job = a_job(openings=[WINDOW], overheads=[CABINET], start=start)
+        assert without_thing(job, "cabinet").walls[0].start == job.walls[0].start
+
+    def test_a_wish_for_it_is_then_for_anywhere(self) -> None:
+        wishes = (Wish(kind="even", at="window"), Wish(kind="smallest", at="cabinet"))
+        job = a_job(openings=[WINDOW], overheads=[CABINET]).model_copy(update={"wishes": wishes})
+        assert [wish.at for wish in without_thing(job, "window").wishes] == ["", "cabinet"]
+
     def test_anything_else_stays(self) -> None:
         job = a_job(overheads=[CABINET], openings=[WINDOW])
         assert without_thing(job, "cabinet").walls[0].things == job.walls[0].things[1:]
@@ -107,6 +131,26 @@ class TestWalls:
         assert [wall.corner for wall in left.walls] == [None, None]
         assert left.walls[1].start.up.kind == "full-counter"
         assert list(problems_of(left)) == []
+
+    def test_what_was_folded_round_starts_full_when_nothing_is_before_it(self) -> None:
+        job = with_wall(a_job(), "inside")
+        two = job.walls[1]
+        start = two.start.model_copy(update={"across": Folded()})
+        folded = job.model_copy(update={"walls": (job.walls[0], two.model_copy(
+            update={"start": start}))})  # fmt: skip
+        assert list(problems_of(folded)) == []
+        left = without_wall(folded, "a")
+        assert left.walls[0].start.across.kind == "full-left"
+        assert list(problems_of(left)) == []
+
+    def test_an_end_that_was_moved_is_the_corner_once_it_joins(self) -> None:
+        floating = {"kind": "open", "ahead": "2"}
+        wall = {"id": "a", "length": "60", "top": {"kind": "open", "height": "20"},
+                "right": floating, "start": {"right": "1 1/2"}}  # fmt: skip
+        job = with_wall(a_job(walls=[wall]), "none")
+        assert list(problems_of(job)) == []
+        assert list(problems_of(joined(job, "a", "inside"))) == []
+        assert list(problems_of(with_wall(a_job(walls=[wall]), "inside"))) == []
 
     def test_joined_and_parted(self) -> None:
         job = with_wall(a_job(), "none")

@@ -3,14 +3,16 @@
 from pydantic import BaseModel, ConfigDict, Field
 
 from pennant.core.compare import started
-from pennant.core.job import Job
+from pennant.core.job import AgreedItem, Job
 from pennant.core.lengths import Units
-from pennant.core.plan import Plan, plan
+from pennant.core.plan import Plan, laid_wall, plan
 from pennant.core.play import Play, play_of
+from pennant.core.record import Event
 from pennant.core.things import Addable, Join
 from pennant.core.wish import Kind
 from pennant.files.drawing_svg import drawing_svg
 from pennant.store.jobs import StoredJob
+from pennant.words.agree import Agreeing, agreeing
 from pennant.words.sheet import Sheet, sheet
 from pennant.words.start import say_play
 from pennant.words.starts import SaidStart, board
@@ -125,10 +127,11 @@ class SaidPlay(BaseModel):
 
 
 class SaidWish(BaseModel):
-    """A wish as the client would say it."""
+    """A wish as the client would say it, and the kinds of things that it can be bound to."""
 
     kind: Kind
     says: str
+    bound: list[str]
 
 
 class ThingWords(BaseModel):
@@ -145,6 +148,16 @@ class Removal(BaseModel):
 
     job: Job
     id: str
+
+
+class Noted(BaseModel):
+    """Something noted on site about a piece. ``key`` is made by who notes it, one for each note."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    key: str = Field(min_length=8, max_length=80)
+    piece: str = Field(min_length=1, max_length=40)
+    event: Event
 
 
 class Edition(BaseModel):
@@ -167,13 +180,45 @@ class DrawnBoard(BaseModel):
     compared: int
     both_ways: bool
     starts: list[DrawnStart]
+    unmet: list[str]
+
+
+class AgreePicture(BaseModel):
+    """A surface's picture with the numbered pieces, a standalone SVG document."""
+
+    surface: str
+    svg: str
+
+
+class AgreePage(BaseModel):
+    """What a client is shown to agree to, with pictures; ``items`` is what is kept if they do."""
+
+    page: Agreeing
+    pictures: list[AgreePicture]
+    items: list[AgreedItem]
+
+
+def agree_page(job: Job) -> AgreePage:
+    """Return the page that a client agrees to; raise `JobRefused` for what cannot be drawn."""
+    made = plan(job)
+    page = agreeing(job, made)
+    pictures = [
+        AgreePicture(
+            surface=wall.surface,
+            svg=drawing_svg(
+                job, made, only=wall.surface,
+                marks=[(str(item.number), item.pieces) for item in wall.items if item.number],
+            ),
+        )
+        for wall in page.walls
+    ]  # fmt: skip
+    return AgreePage(page=page, pictures=pictures, items=list(page.items))
 
 
 def said_play(job: Job, wall: str) -> list[SaidPlay]:
     """Return the play of a wall's start, across and up."""
     made = plan(job)
-    flag = made.surface(wall).pennant
-    found = play_of(job, made.kitchen.surface(wall), (flag.tile_x, flag.tile_y))
+    found = play_of(laid_wall(job, made.kitchen, wall), job.settings)
     return [SaidPlay(play=one, says=say_play(job, one)) for one in found]
 
 
@@ -186,7 +231,10 @@ def board_of(job: Job, wall: str) -> DrawnBoard:
         svg = drawing_svg(tried, plan(tried), only=wall)
         drawn.append(DrawnStart.model_construct(**dict(said), svg=svg))
     return DrawnBoard.model_construct(
-        compared=found.compared, both_ways=found.both_ways, starts=drawn
+        compared=found.compared,
+        both_ways=found.both_ways,
+        starts=drawn,
+        unmet=list(found.unmet),
     )
 
 

@@ -7,13 +7,22 @@ be built is a finding.
 from collections.abc import Iterator
 
 from pennant.core.job import Job
-from pennant.core.kitchen import joined_before, kitchen_of
+from pennant.core.kitchen import floats_of, joined_before, kitchen_of
 from pennant.core.lengths import show_with_unit
+from pennant.core.module import module_of
 from pennant.core.placed import NO_COUNTER, Kitchen, Surface
 from pennant.core.placing import WallPlaces, places_of
-from pennant.core.planting import Carried, Centred, EqualCuts, FullTop
+from pennant.core.planting import (
+    Carried,
+    Centred,
+    EqualCuts,
+    Fitted,
+    Folded,
+    FullAt,
+    FullTop,
+    WholeCourses,
+)
 from pennant.core.refusal import JobRefused, Problem
-from pennant.core.start import module_of
 from pennant.core.survey import Mark, Opening, Overhead, Standing, Wall
 from pennant.core.taken import RESERVED
 
@@ -139,8 +148,19 @@ def _start(job: Job, root: str, wall: Wall, number: int) -> Iterator[Problem]:
                     pointer=f"{root}/start/across/x",
                     message=f"is past the wall's end at {_show(job, wall.length)}",
                 )
+    yield from _lines(job, root, wall)
+    yield from _floats(job, root, wall, number)
+    if isinstance(across, Folded) and not joined_before(job.walls, number):
+        yield Problem(
+            pointer=f"{root}/start/across/kind",
+            message="carries a tile round from a wall before, but none joins on; choose another",
+        )
     overheads = {t.id for t in wall.things if isinstance(t, Overhead)}
-    if isinstance(up, FullTop | EqualCuts) and up.under is not None and up.under not in overheads:
+    if (
+        isinstance(up, FullTop | EqualCuts | WholeCourses)
+        and up.under is not None
+        and up.under not in overheads
+    ):
         yield Problem(
             pointer=f"{root}/start/up/under",
             message="names no cabinet, hood or shelf of this wall; choose one, or the top line",
@@ -150,6 +170,51 @@ def _start(job: Job, root: str, wall: Wall, number: int) -> Iterator[Problem]:
             pointer=f"{root}/start/up/kind",
             message="carries on from a wall before, but none joins on; choose another",
         )
+
+
+def _lines(job: Job, root: str, wall: Wall) -> Iterator[Problem]:
+    """The lines that a start names must be sides of the wall itself or of things on it."""
+    across = wall.start.across
+    if isinstance(across, FullAt):
+        named = [(f"{root}/start/across/line", across.line)]
+    elif isinstance(across, Fitted):
+        named = [(f"{root}/start/across/lines/{n}", line) for n, line in enumerate(across.lines)]
+    else:
+        return
+    owners = {wall.id} | {t.id for t in wall.things if isinstance(t, Standing)}
+    for pointer, line in named:
+        if line.rpartition(":")[0] not in owners:
+            yield Problem(
+                pointer=pointer,
+                message="names no side of this wall or of a thing on it; choose one, "
+                "such as a jamb or an end",
+            )
+    if isinstance(across, Fitted) and len(set(across.lines)) < len(across.lines):
+        yield Problem(
+            pointer=f"{root}/start/across/lines", message="names a line twice; name each once"
+        )
+
+
+def _floats(job: Job, root: str, wall: Wall, number: int) -> Iterator[Problem]:
+    """An end or top is taken within what the survey lets it float."""
+    floats = floats_of(wall)
+    joins = {
+        "left": joined_before(job.walls, number),
+        "right": wall.corner is not None and number < len(job.walls) - 1, "top": False,
+    }  # fmt: skip
+    for side in ("left", "right", "top"):
+        moved = getattr(wall.start, side) * (-1 if side == "left" else 1)
+        short, past = floats.get(side, (0.0, 0.0))
+        if joins[side]:
+            short = past = 0.0
+        if not -short - 1e-5 <= moved <= past + 1e-5:
+            yield Problem(
+                pointer=f"{root}/start/{side}",
+                message=f"may float from {_show(job, short)} short of its line to "
+                f"{_show(job, past)} past it"
+                if short or past
+                else "is moved, but the survey does not let this line float",
+            )
 
 
 def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:

@@ -3,24 +3,27 @@
 The client's wishes decide, in their order. Two starts that lay the same tiles are one.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 from pennant.core.field import field_of
 from pennant.core.job import Job
+from pennant.core.kitchen import floats_of, kitchen_of
+from pennant.core.module import module_of
 from pennant.core.placed import Kitchen
-from pennant.core.plan import Laid, lay
+from pennant.core.plan import Laid, lay, thin_pieces
 from pennant.core.planting import Carried, FullCounter, FullLeft, Start
-from pennant.core.quantities import quantities_of
+from pennant.core.quantities import tiles_of
 from pennant.core.search import Search
-from pennant.core.start import module_of
 from pennant.core.things import changed, wall_number
 from pennant.core.tolerance import EPS, tidy
 from pennant.core.values import Value
-from pennant.core.wish import Kind
+from pennant.core.wish import Kind, Wish
 from pennant.core.wishes import Measured, measure, rank_key
 
 SHORT_LIST = 8
 """Starts that the sieve lets through to be planned in full, each also a little off either way."""
+SHORT_LIST_PIECES = 4_000
+"""Pieces in the plans of a short list: on a wall of chips it is shorter, but never under two."""
 
 
 class Outcome(Value):
@@ -37,9 +40,9 @@ class Outcome(Value):
     decided_by: Kind | None = None
 
 
-def wishes_of(job: Job) -> tuple[Kind, ...]:
+def wishes_of(job: Job) -> tuple[Wish, ...]:
     """Return the wishes that count, in the client's order."""
-    return tuple(wish.kind for wish in job.wishes if wish.on)
+    return tuple(wish for wish in job.wishes if wish.on)
 
 
 def compare(job: Job, kitchen: Kitchen, wall: str, starts: Iterable[Start]) -> list[Outcome]:
@@ -48,19 +51,30 @@ def compare(job: Job, kitchen: Kitchen, wall: str, starts: Iterable[Start]) -> l
     Best first. The other walls stay as they are; what is measured is the kitchen, and for ends,
     counter and top the wall.
     """
-    seen: set[tuple[int, int]] = set()
+    seen: set[tuple[object, ...]] = set()
     outcomes = []
     for start in starts:
         tried = started(job, wall, start)
-        laid = list(lay(tried, kitchen))
-        layout = _layout(tried, next(one for one in laid if one.plan.surface == wall))
+        laid = list(lay(tried, _kitchen(job, tried, kitchen)))
+        layout = _layout(next(one for one in laid if one.plan.surface == wall))
         if layout not in seen:
             seen.add(layout)
             outcomes.append(Outcome(start=start, measured=measured_of(tried, wall, laid)))
     return ranked(outcomes, wishes_of(job))
 
 
-def ranked(outcomes: Iterable[Outcome], wishes: Sequence[Kind]) -> list[Outcome]:
+def _kitchen(job: Job, tried: Job, kitchen: Kitchen) -> Kitchen:
+    """The kitchen of a job with another start: only one that moves an end or top changes it."""
+    same = all(_floats(a.start) == _floats(b.start)
+               for a, b in zip(job.walls, tried.walls, strict=True))  # fmt: skip
+    return kitchen if same else kitchen_of(tried)
+
+
+def _floats(start: Start) -> tuple[float, float, float]:
+    return start.left, start.right, start.top
+
+
+def ranked(outcomes: Iterable[Outcome], wishes: Sequence[Wish]) -> list[Outcome]:
     """Return outcomes in order, each with the wish that puts it before the next."""
     order = sorted(outcomes, key=lambda one: rank_key(one.measured, wishes))
     return [
@@ -81,31 +95,64 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
     field = field_of(kitchen.surface(wall), job.settings)
     carried = isinstance(own.up, Carried)
     now = next(one for one in lay(job, kitchen) if one.plan.surface == wall).plan.pennant
-    found = Search(field, module, job.pattern.bond, job.settings).best(
-        wishes, SHORT_LIST, now.tile_y if carried else None
-    )
+    search = Search(field, module, job.pattern.bond, job.settings)
+    area = field.inner.area / (module.across * module.up)
+    most = max(2, min(SHORT_LIST, int(SHORT_LIST_PIECES / max(area, 1.0))))
+    found = search.best(wishes, most, now.tile_y if carried else None)
     outcomes = []
     for x, y in found.places:
         # A whole tile more or less across changes nothing: say the start by its smallest nudge.
         across = x - field.inner.x0
         across -= round(across / module.across) * module.across
         up = own.up if carried else FullCounter(nudge=tidy(y - field.foot))
-        start = Start(across=FullLeft(nudge=tidy(across)), up=up)
+        start = own.model_copy(update={"across": FullLeft(nudge=tidy(across)), "up": up})
         outcomes.append(outcome_near(job, kitchen, wall, start))
     return min(outcomes, key=lambda one: rank_key(one.worst or one.measured, wishes))
 
 
+def with_ends_moved(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Iterator[Start]:
+    """Yield a start with each end or top that may float where the pieces there come out full.
+
+    Also where the float ends: at the counter's end or the cabinet's.
+    """
+    tried = started(job, wall, start)
+    own = tried.wall(wall)
+    laid = list(lay(tried, _kitchen(job, tried, kitchen)))
+    made = next(one for one in laid if one.plan.surface == wall)
+    module = made.layout.module
+    for side, (short, out) in floats_of(own).items():
+        now = getattr(start, side)
+        whole, joint = (
+            (module.height, module.bed) if side == "top" else (module.width, module.joint)
+        )  # fmt: skip
+        sign = -1 if side == "left" else 1
+        places = {-short, out}
+        for reading in made.plan.edges:
+            if reading.edge == f"{wall}:{side}":
+                for gets in reading.gets:
+                    places |= {now * sign + whole - gets.size, now * sign - gets.size - joint}
+        for place in sorted(places, key=abs):
+            if -short - EPS <= place <= out + EPS and abs(place * sign - now) > EPS:
+                yield start.model_copy(update={side: tidy(place * sign)})
+
+
 def outcome_near(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Outcome:
-    """Measure a start as it is, and at its worst within the tolerance of setting."""
+    """Measure a start as it is, and at its worst within the tolerance of setting.
+
+    Tiles are counted once, as it is: they couple all walls, and a hair either way is not bought.
+    """
     by = job.settings.set_within
-    measured = []
+    measured: list[Measured] = []
     for right, up in ((0.0, 0.0), (by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by)):
-        moved = Start(
-            across=start.across.model_copy(update={"nudge": start.across.nudge + right}),
-            up=start.up.model_copy(update={"nudge": start.up.nudge + up}),
+        moved = start.model_copy(
+            update={
+                "across": start.across.model_copy(update={"nudge": start.across.nudge + right}),
+                "up": start.up.model_copy(update={"nudge": start.up.nudge + up}),
+            }
         )
         tried = started(job, wall, moved)
-        measured.append(measured_of(tried, wall, list(lay(tried, kitchen))))
+        tiles = measured[0].tiles if measured else None
+        measured.append(measured_of(tried, wall, list(lay(tried, kitchen)), tiles))
     wishes = wishes_of(job)
     worst = max(measured, key=lambda one: rank_key(one, wishes))
     return Outcome(start=start, measured=measured[0], worst=worst)
@@ -116,29 +163,33 @@ def started(job: Job, wall: str, start: Start) -> Job:
     return changed(job, wall_number(job, wall), start=start)
 
 
-def measured_of(job: Job, wall: str, laid: list[Laid]) -> Measured:
-    """Measure the whole kitchen as it is laid."""
-    pieces = [piece for one in laid for piece in one.plan.pieces]
-    joints = sum(one.joint_area for one in laid)
-    quantities = quantities_of(job, [one.field for one in laid], pieces, joints)
-    return measure(wall, laid, round(quantities[0].amount))
+def measured_of(job: Job, wall: str, laid: list[Laid], tiles: int | None = None) -> Measured:
+    """Measure the whole kitchen as it is laid; its ``tiles`` are counted unless they are known."""
+    if tiles is None:
+        pieces = [piece for one in laid for piece in one.plan.pieces]
+        tiles = tiles_of(job, pieces, thin_pieces(laid))
+    return measure(job, wall, laid, tiles)
 
 
-def _layout(job: Job, laid: Laid) -> tuple[int, int]:
+def _layout(laid: Laid) -> tuple[object, ...]:
     """Where the tiles of a start lie, whichever of them the pennant stands for.
 
-    A row up is a shift to the right, so a start is brought down to its lowest row first.
+    A row up is a shift to the right, so a start is brought down to its lowest row first; rows that
+    are not all alike (staggered, or with a border) are told apart.
     """
-    module, bond, flag = module_of(job), job.pattern.bond, laid.plan.pennant
-    rows = int((flag.tile_y + EPS) // module.up)
+    layout, surface = laid.layout, laid.field.surface
+    module, bond, plant = layout.module, layout.bond, layout.plant
+    alike = bond.way != "staggered" and layout.border is None
+    rows = int((plant.y + EPS) // module.up) if alike else 0
     steps = rows % 2 if bond.way == "back" else rows
-    x = (flag.tile_x - steps * bond.p / bond.q * module.across + EPS) % module.across
-    y = (flag.tile_y + EPS) % module.up
-    return round(x * 1000), round(y * 1000)
+    x = (plant.x - steps * bond.p / bond.q * module.across * alike + EPS) % module.across
+    y = (plant.y + EPS) % module.up if alike else plant.y
+    ends = (round(surface.x0, 3), round(surface.x1, 3), round(surface.top_left, 3))
+    return round(x * 1000), round(y * 1000), round(module.bed * 1000), layout.spans, ends
 
 
-def _decider(one: Outcome, after: Outcome | None, wishes: Sequence[Kind]) -> Kind | None:
+def _decider(one: Outcome, after: Outcome | None, wishes: Sequence[Wish]) -> Kind | None:
     if after is None:
         return None
     keys = zip(rank_key(one.measured, wishes), rank_key(after.measured, wishes), strict=True)
-    return next((name for name, (a, b) in zip(wishes, keys, strict=True) if a != b), None)
+    return next((wish.kind for wish, (a, b) in zip(wishes, keys, strict=True) if a != b), None)

@@ -11,7 +11,7 @@ from pennant.core.field import field_of
 from pennant.core.findings import Finding
 from pennant.core.job import Bond, Job
 from pennant.core.lengths import MM_PER_INCH
-from pennant.core.plan import Plan, plan
+from pennant.core.plan import Plan, laid_wall, plan
 from pennant.core.planting import Carried, Start
 from pennant.core.play import play_of
 from pennant.core.refusal import JobRefused, Problem
@@ -106,8 +106,7 @@ def _tries(job: Job, made: Plan, wall: str) -> Iterator[tuple[str, Job, dict[str
         return kind, with_cure(job, wall, cure), extra
 
     yield put("best-start", start=best_found(job, made.kitchen, wall).start)
-    flag = made.surface(wall).pennant
-    plays = play_of(job, made.kitchen.surface(wall), (flag.tile_x, flag.tile_y))
+    plays = play_of(laid_wall(job, made.kitchen, wall), job.settings)
     by = job.settings.set_within
     carried = isinstance(job.wall(wall).start.up, Carried)
     for play in plays:

@@ -12,9 +12,9 @@ from collections.abc import Iterable
 
 from pennant.core.clip import Outline, Point, is_square
 from pennant.core.field import Edge, EdgeKind, Field, Side
+from pennant.core.module import Module
 from pennant.core.pieces import Cutting, Piece
 from pennant.core.placed import height_at
-from pennant.core.start import Module
 from pennant.core.tolerance import EPS, tidy
 from pennant.core.values import Value
 
@@ -57,10 +57,11 @@ class EdgeReading(Value):
 def read_edges(field: Field, cutting: Cutting, module: Module) -> list[EdgeReading]:
     """Return a reading for each edge that some piece meets; edges with no tile are left out."""
     boxed = [(piece, piece.box) for piece in cutting.pieces]
-    slack = module.joint + EPS
     readings = []
     for edge in field.edges:
         (near_at, far_at), first, last = edge.reach, edge.low, edge.high
+        joint = module.joint if edge.upright else module.bed
+        slack = joint + EPS
         if edge.upright:
             near = [piece for piece, box in boxed
                     if box.x0 - slack <= far_at and near_at <= box.x1 + slack
@@ -72,8 +73,7 @@ def read_edges(field: Field, cutting: Cutting, module: Module) -> list[EdgeReadi
         met = [
             (piece, size)
             for piece in near
-            if (size := size_at(cutting.seen.get(piece.id, piece.outline), edge, module.joint))
-            is not None
+            if (size := size_at(cutting.seen.get(piece.id, piece.outline), edge, joint)) is not None
         ]
         if met:
             readings.append(_reading(edge, met, module.width if edge.upright else module.height))

@@ -10,7 +10,7 @@ up the rest; otherwise the field has the line's true shape.
 import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import Literal
 
 import shapely
@@ -37,6 +37,8 @@ EdgeKind = Literal[
     "corner", "open-end", "side", "counter", "ceiling", "open-top", "overhead", "jamb", "sill",
     "head", "box", "raised", "foot", "gap-side", "around", "front", "frame",
 ]  # fmt: skip
+KEPT = 64
+"""Fields kept from one plan to the next: a large kitchen's, with its returns."""
 CORNERS_OF_A_ROUND = 48
 """A round is cut as a polygon of so many sides around it: on a 100 mm hole, 0.2 mm at most."""
 
@@ -156,8 +158,9 @@ _ENDS: dict[str, tuple[EdgeKind, GapKind, str]] = {
 }  # fmt: skip
 
 
+@lru_cache(maxsize=KEPT)
 def field_of(surface: Surface, settings: Settings) -> Field:
-    """Return the field of a surface."""
+    """Return the field of a surface; starts that are compared share it."""
     return _Building(surface, settings).field()
 
 

@@ -11,6 +11,7 @@ import shapely
 
 from pennant.core.edges import EdgeReading, Gets
 from pennant.core.field import Field, KeepOut, Side
+from pennant.core.layout import Layout
 from pennant.core.pieces import Piece
 from pennant.core.placed import Placed
 from pennant.core.rect import Rect
@@ -19,8 +20,9 @@ from pennant.core.tolerance import EPS, tidy
 from pennant.core.values import Value
 
 Rule = Literal[
-    "sliver", "thin-top", "small-piece", "uneven-jambs", "thin-leg", "plate-overhang", "plate-cover"
-]
+    "sliver", "thin-top", "small-piece", "uneven-jambs", "thin-leg", "plate-overhang",
+    "plate-cover", "shaved", "joint-off",
+]  # fmt: skip
 Weight = Literal["never", "avoid"]
 _TOPS = ("overhead", "ceiling", "open-top")
 _HIDDEN = ("corner", "foot", "gap-side")
@@ -44,13 +46,18 @@ class Finding(Value):
 
 
 def find(
-    settings: Settings, field: Field, pieces: list[Piece], readings: list[EdgeReading]
+    settings: Settings,
+    field: Field,
+    layout: Layout,
+    pieces: list[Piece],
+    readings: list[EdgeReading],
 ) -> list[Finding]:
     """Return every finding of a surface, the worst kind first, in a settled order."""
     found = [
         *_small(settings, readings),
         *_uneven(settings, field, readings),
         *_devices(settings, field, pieces),
+        *_fitted(settings, field, layout, pieces),
     ]
     return sorted(found, key=lambda f: (f.weight != "never", f.size, f.id))
 
@@ -119,6 +126,47 @@ def _uneven(settings: Settings, field: Field, readings: list[EdgeReading]) -> It
                 ratio=tidy(abs(a_size - b_size) / max(a_size, b_size)),
                 pieces=tuple(ids), courses=tuple(courses),
             )  # fmt: skip
+
+
+def _fitted(
+    settings: Settings, field: Field, layout: Layout, pieces: list[Piece]
+) -> Iterator[Finding]:
+    """What fitting costs: tiles shaved, whose cut edge shows, and joints wider than chosen.
+
+    Beside a bevelled or glazed edge a cut one is plainly seen, however little was shaved.
+    """
+    joint = layout.module.joint
+    for span in layout.spans:
+        place = f"{field.surface.id}@{tidy(span.low):g}"
+        if span.how == "joints":
+            if abs(span.wanted - span.excess) > EPS:
+                wanted = joint - span.wanted / span.tiles
+                yield _joint_off(field, f"joint-off@{place}", wanted, joint, settings)
+            continue
+        limit = settings.shave_share * layout.module.width
+        low, high = span.low - EPS, span.high + EPS
+        shaved = [p for p in pieces if p.shaved > EPS and p.box.x0 < high and p.box.x1 > low]
+        if shaved and span.each > EPS:
+            yield Finding(
+                id=f"shaved@{place}", rule="shaved",
+                weight="never" if layout.bevelled or span.each > limit + EPS else "avoid",
+                places=(field.surface.id,), size=tidy(span.each), limit=tidy(limit),
+                setting="shave_share", pieces=tuple(piece.id for piece in shaved),
+                courses=tuple(sorted({piece.course for piece in shaved})),
+            )  # fmt: skip
+    bed = layout.bed_wanted
+    if bed is not None and abs(bed - joint) > settings.joint_play + EPS:
+        yield _joint_off(field, f"joint-off@{field.surface.id}@up", bed, joint, settings)
+
+
+def _joint_off(
+    field: Field, id_: str, wanted: float, joint: float, settings: Settings
+) -> Finding:  # fmt: skip
+    """A joint that would have to leave its limits."""
+    return Finding(
+        id=id_, rule="joint-off", weight="never", places=(field.surface.id,), size=tidy(wanted),
+        other=tidy(joint), limit=settings.joint_play, setting="joint_play", pieces=(),
+    )  # fmt: skip
 
 
 def _courses(reading: EdgeReading) -> set[int]:

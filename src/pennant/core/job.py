@@ -12,8 +12,11 @@ from pydantic import Field, ModelWrapValidatorHandler, model_validator
 from pennant.core.lengths import Step, Units
 from pennant.core.migrate import as_version_2
 from pennant.core.names_of_lines import named
-from pennant.core.settings import Settings
+from pennant.core.products import Price, Products
+from pennant.core.settings import STAGGER_APART, Settings
+from pennant.core.stagger import MOST_APART
 from pennant.core.survey import Name, Wall
+from pennant.core.tools import USUAL, Material, Tool
 from pennant.core.values import Distance, Length, Value, reading_in
 from pennant.core.wish import Wish, usual_wishes
 
@@ -25,6 +28,19 @@ class Tile(Value):
     length: Length = Field(description="Along the course when the tile lies.")
     height: Length = Field(description="Up the course when the tile lies.")
     thickness: Length
+    material: Material = "ceramic"
+    turns: bool = Field(
+        default=True, description="May be turned round by half: no printed or veined direction."
+    )
+    bevelled: bool = Field(default=False, description="Its factory edges are bevelled or glazed.")
+    lugs: Distance = Field(default=0.0, description="The least joint that its lugs leave.")
+    porous: bool = Field(default=False, description="Open-pored: it is sealed before grout.")
+    scratches: bool = Field(default=False, description="Sand in grout would scratch its face.")
+    see_through: bool = Field(default=False, description="What is behind it shows.")
+    weight: float | None = Field(
+        default=None, gt=0, le=500, allow_inf_nan=False, description="kg a square metre."
+    )
+    price: Price | None = Field(default=None, description="Of a box.")
     per_box: int = Field(default=25, ge=1, le=10_000, description="Tiles in a box.")
     colour: str = Field(default="#b9cbbd", pattern=r"^#[0-9a-f]{6}$", description="On the drawing.")
 
@@ -33,12 +49,18 @@ class Bond(Value):
     """How far each course is shifted from the one below: ``p/q`` of a module.
 
     ``onward`` shifts each further to the right, so a third bond climbs in stairs; with ``back`` the
-    shifts go to and fro, so that every other course stands in line.
+    shifts go to and fro, so that every other course stands in line. ``staggered`` courses go by
+    rule from a ``seed`` (see `stagger`), and p and q do not count.
     """
 
     p: int = Field(default=1, ge=0, le=11)
     q: int = Field(default=2, ge=1, le=12)
-    way: Literal["onward", "back"] = "onward"
+    way: Literal["onward", "back", "staggered"] = "onward"
+    seed: int = Field(default=1, ge=1, le=9999, description="Of a staggered bond: which one.")
+    apart: float = Field(
+        default=STAGGER_APART, ge=0, le=MOST_APART,
+        description="Of a staggered bond: the least share of a module from joint to joint.",
+    )  # fmt: skip
 
     @model_validator(mode="after")
     def _less_than_one(self) -> Self:
@@ -47,11 +69,22 @@ class Bond(Value):
         return self
 
 
+class Border(Value):
+    """A course of another tile, ``after`` courses from where the pennant stands, that one counted.
+
+    It lies above those courses, or beneath them where they hang from the top.
+    """
+
+    after: int = Field(default=3, ge=1, le=40)
+    tile: Tile
+
+
 class Pattern(Value):
-    """How tiles are laid: which way they lie, the bond and the joint."""
+    """How tiles are laid: which way they lie, the bond, the joint, and a border if there is one."""
 
     lay: Literal["lying", "standing"] = "lying"
     bond: Bond = Bond()
+    border: Border | None = None
     joint: Distance = Field(description="The gap between tiles.")
 
 
@@ -88,6 +121,24 @@ class Aside(Value):
     why: Annotated[str, Field(min_length=1, max_length=200)]
 
 
+class AgreedItem(Value):
+    """One thing that was agreed, as it was said; ``key`` tells which thing it is."""
+
+    key: Annotated[str, Field(min_length=1, max_length=400)]
+    says: Annotated[str, Field(min_length=1, max_length=400)]
+
+
+class Agreement(Value):
+    """That the client agreed to the plan: who, on which day, and to what in words."""
+
+    by: Name
+    on: Annotated[str, Field(pattern=r"^\d{4}-\d\d-\d\d$", description="Year-month-day.")]
+    items: tuple[AgreedItem, ...] = Field(default=(), max_length=2000)
+
+
+InHand = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
+
+
 class Job(Value):
     """The whole job, as one document."""
 
@@ -103,7 +154,13 @@ class Job(Value):
     wishes: tuple[Wish, ...] = Field(
         default=usual_wishes(), max_length=20, description="What matters to the client, in order."
     )
+    tools: tuple[Tool, ...] = Field(default=USUAL, max_length=8, description="What is at hand.")
     set_aside: tuple[Aside, ...] = Field(default=(), max_length=200)
+    products: Products = Products()
+    in_hand: dict[Annotated[str, Field(max_length=40)], InHand] = Field(
+        default_factory=dict, max_length=60, description="What is there already, by line."
+    )
+    agreed: Agreement | None = None
     settings: Settings = Settings()
 
     @model_validator(mode="wrap")

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from string import ascii_lowercase, ascii_uppercase
+from typing import Literal
 
 from pennant.core.clip import Line
 from pennant.core.job import Job
@@ -88,6 +89,10 @@ def _wall(job: Job, places: WallPlaces, number: int, fall: Fall) -> Surface:
     wall, walls = places.wall, job.walls
     left, x0 = _joined_end(job, walls[number - 1] if joined_before(walls, number) else None, wall)
     right, x1 = _right_end(job, wall, last=number == len(walls) - 1)
+    floats = floats_of(wall)
+    x0 += wall.start.left if "left" in floats and left == "open" else 0.0
+    x1 += wall.start.right if "right" in floats and right == "open" else 0.0
+    up = wall.start.top if "top" in floats else 0.0
     foot = None if fall.scribed else fall.high[2]
     counter: Line = places.counter
     top_right = wall.top.height if wall.top.height_right is None else wall.top.height_right
@@ -100,9 +105,22 @@ def _wall(job: Job, places: WallPlaces, number: int, fall: Fall) -> Surface:
     return Surface(
         id=wall.id, code=letters(number, ascii_uppercase), name=wall.name, of=wall.id, x0=x0,
         x1=x1, left=left, right=right, top="ceiling" if wall.top.kind == "ceiling" else "open",
-        bottom="counter", counter=counter, foot=foot, top_left=wall.top.height,
-        top_right=top_right, left_lean=wall.left_lean, right_lean=wall.right_lean, things=things,
+        bottom="counter", counter=counter, foot=foot, top_left=wall.top.height + up,
+        top_right=top_right + up, left_lean=wall.left_lean, right_lean=wall.right_lean,
+        things=things,
     )  # fmt: skip
+
+
+def floats_of(wall: Wall) -> dict[Literal["left", "right", "top"], tuple[float, float]]:
+    """Return the ends and top of a wall that may float: how far short of their line and past it."""
+    ends: dict[Literal["left", "right", "top"], tuple[float, float]] = {}
+    if wall.left.kind == "open":
+        ends["left"] = (wall.left.back, wall.left.ahead)
+    if wall.right.kind == "open":
+        ends["right"] = (wall.right.back, wall.right.ahead)
+    if wall.top.kind == "open":
+        ends["top"] = (wall.top.back, wall.top.ahead)
+    return {side: room for side, room in ends.items() if max(room) > 0}
 
 
 def letters(number: int, alphabet: str) -> str:

@@ -2,19 +2,16 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import Annotated, Literal
+from typing import Annotated, NamedTuple
 
 from pydantic import Field as Described
 
 from pennant.core.clip import Outline, Ring, area_left, cut_out, is_square, outline_area, ring_of
 from pennant.core.courses import Course
+from pennant.core.cut_kind import Kind
 from pennant.core.field import Field, KeepOut, Side
 from pennant.core.rect import Rect
 from pennant.core.tolerance import EPS, tidy
-
-Kind = Literal["full", "crosscut", "rip", "both", "taper", "notch", "curve", "hole"]
-KINDS: tuple[Kind, ...] = ("full", "crosscut", "rip", "both", "taper", "notch", "curve", "hole")
-"""From the easiest to the hardest to cut."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,6 +35,11 @@ class Piece:
     width: float
     height: float
     area: float
+    tile_at: Annotated[
+        tuple[float, float], Described(description="Lower left corner of the whole tile.")
+    ] = (0.0, 0.0)
+    shaved: Annotated[float, Described(description="By how much its tile is shorter.")] = 0.0
+    border: Annotated[bool, Described(description="Of the border's tile.")] = False
 
 
 @dataclass(frozen=True)
@@ -65,31 +67,32 @@ def pieces_of(code: str, field: Field, courses: Iterable[Course]) -> Cutting:
     seen: dict[str, Outline] = {}
     lowest: int | None = None
     inner = field.inner
-    for course in courses:
-        band = course.cell(0)
-        beside = [k for k in field.keep_outs if k.box.y0 < band.y1 and k.box.y1 > band.y0]
+    for number, course in enumerate(courses):
+        low, high = course.band
+        beside = [k for k in field.keep_outs if k.box.y0 < high and k.box.y1 > low]
         row: list[Piece] = []
-        number = course.row - (course.row if lowest is None else lowest)
+        lowest = number if lowest is None else lowest
         place = 0
-        for column in course.columns(inner.x0, inner.x1):
-            cell = course.cell(column).meet(inner)
+        for whole_cell, laid, whole in course.units(inner.x0, inner.x1):
+            cell = whole_cell.meet(inner)
             near = [k for k in beside if k.box.x0 < cell.x1 and k.box.x1 > cell.x0]
             if cell.empty() or any(keep.square and keep.box.holds(cell) for keep in near):
                 continue
-            tile = course.tile(column)
-            inside = tile.meet(inner)
+            inside = laid.meet(inner)
             parts = [] if inside.empty() else _cut(inside, near)
             joints += _left(cell, near) - sum(outline_area(part) for part in parts)
             if not parts:
                 continue
-            cut = _numbered(field.surface.id, code, course, number, tile, place, parts)
+            id_ = f"{code}{number - lowest + 1}.{place + 1}"
+            tile = _Tile(field.surface.id, course, number - lowest, id_, whole, laid)
+            cut = _numbered(tile, parts)
             row += cut
             place += 1
             if any(keep.hidden for keep in near):
                 covered = _cut(inside, [keep for keep in near if not keep.hidden])
                 seen |= {piece.id: _around(piece.box, covered) for piece in cut}
-        if row and lowest is None:
-            lowest = course.row
+        if not row and lowest == number:
+            lowest = None
         pieces += row
     return Cutting(pieces, joints, seen)
 
@@ -111,30 +114,43 @@ def _around(box: Rect, outlines: list[Outline]) -> Outline:
     )  # fmt: skip
 
 
-def _numbered(
-    wall: str, code: str, course: Course, number: int, whole: Rect, place: int,
-    parts: list[Outline],
-) -> list[Piece]:  # fmt: skip
-    tile = f"{code}{number + 1}.{place + 1}"
+class _Tile(NamedTuple):
+    """A tile on the wall, before it is known into how many pieces it falls."""
+
+    wall: str
+    course: Course
+    number: int
+    id: str
+    whole: Rect
+    laid: Rect
+
+    def shaved(self, piece: Rect) -> float:
+        """By how much (mm) a piece of it is shorter at a side that is not its outline's own."""
+        left = self.laid.x0 - self.whole.x0 if piece.x0 <= self.laid.x0 + EPS else 0.0
+        right = self.whole.x1 - self.laid.x1 if piece.x1 >= self.laid.x1 - EPS else 0.0
+        return tidy(left + right)
+
+
+def _numbered(tile: _Tile, parts: list[Outline]) -> list[Piece]:
     marks = [chr(ord("a") + n) if n < 26 else f"-{n}" for n in range(len(parts))]
     return [
-        _piece(wall, course, number, whole, tile, tile if len(parts) == 1 else tile + mark, part)
+        _piece(tile, tile.id if len(parts) == 1 else tile.id + mark, part)
         for mark, part in zip(marks, parts, strict=True)
     ]
 
 
-def _piece(
-    wall: str, course: Course, number: int, whole: Rect, tile: str, id_: str, outline: Outline
-) -> Piece:
+def _piece(tile: _Tile, id_: str, outline: Outline) -> Piece:
     raw = bounds(outline)
-    sides = cut_sides(raw, whole)
+    sides = cut_sides(raw, tile.whole)
     box = Rect(tidy(raw.x0), tidy(raw.y0), tidy(raw.x1), tidy(raw.y1))
     plain = len(outline) == 1 and is_square(outline[0])
     return Piece(
-        id=id_, wall=wall, course=number, phase=course.phase, tile=tile,
-        kind=kind_of(outline, whole, sides), cut_sides=sides,
+        id=id_, wall=tile.wall, course=tile.number, phase=tile.course.phase, tile=tile.id,
+        kind=kind_of(outline, tile.whole, sides), cut_sides=sides,
         outline=(ring_of(box),) if plain else _tidied(outline), box=box,
         width=tidy(raw.width), height=tidy(raw.height), area=tidy(outline_area(outline)),
+        tile_at=(tidy(tile.whole.x0), tidy(tile.whole.y0)), shaved=tile.shaved(raw),
+        border=tile.course.border,
     )  # fmt: skip
 
 

@@ -4,7 +4,7 @@ Surfaces are planned one by one. A surface's plan depends on its `Laying` alone,
 surfaces that a change did not touch are taken from those last made.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import chain
@@ -20,13 +20,17 @@ from pennant.core.field import Field, GapKind, field_of
 from pennant.core.findings import Finding, find
 from pennant.core.job import Job, Pattern, Tile
 from pennant.core.kitchen import joined_before
+from pennant.core.layout import Layout, layout_of
 from pennant.core.pieces import Piece, pieces_of
 from pennant.core.placed import Kitchen, Surface
-from pennant.core.planting import Carried, FullCounter, FullLeft, FullRight, Start
-from pennant.core.quantities import Quantity, quantities_of
+from pennant.core.planting import Carried, Folded, FullCounter, FullLeft, FullRight, Start
+from pennant.core.quantities import quantities_of
+from pennant.core.quantity import Quantity
 from pennant.core.settings import Settings
-from pennant.core.start import module_for, plant_of
-from pennant.core.tolerance import tidy
+from pennant.core.start import Carries, Plant
+from pennant.core.suits import Unsuited, unsuited
+from pennant.core.tolerance import EPS, tidy
+from pennant.core.tools import straight_kerf
 from pennant.core.values import Value
 
 KEPT = 64
@@ -80,6 +84,7 @@ class Plan(Value):
     areas: Areas
     doubts: tuple[Doubt, ...]
     quantities: tuple[Quantity, ...]
+    unsuited: tuple[Unsuited, ...]
 
     @property
     def pieces(self) -> tuple[Piece, ...]:
@@ -120,15 +125,17 @@ class Laying:
     tile: Tile
     pattern: Pattern
     start: Start
-    carried: tuple[float | None, float | None]
+    carries: Carries
+    kerf: float
     settings: Settings
 
 
 @dataclass(frozen=True)
 class Laid:
-    """A surface planned: its field, its plan, and where its joints are."""
+    """A surface planned: its field, how it is laid, its plan, and the area of its joints."""
 
     field: Field
+    layout: Layout
     plan: SurfacePlan
     joint_area: float
 
@@ -144,39 +151,76 @@ def plan(job: Job) -> Plan:
         surfaces=tuple(one.plan for one in laid),
         areas=_total([one.plan.areas for one in laid]),
         doubts=tuple(doubts_of(job, kitchen, places)),
-        quantities=quantities_of(job, fields, pieces, sum(one.joint_area for one in laid)),
+        quantities=quantities_of(
+            job, fields, pieces, sum(one.joint_area for one in laid), thin_pieces(laid)
+        ),
+        unsuited=tuple(unsuited(job)),
     )
+
+
+def thin_pieces(laid: Iterable[Laid]) -> set[str]:
+    """Return the pieces with a leg of tile so thin that it may snap."""
+    return {
+        id_
+        for one in laid
+        for finding in one.plan.findings
+        if finding.rule == "thin-leg"
+        for id_ in finding.pieces
+    }
 
 
 def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
     """Yield each surface planned, walls before their returns."""
     walls = {wall.id: number for number, wall in enumerate(job.walls)}
-    flags: dict[str, Flag] = {}
+    done: dict[str, Laid] = {}
+    kerf = kerf_at(job)
     for surface in kitchen.surfaces:
         number = walls[surface.of]
         if surface.id == surface.of:
             start = job.walls[number].start
-            before = (
-                flags.get(job.walls[number - 1].id) if joined_before(job.walls, number) else None
-            )
-            height = before.tile_y if before and isinstance(start.up, Carried) else None
-            carried: tuple[float | None, float | None] = (None, height)
+            joins = joined_before(job.walls, number)
+            carries = _carried(start, done[job.walls[number - 1].id]) if joins else Carries()
         else:
-            start, carried = _inside(surface, flags[surface.of])
-        made = laid_of(Laying(surface, job.tile, job.pattern, start, carried, job.settings))
-        flags[surface.id] = made.plan.pennant
+            start, carries = _inside(surface, done[surface.of].plan.pennant)
+        made = laid_of(Laying(surface, job.tile, job.pattern, start, carries, kerf, job.settings))
+        done[surface.id] = made
         yield made
 
 
-def _inside(surface: Surface, flag: Flag) -> tuple[Start, tuple[float | None, float | None]]:
+def kerf_at(job: Job) -> float:
+    """Return what a straight cut of the job's tile takes away, in mm."""
+    return straight_kerf(job.tile.material, job.tools, job.settings)
+
+
+def laid_wall(job: Job, kitchen: Kitchen, wall: str) -> Laid:
+    """Return one wall as it is laid; raise KeyError if there is none such."""
+    return {one.plan.surface: one for one in lay(job, kitchen)}[wall]
+
+
+def _carried(start: Start, before: Laid) -> Carries:
+    """What a start takes over from the wall before: its courses' heights, its last tile."""
+    return Carries(
+        y=before.layout.plant.y if isinstance(start.up, Carried) else None,
+        past=_past(before) if isinstance(start.across, Folded) else None,
+    )
+
+
+def _past(before: Laid) -> float:
+    """How far the last tile of the pennant's course reaches into the corner."""
+    run = before.field.inner.x1 - before.layout.right_lattice
+    over = run % before.layout.module.across
+    return before.layout.module.width if over <= EPS else over
+
+
+def _inside(surface: Surface, flag: Flag) -> tuple[Start, Carries]:
     """How a return or back starts: full at its front, courses or joints going on from the wall."""
     if surface.left == "front":
-        return Start(across=FullLeft(), up=Carried()), (None, flag.tile_y)
+        return Start(across=FullLeft(), up=Carried()), Carries(y=flag.tile_y)
     if surface.right == "front":
-        return Start(across=FullRight(), up=Carried()), (None, flag.tile_y)
+        return Start(across=FullRight(), up=Carried()), Carries(y=flag.tile_y)
     if surface.bottom == "front":
-        return Start(across=FullLeft(), up=FullCounter()), (flag.tile_x, None)
-    return Start(across=FullLeft(), up=Carried()), (flag.tile_x, flag.tile_y)
+        return Start(across=FullLeft(), up=FullCounter()), Carries(x=flag.tile_x)
+    return Start(across=FullLeft(), up=Carried()), Carries(x=flag.tile_x, y=flag.tile_y)
 
 
 @lru_cache(maxsize=KEPT)
@@ -184,24 +228,28 @@ def laid_of(laying: Laying) -> Laid:
     """Return one surface planned."""
     surface, settings = laying.surface, laying.settings
     field = field_of(surface, settings)
-    module = module_for(laying.tile, laying.pattern)
-    plant = plant_of(laying.start, field, module, laying.carried)
-    courses = courses_over(field.inner, plant, laying.pattern.bond, module)
-    cutting = pieces_of(surface.code, field, courses)
+    layout = layout_of(
+        laying.start, field, laying.tile, laying.pattern, settings, laying.carries, laying.kerf
+    )
+    cutting = pieces_of(surface.code, field, courses_over(field.inner, layout))
     pieces, joints = cutting.pieces, cutting.joint_area
-    readings = read_edges(field, cutting, module)
+    readings = read_edges(field, cutting, layout.module)
     made = SurfacePlan.model_construct(
         surface=surface.id,
-        pennant=Flag(x=plant.flag_x, y=plant.flag_y, tile_x=plant.x, tile_y=plant.y),
+        pennant=_flag(layout.plant),
         frame=tuple(tidy(side) for side in field.frame),  # type: ignore[arg-type]
         field=tuple(tidy(side) for side in field.inner),  # type: ignore[arg-type]
         areas=_areas(field, pieces, joints),
         pieces=tuple(pieces),
         edges=tuple(readings),
-        findings=tuple(find(settings, field, pieces, readings)),
+        findings=tuple(find(settings, field, layout, pieces, readings)),
         held=tuple(_held(surface, pieces)),
     )
-    return Laid(field, made, joints)
+    return Laid(field, layout, made, joints)
+
+
+def _flag(plant: Plant) -> Flag:
+    return Flag(x=plant.flag_x, y=plant.flag_y, tile_x=plant.x, tile_y=plant.y)
 
 
 def _held(surface: Surface, pieces: list[Piece]) -> Iterator[str]:

@@ -7,6 +7,9 @@ from pydantic import Field
 from pennant.core.taken import Id
 from pennant.core.values import Distance, Shift, Value
 
+LineId = Annotated[str, Field(pattern=r"^[^:]{1,80}:(left|right)$")]
+"""An upright line at which tile stops: its owner and the owner's side."""
+
 
 class FullLeft(Value):
     """A full tile at the left end in the pennant's course."""
@@ -33,6 +36,37 @@ class Centred(Value):
     nudge: Shift = Field(default=0.0, description="Then moved so far to the right.")
 
 
+class FullAt(Value):
+    """A full tile against an upright line: a jamb, a cabinet's side, an end."""
+
+    kind: Literal["full-at"] = "full-at"
+    line: LineId = Field(description="Owner and side, such as window:left.")
+    nudge: Shift = Field(default=0.0, description="Then moved so far to the right.")
+
+
+class Fitted(Value):
+    """Fitted between lines: whole tiles fill each span from one line to the next.
+
+    With ``ends`` the span's two end tiles are shaved equally, with ``all`` every tile of it is,
+    and with ``joints`` its joints are made a little narrower or wider. Beyond the first and the
+    last line the layout starts afresh with a full tile.
+    """
+
+    kind: Literal["fitted"] = "fitted"
+    lines: tuple[LineId, ...] = Field(
+        min_length=2, max_length=8, description="Upright lines from left to right."
+    )
+    how: Literal["ends", "all", "joints"] = "ends"
+    nudge: Shift = Field(default=0.0, description="Then moved so far to the right.")
+
+
+class Folded(Value):
+    """The pattern of the wall before, carried round the corner: one tile folded into it."""
+
+    kind: Literal["folded"] = "folded"
+    nudge: Shift = Field(default=0.0, description="Then moved so far to the right.")
+
+
 class FullCounter(Value):
     """A full course at the counter (at its low point where the course is scribed)."""
 
@@ -56,6 +90,14 @@ class EqualCuts(Value):
     nudge: Shift = Field(default=0.0, description="Then moved so far up.")
 
 
+class WholeCourses(Value):
+    """Whole courses from the counter to an overhead: the joints between courses take it up."""
+
+    kind: Literal["whole-courses"] = "whole-courses"
+    under: Id | None = Field(default=None, description="Which overhead; null is the top line.")
+    nudge: Shift = Field(default=0.0, description="Then moved so far up.")
+
+
 class Carried(Value):
     """The course heights of the wall before, carried round the corner."""
 
@@ -63,12 +105,22 @@ class Carried(Value):
     nudge: Shift = Field(default=0.0, description="Then moved so far up.")
 
 
-Across = Annotated[FullLeft | FullRight | Centred, Field(discriminator="kind")]
-UpSchool = Annotated[FullCounter | FullTop | EqualCuts | Carried, Field(discriminator="kind")]
+Across = Annotated[
+    FullLeft | FullRight | Centred | FullAt | Fitted | Folded, Field(discriminator="kind")
+]
+UpSchool = Annotated[
+    FullCounter | FullTop | EqualCuts | WholeCourses | Carried, Field(discriminator="kind")
+]
 
 
 class Start(Value):
-    """Where the pennant is planted, left to right and bottom to top."""
+    """Where the pennant is planted, left to right and bottom to top.
+
+    ``left``, ``right`` and ``top`` say where an end or top that may float is taken.
+    """
 
     across: Across = FullLeft()
     up: UpSchool = FullCounter()
+    left: Shift = Field(default=0.0, description="The left end, so far to the right of its line.")
+    right: Shift = Field(default=0.0, description="The right end, so far to the right.")
+    top: Shift = Field(default=0.0, description="The top line, so far up.")

@@ -11,11 +11,9 @@ from typing import Literal
 
 import numpy as np
 
-from pennant.core.field import field_of
-from pennant.core.job import Job
-from pennant.core.placed import Surface
+from pennant.core.plan import Laid
 from pennant.core.search import Floats, Search
-from pennant.core.start import module_of
+from pennant.core.settings import Settings
 from pennant.core.tolerance import EPS, tidy
 
 
@@ -42,12 +40,11 @@ class Play:
     ahead: float
 
 
-def play_of(job: Job, surface: Surface, start: tuple[float, float]) -> tuple[Play, Play]:
-    """Return the play across and up of a wall's start (a full tile's lower left corner, mm)."""
-    module = module_of(job)
-    field = field_of(surface, job.settings)
-    search = Search(field, module, job.pattern.bond, job.settings)
-    x, y = start
+def play_of(laid: Laid, settings: Settings) -> tuple[Play, Play]:
+    """Return the play across and up of a wall's start."""
+    layout = laid.layout
+    module, x, y = layout.module, layout.plant.x, layout.plant.y
+    search = Search(laid.field, module, layout.bond, settings, layout.spans, y)
     groups, boxed = search.pattern(y)
     up = search.up_scores(np.array([y]))[:2, 0]
 

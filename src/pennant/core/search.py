@@ -19,11 +19,12 @@ import numpy.typing as npt
 
 from pennant.core.courses import phases, shift_of
 from pennant.core.field import Edge, Field, KeepOut
+from pennant.core.fit import Span, slipped
 from pennant.core.job import Bond
+from pennant.core.module import Module
 from pennant.core.settings import Settings
-from pennant.core.start import Module
 from pennant.core.tolerance import EPS, distinct_lines
-from pennant.core.wish import BANDS, Kind
+from pennant.core.wish import BANDS, Kind, Wish
 
 Floats = npt.NDArray[np.float64]
 _TOPS = ("overhead", "ceiling", "open-top")
@@ -41,11 +42,15 @@ class Group:
 
 @dataclass(frozen=True)
 class Way:
-    """One direction: the step from tile to tile, the tile's size, and the shift of each phase."""
+    """One direction: the step from tile to tile, the tile's size, and the shift of each phase.
+
+    ``used`` are the shifts of those phases that occur.
+    """
 
     step: float
     size: float
     shifts: tuple[float, ...]
+    used: tuple[float, ...]
 
     def left_over(self, start: Floats, edge: Edge, at: float, phase: int, joint: float) -> Floats:
         """The size of the piece at a line, for every start; full where a joint is on the line."""
@@ -61,6 +66,7 @@ class Way:
 
 SIEVED: tuple[Kind, ...] = (
     "never", "avoid", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
+    "centred",
 )  # fmt: skip
 """The wishes that the sieve reckons; what depends on whole pieces is left to the plans."""
 _COUNTED = ("never", "avoid")
@@ -77,13 +83,24 @@ class Found:
 class Search:
     """The search over one surface's field."""
 
-    def __init__(self, field: Field, module: Module, bond: Bond, settings: Settings) -> None:
+    def __init__(
+        self, field: Field, module: Module, bond: Bond, settings: Settings,
+        spans: Sequence[Span] = (), around: float | None = None,
+    ) -> None:  # fmt: skip
+        """``around`` is the height of the pennant's course (mm), at the counter if not given."""
         self.field, self.module, self.bond, self.settings = field, module, bond, settings
-        self.across = Way(
-            module.across, module.width,
-            tuple(shift_of(row, bond, module) for row in range(phases(bond))),
-        )  # fmt: skip
-        self.up = Way(module.up, module.height, (0.0,))
+        self.spans = spans
+        self.foot = field.foot if around is None else around
+        shifts = tuple(shift_of(row, bond, module) for row in range(phases(bond)))
+        rows = range(len(shifts))
+        if bond.way == "staggered":
+            low = int((field.inner.y0 - self.foot) // module.up) - 1
+            rows = range(low, int((field.inner.y1 - self.foot) // module.up) + 3)
+        used = tuple(sorted({shifts[row % len(shifts)] for row in rows}))
+        self.across = Way(module.across, module.width, shifts, used)
+        self.up = Way(module.up, module.height, (0.0,), (0.0,))
+        self.centres: list[float] = []
+        self.only: dict[Kind, set[str]] = {}
         shown = [keep for keep in field.keep_outs if not keep.hidden]
         self.uprights = [edge for edge in field.edges if edge.upright]
         self.levels = [edge for edge in field.edges if not edge.upright]
@@ -94,13 +111,16 @@ class Search:
         }
         self.boxes = [keep for keep in field.keep_outs if keep.hidden]
 
-    def best(self, wishes: Sequence[Kind], most: int, at_height: float | None = None) -> Found:
+    def best(self, wishes: Sequence[Wish], most: int, at_height: float | None = None) -> Found:
         """Return up to ``most`` starts, best first by the wishes in their order.
 
-        ``at_height`` holds the courses where they are (mm), for a wall that carries them on.
+        ``at_height`` holds the courses where they are (mm), for a wall that carries them on. Else
+        the pennant's course is the one that the counter cuts, or the full one upon it.
         """
+        self._bind(wishes)
         xs = self.marks_across()
-        ys = self.marks_up() if at_height is None else np.array([at_height])
+        ys = self.foot - (self.foot - self.marks_up()) % self.module.up
+        ys = ys if at_height is None else np.array([at_height])
         up_scores = self._robust(ys, self.up_scores)
         by_pattern: dict[frozenset[Group], Floats] = {}
         scores = np.empty((len(SIEVED), len(ys), len(xs)))
@@ -115,9 +135,9 @@ class Search:
                 both = across + up if SIEVED[kind] in _COUNTED else np.maximum(across, up)
                 scores[kind, number] = both
         keys = [
-            np.round(scores[SIEVED.index(kind)].ravel() / (BANDS[kind] or 1.0))
-            for kind in wishes
-            if kind in SIEVED
+            np.round(scores[SIEVED.index(wish.kind)].ravel() / (BANDS[wish.kind] or 1.0))
+            for wish in wishes
+            if wish.kind in SIEVED
         ]
         order = np.lexsort([scores[SIEVED.index("smallest")].ravel(), *keys[::-1]])
         places: list[tuple[float, float]] = []
@@ -128,6 +148,19 @@ class Search:
             if len(places) == most:
                 break
         return Found(tuple(places), len(xs) * len(ys))
+
+    def _bind(self, wishes: Sequence[Wish]) -> None:
+        """Take up the places that wishes are bound to."""
+        things = {thing.id: thing for thing in self.field.surface.things}
+        for wish in wishes:
+            if wish.kind == "centred" and wish.at in things:
+                box = things[wish.at].box
+                self.centres.append((box.x0 + box.x1) / 2)
+            elif wish.at:
+                self.only.setdefault(wish.kind, set()).add(wish.at)
+
+    def _counts(self, kind: Kind, owner: str) -> bool:
+        return kind not in self.only or owner in self.only[kind]
 
     def marks_across(self) -> Floats:
         """Return every start across, over one module, at which anything changes."""
@@ -148,13 +181,17 @@ class Search:
         marks: list[float] = []
         ats = [(edge.inward, at) for edge in edges for at in set(edge.reach)]
         ats += [(sign, at) for low, high in boxes for sign, at in ((-1, low), (1, high))]
-        for (sign, at), shift in itertools.product(ats, way.shifts):
+        if way is self.across:
+            ats = [(sign, at + slipped(self.spans, at)) for sign, at in ats]
+            marks += [c - shift - part for c, shift, part in itertools.product(
+                self.centres, way.used, (way.size / 2, way.size / 2 + way.step / 2))]  # fmt: skip
+        for (sign, at), shift in itertools.product(ats, way.used):
             sizes = (0.0, way.size, *limits, self.settings.least_leg)
             marks += [(at - shift + (size - way.size if sign > 0 else -size)) for size in sizes]
         before = [at for sign, at in ats if sign < 0]
         after = [at for sign, at in ats if sign > 0]
         sums = {round(a + b, 6) for a, b in itertools.product(before, after)}
-        shifts = {round(a + b, 6) for a, b in itertools.product(way.shifts, way.shifts)}
+        shifts = {round(a + b, 6) for a, b in itertools.product(way.used, way.used)}
         for total, shift in itertools.product(sums, shifts):
             middle = (total - way.size - shift) / 2
             marks += [middle, middle + way.step / 2]
@@ -202,10 +239,12 @@ class Search:
         for group in sorted(groups, key=lambda g: (g.edge, g.phase, g.run)):
             edge = self.uprights[group.edge]
             at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            at += slipped(self.spans, at)
             size = self.across.left_over(starts, edge, at, group.phase, self.module.joint)
             size = np.minimum(size, group.run)
             self._judge(edge, size, self.module.width, never, avoid)
-            smallest = np.minimum(smallest, size)
+            if self._counts("smallest", edge.owner):
+                smallest = np.minimum(smallest, size)
             sizes[edge.owner, group.phase, edge.side] = size
             if edge.owner == self.field.surface.id:
                 ends[edge.side] = np.minimum(ends[edge.side], self.module.width - size)
@@ -214,13 +253,26 @@ class Search:
             if side == "left" and right is not None and owner in self.openings:
                 seen = self._uneven(left, right)
                 avoid += seen
-                even = np.maximum(even, seen * np.abs(left - right))
+                if self._counts("even", owner):
+                    even = np.maximum(even, seen * np.abs(left - right))
         for number, phase in boxed:
             box = self.boxes[number].box
-            avoid += self._legs(self.across, starts, box.x0, box.x1, phase)
+            by = slipped(self.spans, box.x0)
+            avoid += self._legs(self.across, starts, box.x0 + by, box.x1 + by, phase)
         none = np.zeros(len(starts))
-        found = [never, avoid, even, -smallest, ends["left"], ends["right"], none, none]
+        centred = np.zeros(len(starts))
+        for centre in self.centres:
+            centred = np.maximum(centred, self._off_centre(starts, centre))
+        found = [never, avoid, even, -smallest, ends["left"], ends["right"], none, none, centred]
         return np.stack(found)
+
+    def _off_centre(self, starts: Floats, centre: float) -> Floats:
+        """How far a centreline is from a tile's or a joint's middle, in the best kind of course."""
+        half = self.across.step / 2
+        offs = [
+            (centre - starts - shift - self.across.size / 2) % half for shift in self.across.used
+        ]
+        return np.asarray(np.minimum.reduce([np.minimum(off, half - off) for off in offs]))
 
     def up_scores(self, starts: Floats) -> Floats:
         """Return the scores (in the order of `SIEVED`) of starts up."""
@@ -233,14 +285,15 @@ class Search:
             for run in sorted({run for _, _, run in runs}):
                 size = np.minimum(plain, run)
                 self._judge(edge, size, self.module.height, never, avoid)
-                smallest = np.minimum(smallest, size)
+                if self._counts("smallest", edge.owner):
+                    smallest = np.minimum(smallest, size)
                 if edge.kind == "counter":
                     foot = np.maximum(foot, self.module.height - size)
                 elif edge.kind in _TOPS:
                     top = np.maximum(top, self.module.height - size)
         for keep in self.boxes:
             avoid += self._legs(self.up, starts, keep.box.y0, keep.box.y1, 0)
-        return np.stack([never, avoid, none, -smallest, none, none, foot, top])
+        return np.stack([never, avoid, none, -smallest, none, none, foot, top, none])
 
     def _judge(self, edge: Edge, size: Floats, full: float, never: Floats, avoid: Floats) -> None:
         """Count what would be found at an edge; the arrays are added to in place."""

@@ -4,11 +4,10 @@ From fixed edges: the start line from both ends, course heights over the counter
 laser line, where the joints of each kind of course fall, and the lines of trim.
 """
 
+from collections import defaultdict
 from dataclasses import dataclass
 
-from pennant.core.courses import phases
 from pennant.core.field import Field
-from pennant.core.job import Bond
 from pennant.core.plan import SurfacePlan
 from pennant.core.tolerance import EPS, tidy
 
@@ -60,19 +59,17 @@ class SettingOut:
     full_right: bool
 
 
-def setting_out(
-    field: Field, plan: SurfacePlan, bond: Bond, length: float, laser: float | None
-) -> SettingOut:
+def setting_out(field: Field, plan: SurfacePlan, length: float, laser: float | None) -> SettingOut:
     """Return the lines of a wall as planned; ``length`` is its overall (mm)."""
     start = plan.pennant.tile_x
     rows: dict[int, tuple[float, int]] = {}
-    edges: dict[int, set[float]] = {phase: set() for phase in range(phases(bond))}
-    courses: dict[int, set[int]] = {phase: set() for phase in range(phases(bond))}
+    edges: dict[int, set[float]] = defaultdict(set)
+    courses: dict[int, set[int]] = defaultdict(set)
     for piece in plan.pieces:
         box = piece.box
         if "bottom" not in piece.cut_sides:
             rows[piece.course] = (box.y0, piece.phase)
-        if "left" not in piece.cut_sides:
+        if "left" not in piece.cut_sides or piece.shaved:
             edges[piece.phase].add(box.x0)
         courses[piece.phase].add(piece.course)
     lines = tuple(
@@ -81,8 +78,7 @@ def setting_out(
     )
     joints = tuple(
         Joints(phase, tuple(sorted(courses[phase])), tuple(sorted(edges[phase])))
-        for phase in edges
-        if courses[phase]
+        for phase in sorted(courses)
     )
     full = {
         reading.side: any(gets.full for gets in reading.gets)

@@ -12,6 +12,10 @@ from pydantic.fields import FieldInfo
 from pennant.core.lengths import MM_PER_INCH, Units
 from pennant.core.values import Distance, Length, Value
 
+STAGGER_APART = 0.2
+"""Of a module: joints of a staggered course keep this far from those in the course below, or two
+of them read as one crooked joint."""
+
 
 def _length(inches: float, millimetres: float, why: str) -> Any:
     mm = inches * MM_PER_INCH
@@ -123,17 +127,45 @@ class Settings(Value):
         "The difference is judged against the larger piece: 1 in of 3 is seen, 1 in of 10 is not.",
         most=1,
     )
+    shave_share: float = _number(
+        0.0625,
+        "of a tile",
+        "A tile shaved by no more than this passes for a full one beside its neighbours.",
+        most=1,
+    )
+    joint_play: Distance = _length(
+        1 / 32,
+        0.8,
+        "A joint this much wider or narrower than chosen is not seen, and over many of them it "
+        "moves the end by a good deal.",
+    )
     kerf: Distance = _length(
-        0,
-        0,
-        "What a straight cut takes away: nothing on a snap cutter; give the blade's width "
-        "for a saw.",
+        3 / 32,
+        2,
+        "The blade's width: what a sawn cut takes away. A snapped cut takes nothing.",
+    )
+    least_drop: Distance = _length(
+        1, 25, "A drop smaller than this either way is not kept: nothing is laid that small."
+    )
+    saw_within: Distance = _length(
+        1 / 32,
+        0.8,
+        "Cuts that differ by less are one cut, made together: a saw's fence does no better.",
     )
     break_cut: float = _number(
         0.05, "of cut pieces", "Straight cuts lost at the snap cutter or saw.", most=1
     )
     break_notched: float = _number(
         0.15, "of notched and holed pieces", "Notches and holes lost: inside corners crack.", most=1
+    )
+    break_thin: float = _number(
+        2,
+        "times as many",
+        "A leg thinner than the least snaps twice as often while it is cut.",
+        most=10,
+    )
+    break_brittle: float = _number(
+        1.5, "times as many", "Glass and stone chip and crack more than fired clay.", most=10
     )
     spare_tiles: float = _number(
         4, "tiles", "Kept by the client for a later repair, from the same lot.", most=1000
@@ -149,6 +181,68 @@ class Settings(Value):
         1.5,
         "How far adhesive rises into the joints; grout fills the rest of the thickness.",
     )
+    sanded_from: Distance = _length(
+        1 / 8,
+        3,
+        "Joints this wide or wider take a sanded grout, narrower ones an unsanded one: without "
+        "sand a wide joint shrinks and cracks, with it a narrow one does not fill.",
+    )
+    most_on_paint: float = _number(
+        20, "kg a m2", "Heavier tile pulls the paint off the board behind it.", most=500
+    )
+    grout_water: float = _number(
+        0.22, "litres a kg", "Water for grout powder; the sheet on the bag wins.", most=2
+    )
+    grout_life: float = _number(
+        30, "minutes", "How long mixed grout can be worked into joints.", most=600
+    )
+    grout_pace: float = _number(
+        2, "m2 an hour", "Wall that one person grouts and wipes the first time.", most=50
+    )
+    pot_life: float = _number(
+        90, "minutes", "How long mixed thinset can be spread; the sheet on the bag wins.", most=600
+    )
+    least_pot_life: float = _number(
+        30,
+        "minutes",
+        "Adhesive that stiffens sooner is mixed by the cupful, and most is lost.",
+        most=600,
+    )
+    adhesive_water: float = _number(
+        0.28, "litres a kg", "Water for thinset powder; the sheet on the bag wins.", most=2
+    )
+    pace: float = _number(
+        20,
+        "pieces an hour",
+        "Pieces that two hands set, cuts being ready; slower at first.",
+        most=500,
+    )
+    back_butter: float = _number(
+        1.0,
+        "litres a square metre",
+        "Adhesive on the back as well, of stone and of tile over 4 x 8 in: no hollows behind it.",
+        most=10,
+    )
+    coat_cover: float = _number(
+        8, "m2 a litre", "A coat of primer or sealer; the sheet on the tin wins.", most=100
+    )
+    coat_pack: float = _number(1, "litres", "A usual tin of primer or sealer.", most=100)
+    trim_stick: Length = _length(96, 2500, "A usual stick of trim.")
+    trim_kerf: Distance = _length(1 / 8, 3, "What a cut through trim takes, with its dressing.")
+    spacers_each: float = _number(
+        2, "a piece", "Spacers standing on a leg: one beside and one under each piece.", most=10
+    )
+    spacer_pack: float = _number(200, "spacers", "A usual bag.", most=10_000)
+    wedge_pack: float = _number(100, "wedges", "A usual bag.", most=10_000)
+    batten_screw: Length = _length(
+        12, 300, "From screw to screw along a batten that carries a course."
+    )
+    extend_over: Distance = _length(
+        1 / 4,
+        6,
+        "Tile and bed that bring the wall forward by more than this leave a box too deep.",
+    )
+    sheet_width: Length = _length(39, 1000, "Sheeting over the counter, from the wall forward.")
     grout_density: float = _number(
         1.6,
         "kg of powder a litre filled",

@@ -5,10 +5,10 @@ from typing import Any
 
 from pennant.core.clip import Ring, ring_of
 from pennant.core.job import Job
+from pennant.core.module import module_of
 from pennant.core.placed import Placed, Stretch, around
 from pennant.core.placing import WallPlaces, box_of, plate_of
 from pennant.core.rect import Rect
-from pennant.core.start import module_of
 from pennant.core.survey import (
     AnyThing,
     Below,

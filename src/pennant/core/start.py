@@ -1,40 +1,24 @@
 """Where the pennant is planted: the lower left corner of one full tile, from the chosen school."""
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
-from pennant.core.field import Field
-from pennant.core.job import Job, Pattern, Tile
+from pennant.core.field import Edge, Field
+from pennant.core.module import Module
 from pennant.core.planting import (
     Across,
     Carried,
     Centred,
     EqualCuts,
+    Fitted,
+    Folded,
     FullCounter,
-    FullLeft,
     FullRight,
     Start,
     UpSchool,
+    WholeCourses,
 )
 from pennant.core.tolerance import EPS, tidy
-
-
-@dataclass(frozen=True)
-class Module:
-    """A tile as laid and its joint: the step from one tile to the next. Millimetres."""
-
-    width: float
-    height: float
-    joint: float
-
-    @property
-    def across(self) -> float:
-        """Tile plus joint along the course."""
-        return self.width + self.joint
-
-    @property
-    def up(self) -> float:
-        """Tile plus joint from course to course."""
-        return self.height + self.joint
 
 
 @dataclass(frozen=True)
@@ -47,46 +31,71 @@ class Plant:
     flag_y: float
 
 
-def module_of(job: Job) -> Module:
-    """Return the job's tile as laid."""
-    return module_for(job.tile, job.pattern)
+class Carries(NamedTuple):
+    """What goes on from the surface before.
 
+    ``x`` is a tile's left edge, ``y`` a course's lower edge; ``past`` is how far the last tile of
+    the pennant's course reaches into the corner, from its left edge.
+    """
 
-def module_for(tile: Tile, pattern: Pattern) -> Module:
-    """Return a tile as laid: a standing tile's height runs along the course."""
-    if pattern.lay == "lying":
-        return Module(tile.length, tile.height, pattern.joint)
-    return Module(tile.height, tile.length, pattern.joint)
+    x: float | None = None
+    y: float | None = None
+    past: float | None = None
 
 
 def plant_of(
-    start: Start, field: Field, module: Module,
-    carried: tuple[float | None, float | None] = (None, None),
+    start: Start, field: Field, module: Module, line: Edge | None = None,
+    carries: Carries | None = None, kerf: float = 0.0,
 ) -> Plant:  # fmt: skip
     """Return where the pennant's tile stands, with its nudges.
 
-    ``carried`` is a tile's corner (x, y) on the surface before, for what goes on from there.
+    ``line`` is the first line that the start names; ``kerf`` is what a tile folded round the
+    corner loses where it is cut in two.
     """
-    across, up = start.across, start.up
-    x, flag_x = _across(across, field, module)
-    y, flag_y = _up(up, field, module, carried[1])
-    if carried[0] is not None:
-        x = flag_x = carried[0]
+    across, up, carries = start.across, start.up, carries or Carries()
+    x, flag_x = _across(across, field, module, line)
+    y, flag_y = _up(up, field, module, carries.y)
+    if carries.x is not None:
+        x = flag_x = carries.x
+    if isinstance(across, Folded) and carries.past is not None:
+        x, flag_x = folded(field.inner.x0, carries.past, module, kerf), field.inner.x0
     return Plant(
         tidy(x + across.nudge), tidy(y + up.nudge),
         tidy(flag_x + across.nudge), tidy(flag_y + up.nudge),
     )  # fmt: skip
 
 
-def _across(across: Across, field: Field, module: Module) -> tuple[float, float]:
-    if isinstance(across, FullLeft):
-        return field.inner.x0, field.inner.x0
+def folded(begin: float, past: float, module: Module, kerf: float) -> float:
+    """Return the left edge of the tile that goes on round a corner to a field begun at ``begin``.
+
+    Its first part reaches ``past`` into the corner on the wall before; what is left of it, less
+    the kerf, is what the second wall begins with: b = W - a - kerf. A tile that ends right in the
+    corner is not cut, and a full one follows it.
+    """
+    if past >= module.width - EPS:
+        return begin
+    return begin - past - kerf
+
+
+def _across(
+    across: Across, field: Field, module: Module, line: Edge | None
+) -> tuple[float, float]:  # fmt: skip
+    inner = field.inner
     if isinstance(across, FullRight):
-        return field.inner.x1 - module.width, field.inner.x1
-    centre = _centre(across, field)
-    if across.what == "tile":
-        return centre - module.width / 2, centre
-    return centre + module.joint / 2, centre
+        return inner.x1 - module.width, inner.x1
+    if isinstance(across, Centred):
+        centre = _centre(across, field)
+        if across.what == "tile":
+            return centre - module.width / 2, centre
+        return centre + module.joint / 2, centre
+    if line is None:
+        return inner.x0, inner.x0
+    at = line.reach[1] if line.inward > 0 else line.reach[0]
+    if line.inward > 0:
+        return at, at
+    if isinstance(across, Fitted):
+        return at + module.joint, at
+    return at - module.width, at
 
 
 def _centre(across: Centred, field: Field) -> float:
@@ -104,9 +113,8 @@ def _up(up: UpSchool, field: Field, module: Module, carried: float | None) -> tu
     of a sloping overhead: the other tiles are cut to the line, because a tile cannot grow.
     """
     if isinstance(up, Carried) and carried is not None:
-        rows = round((field.foot - carried) / module.up)
-        return carried + rows * module.up, carried + rows * module.up
-    if isinstance(up, FullCounter | Carried):
+        return carried, carried
+    if isinstance(up, FullCounter | WholeCourses | Carried):
         return field.foot, field.foot
     top = field.top_under(up.under)
     if isinstance(up, EqualCuts):

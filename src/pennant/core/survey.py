@@ -4,6 +4,7 @@ Walls are seen from the room, in order from left to right. Every place is kept a
 (see `taken`); `placing` works out where things stand.
 """
 
+from collections.abc import Iterable, Iterator
 from typing import Annotated, Literal
 
 from pydantic import BeforeValidator, Field
@@ -253,3 +254,11 @@ class Wall(Value):
     right_lean: Shift = 0.0
     things: tuple[Thing, ...] = Field(default=(), max_length=80)
     start: Start = Start()
+
+
+def zones_of(walls: Iterable[Wall]) -> Iterator[tuple[Wall, Zone]]:
+    """Yield every stretch of wall whose nature was noted, with its wall."""
+    for wall in walls:
+        for thing in wall.things:
+            if isinstance(thing, Zone):
+                yield wall, thing

@@ -8,7 +8,18 @@ from pennant.core.job import Job
 from pennant.core.kitchen import letters
 from pennant.core.lengths import Units
 from pennant.core.placing import WallPlaces, places_of
-from pennant.core.planting import Carried, Centred, EqualCuts, FullCounter, FullTop
+from pennant.core.planting import (
+    Carried,
+    Centred,
+    EqualCuts,
+    Fitted,
+    Folded,
+    FullAt,
+    FullCounter,
+    FullLeft,
+    FullTop,
+    WholeCourses,
+)
 from pennant.core.refusal import JobRefused, Problem
 from pennant.core.survey import (
     AnyThing,
@@ -134,9 +145,17 @@ def without_thing(job: Job, id_: str) -> Job:
                 for thing in wall.things
                 if thing.id != id_ and not _checks(thing, id_)
             ]
-            job = with_things(job, number, tuple(kept))
+            job = _unbound(with_things(job, number, tuple(kept)), {id_})
             return changed(job, number, start=_start_without(job.walls[number], id_))
     return job
+
+
+def _unbound(job: Job, gone: set[str]) -> Job:
+    """The job with its wishes no longer bound to what is gone."""
+    wishes = tuple(
+        wish.model_copy(update={"at": ""}) if wish.at in gone else wish for wish in job.wishes
+    )
+    return job.model_copy(update={"wishes": wishes})
 
 
 def _checks(thing: AnyThing, id_: str) -> bool:
@@ -173,7 +192,12 @@ def _start_without(wall: Wall, id_: str) -> Any:
     across, up = wall.start.across, wall.start.up
     if isinstance(across, Centred) and across.thing == id_:
         across = across.model_copy(update={"on": "wall", "thing": None})
-    if isinstance(up, FullTop | EqualCuts) and up.under == id_:
+    if isinstance(across, FullAt) and across.line.partition(":")[0] == id_:
+        across = FullLeft()
+    if isinstance(across, Fitted):
+        lines = tuple(line for line in across.lines if line.partition(":")[0] != id_)
+        across = across.model_copy(update={"lines": lines}) if len(lines) > 1 else FullLeft()
+    if isinstance(up, FullTop | EqualCuts | WholeCourses) and up.under == id_:
         up = up.model_copy(update={"under": None})
     return wall.start.model_copy(update={"across": across, "up": up})
 
@@ -197,7 +221,8 @@ def with_wall(job: Job, join: Join) -> Job:
         return job.model_copy(update={"walls": (*job.walls, new)})
     start = new.start.model_copy(update={"up": Carried()})
     new = new.model_copy(update={"start": start})
-    joined = last.model_copy(update={"corner": Corner(kind=join)})
+    start = last.start.model_copy(update={"right": 0.0})
+    joined = last.model_copy(update={"corner": Corner(kind=join), "start": start})
     return job.model_copy(update={"walls": (*job.walls[:-1], joined, new)})
 
 
@@ -211,6 +236,7 @@ def without_wall(job: Job, id_: str) -> Job:
         message = "is the only one; measure over it instead"
         raise JobRefused([Problem(pointer="/walls/0", message=message)])
     walls = list(job.walls)
+    job = _unbound(job, {id_, *(thing.id for thing in walls[number].things)})
     del walls[number]
     if number > 0:
         walls[number - 1] = walls[number - 1].model_copy(update={"corner": None})
@@ -228,6 +254,8 @@ def joined(job: Job, id_: str, join: Join) -> Job:
         old = job.walls[number].corner or Corner()
         corner = old.model_copy(update={"kind": join})
     job = changed(job, number, corner=corner)
+    if corner is not None:
+        job = _not_floating(job, number)
     if corner is None and number + 1 < len(job.walls):
         walls = list(job.walls)
         walls[number + 1] = _uncarried(walls[number + 1])
@@ -235,11 +263,23 @@ def joined(job: Job, id_: str, join: Join) -> Job:
     return job
 
 
+def _not_floating(job: Job, number: int) -> Job:
+    """Two walls that meet end in their corner, wherever their open ends were taken before."""
+    for at, side in ((number, "right"), (number + 1, "left")):
+        if at < len(job.walls):
+            start = job.walls[at].start.model_copy(update={side: 0.0})
+            job = changed(job, at, start=start)
+    return job
+
+
 def _uncarried(wall: Wall) -> Wall:
-    if not isinstance(wall.start.up, Carried):
-        return wall
-    up = FullCounter(nudge=wall.start.up.nudge)
-    return wall.model_copy(update={"start": wall.start.model_copy(update={"up": up})})
+    """A wall that no other joins on to from the left: nothing is carried round to it."""
+    start = wall.start
+    if isinstance(start.up, Carried):
+        start = start.model_copy(update={"up": FullCounter(nudge=start.up.nudge)})
+    if isinstance(start.across, Folded):
+        start = start.model_copy(update={"across": FullLeft(nudge=start.across.nudge)})
+    return wall.model_copy(update={"start": start})
 
 
 def wall_number(job: Job, id_: str) -> int:

@@ -7,7 +7,8 @@ string is in the unit of the job that is being read.
 from collections.abc import Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
-from typing import Annotated, Any
+from functools import cache
+from typing import Annotated, Any, get_args
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, WithJsonSchema
 
@@ -67,13 +68,36 @@ class Value(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid")
 
 
+@cache
+def length_fields(model: type[BaseModel]) -> frozenset[str]:
+    """Return the names of a model's fields that are lengths, which other floats are not."""
+    return frozenset(
+        name
+        for name, field in model.model_fields.items()
+        if any(_reads(part) for part in field.metadata) or _is_length(field.annotation)
+    )
+
+
+def _reads(part: object) -> bool:
+    return isinstance(part, BeforeValidator) and part.func is _read
+
+
+def _is_length(annotation: object) -> bool:
+    if any(_reads(part) for part in getattr(annotation, "__metadata__", ())):
+        return True
+    return any(_is_length(part) for part in get_args(annotation))
+
+
 def lengths_in(value: object, at: str) -> Iterator[tuple[str, float]]:
-    """Yield every float in a value with its JSON pointer, which begins with ``at``."""
+    """Yield every length in a value with its JSON pointer, which begins with ``at``."""
     if isinstance(value, tuple):
         for number, item in enumerate(value):
             yield from lengths_in(item, f"{at}/{number}")
     elif isinstance(value, BaseModel):
+        lengths = length_fields(type(value))
         for name in type(value).model_fields:
-            yield from lengths_in(getattr(value, name), f"{at}/{name}")
-    elif isinstance(value, float):
-        yield at, value
+            inner = getattr(value, name)
+            if not isinstance(inner, float):
+                yield from lengths_in(inner, f"{at}/{name}")
+            elif name in lengths:
+                yield f"{at}/{name}", inner

@@ -1,6 +1,6 @@
 """A small drawing of a job as SVG: walls, tiles, what stands on them, and the pennants."""
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator, Sequence
 from html import escape
 
 from pennant.core.clip import Outline, Ring
@@ -21,12 +21,16 @@ GAP = 240.0
 """Millimetres between walls that stand apart; joined ones meet at their fold."""
 
 
-def drawing_svg(job: Job, plan: Plan, only: str | None = None) -> str:
+def drawing_svg(
+    job: Job, plan: Plan, only: str | None = None, marks: Sequence[tuple[str, Collection[str]]] = ()
+) -> str:
     """Return the walls unrolled to scale, 1 unit a millimetre, as a standalone SVG document.
 
-    ``only`` draws one wall alone. Pieces that must be cured are red.
+    ``only`` draws one surface alone. Pieces that must be cured are red. ``marks`` are labels with
+    the pieces that they stand for, which are outlined.
     """
-    walls = [wall for wall in plan.kitchen.walls if only in (None, wall.id)]
+    walls = [one for one in plan.kitchen.surfaces
+             if only == one.id or (only is None and one.id == one.of)]  # fmt: skip
     made = [plan.surface(wall.id) for wall in walls]
     low = min(one.frame[1] for one in made)
     high = max(one.frame[3] for one in made)
@@ -35,6 +39,7 @@ def drawing_svg(job: Job, plan: Plan, only: str | None = None) -> str:
     for wall, one in zip(walls, made, strict=True):
         parts.append(f'<g transform="translate({x - one.frame[0]:.1f} 0)">')
         parts += _wall(wall, one, high, slab)
+        parts += _marks(one, marks, high)
         parts.append("</g>")
         x += one.frame[2] - one.frame[0]
         joined = wall.right in ("lapped", "laps", "folded")
@@ -45,7 +50,9 @@ def drawing_svg(job: Job, plan: Plan, only: str | None = None) -> str:
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" '
         f'viewBox="0 0 {x:g} {high - low + slab:g}">'
-        f"<title>{escape(job.name)}</title><style>{_STYLE}.t{{fill:{job.tile.colour}}}</style>"
+        f"<title>{escape(job.name)}</title><style>{_STYLE}.t{{fill:{job.tile.colour}}}"
+        f".j{{fill:{job.products.grout.colour if job.products.grout else '#d9d5cb'}}}"
+        f".d{{fill:{job.pattern.border.tile.colour if job.pattern.border else 'none'}}}</style>"
         f"{''.join(parts)}</svg>"
     )
 
@@ -64,6 +71,26 @@ def _wall(wall: Surface, made: SurfacePlan, top: float, slab: float) -> Iterator
     yield _flag(made.pennant.x, top - made.pennant.y, (made.frame[3] - made.frame[1]) / 5)
 
 
+def _marks(
+    made: SurfacePlan, marks: Sequence[tuple[str, Collection[str]]], top: float
+) -> Iterator[str]:
+    """Outlines of the pieces of each mark, and its label in a ring on the largest of them."""
+    pieces = {piece.id: piece for piece in made.pieces}
+    size = (made.frame[3] - made.frame[1]) / 16
+    for label, ids in marks:
+        meant = [pieces[id_] for id_ in ids if id_ in pieces]
+        for piece in meant:
+            yield (f'<path d="{_path(piece.outline, top)}" fill="#1f5a93" fill-opacity=".25" '
+                   f'stroke="#1f5a93" stroke-width="{size / 8:.1f}"/>')  # fmt: skip
+        if meant:
+            box = max(meant, key=lambda piece: piece.area).box
+            x, y = (box.x0 + box.x1) / 2, top - (box.y0 + box.y1) / 2
+            yield (f'<circle cx="{x:.1f}" cy="{y:.1f}" r="{size * 0.75:.1f}" fill="#fbf9f3" '
+                   f'stroke="#1f5a93" stroke-width="{size / 8:.1f}"/><text x="{x:.1f}" '
+                   f'y="{y + size * 0.36:.1f}" font-size="{size:.1f}" text-anchor="middle" '
+                   f'font-family="sans-serif" fill="#1f5a93">{escape(label)}</text>')  # fmt: skip
+
+
 def _under(wall: Surface, made: SurfacePlan, slab: float) -> Ring:
     """The counter as a slab under its own line."""
     x0, y0, x1, _ = made.frame
@@ -78,7 +105,11 @@ def _fold(x: float, height: float, slab: float) -> str:
 
 
 def _class(piece: Piece, bad: set[str]) -> str:
-    return "t" + ("" if piece.kind == "full" else " c") + (" b" if piece.id in bad else "")
+    return (
+        ("t d" if piece.border else "t")
+        + ("" if piece.kind == "full" else " c")
+        + (" b" if piece.id in bad else "")
+    )
 
 
 def _flag(x: float, y: float, size: float) -> str:

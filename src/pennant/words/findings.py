@@ -92,7 +92,33 @@ def _cover(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     )
 
 
+def _shaved(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
+    return (
+        f"{len(finding.pieces)} tiles shaved by {_len(job, finding.size)} to fit",
+        f"In {courses(finding.courses)}; their cut edge shows in a joint"
+        + (
+            " beside bevelled or glazed ones: draw the joints instead, or start elsewhere."
+            if job.tile.bevelled
+            else ": ease it, and turn it away from the light."
+        ),
+    )
+
+
+def _joint_off(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
+    if finding.size <= 0:
+        return (
+            "No joint is narrow enough to fit these lines",
+            "Shave tiles instead, or fit between other lines.",
+        )
+    return (
+        f"Joints would have to be {_len(job, finding.size)} to fit, not "
+        f"{_len(job, finding.other or 0.0)}",
+        "Shave tiles instead, or take another number of courses or another tile.",
+    )
+
+
 _SAY = {
+    "shaved": _shaved, "joint-off": _joint_off,
     "sliver": _piece, "thin-top": _piece, "small-piece": _piece, "uneven-jambs": _uneven,
     "thin-leg": _leg, "plate-overhang": _overhang, "plate-cover": _cover,
 }  # fmt: skip
@@ -102,6 +128,8 @@ _LIMIT: dict[Rule, str] = {
     "small-piece": "In view, at least {limit}: {share:.0%} of the tile.",
     "uneven-jambs": "Seen when they differ by over {limit} and over {ratio:.0%}.",
     "thin-leg": "At least {limit}.", "plate-cover": "At least {limit} on every side.",
+    "shaved": "Passes for full up to {limit}.",
+    "joint-off": "A joint may differ by up to {limit}.",
     "plate-overhang": "A plate must land on tile all around.",
 }  # fmt: skip
 

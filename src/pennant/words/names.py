@@ -2,9 +2,10 @@
 
 from collections.abc import Iterable
 
+from pennant.core.cut_kind import Kind
 from pennant.core.job import Job
 from pennant.core.lengths import show_with_unit
-from pennant.core.pieces import Kind, Piece
+from pennant.core.pieces import Piece
 from pennant.core.placed import NO_COUNTER, Kitchen, Placed, Surface
 from pennant.core.tolerance import EPS
 

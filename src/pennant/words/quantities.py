@@ -2,39 +2,103 @@
 
 from collections.abc import Iterator
 
+from pennant.core.around import screw_length
 from pennant.core.job import Job
-from pennant.core.lengths import MM_PER_INCH
+from pennant.core.kitchen import build_up
+from pennant.core.lengths import MM_PER_INCH, show_length, show_with_unit
 from pennant.core.notch import notch_for
 from pennant.core.plan import Plan
-from pennant.core.quantities import Quantity
+from pennant.core.quantity import Group, LineId, Quantity
 from pennant.core.values import Value
 from pennant.core.working import Working
+from pennant.words.names import Names
 
-_NAMES = {
-    "tiles": "Tile", "boxes": "Boxes of tile", "grout": "Grout", "adhesive": "Adhesive",
-    "sealant": "Sealant",
+NAMES: dict[LineId, str] = {
+    "tiles": "Tile", "boxes": "Boxes of tile", "border": "Border tile",
+    "border-boxes": "Boxes of border tile", "adhesive": "Adhesive",
+    "adhesive-water": "Water for adhesive", "adhesive-batches": "Batches of adhesive",
+    "grout": "Grout", "grout-water": "Water for grout", "grout-batches": "Batches of grout",
+    "sealant": "Sealant", "trim": "Trim", "spacers": "Spacers", "wedges": "Wedges",
+    "batten": "Batten", "batten-screws": "Screws for battens", "primer": "Primer",
+    "sealer": "Sealer", "patch": "Patching compound", "extenders": "Box extenders",
+    "device-screws": "Longer device screws", "sheeting": "Sheeting", "tape": "Masking tape",
+    "sponges": "Sponges", "buckets": "Buckets", "gloves": "Gloves", "blade": "Saw blade",
 }  # fmt: skip
-_ONE = {"tiles": "tile", "boxes": "box", "bags": "bag", "cartridges": "cartridge"}
+GROUPS: dict[Group, str] = {
+    "tile": "Tile", "wall": "The wall before tile", "setting": "Setting", "edges": "Edges",
+    "grouting": "Grouting", "devices": "Outlets and switches", "protection": "Protection",
+    "tools": "Tools used up",
+}  # fmt: skip
+NOT_BOUGHT: tuple[LineId, ...] = (
+    "tiles", "border", "adhesive-water", "adhesive-batches", "grout-water", "grout-batches",
+)  # fmt: skip
+"""Lines that say how much, of which nothing is carried home."""
+_ONE = {
+    "tiles": "tile", "boxes": "box", "bags": "bag", "cartridges": "cartridge", "tins": "tin",
+    "batches": "batch", "sticks": "stick", "screws": "screw", "extenders": "extender",
+}  # fmt: skip
 _M_PER_FOOT = 12 * MM_PER_INCH / 1000
 
 
+class SaidStick(Value):
+    """A stick of trim: what is cut from it, in words, and what is left."""
+
+    runs: tuple[str, ...]
+    left: str
+
+
 class SaidQuantity(Value):
-    """One line of what it takes, in words; its working is in the plan."""
+    """One line of what it takes, in words; its working is in the plan.
+
+    ``buy`` is whether it is carried home; ``cost`` is of what is still to get, in own money.
+    """
 
     id: str
+    group: Group
     name: str
     amount: str
+    to_get: str
     gist: str
+    buy: bool
+    cost: float | None
+    sticks: tuple[SaidStick, ...]
 
 
 def said_quantities(job: Job, plan: Plan) -> Iterator[SaidQuantity]:
     """Yield the plan's quantities in words, in their order."""
+    names = Names(plan.kitchen)
     for quantity in plan.quantities:
-        unit = _ONE[quantity.unit] if quantity.amount == 1 else quantity.unit
+        cost = None if quantity.price is None else quantity.to_get * quantity.price
         yield SaidQuantity.model_construct(
-            id=quantity.id, name=_NAMES[quantity.id], amount=f"{quantity.amount:g} {unit}",
-            gist=_gist(job, plan, quantity),
+            id=quantity.id, group=quantity.group, name=_name(job, quantity),
+            amount=_amount(job, quantity.amount, quantity.unit),
+            to_get=_amount(job, quantity.to_get, quantity.unit),
+            gist=_gist(job, plan, quantity), buy=quantity.id not in NOT_BOUGHT, cost=cost,
+            sticks=tuple(_sticks(job, names, quantity)),
         )  # fmt: skip
+
+
+def _name(job: Job, quantity: Quantity) -> str:
+    products = job.products
+    chosen = {
+        "adhesive": products.adhesive, "grout": products.grout, "sealant": products.sealant,
+        "primer": products.primer, "sealer": products.sealer, "trim": products.trim,
+    }.get(quantity.id)  # fmt: skip
+    plain = NAMES[quantity.id]
+    if quantity.id == "boxes":
+        return f"{plain}: {job.tile.name}"
+    return f"{plain}: {chosen.name}" if chosen else plain
+
+
+def _amount(job: Job, amount: float, unit: str) -> str:
+    if unit == "m":
+        return _length(job, amount)
+    if unit == "m2":
+        return _area(job, amount * 1e6)
+    if unit == "litres":
+        return f"{amount:.1f} litres"
+    said = _ONE.get(unit, unit) if amount == 1 else unit
+    return f"{amount:g} {said}"
 
 
 def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
@@ -43,17 +107,46 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             full = len(plan.pieces) - plan.cut
             thumb = quantity.beside.value if quantity.beside else 0
             return f"{full} full and {plan.cut} cut pieces; by rule of thumb {thumb:g}"
-        case "boxes":
-            return f"{job.tile.per_box} in a box"
+        case "boxes" | "border-boxes":
+            return f"{job.tile.per_box} in a box, all of one lot"
         case "grout":
             return f"{_need(quantity)} for {_area(job, plan.areas.joints)} of joint"
         case "adhesive":
             notch = notch_for(job.tile.length, job.tile.height)
             return f"{_need(quantity)} with a {notch.name} notch"
+        case "adhesive-batches" | "grout-batches":
+            at = "set" if quantity.id == "adhesive-batches" else "grouted"
+            covers = next(w.value for w in _steps(quantity.working)
+                          if w.label == f"{at} from a batch")  # fmt: skip
+            return f"{_area(job, covers * 1e6)} {at} from each before it stiffens"
         case "sealant":
             # A step may stand twice in a working (itself, and in its own waste): count it once.
             runs = {w.label: w.value for w in _steps(quantity.working) if w.unit == "m"}
             return f"{_length(job, sum(runs.values()))} of bead, {_need(quantity)}"
+        case "device-screws":
+            forward = build_up(job)
+            example = screw_length(job, 25.0)
+            return (f"longer by {show_with_unit(forward, job.step)}: "
+                    f"{example:.0f} mm where 25 mm were")  # fmt: skip
+        case "extenders":
+            return "whether they are needed is for the local code and a licensed electrician"
+        case "trim":
+            return f"{len(quantity.sticks)} by the cutting plan below"
+        case "batten-screws":
+            return "find cables and pipes behind the board before a screw goes in"
+        case _:
+            return ""
+
+
+def _sticks(job: Job, names: Names, quantity: Quantity) -> Iterator[SaidStick]:
+    for stick in quantity.sticks:
+        yield SaidStick(
+            runs=tuple(
+                f"{show_with_unit(run.length, job.step)} {names.edge(run.edge)}"
+                for run in stick.runs
+            ),
+            left=show_length(stick.left, job.step),
+        )
 
 
 def _need(quantity: Quantity) -> str:
@@ -75,3 +168,56 @@ def _steps(working: Working) -> Iterator[Working]:
     yield working
     for term in working.terms:
         yield from _steps(term)
+
+
+class MixCard(Value):
+    """One mix for the day: what goes into one batch, how long it lives, and how many there are."""
+
+    what: str
+    powder: str
+    water: str
+    makes: str
+    minutes: str
+    covers: str
+    batches: str
+
+
+def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
+    """Yield a card for the adhesive and one for the grout, for what is mixed with water."""
+    lines = {quantity.id: quantity for quantity in plan.quantities}
+    for what, covered in (("adhesive", "set from a batch"), ("grout", "grouted from a batch")):
+        batches = lines.get(f"{what}-batches")  # type: ignore[call-overload]
+        water = lines.get(f"{what}-water")  # type: ignore[call-overload]
+        if batches is None or water is None:
+            continue
+        steps = {one.label: one.value for one in _steps(batches.working)}
+        steps |= {one.label: one.value for one in _steps(water.working)}
+        count = batches.working.terms[0].value
+        powder = steps["powder with waste"] / count
+        minutes = steps["pot life"] if what == "adhesive" else steps["grout life"]
+        wet = powder * steps[f"{what} water"]
+        litres = steps.get("mixed at a time", powder / job.settings.grout_density + wet / 2)
+        yield MixCard(
+            what=_name(job, lines[what]), powder=f"{powder:.2f} kg",  # type: ignore[index]
+            water=f"{wet:.2f} litres, less at first", makes=f"about {litres:.1f} litres",
+            minutes=f"{minutes:.0f} minutes; never thinned again once it stiffens",
+            covers=_area(job, steps[covered] * 1e6),
+            batches=_amount(job, batches.amount, batches.unit),
+        )  # fmt: skip
+
+
+def materials_report(job: Job, plan: Plan) -> str:
+    """Return the shopping list for a person at a terminal, grouped as a shop is."""
+    said = list(said_quantities(job, plan))
+    lines = []
+    for group, title in GROUPS.items():
+        here = [one for one in said if one.group == group]
+        if here:
+            lines.append(title)
+            for one in here:
+                gist = f" ({one.gist})" if one.gist else ""
+                lines.append(f"  {one.name}: {one.to_get}{gist}")
+                lines += [f"    stick: {', '.join(s.runs)}; {s.left} left" for s in one.sticks]
+    if total := sum(one.cost or 0.0 for one in said):
+        lines.append(f"Cost of what has a price: {total:.2f}")
+    return "\n".join(lines) + "\n"

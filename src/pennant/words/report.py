@@ -39,10 +39,16 @@ def _lines(job: Job, plan: Plan) -> Iterator[str]:
     for finding in said.findings:
         yield f"  {'!!' if finding.weight == 'never' else ' !'} {finding.title}. {finding.detail}"
         yield f"       {finding.rule}"
+    if said.unsuited:
+        yield ""
+        yield "What does not go together"
+        for one in said.unsuited:
+            mark = "!!" if one.weight == "never" else " !"
+            yield f"  {mark} {one.title}. {one.why} {one.cure}"
     yield ""
     yield "What it takes"
     for spoken, quantity in zip(said.quantities, plan.quantities, strict=True):
-        yield f"  {spoken.name}: {spoken.amount} ({spoken.gist})"
+        yield f"  {spoken.name}: {spoken.amount}" + (f" ({spoken.gist})" if spoken.gist else "")
         yield from _working(quantity.working, "      ")
     yield ""
     yield "Breaker off, and every device proved dead, before a plate or a screw is touched."

@@ -2,19 +2,29 @@
 
 from collections.abc import Iterator
 
+from pennant.core.best import ENDS_MOVED_FOR, MOST_PIECES_TRIED
 from pennant.core.check import LEAST_TILE, MOST_PIECES
 from pennant.core.closure import HAIR
+from pennant.core.colour import CONTRAST_OVER, DARK_UNDER
+from pennant.core.compare import SHORT_LIST, SHORT_LIST_PIECES
+from pennant.core.cuts import REPEATS
 from pennant.core.doubts import AT_CORNER, DEEP, SEEN_DEPTH
 from pennant.core.edges import SAME
 from pennant.core.field import CORNERS_OF_A_ROUND
 from pennant.core.job import BOX_SIZES, BoxSize
 from pennant.core.lengths import MM_PER_INCH, Step, show_length, show_with_unit
 from pennant.core.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
-from pennant.core.settings import Settings, field_of, meta
+from pennant.core.products import SET_HOURS
+from pennant.core.settings import STAGGER_APART, Settings, field_of, meta
+from pennant.core.stagger import PARTS, ROWS, STARTS_APART, STEPS_APART
+from pennant.core.sticks import EXACT_UP_TO
 from pennant.core.things import SIZES
+from pennant.core.tools import MINUTES
 from pennant.core.values import LONGEST
 from pennant.core.wish import BANDS, usual_wishes
-from pennant.words.starts import MOST_PIECES_TRIED, WISHES
+from pennant.words.agree import LESS_THAN as AGREE_UNDER
+from pennant.words.names import KINDS
+from pennant.words.starts import WISHES
 
 _FIRST_SIZES = {
     "box_y": "centre height of a box", "clear": "clear height", "range": "width of a range gap",
@@ -76,6 +86,65 @@ def _lines() -> Iterator[str]:
         f"| pieces tried for a board of starts | {MOST_PIECES_TRIED:,} | beyond it, one direction "
         "is changed at a time, so that the board answers in seconds |"
     )
+    yield (
+        f"| shown to the client | under {AGREE_UNDER:g} of a tile | a cut piece in view that "
+        "breaks no rule, and that somebody may still object to |"
+    )
+    yield (
+        f"| starts planned in full after the sieve | {SHORT_LIST}, of {SHORT_LIST_PIECES:,} "
+        "pieces at most | on a wall of chips fewer, so that the answer does not take minutes |"
+    )
+    yield (
+        f"| starts whose floating ends are moved | {ENDS_MOVED_FOR} | the best so far; the others "
+        "would have to make up too much |"
+    )
+    yield (
+        f"| joints of a staggered bond apart | {STAGGER_APART:g} of a module | nearer ones read as "
+        "one crooked joint; a bond carries its own |"
+    )
+    yield (
+        f"| a staggered bond's staircase | {STEPS_APART} of {PARTS} of a module | two steps that "
+        "differ by less lead the eye up |"
+    )
+    yield (
+        f"| staggered courses alike | {STARTS_APART} of {PARTS} of a module | courses that begin "
+        "nearer than this, of four in a row, look the same |"
+    )
+    yield f"| staggered courses | {ROWS} | after so many the stagger comes round again |"
+    yield (
+        f"| like cuts made first | {REPEATS} or more | fewer are not worth a stop on the saw "
+        "before setting begins |"
+    )
+    yield (
+        f"| lengths of trim shared out exactly | up to {EXACT_UP_TO} | more go first fit, the "
+        "longest first |"
+    )
+    yield (
+        f"| a dark grout or adhesive | under {DARK_UNDER:g} of 255 | dark under light shows "
+        "through, and light under dark |"
+    )
+    yield (
+        f"| a joint that contrasts | by over {CONTRAST_OVER:g} of 255 | it is seen as a line, and "
+        "so is every unevenness of it |"
+    )
+    yield ""
+    yield "## Cutting"
+    yield ""
+    yield "Minutes a cut with its marking, by its own tool where that is listed, else by any."
+    yield ""
+    yield "| cut | tool | minutes |"
+    yield "|---|---|---|"
+    for (kind, tool), minutes in MINUTES.items():
+        yield f"| {KINDS[kind]} | {tool or 'any'} | {minutes:g} |"
+    yield ""
+    yield "## Waiting"
+    yield ""
+    yield "Hours from setting to grout, where an adhesive's sheet does not say."
+    yield ""
+    yield "| adhesive | hours |"
+    yield "|---|---|"
+    for name, hours in SET_HOURS.items():
+        yield f"| {name} | {hours:g} |"
     yield ""
     yield "## Wishes"
     yield ""

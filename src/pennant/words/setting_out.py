@@ -41,9 +41,7 @@ def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
     for surface in plan.kitchen.walls:
         made = plan.surface(surface.id)
         length = job.wall(surface.id).length
-        found = setting_out(
-            field_of(surface, job.settings), made, job.pattern.bond, length, plan.kitchen.laser
-        )
+        found = setting_out(field_of(surface, job.settings), made, length, plan.kitchen.laser)
         yield _said(job, surface, found)
 
 

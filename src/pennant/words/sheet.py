@@ -7,16 +7,24 @@ from pennant.core.findings import Finding, Weight
 from pennant.core.job import Job
 from pennant.core.lengths import STEP_MM, show_exact, show_length
 from pennant.core.placed import Surface
-from pennant.core.plan import Plan, SurfacePlan
+from pennant.core.plan import Plan, SurfacePlan, lay
 from pennant.core.settings import Settings, field_of, meta
 from pennant.core.values import Value, lengths_in
+from pennant.words.corners import SaidCorner, said_corners
 from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import SaidDoubt, SayDoubts
 from pennant.words.findings import SaidFinding, say
 from pennant.words.lines import SaidLine, lines_of
 from pennant.words.names import KINDS, Names, courses, piece_size
-from pennant.words.quantities import SaidQuantity, said_quantities
+from pennant.words.quantities import (
+    GROUPS,
+    MixCard,
+    SaidQuantity,
+    mix_cards,
+    said_quantities,
+)
 from pennant.words.start import say_start
+from pennant.words.suits import SaidUnsuited, said_joints, said_unsuited
 
 
 class ShownLength(Value):
@@ -81,7 +89,12 @@ class Sheet(Value):
     notebooks: tuple[Notebook, ...]
     findings: tuple[SaidFinding, ...]
     doubts: tuple[SaidDoubt, ...]
+    corners: tuple[SaidCorner, ...]
     quantities: tuple[SaidQuantity, ...]
+    groups: dict[str, str]
+    unsuited: tuple[SaidUnsuited, ...]
+    joints: str
+    mixes: tuple[MixCard, ...]
     step: str
     step_mm: float
     summary: str
@@ -108,7 +121,12 @@ def sheet(job: Job, plan: Plan) -> Sheet:
         ),
         findings=tuple(said for _, said in sorted(found, key=lambda pair: pair[0])),
         doubts=tuple(doubts.say(doubt) for doubt in plan.doubts),
+        corners=tuple(said_corners(job, names, list(lay(job, plan.kitchen)))),
         quantities=tuple(said_quantities(job, plan)),
+        groups={str(group): title for group, title in GROUPS.items()},
+        unsuited=tuple(said_unsuited(job, names, plan)),
+        joints=said_joints(job),
+        mixes=tuple(mix_cards(job, plan)),
         step=job.step,
         step_mm=STEP_MM[job.step],
         summary=summary(plan),

@@ -2,7 +2,19 @@
 
 from pennant.core.job import Job
 from pennant.core.lengths import show_with_unit
-from pennant.core.planting import Carried, Centred, EqualCuts, FullTop, Start
+from pennant.core.planting import (
+    Across,
+    Carried,
+    Centred,
+    EqualCuts,
+    Fitted,
+    Folded,
+    FullAt,
+    FullTop,
+    Start,
+    UpSchool,
+    WholeCourses,
+)
 from pennant.core.play import Play
 from pennant.words.names import Names
 
@@ -10,27 +22,55 @@ from pennant.words.names import Names
 def say_start(job: Job, names: Names, start: Start) -> str:
     """Say where the pennant is planted."""
     across, up = start.across, start.up
+    said = (
+        f"{_across(job, names, across)}{_moved(job, across.nudge, 'right', 'left')}; "
+        f"{_up(names, up)}{_moved(job, up.nudge, 'up', 'down')}"
+    )
+    for side, plus, minus in (
+        ("left", "right", "left"), ("right", "right", "left"), ("top", "up", "down")
+    ):  # fmt: skip
+        if by := getattr(start, side):
+            end = "top line" if side == "top" else f"{side} end"
+            said += f"; {end}{_moved(job, by, plus, minus).replace(', moved', ' moved')}"
+    return said
+
+
+_HOW = {
+    "ends": "end tiles shaved to fit", "all": "all tiles shaved to fit",
+    "joints": "joints drawn to fit",
+}  # fmt: skip
+
+
+def _across(job: Job, names: Names, across: Across) -> str:
     if isinstance(across, Centred):
         on = {
             "wall": "the wall",
             "thing": names.thing(across.thing or ""),
             "point": show_with_unit(across.x or 0.0, job.step) + " from the left end",
         }[across.on]
-        first = f"{across.what} centred on {on}"
-    else:
-        first = f"full tile at the {across.kind.removeprefix('full-')} end"
-    if isinstance(up, FullTop | EqualCuts):
+        return f"{across.what} centred on {on}"
+    if isinstance(across, FullAt):
+        return f"full tile at {names.edge(across.line)}"
+    if isinstance(across, Fitted):
+        first, last = names.edge(across.lines[0]), names.edge(across.lines[-1])
+        between = f", by {len(across.lines) - 2} lines between" if len(across.lines) > 2 else ""
+        return f"{_HOW[across.how]} from {first} to {last}{between}"
+    if isinstance(across, Folded):
+        return "tile folded round the corner"
+    return f"full tile at the {across.kind.removeprefix('full-')} end"
+
+
+def _up(names: Names, up: UpSchool) -> str:
+    if isinstance(up, FullTop | EqualCuts | WholeCourses):
         under = names.thing(up.under) if up.under else "the top line"
-        second = "full course under " if isinstance(up, FullTop) else "equal cuts at counter and "
-        second += under
-    elif isinstance(up, Carried):
-        second = "courses carried round the corner"
-    else:
-        second = "full course at the counter"
-    return (
-        f"{first}{_moved(job, across.nudge, 'right', 'left')}; "
-        f"{second}{_moved(job, up.nudge, 'up', 'down')}"
-    )
+        if isinstance(up, FullTop):
+            return f"full course under {under}"
+        if isinstance(up, EqualCuts):
+            return f"equal cuts at counter and {under}"
+        return f"whole courses from the counter to {under}, by their joints"
+    if isinstance(up, Carried):
+        return "courses carried round the corner"
+    return "full course at the counter"
 
 
 def say_play(job: Job, play: Play) -> str:

@@ -1,15 +1,16 @@
 """The board of starts in words: what each comes to, and which wish puts it before the next."""
 
-from pennant.core.compare import Outcome, best_found, compare, ranked, wishes_of
+from collections.abc import Iterator
+
+from pennant.core.best import Round, Unmet, best_round, every_start, unmet
+from pennant.core.compare import Outcome
 from pennant.core.job import Job
-from pennant.core.kitchen import joined_before
 from pennant.core.lengths import show_with_unit
 from pennant.core.plan import plan
 from pennant.core.planting import Start
-from pennant.core.schools import schools_of, schools_one_way_of
 from pennant.core.things import wall_number
 from pennant.core.values import Value
-from pennant.core.wish import Kind
+from pennant.core.wish import BANDS, Kind, Wish
 from pennant.words.names import Names
 from pennant.words.start import say_start
 
@@ -20,6 +21,8 @@ WISHES: dict[Kind, str] = {
     "even": "Even pieces at both sides of an opening", "full-left": "A full tile at the left end",
     "full-right": "A full tile at the right end", "whole-counter": "A whole course at the counter",
     "whole-top": "A whole course under everything overhead",
+    "centred": "A tile or a joint on a centreline",
+    "corner": "The pattern carried round the corner",
 }  # fmt: skip
 """Each wish as the client would say it."""
 
@@ -33,10 +36,10 @@ _BEFORE: dict[Kind, str] = {
     "full-right": "nearer to a full tile at the right end than the next",
     "whole-counter": "nearer to a whole course at the counter than the next",
     "whole-top": "nearer to whole courses at the top than the next",
+    "centred": "a tile or joint nearer to the centreline than the next",
+    "corner": "the pieces in the corner are nearer to one tile than the next one's",
 }  # fmt: skip
 
-MOST_PIECES_TRIED = 40_000
-"""Pieces in all plans of one board: a few seconds' work on a slow machine."""
 _ALIKE = "as good as the next in every measure"
 
 
@@ -64,6 +67,16 @@ class Board(Value):
     compared: int
     both_ways: bool
     starts: tuple[SaidStart, ...]
+    unmet: tuple[str, ...] = ()
+
+
+class SaidRound(Value):
+    """A step of the search round the kitchen, in words, with the best job so far."""
+
+    says: str
+    done: int
+    of: int
+    job: Job
 
 
 def board(job: Job, wall_id: str, most: int) -> Board:
@@ -71,27 +84,64 @@ def board(job: Job, wall_id: str, most: int) -> Board:
 
     Raise `JobRefused` where the job cannot be drawn or there is no such wall.
     """
-    number = wall_number(job, wall_id)
-    wall, joined = job.walls[number], joined_before(job.walls, number)
-    every = list(schools_of(wall, joined=joined))
+    wall = job.walls[wall_number(job, wall_id)]
     made = plan(job)
-    both_ways = len(made.surface(wall_id).pieces) * len(every) <= MOST_PIECES_TRIED
-    starts = every if both_ways else schools_one_way_of(wall, joined=joined)
-    best = best_found(job, made.kitchen, wall_id)
-    schools = compare(job, made.kitchen, wall_id, starts)
-    outcomes = ranked([best, *schools], wishes_of(job))
-    names = Names(made.kitchen)
+    compared = every_start(job, made.kitchen, wall_id, len(made.surface(wall_id).pieces))
+    outcomes, names = compared.outcomes, Names(made.kitchen)
     return Board(
-        compared=len(schools),
-        both_ways=both_ways,
+        compared=compared.schools,
+        both_ways=compared.both_ways,
         starts=tuple(
             _said(
                 job, names, wall.start, outcome, last=outcome is outcomes[-1],
-                found=outcome.start == best.start,
+                found=outcome.start == compared.found.start,
             )
             for outcome in outcomes[:most]
         ),
+        unmet=tuple(
+            _unmet(job, names, one) for one in unmet(job, made.kitchen, wall_id, compared)
+        ),
     )  # fmt: skip
+
+
+def say_wish(names: Names, wish: Wish) -> str:
+    """Say a wish, with the place that it is bound to."""
+    return WISHES[wish.kind] + (f", {names.thing(wish.at)}" if wish.at else "")
+
+
+def said_round(job: Job) -> Iterator[SaidRound]:
+    """Yield each step of the search round the kitchen in words."""
+    for step in best_round(job):
+        yield _round(job, step)
+
+
+def _round(job: Job, step: Round) -> SaidRound:
+    wall = job.wall(step.wall).name
+    says = f"{wall}: {'a better start found' if step.changed else 'stays as it is'}"
+    return SaidRound(says=says, done=step.done, of=step.of, job=step.job)
+
+
+def _unmet(job: Job, names: Names, one: Unmet) -> str:
+    """What the best start falls short of, and what comes nearest to it."""
+    wish = say_wish(names, one.wish)
+    short = _amount(job, one.wish, one.best)
+    title, found = say_start(job, names, one.nearest.start), one.nearest.measured
+    nearest = f"{title}; that has {found.never} to cure and {found.avoid} to look at."
+    if one.reached <= BANDS[one.wish.kind]:
+        return (
+            f"{wish}: the best falls short by {short}, because of wishes above it. It can be had "
+            f"with {nearest}"
+        )
+    if one.best - one.reached > BANDS[one.wish.kind]:
+        reached = _amount(job, one.wish, one.reached)
+        return f"{wish}: falls short by {short}; the nearest is {reached}, with {nearest}"
+    return f"{wish}: cannot be had with this tile and joint; {short} is the nearest there is."
+
+
+def _amount(job: Job, wish: Wish, measure: float) -> str:
+    if wish.kind in ("never", "avoid"):
+        return f"{measure:.0f}"
+    return show_with_unit(measure, job.step)
 
 
 def _said(

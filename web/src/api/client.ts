@@ -23,6 +23,16 @@ export type Play = Schemas["SaidPlay"];
 export type SettingOut = Schemas["SaidSettingOut"];
 export type StruckLine = Schemas["StruckLine"];
 export type Wish = Schemas["Wish"];
+export type AgreePage = Schemas["AgreePage"];
+export type Shelf = Schemas["Shelf"];
+export type SaidQuantity = Schemas["SaidQuantity"];
+export type Method = Schemas["Method"];
+export type OrderLine = Schemas["OrderLine"];
+export type CutSheet = Schemas["CutSheet"];
+export type SaidCut = Schemas["SaidCut"];
+export type SiteRecord = Schemas["SaidRecord"];
+export type Noted = Schemas["Noted"];
+export type SaidCorner = Schemas["SaidCorner"];
 export type SaidWish = Schemas["SaidWish"];
 export type ThingWords = Schemas["ThingWords"];
 export type Piece = Schemas["Piece"];
@@ -61,6 +71,48 @@ export async function ask<T>(sent: Promise<Answer>): Promise<T> {
   }
   if (answer.error !== undefined) throw new Refusal(answer.error as ProblemDetails);
   return answer.data as T;
+}
+
+/** One step of the search round the kitchen: what was found, and the best job so far. */
+export interface BestSoFar {
+  says: string;
+  done: number;
+  of: number;
+  job: Job;
+}
+
+/** Searches wall by wall and tells each step; the signal stops it. */
+export async function searchRound(
+  job: Job,
+  signal: AbortSignal,
+  onStep: (step: BestSoFar) => void,
+): Promise<void> {
+  const answer = await fetch("/api/best", {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(job),
+    signal,
+  });
+  if (!answer.ok) throw new Refusal((await answer.json()) as ProblemDetails);
+  const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  for (;;) {
+    const { value, done } = (await reader?.read()) ?? { value: undefined, done: true };
+    const lines = (rest + (value ?? "")).split("\n");
+    rest = lines.pop() ?? "";
+    for (const line of lines) if (line) onStep(JSON.parse(line) as BestSoFar);
+    if (done) return;
+  }
+}
+
+/** Keeps the products of a CSV file; a refusal names every line that is wrong. */
+export function importShelf(file: Blob): Promise<Shelf> {
+  const sent = fetch("/api/shelf/import", { method: "POST", body: file });
+  return ask<Shelf>(
+    sent.then(async (answer) =>
+      answer.ok ? { data: await answer.json() } : { error: await answer.json() },
+    ),
+  );
 }
 
 /** Keeps a job file, sent as it is, so that the server can say at which line it is broken. */

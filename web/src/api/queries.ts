@@ -1,17 +1,23 @@
 /** Who owns which key: one options function for each thing that is read from the server. */
 import { queryOptions } from "@tanstack/react-query";
 import {
+  type AgreePage,
   api,
   ask,
   type Board,
   type Cure,
+  type CutSheet,
   type Job,
   type JobCard,
   type JobState,
+  type Method,
+  type Plan,
   type Play,
+  type Shelf as Products,
   type SaidWish,
   type Setting,
   type SettingOut,
+  type SiteRecord,
   type ThingWords,
 } from "./client";
 
@@ -69,6 +75,70 @@ export const settingOutOptions = (job: Job) =>
   queryOptions({
     queryKey: ["setting-out", job],
     queryFn: () => ask<SettingOut[]>(api.POST("/api/setting-out", { body: job })),
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+  });
+
+/** The plan of a job that is not planted, to be laid over the one that is. */
+export const planOptions = (job: Job | null) =>
+  queryOptions({
+    queryKey: ["plan", job],
+    queryFn: () => ask<Plan>(api.POST("/api/plan", { body: job as Job })),
+    enabled: job !== null,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+  });
+
+/** What a client is shown to agree to, and what has changed since they did. */
+export const agreeOptions = (job: Job) =>
+  queryOptions({
+    queryKey: ["agree", job],
+    queryFn: () => ask<AgreePage>(api.POST("/api/agree", { body: job })),
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+  });
+
+/** The cut sheet; it depends on the whole job. */
+export const cutsOptions = (job: Job) =>
+  queryOptions({
+    queryKey: ["cuts", job],
+    queryFn: () => ask<CutSheet>(api.POST("/api/cuts", { body: job })),
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+  });
+
+/** Where the pieces of a kept job stand on site. */
+export const recordOptions = (id: string, edition: number) =>
+  queryOptions({
+    queryKey: ["record", id, edition],
+    queryFn: () =>
+      ask<SiteRecord>(api.GET("/api/jobs/{id_}/record", { params: { path: { id_: id } } })),
+    placeholderData: (before) => before,
+  });
+
+/** The products that a job can choose from. */
+export const shelfOptions = () =>
+  queryOptions({
+    queryKey: ["shelf", "all"],
+    queryFn: () => ask<Products>(api.GET("/api/shelf")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+/** The products that the user added to the shelf. */
+export const ownShelfOptions = () =>
+  queryOptions({
+    queryKey: ["shelf", "own"],
+    queryFn: () => ask<Products>(api.GET("/api/shelf/own")),
+  });
+
+/** The shelf's adhesives side by side for a job. */
+export const methodsOptions = (job: Job) =>
+  queryOptions({
+    queryKey: ["methods", { ...job, name: "" }],
+    queryFn: () => ask<Method[]>(api.POST("/api/methods", { body: job })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,

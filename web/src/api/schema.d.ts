@@ -64,6 +64,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/best": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Best Round
+         * @description Find the best start wall by wall: a line of JSON (a `SaidRound`) after each, until stopped.
+         *
+         *     Nothing is kept; what came last is the best so far.
+         */
+        post: operations["best_round_api_best_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/agree": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show To Agree
+         * @description Return what a client is shown to agree to, and what has changed since; nothing is kept.
+         */
+        post: operations["show_to_agree_api_agree_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/edit/add": {
         parameters: {
             query?: never;
@@ -278,6 +320,26 @@ export interface paths {
         get: operations["list_settings_api_settings_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Cuts
+         * @description Return the cut sheet of a job; nothing is kept.
+         */
+        post: operations["list_cuts_api_cuts_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -516,6 +578,212 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id_}/cuts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cuts As Csv
+         * @description Return the cuts of a job for a spreadsheet.
+         */
+        get: operations["cuts_as_csv_api_jobs__id___cuts_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/materials.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Materials As Csv
+         * @description Return the shopping list of a job for a spreadsheet.
+         */
+        get: operations["materials_as_csv_api_jobs__id___materials_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Site Record
+         * @description Return where the pieces of a job stand on site.
+         */
+        get: operations["site_record_api_jobs__id___record_get"];
+        put?: never;
+        /**
+         * Note On Site
+         * @description Note that a piece was cut, set or broken, or that the last note of it was a mistake.
+         *
+         *     The note is kept before this answers; sent again with the same key it is the same note.
+         */
+        post: operations["note_on_site_api_jobs__id___record_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Side By Side
+         * @description Return the shelf's adhesives side by side for a job; nothing is kept.
+         */
+        post: operations["side_by_side_api_methods_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Order
+         * @description Ask the supplier for every line of the job that names a product; nothing is ordered.
+         */
+        post: operations["check_order_api_order_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Shelf
+         * @description Return the products that a job can choose from: the user's own, then the examples.
+         */
+        get: operations["show_shelf_api_shelf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Own
+         * @description Return the user's own products.
+         */
+        get: operations["show_own_api_shelf_own_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shelf As Csv
+         * @description Return the whole shelf for a spreadsheet.
+         */
+        get: operations["shelf_as_csv_api_shelf_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Shelf
+         * @description Keep the products of the CSV file that is the body; one wrong line and none is kept.
+         */
+        post: operations["import_shelf_api_shelf_import_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{kind}/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Off Shelf
+         * @description Take a product of one's own off the shelf.
+         */
+        delete: operations["take_off_shelf_api_shelf__kind___name__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meter/shoot": {
         parameters: {
             query?: never;
@@ -553,6 +821,114 @@ export interface components {
              * @enum {string}
              */
             kind: "cabinet" | "hood" | "shelf" | "window" | "outlet" | "switch" | "range-gap" | "pipe" | "upstand" | "level";
+        };
+        /**
+         * Adhesive
+         * @description Thinset (powder), mastic (ready-mixed) or construction adhesive.
+         */
+        Adhesive: {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Kind
+             * @default thinset
+             * @enum {string}
+             */
+            kind: "thinset" | "quick thinset" | "mastic" | "construction";
+            /**
+             * Shade
+             * @default white
+             * @enum {string}
+             */
+            shade: "white" | "grey";
+            /**
+             * Pack
+             * @description kg in a pack.
+             */
+            pack: number;
+            /**
+             * Density
+             * @description kg a litre as spread.
+             */
+            density?: number | null;
+            /**
+             * Water
+             * @description Litres a kg of powder.
+             */
+            water?: number | null;
+            /**
+             * Pot Life
+             * @description Minutes.
+             */
+            pot_life?: number | null;
+            /**
+             * Set Hours
+             * @description Before grout.
+             */
+            set_hours?: number | null;
+        };
+        /**
+         * AgreePage
+         * @description What a client is shown to agree to, with pictures; ``items`` is what is kept if they do.
+         */
+        AgreePage: {
+            page: components["schemas"]["Agreeing"];
+            /** Pictures */
+            pictures: components["schemas"]["AgreePicture"][];
+            /** Items */
+            items: components["schemas"]["AgreedItem"][];
+        };
+        /**
+         * AgreePicture
+         * @description A surface's picture with the numbered pieces, a standalone SVG document.
+         */
+        AgreePicture: {
+            /** Surface */
+            surface: string;
+            /** Svg */
+            svg: string;
+        };
+        /**
+         * AgreedItem
+         * @description One thing that was agreed, as it was said; ``key`` tells which thing it is.
+         */
+        AgreedItem: {
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Agreeing
+         * @description The page: the job as a whole, wall by wall, and what has changed since it was agreed.
+         */
+        Agreeing: {
+            /** Whole */
+            whole: components["schemas"]["ToAgree"][];
+            /** Walls */
+            walls: components["schemas"]["WallToAgree"][];
+            /** Changed */
+            changed: components["schemas"]["Changed"][];
+        };
+        /**
+         * Agreement
+         * @description That the client agreed to the plan: who, on which day, and to what in words.
+         */
+        Agreement: {
+            /** By */
+            by: string;
+            /**
+             * On
+             * @description Year-month-day.
+             */
+            on: string;
+            /**
+             * Items
+             * @default []
+             */
+            items: components["schemas"]["AgreedItem"][];
         };
         /**
          * Along
@@ -850,7 +1226,8 @@ export interface components {
          * @description How far each course is shifted from the one below: ``p/q`` of a module.
          *
          *     ``onward`` shifts each further to the right, so a third bond climbs in stairs; with ``back`` the
-         *     shifts go to and fro, so that every other course stands in line.
+         *     shifts go to and fro, so that every other course stands in line. ``staggered`` courses go by
+         *     rule from a ``seed`` (see `stagger`), and p and q do not count.
          */
         Bond: {
             /**
@@ -868,7 +1245,47 @@ export interface components {
              * @default onward
              * @enum {string}
              */
-            way: "onward" | "back";
+            way: "onward" | "back" | "staggered";
+            /**
+             * Seed
+             * @description Of a staggered bond: which one.
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Apart
+             * @description Of a staggered bond: the least share of a module from joint to joint.
+             * @default 0.2
+             */
+            apart: number;
+        };
+        /**
+         * Border
+         * @description A course of another tile, ``after`` courses from where the pennant stands, that one counted.
+         *
+         *     It lies above those courses, or beneath them where they hang from the top.
+         */
+        "Border-Input": {
+            /**
+             * After
+             * @default 3
+             */
+            after: number;
+            tile: components["schemas"]["Tile-Input"];
+        };
+        /**
+         * Border
+         * @description A course of another tile, ``after`` courses from where the pennant stands, that one counted.
+         *
+         *     It lies above those courses, or beneath them where they hang from the top.
+         */
+        "Border-Output": {
+            /**
+             * After
+             * @default 3
+             */
+            after: number;
+            tile: components["schemas"]["Tile-Output"];
         };
         /**
          * BoxSize
@@ -1069,6 +1486,18 @@ export interface components {
             job: components["schemas"]["Job-Input"];
         };
         /**
+         * Changed
+         * @description What is otherwise than agreed: ``was`` or ``now`` is empty for what is new or gone.
+         */
+        Changed: {
+            /** Key */
+            key: string;
+            /** Was */
+            was: string;
+            /** Now */
+            now: string;
+        };
+        /**
          * Check
          * @description A distance taken to check others: between two places along, or up where both are heights.
          */
@@ -1140,6 +1569,31 @@ export interface components {
             taken_with: "tape" | "laser" | "rule" | "guess";
         };
         /**
+         * Coating
+         * @description A primer or a sealer.
+         */
+        Coating: {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Pack
+             * @description Litres in a pack.
+             */
+            pack: number;
+            /**
+             * Cover
+             * @description m2 a litre and coat.
+             */
+            cover: number;
+            /**
+             * Coats
+             * @default 1
+             */
+            coats: number;
+        };
+        /**
          * Corner
          * @description The corner between a wall and the next one. ``laps`` is the wall that is tiled second.
          */
@@ -1156,6 +1610,26 @@ export interface components {
              * @enum {string}
              */
             laps: "this" | "next";
+        };
+        /**
+         * CutSheet
+         * @description The whole sheet. ``stock`` says how many tiles it takes and that none can do with fewer.
+         */
+        CutSheet: {
+            /** Stages */
+            stages: {
+                [key: string]: string;
+            };
+            /** Cuts */
+            cuts: components["schemas"]["SaidCut"][];
+            /** Tiles */
+            tiles: components["schemas"]["TileToCut"][];
+            /** Tools */
+            tools: components["schemas"]["SaidTool"][];
+            /** Stock */
+            stock: string;
+            /** Assumes */
+            assumes: string;
         };
         /**
          * Device
@@ -1336,6 +1810,8 @@ export interface components {
             both_ways: boolean;
             /** Starts */
             starts: components["schemas"]["DrawnStart"][];
+            /** Unmet */
+            unmet: string[];
         };
         /**
          * DrawnStart
@@ -1546,7 +2022,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sliver" | "thin-top" | "small-piece" | "uneven-jambs" | "thin-leg" | "plate-overhang" | "plate-cover";
+            rule: "sliver" | "thin-top" | "small-piece" | "uneven-jambs" | "thin-leg" | "plate-overhang" | "plate-cover" | "shaved" | "joint-off";
             /**
              * Weight
              * @enum {string}
@@ -1573,6 +2049,70 @@ export interface components {
             ratio?: number | null;
         };
         /**
+         * Fitted
+         * @description Fitted between lines: whole tiles fill each span from one line to the next.
+         *
+         *     With ``ends`` the span's two end tiles are shaved equally, with ``all`` every tile of it is,
+         *     and with ``joints`` its joints are made a little narrower or wider. Beyond the first and the
+         *     last line the layout starts afresh with a full tile.
+         */
+        "Fitted-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fitted";
+            /**
+             * Lines
+             * @description Upright lines from left to right.
+             */
+            lines: string[];
+            /**
+             * How
+             * @default ends
+             * @enum {string}
+             */
+            how: "ends" | "all" | "joints";
+            /**
+             * Nudge
+             * @description Then moved so far to the right.
+             * @default 0
+             */
+            nudge: number | string;
+        };
+        /**
+         * Fitted
+         * @description Fitted between lines: whole tiles fill each span from one line to the next.
+         *
+         *     With ``ends`` the span's two end tiles are shaved equally, with ``all`` every tile of it is,
+         *     and with ``joints`` its joints are made a little narrower or wider. Beyond the first and the
+         *     last line the layout starts afresh with a full tile.
+         */
+        "Fitted-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fitted";
+            /**
+             * Lines
+             * @description Upright lines from left to right.
+             */
+            lines: string[];
+            /**
+             * How
+             * @default ends
+             * @enum {string}
+             */
+            how: "ends" | "all" | "joints";
+            /**
+             * Nudge
+             * @description Then moved so far to the right.
+             * @default 0
+             */
+            nudge: number;
+        };
+        /**
          * Flag
          * @description Where the pennant stands, and the full tile that it stands for (lower left corner).
          */
@@ -1585,6 +2125,84 @@ export interface components {
             tile_x: number;
             /** Tile Y */
             tile_y: number;
+        };
+        /**
+         * Folded
+         * @description The pattern of the wall before, carried round the corner: one tile folded into it.
+         */
+        "Folded-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "folded";
+            /**
+             * Nudge
+             * @description Then moved so far to the right.
+             * @default 0
+             */
+            nudge: number | string;
+        };
+        /**
+         * Folded
+         * @description The pattern of the wall before, carried round the corner: one tile folded into it.
+         */
+        "Folded-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "folded";
+            /**
+             * Nudge
+             * @description Then moved so far to the right.
+             * @default 0
+             */
+            nudge: number;
+        };
+        /**
+         * FullAt
+         * @description A full tile against an upright line: a jamb, a cabinet's side, an end.
+         */
+        "FullAt-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "full-at";
+            /**
+             * Line
+             * @description Owner and side, such as window:left.
+             */
+            line: string;
+            /**
+             * Nudge
+             * @description Then moved so far to the right.
+             * @default 0
+             */
+            nudge: number | string;
+        };
+        /**
+         * FullAt
+         * @description A full tile against an upright line: a jamb, a cabinet's side, an end.
+         */
+        "FullAt-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "full-at";
+            /**
+             * Line
+             * @description Owner and side, such as window:left.
+             */
+            line: string;
+            /**
+             * Nudge
+             * @description Then moved so far to the right.
+             * @default 0
+             */
+            nudge: number;
         };
         /**
          * FullCounter
@@ -1753,6 +2371,103 @@ export interface components {
             pieces: string[];
         };
         /**
+         * Grout
+         * @description A joint filler. ``colour`` shows on the drawing.
+         */
+        "Grout-Input": {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Kind
+             * @default sanded
+             * @enum {string}
+             */
+            kind: "sanded" | "unsanded" | "fine" | "ready-mixed";
+            /**
+             * Colour
+             * @default #d9d5cb
+             */
+            colour: string;
+            /**
+             * Pack
+             * @description kg in a pack.
+             */
+            pack: number;
+            /**
+             * Density
+             * @description kg a litre filled.
+             */
+            density?: number | null;
+            /**
+             * Water
+             * @description Litres a kg of powder.
+             */
+            water?: number | null;
+            /**
+             * Pot Life
+             * @description Minutes.
+             */
+            pot_life?: number | null;
+            /**
+             * Joint Least
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            joint_least: number | string;
+            /** Joint Most */
+            joint_most?: (number | string) | null;
+        };
+        /**
+         * Grout
+         * @description A joint filler. ``colour`` shows on the drawing.
+         */
+        "Grout-Output": {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Kind
+             * @default sanded
+             * @enum {string}
+             */
+            kind: "sanded" | "unsanded" | "fine" | "ready-mixed";
+            /**
+             * Colour
+             * @default #d9d5cb
+             */
+            colour: string;
+            /**
+             * Pack
+             * @description kg in a pack.
+             */
+            pack: number;
+            /**
+             * Density
+             * @description kg a litre filled.
+             */
+            density?: number | null;
+            /**
+             * Water
+             * @description Litres a kg of powder.
+             */
+            water?: number | null;
+            /**
+             * Pot Life
+             * @description Minutes.
+             */
+            pot_life?: number | null;
+            /**
+             * Joint Least
+             * @default 0
+             */
+            joint_least: number;
+            /** Joint Most */
+            joint_most?: number | null;
+        };
+        /**
          * Job
          * @description The whole job, as one document.
          */
@@ -1828,56 +2543,98 @@ export interface components {
              * @default [
              *       {
              *         "kind": "never",
-             *         "on": true
+             *         "on": true,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "avoid",
-             *         "on": true
+             *         "on": true,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "smallest",
-             *         "on": true
+             *         "on": true,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "cut",
-             *         "on": true
+             *         "on": true,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "tiles",
-             *         "on": true
+             *         "on": true,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "even",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "full-left",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "full-right",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "whole-counter",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "whole-top",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "centred",
+             *         "on": false,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "corner",
+             *         "on": false,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "hard",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
              *       }
              *     ]
              */
             wishes: components["schemas"]["Wish"][];
             /**
+             * Tools
+             * @description What is at hand.
+             * @default [
+             *       "snap cutter",
+             *       "wet saw",
+             *       "grinder",
+             *       "nippers"
+             *     ]
+             */
+            tools: ("snap cutter" | "wet saw" | "grinder" | "nippers" | "shears")[];
+            /**
              * Set Aside
              * @default []
              */
             set_aside: components["schemas"]["Aside"][];
+            /** @default {} */
+            products: components["schemas"]["Products-Input"];
+            /**
+             * In Hand
+             * @description What is there already, by line.
+             */
+            in_hand?: {
+                [key: string]: number;
+            };
+            agreed?: components["schemas"]["Agreement"] | null;
             /**
              * @default {
              *       "counter_gap": 3.175,
@@ -1898,12 +2655,38 @@ export interface components {
              *       "least_leg": 12.7,
              *       "uneven_difference": 12.7,
              *       "uneven_ratio": 0.2,
-             *       "kerf": 0,
+             *       "shave_share": 0.0625,
+             *       "joint_play": 0.79375,
+             *       "kerf": 2.3812499999999996,
+             *       "least_drop": 25.4,
+             *       "saw_within": 0.79375,
              *       "break_cut": 0.05,
              *       "break_notched": 0.15,
+             *       "break_thin": 2,
+             *       "break_brittle": 1.5,
              *       "spare_tiles": 4,
              *       "rule_of_thumb": 0.1,
              *       "bed_rise": 1.5875,
+             *       "sanded_from": 3.175,
+             *       "most_on_paint": 20,
+             *       "grout_water": 0.22,
+             *       "grout_life": 30,
+             *       "grout_pace": 2,
+             *       "pot_life": 90,
+             *       "least_pot_life": 30,
+             *       "adhesive_water": 0.28,
+             *       "pace": 20,
+             *       "back_butter": 1,
+             *       "coat_cover": 8,
+             *       "coat_pack": 1,
+             *       "trim_stick": 2438.3999999999996,
+             *       "trim_kerf": 3.175,
+             *       "spacers_each": 2,
+             *       "spacer_pack": 200,
+             *       "wedge_pack": 100,
+             *       "batten_screw": 304.79999999999995,
+             *       "extend_over": 6.35,
+             *       "sheet_width": 990.5999999999999,
              *       "grout_density": 1.6,
              *       "grout_waste": 0.1,
              *       "grout_pack": 5,
@@ -1994,56 +2777,98 @@ export interface components {
              * @default [
              *       {
              *         "kind": "never",
-             *         "on": true
+             *         "on": true,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "avoid",
-             *         "on": true
+             *         "on": true,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "smallest",
-             *         "on": true
+             *         "on": true,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "cut",
-             *         "on": true
+             *         "on": true,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "tiles",
-             *         "on": true
+             *         "on": true,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "even",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "full-left",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "full-right",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "whole-counter",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "whole-top",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "centred",
+             *         "on": false,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "corner",
+             *         "on": false,
+             *         "at": ""
              *       },
              *       {
              *         "kind": "hard",
-             *         "on": false
+             *         "on": false,
+             *         "at": ""
              *       }
              *     ]
              */
             wishes: components["schemas"]["Wish"][];
             /**
+             * Tools
+             * @description What is at hand.
+             * @default [
+             *       "snap cutter",
+             *       "wet saw",
+             *       "grinder",
+             *       "nippers"
+             *     ]
+             */
+            tools: ("snap cutter" | "wet saw" | "grinder" | "nippers" | "shears")[];
+            /**
              * Set Aside
              * @default []
              */
             set_aside: components["schemas"]["Aside"][];
+            /** @default {} */
+            products: components["schemas"]["Products-Output"];
+            /**
+             * In Hand
+             * @description What is there already, by line.
+             */
+            in_hand?: {
+                [key: string]: number;
+            };
+            agreed?: components["schemas"]["Agreement"] | null;
             /**
              * @default {
              *       "counter_gap": 3.175,
@@ -2064,12 +2889,38 @@ export interface components {
              *       "least_leg": 12.7,
              *       "uneven_difference": 12.7,
              *       "uneven_ratio": 0.2,
-             *       "kerf": 0,
+             *       "shave_share": 0.0625,
+             *       "joint_play": 0.79375,
+             *       "kerf": 2.3812499999999996,
+             *       "least_drop": 25.4,
+             *       "saw_within": 0.79375,
              *       "break_cut": 0.05,
              *       "break_notched": 0.15,
+             *       "break_thin": 2,
+             *       "break_brittle": 1.5,
              *       "spare_tiles": 4,
              *       "rule_of_thumb": 0.1,
              *       "bed_rise": 1.5875,
+             *       "sanded_from": 3.175,
+             *       "most_on_paint": 20,
+             *       "grout_water": 0.22,
+             *       "grout_life": 30,
+             *       "grout_pace": 2,
+             *       "pot_life": 90,
+             *       "least_pot_life": 30,
+             *       "adhesive_water": 0.28,
+             *       "pace": 20,
+             *       "back_butter": 1,
+             *       "coat_cover": 8,
+             *       "coat_pack": 1,
+             *       "trim_stick": 2438.3999999999996,
+             *       "trim_kerf": 3.175,
+             *       "spacers_each": 2,
+             *       "spacer_pack": 200,
+             *       "wedge_pack": 100,
+             *       "batten_screw": 304.79999999999995,
+             *       "extend_over": 6.35,
+             *       "sheet_width": 990.5999999999999,
              *       "grout_density": 1.6,
              *       "grout_waste": 0.1,
              *       "grout_pack": 5,
@@ -2261,6 +3112,46 @@ export interface components {
             at: components["schemas"]["Along-Output"];
         };
         /**
+         * Method
+         * @description One way to hold the tile on the wall. ``against`` is what does not go with it, in words.
+         */
+        Method: {
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Packs */
+            packs: string;
+            /** Cost */
+            cost: number | null;
+            /** Batches */
+            batches: string;
+            /** Wait */
+            wait: string;
+            /** Against */
+            against: string[];
+        };
+        /**
+         * MixCard
+         * @description One mix for the day: what goes into one batch, how long it lives, and how many there are.
+         */
+        MixCard: {
+            /** What */
+            what: string;
+            /** Powder */
+            powder: string;
+            /** Water */
+            water: string;
+            /** Makes */
+            makes: string;
+            /** Minutes */
+            minutes: string;
+            /** Covers */
+            covers: string;
+            /** Batches */
+            batches: string;
+        };
+        /**
          * MoreWall
          * @description A job, and how one wall more joins on at its right.
          */
@@ -2298,6 +3189,21 @@ export interface components {
             wall: string;
             /** Lines */
             lines: components["schemas"]["SaidLine"][];
+        };
+        /**
+         * Noted
+         * @description Something noted on site about a piece. ``key`` is made by who notes it, one for each note.
+         */
+        Noted: {
+            /** Key */
+            key: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Event
+             * @enum {string}
+             */
+            event: "cut" | "set" | "broken" | "taken back";
         };
         /**
          * Opening
@@ -2450,6 +3356,29 @@ export interface components {
             returns: ("left" | "right" | "top" | "bottom")[];
         };
         /**
+         * OrderLine
+         * @description One line of the order: whether it can be had as wanted, and what is said of it.
+         */
+        OrderLine: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** Wanted */
+            wanted: number;
+            /** Fine */
+            fine: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "answered" | "not carried" | "slow" | "down" | "nonsense";
+            /** Says */
+            says: string;
+            /** Price */
+            price?: number | null;
+        };
+        /**
          * Overhead
          * @description A thing that hangs over the counter; tile stops under it and beside it.
          *
@@ -2548,7 +3477,7 @@ export interface components {
         };
         /**
          * Pattern
-         * @description How tiles are laid: which way they lie, the bond and the joint.
+         * @description How tiles are laid: which way they lie, the bond, the joint, and a border if there is one.
          */
         "Pattern-Input": {
             /**
@@ -2561,10 +3490,13 @@ export interface components {
              * @default {
              *       "p": 1,
              *       "q": 2,
-             *       "way": "onward"
+             *       "way": "onward",
+             *       "seed": 1,
+             *       "apart": 0.2
              *     }
              */
             bond: components["schemas"]["Bond"];
+            border?: components["schemas"]["Border-Input"] | null;
             /**
              * Joint
              * @description The gap between tiles.
@@ -2573,7 +3505,7 @@ export interface components {
         };
         /**
          * Pattern
-         * @description How tiles are laid: which way they lie, the bond and the joint.
+         * @description How tiles are laid: which way they lie, the bond, the joint, and a border if there is one.
          */
         "Pattern-Output": {
             /**
@@ -2586,10 +3518,13 @@ export interface components {
              * @default {
              *       "p": 1,
              *       "q": 2,
-             *       "way": "onward"
+             *       "way": "onward",
+             *       "seed": 1,
+             *       "apart": 0.2
              *     }
              */
             bond: components["schemas"]["Bond"];
+            border?: components["schemas"]["Border-Output"] | null;
             /**
              * Joint
              * @description The gap between tiles.
@@ -2645,6 +3580,30 @@ export interface components {
             height: number;
             /** Area */
             area: number;
+            /**
+             * Tile At
+             * @description Lower left corner of the whole tile.
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            tile_at: [
+                number,
+                number
+            ];
+            /**
+             * Shaved
+             * @description By how much its tile is shorter.
+             * @default 0
+             */
+            shaved: number;
+            /**
+             * Border
+             * @description Of the border's tile.
+             * @default false
+             */
+            border: boolean;
         };
         /**
          * Placed
@@ -2718,6 +3677,8 @@ export interface components {
             doubts: components["schemas"]["Doubt"][];
             /** Quantities */
             quantities: components["schemas"]["Quantity"][];
+            /** Unsuited */
+            unsuited: components["schemas"]["Unsuited"][];
         };
         /**
          * Play
@@ -2769,21 +3730,61 @@ export interface components {
             current?: components["schemas"]["JobState"] | null;
         };
         /**
+         * Products
+         * @description The products that a job takes; None goes by the settings alone.
+         */
+        "Products-Input": {
+            adhesive?: components["schemas"]["Adhesive"] | null;
+            grout?: components["schemas"]["Grout-Input"] | null;
+            sealant?: components["schemas"]["Sealant"] | null;
+            primer?: components["schemas"]["Coating"] | null;
+            sealer?: components["schemas"]["Coating"] | null;
+            trim?: components["schemas"]["Trim-Input"] | null;
+        };
+        /**
+         * Products
+         * @description The products that a job takes; None goes by the settings alone.
+         */
+        "Products-Output": {
+            adhesive?: components["schemas"]["Adhesive"] | null;
+            grout?: components["schemas"]["Grout-Output"] | null;
+            sealant?: components["schemas"]["Sealant"] | null;
+            primer?: components["schemas"]["Coating"] | null;
+            sealer?: components["schemas"]["Coating"] | null;
+            trim?: components["schemas"]["Trim-Output"] | null;
+        };
+        /**
          * Quantity
-         * @description One line of what it takes: ``amount`` to get, and how it was reckoned.
+         * @description One line: ``amount`` to have, ``to_get`` after what is in hand, and how it was reckoned.
+         *
+         *     ``price`` is of one unit. ``sticks`` is the cutting plan of trim.
          */
         Quantity: {
             /**
              * Id
              * @enum {string}
              */
-            id: "tiles" | "boxes" | "grout" | "adhesive" | "sealant";
+            id: "tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "primer" | "sealer" | "patch" | "extenders" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade";
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "tile" | "wall" | "setting" | "edges" | "grouting" | "devices" | "protection" | "tools";
             /** Amount */
             amount: number;
             /** Unit */
             unit: string;
             working: components["schemas"]["Working"];
             beside?: components["schemas"]["Working"] | null;
+            /** To Get */
+            to_get: number;
+            /** Price */
+            price?: number | null;
+            /**
+             * Sticks
+             * @default []
+             */
+            sticks: components["schemas"]["Stick"][];
         };
         /**
          * Raised
@@ -2940,6 +3941,36 @@ export interface components {
              */
             cover: number;
         };
+        Run: [
+            string,
+            number
+        ];
+        /**
+         * SaidAgain
+         * @description A broken piece, and what it is cut from again.
+         */
+        SaidAgain: {
+            /** Piece */
+            piece: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * SaidCorner
+         * @description A corner in words: what each kind of course gets on both walls.
+         */
+        SaidCorner: {
+            /** Left */
+            left: string;
+            /** Right */
+            right: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Pairs */
+            pairs: components["schemas"]["SaidPair"][];
+        };
         /**
          * SaidCure
          * @description A cure in words, and the job with it taken.
@@ -2950,6 +3981,52 @@ export interface components {
             /** Gives */
             gives: string;
             job: components["schemas"]["Job-Output"];
+        };
+        /**
+         * SaidCut
+         * @description Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit.
+         */
+        SaidCut: {
+            /** Number */
+            number: number;
+            /** Title */
+            title: string;
+            /** Kind */
+            kind: string;
+            /** Tool */
+            tool: string;
+            /** How */
+            how: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "first" | "as set" | "on the wall";
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][][];
+            /** Marks */
+            marks: components["schemas"]["SaidMark"][];
+            /** Hides */
+            hides: string;
+            /** Play */
+            play: string;
+            /** Risk */
+            risk: string;
+            /** Pieces */
+            pieces: string[];
+            /** Surfaces */
+            surfaces: string[];
+            /** Where */
+            where: string;
+            /** Tiles */
+            tiles: components["schemas"]["SaidFrom"][];
         };
         /**
          * SaidDoubt
@@ -3010,6 +4087,27 @@ export interface components {
             pieces: string[];
         };
         /**
+         * SaidFrom
+         * @description The tile that a piece is cut from, by number, and the pieces that come from it too.
+         */
+        SaidFrom: {
+            /** Piece */
+            piece: string;
+            /** Tile */
+            tile: number;
+            /** At */
+            at: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Turned */
+            turned: boolean;
+            /** Others */
+            others: string[];
+        };
+        /**
          * SaidGets
          * @description One answer at an edge, in words.
          */
@@ -3044,6 +4142,28 @@ export interface components {
             measures: components["schemas"]["SaidMeasure"][];
         };
         /**
+         * SaidMark
+         * @description One line to mark: ``size`` as it reads on the tape, and the whole of it in words.
+         *
+         *     ``a`` and ``b`` are its ends in the tile, in mm from its lower left corner.
+         */
+        SaidMark: {
+            /** A */
+            a: [
+                number,
+                number
+            ];
+            /** B */
+            b: [
+                number,
+                number
+            ];
+            /** Size */
+            size: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * SaidMeasure
          * @description One measure: where it is in the job, in a word, and as a question.
          */
@@ -3054,6 +4174,22 @@ export interface components {
             label: string;
             /** Asks */
             asks: string;
+        };
+        /**
+         * SaidPair
+         * @description One answer of a corner in words.
+         */
+        SaidPair: {
+            /** Courses */
+            courses: string;
+            /** Left */
+            left: string;
+            /** Right */
+            right: string;
+            /** Says */
+            says: string;
+            /** Pieces */
+            pieces: string[];
         };
         /**
          * SaidPlay
@@ -3067,16 +4203,47 @@ export interface components {
         /**
          * SaidQuantity
          * @description One line of what it takes, in words; its working is in the plan.
+         *
+         *     ``buy`` is whether it is carried home; ``cost`` is of what is still to get, in own money.
          */
         SaidQuantity: {
             /** Id */
             id: string;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "tile" | "wall" | "setting" | "edges" | "grouting" | "devices" | "protection" | "tools";
             /** Name */
             name: string;
             /** Amount */
             amount: string;
+            /** To Get */
+            to_get: string;
             /** Gist */
             gist: string;
+            /** Buy */
+            buy: boolean;
+            /** Cost */
+            cost: number | null;
+            /** Sticks */
+            sticks: components["schemas"]["SaidStick"][];
+        };
+        /**
+         * SaidRecord
+         * @description Where the pieces stand, in counts, and what is cut again. ``left`` is the stock in words.
+         */
+        SaidRecord: {
+            /** States */
+            states: {
+                [key: string]: string;
+            };
+            /** Done */
+            done: string;
+            /** Again */
+            again: components["schemas"]["SaidAgain"][];
+            /** Left */
+            left: string;
         };
         /**
          * SaidSetting
@@ -3111,17 +4278,77 @@ export interface components {
             trims: components["schemas"]["StruckLine"][];
         };
         /**
+         * SaidStick
+         * @description A stick of trim: what is cut from it, in words, and what is left.
+         */
+        SaidStick: {
+            /** Runs */
+            runs: string[];
+            /** Left */
+            left: string;
+        };
+        /**
+         * SaidTool
+         * @description What a tool has to do: how many cuts, how long, and the caution to say at it.
+         */
+        SaidTool: {
+            /** Tool */
+            tool: string;
+            /** Cuts */
+            cuts: number;
+            /** Says */
+            says: string;
+            /** Caution */
+            caution: string;
+        };
+        /**
+         * SaidUnsuited
+         * @description Two things that do not go together.
+         */
+        SaidUnsuited: {
+            /** Rule */
+            rule: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+            /** Cure */
+            cure: string;
+        };
+        /**
          * SaidWish
-         * @description A wish as the client would say it.
+         * @description A wish as the client would say it, and the kinds of things that it can be bound to.
          */
         SaidWish: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "never" | "avoid" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "cut" | "hard" | "tiles";
+            kind: "never" | "avoid" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "centred" | "corner" | "cut" | "hard" | "tiles";
             /** Says */
             says: string;
+            /** Bound */
+            bound: string[];
+        };
+        /**
+         * Sealant
+         * @description Sealant for changes of plane, in the grout's colour.
+         */
+        Sealant: {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Pack
+             * @description ml in a cartridge.
+             */
+            pack: number;
         };
         /**
          * Settings
@@ -3237,11 +4464,35 @@ export interface components {
              */
             uneven_ratio: number;
             /**
+             * Shave Share
+             * @description A tile shaved by no more than this passes for a full one beside its neighbours.
+             * @default 0.0625
+             */
+            shave_share: number;
+            /**
+             * Joint Play
+             * @description A joint this much wider or narrower than chosen is not seen, and over many of them it moves the end by a good deal.
+             * @default 0.79375
+             */
+            joint_play: number | string;
+            /**
              * Kerf
-             * @description What a straight cut takes away: nothing on a snap cutter; give the blade's width for a saw.
-             * @default 0
+             * @description The blade's width: what a sawn cut takes away. A snapped cut takes nothing.
+             * @default 2.3812499999999996
              */
             kerf: number | string;
+            /**
+             * Least Drop
+             * @description A drop smaller than this either way is not kept: nothing is laid that small.
+             * @default 25.4
+             */
+            least_drop: number | string;
+            /**
+             * Saw Within
+             * @description Cuts that differ by less are one cut, made together: a saw's fence does no better.
+             * @default 0.79375
+             */
+            saw_within: number | string;
             /**
              * Break Cut
              * @description Straight cuts lost at the snap cutter or saw.
@@ -3254,6 +4505,18 @@ export interface components {
              * @default 0.15
              */
             break_notched: number;
+            /**
+             * Break Thin
+             * @description A leg thinner than the least snaps twice as often while it is cut.
+             * @default 2
+             */
+            break_thin: number;
+            /**
+             * Break Brittle
+             * @description Glass and stone chip and crack more than fired clay.
+             * @default 1.5
+             */
+            break_brittle: number;
             /**
              * Spare Tiles
              * @description Kept by the client for a later repair, from the same lot.
@@ -3272,6 +4535,126 @@ export interface components {
              * @default 1.5875
              */
             bed_rise: number | string;
+            /**
+             * Sanded From
+             * @description Joints this wide or wider take a sanded grout, narrower ones an unsanded one: without sand a wide joint shrinks and cracks, with it a narrow one does not fill.
+             * @default 3.175
+             */
+            sanded_from: number | string;
+            /**
+             * Most On Paint
+             * @description Heavier tile pulls the paint off the board behind it.
+             * @default 20
+             */
+            most_on_paint: number;
+            /**
+             * Grout Water
+             * @description Water for grout powder; the sheet on the bag wins.
+             * @default 0.22
+             */
+            grout_water: number;
+            /**
+             * Grout Life
+             * @description How long mixed grout can be worked into joints.
+             * @default 30
+             */
+            grout_life: number;
+            /**
+             * Grout Pace
+             * @description Wall that one person grouts and wipes the first time.
+             * @default 2
+             */
+            grout_pace: number;
+            /**
+             * Pot Life
+             * @description How long mixed thinset can be spread; the sheet on the bag wins.
+             * @default 90
+             */
+            pot_life: number;
+            /**
+             * Least Pot Life
+             * @description Adhesive that stiffens sooner is mixed by the cupful, and most is lost.
+             * @default 30
+             */
+            least_pot_life: number;
+            /**
+             * Adhesive Water
+             * @description Water for thinset powder; the sheet on the bag wins.
+             * @default 0.28
+             */
+            adhesive_water: number;
+            /**
+             * Pace
+             * @description Pieces that two hands set, cuts being ready; slower at first.
+             * @default 20
+             */
+            pace: number;
+            /**
+             * Back Butter
+             * @description Adhesive on the back as well, of stone and of tile over 4 x 8 in: no hollows behind it.
+             * @default 1
+             */
+            back_butter: number;
+            /**
+             * Coat Cover
+             * @description A coat of primer or sealer; the sheet on the tin wins.
+             * @default 8
+             */
+            coat_cover: number;
+            /**
+             * Coat Pack
+             * @description A usual tin of primer or sealer.
+             * @default 1
+             */
+            coat_pack: number;
+            /**
+             * Trim Stick
+             * @description A usual stick of trim.
+             * @default 2438.3999999999996
+             */
+            trim_stick: number | string;
+            /**
+             * Trim Kerf
+             * @description What a cut through trim takes, with its dressing.
+             * @default 3.175
+             */
+            trim_kerf: number | string;
+            /**
+             * Spacers Each
+             * @description Spacers standing on a leg: one beside and one under each piece.
+             * @default 2
+             */
+            spacers_each: number;
+            /**
+             * Spacer Pack
+             * @description A usual bag.
+             * @default 200
+             */
+            spacer_pack: number;
+            /**
+             * Wedge Pack
+             * @description A usual bag.
+             * @default 100
+             */
+            wedge_pack: number;
+            /**
+             * Batten Screw
+             * @description From screw to screw along a batten that carries a course.
+             * @default 304.79999999999995
+             */
+            batten_screw: number | string;
+            /**
+             * Extend Over
+             * @description Tile and bed that bring the wall forward by more than this leave a box too deep.
+             * @default 6.35
+             */
+            extend_over: number | string;
+            /**
+             * Sheet Width
+             * @description Sheeting over the counter, from the wall forward.
+             * @default 990.5999999999999
+             */
+            sheet_width: number | string;
             /**
              * Grout Density
              * @description A usual cement grout; the sheet on the bag wins.
@@ -3447,11 +4830,35 @@ export interface components {
              */
             uneven_ratio: number;
             /**
+             * Shave Share
+             * @description A tile shaved by no more than this passes for a full one beside its neighbours.
+             * @default 0.0625
+             */
+            shave_share: number;
+            /**
+             * Joint Play
+             * @description A joint this much wider or narrower than chosen is not seen, and over many of them it moves the end by a good deal.
+             * @default 0.79375
+             */
+            joint_play: number;
+            /**
              * Kerf
-             * @description What a straight cut takes away: nothing on a snap cutter; give the blade's width for a saw.
-             * @default 0
+             * @description The blade's width: what a sawn cut takes away. A snapped cut takes nothing.
+             * @default 2.3812499999999996
              */
             kerf: number;
+            /**
+             * Least Drop
+             * @description A drop smaller than this either way is not kept: nothing is laid that small.
+             * @default 25.4
+             */
+            least_drop: number;
+            /**
+             * Saw Within
+             * @description Cuts that differ by less are one cut, made together: a saw's fence does no better.
+             * @default 0.79375
+             */
+            saw_within: number;
             /**
              * Break Cut
              * @description Straight cuts lost at the snap cutter or saw.
@@ -3464,6 +4871,18 @@ export interface components {
              * @default 0.15
              */
             break_notched: number;
+            /**
+             * Break Thin
+             * @description A leg thinner than the least snaps twice as often while it is cut.
+             * @default 2
+             */
+            break_thin: number;
+            /**
+             * Break Brittle
+             * @description Glass and stone chip and crack more than fired clay.
+             * @default 1.5
+             */
+            break_brittle: number;
             /**
              * Spare Tiles
              * @description Kept by the client for a later repair, from the same lot.
@@ -3482,6 +4901,126 @@ export interface components {
              * @default 1.5875
              */
             bed_rise: number;
+            /**
+             * Sanded From
+             * @description Joints this wide or wider take a sanded grout, narrower ones an unsanded one: without sand a wide joint shrinks and cracks, with it a narrow one does not fill.
+             * @default 3.175
+             */
+            sanded_from: number;
+            /**
+             * Most On Paint
+             * @description Heavier tile pulls the paint off the board behind it.
+             * @default 20
+             */
+            most_on_paint: number;
+            /**
+             * Grout Water
+             * @description Water for grout powder; the sheet on the bag wins.
+             * @default 0.22
+             */
+            grout_water: number;
+            /**
+             * Grout Life
+             * @description How long mixed grout can be worked into joints.
+             * @default 30
+             */
+            grout_life: number;
+            /**
+             * Grout Pace
+             * @description Wall that one person grouts and wipes the first time.
+             * @default 2
+             */
+            grout_pace: number;
+            /**
+             * Pot Life
+             * @description How long mixed thinset can be spread; the sheet on the bag wins.
+             * @default 90
+             */
+            pot_life: number;
+            /**
+             * Least Pot Life
+             * @description Adhesive that stiffens sooner is mixed by the cupful, and most is lost.
+             * @default 30
+             */
+            least_pot_life: number;
+            /**
+             * Adhesive Water
+             * @description Water for thinset powder; the sheet on the bag wins.
+             * @default 0.28
+             */
+            adhesive_water: number;
+            /**
+             * Pace
+             * @description Pieces that two hands set, cuts being ready; slower at first.
+             * @default 20
+             */
+            pace: number;
+            /**
+             * Back Butter
+             * @description Adhesive on the back as well, of stone and of tile over 4 x 8 in: no hollows behind it.
+             * @default 1
+             */
+            back_butter: number;
+            /**
+             * Coat Cover
+             * @description A coat of primer or sealer; the sheet on the tin wins.
+             * @default 8
+             */
+            coat_cover: number;
+            /**
+             * Coat Pack
+             * @description A usual tin of primer or sealer.
+             * @default 1
+             */
+            coat_pack: number;
+            /**
+             * Trim Stick
+             * @description A usual stick of trim.
+             * @default 2438.3999999999996
+             */
+            trim_stick: number;
+            /**
+             * Trim Kerf
+             * @description What a cut through trim takes, with its dressing.
+             * @default 3.175
+             */
+            trim_kerf: number;
+            /**
+             * Spacers Each
+             * @description Spacers standing on a leg: one beside and one under each piece.
+             * @default 2
+             */
+            spacers_each: number;
+            /**
+             * Spacer Pack
+             * @description A usual bag.
+             * @default 200
+             */
+            spacer_pack: number;
+            /**
+             * Wedge Pack
+             * @description A usual bag.
+             * @default 100
+             */
+            wedge_pack: number;
+            /**
+             * Batten Screw
+             * @description From screw to screw along a batten that carries a course.
+             * @default 304.79999999999995
+             */
+            batten_screw: number;
+            /**
+             * Extend Over
+             * @description Tile and bed that bring the wall forward by more than this leave a box too deep.
+             * @default 6.35
+             */
+            extend_over: number;
+            /**
+             * Sheet Width
+             * @description Sheeting over the counter, from the wall forward.
+             * @default 990.5999999999999
+             */
+            sheet_width: number;
             /**
              * Grout Density
              * @description A usual cement grout; the sheet on the bag wins.
@@ -3560,14 +5099,67 @@ export interface components {
             findings: components["schemas"]["SaidFinding"][];
             /** Doubts */
             doubts: components["schemas"]["SaidDoubt"][];
+            /** Corners */
+            corners: components["schemas"]["SaidCorner"][];
             /** Quantities */
             quantities: components["schemas"]["SaidQuantity"][];
+            /** Groups */
+            groups: {
+                [key: string]: string;
+            };
+            /** Unsuited */
+            unsuited: components["schemas"]["SaidUnsuited"][];
+            /** Joints */
+            joints: string;
+            /** Mixes */
+            mixes: components["schemas"]["MixCard"][];
             /** Step */
             step: string;
             /** Step Mm */
             step_mm: number;
             /** Summary */
             summary: string;
+        };
+        /**
+         * Shelf
+         * @description Products of each kind, to be chosen for a job.
+         */
+        Shelf: {
+            /**
+             * Tile
+             * @default []
+             */
+            tile: components["schemas"]["Tile-Output"][];
+            /**
+             * Adhesive
+             * @default []
+             */
+            adhesive: components["schemas"]["Adhesive"][];
+            /**
+             * Grout
+             * @default []
+             */
+            grout: components["schemas"]["Grout-Output"][];
+            /**
+             * Sealant
+             * @default []
+             */
+            sealant: components["schemas"]["Sealant"][];
+            /**
+             * Primer
+             * @default []
+             */
+            primer: components["schemas"]["Coating"][];
+            /**
+             * Sealer
+             * @default []
+             */
+            sealer: components["schemas"]["Coating"][];
+            /**
+             * Trim
+             * @default []
+             */
+            trim: components["schemas"]["Trim-Output"][];
         };
         /**
          * Shot
@@ -3590,6 +5182,8 @@ export interface components {
         /**
          * Start
          * @description Where the pennant is planted, left to right and bottom to top.
+         *
+         *     ``left``, ``right`` and ``top`` say where an end or top that may float is taken.
          */
         "Start-Input": {
             /**
@@ -3599,7 +5193,7 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            across: components["schemas"]["FullLeft-Input"] | components["schemas"]["FullRight-Input"] | components["schemas"]["Centred-Input"];
+            across: components["schemas"]["FullLeft-Input"] | components["schemas"]["FullRight-Input"] | components["schemas"]["Centred-Input"] | components["schemas"]["FullAt-Input"] | components["schemas"]["Fitted-Input"] | components["schemas"]["Folded-Input"];
             /**
              * Up
              * @default {
@@ -3607,11 +5201,31 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            up: components["schemas"]["FullCounter-Input"] | components["schemas"]["FullTop-Input"] | components["schemas"]["EqualCuts-Input"] | components["schemas"]["Carried-Input"];
+            up: components["schemas"]["FullCounter-Input"] | components["schemas"]["FullTop-Input"] | components["schemas"]["EqualCuts-Input"] | components["schemas"]["WholeCourses-Input"] | components["schemas"]["Carried-Input"];
+            /**
+             * Left
+             * @description The left end, so far to the right of its line.
+             * @default 0
+             */
+            left: number | string;
+            /**
+             * Right
+             * @description The right end, so far to the right.
+             * @default 0
+             */
+            right: number | string;
+            /**
+             * Top
+             * @description The top line, so far up.
+             * @default 0
+             */
+            top: number | string;
         };
         /**
          * Start
          * @description Where the pennant is planted, left to right and bottom to top.
+         *
+         *     ``left``, ``right`` and ``top`` say where an end or top that may float is taken.
          */
         "Start-Output": {
             /**
@@ -3621,7 +5235,7 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            across: components["schemas"]["FullLeft-Output"] | components["schemas"]["FullRight-Output"] | components["schemas"]["Centred-Output"];
+            across: components["schemas"]["FullLeft-Output"] | components["schemas"]["FullRight-Output"] | components["schemas"]["Centred-Output"] | components["schemas"]["FullAt-Output"] | components["schemas"]["Fitted-Output"] | components["schemas"]["Folded-Output"];
             /**
              * Up
              * @default {
@@ -3629,7 +5243,25 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            up: components["schemas"]["FullCounter-Output"] | components["schemas"]["FullTop-Output"] | components["schemas"]["EqualCuts-Output"] | components["schemas"]["Carried-Output"];
+            up: components["schemas"]["FullCounter-Output"] | components["schemas"]["FullTop-Output"] | components["schemas"]["EqualCuts-Output"] | components["schemas"]["WholeCourses-Output"] | components["schemas"]["Carried-Output"];
+            /**
+             * Left
+             * @description The left end, so far to the right of its line.
+             * @default 0
+             */
+            left: number;
+            /**
+             * Right
+             * @description The right end, so far to the right.
+             * @default 0
+             */
+            right: number;
+            /**
+             * Top
+             * @description The top line, so far up.
+             * @default 0
+             */
+            top: number;
         };
         /**
          * Starts
@@ -3640,6 +5272,10 @@ export interface components {
             /** Wall */
             wall: string;
         };
+        Stick: [
+            components["schemas"]["Run"][],
+            number
+        ];
         /**
          * StruckLine
          * @description One line to strike: what it is, and its distances as they read on the tape.
@@ -3832,6 +5468,58 @@ export interface components {
              */
             thickness: number | string;
             /**
+             * Material
+             * @default ceramic
+             * @enum {string}
+             */
+            material: "ceramic" | "porcelain" | "glass" | "stone" | "brick" | "stick-on";
+            /**
+             * Turns
+             * @description May be turned round by half: no printed or veined direction.
+             * @default true
+             */
+            turns: boolean;
+            /**
+             * Bevelled
+             * @description Its factory edges are bevelled or glazed.
+             * @default false
+             */
+            bevelled: boolean;
+            /**
+             * Lugs
+             * @description The least joint that its lugs leave.
+             * @default 0
+             */
+            lugs: number | string;
+            /**
+             * Porous
+             * @description Open-pored: it is sealed before grout.
+             * @default false
+             */
+            porous: boolean;
+            /**
+             * Scratches
+             * @description Sand in grout would scratch its face.
+             * @default false
+             */
+            scratches: boolean;
+            /**
+             * See Through
+             * @description What is behind it shows.
+             * @default false
+             */
+            see_through: boolean;
+            /**
+             * Weight
+             * @description kg a square metre.
+             */
+            weight?: number | null;
+            /**
+             * Price
+             * @description Of a box.
+             */
+            price?: number | null;
+            /**
              * Per Box
              * @description Tiles in a box.
              * @default 25
@@ -3867,6 +5555,58 @@ export interface components {
             /** Thickness */
             thickness: number;
             /**
+             * Material
+             * @default ceramic
+             * @enum {string}
+             */
+            material: "ceramic" | "porcelain" | "glass" | "stone" | "brick" | "stick-on";
+            /**
+             * Turns
+             * @description May be turned round by half: no printed or veined direction.
+             * @default true
+             */
+            turns: boolean;
+            /**
+             * Bevelled
+             * @description Its factory edges are bevelled or glazed.
+             * @default false
+             */
+            bevelled: boolean;
+            /**
+             * Lugs
+             * @description The least joint that its lugs leave.
+             * @default 0
+             */
+            lugs: number;
+            /**
+             * Porous
+             * @description Open-pored: it is sealed before grout.
+             * @default false
+             */
+            porous: boolean;
+            /**
+             * Scratches
+             * @description Sand in grout would scratch its face.
+             * @default false
+             */
+            scratches: boolean;
+            /**
+             * See Through
+             * @description What is behind it shows.
+             * @default false
+             */
+            see_through: boolean;
+            /**
+             * Weight
+             * @description kg a square metre.
+             */
+            weight?: number | null;
+            /**
+             * Price
+             * @description Of a box.
+             */
+            price?: number | null;
+            /**
              * Per Box
              * @description Tiles in a box.
              * @default 25
@@ -3878,6 +5618,55 @@ export interface components {
              * @default #b9cbbd
              */
             colour: string;
+        };
+        /**
+         * TileToCut
+         * @description A tile that more than one piece is cut from, or that leaves a drop worth keeping.
+         *
+         *     Places are x0, y0, x1, y1 in mm from its lower left corner.
+         */
+        TileToCut: {
+            /** Number */
+            number: number;
+            /** Border */
+            border: boolean;
+            /** Pieces */
+            pieces: [
+                string,
+                [
+                    number,
+                    number,
+                    number,
+                    number
+                ],
+                boolean
+            ][];
+            /** Drops */
+            drops: [
+                number,
+                number,
+                number,
+                number
+            ][];
+        };
+        /**
+         * ToAgree
+         * @description One thing to agree to. ``number`` marks its pieces in the wall's picture; 0 has none.
+         */
+        ToAgree: {
+            /** Key */
+            key: string;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+            /** Detail */
+            detail: string;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
         };
         /**
          * ToCure
@@ -3959,6 +5748,46 @@ export interface components {
             back: number;
         };
         /**
+         * Trim
+         * @description A profile for open ends, in sticks.
+         */
+        "Trim-Input": {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Height
+             * @description What it covers: tile and bed must not be higher.
+             */
+            height: number | string;
+            /**
+             * Stick
+             * @description Length of a stick.
+             */
+            stick: number | string;
+        };
+        /**
+         * Trim
+         * @description A profile for open ends, in sticks.
+         */
+        "Trim-Output": {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Height
+             * @description What it covers: tile and bed must not be higher.
+             */
+            height: number;
+            /**
+             * Stick
+             * @description Length of a stick.
+             */
+            stick: number;
+        };
+        /**
          * Unsettled
          * @description Why a measure is not final, who is owed a size, and how far around tile waits for it.
          */
@@ -3997,6 +5826,26 @@ export interface components {
              * @default 0
              */
             hold: number;
+        };
+        /**
+         * Unsuited
+         * @description A rule that is broken; ``wall`` and ``zone`` where one stretch of wall breaks it.
+         */
+        Unsuited: {
+            /**
+             * Rule
+             * @enum {string}
+             */
+            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "greasy" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch";
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Wall */
+            wall: string | null;
+            /** Zone */
+            zone: string | null;
         };
         /**
          * Up
@@ -4187,7 +6036,10 @@ export interface components {
              *       "up": {
              *         "kind": "full-counter",
              *         "nudge": 0
-             *       }
+             *       },
+             *       "left": 0,
+             *       "right": 0,
+             *       "top": 0
              *     }
              */
             start: components["schemas"]["Start-Input"];
@@ -4256,26 +6108,93 @@ export interface components {
              *       "up": {
              *         "kind": "full-counter",
              *         "nudge": 0
-             *       }
+             *       },
+             *       "left": 0,
+             *       "right": 0,
+             *       "top": 0
              *     }
              */
             start: components["schemas"]["Start-Output"];
         };
         /**
+         * WallToAgree
+         * @description A wall, or what is tiled inside one of its openings, and what is to be agreed about it.
+         */
+        WallToAgree: {
+            /** Surface */
+            surface: string;
+            /** Name */
+            name: string;
+            /** Items */
+            items: components["schemas"]["ToAgree"][];
+        };
+        /**
+         * WholeCourses
+         * @description Whole courses from the counter to an overhead: the joints between courses take it up.
+         */
+        "WholeCourses-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "whole-courses";
+            /**
+             * Under
+             * @description Which overhead; null is the top line.
+             */
+            under?: string | null;
+            /**
+             * Nudge
+             * @description Then moved so far up.
+             * @default 0
+             */
+            nudge: number | string;
+        };
+        /**
+         * WholeCourses
+         * @description Whole courses from the counter to an overhead: the joints between courses take it up.
+         */
+        "WholeCourses-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "whole-courses";
+            /**
+             * Under
+             * @description Which overhead; null is the top line.
+             */
+            under?: string | null;
+            /**
+             * Nudge
+             * @description Then moved so far up.
+             * @default 0
+             */
+            nudge: number;
+        };
+        /**
          * Wish
          * @description One wish; switched off it stays in the list and does not count.
+         *
+         *     ``at`` binds it to a thing or wall; empty is everywhere that it makes sense.
          */
         Wish: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "never" | "avoid" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "cut" | "hard" | "tiles";
+            kind: "never" | "avoid" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "centred" | "corner" | "cut" | "hard" | "tiles";
             /**
              * On
              * @default true
              */
             on: boolean;
+            /**
+             * At
+             * @description A thing's or wall's id.
+             * @default
+             */
+            at: string;
         };
         /**
          * Working
@@ -4564,6 +6483,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawnBoard"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    best_round_api_best_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    show_to_agree_api_agree_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AgreePage"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -4915,6 +6898,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SaidSetting"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    list_cuts_api_cuts_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutSheet"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -5350,6 +7366,340 @@ export interface operations {
         responses: {
             /** @description Successful Response */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cuts_as_csv_api_jobs__id___cuts_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    materials_as_csv_api_jobs__id___materials_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    site_record_api_jobs__id___record_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidRecord"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    note_on_site_api_jobs__id___record_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Noted"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidRecord"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    side_by_side_api_methods_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Method"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    check_order_api_order_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderLine"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    show_shelf_api_shelf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    show_own_api_shelf_own_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    shelf_as_csv_api_shelf_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    import_shelf_api_shelf_import_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    take_off_shelf_api_shelf__kind___name__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "tile" | "adhesive" | "grout" | "sealant" | "primer" | "sealer" | "trim";
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -25,6 +25,8 @@ const WIDE = 230;
 const TINY = 90;
 /** Pixels: a cabinet drawn lower than this has no room for the number of its underside. */
 const LOW = 56;
+/** Pixels: how far down in an opening its name and sizes reach, and a line further. */
+const UNDER_NAME = 94;
 
 export const EdgeTags = memo(function EdgeTags({ surface, plan, sheet, scale, onPieces }: Props) {
   return plan.edges.map((reading, index) => {
@@ -54,7 +56,11 @@ function Tag({ surface, plan, reading, said, scale, onPieces }: TagProps) {
   // Numbers would cover a thing so small; the Edges paper has them, and the hatching shows trouble.
   if (tiny) return null;
   const mid = middleOf(reading, plan);
-  const place = placeOf(reading, own, mid, plan.frame[3], scale, rows.length);
+  const first = placeOf(reading, own, mid, plan.frame[3], scale, rows.length);
+  const place =
+    thing && !wide && OPENINGS.has(thing.kind)
+      ? underName(first, reading, thing, plan.frame[3], scale, rows.length)
+      : first;
   return (
     <g className="tape" fontSize={14.5} textAnchor={place.anchor}>
       {place.arrow && <path d={place.arrow} fill="#1f5a93" />}
@@ -93,6 +99,26 @@ function Tag({ surface, plan, reading, said, scale, onPieces }: TagProps) {
       })}
     </g>
   );
+}
+
+const OPENINGS = new Set(["window", "hatch", "niche"]);
+
+/** In a narrow opening the numbers at its jambs would cover its name: they go below it. */
+function underName(
+  place: Place,
+  reading: Reading,
+  thing: Surface["things"][number],
+  top: number,
+  scale: Scale,
+  rows: number,
+): Place {
+  const [, low, , high] = thing.box;
+  const y = scale.y(Math.min(high, top)) + UNDER_NAME;
+  const beside = reading.side === "left" || reading.side === "right";
+  const room = y + (rows - 1) * LINE < scale.y(low) - LINE;
+  if (!beside || !room || place.y >= y) return place;
+  const arrow = place.arrow.replace(/^(M\S+) \S+l/, `$1 ${y - 5}l`);
+  return { ...place, y, arrow };
 }
 
 function longest([x0, y0, x1, y1]: Surface["things"][number]["box"]): number {

@@ -69,6 +69,8 @@ export function KitchenDrawing() {
                   plan={plan}
                   scale={scale}
                   colour={view.job.tile.colour ?? "#b9cbbd"}
+                  border={view.job.pattern.border?.tile.colour}
+                  joint={view.job.products?.grout?.colour}
                   picked={NONE}
                   bad={badPieces(plan)}
                   onHover={ignore}

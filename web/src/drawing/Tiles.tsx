@@ -7,6 +7,10 @@ interface Props {
   plan: SurfacePlan;
   scale: Scale;
   colour: string;
+  /** The colour of the border course's tile. */
+  border: string | undefined;
+  /** The colour of the joints. */
+  joint: string | undefined;
   picked: ReadonlySet<string>;
   bad: ReadonlySet<string>;
   onHover: (id: string | null) => void;
@@ -40,7 +44,7 @@ function glaze(colour: string, tile: string): string {
 }
 
 export const Tiles = memo(function Tiles(props: Props) {
-  const { plan, scale, colour, picked, bad, onHover, onPick } = props;
+  const { plan, scale, colour, border, joint, picked, bad, onHover, onPick } = props;
   const [x0, y0, x1, y1] = plan.field;
   const paths = plan.pieces.map((piece) => ({ piece, d: piecePath(piece, scale) }));
   const cuts = paths.filter(({ piece }) => piece.kind !== "full");
@@ -62,14 +66,14 @@ export const Tiles = memo(function Tiles(props: Props) {
         y={scale.y(y1)}
         width={scale.px(x1 - x0)}
         height={scale.px(y1 - y0)}
-        fill="#f0ece2"
+        fill={joint ?? "#f0ece2"}
       />
       {paths.map(({ piece, d }) => (
         <path
           key={piece.id}
           data-piece={piece.id}
           d={d}
-          fill={glaze(colour, piece.tile)}
+          fill={glaze(piece.border ? (border ?? colour) : colour, piece.tile)}
           fillRule="evenodd"
         />
       ))}

@@ -13,7 +13,7 @@ import { StruckLines } from "./StruckLines";
 import { Surroundings } from "./Surroundings";
 import { scaleFor } from "./scale";
 import { Taken } from "./Taken";
-import { Tiles } from "./Tiles";
+import { piecePath, Tiles } from "./Tiles";
 import { useSize } from "./useSize";
 
 interface Props {
@@ -25,13 +25,15 @@ interface Props {
   onThing: (id: string) => void;
   /** The lines of the setting-out, drawn instead of what edges get. */
   struck: SettingOut | null;
+  /** Another start's plan of this wall, drawn over the planted one as dashed outlines. */
+  ghost: SurfacePlan | null;
   /** When set, a click on the wall gives a point along it (mm from the left end). */
   pointing: ((x: number) => void) | null;
   drag: { move: (x: number, y: number) => void; drop: () => void; cancel: () => void };
 }
 
 export function WallDrawing(props: Props) {
-  const { shown, picked, onPicked, active, onThing, struck, pointing, drag } = props;
+  const { shown, picked, onPicked, active, onThing, struck, ghost, pointing, drag } = props;
   const { view } = useEditor();
   const { surface, plan, sheet, wall, own } = shown;
   const [box, size] = useSize<HTMLDivElement>();
@@ -92,6 +94,8 @@ export function WallDrawing(props: Props) {
               plan={plan}
               scale={scale}
               colour={view.job.tile.colour ?? "#b9cbbd"}
+              border={view.job.pattern.border?.tile.colour}
+              joint={view.job.products?.grout?.colour}
               picked={picked}
               bad={bad}
               onHover={setHovered}
@@ -106,6 +110,17 @@ export function WallDrawing(props: Props) {
               scale={scale}
               onThing={onThing}
             />
+            {ghost && (
+              <path
+                data-ghost
+                d={ghost.pieces.map((piece) => piecePath(piece, scale)).join("")}
+                fill="none"
+                stroke="#2a2b2b"
+                strokeWidth={1}
+                strokeDasharray="4 4"
+                pointerEvents="none"
+              />
+            )}
             <Devices surface={surface} faces={faces} scale={scale} />
             <Dimensions
               sheet={sheet}

@@ -14,6 +14,7 @@ function latest(draft: JobDraft, view: View, wall: number): Start {
   const { across, up } = draft.walls[wall]?.start ?? {};
   const read = view.job.walls[wall]?.start as Start;
   return {
+    ...read,
     across: across && typeof across.nudge === "number" ? (across as Across) : read.across,
     up: up && typeof up.nudge === "number" ? (up as Up) : read.up,
   };
@@ -33,6 +34,7 @@ export function nudged(
 ): JobDraft {
   const start = latest(draft, view, wall);
   return withStart(draft, wall, {
+    ...start,
     across: { ...start.across, nudge: start.across.nudge + right },
     up: { ...start.up, nudge: start.up.nudge + up },
   });

@@ -1,7 +1,7 @@
 /** All jobs, each by a drawing of its wall; those in hand first, the others a shelf away. */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { jobsOptions, type Shelf } from "../api/queries";
 import { Choices } from "../parts/Choices";
 import { Mark } from "../parts/Mark";
@@ -39,6 +39,9 @@ export function Home() {
           <Mark size={30} /> Pennant
         </h1>
         <p className="aside grow">Plant the start; see what every edge gets.</p>
+        <Link to="/shelf" className="button">
+          The shelf
+        </Link>
         <Beginnings />
       </header>
       <div className="mb-4 flex flex-wrap items-center gap-3 border-slab border-t-4 pt-3">

@@ -81,6 +81,14 @@ export function JobHeader() {
             className="z-20 mt-1 min-w-44 border border-pencil bg-paper py-1 shadow-md"
           >
             <MenuItem>
+              <Link
+                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
+                to={`/jobs/${editor.id}/agree`}
+              >
+                {view.job.agreed ? "Agreed with the client" : "Show to the client, to agree"}
+              </Link>
+            </MenuItem>
+            <MenuItem>
               <a
                 className="block px-3 py-1.5 data-focus:bg-chalk-pale"
                 href={`/api/jobs/${editor.id}/export`}

@@ -1,21 +1,24 @@
 /** One job: the wall above, and under its counter the papers one works from. */
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import type { JobState } from "../api/client";
-import { jobOptions, settingOutOptions } from "../api/queries";
+import type { Job, JobState } from "../api/client";
+import { jobOptions, planOptions, settingOutOptions } from "../api/queries";
 import { KitchenDrawing } from "../drawing/KitchenDrawing";
 import { WallDrawing } from "../drawing/WallDrawing";
 import { replaced } from "../job/pointer";
+import { type Start, withStart } from "../job/start";
 import { EditorContext, useEditor, useOpened } from "../job/useEditor";
 import { useStartDrag } from "../job/useStartDrag";
 import { useStartKeys } from "../job/useStartKeys";
 import { useShowWall, useWall } from "../job/useWall";
 import { ComparePaper } from "../papers/ComparePaper";
+import { CutsPaper } from "../papers/CutsPaper";
 import { DoubtsPaper } from "../papers/DoubtsPaper";
 import { EdgesPaper } from "../papers/EdgesPaper";
 import { FindingsPaper } from "../papers/FindingsPaper";
+import { ProductsPaper } from "../papers/ProductsPaper";
 import { RulesPaper } from "../papers/RulesPaper";
 import { SetOutPaper } from "../papers/SetOutPaper";
 import { StartPaper } from "../papers/StartPaper";
@@ -29,10 +32,15 @@ import { MeterStrip } from "./MeterStrip";
 import { Notices } from "./Notices";
 import { WallBar } from "./WallBar";
 
-export function JobPage() {
+export function JobPage({ children }: { children: ReactNode }) {
   const { id = "" } = useParams();
   const { data, error } = useQuery(jobOptions(id));
-  if (data) return <OpenJob key={id} loaded={data} />;
+  if (data)
+    return (
+      <OpenJob key={id} loaded={data}>
+        {children}
+      </OpenJob>
+    );
   return (
     <main className="p-8">
       {error ? (
@@ -53,19 +61,15 @@ export function JobPage() {
   );
 }
 
-function OpenJob({ loaded }: { loaded: JobState }) {
+function OpenJob({ loaded, children }: { loaded: JobState; children: ReactNode }) {
   const editor = useOpened(loaded);
-  return (
-    <EditorContext value={editor}>
-      <Desk />
-    </EditorContext>
-  );
+  return <EditorContext value={editor}>{children}</EditorContext>;
 }
 
-const IN = ["Survey", "Start", "Compare", "Tile", "Rules"] as const;
-const OUT = ["Findings", "Doubts", "Edges", "It takes", "Set out"] as const;
+const IN = ["Survey", "Start", "Compare", "Tile", "Products", "Rules"] as const;
+const OUT = ["Findings", "Doubts", "Edges", "Cuts", "It takes", "Set out"] as const;
 
-function Desk() {
+export function Desk() {
   const { editor, draft, view } = useEditor();
   const shown = useWall();
   const showWall = useShowWall();
@@ -125,6 +129,15 @@ function Desk() {
   const { data: struck } = useQuery({ ...settingOutOptions(view.job), enabled: setting });
   const lines = struck?.find(({ surface }) => surface === shown.wall.id) ?? null;
 
+  const [over, setOver] = useState<Start | null>(null);
+  const laidOver = IN[inPaper] === "Compare" ? over : null;
+  const tried = useMemo(
+    () => (laidOver ? withStart(view.job, shown.number, laidOver) : null),
+    [laidOver, view.job, shown.number],
+  );
+  const { data: other } = useQuery(planOptions(tried as Job | null));
+  const ghost = (tried && other?.surfaces.find(({ surface }) => surface === shown.wall.id)) || null;
+
   const asked = view.sheet.doubts.filter(
     ({ weight, aside }) => weight !== "note" && aside === null,
   ).length;
@@ -150,6 +163,7 @@ function Desk() {
                 active={active}
                 onThing={toThing}
                 struck={setting ? lines : null}
+                ghost={shown.own ? ghost : null}
                 drag={drag}
                 pointing={
                   pointing
@@ -181,8 +195,9 @@ function Desk() {
                 <SurveyPaper active={active} onActive={setThing} />
               </WantedField>
               <StartPaper pointing={pointing} onPointing={setPointing} />
-              <ComparePaper />
+              <ComparePaper over={over} onOver={setOver} />
               <TilePaper />
+              <ProductsPaper />
               <RulesPaper />
             </Papers>
             <Papers
@@ -208,6 +223,7 @@ function Desk() {
                 }}
               />
               <EdgesPaper onPieces={pick} />
+              <CutsPaper picked={picked} onPieces={pick} />
               <TakesPaper />
               <SetOutPaper lines={lines} />
             </Papers>

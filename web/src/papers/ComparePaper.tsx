@@ -1,14 +1,21 @@
 /** Every school's start, planned and ranked, as small true drawings; picking one plants it. */
 import { useQuery } from "@tanstack/react-query";
-import type { Board } from "../api/client";
+import { useState } from "react";
+import { type BestSoFar, type Board, searchRound } from "../api/client";
 import { startsOptions } from "../api/queries";
-import { withStart } from "../job/start";
+import { type Start, withStart } from "../job/start";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
 import { Tape } from "../parts/Tape";
 import { Wishes } from "./Wishes";
 
-export function ComparePaper() {
+interface Props {
+  /** The start that is laid over the planted one on the drawing. */
+  over: Start | null;
+  onOver: (start: Start | null) => void;
+}
+
+export function ComparePaper({ over, onOver }: Props) {
   const { view } = useEditor();
   const { wall } = useWall();
   const { data, error, isPending } = useQuery(startsOptions(view.job, wall.id));
@@ -16,18 +23,95 @@ export function ComparePaper() {
   return (
     <>
       <Wishes />
+      <BestEverywhere />
       {error && <p role="alert">✗ The starts could not be compared: {error.message}.</p>}
       {isPending && <p className="aside py-2">Trying every start…</p>}
-      {data && <Starts board={data} planted={planted} />}
+      {data && <Starts board={data} planted={planted} over={over} onOver={onOver} />}
     </>
   );
 }
 
-function Starts({ board: data, planted }: { board: Board; planted: string }) {
+interface StartsProps extends Props {
+  board: Board;
+  planted: string;
+}
+
+/** The best start on every wall, one after another; it can be stopped with what it has. */
+function BestEverywhere() {
+  const { editor, view } = useEditor();
+  const [step, setStep] = useState<BestSoFar | null>(null);
+  const [failed, setFailed] = useState("");
+  const [stop, setStop] = useState<AbortController | null>(null);
+  if (view.job.walls.length < 2) return null;
+  async function search() {
+    const control = new AbortController();
+    let best: BestSoFar | null = null;
+    setStop(control);
+    setStep(null);
+    setFailed("");
+    try {
+      await searchRound(view.job, control.signal, (found) => {
+        best = found;
+        setStep(found);
+      });
+    } catch (error) {
+      if (!control.signal.aborted)
+        setFailed(String(error instanceof Error ? error.message : error));
+    }
+    setStop(null);
+    const found = best as BestSoFar | null;
+    if (found) {
+      const starts = found.job.walls.map((wall) => wall.start);
+      const { draft } = editor.get();
+      const walls = draft.walls.map((wall, index) => ({
+        ...wall,
+        start: starts[index] ?? wall.start,
+      }));
+      editor.commit({ ...draft, walls }, "Best starts on every wall");
+    }
+  }
+  return (
+    <div className="mb-2 flex flex-wrap items-center gap-2">
+      {stop ? (
+        <button type="button" className="button" onClick={() => stop.abort()}>
+          Stop, and take the best so far
+        </button>
+      ) : (
+        <button type="button" className="button" onClick={() => void search()}>
+          Find the best on every wall
+        </button>
+      )}
+      {(stop || step) && (
+        <span className="aside" aria-live="polite">
+          <progress
+            value={step?.done ?? 0}
+            max={step?.of ?? view.job.walls.length}
+            aria-label="Walls searched"
+            className="mr-1 h-2 w-24 align-middle"
+          />
+          {step ? `${step.done} of ${step.of}. ${step.says}` : "searching the first wall…"}
+        </span>
+      )}
+      {failed && <span role="alert">✗ {failed}</span>}
+    </div>
+  );
+}
+
+function Starts({ board: data, planted, over, onOver }: StartsProps) {
   const { editor, draft } = useEditor();
   const { wall, number } = useWall();
+  const laid = JSON.stringify(over);
   return (
     <>
+      {data.unmet.length > 0 && (
+        <ul aria-label="Wishes not met" className="mb-2 border-wax border-l-4 pl-2 text-sm">
+          {data.unmet.map((says) => (
+            <li key={says}>
+              <Tape text={says} />
+            </li>
+          ))}
+        </ul>
+      )}
       <p className="aside mb-2">
         {wall.name}: the best of all starts that there are, and {data.compared} by the schools;{" "}
         {data.starts.length} shown, ranked by the wishes above. Pick one to plant it.
@@ -38,11 +122,11 @@ function Starts({ board: data, planted }: { board: Board; planted: string }) {
         {data.starts.map((start, index) => {
           const here = JSON.stringify(start.start) === planted;
           return (
-            <li key={start.title}>
+            <li key={start.title} className="flex flex-col">
               <button
                 type="button"
                 aria-pressed={here}
-                className={`flex h-full w-full flex-col items-start border bg-white p-2 text-left hover:border-pencil ${here ? "border-2 border-flag" : start.found ? "border-2 border-chalk" : "border-rule"}`}
+                className={`flex w-full grow flex-col items-start border bg-white p-2 text-left hover:border-pencil ${here ? "border-2 border-flag" : start.found ? "border-2 border-chalk" : "border-rule"}`}
                 onClick={() =>
                   editor.commit(withStart(draft, number, start.start), `Start: ${start.title}`)
                 }
@@ -61,6 +145,16 @@ function Starts({ board: data, planted }: { board: Board; planted: string }) {
                 </span>
                 {start.why && <span className="aside italic">{start.why}</span>}
               </button>
+              {!here && (
+                <label className="aside flex items-center gap-1.5 py-0.5">
+                  <input
+                    type="checkbox"
+                    checked={laid === JSON.stringify(start.start)}
+                    onChange={(event) => onOver(event.target.checked ? start.start : null)}
+                  />
+                  Lay it over the planted one, dashed
+                </label>
+              )}
             </li>
           );
         })}

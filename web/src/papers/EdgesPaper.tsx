@@ -1,9 +1,67 @@
 /** What every edge gets, as a list: the same numbers as on the drawing, with their courses. */
+import type { SaidCorner, SurfaceSheet } from "../api/client";
+import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
 import { Tape } from "../parts/Tape";
 
 export function EdgesPaper({ onPieces }: { onPieces: (pieces: readonly string[]) => void }) {
-  const { sheet } = useWall();
+  const { sheet, wall } = useWall();
+  const { view } = useEditor();
+  const corners = view.sheet.corners.filter(
+    ({ left, right }) => left === wall.id || right === wall.id,
+  );
+  return (
+    <>
+      {corners.map((corner) => (
+        <Corner key={corner.name} corner={corner} onPieces={onPieces} />
+      ))}
+      <Edges sheet={sheet} onPieces={onPieces} />
+    </>
+  );
+}
+
+interface CornerProps {
+  corner: SaidCorner;
+  onPieces: (pieces: readonly string[]) => void;
+}
+
+/** A corner: what both fronts get, and how far they are from one tile folded round. */
+function Corner({ corner, onPieces }: CornerProps) {
+  return (
+    <section aria-label={`Corner, ${corner.name}`} className="mb-3">
+      <h3 className="heading">Corner, {corner.name}</h3>
+      <p className="aside">
+        <Tape text={corner.note} />
+      </p>
+      <ul>
+        {corner.pairs.map((pair) => (
+          <li key={pair.courses} className="border-rule border-t py-0.5">
+            <button
+              type="button"
+              className="text-left hover:underline"
+              title="Show these pieces on the wall"
+              onClick={() => onPieces(pair.pieces)}
+            >
+              <span className="tape text-[17px] text-chalk">
+                <Tape text={pair.left} /> | <Tape text={pair.right} />
+              </span>{" "}
+              <span className="aside">
+                <Tape text={`${pair.says}; ${pair.courses}`} />
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface EdgesProps {
+  sheet: SurfaceSheet;
+  onPieces: (pieces: readonly string[]) => void;
+}
+
+function Edges({ sheet, onPieces }: EdgesProps) {
   return (
     <table className="w-full border-collapse text-left">
       <thead className="aside">

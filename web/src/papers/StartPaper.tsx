@@ -5,9 +5,10 @@ import { useWall } from "../job/useWall";
 import { Choices } from "../parts/Choices";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
+import { Tape } from "../parts/Tape";
 import { PlayStrip } from "./PlayStrip";
 
-type School = "full-left" | "full-right" | "tile" | "joint";
+type School = "full-left" | "full-right" | "tile" | "joint" | "full-at" | "fitted" | "folded";
 
 interface Props {
   pointing: boolean;
@@ -27,6 +28,7 @@ export function StartPaper({ pointing, onPointing }: Props) {
       )}
       <AcrossChoice pointing={pointing} onPointing={onPointing} />
       <UpChoice />
+      <Floats />
     </div>
   );
 }
@@ -35,6 +37,8 @@ function AcrossChoice({ pointing, onPointing }: Props) {
   const { editor, draft, view } = useEditor();
   const { wall, number, pointer, plan } = useWall();
   const { across } = wall.start;
+  const lines = useLines();
+  const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
   const centres = (wall.things ?? []).filter(
     ({ kind }) => kind !== "check" && kind !== "zone" && kind !== "level",
   );
@@ -48,6 +52,22 @@ function AcrossChoice({ pointing, onPointing }: Props) {
         { kind: next, nudge: 0 },
         `Start: full tile ${next === "full-left" ? "left" : "right"}`,
       );
+      return;
+    }
+    if (next === "folded") {
+      plant({ kind: next, nudge: 0 }, "Start: folded round the corner");
+      return;
+    }
+    if (next === "full-at" || next === "fitted") {
+      const opening = lines.find(({ id }) => /^(window|hatch|niche)/.test(kindOf(wall, id)));
+      const owner = opening?.id.split(":")[0] ?? wall.id;
+      if (next === "full-at")
+        plant({ kind: next, line: `${owner}:left`, nudge: 0 }, "Start: full at a line");
+      else
+        plant(
+          { kind: next, lines: [`${owner}:left`, `${owner}:right`], how: "ends", nudge: 0 },
+          "Start: fitted between lines",
+        );
       return;
     }
     const first = centres.find(({ kind }) => kind === "window") ?? centres[0];
@@ -83,8 +103,23 @@ function AcrossChoice({ pointing, onPointing }: Props) {
           { value: "full-right", label: "Full at right end" },
           { value: "tile", label: "Tile on centre" },
           { value: "joint", label: "Joint on centre" },
+          { value: "full-at", label: "Full at a line" },
+          { value: "fitted", label: "Fitted between lines" },
+          ...(joined ? [{ value: "folded" as const, label: "Folded round the corner" }] : []),
         ]}
       />
+      {across.kind === "full-at" && (
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          <span className="aside">a full tile against</span>
+          <Select
+            label="Line"
+            value={across.line}
+            onChange={(line) => plant({ ...across, line }, "Start: full at another line")}
+            options={lines.map(({ id, name }) => ({ value: id, label: name }))}
+          />
+        </div>
+      )}
+      {across.kind === "fitted" && <FittedChoice across={across} lines={lines} plant={plant} />}
       {across.kind === "centred" && (
         <div className="mt-2 flex flex-wrap items-end gap-2">
           <span className="aside pb-1.5">centre of</span>
@@ -123,11 +158,112 @@ function AcrossChoice({ pointing, onPointing }: Props) {
   );
 }
 
+interface LineName {
+  id: string;
+  name: string;
+}
+
+/** The upright lines of the wall at which tile stops, from left to right. */
+function useLines(): LineName[] {
+  const { plan, sheet } = useWall();
+  const names = new Map(sheet.edges.map(({ edge, name }) => [edge, name]));
+  return plan.edges
+    .filter(({ side }) => side === "left" || side === "right")
+    .sort((a, b) => a.at - b.at)
+    .map(({ edge }) => ({ id: edge, name: names.get(edge) ?? edge }));
+}
+
+function kindOf(wall: { things?: readonly { id?: string; kind: string }[] }, line: string) {
+  return (wall.things ?? []).find(({ id }) => id === line.split(":")[0])?.kind ?? "";
+}
+
+interface FittedProps {
+  across: Extract<Across, { kind: "fitted" }>;
+  lines: readonly LineName[];
+  plant: (to: Across, label: string) => void;
+}
+
+function FittedChoice({ across, lines, plant }: FittedProps) {
+  const chosen = new Set(across.lines);
+  function toggle(id: string) {
+    const next = lines.filter((line) => (line.id === id ? !chosen.has(id) : chosen.has(line.id)));
+    if (next.length >= 2 && next.length <= 8)
+      plant({ ...across, lines: next.map((line) => line.id) }, "Start: fitted between lines");
+  }
+  return (
+    <div className="mt-2">
+      <fieldset>
+        <legend className="aside">
+          Whole tiles from line to line, and a fresh start beyond; at least two lines:
+        </legend>
+        <div className="mb-1.5 grid gap-x-3 sm:grid-cols-2">
+          {lines.map(({ id, name }) => (
+            <label key={id} className="flex items-center gap-1.5 text-sm">
+              <input
+                type="checkbox"
+                checked={chosen.has(id)}
+                disabled={chosen.has(id) && chosen.size <= 2}
+                onChange={() => toggle(id)}
+              />
+              {name}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <Choices<FittedProps["across"]["how"]>
+        label="What gives"
+        value={across.how}
+        onChange={(how) => plant({ ...across, how }, "Start: what gives")}
+        choices={[
+          { value: "ends", label: "Shave the end tiles" },
+          { value: "all", label: "Shave every tile a little" },
+          { value: "joints", label: "Draw the joints" },
+        ]}
+      />
+    </div>
+  );
+}
+
+/** Where ends and a top that the survey lets float are taken. */
+function Floats() {
+  const { wall, pointer, number } = useWall();
+  const { view } = useEditor();
+  const shown = (mm: string) => view.sheet.lengths[mm]?.shown ?? "0";
+  const joinsLeft = number > 0 && view.job.walls[number - 1]?.corner != null;
+  const joinsRight = wall.corner != null && number < view.job.walls.length - 1;
+  const sides = [
+    { side: "left", label: "Left end, moved right by", end: wall.left, skip: joinsLeft },
+    { side: "right", label: "Right end, moved right by", end: wall.right, skip: joinsRight },
+    { side: "top", label: "Top line, moved up by", end: wall.top, skip: false },
+  ].filter(
+    ({ end, skip }) =>
+      !skip && end?.kind === "open" && ((end.ahead ?? 0) > 0 || (end.back ?? 0) > 0),
+  );
+  if (sides.length === 0) return null;
+  return (
+    <section aria-label="Lines that may float" className="md:col-span-2">
+      <h3 className="heading mb-1">Lines that may float</h3>
+      <div className="flex flex-wrap gap-3">
+        {sides.map(({ side, label }) => (
+          <div key={side}>
+            <LengthField pointer={`${pointer}/start/${side}`} label={label} className="w-44" />
+            <p className="aside">
+              from <Tape text={shown(`${pointer}/${side}/back`)} /> short of its line to{" "}
+              <Tape text={shown(`${pointer}/${side}/ahead`)} /> past it
+            </p>
+          </div>
+        ))}
+      </div>
+    </section>
+  );
+}
+
 function UpChoice() {
   const { editor, draft, view } = useEditor();
   const { wall, number } = useWall();
   const { up } = wall.start;
-  const hung = up.kind === "full-top" || up.kind === "equal-cuts" ? up : null;
+  const hung =
+    up.kind === "full-top" || up.kind === "equal-cuts" || up.kind === "whole-courses" ? up : null;
   const overheads = (wall.things ?? []).filter(
     ({ kind }) => kind === "cabinet" || kind === "hood" || kind === "shelf",
   );
@@ -139,7 +275,11 @@ function UpChoice() {
     else if (kind === "carried") plant({ kind, nudge: 0 }, "Start: courses carried round");
     else {
       const place = hung ? (hung.under ?? null) : (overheads[0]?.id ?? null);
-      const label = kind === "full-top" ? "Start: full course at the top" : "Start: equal cuts";
+      const label = {
+        "full-top": "Start: full course at the top",
+        "equal-cuts": "Start: equal cuts",
+        "whole-courses": "Start: whole courses",
+      }[kind];
       plant({ kind, under: place, nudge: 0 }, label);
     }
   }
@@ -156,6 +296,7 @@ function UpChoice() {
           { value: "full-counter", label: "Full at counter" },
           { value: "full-top", label: "Full at top" },
           { value: "equal-cuts", label: "Equal cuts" },
+          { value: "whole-courses", label: "Whole courses, by their joints" },
         ]}
       />
       {hung && (

@@ -1,41 +1,93 @@
 /** What it takes, each line with its arithmetic one key away. */
 import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
-import type { Working } from "../api/client";
+import { Link } from "react-router";
+import type { Plan, SaidQuantity, Working } from "../api/client";
 import { useEditor } from "../job/useEditor";
+import { Tape } from "../parts/Tape";
 
 export function TakesPaper() {
-  const { view } = useEditor();
+  const { editor, view } = useEditor();
   return (
     <>
-      <ul className="divide-y divide-rule">
-        {view.sheet.quantities.map((said, index) => {
-          const quantity = view.plan.quantities[index];
-          return (
-            <Disclosure as="li" key={said.id}>
-              <DisclosureButton className="flex w-full items-baseline gap-3 px-1.5 py-1.5 text-left hover:bg-skim">
-                <span className="w-28 font-medium">{said.name}</span>
-                <span className="tape text-[19px]">{said.amount}</span>
-                <span className="aside grow">{said.gist}</span>
-                <span className="aside">working</span>
-              </DisclosureButton>
-              <DisclosurePanel className="bg-skim/60 px-2 pb-2">
-                {quantity && <Step working={quantity.working} depth={0} />}
-                {quantity?.beside && (
-                  <>
-                    <p className="aside mt-2">Beside it, the rule of thumb:</p>
-                    <Step working={quantity.beside} depth={0} />
-                  </>
-                )}
-              </DisclosurePanel>
-            </Disclosure>
-          );
-        })}
-      </ul>
+      <p className="mb-1 flex flex-wrap items-center gap-2">
+        <Link className="button" to={`/jobs/${editor.id}/materials`}>
+          Shopping list and mixing card
+        </Link>
+        {view.sheet.unsuited.length > 0 && (
+          <span className="text-wax">
+            △ {view.sheet.unsuited.length} that do not go together: see Products
+          </span>
+        )}
+      </p>
+      {Object.entries(view.sheet.groups).map(([group, title]) => {
+        const own = view.sheet.quantities.filter((one) => one.group === group);
+        if (own.length === 0) return null;
+        return (
+          <section key={group} aria-label={title}>
+            <h3 className="heading mt-1 border-rule border-b">{title}</h3>
+            <ul className="divide-y divide-rule">
+              {own.map((said) => (
+                <li key={said.id}>
+                  <Line
+                    said={said}
+                    quantity={view.plan.quantities.find(({ id }) => id === said.id)}
+                  />
+                </li>
+              ))}
+            </ul>
+          </section>
+        );
+      })}
       <p className="aside mt-3 px-1.5">
         Cutting makes silica dust: cut wet or with extraction; respirator, eye and ear protection.
         Cement burns skin: gloves, and wash. A wet saw wants a protected (GFCI/RCD) outlet.
       </p>
     </>
+  );
+}
+
+interface LineProps {
+  said: SaidQuantity;
+  quantity: Plan["quantities"][number] | undefined;
+}
+
+/** One line of what it takes, with its arithmetic one key away. */
+export function Line({ said, quantity }: LineProps) {
+  return (
+    <Disclosure>
+      <DisclosureButton className="flex w-full items-baseline gap-x-3 px-1.5 py-1.5 text-left hover:bg-skim max-sm:flex-wrap">
+        <span className="w-40 shrink-0 font-medium max-sm:w-36">{said.name}</span>
+        <span className="tape shrink-0 text-[19px]">{said.to_get}</span>
+        <span className="aside grow max-sm:order-last max-sm:basis-full">
+          <Tape text={said.gist} />
+          {said.to_get !== said.amount && ` ${said.amount} less what is in hand`}
+        </span>
+        <span className="aside ml-auto print:hidden">working</span>
+      </DisclosureButton>
+      {said.sticks.length > 0 && (
+        <ul className="px-1.5 pb-1 text-sm">
+          {said.sticks.map((stick, index) => (
+            <li key={stick.runs.join()}>
+              Stick {index + 1}: <Tape text={stick.runs.join(" + ")} />
+              <span className="aside">
+                ; <Tape text={stick.left} /> left
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <DisclosurePanel className="bg-skim/60 px-2 pb-2">
+        {quantity && <Step working={quantity.working} depth={0} />}
+        {quantity?.beside && (
+          <>
+            <p className="aside mt-2">
+              Beside it, {said.id === "trim" ? "by length alone" : "the rule of thumb"}:
+            </p>
+            <Step working={quantity.beside} depth={0} />
+          </>
+        )}
+      </DisclosurePanel>
+    </Disclosure>
   );
 }
 
@@ -77,8 +129,16 @@ function Step({ working, depth }: { working: Working; depth: number }) {
   );
 }
 
+const SOURCES: Record<string, string> = {
+  plan: "from the plan",
+  notch: "depth × width ÷ (width + tooth)",
+  survey: "from the survey",
+  method: "by the method",
+  "cutting plan": "from the cutting plan",
+};
+
 function said(source: string): string {
-  if (source === "plan") return "from the plan";
   if (source.startsWith("settings")) return "from the rules";
-  return source === "notch" ? "depth × width ÷ (width + tooth)" : "from the tile";
+  if (source.startsWith("sheet: ")) return `from the sheet of ${source.slice(7)}`;
+  return SOURCES[source] ?? "from the tile";
 }

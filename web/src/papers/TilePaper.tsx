@@ -1,8 +1,12 @@
 /** The tile as it measures, how it lies, its bond and its joint. */
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { shelfOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { Choices } from "../parts/Choices";
 import { LengthField } from "../parts/LengthField";
+import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
 
 const BONDS = [
@@ -18,7 +22,8 @@ export function TilePaper() {
   const bond = { p: pattern.bond?.p ?? 1, q: pattern.bond?.q ?? 2 };
   const value = `${bond.p}/${bond.q}`;
   const way = pattern.bond?.way ?? "onward";
-  const named = BONDS.some((known) => known.value === value);
+  const staggered = way === "staggered";
+  const named = staggered || BONDS.some((known) => known.value === value);
   const change = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, pointer, to), label);
 
@@ -26,11 +31,30 @@ export function TilePaper() {
     <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
       <section aria-label="Tile">
         <h3 className="heading mb-1">Tile, as it measures</h3>
+        <FromShelf />
         <TextField pointer="/tile/name" label="Name" />
         <div className="mt-1.5 grid grid-cols-3 gap-2">
           <LengthField pointer="/tile/length" label="Length" />
           <LengthField pointer="/tile/height" label="Height" />
           <LengthField pointer="/tile/thickness" label="Thickness" />
+        </div>
+        <div className="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1">
+          <Select
+            label="Material"
+            value={tile.material ?? "ceramic"}
+            onChange={(to) => change("/tile/material", to, `Material: ${to}`)}
+            options={MATERIALS.map((value) => ({ value, label: value }))}
+          />
+          <label className="flex items-center gap-1.5 text-sm">
+            <input
+              type="checkbox"
+              checked={draft.tile.turns ?? true}
+              onChange={(event) =>
+                change("/tile/turns", event.target.checked, "Whether the tile may be turned")
+              }
+            />
+            may be turned round
+          </label>
         </div>
         <div className="mt-1.5 grid grid-cols-3 gap-2">
           <TextField pointer="/tile/per_box" label="Tiles in a box" number />
@@ -62,16 +86,49 @@ export function TilePaper() {
         <p className="aside mt-2 mb-1">Each course shifted from the one below by</p>
         <Choices<string>
           label="Bond"
-          value={named ? value : "other"}
+          value={staggered ? "staggered" : named ? value : "other"}
           onChange={(next) => {
-            if (next === "other") change("/pattern/bond", { p: 2, q: 5, way }, "Bond: 2/5");
+            const on = staggered ? "onward" : way;
+            if (next === "other") change("/pattern/bond", { p: 2, q: 5, way: on }, "Bond: 2/5");
+            else if (next === "staggered")
+              change("/pattern/bond", { ...pattern.bond, way: next }, "Bond: staggered");
             else {
               const [p, q] = next.split("/").map(Number);
-              change("/pattern/bond", { p, q, way }, `Bond: ${next}`);
+              change("/pattern/bond", { p, q, way: on }, `Bond: ${next}`);
             }
           }}
-          choices={[...BONDS, { value: "other", label: "Other" }]}
+          choices={[
+            ...BONDS,
+            { value: "other", label: "Other" },
+            { value: "staggered", label: "Staggered" },
+          ]}
         />
+        {staggered && (
+          <>
+            <div className="mt-1.5 flex items-end gap-2">
+              <TextField pointer="/pattern/bond/seed" label="Stagger no." number className="w-20" />
+              <button
+                type="button"
+                className="button"
+                onClick={() =>
+                  change("/pattern/bond/seed", ((pattern.bond?.seed ?? 1) % 9999) + 1, "Stagger")
+                }
+              >
+                Deal another
+              </button>
+              <TextField
+                pointer="/pattern/bond/apart"
+                label="Joints apart, of a tile"
+                number
+                className="w-36"
+              />
+            </div>
+            <p className="aside mt-1">
+              No joint near one in the course below, no staircase, no two of four courses that begin
+              alike. The same number is the same wall for good.
+            </p>
+          </>
+        )}
         {!named && (
           <div className="mt-1.5 flex items-end gap-2">
             <TextField pointer="/pattern/bond/p" label="Shift" number className="w-16" />
@@ -79,7 +136,7 @@ export function TilePaper() {
             <TextField pointer="/pattern/bond/q" label="Parts" number className="w-16" />
           </div>
         )}
-        {bond.p > 0 && (bond.q > 2 || way === "back") && (
+        {!staggered && bond.p > 0 && (bond.q > 2 || way === "back") && (
           <div className="mt-2">
             <Choices
               label="Direction of the bond"
@@ -94,6 +151,134 @@ export function TilePaper() {
         )}
         <LengthField pointer="/pattern/joint" label="Joint between tiles" className="mt-2 w-36" />
       </section>
+      <Border />
+      <ToolsAtHand />
     </div>
+  );
+}
+
+/** Takes a tile from the shelf, with all that its sheet says. */
+function FromShelf() {
+  const { editor, draft } = useEditor();
+  const { data } = useQuery(shelfOptions());
+  const tiles = data?.tile ?? [];
+  return (
+    <div className="mb-1.5 flex items-center gap-2">
+      <Select
+        label="Tile from the shelf"
+        value=""
+        onChange={(name) => {
+          const tile = tiles.find((one) => one.name === name);
+          if (tile) editor.commit(replaced(draft, "/tile", tile), `Tile: ${name}`);
+        }}
+        options={[
+          { value: "", label: "take one from the shelf…" },
+          ...tiles.map(({ name }) => ({ value: name ?? "", label: name ?? "" })),
+        ]}
+      />
+      <Link to="/shelf" className="aside underline">
+        the shelf
+      </Link>
+    </div>
+  );
+}
+
+const MATERIALS = ["ceramic", "porcelain", "glass", "stone", "brick", "stick-on"] as const;
+const TOOLS = ["snap cutter", "wet saw", "grinder", "nippers", "shears"] as const;
+
+/** What there is to cut with: it decides the tool of each cut and what the cut takes away. */
+function ToolsAtHand() {
+  const { editor, draft, view } = useEditor();
+  const have = new Set<string>(draft.tools ?? view.job.tools ?? []);
+  return (
+    <fieldset className="md:col-span-2">
+      <legend className="heading mb-1">Tools at hand</legend>
+      <div className="flex flex-wrap gap-3">
+        {TOOLS.map((tool) => (
+          <label key={tool} className="flex items-center gap-1.5 text-sm">
+            <input
+              type="checkbox"
+              checked={have.has(tool)}
+              onChange={(event) =>
+                editor.commit(
+                  replaced(
+                    draft,
+                    "/tools",
+                    TOOLS.filter((one) => (one === tool ? event.target.checked : have.has(one))),
+                  ),
+                  "Tools at hand",
+                )
+              }
+            />
+            {tool}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** A course of another tile between two courses. */
+function Border() {
+  const { editor, draft, view } = useEditor();
+  const { border } = view.job.pattern;
+  const { tile, units } = view.job;
+  const put = (to: unknown, label: string) =>
+    editor.commit(replaced(draft, "/pattern/border", to), label);
+  return (
+    <section aria-label="Border course" className="md:col-span-2">
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={border != null}
+          onChange={(event) =>
+            put(
+              event.target.checked
+                ? {
+                    after: 3,
+                    tile: {
+                      ...tile,
+                      name: "Border",
+                      height: units === "in" ? "1" : "25",
+                      colour: "#5f7684",
+                    },
+                  }
+                : null,
+              event.target.checked ? "Border course" : "No border course",
+            )
+          }
+        />
+        <span className="heading">A border course of another tile</span>
+      </label>
+      {border != null && (
+        <div className="mt-1.5 flex flex-wrap items-end gap-2">
+          <TextField
+            pointer="/pattern/border/after"
+            label="After courses"
+            number
+            className="w-24"
+          />
+          <TextField pointer="/pattern/border/tile/name" label="Its tile" className="w-40" />
+          <LengthField pointer="/pattern/border/tile/length" label="Length" className="w-28" />
+          <LengthField pointer="/pattern/border/tile/height" label="Height" className="w-28" />
+          <input
+            type="color"
+            aria-label="Border on the drawing"
+            className="field w-16 p-0.5"
+            value={border.tile.colour}
+            onChange={(event) =>
+              editor.commit(
+                replaced(draft, "/pattern/border/tile/colour", event.target.value),
+                "Border colour",
+              )
+            }
+          />
+          <p className="aside basis-full">
+            Counted from where the pennant stands: up from a course at the counter, down from one
+            that hangs under the top.
+          </p>
+        </div>
+      )}
+    </section>
   );
 }

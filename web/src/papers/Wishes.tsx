@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { Wish } from "../api/client";
 import { wishesOptions } from "../api/queries";
 import { useEditor } from "../job/useEditor";
+import { Select } from "../parts/Select";
 
 export function Wishes() {
   const { editor, draft, view } = useEditor();
@@ -19,25 +20,52 @@ export function Wishes() {
     keep([...rest.slice(0, to), wish, ...rest.slice(to)], "Order of wishes");
   }
   const said = (kind: string) => data?.find((one) => one.kind === kind)?.says ?? kind;
+  const places = (kind: string) => {
+    const bound = data?.find((one) => one.kind === kind)?.bound ?? [];
+    return view.job.walls.flatMap((wall) => [
+      ...(bound.includes("wall") ? [{ value: wall.id, label: wall.name ?? wall.id }] : []),
+      ...(wall.things ?? [])
+        .filter((thing) => bound.includes(thing.kind))
+        .map((thing) => ({ value: thing.id ?? "", label: thing.name || (thing.id ?? "") })),
+    ]);
+  };
   const on = wishes.flatMap((wish, index) => ((wish.on ?? true) ? [index] : []));
   const off = wishes.flatMap((wish, index) => ((wish.on ?? true) ? [] : [index]));
   const tick = (index: number) => {
     const wish = wishes[index];
     if (!wish) return null;
     return (
-      <label className="flex grow items-center gap-2">
-        <input
-          type="checkbox"
-          checked={wish.on ?? true}
-          onChange={(event) =>
-            keep(
-              wishes.map((one, n) => (n === index ? { ...one, on: event.target.checked } : one)),
-              `${event.target.checked ? "Wished" : "Not wished"}: ${said(wish.kind)}`,
-            )
-          }
-        />
-        {said(wish.kind)}
-      </label>
+      <>
+        <label className="flex grow items-center gap-2">
+          <input
+            type="checkbox"
+            checked={wish.on ?? true}
+            onChange={(event) =>
+              keep(
+                wishes.map((one, n) => (n === index ? { ...one, on: event.target.checked } : one)),
+                `${event.target.checked ? "Wished" : "Not wished"}: ${said(wish.kind)}`,
+              )
+            }
+          />
+          {said(wish.kind)}
+        </label>
+        {(wish.on ?? true) && places(wish.kind).length > 0 && (
+          <Select
+            label={`Where: ${said(wish.kind)}`}
+            value={wish.at ?? ""}
+            onChange={(at) =>
+              keep(
+                wishes.map((one, n) => (n === index ? { ...one, at } : one)),
+                `Where: ${said(wish.kind)}`,
+              )
+            }
+            options={[
+              { value: "", label: wish.kind === "centred" ? "of what?" : "anywhere" },
+              ...places(wish.kind),
+            ]}
+          />
+        )}
+      </>
     );
   };
   return (

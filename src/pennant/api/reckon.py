@@ -1,0 +1,154 @@
+"""Routes that work something out for a job and keep nothing."""
+
+from fastapi import APIRouter
+from fastapi.responses import StreamingResponse
+
+from pennant.api.models import (
+    Addition,
+    AgreePage,
+    DrawnBoard,
+    Joining,
+    MoreWall,
+    Removal,
+    SaidPlay,
+    SaidWish,
+    Starts,
+    ThingWords,
+    ToCure,
+    View,
+    agree_page,
+    board_of,
+    said_play,
+    view_of,
+)
+from pennant.core.check import refuse_if_wrong
+from pennant.core.job import Job
+from pennant.core.notebook import WORDS
+from pennant.core.plan import Plan, plan
+from pennant.core.things import (
+    joined,
+    wall_number,
+    with_thing,
+    with_wall,
+    without_thing,
+    without_wall,
+)
+from pennant.core.wish import BOUND
+from pennant.words.cures import SaidCure, said_cures
+from pennant.words.cuts import CutSheet, cut_sheet
+from pennant.words.setting_out import SaidSettingOut, said_setting_out
+from pennant.words.sheet import SaidSetting, settings_list
+from pennant.words.starts import WISHES, said_round
+
+router = APIRouter(prefix="/api")
+
+
+@router.post("/plan")
+def make_plan(job: Job) -> Plan:
+    """Return the plan of a job; nothing is kept."""
+    return plan(job)
+
+
+@router.post("/view")
+def make_view(job: Job) -> View:
+    """Return the job, its plan and its words; nothing is kept."""
+    return view_of(job)
+
+
+@router.post("/starts")
+def compare_starts(asked: Starts) -> DrawnBoard:
+    """Return a wall's best starts by every school, best first; nothing is kept."""
+    return board_of(asked.job, asked.wall)
+
+
+@router.post("/best", response_class=StreamingResponse)
+def best_round(job: Job) -> StreamingResponse:
+    """Find the best start wall by wall: a line of JSON (a `SaidRound`) after each, until stopped.
+
+    Nothing is kept; what came last is the best so far.
+    """
+    refuse_if_wrong(job)
+    lines = (step.model_dump_json() + "\n" for step in said_round(job))
+    return StreamingResponse(lines, media_type="application/x-ndjson")
+
+
+@router.post("/agree")
+def show_to_agree(job: Job) -> AgreePage:
+    """Return what a client is shown to agree to, and what has changed since; nothing is kept."""
+    return agree_page(job)
+
+
+@router.post("/edit/add")
+def add_thing(addition: Addition) -> Job:
+    """Return the job with one thing more in a free place; nothing is kept."""
+    return with_thing(addition.job, addition.wall, addition.kind)
+
+
+@router.post("/edit/remove")
+def remove_thing(removal: Removal) -> Job:
+    """Return the job without a thing and without what leaned on it; nothing is kept."""
+    return without_thing(removal.job, removal.id)
+
+
+@router.post("/edit/add-wall")
+def add_wall(more: MoreWall) -> Job:
+    """Return the job with one wall more; nothing is kept."""
+    return with_wall(more.job, more.join)
+
+
+@router.post("/edit/remove-wall")
+def remove_wall(removal: Removal) -> Job:
+    """Return the job without a wall; nothing is kept."""
+    return without_wall(removal.job, removal.id)
+
+
+@router.post("/edit/join")
+def join_walls(joining: Joining) -> Job:
+    """Return the job with a wall joined to the next one, or no longer; nothing is kept."""
+    return joined(joining.job, joining.wall, joining.join)
+
+
+@router.get("/notebook")
+def notebook_words() -> list[ThingWords]:
+    """Return what a line of the notebook can begin with and what can be said of it."""
+    return [ThingWords(kind=kind, words=words.split()) for kind, words in WORDS.items()]
+
+
+@router.post("/cures")
+def find_cures(asked: ToCure) -> list[SaidCure]:
+    """Return what would cure a finding, each tried by planning it; nothing is kept."""
+    return said_cures(asked.job, asked.surface, asked.finding)
+
+
+@router.post("/play")
+def show_play(asked: Starts) -> list[SaidPlay]:
+    """Return how much play a wall's start has, across and up; nothing is kept."""
+    wall_number(asked.job, asked.wall)
+    return said_play(asked.job, asked.wall)
+
+
+@router.post("/setting-out")
+def set_out(job: Job) -> list[SaidSettingOut]:
+    """Return the lines to strike on every wall of a job; nothing is kept."""
+    return list(said_setting_out(job, plan(job)))
+
+
+@router.get("/wishes")
+def list_wishes() -> list[SaidWish]:
+    """Return every wish in words."""
+    return [
+        SaidWish(kind=kind, says=says, bound=list(BOUND.get(kind, ())))
+        for kind, says in WISHES.items()
+    ]
+
+
+@router.get("/settings")
+def list_settings() -> tuple[SaidSetting, ...]:
+    """Return every setting with its reason."""
+    return settings_list()
+
+
+@router.post("/cuts")
+def list_cuts(job: Job) -> CutSheet:
+    """Return the cut sheet of a job; nothing is kept."""
+    return cut_sheet(job, plan(job))

@@ -1,0 +1,60 @@
+"""Routes for products: the shelf, adhesives side by side, an order checked."""
+
+from fastapi import APIRouter, Request, Response
+
+from pennant.api.kept import Products, download
+from pennant.core.check import refuse_if_wrong
+from pennant.core.job import Job
+from pennant.core.plan import plan
+from pennant.core.shelf import EXAMPLES, Shelf, ShelfKind, with_kept
+from pennant.files.shelf_csv import read_shelf, write_shelf
+from pennant.supplier.link import ask
+from pennant.words.methods import Method, methods
+from pennant.words.orders import OrderLine, checked
+
+router = APIRouter(prefix="/api")
+
+
+@router.post("/methods")
+def side_by_side(job: Job, products: Products) -> list[Method]:
+    """Return the shelf's adhesives side by side for a job; nothing is kept."""
+    refuse_if_wrong(job)
+    return list(methods(job, with_kept(EXAMPLES, products.kept()).adhesive))
+
+
+@router.post("/order")
+def check_order(job: Job, request: Request) -> list[OrderLine]:
+    """Ask the supplier for every line of the job that names a product; nothing is ordered."""
+    port: int = request.app.state.supplier_port
+    return list(checked(job, plan(job), lambda name: ask(name, port)))
+
+
+@router.get("/shelf")
+def show_shelf(products: Products) -> Shelf:
+    """Return the products that a job can choose from: the user's own, then the examples."""
+    return with_kept(EXAMPLES, products.kept())
+
+
+@router.get("/shelf/own")
+def show_own(products: Products) -> Shelf:
+    """Return the user's own products."""
+    return products.kept()
+
+
+@router.get("/shelf.csv", response_class=Response)
+def shelf_as_csv(products: Products) -> Response:
+    """Return the whole shelf for a spreadsheet."""
+    return download(write_shelf(with_kept(EXAMPLES, products.kept())), "shelf.csv")
+
+
+@router.post("/shelf/import")
+async def import_shelf(request: Request, products: Products) -> Shelf:
+    """Keep the products of the CSV file that is the body; one wrong line and none is kept."""
+    products.put(read_shelf(await request.body()))
+    return products.kept()
+
+
+@router.delete("/shelf/{kind}/{name}", status_code=204)
+def take_off_shelf(kind: ShelfKind, name: str, products: Products) -> None:
+    """Take a product of one's own off the shelf."""
+    products.take_off(kind, name)

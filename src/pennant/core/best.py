@@ -1,0 +1,121 @@
+"""The best start among all: every school's, the best that the search finds, and with each of the
+better ones the ends that may float. For one wall, or wall by wall round the kitchen.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from pennant.core.compare import (
+    Outcome,
+    best_found,
+    compare,
+    ranked,
+    started,
+    wishes_of,
+    with_ends_moved,
+)
+from pennant.core.job import Job
+from pennant.core.kitchen import floats_of, joined_before
+from pennant.core.placed import Kitchen
+from pennant.core.plan import plan
+from pennant.core.schools import schools_of, schools_one_way_of
+from pennant.core.things import wall_number
+from pennant.core.wish import BANDS, Kind, Wish
+
+MOST_PIECES_TRIED = 40_000
+"""Pieces in all plans of one board: a few seconds' work on a slow machine."""
+ENDS_MOVED_FOR = 3
+"""Of the starts so far, those whose floating ends are also tried elsewhere."""
+COUNTED: tuple[Kind, ...] = ("never", "avoid")
+"""Wishes for few objections."""
+WITHOUT_IDEAL: tuple[Kind, ...] = ("smallest", "cut", "hard", "tiles")
+"""Wishes for as much or as little as can be: nothing falls short of them."""
+
+
+@dataclass(frozen=True)
+class Compared:
+    """Starts of a wall, best first. ``found`` is the search's own, ``schools`` how many others.
+
+    ``both_ways`` says whether every school across was tried with every school up.
+    """
+
+    outcomes: list[Outcome]
+    found: Outcome
+    schools: int
+    both_ways: bool
+
+
+@dataclass(frozen=True)
+class Unmet:
+    """A wish that the best start does not meet, and the start that comes nearest to it."""
+
+    wish: Wish
+    best: float
+    nearest: Outcome
+    reached: float
+
+
+@dataclass(frozen=True)
+class Round:
+    """A step of the search round the kitchen: the job with the best starts so far."""
+
+    wall: str
+    done: int
+    of: int
+    job: Job
+    changed: bool
+
+
+def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compared:
+    """Compare all starts of a wall; ``pieces`` is how many its plan has."""
+    number = wall_number(job, wall_id)
+    wall, joined = job.walls[number], joined_before(job.walls, number)
+    every = list(schools_of(wall, joined=joined))
+    both_ways = pieces * len(every) <= MOST_PIECES_TRIED
+    starts = every if both_ways else schools_one_way_of(wall, joined=joined)
+    best = best_found(job, kitchen, wall_id)
+    schools = compare(job, kitchen, wall_id, starts)
+    outcomes = ranked([best, *schools], wishes_of(job))
+    if floats_of(wall):
+        moved = [
+            start
+            for one in outcomes[:ENDS_MOVED_FOR]
+            for start in with_ends_moved(job, kitchen, wall_id, one.start)
+        ]
+        outcomes = ranked([*outcomes, *compare(job, kitchen, wall_id, moved)], wishes_of(job))
+    return Compared(outcomes, best, len(schools), both_ways)
+
+
+def unmet(job: Job, kitchen: Kitchen, wall_id: str, compared: Compared) -> Iterator[Unmet]:
+    """Yield the wishes that the best start falls short of, each with what comes nearest to it.
+
+    For the first wish that is the best itself. For a later one it is sought again with that wish
+    put first, so that it is said whether the wish can be met at all; how few objections there could
+    be is only told from the starts compared.
+    """
+    wishes, winner = wishes_of(job), compared.outcomes[0]
+    for place, wish in enumerate(wishes):
+        short = winner.measured.of(wish)
+        if wish.kind in WITHOUT_IDEAL or short <= BANDS[wish.kind]:
+            continue
+        tried = list(compared.outcomes)
+        if place and wish.kind not in COUNTED:
+            first = job.model_copy(update={"wishes": (wish, *wishes[:place], *wishes[place + 1 :])})
+            tried.append(best_found(first, kitchen, wall_id))
+        nearest = min(tried, key=lambda one: one.measured.of(wish))
+        yield Unmet(wish, short, nearest, nearest.measured.of(wish))
+
+
+def best_round(job: Job) -> Iterator[Round]:
+    """Yield the job with the best start found for one wall after another, from left to right.
+
+    Walls that carry on from the one before are judged with what was chosen for it. Each step has
+    the best so far, so a search can be stopped after any.
+    """
+    for number, wall in enumerate(job.walls):
+        made = plan(job)
+        compared = every_start(job, made.kitchen, wall.id, len(made.surface(wall.id).pieces))
+        best = compared.outcomes[0].start
+        changed = best != wall.start
+        job = started(job, wall.id, best)
+        yield Round(wall.id, number + 1, len(job.walls), job, changed)

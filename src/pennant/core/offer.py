@@ -1,0 +1,31 @@
+"""What a supplier answers for a product: its price, and how many packs of which lot."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from pennant.core.values import Value
+
+State = Literal["answered", "not carried", "slow", "down", "nonsense"]
+
+
+class Lot(Value):
+    """Packs of one lot."""
+
+    lot: Annotated[str, Field(min_length=1, max_length=40)]
+    packs: Annotated[int, Field(ge=0, le=1_000_000)]
+
+
+class Offer(Value):
+    """What the supplier says of a product."""
+
+    name: str
+    price: Annotated[float, Field(ge=0, le=1_000_000, allow_inf_nan=False)] | None = None
+    lots: tuple[Lot, ...] = Field(default=(), max_length=200)
+
+
+class Answer(Value):
+    """What came of asking: the offer, or why there is none."""
+
+    state: State
+    offer: Offer | None = None

@@ -1,0 +1,176 @@
+"""What goes with what: tile x wall x place x adhesive x joint x grout x sealer, rule by rule.
+
+Each rule is a test that something is wrong, with how much it matters. The sentence, the reason and
+the cure are said elsewhere; where schools differ the weight is to look at, not to cure.
+"""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import Literal
+
+from pennant.core.colour import dark
+from pennant.core.job import Job
+from pennant.core.kitchen import build_up
+from pennant.core.notch import MIDDLE_FACE
+from pennant.core.products import Adhesive, Grout, Products
+from pennant.core.survey import Zone, zones_of
+from pennant.core.tolerance import EPS
+
+SuitRule = Literal[
+    "sanded-scratches", "unsanded-wide", "joint-range", "joint-under-lugs", "mastic-tile",
+    "mastic-wet", "see-through-grey", "porous-unsealed", "porous-grey", "shade-of-grout",
+    "trim-low", "heavy-on-paint", "paint-unprimed", "plywood", "old-tile-unprimed", "laminate",
+    "greasy", "loose", "cracked", "quick-too-quick", "glass-brittle-notch",
+]  # fmt: skip
+Weight = Literal["never", "avoid"]
+
+
+@dataclass(frozen=True)
+class Facts:
+    """All that a rule looks at. ``zone`` is one stretch of wall; None where the survey has none."""
+
+    job: Job
+    zone: Zone | None
+
+    @property
+    def products(self) -> Products:
+        """The products chosen."""
+        return self.job.products
+
+    @property
+    def adhesive(self) -> Adhesive | None:
+        """The adhesive chosen."""
+        return self.products.adhesive
+
+    @property
+    def grout(self) -> Grout | None:
+        """The grout chosen."""
+        return self.products.grout
+
+    @property
+    def mastic(self) -> bool:
+        """Whether the adhesive dries rather than sets."""
+        return self.adhesive is not None and self.adhesive.kind == "mastic"
+
+    @property
+    def wide(self) -> bool:
+        """Whether joints are so wide that grout needs sand to bridge them."""
+        return self.job.pattern.joint >= self.job.settings.sanded_from - EPS
+
+    def on(self, *made_of: str) -> bool:
+        """Whether this stretch of wall is one of these."""
+        return self.zone is not None and self.zone.made_of in made_of
+
+
+@dataclass(frozen=True)
+class Suit:
+    """A rule: its name, how much it matters, whether it looks at each zone of the wall, its test
+    that something is wrong.
+    """
+
+    rule: SuitRule
+    weight: Weight
+    by_zone: bool
+    wrong: Callable[[Facts], bool]
+
+
+@dataclass(frozen=True, slots=True)
+class Unsuited:
+    """A rule that is broken; ``wall`` and ``zone`` where one stretch of wall breaks it."""
+
+    rule: SuitRule
+    weight: Weight
+    wall: str | None
+    zone: str | None
+
+
+def _grout(facts: Facts, *kinds: str) -> bool:
+    return facts.grout is not None and facts.grout.kind in kinds
+
+
+def _out_of_range(facts: Facts) -> bool:
+    grout, joint = facts.grout, facts.job.pattern.joint
+    if grout is None:
+        return False
+    most = grout.joint_most
+    return joint < grout.joint_least - EPS or (most is not None and joint > most + EPS)
+
+
+def _face(facts: Facts) -> float:
+    return facts.job.tile.length * facts.job.tile.height
+
+
+def _dense(facts: Facts) -> bool:
+    return facts.job.tile.material in ("porcelain", "glass")
+
+
+def _shades_differ(facts: Facts) -> bool:
+    if facts.adhesive is None or facts.grout is None:
+        return False
+    return dark(facts.grout.colour) != (facts.adhesive.shade == "grey")
+
+
+def _trim_low(facts: Facts) -> bool:
+    trim, job = facts.products.trim, facts.job
+    return trim is not None and trim.height < build_up(job) - EPS
+
+
+def _too_quick(facts: Facts) -> bool:
+    adhesive = facts.adhesive
+    return (
+        adhesive is not None
+        and adhesive.pot_life is not None
+        and adhesive.pot_life < facts.job.settings.least_pot_life
+    )
+
+
+RULES: tuple[Suit, ...] = (
+    Suit("sanded-scratches", "never", False,
+         lambda f: f.job.tile.scratches and _grout(f, "sanded")),
+    Suit("unsanded-wide", "never", False, lambda f: f.wide and _grout(f, "unsanded")),
+    Suit("joint-range", "never", False, _out_of_range),
+    Suit("joint-under-lugs", "never", False,
+         lambda f: f.job.pattern.joint < f.job.tile.lugs - EPS),
+    Suit("mastic-tile", "never", False,
+         lambda f: f.mastic and (f.job.tile.see_through or (_dense(f) and _face(f) > MIDDLE_FACE))),
+    Suit("mastic-wet", "never", True, lambda f: f.mastic and f.zone is not None and f.zone.damp),
+    Suit("see-through-grey", "never", False,
+         lambda f: f.job.tile.see_through and f.adhesive is not None
+         and f.adhesive.shade == "grey"),
+    Suit("porous-unsealed", "never", False,
+         lambda f: f.job.tile.porous and f.products.sealer is None),
+    Suit("porous-grey", "avoid", False,
+         lambda f: f.job.tile.porous and not dark(f.job.tile.colour) and f.adhesive is not None
+         and f.adhesive.shade == "grey"),
+    Suit("shade-of-grout", "avoid", False, _shades_differ),
+    Suit("trim-low", "never", False, _trim_low),
+    Suit("heavy-on-paint", "never", True,
+         lambda f: f.on("painted board", "laminate") and (f.job.tile.weight or 0)
+         > f.job.settings.most_on_paint),
+    Suit("paint-unprimed", "avoid", True,
+         lambda f: f.on("painted board") and f.products.primer is None),
+    Suit("plywood", "avoid", True, lambda f: f.on("plywood")),
+    Suit("old-tile-unprimed", "avoid", True,
+         lambda f: f.on("old tile") and f.products.primer is None),
+    Suit("laminate", "avoid", True, lambda f: f.on("laminate")),
+    Suit("greasy", "never", True, lambda f: f.zone is not None and f.zone.greasy),
+    Suit("loose", "never", True, lambda f: f.zone is not None and f.zone.loose),
+    Suit("cracked", "avoid", True, lambda f: f.zone is not None and f.zone.cracked),
+    Suit("quick-too-quick", "avoid", False, _too_quick),
+    Suit("glass-brittle-notch", "avoid", False,
+         lambda f: f.job.tile.material == "glass" and "wet saw" not in f.job.tools),
+)  # fmt: skip
+"""The whole table."""
+
+
+def unsuited(job: Job) -> Iterator[Unsuited]:
+    """Yield every rule that a job breaks; those of the wall once for each stretch that does."""
+    zones = list(zones_of(job.walls))
+    for suit in RULES:
+        if not suit.by_zone:
+            if suit.wrong(Facts(job, None)):
+                yield Unsuited(suit.rule, suit.weight, None, None)
+            continue
+        for wall, zone in zones:
+            if suit.wrong(Facts(job, zone)):
+                yield Unsuited(suit.rule, suit.weight, wall.id, zone.id)

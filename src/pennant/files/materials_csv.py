@@ -1,0 +1,21 @@
+"""The shopping list as CSV: one line for everything, grouped as a shop is."""
+
+import csv
+import io
+
+from pennant.core.job import Job
+from pennant.core.plan import Plan
+from pennant.words.quantities import GROUPS, said_quantities
+
+COLUMNS = ("group", "what", "to have", "to get", "note", "cost")
+
+
+def materials_csv(job: Job, plan: Plan) -> str:
+    """Return the list as CSV (RFC 4180)."""
+    text = io.StringIO()
+    writer = csv.writer(text)
+    writer.writerow(COLUMNS)
+    for one in said_quantities(job, plan):
+        cost = "" if one.cost is None else f"{one.cost:.2f}"
+        writer.writerow((GROUPS[one.group], one.name, one.amount, one.to_get, one.gist, cost))
+    return text.getvalue()

@@ -1,0 +1,68 @@
+"""The shelf as CSV: one line a product, in columns by name; what a kind does not have stays empty.
+
+Lengths are millimetres, or as written on a pad with their unit (3/8 in). A file is read whole or
+not at all: every line that is wrong is named with its column and what would be right.
+"""
+
+import csv
+import io
+from typing import Any
+
+from pydantic import ValidationError
+
+from pennant.core.refusal import JobRefused, Problem
+from pennant.core.shelf import KINDS, MODELS, Shelf
+from pennant.core.values import reading_in
+from pennant.files.job_json import problems_in
+
+FIELDS = tuple(dict.fromkeys(name for kind in KINDS for name in MODELS[kind].model_fields))
+COLUMNS = ("shelf", *FIELDS)
+MOST_LINES = 5000
+
+
+def write_shelf(shelf: Shelf) -> str:
+    """Return a shelf as CSV (RFC 4180)."""
+    text = io.StringIO()
+    writer = csv.DictWriter(text, COLUMNS, restval="")
+    writer.writeheader()
+    for kind in KINDS:
+        for one in getattr(shelf, kind):
+            values = one.model_dump(mode="json", exclude_none=True)
+            writer.writerow({"shelf": kind, **values})
+    return text.getvalue()
+
+
+def read_shelf(data: bytes) -> Shelf:
+    """Return the products in a CSV file; raise `JobRefused` with every line that is wrong."""
+    try:
+        text = data.decode("utf-8-sig")
+        rows = list(csv.DictReader(io.StringIO(text), strict=True))
+    except (UnicodeDecodeError, csv.Error) as error:
+        message = f"is not a CSV file in UTF-8: {error}"
+        raise JobRefused([Problem(pointer="/row/1", message=message)]) from error
+    problems: list[Problem] = []
+    if not rows or "shelf" not in (rows[0] or {}):
+        message = f"has no column named shelf; the first line names the columns: {COLUMNS}"
+        raise JobRefused([Problem(pointer="/row/1", message=message)])
+    if len(rows) > MOST_LINES:
+        message = f"has {len(rows)} lines; at most {MOST_LINES} are read at once"
+        raise JobRefused([Problem(pointer="/row/1", message=message)])
+    found: dict[str, list[Any]] = {kind: [] for kind in KINDS}
+    for number, row in enumerate(rows, 2):
+        kind = (row.pop("shelf") or "").strip()
+        if kind not in MODELS:
+            message = f"is {kind!r}; write one of {', '.join(KINDS)}"
+            problems.append(Problem(pointer=f"/row/{number}/shelf", message=message))
+            continue
+        given = {str(name): value for name, value in row.items() if value not in (None, "")}
+        try:
+            with reading_in("mm"):
+                found[kind].append(MODELS[kind].model_validate(given))
+        except ValidationError as error:
+            problems += [
+                Problem(pointer=f"/row/{number}{one.pointer}", message=one.message)
+                for one in problems_in(error.errors())
+            ]
+    if problems:
+        raise JobRefused(problems)
+    return Shelf.model_validate({kind: tuple(own) for kind, own in found.items()})

@@ -1,0 +1,1 @@
+"""A supplier that answers price, pack and stock: a simulated one, and the link to it."""

@@ -1,0 +1,156 @@
+"""What a client agrees to: how each wall is laid, and the pieces that somebody may object to.
+
+What was agreed is kept in the job as it was said, so that it can be told what is otherwise now.
+"""
+
+from collections.abc import Iterator
+
+from pennant.core.findings import Finding
+from pennant.core.job import AgreedItem, Job
+from pennant.core.lengths import show_length, show_with_unit
+from pennant.core.placed import Surface
+from pennant.core.plan import Plan, SurfacePlan, lay
+from pennant.core.values import Value
+from pennant.words.corners import said_corners
+from pennant.words.findings import say
+from pennant.words.names import Names, courses
+from pennant.words.start import say_start
+
+LESS_THAN = 0.5
+"""Of a tile: a cut piece in view under a half is shown to the client, though it breaks no rule."""
+OUT_OF_SIGHT = ("corner", "foot", "gap-side")
+"""Edges whose pieces are not in plain view."""
+
+
+class ToAgree(Value):
+    """One thing to agree to. ``number`` marks its pieces in the wall's picture; 0 has none."""
+
+    key: str
+    number: int
+    says: str
+    detail: str
+    pieces: tuple[str, ...] = ()
+
+
+class WallToAgree(Value):
+    """A wall, or what is tiled inside one of its openings, and what is to be agreed about it."""
+
+    surface: str
+    name: str
+    items: tuple[ToAgree, ...]
+
+
+class Changed(Value):
+    """What is otherwise than agreed: ``was`` or ``now`` is empty for what is new or gone."""
+
+    key: str
+    was: str
+    now: str
+
+
+class Agreeing(Value):
+    """The page: the job as a whole, wall by wall, and what has changed since it was agreed."""
+
+    whole: tuple[ToAgree, ...]
+    walls: tuple[WallToAgree, ...]
+    changed: tuple[Changed, ...]
+
+    @property
+    def items(self) -> tuple[AgreedItem, ...]:
+        """All of it, as it is kept when the client agrees."""
+        every = (*self.whole, *(item for wall in self.walls for item in wall.items))
+        return tuple(AgreedItem(key=item.key, says=_kept(item)) for item in every)
+
+
+def agreeing(job: Job, plan: Plan) -> Agreeing:
+    """Return what is to be agreed about a job and its own plan."""
+    names = Names(plan.kitchen)
+    page = Agreeing(
+        whole=tuple(_whole(job, names, plan)),
+        walls=tuple(
+            WallToAgree(
+                surface=surface.id, name=surface.name,
+                items=tuple(_numbered(_of_surface(job, names, surface, made))),
+            )
+            for surface, made in zip(plan.kitchen.surfaces, plan.surfaces, strict=True)
+        ),
+        changed=(),
+    )  # fmt: skip
+    return page.model_copy(update={"changed": tuple(_changed(job, page))})
+
+
+def _kept(item: ToAgree) -> str:
+    return (f"{item.says}. {item.detail}" if item.detail else item.says)[:400]
+
+
+def _changed(job: Job, page: Agreeing) -> Iterator[Changed]:
+    if job.agreed is None:
+        return
+    was = {item.key: item.says for item in job.agreed.items}
+    now = {item.key: item.says for item in page.items}
+    for key in dict.fromkeys((*was, *now)):
+        if was.get(key) != now.get(key):
+            yield Changed(key=key, was=was.get(key, ""), now=now.get(key, ""))
+
+
+def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
+    tile, pattern = job.tile, job.pattern
+    size = f"{show_length(tile.length, job.step)} × {show_with_unit(tile.height, job.step)}"
+    yield _plain("tile", f"Tile: {tile.name}, {size}, {pattern.lay}")
+    bond = {
+        "staggered": f"staggered, no. {pattern.bond.seed}",
+        "back": f"shifted {pattern.bond.p}/{pattern.bond.q} to and fro",
+        "onward": f"shifted {pattern.bond.p}/{pattern.bond.q}" if pattern.bond.p else "stack",
+    }[pattern.bond.way]
+    joint = show_with_unit(pattern.joint, job.step)
+    yield _plain("pattern", f"Courses {bond}; joints of {joint}")
+    if pattern.border:
+        after = f"after {pattern.border.after} courses"
+        yield _plain("border", f"A border of {pattern.border.tile.name} {after}")
+    for corner in said_corners(job, names, list(lay(job, plan.kitchen))):
+        says = "; ".join(
+            f"{pair.courses}: {pair.left} and {pair.right}, {pair.says}" for pair in corner.pairs
+        )
+        yield _plain(f"corner:{corner.left}", f"Corner, {corner.name}: {says}")
+
+
+def _plain(key: str, says: str) -> ToAgree:
+    return ToAgree(key=key, number=0, says=says, detail="")
+
+
+def _numbered(items: Iterator[ToAgree]) -> Iterator[ToAgree]:
+    number = 0
+    for item in items:
+        number += bool(item.pieces)
+        yield item.model_copy(update={"number": number if item.pieces else 0})
+
+
+def _of_surface(job: Job, names: Names, surface: Surface, made: SurfacePlan) -> Iterator[ToAgree]:
+    if surface.id == surface.of:
+        start = say_start(job, names, job.wall(surface.id).start)
+        yield _plain(f"start:{surface.id}", f"Start: {start}")
+    for finding in made.findings:
+        said = say(job, names, surface.id, finding)
+        yield ToAgree(
+            key=_key(surface, finding), number=0, says=said.title,
+            detail=said.detail.removeprefix(f"{surface.name}. "),
+            pieces=finding.pieces,
+        )  # fmt: skip
+    told = {finding.pieces for finding in made.findings}
+    for reading in made.edges:
+        if reading.kind in OUT_OF_SIGHT:
+            continue
+        for order, gets in enumerate(reading.gets):
+            if gets.share < LESS_THAN and gets.pieces not in told:
+                where = names.edge(reading.edge)
+                yield ToAgree(
+                    key=f"edge:{surface.id}:{reading.edge}:{order}", number=0,
+                    says=f"{where}: {show_with_unit(gets.size, job.step)}, under half a tile",
+                    detail=f"In {courses(gets.courses)}", pieces=gets.pieces,
+                )  # fmt: skip
+
+
+def _key(surface: Surface, finding: Finding) -> str:
+    """The same for the same objection at the same place, whatever its size."""
+    first = finding.courses[0] if finding.courses else 0
+    return f"{finding.rule}:{surface.id}:{'+'.join(finding.places)}:{first}"

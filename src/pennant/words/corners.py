@@ -1,0 +1,66 @@
+"""Corners in words: what both fronts get, and how far they are from one tile."""
+
+from collections.abc import Iterator
+
+from pennant.core.corners import CornerReading, corners_of
+from pennant.core.job import Job
+from pennant.core.lengths import show_with_unit
+from pennant.core.plan import Laid
+from pennant.core.values import Value
+from pennant.words.names import Names, courses
+
+SAME = 0.8
+"""Millimetres: half a sixteenth, as in the wish; less is one tile to the eye."""
+
+
+class SaidPair(Value):
+    """One answer of a corner in words."""
+
+    courses: str
+    left: str
+    right: str
+    says: str
+    pieces: tuple[str, ...]
+
+
+class SaidCorner(Value):
+    """A corner in words: what each kind of course gets on both walls."""
+
+    left: str
+    right: str
+    name: str
+    note: str
+    pairs: tuple[SaidPair, ...]
+
+
+def said_corners(job: Job, names: Names, laid: list[Laid]) -> Iterator[SaidCorner]:
+    """Yield every corner between two tiled walls in words."""
+    for corner in corners_of(job, laid):
+        yield SaidCorner(
+            left=corner.left, right=corner.right,
+            name=f"{names.thing(corner.left)} to {names.thing(corner.right)}",
+            note=_note(job, names, corner),
+            pairs=tuple(
+                SaidPair(
+                    courses=courses(pair.courses), left=show_with_unit(pair.left, job.step),
+                    right=show_with_unit(pair.right, job.step), says=_apart(job, pair.apart),
+                    pieces=pair.pieces,
+                )
+                for pair in corner.pairs
+            ),
+        )  # fmt: skip
+
+
+def _note(job: Job, names: Names, corner: CornerReading) -> str:
+    first = names.thing(corner.first)
+    if corner.kind == "outside":
+        return f"{first} is tiled first; the other runs out over its edge."
+    hidden = show_with_unit(corner.hidden, job.step)
+    return f"{first} is tiled first; the other's tile covers {hidden} of its end pieces."
+
+
+def _apart(job: Job, apart: float) -> str:
+    if abs(apart) <= SAME:
+        return "one tile, folded round"
+    much = show_with_unit(abs(apart), job.step)
+    return f"together {much} {'more' if apart > 0 else 'less'} than one tile"

@@ -1,0 +1,294 @@
+"""The cut sheet in words: what to mark, with what to cut it, from which tile, and when."""
+
+from collections import Counter
+from collections.abc import Iterator, Mapping
+
+from pennant.core.cuts import CutGroup, CutList, Stage, cuts_of
+from pennant.core.job import Job
+from pennant.core.lengths import show_length, show_with_unit
+from pennant.core.marks import MarkLine, MarkRound
+from pennant.core.plan import Plan
+from pennant.core.record import Again, Record, again_of
+from pennant.core.rect import Rect
+from pennant.core.stock import Stock, item_of, places
+from pennant.core.tools import Tool
+from pennant.core.values import Value
+from pennant.words.names import KINDS, Names, courses
+
+STAGES: dict[Stage, str] = {
+    "first": "Repeats: cut before setting begins",
+    "as set": "As they are set, wall by wall and course by course",
+    "on the wall": "Last: measure on the wall, then cut; sizes here are what to expect",
+}
+HOW: dict[Tool, str] = {
+    "snap cutter": "score once, snap",
+    "wet saw": "feed slowly; a notch's two sides first, then its back",
+    "grinder": "outside the line, then to it",
+    "nippers": "small bites toward the line",
+    "shears": "cut from the back",
+}
+CAUTIONS: dict[Tool, str] = {
+    "snap cutter": "Snapped edges cut: gloves and eye protection.",
+    "wet saw": "Wet saw: eye and ear protection, sleeves back, on a protected (GFCI or RCD) "
+    "outlet.",
+    "grinder": "Grinder: dry cutting makes silica dust. Outdoors or with extraction, with a "
+    "respirator, eye and ear protection.",
+    "nippers": "Chips fly: eye protection.",
+    "shears": "Cut edges are sharp: gloves.",
+}
+"""Said once on a sheet, for the tools that it uses."""
+_SIDES = {"left": "right", "bottom": "top"}
+
+
+class SaidMark(Value):
+    """One line to mark: ``size`` as it reads on the tape, and the whole of it in words.
+
+    ``a`` and ``b`` are its ends in the tile, in mm from its lower left corner.
+    """
+
+    a: tuple[float, float]
+    b: tuple[float, float]
+    size: str
+    says: str
+
+
+class SaidFrom(Value):
+    """The tile that a piece is cut from, by number, and the pieces that come from it too."""
+
+    piece: str
+    tile: int
+    at: tuple[float, float, float, float]
+    turned: bool
+    others: tuple[str, ...]
+
+
+class SaidCut(Value):
+    """Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit."""
+
+    number: int
+    title: str
+    kind: str
+    tool: str
+    how: str
+    stage: Stage
+    width: float
+    height: float
+    outline: tuple[tuple[tuple[float, float], ...], ...]
+    marks: tuple[SaidMark, ...]
+    hides: str
+    play: str
+    risk: str
+    pieces: tuple[str, ...]
+    surfaces: tuple[str, ...]
+    where: str
+    tiles: tuple[SaidFrom, ...]
+
+
+class TileToCut(Value):
+    """A tile that more than one piece is cut from, or that leaves a drop worth keeping.
+
+    Places are x0, y0, x1, y1 in mm from its lower left corner.
+    """
+
+    number: int
+    border: bool
+    pieces: tuple[tuple[str, tuple[float, float, float, float], bool], ...]
+    drops: tuple[tuple[float, float, float, float], ...]
+
+
+class SaidTool(Value):
+    """What a tool has to do: how many cuts, how long, and the caution to say at it."""
+
+    tool: str
+    cuts: int
+    says: str
+    caution: str
+
+
+class CutSheet(Value):
+    """The whole sheet. ``stock`` says how many tiles it takes and that none can do with fewer."""
+
+    stages: dict[Stage, str]
+    cuts: tuple[SaidCut, ...]
+    tiles: tuple[TileToCut, ...]
+    tools: tuple[SaidTool, ...]
+    stock: str
+    assumes: str
+
+
+class SaidAgain(Value):
+    """A broken piece, and what it is cut from again."""
+
+    piece: str
+    says: str
+
+
+class SaidRecord(Value):
+    """Where the pieces stand, in counts, and what is cut again. ``left`` is the stock in words."""
+
+    states: dict[str, str]
+    done: str
+    again: tuple[SaidAgain, ...]
+    left: str
+
+
+def cut_sheet(job: Job, made: Plan) -> CutSheet:
+    """Return the cut sheet of a job and its own plan."""
+    found, names = cuts_of(job, made), Names(made.kitchen)
+    return CutSheet(
+        stages=STAGES, cuts=tuple(_said(job, names, found, group) for group in found.groups),
+        tiles=tuple(_tiles(found)), tools=tuple(_tools(job, found)), stock=_stock(job, found),
+        assumes="Counted with each cut right across, tiles turned round by half at most, and "
+        "nothing cut out of the scrap of a notch.",
+    )  # fmt: skip
+
+
+def _tiles(found: CutList) -> Iterator[TileToCut]:
+    for border, stock in ((False, found.stock), (True, found.border)):
+        for tile in stock.tiles if stock else ():
+            if len(tile.cuts) > 1 or tile.drops:
+                yield TileToCut(
+                    number=tile.number, border=border,
+                    pieces=tuple((one.piece, tuple(one.at), one.turned) for one in tile.cuts),
+                    drops=tuple(tuple(drop) for drop in tile.drops),
+                )  # fmt: skip
+
+
+def _stock(job: Job, found: CutList) -> str:
+    says = _count(found.stock)
+    if found.border and job.pattern.border:
+        says += f" {job.pattern.border.tile.name}: {_count(found.border)}"
+    return says
+
+
+def _count(stock: Stock) -> str:
+    tiles = len(stock.tiles)
+    if tiles == stock.bound:
+        return f"{tiles} tiles; no plan can do with fewer."
+    return f"{tiles} tiles; no plan can do with fewer than {stock.bound}."
+
+
+def _tools(job: Job, found: CutList) -> Iterator[SaidTool]:
+    counts = Counter[Tool]()
+    for group in found.groups:
+        if group.tool:
+            counts[group.tool] += len(group.pieces)
+    for tool, count in counts.most_common():
+        minutes = found.minutes(tool)
+        time = f"about {minutes:.0f} min" if minutes < 90 else f"about {minutes / 60:.1f} h"
+        missing = "" if tool in job.tools else "; not among your tools: borrow or hire it"
+        hire = "; gathered, so that a hired one is needed once" if tool == "wet saw" else ""
+        yield SaidTool(
+            tool=tool, cuts=count, says=f"{count} cuts, {time}{hire}{missing}",
+            caution=CAUTIONS[tool],
+        )  # fmt: skip
+
+
+def _said(job: Job, names: Names, found: CutList, group: CutGroup) -> SaidCut:
+    marks = group.marks
+    stock = found.border if group.border and found.border else found.stock
+    walls = " and ".join(names.thing(one) for one in group.surfaces)
+    return SaidCut(
+        number=group.number, kind=group.kind, title=KINDS[group.kind], tool=group.tool or "",
+        how=HOW[group.tool] if group.tool else "", stage=group.stage, width=marks.width,
+        height=marks.height, outline=marks.outline,
+        marks=(*(_line(job, one) for one in marks.lines),
+               *(_round(job, one) for one in marks.rounds)),
+        hides=", ".join(dict.fromkeys(names.edge(one.edge) for one in group.hides)),
+        play=f"may be off by {show_with_unit(group.play, job.step)} and is still covered"
+        if group.play else "", risk="thin leg: it may snap; cut it slowly" if group.thin else "",
+        pieces=group.pieces, surfaces=group.surfaces,
+        where=f"{walls}, {courses(group.courses)}", tiles=tuple(_from(stock, group.pieces)),
+    )  # fmt: skip
+
+
+def _from(stock: Stock, pieces: tuple[str, ...]) -> Iterator[SaidFrom]:
+    where = places(stock)
+    for piece in pieces:
+        number, cut = where[piece]
+        others = tuple(c.piece for c in stock.tiles[number - 1].cuts if c.piece != piece)
+        at: Rect = cut.at
+        yield SaidFrom(
+            piece=piece, tile=number, at=(at.x0, at.y0, at.x1, at.y1), turned=cut.turned,
+            others=others,
+        )  # fmt: skip
+
+
+def _line(job: Job, line: MarkLine) -> SaidMark:
+    a, b = (show_length(end, job.step) for end in line.ends)
+    low, high = ("bottom", "top") if line.upright else ("left", "right")
+    edge = f"from the {line.measured_from} edge"
+    if a == b:
+        size, says = a, f"{a} {edge}"
+    else:
+        size = f"{a} to {b}"
+        says = f"{a} at the {low} and {b} at the {high}, {edge}"
+    if line.from_low is not None and line.from_high is not None:
+        first, last = (show_length(at, job.step) for at in (line.from_low, line.from_high))
+        says += f", between {first} and {last} from the {low}"
+    elif line.from_low is not None:
+        says += f", beginning {show_length(line.from_low, job.step)} from the {low}"
+    elif line.from_high is not None:
+        says += f", as far as {show_length(line.from_high, job.step)} from the {low}"
+    return SaidMark(a=line.a, b=line.b, size=size, says=says)
+
+
+def _round(job: Job, mark: MarkRound) -> SaidMark:
+    across = show_length(2 * mark.radius, job.step)
+    return SaidMark(
+        a=(mark.x - mark.radius, mark.y), b=(mark.x + mark.radius, mark.y), size=f"⌀ {across}",
+        says=f"round of {across}, its middle {_over(job, mark.x, 'left')} and "
+        f"{_over(job, mark.y, 'bottom')}",
+    )  # fmt: skip
+
+
+def _over(job: Job, at: float, side: str) -> str:
+    shown = show_length(abs(at), job.step)
+    return f"{shown} from the {side} edge" if at >= 0 else f"{shown} outside the {side} edge"
+
+
+def said_record(job: Job, made: Plan, record: Record) -> SaidRecord:
+    """Return where the pieces of a job stand, and what broken ones are cut from again."""
+    found = cuts_of(job, made)
+    items = {piece.id: item_of(piece) for piece in made.pieces if not piece.border}
+    again = again_of(record, found.stock, items)
+    fresh = sum(one.tile is None for one in again)
+    boxes = next(line.amount for line in made.quantities if line.id == "boxes")
+    bought = round(boxes) * job.tile.per_box
+    left = bought - len(found.stock.tiles) - fresh
+    pieces = len(made.pieces)
+    done = f"{record.count('cut')} cut, {record.count('set')} set of {pieces} pieces"
+    if broken := len(record.broken):
+        done += f"; {broken} broken"
+    return SaidRecord(
+        states=dict(record.states), done=done,
+        again=tuple(SaidAgain(piece=one.piece, says=_again(job, one)) for one in again),
+        left=f"{left} whole tiles left over of {bought} in {boxes:.0f} boxes"
+        if left >= 0 else f"{-left} tiles short of what {boxes:.0f} boxes hold: get another box",
+    )  # fmt: skip
+
+
+def _again(job: Job, again: Again) -> str:
+    if again.drop is None:
+        return f"{again.piece}: from a new tile"
+    size = f"{show_length(again.drop.width, job.step)} × {show_length(again.drop.height, job.step)}"
+    return f"{again.piece}: from the drop of tile {again.tile}, {size}"
+
+
+def cuts_report(job: Job, made: Plan) -> str:
+    """Return the cut sheet for a person at a terminal."""
+    sheet = cut_sheet(job, made)
+    lines = [sheet.stock, sheet.assumes, ""]
+    for tool in sheet.tools:
+        lines += [f"{tool.tool}: {tool.says}", f"  ! {tool.caution}"]
+    by_stage: Mapping[Stage, str] = sheet.stages
+    for stage, title in by_stage.items():
+        here = [cut for cut in sheet.cuts if cut.stage == stage]
+        if not here:
+            continue
+        lines += ["", title]
+        for cut in here:
+            lines.append(f"  {len(cut.pieces)} × {cut.title}, {cut.tool}; {cut.where}")
+            lines += [f"      mark {mark.says}" for mark in cut.marks]
+            lines.append("      " + ", ".join(f"{t.piece} of tile {t.tile}" for t in cut.tiles))
+    return "\n".join(lines) + "\n"

@@ -1,0 +1,170 @@
+"""What does not go together, in words: what is wrong, why, and what would cure it."""
+
+from collections.abc import Iterator
+
+from pennant.core.colour import contrast
+from pennant.core.job import Job
+from pennant.core.kitchen import build_up
+from pennant.core.lengths import show_with_unit
+from pennant.core.plan import Plan
+from pennant.core.suits import SuitRule, Unsuited, Weight
+from pennant.core.values import Value
+from pennant.words.names import Names
+
+SAID: dict[SuitRule, tuple[str, str, str]] = {
+    "sanded-scratches": (
+        "Sanded grout on a face that scratches",
+        "Sand is dragged over the face at every wipe.",
+        "Take a fine or ready-mixed grout, which fills wide joints without sand.",
+    ),
+    "unsanded-wide": (
+        "Unsanded grout in a joint of {joint}",
+        "From {sanded} on it shrinks and cracks without sand.",
+        "Take a sanded grout, or a fine one where the face scratches; or a narrower joint.",
+    ),
+    "joint-range": (
+        "A joint of {joint} is outside what this grout fills",
+        "Its sheet gives {least} to {most}.",
+        "Take another grout, or a joint within its range.",
+    ),
+    "joint-under-lugs": (
+        "A joint of {joint} is less than the tile's lugs leave",
+        "Lugs of neighbours touch at {lugs}; no spacer makes it less.",
+        "Take a joint of {lugs} or more.",
+    ),
+    "mastic-tile": (
+        "Mastic behind this tile",
+        "It dries through the joints alone: behind a large dense face it stays soft, and behind a "
+        "see-through one it shows.",
+        "Take a thinset.",
+    ),
+    "mastic-wet": (
+        "Mastic on a damp stretch of wall",
+        "It softens again when it gets wet.",
+        "Take a thinset, and find out where the damp comes from first.",
+    ),
+    "see-through-grey": (
+        "Grey adhesive behind a tile that one sees through",
+        "It darkens the tile, and its ridges show.",
+        "Take a white one, and flatten the ridges.",
+    ),
+    "porous-unsealed": (
+        "Open-pored tile without a sealer",
+        "Adhesive and grout stain it, and the stain stays.",
+        "Choose a sealer: its face is sealed before it is set, and again before grout.",
+    ),
+    "porous-grey": (
+        "Grey adhesive under a light open-pored tile",
+        "It shows through as a shadow when it is wet.",
+        "Take a white one.",
+    ),
+    "shade-of-grout": (
+        "Adhesive and grout are not alike, dark and light",
+        "Where adhesive rises into a joint it shows through thin grout.",
+        "White adhesive under light grout, grey under dark.",
+    ),
+    "trim-low": (
+        "Trim of {trim} is lower than tile and bed, {built}",
+        "The tile's edge stands out over it and can be felt and chipped.",
+        "Take the next height up: at least {built}.",
+    ),
+    "heavy-on-paint": (
+        "{weight} kg a square metre on {wall}",
+        "Paint and its paper let go before the adhesive does.",
+        "Take the paint off down to the board, or fix a cement board over it.",
+    ),
+    "paint-unprimed": (
+        "Painted board without a primer",
+        "Thinset holds badly on paint.",
+        "Scuff it and choose a bonding primer. Old paint may hold lead: test before sanding.",
+    ),
+    "plywood": (
+        "Tile straight on plywood",
+        "It moves with damp, and the tile does not.",
+        "Fix a thin cement board first, or take an adhesive whose sheet allows plywood.",
+    ),
+    "old-tile-unprimed": (
+        "Tile over old tile without a primer",
+        "Glaze gives nothing to hold on to. Both schools are right in some kitchen: over it, if it "
+        "is sound, flat and thin enough at the ends; else off.",
+        "Clean and scuff it and choose a bonding primer. Old adhesive may hold asbestos: test "
+        "before it is taken off.",
+    ),
+    "laminate": (
+        "Tile on laminate",
+        "Few adhesives hold on it, and it may be loose behind.",
+        "Take it off, or fix a cement board over it.",
+    ),
+    "greasy": (
+        "A greasy stretch of wall",
+        "Nothing holds on grease.",
+        "Wash it with degreaser and rinse, twice; see that water no longer beads.",
+    ),
+    "loose": (
+        "A loose stretch of wall",
+        "The tile is held by what is behind it.",
+        "Take off what is loose, and patch.",
+    ),
+    "cracked": (
+        "A crack in the wall",
+        "It comes through the tile, or opens a joint.",
+        "Find out whether it moves; a membrane over it, or a movement joint in line with it.",
+    ),
+    "quick-too-quick": (
+        "An adhesive that stiffens in {life:.0f} minutes",
+        "Most of a batch is thrown away unless it is mixed by the cupful.",
+        "Take one that can be spread longer; keep the quick one for the last few pieces.",
+    ),
+    "glass-brittle-notch": (
+        "Glass, and no wet saw at hand",
+        "It is not snapped to a notch; it splits where it wants.",
+        "Hire a wet saw with a glass blade; gather its cuts.",
+    ),
+}
+"""What is wrong, why, and what would cure it."""
+
+
+class SaidUnsuited(Value):
+    """Two things that do not go together."""
+
+    rule: str
+    weight: Weight
+    title: str
+    why: str
+    cure: str
+
+
+def said_joints(job: Job) -> str:
+    """Say how the joints will look beside the tile; nothing where no grout is chosen."""
+    if job.products.grout is None:
+        return ""
+    if contrast(job.products.grout.colour, job.tile.colour):
+        return "contrast: every uneven joint shows"
+    return "match: joints recede"
+
+
+def said_unsuited(job: Job, names: Names, plan: Plan) -> Iterator[SaidUnsuited]:
+    """Yield what does not go together, what must be cured first."""
+    for one in sorted(plan.unsuited, key=lambda one: one.weight != "never"):
+        yield _said(job, names, one)
+
+
+def _said(job: Job, names: Names, one: Unsuited) -> SaidUnsuited:
+    def size(mm: float | None) -> str:
+        return show_with_unit(mm or 0.0, job.step)
+
+    grout, trim, adhesive = job.products.grout, job.products.trim, job.products.adhesive
+    facts = {
+        "joint": size(job.pattern.joint), "sanded": size(job.settings.sanded_from),
+        "least": size(grout.joint_least if grout else 0),
+        "most": size(grout.joint_most) if grout and grout.joint_most else "any width",
+        "lugs": size(job.tile.lugs), "trim": size(trim.height if trim else 0),
+        "built": size(build_up(job)),
+        "weight": f"{job.tile.weight or 0:g}",
+        "wall": names.thing(one.wall) if one.wall else "this wall",
+        "life": (adhesive.pot_life if adhesive else None) or 0.0,
+    }  # fmt: skip
+    title, why, cure = (text.format(**facts) for text in SAID[one.rule])
+    if one.wall and "{wall}" not in SAID[one.rule][0]:
+        title += f", {names.thing(one.wall)}"
+    return SaidUnsuited(rule=one.rule, weight=one.weight, title=title, why=why, cure=cure)

@@ -1,0 +1,119 @@
+"""All starts together: ends that float, wishes bound to a place, wishes that cannot be met."""
+
+from typing import Any
+
+import pytest
+
+from kitchens import IN, WINDOW, a_job, demo
+from pennant.core.best import best_round, every_start, unmet
+from pennant.core.check import problems_of
+from pennant.core.compare import started
+from pennant.core.job import Job
+from pennant.core.kitchen import kitchen_of
+from pennant.core.plan import plan
+from pennant.core.planting import FullAt, Start
+from pennant.core.wish import Wish
+
+
+def floating(**start: Any) -> Job:
+    """A wall of 96 in whose open right end may go 4 in further or stop 1 in short."""
+    wall = {
+        "id": "a", "length": "96", "top": {"kind": "open", "height": "21"}, "start": start,
+        "right": {"kind": "open", "ahead": "4", "back": "1"},
+    }  # fmt: skip
+    return a_job(walls=[wall], bond=(0, 1))
+
+
+def wishing(job: Job, *wishes: Wish) -> Job:
+    """The job of a client who wishes for these."""
+    return job.model_copy(update={"wishes": wishes})
+
+
+class TestFloatingEnds:
+    """An end that the survey lets float is a variable too."""
+
+    def test_it_is_moved_to_where_tiles_are_full(self) -> None:
+        # 96 is 11 modules and 6 5/8: 1 3/8 further the last tile is full.
+        job = wishing(floating(), Wish(kind="full-left"), Wish(kind="full-right"))
+        best = every_start(job, kitchen_of(job), "a", 100).outcomes[0]
+        assert best.measured.full_left == best.measured.full_right == 0
+        assert best.start.right / IN == pytest.approx(1.375)
+
+    def test_the_wall_is_drawn_to_there(self) -> None:
+        assert plan(floating(right="2")).surfaces[0].frame[2] / IN == pytest.approx(98)
+        assert plan(floating(right="-1")).surfaces[0].frame[2] / IN == pytest.approx(95)
+
+    @pytest.mark.parametrize(("by", "right"), [("4", True), ("4 1/8", False), ("-1 1/8", False)])
+    def test_only_within_its_limits(self, by: str, right: bool) -> None:
+        wrong = [problem.pointer for problem in problems_of(floating(right=by))]
+        assert wrong == ([] if right else ["/walls/0/start/right"])
+
+    def test_a_line_that_does_not_float_stays(self) -> None:
+        (problem,) = problems_of(floating(top="1"))
+        assert problem.pointer == "/walls/0/start/top"
+        assert "does not let" in problem.message
+
+
+class TestBoundToAPlace:
+    """A wish for one window or one wall is measured there only."""
+
+    def test_smallest_at_the_window(self) -> None:
+        job = wishing(a_job(openings=[WINDOW]), Wish(kind="smallest", at="window"))
+        found = every_start(job, kitchen_of(job), "a", 200).outcomes[0]
+        sizes = [
+            gets.size
+            for reading in plan(started(job, "a", found.start)).edges
+            if reading.owner == "window"
+            for gets in reading.gets
+        ]
+        assert found.measured.of(job.wishes[0]) == -min(sizes)
+
+    def test_a_joint_or_tile_on_a_centreline(self) -> None:
+        job = wishing(a_job(openings=[WINDOW]), Wish(kind="centred", at="window"))
+        best = every_start(job, kitchen_of(job), "a", 200).outcomes[0]
+        assert best.measured.of(job.wishes[0]) == pytest.approx(0, abs=0.8)
+        off = started(job, "a", Start())
+        now = next(
+            one for one in every_start(off, kitchen_of(off), "a", 200).outcomes
+            if one.start == Start()
+        )  # fmt: skip
+        # The window's middle is at 42: 5 modules are 40 5/8, and half a module either way 44 11/16.
+        assert now.measured.of(job.wishes[0]) / IN == pytest.approx(42 - 40.5625)
+
+
+class TestUnmet:
+    """What the best start falls short of is said, with what comes nearest."""
+
+    def test_full_at_both_ends_of_a_wall_that_is_no_whole_number(self) -> None:
+        job = wishing(a_job(bond=(0, 1)), Wish(kind="full-left"), Wish(kind="full-right"))
+        kitchen = kitchen_of(job)
+        free = every_start(job, kitchen, "a", 200)
+        # Joints drawn over the whole wall would do it; without them one of the two gives way.
+        short = list(unmet(job, kitchen, "a", free))
+        assert all(one.reached <= one.best for one in short)
+        assert {one.wish.kind for one in short} <= {"full-right"}
+
+    def test_all_met_is_nothing_to_say(self) -> None:
+        job = wishing(a_job(bond=(0, 1)), Wish(kind="full-left"))
+        kitchen = kitchen_of(job)
+        assert not list(unmet(job, kitchen, "wall", every_start(job, kitchen, "a", 200)))
+
+
+class TestRound:
+    """Wall by wall, each judged with what was chosen before; every step is a whole job."""
+
+    def test_no_step_is_worse_than_the_one_before(self) -> None:
+        job = demo("Fennel Row")
+        never = [plan(job).never]
+        for step in best_round(job):
+            never.append(plan(step.job).never)
+            assert step.of == len(job.walls)
+        assert never == sorted(never, reverse=True)
+
+    def test_a_start_at_a_line_is_kept_when_it_is_best(self) -> None:
+        job = wishing(a_job(openings=[WINDOW]), Wish(kind="full-left"))
+        kept = started(job, "a", Start(across=FullAt(line="a:left")))
+        (step,) = best_round(kept)
+        made = plan(step.job)
+        (end,) = [r for r in made.edges if r.edge == "a:left"]
+        assert any(gets.full for gets in end.gets)

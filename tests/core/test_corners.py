@@ -1,0 +1,81 @@
+"""Corners: what both fronts get, and one tile folded round. Inches; tile 8 x 2 1/2, joint 1/8."""
+
+from typing import Any
+
+import pytest
+
+from kitchens import IN, a_job
+from pennant.core.check import problems_of
+from pennant.core.corners import CornerReading, corners_of
+from pennant.core.job import Job
+from pennant.core.kitchen import kitchen_of
+from pennant.core.plan import lay
+
+CARRIED = {"kind": "carried"}
+TOP = {"kind": "open", "height": "21"}
+
+
+def corner_job(across: dict[str, Any], *, kind: str = "inside", **changes: Any) -> Job:
+    """Two walls of 60 and 50 in that meet; the second starts as told, its courses carried."""
+    return a_job(
+        walls=[
+            {"id": "a", "length": "60", "top": TOP, "corner": {"kind": kind}},
+            {"id": "b", "length": "50", "top": TOP, "start": {"across": across, "up": CARRIED}},
+        ],
+        **changes,
+    )  # fmt: skip
+
+
+def corner(job: Job) -> CornerReading:
+    """The one corner."""
+    (found,) = corners_of(job, list(lay(job, kitchen_of(job))))
+    return found
+
+
+class TestReading:
+    """In each kind of course a piece on either wall, and what they are together."""
+
+    def test_full_left_on_the_second_wall(self) -> None:
+        # 60 = 7 modules (56 7/8) + 3 1/8; in the other courses 60 - 4 1/16 - 6 modules = 7 3/16.
+        found = corner(corner_job({"kind": "full-left"}))
+        assert [pair.left / IN for pair in found.pairs] == pytest.approx([3.125, 7.1875])
+        assert [pair.right / IN for pair in found.pairs] == pytest.approx([8.0, 3.9375])
+        assert [pair.apart / IN for pair in found.pairs] == pytest.approx(
+            [3.125 + 8 - 8, 7.1875 + 3.9375 - 8]
+        )
+
+    def test_the_wall_tiled_first_hides_a_strip(self) -> None:
+        found = corner(corner_job({"kind": "full-left"}, settings={}))
+        assert (found.kind, found.first) == ("inside", "a")
+        assert found.hidden / IN == pytest.approx(5 / 16 + 1 / 8 - 1 / 8)
+
+    def test_outside_nothing_is_hidden(self) -> None:
+        assert corner(corner_job({"kind": "full-left"}, kind="outside")).hidden == 0
+
+    def test_walls_that_do_not_meet_have_no_corner(self) -> None:
+        job = corner_job({"kind": "full-left"})
+        alone = job.model_copy(update={"walls": job.walls[:1]})
+        assert not list(corners_of(alone, list(lay(alone, kitchen_of(alone)))))
+
+
+class TestFolded:
+    """One tile goes round the corner in every course: b = W - a - kerf."""
+
+    @pytest.mark.parametrize("kerf", ["0", "1/8"])
+    @pytest.mark.parametrize("bond", [(0, 1), (1, 2), (1, 3)])
+    def test_the_two_pieces_make_one_tile(self, kerf: str, bond: tuple[int, int]) -> None:
+        job = corner_job({"kind": "folded"}, settings={"kerf": kerf}, bond=bond)
+        pairs = corner(job).pairs
+        assert len(pairs) >= 1
+        for pair in pairs:
+            assert pair.apart == pytest.approx(0, abs=0.02)
+
+    def test_a_tile_that_ends_in_the_corner_is_followed_by_a_full_one(self) -> None:
+        job = corner_job({"kind": "folded"}, bond=(0, 1))
+        walls = (job.walls[0].model_copy(update={"length": 8 * 8.125 * IN - 3.175}), job.walls[1])
+        (pair,) = corner(job.model_copy(update={"walls": walls})).pairs
+        assert (pair.left / IN, pair.right / IN) == pytest.approx((8, 8))
+
+    def test_it_needs_a_wall_before(self) -> None:
+        job = a_job(start={"across": {"kind": "folded"}})
+        assert [p.pointer for p in problems_of(job)] == ["/walls/0/start/across/kind"]

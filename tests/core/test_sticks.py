@@ -1,0 +1,75 @@
+"""Trim from sticks: the fewest there can be, every run cut once, joints only where they must be."""
+
+from collections.abc import Sequence
+from itertools import combinations
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from kitchens import IN, NO_GAPS, a_job, planned
+from pennant.core.edging import trim_runs
+from pennant.core.field import field_of
+from pennant.core.sticks import Run, sticks_for
+
+
+def runs(*lengths: float) -> list[Run]:
+    """Runs of these lengths."""
+    return [Run(f"r{n}", length) for n, length in enumerate(lengths)]
+
+
+def fewest(lengths: Sequence[float], stick: float, kerf: float) -> int:
+    """The fewest sticks, by trying every set of lengths for the first one."""
+    if not lengths:
+        return 0
+    first, rest = lengths[0], lengths[1:]
+    best = len(lengths)
+    for count in range(len(rest) + 1):
+        for chosen in combinations(range(len(rest)), count):
+            cut = [first, *(rest[n] for n in chosen)]
+            if sum(cut) + kerf * len(cut) <= stick + kerf * 1 + 1e-9 or (
+                len(cut) == 1 and first <= stick
+            ):
+                left = [length for n, length in enumerate(rest) if n not in chosen]
+                best = min(best, 1 + fewest(left, stick, kerf))
+    return best
+
+
+class TestSticks:
+    """Against trying all ways, and by hand."""
+
+    @given(st.lists(st.integers(5, 90), max_size=7), st.sampled_from([0, 1]))
+    @settings(max_examples=40, deadline=None)
+    def test_the_fewest(self, lengths: list[int], kerf: int) -> None:
+        found = sticks_for(runs(*lengths), 100, kerf)
+        told = sorted(run.length for stick in found for run in stick.runs)
+        assert told == sorted(lengths)
+        for stick in found:
+            assert sum(run.length for run in stick.runs) + kerf * (len(stick.runs) - 1) <= 100
+        assert fewest(lengths, 100, kerf) <= len(found) <= fewest(lengths, 100, kerf) + kerf
+
+    def test_first_fit_would_take_one_more(self) -> None:
+        # Longest first: 44 + 44, 30 + 30 + 30, 22 + 22 + 22 + 22 ... and yet three sticks hold all.
+        lengths = (48, 48, 32, 32, 32, 36, 36, 32)
+        assert len(sticks_for(runs(*lengths), 100, 0)) == fewest(lengths, 100, 0)
+
+    def test_a_run_longer_than_a_stick_has_one_joint(self) -> None:
+        found = sticks_for(runs(130), 100, 0)
+        assert [run.length for stick in found for run in stick.runs] == [100, 30]
+
+    def test_many_runs_still_answer(self) -> None:
+        found = sticks_for(runs(*[33.0] * 60), 100, 0)
+        assert len(found) == 20
+
+
+class TestRuns:
+    """Every open end and open top of the field; two that meet are mitred."""
+
+    def test_an_open_end_and_an_open_top_meet(self) -> None:
+        settings_ = {**NO_GAPS, "trim_face": "1/8"}
+        made = planned(left="open", right="corner", settings=settings_)
+        field = field_of(made.kitchen.surfaces[0], a_job(settings=settings_).settings)
+        found = {run.edge: run.length / IN for run in trim_runs([field], IN / 8)}
+        assert found == {
+            "a:left": pytest.approx(30 + 1 / 8), "a:top": pytest.approx(96 + 1 / 8),
+        }  # fmt: skip

@@ -1,0 +1,76 @@
+"""What a client agrees to, and what is told when it is otherwise later."""
+
+import pytest
+
+from kitchens import WINDOW, a_job, demo
+from pennant.cli import demo_jobs
+from pennant.core.job import Agreement, Job
+from pennant.core.plan import plan
+from pennant.words.agree import LESS_THAN, OUT_OF_SIGHT, Agreeing, agreeing
+
+JOB = a_job(openings=[WINDOW])
+
+
+def page(job: Job) -> Agreeing:
+    """The page of a job."""
+    return agreeing(job, plan(job))
+
+
+def agreed(job: Job) -> Job:
+    """The job as the client agreed to it."""
+    items = page(job).items
+    return job.model_copy(
+        update={"agreed": Agreement(by="A. Client", on="2026-03-02", items=items)}
+    )
+
+
+class TestWhatIsShown:
+    """Every piece that somebody may object to, once."""
+
+    @pytest.mark.parametrize("job", [JOB, demo("Fennel Row"), demo("Alder Wharf")])
+    def test_every_finding_and_every_small_piece_in_view(self, job: Job) -> None:
+        made = plan(job)
+        shown = {ids for wall in page(job).walls for item in wall.items if (ids := item.pieces)}
+        for finding in made.findings:
+            assert not finding.pieces or finding.pieces in shown
+        for reading in made.edges:
+            for gets in reading.gets:
+                if gets.share < LESS_THAN and reading.kind not in OUT_OF_SIGHT:
+                    assert gets.pieces in shown
+
+    def test_items_are_numbered_from_one(self) -> None:
+        for wall in page(demo("Fennel Row")).walls:
+            numbers = [item.number for item in wall.items if item.pieces]
+            assert numbers == list(range(1, len(numbers) + 1))
+
+    def test_no_two_have_one_key(self) -> None:
+        for job in (JOB, *demo_jobs()):
+            keys = [item.key for item in page(job).items]
+            assert len(set(keys)) == len(keys)
+
+
+class TestSince:
+    """A later change says what it changed."""
+
+    def test_nothing_changed(self) -> None:
+        assert page(agreed(JOB)).changed == ()
+
+    def test_another_joint(self) -> None:
+        job = agreed(JOB)
+        wider = job.model_copy(
+            update={"pattern": job.pattern.model_copy(update={"joint": 25.4 / 4})}
+        )
+        changed = {one.key: one for one in page(wider).changed}
+        assert "1/8" in changed["pattern"].was
+        assert "1/4" in changed["pattern"].now
+
+    def test_what_is_gone_and_what_is_new_are_told_apart(self) -> None:
+        job = agreed(JOB)
+        stack = a_job(openings=[WINDOW], bond=(0, 1)).pattern
+        changed = page(job.model_copy(update={"pattern": stack})).changed
+        assert any(one.was and one.now for one in changed)
+        assert all(one.was != one.now for one in changed)
+
+    def test_an_agreement_is_kept_in_the_file(self) -> None:
+        job = agreed(JOB)
+        assert Job.model_validate_json(job.model_dump_json()).agreed == job.agreed

@@ -1,0 +1,29 @@
+"""Adhesives side by side: each as a plan with it says."""
+
+from kitchens import a_job, planned
+from pennant.core.products import Adhesive
+from pennant.words.methods import methods
+
+THINSET = Adhesive(name="T", kind="thinset", pack=1, price=5)
+MASTIC = Adhesive(name="M", kind="mastic", pack=6, price=9)
+ZONE = {"kind": "zone", "id": "z", "at": "0", "width": "40", "made_of": "bare board", "damp": True}
+
+
+class TestMethods:
+    """What it takes, what it costs, how long one waits, what speaks against it."""
+
+    def test_as_planned(self) -> None:
+        job = a_job(things=[ZONE], settings={})
+        one, other = methods(job, (THINSET, MASTIC))
+        made = planned(things=[ZONE], settings={}, products={"adhesive": THINSET.model_dump()})
+        bags = next(line.amount for line in made.quantities if line.id == "adhesive")
+        assert one.packs == f"{bags:g} bags"
+        assert one.cost == bags * 5
+        assert (one.wait, other.wait) == ("24 h before grout", "36 h before grout")
+        assert (one.batches.endswith("batches"), other.batches) == (True, "ready-mixed")
+
+    def test_only_what_the_adhesive_itself_brings_is_held_against_it(self) -> None:
+        job = a_job(things=[{**ZONE, "loose": True}], settings={})
+        one, other = methods(job, (THINSET, MASTIC))
+        assert one.against == ()
+        assert other.against == ("Mastic on a damp stretch of wall, Wall",)

@@ -1,0 +1,149 @@
+/** One tile with the piece that is cut from it: what stays in glaze, what falls off hatched. */
+import type { CutSheet, SaidCut } from "../api/client";
+import { Tape } from "../parts/Tape";
+
+const CHALK = "#1f5a93";
+const ROOM = { side: 46, top: 26 };
+
+interface Props {
+  cut: SaidCut;
+  colour: string;
+  /** Pixels, of the whole drawing. */
+  width: number;
+  /** Larger numbers, for the saw. */
+  big?: boolean;
+}
+
+type Point = readonly [number, number];
+
+export function CutDrawing({ cut, colour, width, big }: Props) {
+  const k = Math.min((width - 2 * ROOM.side) / cut.width, (big ? 260 : 110) / cut.height);
+  const height = cut.height * k + 2 * ROOM.top;
+  const left = (width - cut.width * k) / 2;
+  const x = (mm: number) => left + mm * k;
+  const y = (mm: number) => height - ROOM.top - mm * k;
+  const piece = cut.outline
+    .map((ring) => `M${ring.map((p) => `${x(p[0] ?? 0)} ${y(p[1] ?? 0)}`).join("L")}Z`)
+    .join("");
+  const font = big ? 24 : 14;
+  return (
+    <svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      className="block max-w-full"
+      role="img"
+      aria-label={`${cut.title}: ${cut.marks.map(({ says }) => says).join("; ")}`}
+    >
+      <defs>
+        <pattern
+          id="waste"
+          width={6}
+          height={6}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <path d="M0 0V6" stroke="#5d5a53" strokeOpacity={0.35} strokeWidth={1} />
+        </pattern>
+      </defs>
+      <rect x={x(0)} y={y(cut.height)} width={cut.width * k} height={cut.height * k} fill="#fff" />
+      <rect
+        x={x(0)}
+        y={y(cut.height)}
+        width={cut.width * k}
+        height={cut.height * k}
+        fill="url(#waste)"
+        stroke="#5d5a53"
+        strokeDasharray="3 3"
+      />
+      <path d={piece} fill={colour} fillRule="evenodd" stroke="#2a2b2b" strokeWidth={1.6} />
+      <g className="tape" fontSize={font} fill={CHALK}>
+        {cut.marks.map((mark) => {
+          const [a, b] = [mark.a as unknown as Point, mark.b as unknown as Point];
+          const upright = Math.abs(a[0] - b[0]) < Math.abs(a[1] - b[1]);
+          const round = mark.size.startsWith("⌀");
+          const mid: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+          const inside = upright || round;
+          return (
+            <g key={mark.says}>
+              {!round && (
+                <path
+                  d={`M${x(a[0])} ${y(a[1])}L${x(b[0])} ${y(b[1])}`}
+                  stroke={CHALK}
+                  strokeWidth={2.4}
+                />
+              )}
+              <text
+                x={inside ? x(mid[0]) : mid[0] > cut.width / 2 ? x(cut.width) + 4 : x(0) - 4}
+                y={
+                  inside
+                    ? mid[1] > cut.height / 2
+                      ? y(cut.height) - 6
+                      : y(0) + font
+                    : y(mid[1]) + 5
+                }
+                textAnchor={inside ? "middle" : mid[0] > cut.width / 2 ? "start" : "end"}
+              >
+                <Tape text={mark.size} Part="tspan" />
+              </text>
+            </g>
+          );
+        })}
+      </g>
+    </svg>
+  );
+}
+
+interface TileProps {
+  tile: CutSheet["tiles"][number];
+  size: { width: number; height: number };
+  /** The piece in hand. */
+  piece: string;
+  colour: string;
+  width: number;
+}
+
+/** The tile that a piece comes from, with the other pieces and the drops that it gives. */
+export function TileDrawing({ tile, size, piece, colour, width }: TileProps) {
+  const k = Math.min((width - 4) / size.width, 90 / size.height);
+  const height = size.height * k + 4;
+  const box = ([x0 = 0, y0 = 0, x1 = 0, y1 = 0]: readonly number[]) => ({
+    x: 2 + x0 * k,
+    y: height - 2 - y1 * k,
+    width: (x1 - x0) * k,
+    height: (y1 - y0) * k,
+  });
+  return (
+    <svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      className="block max-w-full"
+      role="img"
+      aria-label={`Tile ${tile.number}: ${tile.pieces.map(([id]) => id).join(", ")}`}
+    >
+      <rect {...box([0, 0, size.width, size.height])} fill="#fff" stroke="#5d5a53" />
+      {tile.drops.map((drop) => (
+        <rect key={drop.join()} {...box(drop)} fill="none" stroke="#8a5a00" strokeDasharray="4 3" />
+      ))}
+      {tile.pieces.map(([id, at, turned]) => {
+        const own = box(at);
+        return (
+          <g key={id}>
+            <rect {...own} fill={id === piece ? colour : "#e8e4da"} stroke="#2a2b2b" />
+            <text
+              className="tape"
+              fontSize={13}
+              textAnchor="middle"
+              x={own.x + own.width / 2}
+              y={own.y + own.height / 2 + 4}
+            >
+              {id}
+              {turned ? " ↻" : ""}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

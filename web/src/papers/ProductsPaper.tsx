@@ -1,0 +1,193 @@
+/** The products that the job takes, chosen from the shelf; and what does not go together. */
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { Shelf } from "../api/client";
+import { methodsOptions, shelfOptions } from "../api/queries";
+import { replaced } from "../job/pointer";
+import { useEditor } from "../job/useEditor";
+import { LengthField } from "../parts/LengthField";
+import { Select } from "../parts/Select";
+import { TextField } from "../parts/TextField";
+
+type Kind = Exclude<keyof Shelf, "tile">;
+
+const KINDS: readonly { kind: Kind; label: string; none: string }[] = [
+  { kind: "adhesive", label: "Adhesive", none: "not chosen: by the rules" },
+  { kind: "grout", label: "Grout", none: "not chosen: by the rules" },
+  { kind: "sealant", label: "Sealant", none: "not chosen: by the rules" },
+  { kind: "trim", label: "Trim", none: "not chosen: by the rules" },
+  { kind: "primer", label: "Primer", none: "none" },
+  { kind: "sealer", label: "Sealer", none: "none" },
+];
+
+export function ProductsPaper() {
+  const { editor, draft, view } = useEditor();
+  const { data, error } = useQuery(shelfOptions());
+  const { tile } = draft;
+  const products = view.job.products ?? {};
+  const put = (pointer: string, to: unknown, label: string) =>
+    editor.commit(replaced(draft, pointer, to), label);
+  return (
+    <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
+      <Suits />
+      <section aria-label="Products">
+        <h3 className="heading mb-1">What joins it to the wall</h3>
+        {error && <p role="alert">✗ The shelf could not be opened: {error.message}.</p>}
+        <div className="grid gap-1.5">
+          {KINDS.map(({ kind, label, none }) => {
+            const chosen = products[kind]?.name ?? "";
+            const shelf = data?.[kind] ?? [];
+            const own = chosen && !shelf.some(({ name }) => name === chosen);
+            return (
+              <div key={kind} className="flex items-center gap-2">
+                <span className="w-20 shrink-0">{label}</span>
+                <Select
+                  label={label}
+                  value={chosen}
+                  onChange={(name) =>
+                    put(
+                      `/products/${kind}`,
+                      shelf.find((one) => one.name === name) ?? null,
+                      `${label}: ${name || "none"}`,
+                    )
+                  }
+                  options={[
+                    { value: "", label: none },
+                    ...(own ? [{ value: chosen, label: chosen }] : []),
+                    ...shelf.map(({ name }) => ({ value: name, label: name })),
+                  ]}
+                />
+              </div>
+            );
+          })}
+        </div>
+        <Swatch />
+        <p className="aside mt-1.5">
+          What a product’s sheet says goes before the rules; in each line’s working stands which of
+          the two was used. All products on this shelf are made up.
+        </p>
+      </section>
+      <section aria-label="The tile's nature">
+        <h3 className="heading mb-1">The tile’s nature</h3>
+        <div className="grid gap-1">
+          {FLAGS.map(({ field, says }) => (
+            <label key={field} className="flex items-center gap-1.5 text-sm">
+              <input
+                type="checkbox"
+                checked={tile[field] ?? false}
+                onChange={(event) => put(`/tile/${field}`, event.target.checked, says)}
+              />
+              {says}
+            </label>
+          ))}
+        </div>
+        <div className="mt-1.5 grid grid-cols-3 gap-2">
+          <LengthField pointer="/tile/lugs" label="Joint of its lugs" />
+          <TextField pointer="/tile/weight" label="kg a m²" number />
+          <TextField pointer="/tile/price" label="Price of a box" number />
+        </div>
+      </section>
+      <SideBySide />
+    </div>
+  );
+}
+
+/** The adhesives of the shelf side by side: what each takes, how long one waits, what is against. */
+function SideBySide() {
+  const { view } = useEditor();
+  const [open, setOpen] = useState(false);
+  const { data, error } = useQuery({ ...methodsOptions(view.job), enabled: open });
+  return (
+    <details
+      className="md:col-span-2"
+      onToggle={(event) => setOpen((event.target as HTMLDetailsElement).open)}
+    >
+      <summary className="heading cursor-pointer">Adhesives side by side</summary>
+      {error && <p role="alert">✗ They could not be compared: {error.message}.</p>}
+      {open && !data && !error && <p className="aside">Reckoning with each…</p>}
+      {data && (
+        <table className="w-full border-collapse text-left text-sm">
+          <thead className="aside">
+            <tr>
+              <th className="font-normal">Adhesive</th>
+              <th className="font-normal">Takes</th>
+              <th className="font-normal">Cost</th>
+              <th className="font-normal">Mixing</th>
+              <th className="font-normal">Waiting</th>
+              <th className="font-normal">Against it</th>
+            </tr>
+          </thead>
+          <tbody>
+            {data.map((one) => (
+              <tr key={one.name} className="border-rule border-t align-top">
+                <th scope="row" className="pr-2 font-medium">
+                  {one.name}
+                </th>
+                <td className="tape pr-2 text-[16px]">{one.packs}</td>
+                <td className="tape pr-2 text-[16px]">{one.cost?.toFixed(2) ?? "—"}</td>
+                <td className="pr-2">{one.batches}</td>
+                <td className="pr-2">{one.wait}</td>
+                <td>{one.against.length ? one.against.join("; ") : "✓ nothing"}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </details>
+  );
+}
+
+const FLAGS = [
+  { field: "porous", says: "open-pored: it must be sealed" },
+  { field: "scratches", says: "its face scratches" },
+  { field: "see_through", says: "one sees through it" },
+  { field: "bevelled", says: "bevelled or glazed edges" },
+] as const;
+
+/** What the joint's colour will do beside the tile's. */
+function Swatch() {
+  const { view } = useEditor();
+  const { joints } = view.sheet;
+  if (!joints) return null;
+  return (
+    <p className="aside mt-1.5 flex items-center gap-1.5">
+      <span
+        className="inline-block h-5 w-10 border-4"
+        style={{
+          background: view.job.tile.colour,
+          borderColor: view.job.products?.grout?.colour,
+        }}
+      />
+      {joints}
+    </p>
+  );
+}
+
+/** What does not go together, with the reason and what would cure it. */
+export function Suits() {
+  const { view } = useEditor();
+  const found = view.sheet.unsuited;
+  return (
+    <section aria-label="What goes together" className="md:col-span-2">
+      <h3 className="heading mb-1">What goes together</h3>
+      {found.length === 0 && (
+        <p className="aside">
+          ✓ Nothing here speaks against the tile, the wall and what joins them.
+        </p>
+      )}
+      <ul>
+        {found.map((one) => (
+          <li
+            key={one.title}
+            className={`mb-1 border-l-4 pl-2 text-sm ${one.weight === "never" ? "border-flag" : "border-wax"}`}
+          >
+            <span className="font-medium">
+              {one.weight === "never" ? "✗" : "△"} {one.title}.
+            </span>{" "}
+            {one.why} <span className="text-chalk">{one.cure}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
