@@ -6,7 +6,7 @@ import sys
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 from serving import PHONE, Server
 from test_wall import length_field, open_line, paper, saved
 
@@ -58,6 +58,24 @@ class TestNotebook:
         )
         blank.reload()
         expect(blank.locator("[data-thing]")).to_have_count(2)
+
+    def test_a_late_no_to_half_a_line_does_not_hold_the_whole_one_back(self, blank: Page) -> None:
+        held: list[Route] = []
+        blank.route("**/api/view", lambda route: held.append(route))
+        kept: list[Route] = []
+        job = re.compile(r"/api/jobs/\w+$")
+        blank.route(job, lambda route: kept.append(route))
+        field = blank.get_by_label("New line")
+        with blank.expect_request("**/api/view"):
+            field.fill("window 6 wide 24 hi")
+        field.fill("window 6 wide 24 sill 5 high 12")
+        with blank.expect_request(job):
+            field.press("Enter")
+        held[0].continue_()
+        expect(blank.get_by_role("alert")).to_be_visible()
+        kept[0].continue_()
+        expect(field).to_have_value("")
+        expect(blank.get_by_label("Line 1, Window")).to_be_visible()
 
     def test_is_drawn_while_it_is_typed_and_kept_by_enter(self, blank: Page) -> None:
         field = blank.get_by_label("New line")

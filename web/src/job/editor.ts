@@ -32,6 +32,8 @@ export interface Snapshot {
   problems: Problem[];
   status: Status;
   conflict: JobState | null;
+  /** How many changes were not kept: a preview that is refused is none of them. */
+  turnedDown: number;
 }
 
 export class JobEditor {
@@ -60,6 +62,7 @@ export class JobEditor {
       problems: [],
       status: "kept",
       conflict: null,
+      turnedDown: 0,
     };
     const left = keptDraft(id);
     if (left) this.#recover(left);
@@ -146,8 +149,10 @@ export class JobEditor {
     this.#pending = null;
     this.#set({ conflict: null });
     this.#take(theirs);
-    if (choice === "theirs" || !mine) dropDraft(this.id);
-    else this.commit(mine.job, mine.label);
+    if (choice === "theirs" || !mine) {
+      dropDraft(this.id);
+      this.#turnDown();
+    } else this.commit(mine.job, mine.label);
   }
 
   /** Ends a conflict by keeping this change as a job of its own; returns that job's id. */
@@ -181,6 +186,10 @@ export class JobEditor {
     if (error instanceof Refusal && error.problem)
       this.#set({ problems: error.problem.errors ?? [] });
     else this.#set({ status: "unreachable" });
+  }
+
+  #turnDown(): void {
+    this.#set({ turnedDown: this.#snapshot.turnedDown + 1 });
   }
 
   #endBurst(): void {
@@ -251,6 +260,7 @@ export class JobEditor {
       if (this.#pending === sent) this.#pending = null;
       if (!this.#pending) dropDraft(this.id);
       this.#set({ status: "typing", problems: problem.errors ?? [] });
+      this.#turnDown();
       return true;
     }
     this.#set({ status: "unreachable" });

@@ -179,7 +179,7 @@ interface NewLineProps {
 
 /** The line after the last: Enter makes it one of the notebook's, and an empty one follows. */
 function NewLine({ root, kept, onActive, go }: NewLineProps) {
-  const { editor, draft, view, problems } = useEditor();
+  const { editor, draft, view, problems, turnedDown } = useEditor();
   const [text, setText] = useState("");
   const [pausing, typing] = usePause(TYPING_MS);
   /** The line as it was sent to be kept; what is typed after it belongs to the next one. */
@@ -194,9 +194,11 @@ function NewLine({ root, kept, onActive, go }: NewLineProps) {
     sent.current = null;
     setText((now) => (now.startsWith(line) ? now.slice(line.length).trimStart() : ""));
   }, [kept]);
+  // A preview of the half-typed line may be refused after the whole line was sent: that is no answer
+  // to what was sent.
   useEffect(() => {
-    if (refused.length > 0) sent.current = null;
-  }, [refused.length]);
+    if (turnedDown > 0) sent.current = null;
+  }, [turnedDown]);
   const keep = () => {
     typing(false);
     if (!text.trim() || sent.current !== null) return;
