@@ -29,7 +29,8 @@ serve: build
 
 test: check build .stamps/chromium
 	@echo "==> tests: core, store, api, browser"
-	@$(BIN)/pytest
+	@# One worker a processor; each has a server of its own.
+	@$(BIN)/pytest --numprocesses=auto --maxprocesses=4
 
 check: .stamps/python .stamps/node
 	@echo "==> Python: format, lint, types, direction of imports"

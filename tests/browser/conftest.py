@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Request, expect, sync_playwright
 from serving import CHROMIUM, DESK, FLAGS, Server
 
 from kitchens import sink_wall
@@ -41,11 +41,20 @@ def browser() -> Iterator[Browser]:
         browser.close()
 
 
-@pytest.fixture
-def context(browser: Browser) -> Iterator[BrowserContext]:
+@pytest.fixture(scope="session")
+def shared_context(browser: Browser) -> Iterator[BrowserContext]:
     context = browser.new_context(viewport=DESK)
     yield context
     context.close()
+
+
+@pytest.fixture
+def context(shared_context: BrowserContext) -> Iterator[BrowserContext]:
+    """A browser that has the scripts at hand already, and remembers nothing of another test."""
+    yield shared_context
+    for page in shared_context.pages:
+        page.evaluate("try { localStorage.clear() } catch {}")
+        page.close()
 
 
 @pytest.fixture
@@ -57,20 +66,19 @@ def home(context: BrowserContext, server: Server) -> Iterator[Page]:
     page = context.new_page()
     elsewhere: list[str] = []
     failures: list[str] = []
-    context.on(
-        "request",
-        lambda request: (
-            None
-            if request.url.startswith((server.url, "data:", "blob:"))
-            else elsewhere.append(request.url)
-        ),
-    )
+
+    def watch(request: Request) -> None:
+        if not request.url.startswith((server.url, "data:", "blob:")):
+            elsewhere.append(request.url)
+
+    context.on("request", watch)
     page.on("pageerror", lambda error: failures.append(str(error)))
     for card in page.request.get(f"{server.url}/api/jobs").json():
         page.request.delete(f"{server.url}/api/jobs/{card['id']}")
     page.request.post(f"{server.url}/api/jobs/import", data=write_job(sink_wall()))
     page.goto(server.url)
     yield page
+    context.remove_listener("request", watch)
     assert elsewhere == []
     assert failures == []
 

@@ -1,5 +1,7 @@
 """What it takes: products, what does not go together, the shopping list."""
 
+import re
+
 from playwright.sync_api import Page, expect
 from test_wall import paper, saved
 
@@ -16,6 +18,24 @@ class TestProducts:
         expect(together).not_to_contain_text("Unsanded")
         expect(job.get_by_text("contrast: every uneven joint shows")).to_be_visible()
         saved(job)
+
+    def test_a_mat_takes_the_place_of_adhesive(self, job: Page) -> None:
+        paper(job, "Products")
+        job.get_by_label("Held by").select_option("Clingfold mat")
+        paper(job, "It takes")
+        expect(job.get_by_role("button", name="Mat: Clingfold mat")).to_be_visible()
+        expect(job.get_by_role("button", name="Adhesive", exact=True)).to_have_count(0)
+        job.get_by_text("The strips, as they hang").click()
+        expect(job.get_by_text(re.compile(r"in by .* in, Sink wall")).first).to_be_visible()
+
+    def test_where_schools_differ_both_are_offered(self, job: Page) -> None:
+        paper(job, "Products")
+        school = job.get_by_role("group", name="Spacers")
+        expect(school.get_by_label("standing on a leg (usual)")).to_be_checked()
+        school.get_by_label("flat where joints cross").check()
+        saved(job)
+        paper(job, "It takes")
+        expect(job.get_by_role("button", name="Spacers")).to_contain_text("where joints cross")
 
 
 class TestShoppingList:
@@ -53,4 +73,26 @@ class TestShelf:
         read.set_input_files(files=[{**bad, "buffer": b"shelf,name,pack\ngrout,Own oat,3\n"}])
         expect(home.get_by_role("region", name="Grouts")).to_contain_text("Own oat")
         home.get_by_label("Take Own oat off the shelf").click()
-        expect(home.get_by_text("Own oat")).to_have_count(0)
+        expect(home.get_by_role("region", name="Grouts")).not_to_contain_text("Own oat")
+
+    def test_a_sheet_is_written_in_its_place(self, home: Page) -> None:
+        home.get_by_role("link", name="The shelf").click()
+        home.get_by_role("button", name="+ a trim").click()
+        sheet = home.get_by_role("form", name="New: a trim")
+        sheet.get_by_label("Name").fill("Own 3/8 profile")
+        sheet.get_by_label("Height").fill("tall")
+        sheet.get_by_label("Stick").fill("7 ft")
+        sheet.get_by_role("button", name="Keep").click()
+        expect(sheet.get_by_role("alert")).to_contain_text("tall")
+        sheet.get_by_label("Height").fill("3/8 in")
+        sheet.get_by_role("button", name="Keep").click()
+        trims = home.get_by_role("region", name="Trims")
+        expect(trims).to_contain_text("stick 84 in")
+        trims.get_by_role("button", name="Own 3/8 profile", exact=True).click()
+        home.get_by_label("Name").fill("Own 3/8")
+        home.get_by_role("button", name="Keep on the shelf").click()
+        expect(trims.get_by_role("button", name="Own 3/8", exact=True)).to_be_visible()
+        expect(home.get_by_text("Own 3/8 profile", exact=True)).to_have_count(0)
+        home.get_by_label("Take Own 3/8 off the shelf").click()
+        expect(home.get_by_role("status")).to_contain_text("Own 3/8 is off the shelf")
+        expect(trims).not_to_contain_text("Own")

@@ -18,7 +18,7 @@ from pennant.core.refusal import JobRefused, Problem
 from pennant.core.survey import Thing
 from pennant.files.job_json import NotAJobFile, read_job, write_job
 
-FEW = settings(max_examples=30, deadline=None)
+FEW = settings(max_examples=20, deadline=None)
 MM = 1e-3
 
 
@@ -26,7 +26,7 @@ class TestBalance:
     """Every square millimetre of wall is tile, joint, sealant, clearance or trim."""
 
     @given(jobs())
-    @settings(max_examples=100, deadline=None)
+    @settings(max_examples=60, deadline=None)
     def test_areas_add_up(self, job: Job) -> None:
         areas = plan(job).areas
         parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
@@ -42,7 +42,7 @@ class TestEveryLayout:
     """Fitted between lines, staggered or with a border, the same laws hold."""
 
     @given(fitted_jobs())
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=40, deadline=None)
     def test_areas_add_up(self, job: Job) -> None:
         areas = plan(job).areas
         parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
@@ -73,7 +73,7 @@ class TestSecondMethod:
     """Clipping every tile of a big grid gives the same pieces."""
 
     @given(jobs())
-    @settings(max_examples=50, deadline=None)
+    @settings(max_examples=30, deadline=None)
     def test_same_pieces(self, job: Job) -> None:
         made = plan(job)
         slow = by_clipping.pieces_by_clipping(job, made, by_clipping.field_by_union(job))
@@ -233,7 +233,7 @@ class TestBrokenFiles:
             read_job(text[: int(len(text) * share)])
 
     @given(kitchens(), st.data())
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=40, deadline=None)
     def test_one_value_replaced_by_anything(self, job: Job, data: st.DataObject) -> None:
         document = json.loads(write_job(job))
         holder, key = data.draw(st.sampled_from(list(places_in(document))))

@@ -1,6 +1,7 @@
 """What it takes: hand reckonings with units, and laws that any plan obeys."""
 
 import math
+from typing import Any
 
 import pytest
 from hypothesis import given, settings
@@ -8,7 +9,9 @@ from random_walls import jobs
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, planned
 from pennant.core.around import screw_length
+from pennant.core.boards import forward_at
 from pennant.core.job import Job
+from pennant.core.kitchen import build_up
 from pennant.core.notch import SQUARE_6_6, SQUARE_6_10, V_5_4, Notch, bed_of, notch_for
 from pennant.core.plan import Plan, plan
 from pennant.core.quantity import Quantity
@@ -245,7 +248,7 @@ class TestEverythingElse:
 
     def test_the_next_length_of_screw(self) -> None:
         # 25 mm, 5/16 in of tile and 1/8 in of bed are 36.1 mm: 40.
-        assert screw_length(a_job(settings={}), 25.0) == 40
+        assert screw_length(25.0, 7 / 16 * IN) == 40
 
     def test_primer_by_area_coats_and_cover(self) -> None:
         coat = {"name": "P", "pack": 1, "cover": 5, "coats": 2}
@@ -266,6 +269,117 @@ class TestEverythingElse:
         made = planned(in_hand={"adhesive": 1, "gloves": 5})
         assert the(made, "adhesive").to_get == the(made, "adhesive").amount - 1
         assert the(made, "gloves").to_get == 0
+
+
+class TestPacks:
+    """Whole packs of a chosen product: what they cost and weigh, and what is left over."""
+
+    def test_without_a_product_it_is_counted_as_it_is(self) -> None:
+        gap = {"kind": "range-gap", "id": "range", "at": "20", "width": "30", "down": "4"}
+        found = the(planned(things=[gap]), "batten-screws")
+        assert (found.amount, found.unit, found.price, found.left) == (4, "screws", None, 0)
+
+    def test_with_one_it_comes_in_packs(self) -> None:
+        gap = {"kind": "range-gap", "id": "range", "at": "20", "width": "30", "down": "4"}
+        screws = {"name": "S", "pack": 10, "price": 3.5, "weight": 0.2}
+        found = the(planned(things=[gap], products={"screws": screws}), "batten-screws")
+        assert (found.amount, found.unit, found.price, found.weight) == (1, "packs", 3.5, 0.2)
+        assert (found.left, found.left_unit) == (6, "screws")
+
+    def test_powder_weighs_what_it_holds(self) -> None:
+        grout = {"name": "G", "pack": 2}
+        found = the(planned(products={"grout": grout}), "grout")
+        need = steps(found.working)["powder with waste"]
+        assert found.weight == 2
+        assert found.left == pytest.approx(2 * found.amount - need, abs=1e-5)
+
+    def test_a_box_weighs_its_tiles(self) -> None:
+        tile = {"length": "8", "height": "2 1/2", "thickness": "5/16", "weight": 15, "per_box": 20}
+        job = Job.model_validate({**a_job().model_dump(mode="json"), "tile": tile})
+        assert the(plan(job), "boxes").weight == pytest.approx(20 * 8 * 2.5 * IN**2 / 1e6 * 15)
+
+    def test_a_pack_s_own_yield_goes_before_density_and_notch(self) -> None:
+        told = planned(products={"adhesive": {"name": "A", "pack": 10, "covers": 0.5}})
+        area = 96 * 30 * IN**2 / 1e6 * 1.1
+        assert the(told, "adhesive").amount == math.ceil(area / 0.5)
+
+
+class TestMatAndBoards:
+    """A mat in place of adhesive; boards where tile does not hold."""
+
+    MAT = {"name": "M", "width": "12", "roll": "200", "thickness": "1/32"}  # noqa: RUF012
+    BOARD = {"name": "B", "width": "36", "height": "60", "thickness": "1/4"}  # noqa: RUF012
+    PLY = {"kind": "zone", "id": "z", "at": "0", "width": "40", "made_of": "plywood"}  # noqa: RUF012
+
+    def test_a_mat_takes_the_place_of_adhesive(self) -> None:
+        # 96 x 30 in: two strips of 96 at full width, one of 6 in: 288 in off rolls of 200.
+        made = planned(products={"mat": self.MAT, "adhesive": {"name": "A", "pack": 10}})
+        found = the(made, "mat")
+        assert steps(found.working)["off the roll"] == pytest.approx(288 * IN / 1000)
+        assert found.amount == 2
+        assert found.beside is not None
+        ids = {line.id for line in made.quantities}
+        assert not ids & {"adhesive", "adhesive-water", "adhesive-batches"}
+
+    def test_tile_on_a_mat_comes_less_far_forward(self) -> None:
+        thick, thin = a_job(settings={}), a_job(settings={}, products={"mat": self.MAT})
+        assert build_up(thick) == pytest.approx(7 / 16 * IN)
+        assert build_up(thin) == pytest.approx((5 / 16 + 1 / 32) * IN)
+
+    def test_boards_by_hand(self) -> None:
+        # 40 x 30 in and a tenth sawn off, from sheets of 36 x 60; 30 screws a m2.
+        made = planned(things=[self.PLY], settings={}, products={"board": self.BOARD})
+        assert the(made, "boards").amount == math.ceil(40 * 30 * 1.1 / (36 * 60))
+        assert the(made, "board-screws").amount == math.ceil(40 * 30 * IN**2 / 1e6 * 30)
+        assert "primer" not in {line.id for line in made.quantities}
+
+    def test_a_board_brings_its_own_wall_forward_and_no_other(self) -> None:
+        wall = {"id": "a", "length": "96", "top": {"height": "30"}, "things": [self.PLY]}
+        other = {"id": "b", "length": "60", "top": {"height": "30"}, "things": []}
+        job = a_job(walls=[wall, other], settings={}, products={"board": self.BOARD})
+        assert forward_at(job, "a") == pytest.approx((7 / 16 + 1 / 4) * IN)
+        assert forward_at(job, "b") == pytest.approx(7 / 16 * IN)
+
+
+class TestWays:
+    """Where schools differ, the list follows the way that is gone."""
+
+    GAP = {"kind": "range-gap", "id": "range", "at": "20", "width": "30", "down": "4"}  # noqa: RUF012
+
+    def ids(self, **changes: Any) -> set[str]:
+        return {line.id for line in planned(**changes).quantities}
+
+    def test_a_gap_with_a_batten_with_screws_and_with_neither(self) -> None:
+        assert {"batten", "batten-screws"} <= self.ids(things=[self.GAP])
+        assert "gap-screws" in self.ids(things=[self.GAP], ways={"gap": "screws"})
+        none = self.ids(things=[self.GAP], ways={"gap": "none"})
+        assert not none & {"batten", "batten-screws", "gap-screws"}
+
+    def test_two_screws_under_each_lowest_tile_over_the_gap(self) -> None:
+        made = planned(things=[self.GAP], ways={"gap": "screws"}, bond=(0, 1))
+        # From 20 to 50 in, modules of 8 1/8: tiles at 16 1/4, 24 3/8, 32 1/2, 40 5/8 and 48 3/4.
+        assert the(made, "gap-screws").amount == 2 * 5
+
+    @pytest.mark.parametrize(("bond", "each"), [((0, 1), 1), ((1, 2), 2), ((1, 3), 2)])
+    def test_flat_spacers_one_where_joints_cross(self, bond: tuple[int, int], each: int) -> None:
+        made = planned(bond=bond, ways={"spacers": "flat"})
+        assert steps(the(made, "spacers").working)["spacers"] == each * len(made.pieces)
+
+    @pytest.mark.parametrize(
+        ("made_of", "way", "primed"),
+        [("painted board", {"paint": "primer"}, True), ("painted board", {"paint": "glue"}, False),
+         ("old tile", {"old_tile": "over"}, True), ("old tile", {"old_tile": "off"}, False),
+         ("laminate", {"paint": "scuff"}, True), ("skim", {}, False)],
+    )  # fmt: skip
+    def test_primer(self, made_of: str, way: dict[str, str], primed: bool) -> None:
+        zone = {"kind": "zone", "id": "z", "at": "0", "width": "40", "made_of": made_of}
+        assert ("primer" in self.ids(things=[zone], ways=way)) is primed
+
+    def test_sealed_once_where_it_is_sealed_after_grout_only(self) -> None:
+        tile = {"length": "8", "height": "2 1/2", "thickness": "5/16", "porous": True}
+        job = {**a_job().model_dump(mode="json"), "tile": tile, "ways": {"sealed": "after"}}
+        found = the(plan(Job.model_validate(job)), "sealer")
+        assert steps(found.working)["coats"] == 1
 
 
 class TestLaws:

@@ -14,6 +14,8 @@ from pennant.words.suits import SAID, said_unsuited
 THINSET = {"name": "T", "kind": "thinset", "shade": "white", "pack": 10}
 SANDED = {"name": "S", "kind": "sanded", "colour": "#e0d8c8", "pack": 5}
 COAT = {"name": "C", "pack": 1, "cover": 8}
+MAT = {"name": "M", "width": "12", "roll": "180"}
+BOARD = {"name": "B", "width": "36", "height": "60", "thickness": "1/4"}
 ZONE = {"kind": "zone", "id": "zone", "at": "0", "width": "40"}
 
 # rule: what breaks it, and what of that cures it.
@@ -53,6 +55,27 @@ CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "greasy": ({"zone": {"greasy": True}}, {"zone": {"greasy": False}}),
     "loose": ({"zone": {"loose": True}}, {"zone": {"loose": False}}),
     "cracked": ({"zone": {"cracked": True}}, {"zone": {"cracked": False}}),
+    "not-on-sheet": (
+        {"zone": {"made_of": "masonry"}, "adhesive": {**THINSET, "not_on": "masonry; laminate"}},
+        {"zone": {"made_of": "bare board"}}),
+    "paint-scuffed": (
+        {"zone": {"made_of": "painted board"}, "ways": {"paint": "scuff"}},
+        {"ways": {"paint": "primer"}}),
+    "glue-coat": (
+        {"zone": {"made_of": "painted board"}, "ways": {"paint": "glue"}},
+        {"zone": {"made_of": "skim"}}),
+    "mat-wavy": ({"mat": MAT, "zone": {"flat": "1/8"}}, {"zone": {"flat": "1/16"}}),
+    "mat-damp": ({"mat": MAT, "zone": {"damp": True}}, {"mat": None}),
+    "mat-heavy": (
+        {"mat": MAT, "tile": {"weight": 21}}, {"mat": {**MAT, "most_weight": 22}}),
+    "mat-see-through": (
+        {"mat": MAT, "tile": {"see_through": True}}, {"tile": {"see_through": False}}),
+    "sealed-late": (
+        {"tile": {"porous": True}, "sealer": COAT, "ways": {"sealed": "after"}},
+        {"ways": {"sealed": "before"}}),
+    "sealant-colour": (
+        {"grout": SANDED, "sealant": {"name": "K", "pack": 300, "colour": "#303030"}},
+        {"sealant": {"name": "K", "pack": 300}}),
     "quick-too-quick": (
         {"adhesive": {**THINSET, "pot_life": 15}}, {"adhesive": {**THINSET, "pot_life": 60}}),
     "glass-brittle-notch": (
@@ -67,7 +90,8 @@ def job_with(facts: dict[str, Any]) -> Job:
     things = [{**ZONE, "made_of": "bare board", **facts.pop("zone")}] if "zone" in facts else []
     joint = facts.pop("joint", "1/8")
     tools = {"tools": facts.pop("tools")} if "tools" in facts else {}
-    job = a_job(things=things, joint=joint, settings={}, products=facts, **tools)
+    ways = facts.pop("ways", {})
+    job = a_job(things=things, joint=joint, settings={}, products=facts, ways=ways, **tools)
     document = job.model_dump(mode="json")
     return Job.model_validate({**document, "tile": tile})
 
@@ -99,6 +123,37 @@ class TestTable:
 
     def test_nothing_chosen_speaks_against_nothing(self) -> None:
         assert not list(unsuited(a_job(settings={})))
+
+    @pytest.mark.parametrize("wall", ["plywood", "laminate"])
+    def test_a_board_or_a_sheet_that_allows_it_cures_what_tile_does_not_hold_on(
+        self, wall: str
+    ) -> None:
+        zone = {"zone": {"made_of": wall}}
+        assert wall in {one.rule for one in unsuited(job_with(zone))}
+        assert not list(unsuited(job_with({**zone, "board": BOARD})))
+        allowed = {**zone, "adhesive": {**THINSET, "goes_on": wall}}
+        assert not list(unsuited(job_with(allowed)))
+
+    def test_a_board_takes_what_is_too_heavy_for_paint(self) -> None:
+        heavy = {"tile": {"weight": 35}, "zone": {"made_of": "painted board"}}
+        rules = {one.rule for one in unsuited(job_with({**heavy, "board": BOARD}))}
+        assert not rules & {"heavy-on-paint", "paint-unprimed"}
+
+    def test_old_tile_that_comes_off_wants_no_primer(self) -> None:
+        off = {"zone": {"made_of": "old tile"}, "ways": {"old_tile": "off"}}
+        assert not list(unsuited(job_with(off)))
+
+    def test_a_polished_face_scratches(self) -> None:
+        job = job_with({"tile": {"finish": "polished"}, "grout": SANDED})
+        assert [one.rule for one in unsuited(job)] == ["sanded-scratches"]
+
+    def test_an_adhesive_behind_a_mat_counts_for_nothing(self) -> None:
+        quick = {**THINSET, "pot_life": 15}
+        assert not list(unsuited(job_with({"adhesive": quick, "mat": MAT})))
+
+    def test_schools_differ_at_exactly_an_eighth(self) -> None:
+        unsanded = {"grout": {**SANDED, "kind": "unsanded"}, "joint": "1/8"}
+        assert not list(unsuited(job_with({**unsanded, "ways": {"eighth": "unsanded"}})))
 
     def test_sanded_at_exactly_an_eighth(self) -> None:
         # 1/8 in takes sanded grout; a hair less takes unsanded.

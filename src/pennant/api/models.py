@@ -1,5 +1,7 @@
 """What goes over the wire besides the core's own values."""
 
+from typing import Annotated
+
 from pydantic import BaseModel, ConfigDict, Field
 
 from pennant.core.compare import started
@@ -158,6 +160,15 @@ class Noted(BaseModel):
     key: str = Field(min_length=8, max_length=80)
     piece: str = Field(min_length=1, max_length=40)
     event: Event
+
+
+class WrittenSheet(BaseModel):
+    """A product's sheet as it was written; ``instead_of`` is its name before, if it had one."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    cells: dict[Annotated[str, Field(max_length=40)], Annotated[str, Field(max_length=400)]]
+    instead_of: str | None = None
 
 
 class Edition(BaseModel):

@@ -23,7 +23,7 @@ from pennant.api.models import (
 )
 from pennant.core.check import refuse_if_wrong
 from pennant.core.job import Job
-from pennant.core.notebook import WORDS
+from pennant.core.notebook import WORDS, words_of
 from pennant.core.plan import Plan, plan
 from pennant.core.things import (
     joined,
@@ -111,7 +111,7 @@ def join_walls(joining: Joining) -> Job:
 @router.get("/notebook")
 def notebook_words() -> list[ThingWords]:
     """Return what a line of the notebook can begin with and what can be said of it."""
-    return [ThingWords(kind=kind, words=words.split()) for kind, words in WORDS.items()]
+    return [ThingWords(kind=kind, words=list(words_of(kind))) for kind in WORDS]
 
 
 @router.post("/cures")

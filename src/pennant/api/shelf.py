@@ -3,23 +3,26 @@
 from fastapi import APIRouter, Request, Response
 
 from pennant.api.kept import Products, download
+from pennant.api.models import WrittenSheet
 from pennant.core.check import refuse_if_wrong
 from pennant.core.job import Job
 from pennant.core.plan import plan
 from pennant.core.shelf import EXAMPLES, Shelf, ShelfKind, with_kept
-from pennant.files.shelf_csv import read_shelf, write_shelf
+from pennant.files.shelf_csv import read_product, read_shelf, write_shelf
 from pennant.supplier.link import ask
 from pennant.words.methods import Method, methods
 from pennant.words.orders import OrderLine, checked
+from pennant.words.products import SaidKind, said_shelf
 
 router = APIRouter(prefix="/api")
 
 
 @router.post("/methods")
 def side_by_side(job: Job, products: Products) -> list[Method]:
-    """Return the shelf's adhesives side by side for a job; nothing is kept."""
+    """Return the shelf's adhesives and mats side by side for a job; nothing is kept."""
     refuse_if_wrong(job)
-    return list(methods(job, with_kept(EXAMPLES, products.kept()).adhesive))
+    shelf = with_kept(EXAMPLES, products.kept())
+    return list(methods(job, (*shelf.adhesive, *shelf.mat)))
 
 
 @router.post("/order")
@@ -41,6 +44,20 @@ def show_own(products: Products) -> Shelf:
     return products.kept()
 
 
+@router.get("/shelf/said")
+def show_in_words(products: Products) -> list[SaidKind]:
+    """Return the whole shelf in words, each product's sheet with the fields that it can have."""
+    own = products.kept()
+    return list(said_shelf(with_kept(EXAMPLES, own), own))
+
+
+@router.put("/shelf/{kind}", status_code=204)
+def put_on_shelf(kind: ShelfKind, written: WrittenSheet, products: Products) -> None:
+    """Keep a product as its sheet was written; refuse it with every cell that is wrong."""
+    product = read_product(kind, written.cells, "/cells")
+    products.replace(kind, product, written.instead_of)
+
+
 @router.get("/shelf.csv", response_class=Response)
 def shelf_as_csv(products: Products) -> Response:
     """Return the whole shelf for a spreadsheet."""
@@ -54,7 +71,7 @@ async def import_shelf(request: Request, products: Products) -> Shelf:
     return products.kept()
 
 
-@router.delete("/shelf/{kind}/{name}", status_code=204)
+@router.delete("/shelf/{kind}/{name:path}", status_code=204)
 def take_off_shelf(kind: ShelfKind, name: str, products: Products) -> None:
     """Take a product of one's own off the shelf."""
     products.take_off(kind, name)

@@ -3,43 +3,104 @@
 import math
 from collections.abc import Iterator, Sequence
 
+from pennant.core.boards import boarded, forward_at
 from pennant.core.field import Field
 from pennant.core.job import Job
-from pennant.core.kitchen import build_up
-from pennant.core.products import Coating
+from pennant.core.pieces import Piece
+from pennant.core.products import Coating, Mat
 from pennant.core.quantity import (
+    MM2_PER_M2,
     MM_PER_M,
     Group,
     LineId,
     Quantity,
     by_sheet,
+    by_the_pack,
     line,
     packs,
     setting,
     square_metres,
+    with_waste,
 )
+from pennant.core.strips import off_the_roll, strips_for
 from pennant.core.survey import Device, Wall, Zone, zones_of
 from pennant.core.tools import tools_for
 from pennant.core.working import Working, given, step
 
-PRIMED = ("painted board", "old tile", "laminate", "plywood")
-"""What is primed before thinset, so that it holds."""
+ALWAYS_PRIMED = ("laminate", "plywood")
+"""What is primed whichever way one goes; paint and old tile by the way that is chosen."""
 
 
-def around(job: Job, fields: Sequence[Field], field_area: float) -> Iterator[Quantity]:
-    """Yield what is needed besides tile and what joins it; areas in mm2."""
+def around(
+    job: Job, fields: Sequence[Field], pieces: Sequence[Piece], field_area: float
+) -> Iterator[Quantity]:
+    """Yield what is needed besides tile and what is mixed to join it; areas in mm2."""
     zones = list(zones_of(job.walls))
     area = square_metres("field", field_area)
-    primed = any(zone.made_of in PRIMED for _, zone in zones)
-    if primed or (job.products.primer and not zones):
+    if job.products.mat is not None:
+        yield _mat(job, job.products.mat, fields, pieces, area)
+    if _primed(job, zones):
         yield _coating(job, "primer", "wall", job.products.primer, area, times=1)
     yield from _patch(job, zones)
+    yield from _boards(job)
     if job.tile.porous:
-        # Once before it is grouted and once after: the face, then face and joints.
-        yield _coating(job, "sealer", "grouting", job.products.sealer, area, times=2)
+        # Before grout its face, and after it face and joints; or the once, after it.
+        times = 2 if job.ways.sealed == "before" else 1
+        yield _coating(job, "sealer", "grouting", job.products.sealer, area, times=times)
     yield from _devices(job)
     yield from _protection(job, fields)
     yield from _tools(job)
+
+
+def _primed(job: Job, zones: Sequence[tuple[Wall, Zone]]) -> bool:
+    """Whether any stretch is primed: by what it is made of, and by the way that is gone with it."""
+    if not zones:
+        return job.products.primer is not None
+    under = {zone.id for _, zone in boarded(job)}
+    bare = {zone.made_of for _, zone in zones if zone.id not in under}
+    return bool(
+        (job.ways.paint == "primer" and "painted board" in bare)
+        or (job.ways.old_tile == "over" and "old tile" in bare)
+        or bare & set(ALWAYS_PRIMED)
+    )
+
+
+def _mat(
+    job: Job, mat: Mat, fields: Sequence[Field], pieces: Sequence[Piece], area: Working
+) -> Quantity:
+    """What comes off the roll, in whole rolls; beside it what area alone would say."""
+    strips = strips_for(fields, pieces, mat.width, job.pattern.joint)
+    full, low = off_the_roll(strips, mat.width)
+    off = step(
+        "sum", "off the roll", "m", given("strips of full width", full / MM_PER_M, "m", "strips"),
+        given("lower strips, side by side", low / MM_PER_M, "m", "strips"),
+    )  # fmt: skip
+    sheet = f"sheet: {mat.name}"
+    roll = given("a roll", mat.roll / MM_PER_M, "m", sheet)
+    wide = given("its width", mat.width / MM_PER_M, "m", sheet)
+    by_area = packs(area, "rolls", step("product", "a roll", "m2", roll, wide))
+    return line(
+        "mat", "setting", packs(off, "rolls", roll), beside=by_area, product=mat,
+        strips=tuple(strips),
+    )  # fmt: skip
+
+
+def _boards(job: Job) -> Iterator[Quantity]:
+    """Sheets of board over each stretch that asks for one, what is sawn off counted; screws."""
+    board, settings = job.products.board, job.settings
+    stretches = [
+        square_metres(f"face of {zone.id}", zone.width * wall.top.height)
+        for wall, zone in boarded(job)
+    ]
+    if board is None or not stretches:
+        return
+    area = step("sum", "to board", "m2", *stretches)
+    sheet = given("a sheet", board.width * board.height / MM2_PER_M2, "m2", f"sheet: {board.name}")
+    need = with_waste(area, settings, "board_waste")
+    yield line("boards", "wall", packs(need, "boards", sheet), product=board)
+    exactly = step("product", "screws, exactly", "screws", area, setting(settings, "board_screws"))
+    screws = step("round-up", "screws", "screws", exactly)
+    yield by_the_pack("board-screws", "wall", screws, job.products.screws)
 
 
 def _coating(
@@ -52,7 +113,7 @@ def _coating(
     need = step("quotient", "needed", "litres", painted,
                 by_sheet(product, "cover", job.settings, "coat_cover"))  # fmt: skip
     pack = by_sheet(product, "pack", job.settings, "coat_pack")
-    return line(id_, group, packs(need, "tins", pack), price=product.price if product else None)
+    return line(id_, group, packs(need, "tins", pack), product=product)
 
 
 def _patch(job: Job, zones: Sequence[tuple[Wall, Zone]]) -> Iterator[Quantity]:
@@ -64,21 +125,28 @@ def _patch(job: Job, zones: Sequence[tuple[Wall, Zone]]) -> Iterator[Quantity]:
             half = given(f"half the gap at {zone.id}", zone.flat / 2, "mm", "survey")
             hollows.append(step("product", f"patch at {zone.id}", "litres", face, half))
     if hollows:
-        yield line("patch", "wall", step("sum", "patch", "litres", *hollows))
+        litres = step("sum", "patch", "litres", *hollows)
+        yield by_the_pack("patch", "wall", litres, job.products.patch)
 
 
 def _devices(job: Job) -> Iterator[Quantity]:
     """An extender and two longer screws for each gang, where tile and bed build the wall up."""
-    forward = build_up(job)
-    gangs = sum(thing.gangs for wall in job.walls for thing in wall.things
-                if isinstance(thing, Device))  # fmt: skip
-    if not gangs or forward <= job.settings.extend_over:
+    gangs = sum(
+        thing.gangs
+        for wall in job.walls
+        for thing in wall.things
+        if isinstance(thing, Device) and forward_at(job, wall.id) > job.settings.extend_over
+    )
+    if not gangs:
         return
     count = given("gangs", gangs, "gangs", "survey")
     one = given("extenders a gang", 1, "extenders", "plan")
     two = given("screws a gang", 2, "screws", "plan")
-    yield line("extenders", "devices", step("product", "extenders", "extenders", count, one))
-    yield line("device-screws", "devices", step("product", "screws", "screws", count, two))
+    yield by_the_pack("extenders", "devices",
+                      step("product", "extenders", "extenders", count, one),
+                      job.products.extenders)  # fmt: skip
+    yield by_the_pack("device-screws", "devices", step("product", "screws", "screws", count, two),
+                      job.products.device_screws)  # fmt: skip
 
 
 def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
@@ -94,13 +162,15 @@ def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     run = given("counter", counter / MM_PER_M, "m", "plan")
     wide = step("quotient", "wide", "m", setting(job.settings, "sheet_width"),
                 given("mm in a m", MM_PER_M, "mm a m", "plan"))  # fmt: skip
-    yield line("sheeting", "protection", step("product", "sheeting", "m2", run, wide))
+    yield by_the_pack("sheeting", "protection", step("product", "sheeting", "m2", run, wide),
+                      job.products.sheeting, "rolls")  # fmt: skip
     cabinets = sum(
         length for field in fields for (length, gap) in field.contacts.values()
         if gap.edge == "overhead"
     )  # fmt: skip
     along = given("cabinets", cabinets / MM_PER_M, "m", "plan")
-    yield line("tape", "protection", step("sum", "tape", "m", run, along))
+    yield by_the_pack("tape", "protection", step("sum", "tape", "m", run, along),
+                      job.products.tape, "rolls")  # fmt: skip
 
 
 def _tools(job: Job) -> Iterator[Quantity]:
@@ -114,11 +184,12 @@ def _tools(job: Job) -> Iterator[Quantity]:
         yield line(id_, "tools", given(unit, count, unit, "method"))
     if "wet saw" in tools_for("notch", job.tile.material):
         suited = "glass blade" if job.tile.material == "glass" else "blade"
-        yield line("blade", "tools", given(suited, 1, suited, "method"))
+        yield by_the_pack("blade", "tools", given(suited, 1, "blades", "method"),
+                          job.products.blade)  # fmt: skip
 
 
-def screw_length(job: Job, old: float) -> float:
+def screw_length(old: float, forward: float) -> float:
     """Return the length (mm) of a device's screw: the old one's and what the wall has come forward,
     the next 5 mm up.
     """
-    return math.ceil(round((old + build_up(job)) / 5, 6)) * 5.0
+    return math.ceil(round((old + forward) / 5, 6)) * 5.0

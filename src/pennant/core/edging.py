@@ -10,6 +10,7 @@ from pennant.core.quantity import (
     MM_PER_M,
     Quantity,
     by_sheet,
+    by_the_pack,
     line,
     metres,
     of_job,
@@ -28,21 +29,37 @@ WEDGES_EACH = given("wedges a piece", 2, "wedges", "plan")
 def edging(job: Job, fields: Sequence[Field], pieces: Sequence[Piece]) -> Iterator[Quantity]:
     """Yield sealant, trim, spacers, wedges and battens for the fields of the whole kitchen."""
     settings = job.settings
-    sealant = job.products.sealant
-    yield line("sealant", "edges", _sealant(job, fields), price=sealant.price if sealant else None)
+    products = job.products
+    yield line("sealant", "edges", _sealant(job, fields), product=products.sealant)
     if runs := trim_runs(fields, settings.trim_face):
         yield _trim(job, runs)
     if job.tile.material == "stick-on":
         return
     if job.pattern.joint > EPS:
         need = step("product", "spacers", "spacers", given("pieces", len(pieces), "pieces", "plan"),
-                    setting(settings, "spacers_each"))  # fmt: skip
-        yield line("spacers", "setting", packs(need, "bags", setting(settings, "spacer_pack")))
+                    _spacers_each(job))  # fmt: skip
+        pack = by_sheet(products.spacers, "pack", settings, "spacer_pack")
+        yield line("spacers", "setting", packs(need, "bags", pack), product=products.spacers)
     lowest = [piece for piece in pieces if piece.course == 0]
     wedges = step("product", "wedges", "wedges", WEDGES_EACH,
                   given("pieces of first courses", len(lowest), "pieces", "plan"))  # fmt: skip
-    yield line("wedges", "setting", packs(wedges, "bags", setting(settings, "wedge_pack")))
-    yield from _batten(job, fields)
+    pack = by_sheet(products.wedges, "pack", settings, "wedge_pack")
+    yield line("wedges", "setting", packs(wedges, "bags", pack), product=products.wedges)
+    if job.ways.gap == "batten":
+        yield from _batten(job, fields)
+    elif job.ways.gap == "screws":
+        yield from _under_tiles(job, fields, pieces)
+
+
+def _spacers_each(job: Job) -> Working:
+    """Standing on a leg, as set; flat, one wherever joints cross: where courses are shifted, an
+    upright joint ends at another place than the next course's begins.
+    """
+    if job.ways.spacers == "leg":
+        return setting(job.settings, "spacers_each")
+    bond = job.pattern.bond
+    crossings = 1 if bond.p == 0 and bond.way != "staggered" else 2
+    return given("crossings of joints", crossings, "a piece", "plan")
 
 
 def sealant_lengths(fields: Sequence[Field]) -> dict[str, tuple[float, float]]:
@@ -101,8 +118,8 @@ def _trim(job: Job, runs: Sequence[Run]) -> Quantity:
     length = step("quotient", "a stick", "m", stick, of_job(MM_PER_M, "mm a m", "plan"))
     working = given("sticks", len(sticks), "sticks", "cutting plan")
     return line(
-        "trim", "edges", working, beside=packs(lengths, "sticks", length),
-        price=trim.price if trim else None, sticks=tuple(sticks),
+        "trim", "edges", working, beside=packs(lengths, "sticks", length), product=trim,
+        sticks=tuple(sticks),
     )  # fmt: skip
 
 
@@ -117,10 +134,27 @@ def _batten(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     if not spans:
         return
     length = step("sum", "batten", "m", *spans)
-    yield line("batten", "setting", length)
+    yield by_the_pack("batten", "setting", length, job.products.batten, "lengths")
     apart = step("quotient", "from screw to screw", "m", setting(job.settings, "batten_screw"),
                  given("mm in a m", MM_PER_M, "mm a m", "plan"))  # fmt: skip
     between = step("quotient", "spaces", "screws", length, apart)
     whole = step("round-up", "spaces, whole", "screws", between)
     ends = given("one more for each batten", len(spans), "screws", "plan")
-    yield line("batten-screws", "setting", step("sum", "screws", "screws", whole, ends))
+    screws = step("sum", "screws", "screws", whole, ends)
+    yield by_the_pack("batten-screws", "setting", screws, job.products.screws)
+
+
+def _under_tiles(job: Job, fields: Sequence[Field], pieces: Sequence[Piece]) -> Iterator[Quantity]:
+    """Two screws under each lowest tile over a gap: in place of a batten, out when it has set."""
+    count = 0
+    for field in fields:
+        own = [piece.box for piece in pieces if piece.wall == field.surface.id]
+        for gap in (thing.box for thing in field.surface.things if thing.kind in NO_COUNTER):
+            over = [box for box in own if box.x0 < gap.x1 - EPS and box.x1 > gap.x0 + EPS]
+            low = min((box.y0 for box in over), default=0.0)
+            count += sum(box.y0 <= low + EPS for box in over)
+    if count:
+        two = given("under each", 2, "screws", "plan")
+        tiles = given("lowest tiles over a gap", count, "tiles", "plan")
+        screws = step("product", "screws", "screws", tiles, two)
+        yield by_the_pack("gap-screws", "setting", screws, job.products.screws)

@@ -18,6 +18,7 @@ from pennant.core.stagger import MOST_APART
 from pennant.core.survey import Name, Wall
 from pennant.core.tools import USUAL, Material, Tool
 from pennant.core.values import Distance, Length, Value, reading_in
+from pennant.core.ways import Ways
 from pennant.core.wish import Wish, usual_wishes
 
 
@@ -36,6 +37,10 @@ class Tile(Value):
     lugs: Distance = Field(default=0.0, description="The least joint that its lugs leave.")
     porous: bool = Field(default=False, description="Open-pored: it is sealed before grout.")
     scratches: bool = Field(default=False, description="Sand in grout would scratch its face.")
+    finish: Literal["gloss", "matt", "polished", "textured"] = "gloss"
+    faces: int = Field(default=1, ge=1, le=200, description="Different faces in a box.")
+    shade_varies: Literal["none", "slight", "strong"] = "none"
+    lot: str = Field(default="", max_length=40, description="The lot that the order must be of.")
     see_through: bool = Field(default=False, description="What is behind it shows.")
     weight: float | None = Field(
         default=None, gt=0, le=500, allow_inf_nan=False, description="kg a square metre."
@@ -161,6 +166,7 @@ class Job(Value):
         default_factory=dict, max_length=60, description="What is there already, by line."
     )
     agreed: Agreement | None = None
+    ways: Ways = Ways()
     settings: Settings = Settings()
 
     @model_validator(mode="wrap")

@@ -81,8 +81,10 @@ def counter_stretches(places: WallPlaces) -> list[tuple[float, float]]:
 
 
 def build_up(job: Job) -> float:
-    """How far tile and its bed bring a wall's face forward, in mm."""
-    return job.tile.thickness + job.settings.bed_thickness
+    """How far tile and its bed, or the mat in its place, bring a wall's face forward, in mm."""
+    mat = job.products.mat
+    bed = job.settings.bed_thickness if mat is None else mat.thickness
+    return job.tile.thickness + bed
 
 
 def _wall(job: Job, places: WallPlaces, number: int, fall: Fall) -> Surface:

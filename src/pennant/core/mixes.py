@@ -23,7 +23,8 @@ MINUTES = given("minutes an hour", 60, "minutes", "plan")
 
 def mixes(job: Job, field_area: float, joint_area: float) -> Iterator[Quantity]:
     """Yield adhesive and grout with their water and batches; areas in mm2."""
-    yield from _adhesive(job, field_area)
+    if job.products.mat is None:
+        yield from _adhesive(job, field_area)
     if job.tile.material != "stick-on":
         yield from _grout(job, field_area, joint_area)
 
@@ -39,9 +40,14 @@ def _adhesive(job: Job, field_area: float) -> Iterator[Quantity]:
     density = by_sheet(product, "density", settings, "adhesive_density")
     powder = step("product", "powder", "kg", litres, density)
     need = with_waste(powder, settings, "adhesive_waste")
-    pack = by_sheet(product, "pack", settings, "adhesive_pack")
-    yield line("adhesive", "setting", packs(need, "bags", pack),
-               price=product.price if product else None)  # fmt: skip
+    if product is not None and product.covers is not None:
+        spread = with_waste(area, settings, "adhesive_waste")
+        covers = given("a pack covers", product.covers, "m2", f"sheet: {product.name}")
+        bought = packs(spread, "packs", covers)
+    else:
+        bought = packs(need, "packs" if product and not product.powder else "bags",
+                       by_sheet(product, "pack", settings, "adhesive_pack"))  # fmt: skip
+    yield line("adhesive", "setting", bought, product=product)
     if product is None or product.powder:
         water = step("product", "water", "litres", need,
                      by_sheet(product, "water", settings, "adhesive_water"))  # fmt: skip
@@ -86,9 +92,10 @@ def _grout(job: Job, field_area: float, joint_area: float) -> Iterator[Quantity]
     powder = step("product", "powder", "kg", litres, density)
     need = with_waste(powder, settings, "grout_waste")
     pack = by_sheet(product, "pack", settings, "grout_pack")
-    yield line("grout", "grouting", packs(need, "bags", pack),
-               price=product.price if product else None)  # fmt: skip
-    if product is not None and product.kind == "ready-mixed":
+    ready = product is not None and product.kind == "ready-mixed"
+    yield line("grout", "grouting", packs(need, "packs" if ready else "bags", pack),
+               product=product)  # fmt: skip
+    if ready:
         return
     water = by_sheet(product, "water", settings, "grout_water")
     yield line("grout-water", "grouting", step("product", "water", "litres", need, water))

@@ -12,6 +12,7 @@ import re
 from collections.abc import Mapping
 from typing import Any
 
+from pennant.core.made_of import MADE_OF
 from pennant.core.taken import slug
 
 KINDS = {
@@ -47,10 +48,6 @@ _SIZES = {
 }  # fmt: skip
 _BOX_SIZES = {"wide": "box_width", "high": "box_height"}
 _UPWARD = {"up": "up", "clear": "clear", "sill": "sill"}
-_MADE_OF = (
-    "painted board", "bare board", "skim", "plywood", "cement board", "old tile", "laminate",
-    "masonry",
-)  # fmt: skip
 _STATES = ("damp", "greasy", "cracked", "loose")
 _SIDES = {"left": "left", "right": "right", "centre": "centre", "center": "centre"}
 _ENDS = {"top": "top", "bottom": "bottom", "underside": "bottom", "centre": "centre",
@@ -62,6 +59,12 @@ _TOKEN = re.compile(r'(?<!\S)"[^"]*"|\S+')
 
 class LineError(ValueError):
     """A line that cannot be read; the message says at which word and what would be right."""
+
+
+def words_of(kind: str) -> tuple[str, ...]:
+    """Return what can be said of a kind of thing: words before sizes, and of a zone its nature."""
+    more = (*MADE_OF, *_STATES) if kind == "zone" else ()
+    return (*WORDS[kind].split(), *more)
 
 
 def read_if_line(value: Any) -> Any:
@@ -264,7 +267,7 @@ class _Line:
             raise LineError(f"{word!r} is not said of a {self.kind}; {self._may_say()}")
 
     def _may_say(self) -> str:
-        return f"of it one can say: {WORDS[self.kind].replace(' ', ', ')}"
+        return f"of it one can say: {', '.join(words_of(self.kind))}"
 
     def _size(self, word: str, said: list[str]) -> None:
         if word == "down" and len(self.words) > 1 and self.words[1].startswith("course"):
@@ -287,7 +290,7 @@ class _Line:
             self._put(word, True)
             return True
         two = f"{word} {self.words[0]}" if self.words else word
-        found = next((made for made in _MADE_OF if made in (word, two)), None)
+        found = next((made for made in MADE_OF if made in (word, two)), None)
         if found is None:
             return False
         if found == two and found != word:

@@ -1,9 +1,10 @@
 """Products chosen for a job: what their data sheets say. What is left out is as in the settings."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
-from pydantic import Field
+from pydantic import BeforeValidator, Field
 
+from pennant.core.made_of import MadeOf
 from pennant.core.survey import Name
 from pennant.core.values import Distance, Length, Value
 
@@ -12,11 +13,38 @@ Price = Annotated[float, Field(ge=0, le=1_000_000, allow_inf_nan=False)]
 Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
 
 
+def _listed(given: object) -> object:
+    """A list written in one cell: ``plywood; laminate``."""
+    if isinstance(given, str):
+        return tuple(part.strip() for part in given.split(";") if part.strip())
+    return given
+
+
+Walls = Annotated[tuple[MadeOf, ...], BeforeValidator(_listed), Field(max_length=8)]
+
+
 class Product(Value):
     """What every product has. ``price`` is of one pack, in the user's own money."""
 
     name: Name
     price: Price | None = None
+    weight: Amount | None = Field(default=None, description="kg of a pack.")
+
+    @property
+    def heavy(self) -> float | None:
+        """What a pack weighs, kg; None where nobody said."""
+        return self.weight
+
+
+class Powder(Product):
+    """Anything sold by the kilogram: a pack weighs what it holds."""
+
+    pack: Amount = Field(description="kg in a pack.")
+
+    @property
+    def heavy(self) -> float:
+        """What a pack weighs, kg: with its wrapping where that is said."""
+        return self.weight or self.pack
 
 
 SET_HOURS: dict[str, float] = {
@@ -25,16 +53,21 @@ SET_HOURS: dict[str, float] = {
 """Hours before grout where the sheet does not say: set, dried through, or overnight."""
 
 
-class Adhesive(Product):
+class Adhesive(Powder):
     """Thinset (powder), mastic (ready-mixed) or construction adhesive."""
 
     kind: Literal["thinset", "quick thinset", "mastic", "construction"] = "thinset"
     shade: Literal["white", "grey"] = "white"
-    pack: Amount = Field(description="kg in a pack.")
     density: Amount | None = Field(default=None, description="kg a litre as spread.")
     water: Amount | None = Field(default=None, description="Litres a kg of powder.")
-    pot_life: Amount | None = Field(default=None, description="Minutes.")
+    pot_life: Amount | None = Field(default=None, description="Minutes that a batch lives.")
+    open_time: Amount | None = Field(default=None, description="Minutes before it skins, spread.")
     set_hours: Amount | None = Field(default=None, description="Before grout.")
+    covers: Amount | None = Field(
+        default=None, description="m2 a pack, as its sheet gives it for this tile's notch."
+    )
+    goes_on: Walls = Field(default=(), description="Walls that its sheet allows by name.")
+    not_on: Walls = Field(default=(), description="Walls that its sheet rules out.")
 
     @property
     def powder(self) -> bool:
@@ -42,23 +75,33 @@ class Adhesive(Product):
         return self.kind in ("thinset", "quick thinset")
 
 
-class Grout(Product):
+class Mat(Product):
+    """A sheet that sticks on both faces: it holds the tile in place of adhesive, with no wait."""
+
+    width: Length = Field(description="Of the roll.")
+    roll: Length = Field(description="Length of a roll.")
+    thickness: Distance = 0.0
+    most_weight: Amount | None = Field(default=None, description="kg a square metre that it holds.")
+
+
+class Grout(Powder):
     """A joint filler. ``colour`` shows on the drawing."""
 
     kind: Literal["sanded", "unsanded", "fine", "ready-mixed"] = "sanded"
     colour: Colour = "#d9d5cb"
-    pack: Amount = Field(description="kg in a pack.")
     density: Amount | None = Field(default=None, description="kg a litre filled.")
     water: Amount | None = Field(default=None, description="Litres a kg of powder.")
-    pot_life: Amount | None = Field(default=None, description="Minutes.")
+    pot_life: Amount | None = Field(default=None, description="Minutes that a batch lives.")
+    set_hours: Amount | None = Field(default=None, description="Before it is sealed.")
     joint_least: Distance = 0.0
     joint_most: Distance | None = None
 
 
 class Sealant(Product):
-    """Sealant for changes of plane, in the grout's colour."""
+    """Sealant for changes of plane, in the grout's colour; clear where no colour is given."""
 
     pack: Amount = Field(description="ml in a cartridge.")
+    colour: Colour | None = None
 
 
 class Coating(Product):
@@ -76,12 +119,54 @@ class Trim(Product):
     stick: Length = Field(description="Length of a stick.")
 
 
+class Board(Product):
+    """A thin board fixed over a wall that tile does not hold on, in sheets."""
+
+    width: Length
+    height: Length
+    thickness: Distance
+
+
+class Goods(Product):
+    """What is counted, measured or poured out of a pack: spacers, screws, tape, patch."""
+
+    pack: Amount = Field(description="How much is in a pack, as its line counts it.")
+
+
+GoodsKind = Literal[
+    "spacers", "wedges", "batten", "screws", "patch", "extenders", "device_screws", "sheeting",
+    "tape", "blade",
+]  # fmt: skip
+GOODS_UNITS: dict[GoodsKind, str] = {
+    "spacers": "spacers", "wedges": "wedges", "batten": "m", "screws": "screws",
+    "patch": "litres", "extenders": "extenders", "device_screws": "screws", "sheeting": "m2",
+    "tape": "m", "blade": "blades",
+}  # fmt: skip
+"""What a pack of each is counted in."""
+GOODS: tuple[GoodsKind, ...] = get_args(GoodsKind)
+
+
 class Products(Value):
-    """The products that a job takes; None goes by the settings alone."""
+    """The products that a job takes; None goes by the settings alone.
+
+    A mat holds the tile in place of the adhesive, which then counts for nothing.
+    """
 
     adhesive: Adhesive | None = None
+    mat: Mat | None = None
     grout: Grout | None = None
     sealant: Sealant | None = None
     primer: Coating | None = None
     sealer: Coating | None = None
     trim: Trim | None = None
+    board: Board | None = None
+    spacers: Goods | None = None
+    wedges: Goods | None = None
+    batten: Goods | None = None
+    screws: Goods | None = None
+    patch: Goods | None = None
+    extenders: Goods | None = None
+    device_screws: Goods | None = None
+    sheeting: Goods | None = None
+    tape: Goods | None = None
+    blade: Goods | None = None

@@ -43,7 +43,7 @@ def quantities_of(
     area = sum(field.area for field in fields)
     lines = [
         *_tile_lines(job, pieces, area, thin), *mixes(job, area, joint_area),
-        *edging(job, fields, pieces), *around(job, fields, area),
+        *edging(job, fields, pieces), *around(job, fields, pieces, area),
     ]  # fmt: skip
     lines.sort(key=lambda one: GROUPS.index(one.group))
     return tuple(
@@ -67,7 +67,8 @@ def _tile_lines(
     tiles = _tiles(job, own, {piece.tile for piece in own if piece.id in thin})
     yield line("tiles", "tile", tiles, beside=_thumb(job, area))
     per_box = of_job(job.tile.per_box, "tiles", "tile.per_box")
-    yield line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price)
+    yield line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price,
+               weight=_box_weight(job.tile))  # fmt: skip
     if job.pattern.border:
         used = len(stock_for(job, pieces, border=True).tiles)
         spare = setting(job.settings, "spare_tiles")
@@ -76,7 +77,15 @@ def _tile_lines(
         yield line("border", "tile", border)
         each = of_job(job.pattern.border.tile.per_box, "tiles", "border.per_box")
         yield line("border-boxes", "tile", packs(border, "boxes", each),
-                   price=job.pattern.border.tile.price)  # fmt: skip
+                   price=job.pattern.border.tile.price,
+                   weight=_box_weight(job.pattern.border.tile))  # fmt: skip
+
+
+def _box_weight(tile: Tile) -> float | None:
+    """What a box weighs, kg; None where the tile's weight is not known."""
+    if tile.weight is None:
+        return None
+    return tile.per_box * tile.length * tile.height / MM2_PER_M2 * tile.weight
 
 
 def _tiles(job: Job, pieces: Sequence[Piece], thin: Collection[str]) -> Working:

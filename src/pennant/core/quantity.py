@@ -4,9 +4,11 @@ from typing import Literal
 
 from pydantic import Field
 
-from pennant.core.products import Product
+from pennant.core.products import Goods, Product
 from pennant.core.settings import Settings, field_of, meta
 from pennant.core.sticks import Stick
+from pennant.core.strips import Strip
+from pennant.core.tolerance import tidy
 from pennant.core.values import Value
 from pennant.core.working import Working, given, step
 
@@ -17,10 +19,18 @@ GROUPS: tuple[Group, ...] = (
 """In the order in which one walks through a shop."""
 LineId = Literal[
     "tiles", "boxes", "border", "border-boxes", "adhesive", "adhesive-water", "adhesive-batches",
-    "grout", "grout-water", "grout-batches", "sealant", "trim", "spacers", "wedges", "batten",
-    "batten-screws", "primer", "sealer", "patch", "extenders", "device-screws", "sheeting", "tape",
-    "sponges", "buckets", "gloves", "blade",
+    "mat", "grout", "grout-water", "grout-batches", "sealant", "trim", "spacers", "wedges",
+    "batten", "batten-screws", "gap-screws", "primer", "sealer", "patch", "boards", "board-screws",
+    "extenders", "device-screws", "sheeting", "tape", "sponges", "buckets", "gloves", "blade",
 ]  # fmt: skip
+PRODUCT_OF: dict[LineId, str] = {
+    "adhesive": "adhesive", "mat": "mat", "grout": "grout", "sealant": "sealant", "trim": "trim",
+    "spacers": "spacers", "wedges": "wedges", "batten": "batten", "batten-screws": "screws",
+    "gap-screws": "screws", "board-screws": "screws", "primer": "primer", "sealer": "sealer",
+    "patch": "patch", "boards": "board", "extenders": "extenders",
+    "device-screws": "device_screws", "sheeting": "sheeting", "tape": "tape", "blade": "blade",
+}  # fmt: skip
+"""Which of a job's products each line is of; the others are of the tile, or of none."""
 MM2_PER_M2 = 1e6
 MM_PER_M = 1e3
 
@@ -28,7 +38,8 @@ MM_PER_M = 1e3
 class Quantity(Value):
     """One line: ``amount`` to have, ``to_get`` after what is in hand, and how it was reckoned.
 
-    ``price`` is of one unit. ``sticks`` is the cutting plan of trim.
+    ``price`` and ``weight`` (kg) are of one unit. ``left`` is what the packs hold over the need,
+    in ``left_unit``. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
     """
 
     id: LineId
@@ -39,7 +50,11 @@ class Quantity(Value):
     beside: Working | None = None
     to_get: float
     price: float | None = None
+    weight: float | None = None
+    left: float = 0.0
+    left_unit: str = ""
     sticks: tuple[Stick, ...] = Field(default=())
+    strips: tuple[Strip, ...] = Field(default=())
 
 
 def line(
@@ -48,14 +63,28 @@ def line(
     working: Working,
     *,
     beside: Working | None = None,
+    product: Product | None = None,
     price: float | None = None,
+    weight: float | None = None,
     sticks: tuple[Stick, ...] = (),
+    strips: tuple[Strip, ...] = (),
 ) -> Quantity:
-    """Return a line of which nothing is in hand yet."""
+    """Return a line of which nothing is in hand yet; price and weight are the product's, if any."""
+    left, left_unit = left_over(working)
     return Quantity(
         id=id_, group=group, amount=working.value, unit=working.unit, working=working,
-        beside=beside, to_get=working.value, price=price, sticks=sticks,
+        beside=beside, to_get=working.value, price=product.price if product else price,
+        weight=product.heavy if product else weight, left=left, left_unit=left_unit,
+        sticks=sticks, strips=strips,
     )  # fmt: skip
+
+
+def left_over(working: Working) -> tuple[float, str]:
+    """Return what whole packs hold over the need, and its unit; nothing where there are none."""
+    if working.op != "round-up" or working.terms[0].op != "quotient":
+        return 0.0, ""
+    need, pack = working.terms[0].terms
+    return tidy(max(working.value * pack.value - need.value, 0.0)), need.unit
 
 
 def of_job(value: float, unit: str, source: str) -> Working:
@@ -88,6 +117,16 @@ def with_waste(working: Working, settings: Settings, name: str) -> Working:
 def packs(need: Working, label: str, pack: Working) -> Working:
     """Return whole packs that cover a need."""
     return step("round-up", label, label, step("quotient", f"{label}, exactly", label, need, pack))
+
+
+def by_the_pack(
+    id_: LineId, group: Group, need: Working, product: Goods | None, label: str = "packs"
+) -> Quantity:
+    """Return a line in whole packs where a product is chosen, else in what it is counted by."""
+    if product is None:
+        return line(id_, group, need)
+    pack = given("in a pack", product.pack, need.unit, f"sheet: {product.name}")
+    return line(id_, group, packs(need, label, pack), product=product)
 
 
 def square_metres(label: str, mm2: float) -> Working:

@@ -190,6 +190,21 @@ class Settings(Value):
     most_on_paint: float = _number(
         20, "kg a m2", "Heavier tile pulls the paint off the board behind it.", most=500
     )
+    most_on_glue: float = _number(
+        20,
+        "kg a m2",
+        "Heavier tile creeps down a mat or a mastic before it holds; a mat's own sheet wins.",
+        most=500,
+    )
+    mat_flat_within: Distance = _length(
+        1 / 16, 1.5, "A mat has no bed to take up the wall: tile follows it, edge over edge."
+    )
+    board_waste: float = _number(
+        0.1, "of the board", "What is sawn off boards at ends, boxes and openings.", most=1
+    )
+    board_screws: float = _number(
+        30, "screws a m2", "A screw every 8 in (200 mm) either way, and along the edges.", most=500
+    )
     grout_water: float = _number(
         0.22, "litres a kg", "Water for grout powder; the sheet on the bag wins.", most=2
     )

@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 
 from pydantic import BeforeValidator, Field
 
+from pennant.core.made_of import MadeOf
 from pennant.core.notebook import read_if_line
 from pennant.core.planting import Start
 from pennant.core.taken import (
@@ -164,10 +165,7 @@ class Zone(Line):
     kind: Literal["zone"]
     at: TakenAlong
     width: Length
-    made_of: Literal[
-        "painted board", "bare board", "skim", "plywood", "cement board", "old tile", "laminate",
-        "masonry",
-    ] = "painted board"  # fmt: skip
+    made_of: MadeOf = "painted board"
     flat: Distance = 0.0
     over: Distance = Field(default=0.0, description="Thickness of old tile that stays.")
     damp: bool = False

@@ -9,6 +9,7 @@ from pydantic import ValidationError
 from pennant.core.job import Job
 from pennant.core.notebook import KINDS
 from pennant.core.refusal import JobRefused, Problem
+from pennant.core.values import LONGEST
 
 LARGEST = 5_000_000
 """Bytes. A job file of a whole house is far smaller."""
@@ -124,4 +125,4 @@ def _say(detail: dict[str, Any]) -> str:
 
 
 def _millimetres(limit: float) -> str:
-    return " mm, which is longer than any kitchen wall" if limit >= 30_000 else ""
+    return " mm, which is longer than any kitchen wall" if limit == LONGEST else ""

@@ -1,19 +1,22 @@
 """The shelf as CSV: one line a product, in columns by name; what a kind does not have stays empty.
 
-Lengths are millimetres, or as written on a pad with their unit (3/8 in). A file is read whole or
-not at all: every line that is wrong is named with its column and what would be right.
+Lengths are as written on a pad with their unit (3/8 in); bare numbers are millimetres. Several
+values in one cell have ; between them. A file is read whole or not at all: every line that is wrong
+is named with its column and what would be right.
 """
 
 import csv
 import io
+from collections.abc import Mapping
 from typing import Any
 
 from pydantic import ValidationError
 
 from pennant.core.refusal import JobRefused, Problem
-from pennant.core.shelf import KINDS, MODELS, Shelf
+from pennant.core.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
 from pennant.core.values import reading_in
 from pennant.files.job_json import problems_in
+from pennant.words.products import cells_of
 
 FIELDS = tuple(dict.fromkeys(name for kind in KINDS for name in MODELS[kind].model_fields))
 COLUMNS = ("shelf", *FIELDS)
@@ -27,9 +30,26 @@ def write_shelf(shelf: Shelf) -> str:
     writer.writeheader()
     for kind in KINDS:
         for one in getattr(shelf, kind):
-            values = one.model_dump(mode="json", exclude_none=True)
-            writer.writerow({"shelf": kind, **values})
+            writer.writerow({"shelf": kind, **cells_of(one)})
     return text.getvalue()
+
+
+def read_product(kind: ShelfKind, cells: Mapping[str, str], at: str) -> Stocked:
+    """Return the product that a sheet's cells say; raise `JobRefused` with every one that is wrong.
+
+    ``at`` is the JSON pointer of the cells.
+    """
+    given = {name: value.strip() for name, value in cells.items() if value and value.strip()}
+    if "name" not in given:
+        raise JobRefused([Problem(pointer=f"{at}/name", message="is missing")])
+    try:
+        with reading_in("mm"):
+            return MODELS[kind].model_validate(given)
+    except ValidationError as error:
+        problems = problems_in(error.errors())
+        raise JobRefused(
+            [Problem(pointer=f"{at}{one.pointer}", message=one.message) for one in problems]
+        ) from error
 
 
 def read_shelf(data: bytes) -> Shelf:
@@ -54,15 +74,11 @@ def read_shelf(data: bytes) -> Shelf:
             message = f"is {kind!r}; write one of {', '.join(KINDS)}"
             problems.append(Problem(pointer=f"/row/{number}/shelf", message=message))
             continue
-        given = {str(name): value for name, value in row.items() if value not in (None, "")}
+        cells = {str(name): str(value) for name, value in row.items() if value is not None}
         try:
-            with reading_in("mm"):
-                found[kind].append(MODELS[kind].model_validate(given))
-        except ValidationError as error:
-            problems += [
-                Problem(pointer=f"/row/{number}{one.pointer}", message=one.message)
-                for one in problems_in(error.errors())
-            ]
+            found[kind].append(read_product(kind, cells, f"/row/{number}"))
+        except JobRefused as refused:
+            problems += refused.problems
     if problems:
         raise JobRefused(problems)
     return Shelf.model_validate({kind: tuple(own) for kind, own in found.items()})

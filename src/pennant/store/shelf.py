@@ -1,7 +1,12 @@
 """The user's own products, by kind and name."""
 
-from pennant.core.shelf import KINDS, MODELS, Shelf, ShelfKind
+from pennant.core.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
 from pennant.store.database import Database
+
+_KEEP = (
+    "insert into product (kind, name, document) values (?, ?, ?)"
+    " on conflict (kind, name) do update set document = excluded.document"
+)
 
 
 class ProductShelf:
@@ -24,11 +29,17 @@ class ProductShelf:
         """Keep all products of a shelf; one of the same kind and name is replaced."""
         with self.database.writing() as db:
             db.executemany(
-                "insert into product (kind, name, document) values (?, ?, ?)"
-                " on conflict (kind, name) do update set document = excluded.document",
+                _KEEP,
                 [(kind, one.name, one.model_dump_json())
                  for kind in KINDS for one in getattr(shelf, kind)],
             )  # fmt: skip
+
+    def replace(self, kind: ShelfKind, product: Stocked, instead_of: str | None) -> None:
+        """Keep a product; where it was known by another name before, under its new one only."""
+        with self.database.writing() as db:
+            if instead_of is not None and instead_of != product.name:
+                db.execute("delete from product where kind = ? and name = ?", (kind, instead_of))
+            db.execute(_KEEP, (kind, product.name, product.model_dump_json()))
 
     def take_off(self, kind: ShelfKind, name: str) -> None:
         """Take a product off the shelf; jobs that chose it keep it."""

@@ -1,4 +1,4 @@
-"""Adhesives set side by side for one job: packs, cost, batches, waiting, and what speaks against.
+"""Adhesives and mats side by side for one job: packs, cost, mixing, waiting, what is against.
 
 Each is reckoned by planning the job with it; nothing is kept.
 """
@@ -7,11 +7,11 @@ from collections.abc import Iterable, Iterator
 
 from pennant.core.job import Job
 from pennant.core.plan import plan
-from pennant.core.products import SET_HOURS, Adhesive
+from pennant.core.products import SET_HOURS, Adhesive, Mat
 from pennant.core.suits import unsuited
 from pennant.core.values import Value
 from pennant.words.names import Names
-from pennant.words.quantities import said_quantities
+from pennant.words.quantities import SaidQuantity, said_quantities
 from pennant.words.suits import said_unsuited
 
 
@@ -27,20 +27,18 @@ class Method(Value):
     against: tuple[str, ...]
 
 
-def methods(job: Job, adhesives: Iterable[Adhesive]) -> Iterator[Method]:
-    """Yield each adhesive as it would be on this job, in the order given."""
-    for adhesive in adhesives:
-        products = job.products.model_copy(update={"adhesive": adhesive})
-        tried = job.model_copy(update={"products": products})
+def methods(job: Job, holders: Iterable[Adhesive | Mat]) -> Iterator[Method]:
+    """Yield each adhesive and mat as it would be on this job, in the order given."""
+    before = {one.rule for one in unsuited(held_by(job, None))}
+    for holder in holders:
+        tried = held_by(job, holder)
         made = plan(tried)
         said = {line.id: line for line in said_quantities(tried, made)}
-        line, batches = said.get("adhesive"), said.get("adhesive-batches")
-        hours = adhesive.set_hours or SET_HOURS[adhesive.kind]
-        before = {one.rule for one in unsuited(_without(job))}
+        line, batches = said.get("adhesive") or said.get("mat"), said.get("adhesive-batches")
         yield Method(
-            name=adhesive.name, kind=adhesive.kind, packs=line.amount if line else "none",
-            cost=line.cost if line else None, batches=batches.amount if batches else "ready-mixed",
-            wait=f"{hours:g} h before grout",
+            name=holder.name, kind="mat" if isinstance(holder, Mat) else holder.kind,
+            packs=line.amount if line else "none", cost=line.cost if line else None,
+            batches=_mixing(holder, batches), wait=_wait(holder),
             against=tuple(
                 one.title for one in said_unsuited(tried, Names(made.kitchen), made)
                 if one.rule not in before
@@ -48,7 +46,22 @@ def methods(job: Job, adhesives: Iterable[Adhesive]) -> Iterator[Method]:
         )  # fmt: skip
 
 
-def _without(job: Job) -> Job:
-    """The job with no adhesive chosen: what speaks against it then, no adhesive cures."""
-    products = job.products.model_copy(update={"adhesive": None})
-    return job.model_copy(update={"products": products})
+def held_by(job: Job, holder: Adhesive | Mat | None) -> Job:
+    """Return the job with its tile held by an adhesive or a mat; by nothing said, for None."""
+    update = {
+        "adhesive": holder if isinstance(holder, Adhesive) else None,
+        "mat": holder if isinstance(holder, Mat) else None,
+    }
+    return job.model_copy(update={"products": job.products.model_copy(update=update)})
+
+
+def _mixing(holder: Adhesive | Mat, batches: SaidQuantity | None) -> str:
+    if isinstance(holder, Mat):
+        return "none: cut and pressed on"
+    return batches.amount if batches else "ready-mixed"
+
+
+def _wait(holder: Adhesive | Mat) -> str:
+    if isinstance(holder, Mat):
+        return "none: grout the same day"
+    return f"{holder.set_hours or SET_HOURS[holder.kind]:g} h before grout"

@@ -3,11 +3,11 @@
 from collections.abc import Callable, Iterator
 
 from pennant.core.job import Job
-from pennant.core.offer import Answer, State
+from pennant.core.offer import Answer, Lot, State
 from pennant.core.plan import Plan
 from pennant.core.quantity import LineId
 from pennant.core.values import Value
-from pennant.words.quantities import NAMES
+from pennant.words.quantities import NAMES, chosen_for
 
 IN_ONE_LOT: tuple[LineId, ...] = ("boxes", "border-boxes", "grout")
 """Lines whose packs must be of one lot, or their colours differ on the wall."""
@@ -36,39 +36,31 @@ def checked(job: Job, made: Plan, ask: Callable[[str], Answer]) -> Iterator[Orde
 
     When it cannot be reached it is not asked again for the lines that follow.
     """
-    products = job.products
-    named: dict[LineId, str | None] = {
-        "boxes": job.tile.name,
-        "border-boxes": job.pattern.border.tile.name if job.pattern.border else None,
-        "adhesive": products.adhesive.name if products.adhesive else None,
-        "grout": products.grout.name if products.grout else None,
-        "sealant": products.sealant.name if products.sealant else None,
-        "primer": products.primer.name if products.primer else None,
-        "sealer": products.sealer.name if products.sealer else None,
-        "trim": products.trim.name if products.trim else None,
-    }
     gone: Answer | None = None
     for line in made.quantities:
-        name, wanted = named.get(line.id), round(line.to_get)
+        name, wanted = chosen_for(job, line.id), round(line.to_get)
         if name is None or wanted <= 0:
             continue
         answer = gone or ask(name)
         if answer.state in ("slow", "down"):
             gone = answer
-        yield _line(line.id, name, wanted, answer)
+        lot = job.tile.lot if line.id == "boxes" else ""
+        yield _line(line.id, name, wanted, answer, lot)
 
 
-def _line(id_: LineId, name: str, wanted: int, answer: Answer) -> OrderLine:
+def _line(id_: LineId, name: str, wanted: int, answer: Answer, lot: str) -> OrderLine:
     what = f"{NAMES[id_]}: {name}"
     if answer.offer is None:
         return OrderLine(id=id_, what=what, wanted=wanted, fine=False, state=answer.state,
                          says=_STATES[answer.state])  # fmt: skip
-    lots = sorted(answer.offer.lots, key=lambda lot: (-lot.packs, lot.lot))
+    lots = sorted(answer.offer.lots, key=lambda one: (one.lot != lot, -one.packs, one.lot))
+    if lot and (not lots or lots[0].lot != lot):
+        lots = [Lot(lot=lot, packs=0), *lots]
     most, every = lots[0].packs if lots else 0, sum(lot.packs for lot in lots)
     enough = most if id_ in IN_ONE_LOT else every
     if wanted <= enough:
-        lot = f" of lot {lots[0].lot}" if id_ in IN_ONE_LOT else ""
-        says, fine = f"{wanted}{lot} can be had", True
+        of_lot = f" of lot {lots[0].lot}" if id_ in IN_ONE_LOT else ""
+        says, fine = f"{wanted}{of_lot} can be had", True
     elif wanted <= every:
         short = wanted - most
         says, fine = f"short of {short} in one lot: {most} of lot {lots[0].lot}", False

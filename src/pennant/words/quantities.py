@@ -3,12 +3,13 @@
 from collections.abc import Iterator
 
 from pennant.core.around import screw_length
-from pennant.core.job import Job
-from pennant.core.kitchen import build_up
+from pennant.core.boards import forward_at
+from pennant.core.job import Job, Tile
 from pennant.core.lengths import MM_PER_INCH, show_length, show_with_unit
 from pennant.core.notch import notch_for
 from pennant.core.plan import Plan
-from pennant.core.quantity import Group, LineId, Quantity
+from pennant.core.products import Product
+from pennant.core.quantity import PRODUCT_OF, Group, LineId, Quantity
 from pennant.core.values import Value
 from pennant.core.working import Working
 from pennant.words.names import Names
@@ -16,7 +17,9 @@ from pennant.words.names import Names
 NAMES: dict[LineId, str] = {
     "tiles": "Tile", "boxes": "Boxes of tile", "border": "Border tile",
     "border-boxes": "Boxes of border tile", "adhesive": "Adhesive",
-    "adhesive-water": "Water for adhesive", "adhesive-batches": "Batches of adhesive",
+    "adhesive-water": "Water for adhesive", "mat": "Mat", "boards": "Boards",
+    "board-screws": "Screws for boards", "gap-screws": "Screws under tiles",
+    "adhesive-batches": "Batches of adhesive",
     "grout": "Grout", "grout-water": "Water for grout", "grout-batches": "Batches of grout",
     "sealant": "Sealant", "trim": "Trim", "spacers": "Spacers", "wedges": "Wedges",
     "batten": "Batten", "batten-screws": "Screws for battens", "primer": "Primer",
@@ -33,9 +36,12 @@ NOT_BOUGHT: tuple[LineId, ...] = (
     "tiles", "border", "adhesive-water", "adhesive-batches", "grout-water", "grout-batches",
 )  # fmt: skip
 """Lines that say how much, of which nothing is carried home."""
+NOT_LEFT = ("batches", "screws a m2")
+"""Units in which nothing is left to keep."""
 _ONE = {
     "tiles": "tile", "boxes": "box", "bags": "bag", "cartridges": "cartridge", "tins": "tin",
     "batches": "batch", "sticks": "stick", "screws": "screw", "extenders": "extender",
+    "packs": "pack", "rolls": "roll", "boards": "board", "lengths": "length", "blades": "blade",
 }  # fmt: skip
 _M_PER_FOOT = 12 * MM_PER_INCH / 1000
 
@@ -50,7 +56,8 @@ class SaidStick(Value):
 class SaidQuantity(Value):
     """One line of what it takes, in words; its working is in the plan.
 
-    ``buy`` is whether it is carried home; ``cost`` is of what is still to get, in own money.
+    ``buy`` is whether it is carried home; ``cost`` (in own money) and ``weight`` (kg) are of what
+    is still to get. ``left`` is what will be over.
     """
 
     id: str
@@ -61,33 +68,62 @@ class SaidQuantity(Value):
     gist: str
     buy: bool
     cost: float | None
+    weight: float | None
+    left: str
     sticks: tuple[SaidStick, ...]
+    strips: tuple[str, ...]
 
 
 def said_quantities(job: Job, plan: Plan) -> Iterator[SaidQuantity]:
     """Yield the plan's quantities in words, in their order."""
     names = Names(plan.kitchen)
     for quantity in plan.quantities:
-        cost = None if quantity.price is None else quantity.to_get * quantity.price
+        buy = quantity.id not in NOT_BOUGHT
         yield SaidQuantity.model_construct(
             id=quantity.id, group=quantity.group, name=_name(job, quantity),
             amount=_amount(job, quantity.amount, quantity.unit),
             to_get=_amount(job, quantity.to_get, quantity.unit),
-            gist=_gist(job, plan, quantity), buy=quantity.id not in NOT_BOUGHT, cost=cost,
+            gist=_gist(job, plan, quantity), buy=buy, cost=_times(quantity.to_get, quantity.price),
+            weight=_times(quantity.to_get, quantity.weight),
+            left=_left(job, quantity) if buy else "",
             sticks=tuple(_sticks(job, names, quantity)),
+            strips=tuple(_strips(job, names, quantity)),
         )  # fmt: skip
 
 
+def _times(amount: float, each: float | None) -> float | None:
+    return None if each is None else amount * each
+
+
+def _left(job: Job, quantity: Quantity) -> str:
+    """What the packs hold over the need; and of trim, what the sticks leave."""
+    if quantity.sticks:
+        rest = sum(stick.left for stick in quantity.sticks) / 1000
+        return f"{_length(job, rest)} left over"
+    if quantity.left <= 0 or quantity.left_unit in NOT_LEFT:
+        return ""
+    return f"{_measured(job, quantity.left, quantity.left_unit)} left over"
+
+
+def _measured(job: Job, amount: float, unit: str) -> str:
+    if unit in ("kg", "ml"):
+        return f"{amount:.1f} kg" if unit == "kg" else f"{amount:.0f} ml"
+    return _amount(job, amount, unit)
+
+
 def _name(job: Job, quantity: Quantity) -> str:
-    products = job.products
-    chosen = {
-        "adhesive": products.adhesive, "grout": products.grout, "sealant": products.sealant,
-        "primer": products.primer, "sealer": products.sealer, "trim": products.trim,
-    }.get(quantity.id)  # fmt: skip
-    plain = NAMES[quantity.id]
-    if quantity.id == "boxes":
-        return f"{plain}: {job.tile.name}"
-    return f"{plain}: {chosen.name}" if chosen else plain
+    plain, chosen = NAMES[quantity.id], chosen_for(job, quantity.id)
+    return f"{plain}: {chosen}" if chosen else plain
+
+
+def chosen_for(job: Job, line: LineId) -> str | None:
+    """Return the name of the product that a line is of; None where the settings alone speak."""
+    if line == "boxes":
+        return job.tile.name
+    if line == "border-boxes":
+        return job.pattern.border.tile.name if job.pattern.border else None
+    product: Product | None = getattr(job.products, PRODUCT_OF.get(line, ""), None)
+    return product.name if product else None
 
 
 def _amount(job: Job, amount: float, unit: str) -> str:
@@ -107,8 +143,19 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             full = len(plan.pieces) - plan.cut
             thumb = quantity.beside.value if quantity.beside else 0
             return f"{full} full and {plan.cut} cut pieces; by rule of thumb {thumb:g}"
-        case "boxes" | "border-boxes":
-            return f"{job.tile.per_box} in a box, all of one lot"
+        case "boxes":
+            return _boxed(job.tile)
+        case "border-boxes" if job.pattern.border:
+            return _boxed(job.pattern.border.tile)
+        case "mat":
+            off = quantity.working.terms[0].terms[0].value
+            return f"{_length(job, off)} off the roll, in {len(quantity.strips)} strips"
+        case "boards":
+            need = quantity.working.terms[0].terms[0]
+            return f"{_area(job, need.value * 1e6)} with what is sawn off"
+        case "spacers":
+            each = quantity.working.terms[0].terms[0].terms[1].value
+            return f"{each:g} a piece, {WAYS_OF_SPACERS[job.ways.spacers]}"
         case "grout":
             return f"{_need(quantity)} for {_area(job, plan.areas.joints)} of joint"
         case "adhesive":
@@ -124,18 +171,27 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             runs = {w.label: w.value for w in _steps(quantity.working) if w.unit == "m"}
             return f"{_length(job, sum(runs.values()))} of bead, {_need(quantity)}"
         case "device-screws":
-            forward = build_up(job)
-            example = screw_length(job, 25.0)
+            forward = max(forward_at(job, wall.id) for wall in job.walls)
+            example = screw_length(25.0, forward)
             return (f"longer by {show_with_unit(forward, job.step)}: "
                     f"{example:.0f} mm where 25 mm were")  # fmt: skip
         case "extenders":
             return "whether they are needed is for the local code and a licensed electrician"
         case "trim":
             return f"{len(quantity.sticks)} by the cutting plan below"
-        case "batten-screws":
+        case "batten-screws" | "gap-screws":
             return "find cables and pipes behind the board before a screw goes in"
         case _:
             return ""
+
+
+def _boxed(tile: Tile) -> str:
+    said = [f"{tile.per_box} in a box", f"all of lot {tile.lot}" if tile.lot else "all of one lot"]
+    if tile.faces > 1:
+        said.append(f"{tile.faces} faces: no two like ones side by side")
+    if tile.shade_varies != "none":
+        said.append("open all boxes and blend before the first tile")
+    return ", ".join(said)
 
 
 def _sticks(job: Job, names: Names, quantity: Quantity) -> Iterator[SaidStick]:
@@ -147,6 +203,15 @@ def _sticks(job: Job, names: Names, quantity: Quantity) -> Iterator[SaidStick]:
             ),
             left=show_length(stick.left, job.step),
         )
+
+
+def _strips(job: Job, names: Names, quantity: Quantity) -> Iterator[str]:
+    for strip in quantity.strips:
+        length, height = (
+            show_with_unit(strip.length, job.step),
+            show_with_unit(strip.height, job.step),
+        )
+        yield f"{length} by {height}, {names.thing(strip.surface)}"
 
 
 def _need(quantity: Quantity) -> str:
@@ -206,6 +271,9 @@ def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
         )  # fmt: skip
 
 
+WAYS_OF_SPACERS = {"leg": "standing on a leg", "flat": "flat where joints cross"}
+
+
 def materials_report(job: Job, plan: Plan) -> str:
     """Return the shopping list for a person at a terminal, grouped as a shop is."""
     said = list(said_quantities(job, plan))
@@ -215,9 +283,13 @@ def materials_report(job: Job, plan: Plan) -> str:
         if here:
             lines.append(title)
             for one in here:
-                gist = f" ({one.gist})" if one.gist else ""
+                aside = "; ".join(part for part in (one.gist, one.left) if part)
+                gist = f" ({aside})" if aside else ""
                 lines.append(f"  {one.name}: {one.to_get}{gist}")
                 lines += [f"    stick: {', '.join(s.runs)}; {s.left} left" for s in one.sticks]
+                lines += [f"    strip: {strip}" for strip in one.strips]
     if total := sum(one.cost or 0.0 for one in said):
         lines.append(f"Cost of what has a price: {total:.2f}")
+    if weight := sum(one.weight or 0.0 for one in said):
+        lines.append(f"Weight of what has one: {weight:.1f} kg")
     return "\n".join(lines) + "\n"

@@ -25,6 +25,7 @@ from pennant.core.wish import BANDS, usual_wishes
 from pennant.words.agree import LESS_THAN as AGREE_UNDER
 from pennant.words.names import KINDS
 from pennant.words.starts import WISHES
+from pennant.words.ways import ASKED
 
 _FIRST_SIZES = {
     "box_y": "centre height of a box", "clear": "clear height", "range": "width of a range gap",
@@ -136,6 +137,16 @@ def _lines() -> Iterator[str]:
     yield "|---|---|---|"
     for (kind, tool), minutes in MINUTES.items():
         yield f"| {KINDS[kind]} | {tool or 'any'} | {minutes:g} |"
+    yield ""
+    yield "## Where schools differ"
+    yield ""
+    yield "The first of each is the default; a job carries its own choice."
+    yield ""
+    yield "| question | way | why one would |"
+    yield "|---|---|---|"
+    for asks, ways in ASKED.values():
+        for says, why in ways.values():
+            yield f"| {asks} | {says} | {why} |"
     yield ""
     yield "## Waiting"
     yield ""

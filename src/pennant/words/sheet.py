@@ -25,6 +25,7 @@ from pennant.words.quantities import (
 )
 from pennant.words.start import say_start
 from pennant.words.suits import SaidUnsuited, said_joints, said_unsuited
+from pennant.words.ways import SaidQuestion, said_ways
 
 
 class ShownLength(Value):
@@ -95,6 +96,7 @@ class Sheet(Value):
     unsuited: tuple[SaidUnsuited, ...]
     joints: str
     mixes: tuple[MixCard, ...]
+    ways: tuple[SaidQuestion, ...]
     step: str
     step_mm: float
     summary: str
@@ -127,6 +129,7 @@ def sheet(job: Job, plan: Plan) -> Sheet:
         unsuited=tuple(said_unsuited(job, names, plan)),
         joints=said_joints(job),
         mixes=tuple(mix_cards(job, plan)),
+        ways=tuple(said_ways(job)),
         step=job.step,
         step_mm=STEP_MM[job.step],
         summary=summary(plan),

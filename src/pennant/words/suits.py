@@ -8,6 +8,7 @@ from pennant.core.kitchen import build_up
 from pennant.core.lengths import show_with_unit
 from pennant.core.plan import Plan
 from pennant.core.suits import SuitRule, Unsuited, Weight
+from pennant.core.survey import zones_of
 from pennant.core.values import Value
 from pennant.words.names import Names
 
@@ -120,6 +121,52 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "It is not snapped to a notch; it splits where it wants.",
         "Hire a wet saw with a glass blade; gather its cuts.",
     ),
+    "mat-wavy": (
+        "A mat on a wall that is out by {flat}",
+        "It has no bed: tile follows the wall, edge over edge.",
+        "Patch the wall until it is within {mat_flat}, or take a thinset.",
+    ),
+    "mat-damp": (
+        "A mat on a damp stretch of wall",
+        "It lets go when it gets wet from behind.",
+        "Take a thinset, and find out where the damp comes from first.",
+    ),
+    "mat-heavy": (
+        "{weight} kg a square metre on a mat",
+        "It holds {mat_most}: heavier tile creeps down before anything else holds it.",
+        "Take a thinset.",
+    ),
+    "mat-see-through": (
+        "A mat behind a tile that one sees through",
+        "Its own pattern and every join of its strips show.",
+        "Take a white thinset, and flatten its ridges.",
+    ),
+    "not-on-sheet": (
+        "{adhesive} on {made_of}",
+        "Its own sheet rules that out.",
+        "Take an adhesive whose sheet allows it, or fix a board over it.",
+    ),
+    "paint-scuffed": (
+        "Painted board, scuffed only",
+        "Thinset holds on what is under the paint only as well as the paint does.",
+        "Scuff through the shine all over, try a tile and pull it off the next day; or take a "
+        "bonding primer. Old paint may hold lead: test before sanding.",
+    ),
+    "glue-coat": (
+        "A glue coat on painted board",
+        "It softens again under wet thinset.",
+        "Let it dry through and take a stiff mix; or take a bonding primer.",
+    ),
+    "sealed-late": (
+        "Open-pored tile sealed after grout only",
+        "Grout's colour goes into the pores and stays there.",
+        "Seal before grout as well; else try the grout on a cut piece first.",
+    ),
+    "sealant-colour": (
+        "Sealant of another colour than the grout",
+        "The line along counter and corners stands out.",
+        "Take the sealant that is sold with the grout, or a clear one.",
+    ),
 }
 """What is wrong, why, and what would cure it."""
 
@@ -154,6 +201,8 @@ def _said(job: Job, names: Names, one: Unsuited) -> SaidUnsuited:
         return show_with_unit(mm or 0.0, job.step)
 
     grout, trim, adhesive = job.products.grout, job.products.trim, job.products.adhesive
+    mat = job.products.mat
+    zone = next((zone for _, zone in zones_of(job.walls) if zone.id == one.zone), None)
     facts = {
         "joint": size(job.pattern.joint), "sanded": size(job.settings.sanded_from),
         "least": size(grout.joint_least if grout else 0),
@@ -161,6 +210,9 @@ def _said(job: Job, names: Names, one: Unsuited) -> SaidUnsuited:
         "lugs": size(job.tile.lugs), "trim": size(trim.height if trim else 0),
         "built": size(build_up(job)),
         "weight": f"{job.tile.weight or 0:g}",
+        "flat": size(zone.flat if zone else 0), "mat_flat": size(job.settings.mat_flat_within),
+        "mat_most": f"{(mat.most_weight if mat else None) or job.settings.most_on_glue:g} kg",
+        "adhesive": adhesive.name if adhesive else "", "made_of": zone.made_of if zone else "",
         "wall": names.thing(one.wall) if one.wall else "this wall",
         "life": (adhesive.pot_life if adhesive else None) or 0.0,
     }  # fmt: skip

@@ -14,6 +14,7 @@ import {
   type Plan,
   type Play,
   type Shelf as Products,
+  type SaidKind,
   type SaidWish,
   type Setting,
   type SettingOut,
@@ -127,14 +128,15 @@ export const shelfOptions = () =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
-/** The products that the user added to the shelf. */
-export const ownShelfOptions = () =>
+/** The shelf in words: each kind with its fields, each product with its sheet. */
+export const saidShelfOptions = () =>
   queryOptions({
-    queryKey: ["shelf", "own"],
-    queryFn: () => ask<Products>(api.GET("/api/shelf/own")),
+    queryKey: ["shelf", "said"],
+    queryFn: () => ask<SaidKind[]>(api.GET("/api/shelf/said")),
+    staleTime: Number.POSITIVE_INFINITY,
   });
 
-/** The shelf's adhesives side by side for a job. */
+/** The shelf's adhesives and mats side by side for a job. */
 export const methodsOptions = (job: Job) =>
   queryOptions({
     queryKey: ["methods", { ...job, name: "" }],

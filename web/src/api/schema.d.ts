@@ -655,7 +655,7 @@ export interface paths {
         put?: never;
         /**
          * Side By Side
-         * @description Return the shelf's adhesives side by side for a job; nothing is kept.
+         * @description Return the shelf's adhesives and mats side by side for a job; nothing is kept.
          */
         post: operations["side_by_side_api_methods_post"];
         delete?: never;
@@ -717,6 +717,46 @@ export interface paths {
          */
         get: operations["show_own_api_shelf_own_get"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show In Words
+         * @description Return the whole shelf in words, each product's sheet with the fields that it can have.
+         */
+        get: operations["show_in_words_api_shelf_said_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put On Shelf
+         * @description Keep a product as its sheet was written; refuse it with every cell that is wrong.
+         */
+        put: operations["put_on_shelf_api_shelf__kind__put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -832,6 +872,16 @@ export interface components {
             /** Price */
             price?: number | null;
             /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /**
+             * Pack
+             * @description kg in a pack.
+             */
+            pack: number;
+            /**
              * Kind
              * @default thinset
              * @enum {string}
@@ -844,11 +894,6 @@ export interface components {
              */
             shade: "white" | "grey";
             /**
-             * Pack
-             * @description kg in a pack.
-             */
-            pack: number;
-            /**
              * Density
              * @description kg a litre as spread.
              */
@@ -860,14 +905,36 @@ export interface components {
             water?: number | null;
             /**
              * Pot Life
-             * @description Minutes.
+             * @description Minutes that a batch lives.
              */
             pot_life?: number | null;
+            /**
+             * Open Time
+             * @description Minutes before it skins, spread.
+             */
+            open_time?: number | null;
             /**
              * Set Hours
              * @description Before grout.
              */
             set_hours?: number | null;
+            /**
+             * Covers
+             * @description m2 a pack, as its sheet gives it for this tile's notch.
+             */
+            covers?: number | null;
+            /**
+             * Goes On
+             * @description Walls that its sheet allows by name.
+             * @default []
+             */
+            goes_on: ("painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry")[];
+            /**
+             * Not On
+             * @description Walls that its sheet rules out.
+             * @default []
+             */
+            not_on: ("painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry")[];
         };
         /**
          * AgreePage
@@ -1220,6 +1287,57 @@ export interface components {
             height: number;
             /** Depth */
             depth?: number | null;
+        };
+        /**
+         * Board
+         * @description A thin board fixed over a wall that tile does not hold on, in sheets.
+         */
+        "Board-Input": {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /**
+             * Width
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            width: number | string;
+            /**
+             * Height
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            height: number | string;
+            /**
+             * Thickness
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            thickness: number | string;
+        };
+        /**
+         * Board
+         * @description A thin board fixed over a wall that tile does not hold on, in sheets.
+         */
+        "Board-Output": {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Thickness */
+            thickness: number;
         };
         /**
          * Bond
@@ -1577,6 +1695,11 @@ export interface components {
             name: string;
             /** Price */
             price?: number | null;
+            /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
             /**
              * Pack
              * @description Litres in a pack.
@@ -2371,6 +2494,26 @@ export interface components {
             pieces: string[];
         };
         /**
+         * Goods
+         * @description What is counted, measured or poured out of a pack: spacers, screws, tape, patch.
+         */
+        Goods: {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /**
+             * Pack
+             * @description How much is in a pack, as its line counts it.
+             */
+            pack: number;
+        };
+        /**
          * Grout
          * @description A joint filler. ``colour`` shows on the drawing.
          */
@@ -2379,6 +2522,16 @@ export interface components {
             name: string;
             /** Price */
             price?: number | null;
+            /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /**
+             * Pack
+             * @description kg in a pack.
+             */
+            pack: number;
             /**
              * Kind
              * @default sanded
@@ -2391,11 +2544,6 @@ export interface components {
              */
             colour: string;
             /**
-             * Pack
-             * @description kg in a pack.
-             */
-            pack: number;
-            /**
              * Density
              * @description kg a litre filled.
              */
@@ -2407,9 +2555,14 @@ export interface components {
             water?: number | null;
             /**
              * Pot Life
-             * @description Minutes.
+             * @description Minutes that a batch lives.
              */
             pot_life?: number | null;
+            /**
+             * Set Hours
+             * @description Before it is sealed.
+             */
+            set_hours?: number | null;
             /**
              * Joint Least
              * @description A number is millimetres; a string is a length as written on a pad.
@@ -2429,6 +2582,16 @@ export interface components {
             /** Price */
             price?: number | null;
             /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /**
+             * Pack
+             * @description kg in a pack.
+             */
+            pack: number;
+            /**
              * Kind
              * @default sanded
              * @enum {string}
@@ -2439,11 +2602,6 @@ export interface components {
              * @default #d9d5cb
              */
             colour: string;
-            /**
-             * Pack
-             * @description kg in a pack.
-             */
-            pack: number;
             /**
              * Density
              * @description kg a litre filled.
@@ -2456,9 +2614,14 @@ export interface components {
             water?: number | null;
             /**
              * Pot Life
-             * @description Minutes.
+             * @description Minutes that a batch lives.
              */
             pot_life?: number | null;
+            /**
+             * Set Hours
+             * @description Before it is sealed.
+             */
+            set_hours?: number | null;
             /**
              * Joint Least
              * @default 0
@@ -2637,6 +2800,17 @@ export interface components {
             agreed?: components["schemas"]["Agreement"] | null;
             /**
              * @default {
+             *       "gap": "batten",
+             *       "paint": "primer",
+             *       "old_tile": "over",
+             *       "eighth": "sanded",
+             *       "spacers": "leg",
+             *       "sealed": "before"
+             *     }
+             */
+            ways: components["schemas"]["Ways"];
+            /**
+             * @default {
              *       "counter_gap": 3.175,
              *       "overhead_gap": 3.175,
              *       "max_edge_gap": 3.175,
@@ -2669,6 +2843,10 @@ export interface components {
              *       "bed_rise": 1.5875,
              *       "sanded_from": 3.175,
              *       "most_on_paint": 20,
+             *       "most_on_glue": 20,
+             *       "mat_flat_within": 1.5875,
+             *       "board_waste": 0.1,
+             *       "board_screws": 30,
              *       "grout_water": 0.22,
              *       "grout_life": 30,
              *       "grout_pace": 2,
@@ -2871,6 +3049,17 @@ export interface components {
             agreed?: components["schemas"]["Agreement"] | null;
             /**
              * @default {
+             *       "gap": "batten",
+             *       "paint": "primer",
+             *       "old_tile": "over",
+             *       "eighth": "sanded",
+             *       "spacers": "leg",
+             *       "sealed": "before"
+             *     }
+             */
+            ways: components["schemas"]["Ways"];
+            /**
+             * @default {
              *       "counter_gap": 3.175,
              *       "overhead_gap": 3.175,
              *       "max_edge_gap": 3.175,
@@ -2903,6 +3092,10 @@ export interface components {
              *       "bed_rise": 1.5875,
              *       "sanded_from": 3.175,
              *       "most_on_paint": 20,
+             *       "most_on_glue": 20,
+             *       "mat_flat_within": 1.5875,
+             *       "board_waste": 0.1,
+             *       "board_screws": 30,
              *       "grout_water": 0.22,
              *       "grout_life": 30,
              *       "grout_pace": 2,
@@ -3110,6 +3303,77 @@ export interface components {
              */
             kind: "mark";
             at: components["schemas"]["Along-Output"];
+        };
+        /**
+         * Mat
+         * @description A sheet that sticks on both faces: it holds the tile in place of adhesive, with no wait.
+         */
+        "Mat-Input": {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /**
+             * Width
+             * @description Of the roll.
+             */
+            width: number | string;
+            /**
+             * Roll
+             * @description Length of a roll.
+             */
+            roll: number | string;
+            /**
+             * Thickness
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            thickness: number | string;
+            /**
+             * Most Weight
+             * @description kg a square metre that it holds.
+             */
+            most_weight?: number | null;
+        };
+        /**
+         * Mat
+         * @description A sheet that sticks on both faces: it holds the tile in place of adhesive, with no wait.
+         */
+        "Mat-Output": {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /**
+             * Width
+             * @description Of the roll.
+             */
+            width: number;
+            /**
+             * Roll
+             * @description Length of a roll.
+             */
+            roll: number;
+            /**
+             * Thickness
+             * @default 0
+             */
+            thickness: number;
+            /**
+             * Most Weight
+             * @description kg a square metre that it holds.
+             */
+            most_weight?: number | null;
         };
         /**
          * Method
@@ -3732,39 +3996,68 @@ export interface components {
         /**
          * Products
          * @description The products that a job takes; None goes by the settings alone.
+         *
+         *     A mat holds the tile in place of the adhesive, which then counts for nothing.
          */
         "Products-Input": {
             adhesive?: components["schemas"]["Adhesive"] | null;
+            mat?: components["schemas"]["Mat-Input"] | null;
             grout?: components["schemas"]["Grout-Input"] | null;
             sealant?: components["schemas"]["Sealant"] | null;
             primer?: components["schemas"]["Coating"] | null;
             sealer?: components["schemas"]["Coating"] | null;
             trim?: components["schemas"]["Trim-Input"] | null;
+            board?: components["schemas"]["Board-Input"] | null;
+            spacers?: components["schemas"]["Goods"] | null;
+            wedges?: components["schemas"]["Goods"] | null;
+            batten?: components["schemas"]["Goods"] | null;
+            screws?: components["schemas"]["Goods"] | null;
+            patch?: components["schemas"]["Goods"] | null;
+            extenders?: components["schemas"]["Goods"] | null;
+            device_screws?: components["schemas"]["Goods"] | null;
+            sheeting?: components["schemas"]["Goods"] | null;
+            tape?: components["schemas"]["Goods"] | null;
+            blade?: components["schemas"]["Goods"] | null;
         };
         /**
          * Products
          * @description The products that a job takes; None goes by the settings alone.
+         *
+         *     A mat holds the tile in place of the adhesive, which then counts for nothing.
          */
         "Products-Output": {
             adhesive?: components["schemas"]["Adhesive"] | null;
+            mat?: components["schemas"]["Mat-Output"] | null;
             grout?: components["schemas"]["Grout-Output"] | null;
             sealant?: components["schemas"]["Sealant"] | null;
             primer?: components["schemas"]["Coating"] | null;
             sealer?: components["schemas"]["Coating"] | null;
             trim?: components["schemas"]["Trim-Output"] | null;
+            board?: components["schemas"]["Board-Output"] | null;
+            spacers?: components["schemas"]["Goods"] | null;
+            wedges?: components["schemas"]["Goods"] | null;
+            batten?: components["schemas"]["Goods"] | null;
+            screws?: components["schemas"]["Goods"] | null;
+            patch?: components["schemas"]["Goods"] | null;
+            extenders?: components["schemas"]["Goods"] | null;
+            device_screws?: components["schemas"]["Goods"] | null;
+            sheeting?: components["schemas"]["Goods"] | null;
+            tape?: components["schemas"]["Goods"] | null;
+            blade?: components["schemas"]["Goods"] | null;
         };
         /**
          * Quantity
          * @description One line: ``amount`` to have, ``to_get`` after what is in hand, and how it was reckoned.
          *
-         *     ``price`` is of one unit. ``sticks`` is the cutting plan of trim.
+         *     ``price`` and ``weight`` (kg) are of one unit. ``left`` is what the packs hold over the need,
+         *     in ``left_unit``. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
          */
         Quantity: {
             /**
              * Id
              * @enum {string}
              */
-            id: "tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "primer" | "sealer" | "patch" | "extenders" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade";
+            id: "tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "mat" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "gap-screws" | "primer" | "sealer" | "patch" | "boards" | "board-screws" | "extenders" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade";
             /**
              * Group
              * @enum {string}
@@ -3780,11 +4073,28 @@ export interface components {
             to_get: number;
             /** Price */
             price?: number | null;
+            /** Weight */
+            weight?: number | null;
+            /**
+             * Left
+             * @default 0
+             */
+            left: number;
+            /**
+             * Left Unit
+             * @default
+             */
+            left_unit: string;
             /**
              * Sticks
              * @default []
              */
             sticks: components["schemas"]["Stick"][];
+            /**
+             * Strips
+             * @default []
+             */
+            strips: components["schemas"]["Strip"][];
         };
         /**
          * Raised
@@ -4065,6 +4375,22 @@ export interface components {
             gets: components["schemas"]["SaidGets"][];
         };
         /**
+         * SaidField
+         * @description A field of a product's sheet: what it is called, its unit, and what it can be.
+         */
+        SaidField: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Needed */
+            needed: boolean;
+            /** Choices */
+            choices: string[];
+        };
+        /**
          * SaidFinding
          * @description A finding in words. ``rule`` says the limit and the reason for it.
          */
@@ -4122,6 +4448,25 @@ export interface components {
             courses: string;
             /** Pieces */
             pieces: string[];
+        };
+        /**
+         * SaidKind
+         * @description One kind of product on the shelf.
+         */
+        SaidKind: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tile" | "adhesive" | "mat" | "grout" | "sealant" | "trim" | "primer" | "sealer" | "board" | "patch" | "spacers" | "wedges" | "batten" | "screws" | "extenders" | "device_screws" | "sheeting" | "tape" | "blade";
+            /** Title */
+            title: string;
+            /** One */
+            one: string;
+            /** Fields */
+            fields: components["schemas"]["SaidField"][];
+            /** Products */
+            products: components["schemas"]["SaidProduct"][];
         };
         /**
          * SaidLine
@@ -4201,10 +4546,29 @@ export interface components {
             says: string;
         };
         /**
+         * SaidProduct
+         * @description A product: what it is in a line, and its sheet as one would write it.
+         */
+        SaidProduct: {
+            /** Name */
+            name: string;
+            /** Own */
+            own: boolean;
+            /** Colour */
+            colour: string | null;
+            /** Facts */
+            facts: string;
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
+        };
+        /**
          * SaidQuantity
          * @description One line of what it takes, in words; its working is in the plan.
          *
-         *     ``buy`` is whether it is carried home; ``cost`` is of what is still to get, in own money.
+         *     ``buy`` is whether it is carried home; ``cost`` (in own money) and ``weight`` (kg) are of what
+         *     is still to get. ``left`` is what will be over.
          */
         SaidQuantity: {
             /** Id */
@@ -4226,8 +4590,31 @@ export interface components {
             buy: boolean;
             /** Cost */
             cost: number | null;
+            /** Weight */
+            weight: number | null;
+            /** Left */
+            left: string;
             /** Sticks */
             sticks: components["schemas"]["SaidStick"][];
+            /** Strips */
+            strips: string[];
+        };
+        /**
+         * SaidQuestion
+         * @description A question on which schools differ. The first of its ways is the default.
+         */
+        SaidQuestion: {
+            /**
+             * Question
+             * @enum {string}
+             */
+            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "sealed";
+            /** Asks */
+            asks: string;
+            /** Chosen */
+            chosen: string;
+            /** Ways */
+            ways: components["schemas"]["SaidWay"][];
         };
         /**
          * SaidRecord
@@ -4321,6 +4708,18 @@ export interface components {
             cure: string;
         };
         /**
+         * SaidWay
+         * @description One way to go, and why one would.
+         */
+        SaidWay: {
+            /** Value */
+            value: string;
+            /** Says */
+            says: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * SaidWish
          * @description A wish as the client would say it, and the kinds of things that it can be bound to.
          */
@@ -4337,7 +4736,7 @@ export interface components {
         };
         /**
          * Sealant
-         * @description Sealant for changes of plane, in the grout's colour.
+         * @description Sealant for changes of plane, in the grout's colour; clear where no colour is given.
          */
         Sealant: {
             /** Name */
@@ -4345,10 +4744,17 @@ export interface components {
             /** Price */
             price?: number | null;
             /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /**
              * Pack
              * @description ml in a cartridge.
              */
             pack: number;
+            /** Colour */
+            colour?: string | null;
         };
         /**
          * Settings
@@ -4547,6 +4953,30 @@ export interface components {
              * @default 20
              */
             most_on_paint: number;
+            /**
+             * Most On Glue
+             * @description Heavier tile creeps down a mat or a mastic before it holds; a mat's own sheet wins.
+             * @default 20
+             */
+            most_on_glue: number;
+            /**
+             * Mat Flat Within
+             * @description A mat has no bed to take up the wall: tile follows it, edge over edge.
+             * @default 1.5875
+             */
+            mat_flat_within: number | string;
+            /**
+             * Board Waste
+             * @description What is sawn off boards at ends, boxes and openings.
+             * @default 0.1
+             */
+            board_waste: number;
+            /**
+             * Board Screws
+             * @description A screw every 8 in (200 mm) either way, and along the edges.
+             * @default 30
+             */
+            board_screws: number;
             /**
              * Grout Water
              * @description Water for grout powder; the sheet on the bag wins.
@@ -4914,6 +5344,30 @@ export interface components {
              */
             most_on_paint: number;
             /**
+             * Most On Glue
+             * @description Heavier tile creeps down a mat or a mastic before it holds; a mat's own sheet wins.
+             * @default 20
+             */
+            most_on_glue: number;
+            /**
+             * Mat Flat Within
+             * @description A mat has no bed to take up the wall: tile follows it, edge over edge.
+             * @default 1.5875
+             */
+            mat_flat_within: number;
+            /**
+             * Board Waste
+             * @description What is sawn off boards at ends, boxes and openings.
+             * @default 0.1
+             */
+            board_waste: number;
+            /**
+             * Board Screws
+             * @description A screw every 8 in (200 mm) either way, and along the edges.
+             * @default 30
+             */
+            board_screws: number;
+            /**
              * Grout Water
              * @description Water for grout powder; the sheet on the bag wins.
              * @default 0.22
@@ -5113,6 +5567,8 @@ export interface components {
             joints: string;
             /** Mixes */
             mixes: components["schemas"]["MixCard"][];
+            /** Ways */
+            ways: components["schemas"]["SaidQuestion"][];
             /** Step */
             step: string;
             /** Step Mm */
@@ -5136,6 +5592,11 @@ export interface components {
              */
             adhesive: components["schemas"]["Adhesive"][];
             /**
+             * Mat
+             * @default []
+             */
+            mat: components["schemas"]["Mat-Output"][];
+            /**
              * Grout
              * @default []
              */
@@ -5145,6 +5606,11 @@ export interface components {
              * @default []
              */
             sealant: components["schemas"]["Sealant"][];
+            /**
+             * Trim
+             * @default []
+             */
+            trim: components["schemas"]["Trim-Output"][];
             /**
              * Primer
              * @default []
@@ -5156,10 +5622,60 @@ export interface components {
              */
             sealer: components["schemas"]["Coating"][];
             /**
-             * Trim
+             * Board
              * @default []
              */
-            trim: components["schemas"]["Trim-Output"][];
+            board: components["schemas"]["Board-Output"][];
+            /**
+             * Patch
+             * @default []
+             */
+            patch: components["schemas"]["Goods"][];
+            /**
+             * Spacers
+             * @default []
+             */
+            spacers: components["schemas"]["Goods"][];
+            /**
+             * Wedges
+             * @default []
+             */
+            wedges: components["schemas"]["Goods"][];
+            /**
+             * Batten
+             * @default []
+             */
+            batten: components["schemas"]["Goods"][];
+            /**
+             * Screws
+             * @default []
+             */
+            screws: components["schemas"]["Goods"][];
+            /**
+             * Extenders
+             * @default []
+             */
+            extenders: components["schemas"]["Goods"][];
+            /**
+             * Device Screws
+             * @default []
+             */
+            device_screws: components["schemas"]["Goods"][];
+            /**
+             * Sheeting
+             * @default []
+             */
+            sheeting: components["schemas"]["Goods"][];
+            /**
+             * Tape
+             * @default []
+             */
+            tape: components["schemas"]["Goods"][];
+            /**
+             * Blade
+             * @default []
+             */
+            blade: components["schemas"]["Goods"][];
         };
         /**
          * Shot
@@ -5274,6 +5790,13 @@ export interface components {
         };
         Stick: [
             components["schemas"]["Run"][],
+            number
+        ];
+        Strip: [
+            string,
+            number,
+            number,
+            number,
             number
         ];
         /**
@@ -5504,6 +6027,30 @@ export interface components {
              */
             scratches: boolean;
             /**
+             * Finish
+             * @default gloss
+             * @enum {string}
+             */
+            finish: "gloss" | "matt" | "polished" | "textured";
+            /**
+             * Faces
+             * @description Different faces in a box.
+             * @default 1
+             */
+            faces: number;
+            /**
+             * Shade Varies
+             * @default none
+             * @enum {string}
+             */
+            shade_varies: "none" | "slight" | "strong";
+            /**
+             * Lot
+             * @description The lot that the order must be of.
+             * @default
+             */
+            lot: string;
+            /**
              * See Through
              * @description What is behind it shows.
              * @default false
@@ -5590,6 +6137,30 @@ export interface components {
              * @default false
              */
             scratches: boolean;
+            /**
+             * Finish
+             * @default gloss
+             * @enum {string}
+             */
+            finish: "gloss" | "matt" | "polished" | "textured";
+            /**
+             * Faces
+             * @description Different faces in a box.
+             * @default 1
+             */
+            faces: number;
+            /**
+             * Shade Varies
+             * @default none
+             * @enum {string}
+             */
+            shade_varies: "none" | "slight" | "strong";
+            /**
+             * Lot
+             * @description The lot that the order must be of.
+             * @default
+             */
+            lot: string;
             /**
              * See Through
              * @description What is behind it shows.
@@ -5757,6 +6328,11 @@ export interface components {
             /** Price */
             price?: number | null;
             /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /**
              * Height
              * @description What it covers: tile and bed must not be higher.
              */
@@ -5776,6 +6352,11 @@ export interface components {
             name: string;
             /** Price */
             price?: number | null;
+            /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
             /**
              * Height
              * @description What it covers: tile and bed must not be higher.
@@ -5836,7 +6417,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "greasy" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch";
+            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "greasy" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour";
             /**
              * Weight
              * @enum {string}
@@ -6129,6 +6710,48 @@ export interface components {
             items: components["schemas"]["ToAgree"][];
         };
         /**
+         * Ways
+         * @description The way chosen for each question.
+         */
+        Ways: {
+            /**
+             * Gap
+             * @default batten
+             * @enum {string}
+             */
+            gap: "batten" | "screws" | "none";
+            /**
+             * Paint
+             * @default primer
+             * @enum {string}
+             */
+            paint: "primer" | "scuff" | "glue";
+            /**
+             * Old Tile
+             * @default over
+             * @enum {string}
+             */
+            old_tile: "over" | "off";
+            /**
+             * Eighth
+             * @default sanded
+             * @enum {string}
+             */
+            eighth: "sanded" | "unsanded";
+            /**
+             * Spacers
+             * @default leg
+             * @enum {string}
+             */
+            spacers: "leg" | "flat";
+            /**
+             * Sealed
+             * @default before
+             * @enum {string}
+             */
+            sealed: "before" | "after";
+        };
+        /**
          * WholeCourses
          * @description Whole courses from the counter to an overhead: the joints between courses take it up.
          */
@@ -6229,6 +6852,18 @@ export interface components {
             id: string;
             /** Line */
             line: string;
+        };
+        /**
+         * WrittenSheet
+         * @description A product's sheet as it was written; ``instead_of`` is its name before, if it had one.
+         */
+        WrittenSheet: {
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
+            /** Instead Of */
+            instead_of?: string | null;
         };
         /**
          * Zone
@@ -7630,6 +8265,68 @@ export interface operations {
             };
         };
     };
+    show_in_words_api_shelf_said_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidKind"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    put_on_shelf_api_shelf__kind__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "tile" | "adhesive" | "mat" | "grout" | "sealant" | "trim" | "primer" | "sealer" | "board" | "patch" | "spacers" | "wedges" | "batten" | "screws" | "extenders" | "device_screws" | "sheeting" | "tape" | "blade";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrittenSheet"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     shelf_as_csv_api_shelf_csv_get: {
         parameters: {
             query?: never;
@@ -7691,7 +8388,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "tile" | "adhesive" | "grout" | "sealant" | "primer" | "sealer" | "trim";
+                kind: "tile" | "adhesive" | "mat" | "grout" | "sealant" | "trim" | "primer" | "sealer" | "board" | "patch" | "spacers" | "wedges" | "batten" | "screws" | "extenders" | "device_screws" | "sheeting" | "tape" | "blade";
                 name: string;
             };
             cookie?: never;

@@ -54,6 +54,7 @@ export function MaterialsPage() {
   const { editor, draft, view } = useEditor();
   const { quantities, groups, mixes } = view.sheet;
   const total = quantities.reduce((sum, { cost }) => sum + (cost ?? 0), 0);
+  const weight = quantities.reduce((sum, one) => sum + (one.weight ?? 0), 0);
   const hand = draft.in_hand ?? {};
   const got = (id: string, amount: number | null) => {
     const next = Object.fromEntries(Object.entries(hand).filter(([one]) => one !== id));
@@ -97,9 +98,12 @@ export function MaterialsPage() {
                     <div className={`grow ${all ? "opacity-50" : ""}`}>
                       <Line said={said} quantity={line} />
                     </div>
-                    {said.cost !== null && (
-                      <span className="tape mt-1.5 w-20 text-right">{said.cost?.toFixed(2)}</span>
-                    )}
+                    <span className="aside mt-2 w-16 shrink-0 text-right">
+                      {typeof said.weight === "number" && `${said.weight.toFixed(1)} kg`}
+                    </span>
+                    <span className="tape mt-1.5 w-16 shrink-0 text-right">
+                      {said.cost?.toFixed(2)}
+                    </span>
                   </li>
                 );
               })}
@@ -107,9 +111,9 @@ export function MaterialsPage() {
           </section>
         );
       })}
-      {total > 0 && (
-        <p className="mt-2 flex justify-end gap-3 border-slab border-t-2 pt-1 font-medium">
-          What has a price, still to get:{" "}
+      {(total > 0 || weight > 0) && (
+        <p className="mt-2 flex flex-wrap justify-end gap-x-3 border-slab border-t-2 pt-1 font-medium">
+          Still to get, as far as known: <span className="tape">{weight.toFixed(1)} kg</span>
           <span className="tape w-20 text-right">{total.toFixed(2)}</span>
         </p>
       )}

@@ -2,26 +2,20 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, ask, importShelf, Refusal, type Shelf } from "../api/client";
-import { ownShelfOptions, shelfOptions } from "../api/queries";
+import { api, ask, importShelf, Refusal, type SaidKind, type SaidProduct } from "../api/client";
+import { saidShelfOptions } from "../api/queries";
+import { ProductSheet } from "../papers/ProductSheet";
 
-type Kind = keyof Shelf;
-type Product = NonNullable<Shelf[Kind]>[number];
-
-const TITLES: readonly { kind: Kind; title: string }[] = [
-  { kind: "tile", title: "Tile" },
-  { kind: "adhesive", title: "Adhesives" },
-  { kind: "grout", title: "Grouts" },
-  { kind: "sealant", title: "Sealants" },
-  { kind: "trim", title: "Trims" },
-  { kind: "primer", title: "Primers" },
-  { kind: "sealer", title: "Sealers" },
-];
+/** Which sheet is open: a product's, or a new one's of a kind. */
+interface Open {
+  kind: SaidKind["kind"];
+  name: string | null;
+}
 
 export function ShelfPage() {
-  const { data, error } = useQuery(shelfOptions());
-  const { data: own } = useQuery(ownShelfOptions());
+  const { data, error } = useQuery(saidShelfOptions());
   const client = useQueryClient();
+  const [open, setOpen] = useState<Open | null>(null);
   const [wrong, setWrong] = useState<readonly { pointer: string; message: string }[]>([]);
   const [says, setSays] = useState("");
   const again = () => client.invalidateQueries({ queryKey: ["shelf"] });
@@ -38,8 +32,14 @@ export function ShelfPage() {
       setWrong(problem?.errors ?? [{ pointer: "", message: String(caught) }]);
     }
   }
-  async function takeOff(kind: Kind, name: string) {
+  async function takeOff({ kind }: SaidKind, { name }: SaidProduct) {
     await ask(api.DELETE("/api/shelf/{kind}/{name}", { params: { path: { kind, name } } }));
+    setSays(`${name} is off the shelf; jobs that chose it keep it.`);
+    await again();
+  }
+  async function kept(name: string) {
+    setSays(`${name} is on the shelf.`);
+    setOpen(null);
     await again();
   }
   return (
@@ -66,8 +66,9 @@ export function ShelfPage() {
       </p>
       <h1 className="heading mt-3 text-2xl">The shelf</h1>
       <p className="aside">
-        What jobs choose from. To add your own, take the CSV, put a line for each product into it
-        and read it back: a product of the same name is replaced. The examples are made up.
+        What jobs choose from. Write a product’s sheet here, or many of them in the CSV and read it
+        back: a product of the same name is replaced. Jobs keep what they chose as it was. The
+        examples are made up.
       </p>
       {says && <p role="status">✓ {says}</p>}
       {wrong.length > 0 && (
@@ -83,84 +84,69 @@ export function ShelfPage() {
         </div>
       )}
       {error && <p role="alert">✗ The shelf could not be opened: {error.message}.</p>}
-      {data &&
-        TITLES.map(({ kind, title }) => (
-          <section key={kind} aria-label={title} className="mt-3">
-            <h2 className="heading border-slab border-b-2">{title}</h2>
-            <ul className="divide-y divide-rule">
-              {(data[kind] ?? []).map((one: Product) => {
-                const mine = own?.[kind]?.some(({ name }) => name === one.name) ?? false;
-                return (
-                  <li key={one.name} className="flex items-baseline gap-x-3 py-1 max-sm:flex-wrap">
-                    {"colour" in one && (
-                      <span
-                        className="h-4 w-4 shrink-0 self-center border border-rule"
-                        style={{ background: one.colour }}
-                      />
-                    )}
-                    <span className="w-56 shrink-0 font-medium max-sm:w-auto max-sm:grow">
-                      {one.name}
-                    </span>
-                    <span className="aside grow max-sm:order-last max-sm:basis-full">
-                      {facts(one)}
-                    </span>
-                    {mine ? (
-                      <button
-                        type="button"
-                        className="button min-h-7 py-0"
-                        aria-label={`Take ${one.name} off the shelf`}
-                        onClick={() => void takeOff(kind, one.name)}
-                      >
-                        Take off
-                      </button>
-                    ) : (
-                      <span className="aside">example</span>
-                    )}
-                  </li>
-                );
-              })}
-            </ul>
-          </section>
-        ))}
+      {data?.map((kind) => (
+        <section key={kind.kind} aria-label={kind.title} className="mt-3">
+          <div className="flex items-end border-slab border-b-2">
+            <h2 className="heading grow">{kind.title}</h2>
+            <button
+              type="button"
+              className="button mb-0.5 min-h-7 py-0"
+              onClick={() => setOpen({ kind: kind.kind, name: null })}
+            >
+              + {kind.one}
+            </button>
+          </div>
+          {open?.kind === kind.kind && open.name === null && (
+            <ProductSheet kind={kind} product={null} onKept={kept} onClose={() => setOpen(null)} />
+          )}
+          <ul className="divide-y divide-rule">
+            {kind.products.map((one) =>
+              open?.kind === kind.kind && open.name === one.name ? (
+                <li key={one.name}>
+                  <ProductSheet
+                    kind={kind}
+                    product={one}
+                    onKept={kept}
+                    onClose={() => setOpen(null)}
+                  />
+                </li>
+              ) : (
+                <li key={one.name} className="flex items-baseline gap-x-3 py-1 max-sm:flex-wrap">
+                  {one.colour && (
+                    <span
+                      className="h-4 w-4 shrink-0 self-center border border-rule"
+                      style={{ background: one.colour }}
+                    />
+                  )}
+                  <button
+                    type="button"
+                    className="w-56 shrink-0 text-left font-medium underline decoration-rule underline-offset-4 hover:decoration-chalk max-sm:w-auto max-sm:grow"
+                    title={`Open the sheet of ${one.name}`}
+                    onClick={() => setOpen({ kind: kind.kind, name: one.name })}
+                  >
+                    {one.name}
+                  </button>
+                  <span className="aside grow max-sm:order-last max-sm:basis-full">
+                    {one.facts}
+                  </span>
+                  {one.own ? (
+                    <button
+                      type="button"
+                      className="button min-h-7 py-0"
+                      aria-label={`Take ${one.name} off the shelf`}
+                      onClick={() => void takeOff(kind, one)}
+                    >
+                      Take off
+                    </button>
+                  ) : (
+                    <span className="aside">example</span>
+                  )}
+                </li>
+              ),
+            )}
+          </ul>
+        </section>
+      ))}
     </main>
   );
-}
-
-const SHOWN = [
-  "kind",
-  "material",
-  "shade",
-  "pack",
-  "density",
-  "water",
-  "pot_life",
-  "set_hours",
-  "cover",
-  "coats",
-  "per_box",
-  "weight",
-  "price",
-] as const;
-const UNITS: Record<string, string> = {
-  pack: "a pack of",
-  density: "kg a litre",
-  water: "l water a kg",
-  pot_life: "min of life",
-  set_hours: "h before grout",
-  cover: "m² a litre",
-  coats: "coats",
-  per_box: "in a box",
-  weight: "kg a m²",
-};
-
-/** What a product's sheet says, in a line. */
-function facts(one: Product): string {
-  const values = one as Record<string, unknown>;
-  return SHOWN.flatMap((name) => {
-    const value = values[name];
-    if (value === undefined || value === null) return [];
-    if (name === "pack") return [`${UNITS.pack} ${String(value)}`];
-    if (name === "price") return [`price ${Number(value).toFixed(2)}`];
-    return [UNITS[name] ? `${String(value)} ${UNITS[name]}` : String(value)];
-  }).join("; ");
 }

@@ -6,18 +6,29 @@ import { methodsOptions, shelfOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { LengthField } from "../parts/LengthField";
-import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
 
-type Kind = Exclude<keyof Shelf, "tile">;
+type Kind = Exclude<keyof Shelf, "tile" | "adhesive" | "mat">;
 
-const KINDS: readonly { kind: Kind; label: string; none: string }[] = [
-  { kind: "adhesive", label: "Adhesive", none: "not chosen: by the rules" },
+const JOINS: readonly { kind: Kind; label: string; none: string }[] = [
   { kind: "grout", label: "Grout", none: "not chosen: by the rules" },
   { kind: "sealant", label: "Sealant", none: "not chosen: by the rules" },
   { kind: "trim", label: "Trim", none: "not chosen: by the rules" },
   { kind: "primer", label: "Primer", none: "none" },
   { kind: "sealer", label: "Sealer", none: "none" },
+  { kind: "board", label: "Board", none: "none" },
+];
+const REST: readonly { kind: Kind; label: string }[] = [
+  { kind: "patch", label: "Patch" },
+  { kind: "spacers", label: "Spacers" },
+  { kind: "wedges", label: "Wedges" },
+  { kind: "batten", label: "Batten" },
+  { kind: "screws", label: "Screws" },
+  { kind: "extenders", label: "Extenders" },
+  { kind: "device_screws", label: "Device screws" },
+  { kind: "sheeting", label: "Sheeting" },
+  { kind: "tape", label: "Tape" },
+  { kind: "blade", label: "Blade" },
 ];
 
 export function ProductsPaper() {
@@ -27,6 +38,25 @@ export function ProductsPaper() {
   const products = view.job.products ?? {};
   const put = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, pointer, to), label);
+  const choice = ({ kind, label, none }: { kind: Kind; label: string; none: string }) => {
+    const shelf: readonly { name: string }[] = data?.[kind] ?? [];
+    return (
+      <FromShelf
+        key={kind}
+        label={label}
+        none={none}
+        chosen={products[kind]?.name ?? ""}
+        groups={[{ title: "", names: shelf.map(({ name }) => name) }]}
+        onChoose={(name) =>
+          put(
+            `/products/${kind}`,
+            shelf.find((one) => one.name === name) ?? null,
+            `${label}: ${name || "none"}`,
+          )
+        }
+      />
+    );
+  };
   return (
     <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
       <Suits />
@@ -34,33 +64,34 @@ export function ProductsPaper() {
         <h3 className="heading mb-1">What joins it to the wall</h3>
         {error && <p role="alert">✗ The shelf could not be opened: {error.message}.</p>}
         <div className="grid gap-1.5">
-          {KINDS.map(({ kind, label, none }) => {
-            const chosen = products[kind]?.name ?? "";
-            const shelf = data?.[kind] ?? [];
-            const own = chosen && !shelf.some(({ name }) => name === chosen);
-            return (
-              <div key={kind} className="flex items-center gap-2">
-                <span className="w-20 shrink-0">{label}</span>
-                <Select
-                  label={label}
-                  value={chosen}
-                  onChange={(name) =>
-                    put(
-                      `/products/${kind}`,
-                      shelf.find((one) => one.name === name) ?? null,
-                      `${label}: ${name || "none"}`,
-                    )
-                  }
-                  options={[
-                    { value: "", label: none },
-                    ...(own ? [{ value: chosen, label: chosen }] : []),
-                    ...shelf.map(({ name }) => ({ value: name, label: name })),
-                  ]}
-                />
-              </div>
-            );
-          })}
+          <FromShelf
+            label="Held by"
+            none="not chosen: by the rules"
+            chosen={(products.mat ?? products.adhesive)?.name ?? ""}
+            groups={[
+              { title: "Adhesives", names: (data?.adhesive ?? []).map(({ name }) => name) },
+              { title: "Mats", names: (data?.mat ?? []).map(({ name }) => name) },
+            ]}
+            onChoose={(name) =>
+              put(
+                "/products",
+                {
+                  ...products,
+                  adhesive: data?.adhesive?.find((one) => one.name === name) ?? null,
+                  mat: data?.mat?.find((one) => one.name === name) ?? null,
+                },
+                `Held by: ${name || "not chosen"}`,
+              )
+            }
+          />
+          {JOINS.map(choice)}
         </div>
+        <details className="mt-1.5">
+          <summary className="cursor-pointer font-medium">And the rest of the shop</summary>
+          <div className="mt-1.5 grid gap-1.5">
+            {REST.map(({ kind, label }) => choice({ kind, label, none: "counted, not in packs" }))}
+          </div>
+        </details>
         <Swatch />
         <p className="aside mt-1.5">
           What a product’s sheet says goes before the rules; in each line’s working stands which of
@@ -87,12 +118,90 @@ export function ProductsPaper() {
           <TextField pointer="/tile/price" label="Price of a box" number />
         </div>
       </section>
+      <Ways />
       <SideBySide />
     </div>
   );
 }
 
-/** The adhesives of the shelf side by side: what each takes, how long one waits, what is against. */
+interface FromShelfProps {
+  label: string;
+  /** What it is called when nothing is chosen. */
+  none: string;
+  chosen: string;
+  groups: readonly { title: string; names: readonly string[] }[];
+  onChoose: (name: string) => void;
+}
+
+/** A product chosen from the shelf; one that left the shelf since stays with the job. */
+function FromShelf({ label, none, chosen, groups, onChoose }: FromShelfProps) {
+  const gone = chosen && !groups.some(({ names }) => names.includes(chosen));
+  return (
+    <div className="flex items-center gap-2">
+      <span className="w-24 shrink-0">{label}</span>
+      <select
+        aria-label={label}
+        className="field w-auto min-w-0"
+        value={chosen}
+        onChange={(event) => onChoose(event.target.value)}
+      >
+        <option value="">{none}</option>
+        {gone && <option>{chosen}</option>}
+        {groups.map(({ title, names }) => {
+          const options = names.map((name) => <option key={name}>{name}</option>);
+          return title ? (
+            <optgroup key={title} label={title}>
+              {options}
+            </optgroup>
+          ) : (
+            options
+          );
+        })}
+      </select>
+    </div>
+  );
+}
+
+/** Where schools differ, and this job raises the question: both ways, with what each is for. */
+function Ways() {
+  const { editor, draft, view } = useEditor();
+  const { ways } = view.sheet;
+  if (ways.length === 0) return null;
+  return (
+    <section aria-label="Where schools differ" className="md:col-span-2">
+      <h3 className="heading mb-1">Where schools differ</h3>
+      <div className="grid gap-x-6 gap-y-2 md:grid-cols-2">
+        {ways.map(({ question, asks, chosen, ways: each }) => (
+          <fieldset key={question}>
+            <legend className="font-medium">{asks}</legend>
+            {each.map(({ value, says, why }, index) => (
+              <label key={value} className="flex items-baseline gap-1.5 text-sm">
+                <input
+                  type="radio"
+                  name={`way-${question}`}
+                  checked={value === (draft.ways?.[question] ?? chosen)}
+                  onChange={() =>
+                    editor.commit(
+                      replaced(draft, "/ways", { ...draft.ways, [question]: value }),
+                      `${asks}: ${says}`,
+                    )
+                  }
+                />
+                <span>
+                  {says}
+                  {index === 0 && <span className="text-chalk"> (usual)</span>}
+                  <span className="aside">: {why}</span>
+                </span>
+              </label>
+            ))}
+          </fieldset>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+/** The adhesives and mats of the shelf side by side: what each takes, how long one waits, what is against. */
 function SideBySide() {
   const { view } = useEditor();
   const [open, setOpen] = useState(false);
@@ -102,14 +211,14 @@ function SideBySide() {
       className="md:col-span-2"
       onToggle={(event) => setOpen((event.target as HTMLDetailsElement).open)}
     >
-      <summary className="heading cursor-pointer">Adhesives side by side</summary>
+      <summary className="heading cursor-pointer">What could hold it, side by side</summary>
       {error && <p role="alert">✗ They could not be compared: {error.message}.</p>}
       {open && !data && !error && <p className="aside">Reckoning with each…</p>}
       {data && (
         <table className="w-full border-collapse text-left text-sm">
           <thead className="aside">
             <tr>
-              <th className="font-normal">Adhesive</th>
+              <th className="font-normal">Held by</th>
               <th className="font-normal">Takes</th>
               <th className="font-normal">Cost</th>
               <th className="font-normal">Mixing</th>

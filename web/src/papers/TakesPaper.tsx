@@ -60,6 +60,12 @@ export function Line({ said, quantity }: LineProps) {
         <span className="tape shrink-0 text-[19px]">{said.to_get}</span>
         <span className="aside grow max-sm:order-last max-sm:basis-full">
           <Tape text={said.gist} />
+          {said.left && (
+            <>
+              {said.gist && "; "}
+              <Tape text={said.left} />
+            </>
+          )}
           {said.to_get !== said.amount && ` ${said.amount} less what is in hand`}
         </span>
         <span className="aside ml-auto print:hidden">working</span>
@@ -76,13 +82,24 @@ export function Line({ said, quantity }: LineProps) {
           ))}
         </ul>
       )}
+      {said.strips.length > 0 && (
+        <details className="px-1.5 pb-1 text-sm">
+          <summary className="cursor-pointer">The strips, as they hang</summary>
+          <ol className="list-decimal pl-6">
+            {said.strips.map((strip, index) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: strips may be alike, and never move
+              <li key={index}>
+                <Tape text={strip} />
+              </li>
+            ))}
+          </ol>
+        </details>
+      )}
       <DisclosurePanel className="bg-skim/60 px-2 pb-2">
         {quantity && <Step working={quantity.working} depth={0} />}
         {quantity?.beside && (
           <>
-            <p className="aside mt-2">
-              Beside it, {said.id === "trim" ? "by length alone" : "the rule of thumb"}:
-            </p>
+            <p className="aside mt-2">Beside it, {BESIDE[said.id] ?? "the rule of thumb"}:</p>
             <Step working={quantity.beside} depth={0} />
           </>
         )}
@@ -90,6 +107,8 @@ export function Line({ said, quantity }: LineProps) {
     </Disclosure>
   );
 }
+
+const BESIDE: Record<string, string> = { trim: "by length alone", mat: "by area alone" };
 
 const SIGN: Record<Working["op"], string> = {
   given: "",
@@ -135,6 +154,7 @@ const SOURCES: Record<string, string> = {
   survey: "from the survey",
   method: "by the method",
   "cutting plan": "from the cutting plan",
+  strips: "from the strips",
 };
 
 function said(source: string): string {

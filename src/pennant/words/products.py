@@ -1,0 +1,157 @@
+"""The shelf in words: what each kind of product is called, and each field of its sheet."""
+
+from collections.abc import Iterator
+from typing import Any, Literal, get_args, get_origin
+
+from pennant.core.lengths import MM_PER_INCH, show_exact
+from pennant.core.products import GOODS_UNITS
+from pennant.core.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
+from pennant.core.values import Value, length_fields
+
+TITLES: dict[ShelfKind, tuple[str, str]] = {
+    "tile": ("Tile", "a tile"), "adhesive": ("Adhesives", "an adhesive"), "mat": ("Mats", "a mat"),
+    "grout": ("Grouts", "a grout"), "sealant": ("Sealants", "a sealant"),
+    "trim": ("Trims", "a trim"), "primer": ("Primers", "a primer"),
+    "sealer": ("Sealers", "a sealer"), "board": ("Boards", "a board"),
+    "patch": ("Patching compounds", "a patch"), "spacers": ("Spacers", "a bag of spacers"),
+    "wedges": ("Wedges", "a bag of wedges"), "batten": ("Battens", "a batten"),
+    "screws": ("Screws", "a pack of screws"), "extenders": ("Box extenders", "an extender"),
+    "device_screws": ("Device screws", "a pack of device screws"),
+    "sheeting": ("Sheeting", "a roll of sheeting"), "tape": ("Masking tape", "a roll of tape"),
+    "blade": ("Blades", "a blade"),
+}  # fmt: skip
+"""Each kind, all of them and one."""
+_PACKS: dict[ShelfKind, str] = {
+    "adhesive": "kg", "grout": "kg", "sealant": "ml", "primer": "litres", "sealer": "litres",
+    **dict(GOODS_UNITS.items()),
+}  # fmt: skip
+_FIELDS: dict[str, tuple[str, str]] = {
+    "name": ("Name", ""), "price": ("Price", "a pack"), "weight": ("Weight", "kg a pack"),
+    "length": ("Length, along the course", ""), "height": ("Height", ""), "width": ("Width", ""),
+    "thickness": ("Thickness", ""), "material": ("Made of", ""), "turns": ("May be turned", ""),
+    "bevelled": ("Bevelled or glazed edges", ""), "lugs": ("Joint of its lugs", ""),
+    "porous": ("Open-pored", ""), "scratches": ("Its face scratches", ""),
+    "finish": ("Finish", ""), "faces": ("Different faces", ""),
+    "shade_varies": ("Shades vary", ""), "lot": ("Lot to order", ""),
+    "see_through": ("One sees through it", ""), "per_box": ("In a box", "tiles"),
+    "colour": ("Colour", "as #rrggbb"), "kind": ("Kind", ""), "shade": ("Shade", ""),
+    "pack": ("In a pack", ""), "density": ("Density", "kg a litre"),
+    "water": ("Water", "litres a kg"), "pot_life": ("A batch lives", "minutes"),
+    "open_time": ("Skins after", "minutes"), "set_hours": ("Sets in", "hours"),
+    "covers": ("A pack covers", "m²"), "goes_on": ("Goes on", "walls, with ; between"),
+    "not_on": ("Not on", "walls, with ; between"), "joint_least": ("Joints from", ""),
+    "joint_most": ("Joints up to", ""), "cover": ("Covers", "m² a litre"), "coats": ("Coats", ""),
+    "stick": ("Stick", "long"), "roll": ("Roll", "long"),
+    "most_weight": ("Holds", "kg a m² of tile"),
+}  # fmt: skip
+_OF_TILE = {"price": ("Price", "a box"), "weight": ("Weight", "kg a m²")}
+_SIZES = ("length", "width", "height", "thickness")
+_BRIEF = ("roll", "stick", "material", "kind", "shade", "per_box", "pack", "covers", "cover",
+          "pot_life", "set_hours", "coats", "price")  # fmt: skip
+"""What is told of a product in a line, after its sizes."""
+_TELLS = ("pot_life", "set_hours", "covers", "cover", "price", "coats", "per_box", "roll", "stick")
+"""Of those, what needs its name with it."""
+
+
+class SaidField(Value):
+    """A field of a product's sheet: what it is called, its unit, and what it can be."""
+
+    name: str
+    label: str
+    unit: str
+    needed: bool
+    choices: tuple[str, ...]
+
+
+class SaidProduct(Value):
+    """A product: what it is in a line, and its sheet as one would write it."""
+
+    name: str
+    own: bool
+    colour: str | None
+    facts: str
+    cells: dict[str, str]
+
+
+class SaidKind(Value):
+    """One kind of product on the shelf."""
+
+    kind: ShelfKind
+    title: str
+    one: str
+    fields: tuple[SaidField, ...]
+    products: tuple[SaidProduct, ...]
+
+
+def said_shelf(shelf: Shelf, own: Shelf) -> Iterator[SaidKind]:
+    """Yield every kind with its products; those of ``own`` are the user's."""
+    for kind in KINDS:
+        title, one = TITLES[kind]
+        mine = {product.name for product in getattr(own, kind)}
+        yield SaidKind(
+            kind=kind, title=title, one=one, fields=tuple(_fields(kind)),
+            products=tuple(_product(kind, p, p.name in mine) for p in getattr(shelf, kind)),
+        )  # fmt: skip
+
+
+def cells_of(product: Stocked) -> dict[str, str]:
+    """Return a product's sheet as one would write it in a table; what is left out is left out."""
+    lengths = length_fields(type(product))
+    found = {}
+    for name, value in product:
+        if value is None or value in ((), ""):
+            continue
+        found[name] = _length(value) if name in lengths else _cell(value)
+    return found
+
+
+def _fields(kind: ShelfKind) -> Iterator[SaidField]:
+    model = MODELS[kind]
+    for name, field in model.model_fields.items():
+        label, unit = (_OF_TILE if kind == "tile" else {}).get(name) or _FIELDS[name]
+        if name in length_fields(model):
+            unit = f"in or mm{', ' + unit if unit else ''}"
+        yield SaidField(
+            name=name, label=label, unit=_PACKS.get(kind, "") if name == "pack" else unit,
+            needed=field.is_required() or name == "name", choices=_choices(field.annotation),
+        )  # fmt: skip
+
+
+def _choices(annotation: Any) -> tuple[str, ...]:
+    if annotation is bool:
+        return ("no", "yes")
+    return get_args(annotation) if get_origin(annotation) is Literal else ()
+
+
+def _product(kind: ShelfKind, product: Stocked, own: bool) -> SaidProduct:
+    cells = cells_of(product)
+    labels = {field.name: (field.label, field.unit) for field in _fields(kind)}
+    sizes = [cells[name] for name in _SIZES if name in cells]
+    facts = [" × ".join(sizes)] if sizes else []
+    for name in _BRIEF:
+        if name in cells:
+            label, unit = labels[name]
+            tail = "" if name in length_fields(type(product)) or not unit else f" {unit}"
+            head = f"{label.lower()} " if name in _TELLS else ""
+            said = f"{product.price:.2f}" if name == "price" else cells[name]
+            facts.append(f"{head}{said}{tail}")
+    return SaidProduct(
+        name=product.name, own=own, colour=getattr(product, "colour", None),
+        facts="; ".join(facts), cells=cells,
+    )  # fmt: skip
+
+
+def _cell(value: object) -> str:
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, tuple):
+        return "; ".join(value)
+    return f"{value:g}" if isinstance(value, float) else str(value)
+
+
+def _length(mm: float) -> str:
+    """A length in the unit that it was made in: a fraction of an inch where 1/64 in holds it."""
+    parts = mm / MM_PER_INCH * 64
+    if mm and abs(parts - round(parts)) < 1e-6:
+        return f"{show_exact(mm, 'in')} in"
+    return f"{show_exact(mm, 'mm')} mm"

@@ -1,0 +1,96 @@
+"""Where schools differ, in words: each way with the reason to choose it, the default first."""
+
+from collections.abc import Iterator
+
+from pennant.core.job import Job
+from pennant.core.placed import NO_COUNTER
+from pennant.core.survey import zones_of
+from pennant.core.tolerance import EPS
+from pennant.core.values import Value
+from pennant.core.ways import QUESTIONS, Question, Ways
+
+ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
+    "gap": ("What carries the first course over a gap in the counter", {
+        "batten": ("a batten, screwed level", "costs a board and forgives: nothing slides"),
+        "screws": ("two screws under each tile", "no board to cut; each tile is its own level"),
+        "none": ("nothing: non-slump adhesive and a laser",
+                 "quickest, where the adhesive holds and the hand is sure"),
+    }),
+    "paint": ("On painted board", {
+        "primer": ("scuff, then a bonding primer", "holds on any sound paint"),
+        "scuff": ("scuff through the shine only", "where the paint is matt, thin and sound"),
+        "glue": ("a diluted glue coat", "costs next to nothing; softens again when it is wet"),
+    }),
+    "old_tile": ("With the tile that is there", {
+        "over": ("over it, scuffed and primed",
+                 "if it is sound, flat and thin enough at the ends: no dust, no patching"),
+        "off": ("off, down to the wall",
+                "where it is loose or would stand too proud; the wall behind is then patched, and "
+                "old adhesive may hold asbestos: test before it is touched"),
+    }),
+    "eighth": ("In a joint just as wide as sanded grout begins", {
+        "sanded": ("sanded grout", "shrinks least; not on a face that scratches"),
+        "unsanded": ("unsanded grout", "smoother to the finger; fill it twice if it sinks"),
+    }),
+    "spacers": ("Spacers", {
+        "leg": ("standing on a leg", "pulled out by hand, and used again on the next wall"),
+        "flat": ("flat where joints cross", "hold both ways at once; they stay until it has set"),
+    }),
+    "sealed": ("An open-pored tile is sealed", {
+        "before": ("before grout and after", "neither adhesive nor grout goes into the pores"),
+        "after": ("after grout only", "one coat less, where grout is near the tile's colour"),
+    }),
+}  # fmt: skip
+"""Each question, and each way with what it is chosen for; the default is the first."""
+
+
+class SaidWay(Value):
+    """One way to go, and why one would."""
+
+    value: str
+    says: str
+    why: str
+
+
+class SaidQuestion(Value):
+    """A question on which schools differ. The first of its ways is the default."""
+
+    question: Question
+    asks: str
+    chosen: str
+    ways: tuple[SaidWay, ...]
+
+
+def said_ways(job: Job) -> Iterator[SaidQuestion]:
+    """Yield the questions that this job raises."""
+    for question in QUESTIONS:
+        if raised(job, question):
+            asks, ways = ASKED[question]
+            yield SaidQuestion(
+                question=question, asks=asks, chosen=getattr(job.ways, question),
+                ways=tuple(SaidWay(value=value, says=says, why=why)
+                           for value, (says, why) in ways.items()),
+            )  # fmt: skip
+
+
+def raised(job: Job, question: Question) -> bool:
+    """Whether a job's survey, tile or joint raises a question."""
+    made_of = {zone.made_of for _, zone in zones_of(job.walls)}
+    match question:
+        case "gap":
+            return any(thing.kind in NO_COUNTER for wall in job.walls for thing in wall.things)
+        case "paint":
+            return "painted board" in made_of
+        case "old_tile":
+            return "old tile" in made_of
+        case "eighth":
+            return abs(job.pattern.joint - job.settings.sanded_from) <= EPS
+        case "spacers":
+            return job.pattern.joint > EPS and job.tile.material != "stick-on"
+        case "sealed":
+            return job.tile.porous
+
+
+def default_of(question: Question) -> str:
+    """Return the way that a new job goes."""
+    return str(getattr(Ways(), question))
