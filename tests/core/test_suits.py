@@ -9,7 +9,7 @@ from pennant.core.job import Job
 from pennant.core.plan import plan
 from pennant.core.suits import RULES, unsuited
 from pennant.words.names import Names
-from pennant.words.suits import SAID, said_unsuited
+from pennant.words.suits import SAID, SHOWN_BY_CONTRAST, said_joints, said_unsuited
 
 THINSET = {"name": "T", "kind": "thinset", "shade": "white", "pack": 10}
 SANDED = {"name": "S", "kind": "sanded", "colour": "#e0d8c8", "pack": 5}
@@ -116,6 +116,21 @@ class TestTable:
         said = {one.rule: one for one in said_unsuited(job, Names(made.kitchen), made)}
         assert all((said[rule].title, said[rule].why, said[rule].cure))
         assert "{" not in said[rule].title + said[rule].why + said[rule].cure
+
+    def test_contrast_is_said_with_the_uneven_spots_of_the_plan(self) -> None:
+        dark = {**SANDED, "colour": "#303030"}
+        window = {"kind": "window", "id": "w", "name": "Sash", "at": "31", "width": "24",
+                  "sill": "5 1/8", "height": "20"}  # fmt: skip
+        job = a_job(things=[window], settings={}, products={"grout": dark})
+        made = plan(job)
+        uneven = [f for f in made.findings if f.rule in SHOWN_BY_CONTRAST]
+        said = said_joints(job, Names(made.kitchen), made)
+        assert uneven
+        assert said.startswith("contrast")
+        assert "Sash" in said
+        plain = a_job(settings={}, products={"grout": {**SANDED, "colour": "#b9cbbd"}})
+        made = plan(plain)
+        assert said_joints(plain, Names(made.kitchen), made) == "match: joints recede"
 
     def test_a_stretch_of_wall_is_named(self) -> None:
         (found,) = unsuited(job_with({"zone": {"loose": True}}))

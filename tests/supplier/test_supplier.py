@@ -65,13 +65,18 @@ def job() -> Job:
     return one.model_copy(update={"products": one.products.model_copy(update=products)})
 
 
-def order(lots: list[int], **in_hand: float) -> dict[str, OrderLine]:
+def order(
+    lots: list[int], pack: float | None = None, lot: str = "", **in_hand: float
+) -> dict[str, OrderLine]:
     """The order's lines by id, from a supplier with so many packs in each of its lots."""
-    one = job().model_copy(update={"in_hand": in_hand})
+    one = job()
+    tile = one.tile.model_copy(update={"lot": lot})
+    one = one.model_copy(update={"in_hand": in_hand, "tile": tile})
 
     def answer(name: str) -> Answer:
         found = tuple(Lot(lot=f"L{n}", packs=packs) for n, packs in enumerate(lots))
-        return Answer(state="answered", offer=Offer(name=name, price=1.0, lots=found))
+        offer = Offer(name=name, price=1.0, lots=found, pack=pack)
+        return Answer(state="answered", offer=offer)
 
     return {line.id: line for line in checked(one, plan(one), answer)}
 
@@ -90,6 +95,18 @@ class TestOrder:
 
     def test_adhesive_may_be_of_several_lots(self) -> None:
         assert order([1, 1, 1])["adhesive"].fine
+
+    def test_of_the_lot_that_was_asked_for(self) -> None:
+        assert order([40, 40], lot="L1")["boxes"].says.endswith("of lot L1 can be had")
+        line = order([40], lot="L7")["boxes"]
+        assert not line.fine
+        assert "0 of lot L7" in line.says
+
+    def test_a_pack_of_another_size_is_said(self) -> None:
+        assert order([40], pack=9.5)["adhesive"].fine
+        line = order([40], pack=8)["adhesive"]
+        assert not line.fine
+        assert "in packs of 8, where the sheet says 9.5" in line.says
 
     def test_out_of_stock(self) -> None:
         assert "only 0 in stock" in order([])["adhesive"].says

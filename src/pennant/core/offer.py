@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from pennant.core.products import Amount, Price
 from pennant.core.values import Value
 
 State = Literal["answered", "not carried", "slow", "down", "nonsense"]
@@ -20,7 +21,8 @@ class Offer(Value):
     """What the supplier says of a product."""
 
     name: str
-    price: Annotated[float, Field(ge=0, le=1_000_000, allow_inf_nan=False)] | None = None
+    price: Price | None = None
+    pack: Amount | None = Field(default=None, description="What is in a pack, as on its sheet.")
     lots: tuple[Lot, ...] = Field(default=(), max_length=200)
 
 

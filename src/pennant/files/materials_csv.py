@@ -7,7 +7,7 @@ from pennant.core.job import Job
 from pennant.core.plan import Plan
 from pennant.words.quantities import GROUPS, said_quantities
 
-COLUMNS = ("group", "what", "to have", "to get", "note", "cost")
+COLUMNS = ("group", "what", "to have", "to get", "note", "left over", "kg", "cost")
 
 
 def materials_csv(job: Job, plan: Plan) -> str:
@@ -17,5 +17,7 @@ def materials_csv(job: Job, plan: Plan) -> str:
     writer.writerow(COLUMNS)
     for one in said_quantities(job, plan):
         cost = "" if one.cost is None else f"{one.cost:.2f}"
-        writer.writerow((GROUPS[one.group], one.name, one.amount, one.to_get, one.gist, cost))
+        weight = "" if one.weight is None else f"{one.weight:.2f}"
+        writer.writerow((GROUPS[one.group], one.name, one.amount, one.to_get, one.gist, one.left,
+                         weight, cost))  # fmt: skip
     return text.getvalue()

@@ -1,8 +1,8 @@
 """A simulated supplier: a small HTTP server that answers price, pack and stock by lot.
 
-``GET /product?name=NAME`` answers a JSON object: name, price, and lots (each with a name and how
-many packs it has). A product that it does not carry is 404. It can be told to be slow, to be out of
-order, or to answer nonsense, so that those states can be seen.
+``GET /product?name=NAME`` answers a JSON object: name, price, what is in a pack, and lots (each
+with a name and how many packs it has). A product that it does not carry is 404. It can be told to
+be slow, to be out of order, or to answer nonsense, so that those states can be seen.
 """
 
 import json
@@ -29,9 +29,22 @@ def stock_of(name: str) -> list[dict[str, object]]:
     ]
 
 
-def catalogue() -> dict[str, float | None]:
-    """Return what the supplier carries, by name, with its price."""
-    return {one.name: one.price for kind in KINDS for one in getattr(EXAMPLES, kind)}
+def catalogue() -> dict[str, dict[str, object]]:
+    """Return what the supplier carries, by name: price, pack and lots.
+
+    Of some the pack has changed since the shelf was written, as packs do.
+    """
+    found: dict[str, dict[str, object]] = {}
+    for kind in KINDS:
+        for one in getattr(EXAMPLES, kind):
+            pack: float | None = getattr(one, "pack", None) or getattr(one, "per_box", None)
+            if pack is not None and kind != "tile" and len(one.name) % 7 == 6:
+                pack = round(pack * 0.8, 1)
+            found[one.name] = {
+                "name": one.name, "price": one.price, "lots": stock_of(one.name),
+                "pack": pack,
+            }  # fmt: skip
+    return found
 
 
 class Supplier:
@@ -57,7 +70,7 @@ class Supplier:
         """Where it listens."""
         return int(self.server.server_address[1])
 
-    def answer(self, to: BaseHTTPRequestHandler, carried: dict[str, float | None]) -> None:
+    def answer(self, to: BaseHTTPRequestHandler, carried: dict[str, dict[str, object]]) -> None:
         """Answer as it is in the mood to."""
         if self.mood == "slow":
             self.awake.wait(SLOW_SECONDS)
@@ -71,8 +84,7 @@ class Supplier:
         if name not in carried:
             self._send(to, 404, b"{}")
             return
-        body = {"name": name, "price": carried[name], "lots": stock_of(name)}
-        self._send(to, 200, json.dumps(body).encode())
+        self._send(to, 200, json.dumps(carried[name]).encode())
 
     def _send(self, to: BaseHTTPRequestHandler, status: int, body: bytes) -> None:
         to.send_response(status)

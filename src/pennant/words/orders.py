@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterator
 from pennant.core.job import Job
 from pennant.core.offer import Answer, Lot, State
 from pennant.core.plan import Plan
-from pennant.core.quantity import LineId
+from pennant.core.quantity import PRODUCT_OF, LineId
 from pennant.core.values import Value
 from pennant.words.quantities import NAMES, chosen_for
 
@@ -45,10 +45,21 @@ def checked(job: Job, made: Plan, ask: Callable[[str], Answer]) -> Iterator[Orde
         if answer.state in ("slow", "down"):
             gone = answer
         lot = job.tile.lot if line.id == "boxes" else ""
-        yield _line(line.id, name, wanted, answer, lot)
+        yield _line(line.id, name, wanted, answer, lot, _pack(job, line.id))
 
 
-def _line(id_: LineId, name: str, wanted: int, answer: Answer, lot: str) -> OrderLine:
+def _pack(job: Job, line: LineId) -> float | None:
+    """What is in a pack by the sheet that the order was reckoned with."""
+    if line == "boxes":
+        return job.tile.per_box
+    if line == "border-boxes" and job.pattern.border:
+        return job.pattern.border.tile.per_box
+    return getattr(getattr(job.products, PRODUCT_OF.get(line, ""), None), "pack", None)
+
+
+def _line(
+    id_: LineId, name: str, wanted: int, answer: Answer, lot: str, pack: float | None
+) -> OrderLine:
     what = f"{NAMES[id_]}: {name}"
     if answer.offer is None:
         return OrderLine(id=id_, what=what, wanted=wanted, fine=False, state=answer.state,
@@ -66,5 +77,8 @@ def _line(id_: LineId, name: str, wanted: int, answer: Answer, lot: str) -> Orde
         says, fine = f"short of {short} in one lot: {most} of lot {lots[0].lot}", False
     else:
         says, fine = f"only {every} in stock, {wanted - every} short", False
+    if answer.offer.pack is not None and pack is not None and answer.offer.pack != pack:
+        says += f"; in packs of {answer.offer.pack:g}, where the sheet says {pack:g}: reckon anew"
+        fine = False
     return OrderLine(id=id_, what=what, wanted=wanted, fine=fine, state="answered", says=says,
                      price=answer.offer.price)  # fmt: skip

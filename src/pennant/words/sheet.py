@@ -127,7 +127,7 @@ def sheet(job: Job, plan: Plan) -> Sheet:
         quantities=tuple(said_quantities(job, plan)),
         groups={str(group): title for group, title in GROUPS.items()},
         unsuited=tuple(said_unsuited(job, names, plan)),
-        joints=said_joints(job),
+        joints=said_joints(job, names, plan),
         mixes=tuple(mix_cards(job, plan)),
         ways=tuple(said_ways(job)),
         step=job.step,

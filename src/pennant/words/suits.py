@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from pennant.core.colour import contrast
+from pennant.core.findings import Rule
 from pennant.core.job import Job
 from pennant.core.kitchen import build_up
 from pennant.core.lengths import show_with_unit
@@ -171,6 +172,10 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
 """What is wrong, why, and what would cure it."""
 
 
+SHOWN_BY_CONTRAST: tuple[Rule, ...] = ("sliver", "thin-top", "uneven-jambs", "shaved", "joint-off")
+"""Findings that the eye is led to where joints stand out from the tile."""
+
+
 class SaidUnsuited(Value):
     """Two things that do not go together."""
 
@@ -181,13 +186,24 @@ class SaidUnsuited(Value):
     cure: str
 
 
-def said_joints(job: Job) -> str:
-    """Say how the joints will look beside the tile; nothing where no grout is chosen."""
+def said_joints(job: Job, names: Names, plan: Plan) -> str:
+    """Say how the joints will look beside the tile, and where contrast would show what is uneven.
+
+    Nothing where no grout is chosen.
+    """
     if job.products.grout is None:
         return ""
-    if contrast(job.products.grout.colour, job.tile.colour):
-        return "contrast: every uneven joint shows"
-    return "match: joints recede"
+    if not contrast(job.products.grout.colour, job.tile.colour):
+        return "match: joints recede"
+    spots = dict.fromkeys(
+        names.edge(place)
+        for finding in plan.findings
+        if finding.rule in SHOWN_BY_CONTRAST
+        for place in finding.places
+    )
+    if not spots:
+        return "contrast: every uneven joint shows; this plan has no uneven spots of its own"
+    return f"contrast: every uneven joint shows, first of all here: {'; '.join(spots)}"
 
 
 def said_unsuited(job: Job, names: Names, plan: Plan) -> Iterator[SaidUnsuited]:
