@@ -375,6 +375,11 @@ class TestWays:
         zone = {"kind": "zone", "id": "z", "at": "0", "width": "40", "made_of": made_of}
         assert ("primer" in self.ids(things=[zone], ways=way)) is primed
 
+    def test_of_a_wall_a_stretch_has_the_share_of_its_length(self) -> None:
+        zone = {"kind": "zone", "id": "z", "at": "0", "width": "24", "made_of": "painted board"}
+        found = steps(the(planned(things=[zone]), "primer").working)
+        assert found["to prime"] == pytest.approx(96 * 30 * IN**2 / 1e6 * 24 / 96)
+
     def test_sealed_once_where_it_is_sealed_after_grout_only(self) -> None:
         tile = {"length": "8", "height": "2 1/2", "thickness": "5/16", "porous": True}
         job = {**a_job().model_dump(mode="json"), "tile": tile, "ways": {"sealed": "after"}}

@@ -39,8 +39,8 @@ def around(
     area = square_metres("field", field_area)
     if job.products.mat is not None:
         yield _mat(job, job.products.mat, fields, pieces, area)
-    if _primed(job, zones):
-        yield _coating(job, "primer", "wall", job.products.primer, area, times=1)
+    if (primed := _primed(job, fields, zones, area)) is not None:
+        yield _coating(job, "primer", "wall", job.products.primer, primed, times=1)
     yield from _patch(job, zones)
     yield from _boards(job)
     if job.tile.porous:
@@ -52,17 +52,32 @@ def around(
     yield from _tools(job)
 
 
-def _primed(job: Job, zones: Sequence[tuple[Wall, Zone]]) -> bool:
-    """Whether any stretch is primed: by what it is made of, and by the way that is gone with it."""
+def _primed(
+    job: Job, fields: Sequence[Field], zones: Sequence[tuple[Wall, Zone]], area: Working
+) -> Working | None:
+    """What is primed, by what each stretch is made of and by the way that is gone with it.
+
+    Of a wall's field a stretch has the share that it has of its length. Without any stretch told,
+    it is the whole field where a primer is chosen.
+    """
     if not zones:
-        return job.products.primer is not None
+        return area if job.products.primer is not None else None
     under = {zone.id for _, zone in boarded(job)}
-    bare = {zone.made_of for _, zone in zones if zone.id not in under}
-    return bool(
-        (job.ways.paint == "primer" and "painted board" in bare)
-        or (job.ways.old_tile == "over" and "old tile" in bare)
-        or bare & set(ALWAYS_PRIMED)
-    )
+    on = {field.surface.id: field.area for field in fields}
+    stretches = [
+        square_metres(f"field of {zone.id}", on[wall.id] * min(zone.width / wall.length, 1.0))
+        for wall, zone in zones
+        if zone.id not in under and _asks_for_primer(job, zone)
+    ]
+    return step("sum", "to prime", "m2", *stretches) if stretches else None
+
+
+def _asks_for_primer(job: Job, zone: Zone) -> bool:
+    if zone.made_of == "painted board":
+        return job.ways.paint == "primer"
+    if zone.made_of == "old tile":
+        return job.ways.old_tile == "over"
+    return zone.made_of in ALWAYS_PRIMED
 
 
 def _mat(

@@ -53,7 +53,7 @@ def _said(job: Job, surface: Surface, found: SettingOut) -> SaidSettingOut:
         StruckLine(
             what=f"Course {line.course + 1}, lower edge",
             reads=at(line.over_datum), y=line.over_datum,
-            note=f"{at(line.below_laser)} below the laser" if line.below_laser is not None else "",
+            note=_from_laser(job, line.below_laser),
         )
         for line in found.courses
     ]  # fmt: skip
@@ -82,6 +82,14 @@ def _said(job: Job, surface: Surface, found: SettingOut) -> SaidSettingOut:
         ),
         heights=tuple(heights), joints=tuple(joints), trims=tuple(trims),
     )  # fmt: skip
+
+
+def _from_laser(job: Job, below: float | None) -> str:
+    """Where a line is from the laser's; nothing where no laser's height was taken."""
+    if below is None:
+        return ""
+    where = "below" if below >= 0 else "over"
+    return f"{show_with_unit(abs(below), job.step)} {where} the laser"
 
 
 def _begin(found: SettingOut) -> str:

@@ -2,6 +2,7 @@
 import { memo } from "react";
 import type { Surface, SurfacePlan, SurfaceSheet } from "../api/client";
 import { Tape } from "../parts/Tape";
+import { holdsNumbers, labelPlace } from "./labels";
 import type { Scale } from "./scale";
 
 type Reading = SurfacePlan["edges"][number];
@@ -25,8 +26,6 @@ const WIDE = 230;
 const TINY = 90;
 /** Pixels: a cabinet drawn lower than this has no room for the number of its underside. */
 const LOW = 56;
-/** Pixels: how far down in an opening its name and sizes reach, and a line further. */
-const UNDER_NAME = 94;
 
 export const EdgeTags = memo(function EdgeTags({ surface, plan, sheet, scale, onPieces }: Props) {
   return plan.edges.map((reading, index) => {
@@ -58,7 +57,7 @@ function Tag({ surface, plan, reading, said, scale, onPieces }: TagProps) {
   const mid = middleOf(reading, plan);
   const first = placeOf(reading, own, mid, plan.frame[3], scale, rows.length);
   const place =
-    thing && !wide && OPENINGS.has(thing.kind)
+    thing && !wide && holdsNumbers(thing.kind)
       ? underName(first, reading, thing, plan.frame[3], scale, rows.length)
       : first;
   return (
@@ -101,9 +100,7 @@ function Tag({ surface, plan, reading, said, scale, onPieces }: TagProps) {
   );
 }
 
-const OPENINGS = new Set(["window", "hatch", "niche"]);
-
-/** In a narrow opening the numbers at its jambs would cover its name: they go below it. */
+/** In a narrow thing the numbers at its sides would cover its name: they go below it. */
 function underName(
   place: Place,
   reading: Reading,
@@ -112,8 +109,11 @@ function underName(
   scale: Scale,
   rows: number,
 ): Place {
-  const [, low, , high] = thing.box;
-  const y = scale.y(Math.min(high, top)) + UNDER_NAME;
+  const [x0, low, x1, high] = thing.box;
+  const over = Math.min(high, top);
+  const label = labelPlace(thing.kind, scale.px(x1 - x0), scale.px(over - low));
+  if (!label) return place;
+  const y = scale.y(over) + label.below;
   const beside = reading.side === "left" || reading.side === "right";
   const room = y + (rows - 1) * LINE < scale.y(low) - LINE;
   if (!beside || !room || place.y >= y) return place;

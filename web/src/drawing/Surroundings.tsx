@@ -3,6 +3,7 @@ import { memo, type ReactNode } from "react";
 import type { Placed, SaidLine, Surface, SurfacePlan, View } from "../api/client";
 import { Counter } from "./Counter";
 import { Ends } from "./Ends";
+import { LINE as LABEL_LINE, labelPlace } from "./labels";
 import { Measure, measureAt } from "./Measure";
 import type { Scale } from "./scale";
 
@@ -31,33 +32,34 @@ const FILL: Record<string, string> = {
   bracket: "#8f8a80",
   block: "#b7b1a4",
 };
-/** What is written on a thing: the measures that one would ask first. */
-const SAYS: Record<string, readonly [string, string][]> = {
+/** What is written on a thing: the measures that one would ask first, and the words around each. */
+const SAYS: Record<string, readonly [field: string, before: string, after: string][]> = {
   cabinet: [
-    ["/width", " wide, "],
-    ["/clear/value", " clear"],
+    ["/width", "", " wide"],
+    ["/clear/value", "", " clear"],
   ],
   hood: [
-    ["/width", " wide, "],
-    ["/clear/value", " clear"],
+    ["/width", "", " wide"],
+    ["/clear/value", "", " clear"],
   ],
   window: [
-    ["/width", " wide, sill at "],
-    ["/sill/value", ""],
+    ["/width", "", " wide"],
+    ["/sill/value", "sill at ", ""],
   ],
   hatch: [
-    ["/width", " wide, sill at "],
-    ["/sill/value", ""],
+    ["/width", "", " wide"],
+    ["/sill/value", "sill at ", ""],
   ],
   niche: [
-    ["/width", " × "],
-    ["/height", ""],
+    ["/width", "", " wide"],
+    ["/height", "", " high"],
   ],
 };
 
 export const Surroundings = memo(function Surroundings(props: Props) {
   const { surface, plan, lines, lengths, active, scale, onThing, small } = props;
   const top = plan.frame[3];
+  const flag = [scale.x(plan.pennant.x), scale.y(plan.pennant.y)] as const;
   return (
     <g>
       <Ends surface={surface} plan={plan} scale={scale} unrolled={small ?? false} />
@@ -72,6 +74,7 @@ export const Surroundings = memo(function Surroundings(props: Props) {
             key={thing.id}
             {...{ thing, fill, pointer, lengths, scale, onThing }}
             top={top}
+            flag={flag}
             active={thing.id === active}
             small={small ?? false}
           />
@@ -88,6 +91,8 @@ interface ThingProps {
   lengths: View["sheet"]["lengths"];
   scale: Scale;
   top: number;
+  /** The pennant's foot, in pixels. */
+  flag: readonly [x: number, y: number];
   active: boolean;
   small: boolean;
   onThing: (id: string) => void;
@@ -99,15 +104,13 @@ function path(outline: Placed["outline"], scale: Scale): string {
 }
 
 function Thing(props: ThingProps) {
-  const { thing, fill, pointer, lengths, scale, top, active, small, onThing } = props;
+  const { thing, fill, pointer, lengths, scale, top, flag, active, small, onThing } = props;
   const [x0, y0, x1, high] = thing.box;
   const y1 = Math.min(high, top);
   const [width, height] = [scale.px(x1 - x0), scale.px(y1 - y0)];
   const [x, y] = [scale.x(x0), scale.y(y1)];
   const says = (SAYS[thing.kind] ?? []).filter(([field]) => lengths[pointer + field]);
-  const roomy = width > 96 && height > 78;
-  const opening = thing.kind === "window" || thing.kind === "hatch" || thing.kind === "niche";
-  const labelAt = opening ? 56 : 30;
+  const place = labelPlace(thing.kind, width, height, { x: flag[0] - x, y: flag[1] - y });
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut to a line that the keyboard reaches by itself
     <g
@@ -127,21 +130,27 @@ function Thing(props: ThingProps) {
       />
       <Inside thing={thing} scale={scale} x={x} y={y} width={width} height={height} />
       {thing.stool && <Box rect={thing.stool} scale={scale} fill="#cfc3ab" />}
-      {roomy && !small && (
-        <Label x={x + width / 2} y={height > 120 ? y + labelAt : y + height / 2 - 4} fill={fill}>
+      {place && !small && (
+        <Label x={x + width / 2} y={y + place.at} fill={fill}>
           {thing.name}
           {thing.unsettled ? " ?" : ""}
-          <tspan x={x + width / 2} dy={17} fontSize={14} fontWeight={500}>
-            {says.map(([field, after]) => (
+          {says.slice(-place.sizes).map(([field, before, after], index) => (
+            <tspan
+              key={field}
+              {...(index === 0 || place.stacked ? { x: x + width / 2, dy: LABEL_LINE } : {})}
+              fontSize={14}
+              fontWeight={500}
+            >
+              {index > 0 && !place.stacked && ", "}
+              {before}
               <Measure
-                key={field}
                 pointer={pointer + field}
                 label={field.slice(1)}
                 shown={lengths[pointer + field]?.shown ?? ""}
                 says={after}
               />
-            ))}
-          </tspan>
+            </tspan>
+          ))}
         </Label>
       )}
     </g>

@@ -48,24 +48,26 @@ export function JobHeader() {
         <button
           type="button"
           className="button"
+          aria-label="Undo"
           disabled={!state.undo && status === "kept"}
           title={state.undo ? `Undo: ${state.undo}` : "Nothing to undo"}
           onClick={() => editor.undo()}
         >
-          ↶ Undo
+          ↶<span className="max-sm:hidden"> Undo</span>
         </button>
         <button
           type="button"
           className="button"
+          aria-label="Redo"
           disabled={!state.redo}
           title={state.redo ? `Redo: ${state.redo}` : "Nothing to redo"}
           onClick={() => editor.redo()}
         >
-          ↷ Redo
+          ↷<span className="max-sm:hidden"> Redo</span>
         </button>
         <select
           aria-label="Unit and rounding"
-          className="field w-auto"
+          className="field w-auto max-sm:max-w-40"
           value={view.job.step ?? "1/16 in"}
           onChange={(event) => round(event.target.value as Step)}
         >

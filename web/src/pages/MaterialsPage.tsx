@@ -98,11 +98,11 @@ export function MaterialsPage() {
                     <div className={`grow ${all ? "opacity-50" : ""}`}>
                       <Line said={said} quantity={line} />
                     </div>
-                    <span className="aside mt-2 w-16 shrink-0 text-right">
-                      {typeof said.weight === "number" && `${said.weight.toFixed(1)} kg`}
-                    </span>
-                    <span className="tape mt-1.5 w-16 shrink-0 text-right">
-                      {said.cost?.toFixed(2)}
+                    <span className="mt-1.5 flex shrink-0 flex-row-reverse gap-2 text-right max-sm:flex-col max-sm:gap-0">
+                      <span className="tape w-16">{said.cost?.toFixed(2)}</span>
+                      <span className="aside w-16">
+                        {typeof said.weight === "number" && `${said.weight.toFixed(1)} kg`}
+                      </span>
                     </span>
                   </li>
                 );

@@ -68,7 +68,12 @@ export function Line({ said, quantity }: LineProps) {
           )}
           {said.to_get !== said.amount && ` ${said.amount} less what is in hand`}
         </span>
-        <span className="aside ml-auto print:hidden">working</span>
+        <span className="aside ml-auto print:hidden">
+          <span className="max-sm:sr-only">working</span>
+          <span className="sm:hidden" aria-hidden>
+            +
+          </span>
+        </span>
       </DisclosureButton>
       {said.sticks.length > 0 && (
         <ul className="px-1.5 pb-1 text-sm">
