@@ -10,7 +10,7 @@ DEMO_HOME ?= var/demo
 PORT ?= 8765
 WEB := $(shell find web/src web/index.html web/vite.config.ts -type f)
 
-.PHONY: help demo serve test check format bench screenshots lock api-types docs build setup
+.PHONY: help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
 
 help:
 	@echo "make demo         set up, then start Pennant with a made-up kitchen"
@@ -27,16 +27,24 @@ demo: build
 serve: build
 	@$(BIN)/pennant serve --port $(PORT)
 
-test: check build .stamps/chromium
+# Both sides are set up, and then checked, at the same time.
+test:
+	@$(MAKE) --no-print-directory -s -j2 setup
+	@$(MAKE) --no-print-directory -s -j2 check build
+	@$(MAKE) --no-print-directory -s .stamps/chromium
 	@echo "==> tests: core, store, api, browser"
 	@# One worker a processor; each has a server of its own.
 	@$(BIN)/pytest --numprocesses=auto --maxprocesses=4
 
-check: .stamps/python .stamps/node
+check: check-python check-web
+
+check-python: .stamps/python
 	@echo "==> Python: format, lint, types, direction of imports"
 	@$(BIN)/ruff format --check --quiet . && $(BIN)/ruff check --quiet .
 	@$(BIN)/mypy --no-error-summary
 	@$(BIN)/lint-imports > /tmp/pennant-imports.$$$$ || { cat /tmp/pennant-imports.$$$$; exit 1; }
+
+check-web: .stamps/python .stamps/node
 	@echo "==> web: format, lint, types, and that the API's types are current"
 	@cd web && npx --no-install biome check --error-on-warnings src && npx --no-install tsc --noEmit
 	@$(MAKE) --no-print-directory -s api-types OUT=.stamps/schema.d.ts
