@@ -12,7 +12,6 @@ from random_walls import square_jobs
 from kitchens import CABINET, WINDOW, a_job, demo
 from pennant.core import compare as comparing
 from pennant.core.compare import Outcome, best_found, measured_of, outcome_near, started, wishes_of
-from pennant.core.field import field_of
 from pennant.core.job import Job
 from pennant.core.kitchen import kitchen_of
 from pennant.core.module import module_of
@@ -135,6 +134,16 @@ class TestMeasures:
         assert best.measured.of(wish) <= worst.measured.of(wish)
 
 
+def bordered(after: int, length: str) -> Job:
+    """The wall with a border course of tiles so long."""
+    tile = {"length": length, "height": "1", "thickness": "5/16"}
+    pattern = {"joint": "1/8", "border": {"after": after, "tile": tile}}
+    return Job.model_validate({**JOB.model_dump(mode="json"), "pattern": pattern})
+
+
+BORDERED = (bordered(3, "8"), bordered(2, "11"), bordered(1, "5 1/2"))
+
+
 class TestBestFound:
     """Of all starts there are, none ranks above the one that the search finds."""
 
@@ -175,6 +184,21 @@ class TestBestFound:
             assert other.worst is not None
             assert rank_key(other.worst, wishes_of(job)) >= limit
 
+    @pytest.mark.parametrize("job", BORDERED, ids=["same", "longer", "first"])
+    def test_nor_with_a_border_course(self, job: Job) -> None:
+        job, turn = wishing(job, "never", "avoid", "smallest"), Random(3)
+        best = best_found(job, kitchen_of(job), "a")
+        assert best.worst is not None
+        limit = rank_key(best.worst, wishes_of(job))
+        for _ in range(40):
+            start = Start(
+                across=FullLeft(nudge=turn.uniform(0, 4 * 206.4)),
+                up=FullCounter(nudge=turn.uniform(-66.6, 0)),
+            )
+            other = outcome_near(job, kitchen_of(job), "a", start)
+            assert other.worst is not None
+            assert rank_key(other.worst, wishes_of(job)) >= limit
+
     def test_no_school_is_better(self) -> None:
         best = best_found(JOB, kitchen_of(JOB), "a")
         wishes = wishes_of(JOB)
@@ -198,13 +222,15 @@ class TestBestFound:
         best = best_found(JOB, kitchen_of(JOB), "a")
         assert best.measured == measured(JOB, best.start)
 
-    def test_the_sieve_reckons_sizes_as_the_plan_reads_them(self) -> None:
+    @pytest.mark.parametrize("job", [JOB, *BORDERED], ids=["plain", "same", "longer", "first"])
+    def test_the_sieve_reckons_sizes_as_the_plan_reads_them(self, job: Job) -> None:
         """At any start the smallest piece by the sieve is the smallest that the plan reads."""
-        job, turn = JOB, Random(5)
-        field = field_of(kitchen_of(job).surfaces[0], job.settings)
-        search = Search(field, module_of(job), job.pattern.bond, job.settings)
+        turn = Random(5)
+        (laid,) = lay(job, kitchen_of(job))
+        field, border = laid.field, laid.layout.border
+        search = Search(field, module_of(job), job.pattern.bond, job.settings, border=border)
         for _ in range(40):
-            x, y = turn.uniform(0, 206.4), turn.uniform(0, 66.6)
+            x, y = turn.uniform(0, 206.4 * search.repeats), turn.uniform(0, 66.6)
             groups, boxed = search.pattern(y)
             across = search.across_scores(np.array([x]), groups=groups, boxed=boxed)
             smallest = -max(across[3][0], search.up_scores(np.array([y]))[3][0])

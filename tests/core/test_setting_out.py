@@ -107,4 +107,7 @@ class TestWords:
         job = demo("Alder Wharf")
         walls = list(said_setting_out(job, plan(job)))
         assert [wall.surface for wall in walls] == [wall.id for wall in job.walls]
-        assert all("below the laser" in line.note for wall in walls for line in wall.heights)
+        notes = [line.note for wall in walls for line in wall.heights]
+        assert all(note.endswith(("below the laser", "over the laser")) for note in notes)
+        assert any(note.endswith("over the laser") for note in notes)
+        assert not any(note.startswith("-") for note in notes)

@@ -4,6 +4,7 @@ The client's wishes decide, in their order. Two starts that lay the same tiles a
 """
 
 from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
 
 from pennant.core.field import field_of
 from pennant.core.job import Job
@@ -94,8 +95,11 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
     wishes, module, own = wishes_of(job), module_of(job), job.wall(wall).start
     field = field_of(kitchen.surface(wall), job.settings)
     carried = isinstance(own.up, Carried)
-    now = next(one for one in lay(job, kitchen) if one.plan.surface == wall).plan.pennant
-    search = Search(field, module, job.pattern.bond, job.settings)
+    made = next(one for one in lay(job, kitchen) if one.plan.surface == wall)
+    now, border = made.plan.pennant, made.layout.border
+    # What is found stands on the counter, where a border lies above its courses.
+    border = replace(border, down=False) if border and not carried else border
+    search = Search(field, module, job.pattern.bond, job.settings, border=border)
     area = field.inner.area / (module.across * module.up)
     most = max(2, min(SHORT_LIST, int(SHORT_LIST_PIECES / max(area, 1.0))))
     found = search.best(wishes, most, now.tile_y if carried else None)
@@ -103,7 +107,8 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
     for x, y in found.places:
         # A whole tile more or less across changes nothing: say the start by its smallest nudge.
         across = x - field.inner.x0
-        across -= round(across / module.across) * module.across
+        if search.repeats == 1:
+            across -= round(across / module.across) * module.across
         up = own.up if carried else FullCounter(nudge=tidy(y - field.foot))
         start = own.model_copy(update={"across": FullLeft(nudge=tidy(across)), "up": up})
         outcomes.append(outcome_near(job, kitchen, wall, start))

@@ -44,7 +44,7 @@ def play_of(laid: Laid, settings: Settings) -> tuple[Play, Play]:
     """Return the play across and up of a wall's start."""
     layout = laid.layout
     module, x, y = layout.module, layout.plant.x, layout.plant.y
-    search = Search(laid.field, module, layout.bond, settings, layout.spans, y)
+    search = Search(laid.field, module, layout.bond, settings, layout.spans, y, layout.border)
     groups, boxed = search.pattern(y)
     up = search.up_scores(np.array([y]))[:2, 0]
 

@@ -11,7 +11,7 @@ once. The reckoning is a sieve: what it lets through is planned in full and judg
 
 import functools
 import itertools
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -21,19 +21,25 @@ from pennant.core.courses import phases, shift_of
 from pennant.core.field import Edge, Field, KeepOut
 from pennant.core.fit import Span, slipped
 from pennant.core.job import Bond
+from pennant.core.layout import BorderRow
 from pennant.core.module import Module
 from pennant.core.settings import Settings
 from pennant.core.tolerance import EPS, distinct_lines
 from pennant.core.wish import BANDS, Kind, Wish
 
 Floats = npt.NDArray[np.float64]
+MOST_MODULES = 6
+"""Modules over which starts are tried where a border's tile is of another length than the tile."""
 _TOPS = ("overhead", "ceiling", "open-top")
 _HIDDEN = ("corner", "foot", "gap-side")
 
 
 @dataclass(frozen=True)
 class Group:
-    """Pieces at one edge that have one size: of one kind of course, before one further line."""
+    """Pieces at one edge that have one size: of one kind of course, before one further line.
+
+    A border is a kind of course of its own, after those of the bond.
+    """
 
     edge: int
     phase: int
@@ -73,6 +79,30 @@ _COUNTED = ("never", "avoid")
 
 
 @dataclass(frozen=True)
+class Bands:
+    """Where a border lies, from the pennant's course (mm), and how rows on either side are moved.
+
+    ``low`` is the lower edge of its tiles and ``next`` that of the course upon it.
+    """
+
+    low: float
+    next: float
+    height: float
+    under: float
+    over: float
+
+    @classmethod
+    def of(cls, border: BorderRow, module: Module) -> "Bands":
+        """Return where a border lies: above its courses, or beneath them where they hang."""
+        extra = border.module.up
+        if border.down:
+            low = (1 - border.after) * module.up - extra
+            return cls(low, low + extra, border.module.height, -extra, 0.0)
+        low = border.after * module.up
+        return cls(low, low + extra, border.module.height, 0.0, extra)
+
+
+@dataclass(frozen=True)
 class Found:
     """Starts that the sieve let through: lower left corners of a full tile (mm), the best first."""
 
@@ -85,7 +115,7 @@ class Search:
 
     def __init__(
         self, field: Field, module: Module, bond: Bond, settings: Settings,
-        spans: Sequence[Span] = (), around: float | None = None,
+        spans: Sequence[Span] = (), around: float | None = None, border: BorderRow | None = None,
     ) -> None:  # fmt: skip
         """``around`` is the height of the pennant's course (mm), at the counter if not given."""
         self.field, self.module, self.bond, self.settings = field, module, bond, settings
@@ -99,6 +129,11 @@ class Search:
         used = tuple(sorted({shifts[row % len(shifts)] for row in rows}))
         self.across = Way(module.across, module.width, shifts, used)
         self.up = Way(module.up, module.height, (0.0,), (0.0,))
+        self.kinds = phases(bond)
+        self.border = border
+        self.bands = Bands.of(border, module) if border else None
+        other = border.module if border else module
+        self.along_border = Way(other.across, other.width, (0.0,), (0.0,))
         self.centres: list[float] = []
         self.only: dict[Kind, set[str]] = {}
         shown = [keep for keep in field.keep_outs if not keep.hidden]
@@ -163,9 +198,29 @@ class Search:
         return kind not in self.only or owner in self.only[kind]
 
     def marks_across(self) -> Floats:
-        """Return every start across, over one module, at which anything changes."""
+        """Return every start across at which anything changes.
+
+        Over one module; over several where a border's tile is of another length, because it begins
+        with the pennant's tile, and a whole tile more then moves its joints.
+        """
         beside = [(keep.box.x0, keep.box.x1) for keep in self.boxes]
-        return self._candidates(self.across, self.uprights, beside)
+        marks = self._candidates(self.across, self.uprights, beside)
+        if self.repeats == 1:
+            return marks
+        step, whole = self.across.step, self.across.step * self.repeats
+        of_border = self._candidates(self.along_border, self.uprights, beside)
+        turns = range(int(whole / self.along_border.step) + 1)
+        every = [mark + turn * step for turn in range(self.repeats) for mark in marks]
+        every += [mark + turn * self.along_border.step for turn in turns for mark in of_border]
+        return np.array(distinct_lines(0.0, whole, sorted(m for m in every if m < whole))[:-1])
+
+    @property
+    def repeats(self) -> int:
+        """Over how many modules starts across differ."""
+        if abs(self.along_border.step - self.across.step) <= EPS:
+            return 1
+        inner = self.field.inner
+        return max(1, min(MOST_MODULES, round((inner.x1 - inner.x0) / self.across.step)))
 
     def marks_up(self) -> Floats:
         """Return every start up, over one module, at which anything changes."""
@@ -181,6 +236,10 @@ class Search:
         marks: list[float] = []
         ats = [(edge.inward, at) for edge in edges for at in set(edge.reach)]
         ats += [(sign, at) for low, high in boxes for sign, at in ((-1, low), (1, high))]
+        if way is self.up and self.bands:
+            marks += self._border_marks(ats, limits[:2])
+            moved = {self.bands.under, self.bands.over} - {0.0}
+            ats += [(sign, at - by) for sign, at in ats for by in moved]
         if way is self.across:
             ats = [(sign, at + slipped(self.spans, at)) for sign, at in ats]
             marks += [c - shift - part for c, shift, part in itertools.product(
@@ -200,6 +259,20 @@ class Search:
         between = [(a + b) / 2 for a, b in itertools.pairwise(kept)]
         return np.array(sorted({*kept[:-1], *between}))
 
+    def _border_marks(
+        self, ats: list[tuple[int, float]], limits: tuple[float, float]
+    ) -> list[float]:
+        """Starts up at which an edge meets the border's own lines, or cuts it to a limit."""
+        assert self.bands is not None
+        low, height = self.bands.low, self.bands.height
+        sizes = (0.0, height, *limits, self.settings.small_share * height, self.settings.least_leg)
+        return [
+            at - low - (height - size if sign > 0 else size)
+            for sign, at in ats
+            for size in sizes
+            if size <= height
+        ]
+
     # --- scores --------------------------------------------------------------------------------
 
     def _robust(self, starts: Floats, score: Callable[[Floats], Floats]) -> Floats:
@@ -213,20 +286,36 @@ class Search:
         low = int(np.floor((inner.y0 - y) / module.up)) - 1
         high = int(np.ceil((inner.y1 - y) / module.up)) + 1
         groups, boxed = set(), set()
-        count = phases(self.bond)
-        for row in range(low, high):
-            foot = max(y + row * module.up, inner.y0)
-            head = min(y + row * module.up + module.height, inner.y1)
+        for kind, bottom, height in self._rows(y, range(low, high)):
+            foot, head = max(bottom, inner.y0), min(bottom + height, inner.y1)
             if head - foot <= EPS:
                 continue
             for number, runs in enumerate(self.upright_runs):
                 for first, last, run in runs:
                     if foot < last - EPS and head > first + EPS:
-                        groups.add(Group(number, row % count, run))
+                        groups.add(Group(number, kind, run))
             for number, keep in enumerate(self.boxes):
                 if foot < keep.box.y1 - EPS and head > keep.box.y0 + EPS:
-                    boxed.add((number, row % count))
+                    boxed.add((number, kind))
         return frozenset(groups), frozenset(boxed)
+
+    def _rows(self, y: float, rows: range) -> Iterator[tuple[int, float, float]]:
+        """Yield the kind of each row, its lower edge and its height; the border is one of them."""
+        up, bands = self.module.up, self.bands
+        extra = 0 if bands is None else int((bands.next - bands.low) // up) + 1
+        for row in range(rows.start - extra, rows.stop + extra):
+            by = 0.0
+            if bands is not None:
+                by = bands.over if row * up >= bands.next - bands.over - EPS else bands.under
+            yield row % self.kinds, y + row * up + by, self.module.height
+        if bands is not None:
+            yield self.kinds, y + bands.low, bands.height
+
+    def _way(self, kind: int) -> tuple[Way, int, tuple[Span, ...]]:
+        """The way along a kind of course, its phase in it, and the spans that it is fitted to."""
+        if self.bands is not None and kind == self.kinds:
+            return self.along_border, 0, ()
+        return self.across, kind, tuple(self.spans)
 
     def across_scores(
         self, starts: Floats, groups: frozenset[Group], boxed: frozenset[tuple[int, int]]
@@ -239,15 +328,16 @@ class Search:
         for group in sorted(groups, key=lambda g: (g.edge, g.phase, g.run)):
             edge = self.uprights[group.edge]
             at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
-            at += slipped(self.spans, at)
-            size = self.across.left_over(starts, edge, at, group.phase, self.module.joint)
+            way, phase, spans = self._way(group.phase)
+            at += slipped(spans, at)
+            size = way.left_over(starts, edge, at, phase, self.module.joint)
             size = np.minimum(size, group.run)
-            self._judge(edge, size, self.module.width, never, avoid)
+            self._judge(edge, size, way.size, never, avoid)
             if self._counts("smallest", edge.owner):
                 smallest = np.minimum(smallest, size)
             sizes[edge.owner, group.phase, edge.side] = size
             if edge.owner == self.field.surface.id:
-                ends[edge.side] = np.minimum(ends[edge.side], self.module.width - size)
+                ends[edge.side] = np.minimum(ends[edge.side], way.size - size)
         for (owner, phase, side), left in sizes.items():
             right = sizes.get((owner, phase, "right"))
             if side == "left" and right is not None and owner in self.openings:
@@ -257,8 +347,9 @@ class Search:
                     even = np.maximum(even, seen * np.abs(left - right))
         for number, phase in boxed:
             box = self.boxes[number].box
-            by = slipped(self.spans, box.x0)
-            avoid += self._legs(self.across, starts, box.x0 + by, box.x1 + by, phase)
+            way, kind, spans = self._way(phase)
+            by = slipped(spans, box.x0)
+            avoid += self._legs(way, starts, box.x0 + by, box.x1 + by, kind)
         none = np.zeros(len(starts))
         centred = np.zeros(len(starts))
         for centre in self.centres:
@@ -281,21 +372,46 @@ class Search:
         foot, top, none = (np.zeros(len(starts)) for _ in range(3))
         for edge, runs in zip(self.levels, self.level_runs, strict=True):
             at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
-            plain = self.up.left_over(starts, edge, at, 0, self.module.joint)
+            plain, full = self._left_up(starts, edge, at)
             for run in sorted({run for _, _, run in runs}):
                 size = np.minimum(plain, run)
-                self._judge(edge, size, self.module.height, never, avoid)
+                self._judge(edge, size, full, never, avoid)
                 if self._counts("smallest", edge.owner):
                     smallest = np.minimum(smallest, size)
                 if edge.kind == "counter":
-                    foot = np.maximum(foot, self.module.height - size)
+                    foot = np.maximum(foot, full - size)
                 elif edge.kind in _TOPS:
-                    top = np.maximum(top, self.module.height - size)
+                    top = np.maximum(top, full - size)
         for keep in self.boxes:
-            avoid += self._legs(self.up, starts, keep.box.y0, keep.box.y1, 0)
+            moved = starts
+            if self.bands is not None:
+                beyond = keep.box.y0 - starts >= self.bands.next
+                moved = starts + np.where(beyond, self.bands.over, self.bands.under)
+            avoid += self._legs(self.up, moved, keep.box.y0, keep.box.y1, 0)
         return np.stack([never, avoid, none, -smallest, none, none, foot, top, none])
 
-    def _judge(self, edge: Edge, size: Floats, full: float, never: Floats, avoid: Floats) -> None:
+    def _left_up(self, starts: Floats, edge: Edge, at: float) -> tuple[Floats, Floats | float]:
+        """The size of the piece at a level line, for every start, and that of its whole tile."""
+        whole, bands = self.module.height, self.bands
+        plain = self.up.left_over(starts, edge, at, 0, self.module.joint)
+        if bands is None:
+            return plain, whole
+        over = self.up.left_over(starts + bands.over, edge, at, 0, self.module.joint)
+        under = self.up.left_over(starts + bands.under, edge, at, 0, self.module.joint)
+        rel = at - starts
+        into = rel - bands.low
+        if edge.inward > 0:
+            within = (into > -self.module.bed - EPS) & (into < bands.height - EPS)
+            size = np.minimum(bands.height - into, bands.height)
+        else:
+            within = (into > EPS) & (rel < bands.next + EPS)
+            size = np.minimum(into, bands.height)
+        beside = np.where(rel >= bands.next - self.module.bed - EPS, over, under)
+        return np.where(within, size, beside), np.where(within, bands.height, whole)
+
+    def _judge(
+        self, edge: Edge, size: Floats, full: Floats | float, never: Floats, avoid: Floats
+    ) -> None:
         """Count what would be found at an edge; the arrays are added to in place."""
         least = self.settings.least_top_piece if edge.kind in _TOPS else self.settings.least_piece
         cut = size < full - EPS

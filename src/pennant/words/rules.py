@@ -15,6 +15,7 @@ from pennant.core.job import BOX_SIZES, BoxSize
 from pennant.core.lengths import MM_PER_INCH, Step, show_length, show_with_unit
 from pennant.core.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
 from pennant.core.products import SET_HOURS
+from pennant.core.search import MOST_MODULES
 from pennant.core.settings import STAGGER_APART, Settings, field_of, meta
 from pennant.core.stagger import PARTS, ROWS, STARTS_APART, STEPS_APART
 from pennant.core.sticks import EXACT_UP_TO
@@ -94,6 +95,10 @@ def _lines() -> Iterator[str]:
     yield (
         f"| starts planned in full after the sieve | {SHORT_LIST}, of {SHORT_LIST_PIECES:,} "
         "pieces at most | on a wall of chips fewer, so that the answer does not take minutes |"
+    )
+    yield (
+        f"| modules that starts are tried over, with a border of another length | {MOST_MODULES} | "
+        "a border begins with the pennant's tile, so a whole tile more moves its joints |"
     )
     yield (
         f"| starts whose floating ends are moved | {ENDS_MOVED_FOR} | the best so far; the others "
