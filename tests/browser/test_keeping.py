@@ -1,6 +1,7 @@
 """Nothing is lost: not by undoing, deleting, two tabs, a dead server or a closed browser."""
 
 import json
+import re
 from pathlib import Path
 
 import pytest
@@ -86,6 +87,20 @@ class TestFiles:
         home.get_by_label("Job file").set_input_files(path)
         expect(home.get_by_role("alert")).to_contain_text("/walls is missing")
         expect(cards(home)).to_have_count(1)
+
+
+class TestPages:
+    """A page that cannot be fetched says so, and comes when it is asked for again."""
+
+    def test_a_page_that_did_not_come(self, job: Page) -> None:
+        failed = re.compile(r"/assets/MaterialsPage.*\.js$")
+        job.route(failed, lambda route: route.abort())
+        paper(job, "It takes")
+        job.get_by_role("link", name="Shopping list").click()
+        expect(job.get_by_role("alert")).to_contain_text("could not be opened")
+        job.unroute(failed)
+        job.get_by_role("button", name="Open it again").click()
+        expect(job.get_by_role("heading", name="what it takes")).to_be_visible()
 
 
 class TestTwoTabs:

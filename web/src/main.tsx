@@ -1,16 +1,24 @@
 /** Starts the application in the page. */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
-import { AgreePage } from "./pages/AgreePage";
 import { Home } from "./pages/Home";
-import { Desk, JobPage } from "./pages/JobPage";
-import { MaterialsPage } from "./pages/MaterialsPage";
-import { SawPage } from "./pages/SawPage";
-import { ShelfPage } from "./pages/ShelfPage";
-import { CutSheetPage } from "./papers/CutsPaper";
+import { Trouble } from "./parts/Trouble";
 import "./styles.css";
+
+// Each page comes when it is opened: whoever is at the saw does not load the desk.
+const AgreePage = lazy(async () => ({ default: (await import("./pages/AgreePage")).AgreePage }));
+const CutSheetPage = lazy(async () => ({
+  default: (await import("./papers/CutsPaper")).CutSheetPage,
+}));
+const Desk = lazy(async () => ({ default: (await import("./pages/Desk")).Desk }));
+const JobPage = lazy(async () => ({ default: (await import("./pages/JobPage")).JobPage }));
+const MaterialsPage = lazy(async () => ({
+  default: (await import("./pages/MaterialsPage")).MaterialsPage,
+}));
+const SawPage = lazy(async () => ({ default: (await import("./pages/SawPage")).SawPage }));
+const ShelfPage = lazy(async () => ({ default: (await import("./pages/ShelfPage")).ShelfPage }));
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
 const root = document.getElementById("root");
@@ -19,51 +27,55 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <BrowserRouter>
-        <Routes>
-          <Route path="/" element={<Home />} />
-          <Route
-            path="/jobs/:id"
-            element={
-              <JobPage>
-                <Desk />
-              </JobPage>
-            }
-          />
-          <Route
-            path="/jobs/:id/agree"
-            element={
-              <JobPage>
-                <AgreePage />
-              </JobPage>
-            }
-          />
-          <Route
-            path="/jobs/:id/cuts"
-            element={
-              <JobPage>
-                <CutSheetPage />
-              </JobPage>
-            }
-          />
-          <Route
-            path="/jobs/:id/saw"
-            element={
-              <JobPage>
-                <SawPage />
-              </JobPage>
-            }
-          />
-          <Route
-            path="/jobs/:id/materials"
-            element={
-              <JobPage>
-                <MaterialsPage />
-              </JobPage>
-            }
-          />
-          <Route path="/shelf" element={<ShelfPage />} />
-          <Route path="*" element={<Home />} />
-        </Routes>
+        <Trouble>
+          <Suspense fallback={<p className="aside p-4">Opening…</p>}>
+            <Routes>
+              <Route path="/" element={<Home />} />
+              <Route
+                path="/jobs/:id"
+                element={
+                  <JobPage>
+                    <Desk />
+                  </JobPage>
+                }
+              />
+              <Route
+                path="/jobs/:id/agree"
+                element={
+                  <JobPage>
+                    <AgreePage />
+                  </JobPage>
+                }
+              />
+              <Route
+                path="/jobs/:id/cuts"
+                element={
+                  <JobPage>
+                    <CutSheetPage />
+                  </JobPage>
+                }
+              />
+              <Route
+                path="/jobs/:id/saw"
+                element={
+                  <JobPage>
+                    <SawPage />
+                  </JobPage>
+                }
+              />
+              <Route
+                path="/jobs/:id/materials"
+                element={
+                  <JobPage>
+                    <MaterialsPage />
+                  </JobPage>
+                }
+              />
+              <Route path="/shelf" element={<ShelfPage />} />
+              <Route path="*" element={<Home />} />
+            </Routes>
+          </Suspense>
+        </Trouble>
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,
