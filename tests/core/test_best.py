@@ -5,14 +5,15 @@ from typing import Any
 import pytest
 
 from kitchens import IN, WINDOW, a_job, demo
-from pennant.core.best import best_round, every_start, unmet
+from pennant.core.best import best_round, every_start, unmet, visits
 from pennant.core.check import problems_of
-from pennant.core.compare import started
+from pennant.core.compare import measured_of, started
 from pennant.core.job import Job
 from pennant.core.kitchen import kitchen_of
-from pennant.core.plan import plan
+from pennant.core.plan import lay, plan
 from pennant.core.planting import FullAt, Start
 from pennant.core.wish import Wish
+from pennant.core.wishes import rank_key
 
 
 def floating(**start: Any) -> Job:
@@ -109,6 +110,23 @@ class TestRound:
             never.append(plan(step.job).never)
             assert step.of == len(job.walls)
         assert never == sorted(never, reverse=True)
+
+    def test_where_corners_matter_the_first_wall_is_sought_again(self) -> None:
+        job = wishing(demo("Fennel Row"), Wish(kind="never"), Wish(kind="corner"))
+        ranks = []
+        for step in best_round(job):
+            laid = list(lay(step.job, kitchen_of(step.job)))
+            ranks.append(rank_key(measured_of(step.job, "sink-wall", laid), job.wishes))
+            assert step.of == 3
+        assert len(ranks) == 3
+        assert ranks == sorted(ranks, reverse=True)
+
+    def test_walls_that_stand_apart_are_sought_once(self) -> None:
+        job = wishing(demo("Fennel Row"), Wish(kind="corner"))
+        walls = tuple(wall.model_copy(update={"corner": None}) for wall in job.walls)
+        assert visits(job) == [0, 1, 0]
+        assert visits(job.model_copy(update={"walls": walls})) == [0, 1]
+        assert visits(demo("Fennel Row")) == [0, 1]
 
     def test_a_start_at_a_line_is_kept_when_it_is_best(self) -> None:
         job = wishing(a_job(openings=[WINDOW]), Wish(kind="full-left"))

@@ -109,13 +109,28 @@ def unmet(job: Job, kitchen: Kitchen, wall_id: str, compared: Compared) -> Itera
 def best_round(job: Job) -> Iterator[Round]:
     """Yield the job with the best start found for one wall after another, from left to right.
 
-    Walls that carry on from the one before are judged with what was chosen for it. Each step has
-    the best so far, so a search can be stopped after any.
+    Walls that carry on from the one before are judged with what was chosen for it; where corners
+    matter, they are gone over once more (see `visits`). Each step has the best so far, so a search
+    can be stopped after any.
     """
-    for number, wall in enumerate(job.walls):
-        made = plan(job)
+    every = visits(job)
+    for done, number in enumerate(every, 1):
+        made, wall = plan(job), job.walls[number]
         compared = every_start(job, made.kitchen, wall.id, len(made.surface(wall.id).pieces))
         best = compared.outcomes[0].start
         changed = best != wall.start
         job = started(job, wall.id, best)
-        yield Round(wall.id, number + 1, len(job.walls), job, changed)
+        yield Round(wall.id, done, len(every), job, changed)
+
+
+def visits(job: Job) -> list[int]:
+    """Return the numbers of walls in the order in which their starts are sought.
+
+    A client who wishes for corners that go on couples the walls that meet there: when all have been
+    sought from left to right, each that another joins on to is sought again from right to left,
+    now that it is known what meets it.
+    """
+    numbers = list(range(len(job.walls)))
+    coupled = any(wish.kind == "corner" for wish in wishes_of(job))
+    again = [n for n in reversed(numbers[:-1]) if joined_before(job.walls, n + 1)]
+    return [*numbers, *again] if coupled else numbers
