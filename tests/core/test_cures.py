@@ -2,7 +2,7 @@
 
 import pytest
 
-from kitchens import WINDOW, a_job, demo, sink_wall
+from kitchens import IN, NO_GAPS, WINDOW, a_job, demo, sink_wall
 from pennant.core.cures import cures_of, with_cure
 from pennant.core.job import Job
 from pennant.core.plan import plan
@@ -45,6 +45,20 @@ class TestEffects:
         kinds = {cure.kind for cure in cures_of(JOBS[2], *first_finding(JOBS[2]))}
         assert "move-across" in kinds
         assert "best-start" in kinds
+
+    def test_jambs_that_differ_are_cured_by_fitting_the_span_between_them(self) -> None:
+        # Three modules are 24 3/8 in and the window is 24: with the joints at its lines the tiles
+        # at the ends of the span lose 1/4 in each, and full tiles stand at both jambs outside.
+        window = {**WINDOW, "x": "27", "width": "24"}
+        job = a_job(length="97", openings=[window], settings={**NO_GAPS, "trim_face": "1/8"})
+        made = plan(job).surfaces[0]
+        uneven = next(one for one in made.findings if one.rule == "uneven-jambs")
+        fits = [cure for cure in cures_of(job, "a", uneven.id) if cure.kind == "fit"]
+        assert any(
+            cure.start is not None and cure.start.across.kind == "fitted"
+            and cure.amount == pytest.approx(IN / 4)
+            for cure in fits
+        )  # fmt: skip
 
     def test_the_best_comes_first(self) -> None:
         cures = cures_of(sink_wall(), *first_finding(sink_wall()))

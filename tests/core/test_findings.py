@@ -64,6 +64,30 @@ class TestThinTop:
         assert "thin-top" not in rules(planned(overheads=[CABINET]))
 
 
+class TestCutEdge:
+    """A cut edge goes where it hides: at an open end or top without trim it would be seen."""
+
+    def test_under_an_open_top_without_trim(self) -> None:
+        # 30 in are 11 modules of 2 5/8 (28 7/8) and 1 1/8 in.
+        finding = the(planned(), "cut-edge")
+        assert (finding.places, finding.weight) == (("a:top",), "avoid")
+        assert finding.size == pytest.approx(9 / 8 * IN)
+        assert len(finding.pieces) == sum(p.course == 11 for p in planned().pieces)
+
+    def test_trim_hides_it(self) -> None:
+        assert "cut-edge" not in rules(planned(settings={**NO_GAPS, "trim_face": "1/8"}))
+
+    def test_full_tiles_show_their_own_edge(self) -> None:
+        # 8 courses of 2 1/2 and 7 joints of 1/8 are 20 7/8.
+        assert "cut-edge" not in rules(planned(top="20 7/8"))
+
+    def test_a_corner_hides_it_and_an_open_end_does_not(self) -> None:
+        corner = planned(length="91", bond=(0, 1), top="20 7/8", right="corner")
+        bare = planned(length="91", bond=(0, 1), top="20 7/8", right="open")
+        assert "cut-edge" not in rules(corner)
+        assert the(bare, "cut-edge").places == ("a:right",)
+
+
 class TestSmallPiece:
     """Under a quarter of the tile is avoided in view; hidden in a corner it passes."""
 
@@ -74,10 +98,10 @@ class TestSmallPiece:
         assert finding.limit == pytest.approx(2 * IN)
 
     def test_hidden_in_a_corner(self) -> None:
-        assert rules(planned(length="91", bond=(0, 1), right="corner")) == []
+        assert "small-piece" not in rules(planned(length="91", bond=(0, 1), right="corner"))
 
     def test_a_quarter_exactly_is_kept(self) -> None:
-        assert rules(planned(length="91 3/8", bond=(0, 1), right="open")) == []
+        assert "small-piece" not in rules(planned(length="91 3/8", bond=(0, 1), right="open"))
 
 
 class TestUnevenJambs:

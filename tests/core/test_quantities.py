@@ -298,6 +298,15 @@ class TestPacks:
         job = Job.model_validate({**a_job().model_dump(mode="json"), "tile": tile})
         assert the(plan(job), "boxes").weight == pytest.approx(20 * 8 * 2.5 * IN**2 / 1e6 * 15)
 
+    def test_construction_adhesive_is_dabbed_by_the_piece(self) -> None:
+        # Five dabs of 4 ml behind each piece, 1.5 kg a litre, a tenth wasted, in packs of 0.42 kg.
+        dabbed = {"name": "D", "kind": "construction", "pack": 0.42, "density": 1.5}
+        made = planned(products={"adhesive": dabbed})
+        need = len(made.pieces) * 5 * 4 / 1000 * 1.5 * 1.1
+        found = the(made, "adhesive")
+        assert steps(found.working)["powder with waste"] == pytest.approx(need, rel=1e-5)
+        assert found.amount == math.ceil(need / 0.42)
+
     def test_a_pack_s_own_yield_goes_before_density_and_notch(self) -> None:
         told = planned(products={"adhesive": {"name": "A", "pack": 10, "covers": 0.5}})
         area = 96 * 30 * IN**2 / 1e6 * 1.1

@@ -15,6 +15,7 @@ from pennant.core.plan import Plan, laid_wall, plan
 from pennant.core.planting import Carried, Start
 from pennant.core.play import play_of
 from pennant.core.refusal import JobRefused, Problem
+from pennant.core.schools import fitting_of
 from pennant.core.tolerance import tidy
 from pennant.core.values import Value
 
@@ -27,12 +28,13 @@ MOST = 6
 
 
 class Cure(Value):
-    """A change that a finding is gone with. ``amount`` is the move in mm, or the new size.
+    """A change that a finding is gone with. ``amount`` is the move in mm, the new size, or by how
+    much a tile or joint is fitted.
 
     ``never`` and ``avoid`` are what the whole kitchen then has to cure and to look at.
     """
 
-    kind: Literal["best-start", "move-across", "move-up", "bond", "joint", "trim"]
+    kind: Literal["best-start", "fit", "move-across", "move-up", "bond", "joint", "trim"]
     amount: float | None = None
     bond: Bond | None = None
     start: Start | None = None
@@ -71,7 +73,7 @@ def with_cure(job: Job, wall: str, cure: Cure) -> Job:
     start = job.wall(wall).start
     amount = cure.amount or 0.0
     match cure.kind:
-        case "best-start" if cure.start is not None:
+        case "best-start" | "fit" if cure.start is not None:
             return started(job, wall, cure.start)
         case "move-across":
             across = start.across.model_copy(update={"nudge": tidy(start.across.nudge + amount)})
@@ -106,6 +108,12 @@ def _tries(job: Job, made: Plan, wall: str) -> Iterator[tuple[str, Job, dict[str
         return kind, with_cure(job, wall, cure), extra
 
     yield put("best-start", start=best_found(job, made.kitchen, wall).start)
+    own = job.wall(wall).start
+    for across in fitting_of(job.wall(wall)):
+        start = own.model_copy(update={"across": across})
+        spans = laid_wall(started(job, wall, start), made.kitchen, wall).layout.spans
+        each = max((abs(span.each) for span in spans), default=0.0)
+        yield put("fit", start=start, amount=tidy(each))
     plays = play_of(laid_wall(job, made.kitchen, wall), job.settings)
     by = job.settings.set_within
     carried = isinstance(job.wall(wall).start.up, Carried)

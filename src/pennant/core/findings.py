@@ -10,7 +10,7 @@ from typing import Literal
 import shapely
 
 from pennant.core.edges import EdgeReading, Gets
-from pennant.core.field import Field, KeepOut, Side
+from pennant.core.field import Edge, Field, KeepOut, Side
 from pennant.core.layout import Layout
 from pennant.core.pieces import Piece
 from pennant.core.placed import Placed
@@ -21,7 +21,7 @@ from pennant.core.values import Value
 
 Rule = Literal[
     "sliver", "thin-top", "small-piece", "uneven-jambs", "thin-leg", "plate-overhang",
-    "plate-cover", "shaved", "joint-off",
+    "plate-cover", "shaved", "joint-off", "cut-edge",
 ]  # fmt: skip
 Weight = Literal["never", "avoid"]
 _TOPS = ("overhead", "ceiling", "open-top")
@@ -58,6 +58,7 @@ def find(
         *_uneven(settings, field, readings),
         *_devices(settings, field, pieces),
         *_fitted(settings, field, layout, pieces),
+        *_cut_edges(field, readings),
     ]
     return sorted(found, key=lambda f: (f.weight != "never", f.size, f.id))
 
@@ -126,6 +127,25 @@ def _uneven(settings: Settings, field: Field, readings: list[EdgeReading]) -> It
                 ratio=tidy(abs(a_size - b_size) / max(a_size, b_size)),
                 pieces=tuple(ids), courses=tuple(courses),
             )  # fmt: skip
+
+
+def _cut_edges(field: Field, readings: list[EdgeReading]) -> Iterator[Finding]:
+    """Open edges that no trim covers: whatever is cut there shows its cut edge."""
+    bare = {edge.id for edge in field.edges if is_bare(edge)}
+    for reading in readings:
+        cut = [gets for gets in reading.gets if not gets.full]
+        if reading.edge in bare and cut:
+            yield Finding(
+                id=f"cut-edge@{reading.edge}", rule="cut-edge", weight="avoid",
+                places=(reading.edge,), size=min(gets.size for gets in cut), limit=0,
+                setting="trim_face", pieces=tuple(p for gets in cut for p in gets.pieces),
+                courses=tuple(sorted({c for gets in cut for c in gets.courses})),
+            )  # fmt: skip
+
+
+def is_bare(edge: Edge) -> bool:
+    """Whether an edge is one that trim would cover, and has none."""
+    return edge.gap.fills == "trim" and edge.gap.width <= EPS
 
 
 def _fitted(

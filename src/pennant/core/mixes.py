@@ -21,22 +21,23 @@ from pennant.core.working import Working, given, step
 MINUTES = given("minutes an hour", 60, "minutes", "plan")
 
 
-def mixes(job: Job, field_area: float, joint_area: float) -> Iterator[Quantity]:
-    """Yield adhesive and grout with their water and batches; areas in mm2."""
+def mixes(job: Job, field_area: float, joint_area: float, pieces: int) -> Iterator[Quantity]:
+    """Yield adhesive and grout with their water and batches; areas in mm2, ``pieces`` a count."""
     if job.products.mat is None:
-        yield from _adhesive(job, field_area)
+        yield from _adhesive(job, field_area, pieces)
     if job.tile.material != "stick-on":
         yield from _grout(job, field_area, joint_area)
 
 
-def _adhesive(job: Job, field_area: float) -> Iterator[Quantity]:
-    """Field area x (combed bed + keyed coat, + back-butter) x density."""
+def _adhesive(job: Job, field_area: float, pieces: int) -> Iterator[Quantity]:
+    """Field area x (combed bed + keyed coat, + back-butter) x density; or so many dabs a piece."""
     if job.tile.material == "stick-on":
         return
     settings, product = job.settings, job.products.adhesive
     area = square_metres("field", field_area)
     each = _bed(job)
-    litres = step("product", "mixed", "litres", area, each)
+    dabbed = product is not None and product.kind == "construction"
+    litres = _dabs(job, pieces) if dabbed else step("product", "mixed", "litres", area, each)
     density = by_sheet(product, "density", settings, "adhesive_density")
     powder = step("product", "powder", "kg", litres, density)
     need = with_waste(powder, settings, "adhesive_waste")
@@ -53,6 +54,15 @@ def _adhesive(job: Job, field_area: float) -> Iterator[Quantity]:
                      by_sheet(product, "water", settings, "adhesive_water"))  # fmt: skip
         yield line("adhesive-water", "setting", water)
         yield line("adhesive-batches", "setting", _batches(job, area, each))
+
+
+def _dabs(job: Job, pieces: int) -> Working:
+    """Construction adhesive is not combed: dabs on the back of each piece."""
+    ml = step(
+        "product", "in dabs", "ml", given("pieces", pieces, "pieces", "plan"),
+        setting(job.settings, "dabs_each"), setting(job.settings, "dab"),
+    )  # fmt: skip
+    return step("quotient", "in dabs", "litres", ml, given("ml a litre", 1000, "ml", "plan"))
 
 
 def _bed(job: Job) -> Working:

@@ -42,7 +42,7 @@ def quantities_of(
     """
     area = sum(field.area for field in fields)
     lines = [
-        *_tile_lines(job, pieces, area, thin), *mixes(job, area, joint_area),
+        *_tile_lines(job, pieces, area, thin), *mixes(job, area, joint_area, len(pieces)),
         *edging(job, fields, pieces), *around(job, fields, pieces, area),
     ]  # fmt: skip
     lines.sort(key=lambda one: GROUPS.index(one.group))

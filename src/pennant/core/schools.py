@@ -32,7 +32,7 @@ def schools_of(wall: Wall, *, joined: bool) -> Iterator[Start]:
     for across in _across(wall, joined):
         for up in ups:
             yield own.model_copy(update={"across": across, "up": up})
-    for across in _fitting(wall):
+    for across in fitting_of(wall):
         for up in dict.fromkeys((own.up, ups[0])):
             yield own.model_copy(update={"across": across, "up": up})
     for up in _whole(wall):
@@ -42,7 +42,7 @@ def schools_of(wall: Wall, *, joined: bool) -> Iterator[Start]:
 def schools_one_way_of(wall: Wall, *, joined: bool) -> Iterator[Start]:
     """Yield the start as it is, and every school in one direction with the other left as it is."""
     yield wall.start
-    for across in (*_across(wall, joined), *_fitting(wall)):
+    for across in (*_across(wall, joined), *fitting_of(wall)):
         yield wall.start.model_copy(update={"across": across})
     for up in (*_up(wall, joined), *_whole(wall)):
         yield wall.start.model_copy(update={"up": up})
@@ -72,7 +72,7 @@ def _up(wall: Wall, joined: bool) -> Iterator[UpSchool]:
         yield EqualCuts(under=under)
 
 
-def _fitting(wall: Wall) -> Iterator[Across]:
+def fitting_of(wall: Wall) -> Iterator[Across]:
     """Full tiles at jambs, spans fitted between them, joints drawn over the whole wall."""
     ends = (f"{wall.id}:left", f"{wall.id}:right")
     for thing in wall.things:

@@ -19,6 +19,7 @@ import numpy.typing as npt
 
 from pennant.core.courses import phases, shift_of
 from pennant.core.field import Edge, Field, KeepOut
+from pennant.core.findings import is_bare
 from pennant.core.fit import Span, slipped
 from pennant.core.job import Bond
 from pennant.core.layout import BorderRow
@@ -325,6 +326,7 @@ class Search:
         smallest = np.full(len(starts), self.module.width)
         ends = {side: np.full(len(starts), self.module.width) for side in ("left", "right")}
         sizes: dict[tuple[str, int, str], Floats] = {}
+        bare: dict[int, npt.NDArray[np.bool_]] = {}
         for group in sorted(groups, key=lambda g: (g.edge, g.phase, g.run)):
             edge = self.uprights[group.edge]
             at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
@@ -333,11 +335,15 @@ class Search:
             size = way.left_over(starts, edge, at, phase, self.module.joint)
             size = np.minimum(size, group.run)
             self._judge(edge, size, way.size, never, avoid)
+            if is_bare(edge):
+                shown = bare.get(group.edge, np.zeros(len(starts), dtype=bool))
+                bare[group.edge] = shown | (size < way.size - EPS)
             if self._counts("smallest", edge.owner):
                 smallest = np.minimum(smallest, size)
             sizes[edge.owner, group.phase, edge.side] = size
             if edge.owner == self.field.surface.id:
                 ends[edge.side] = np.minimum(ends[edge.side], way.size - size)
+        avoid += sum(bare.values())
         for (owner, phase, side), left in sizes.items():
             right = sizes.get((owner, phase, "right"))
             if side == "left" and right is not None and owner in self.openings:
@@ -373,6 +379,7 @@ class Search:
         for edge, runs in zip(self.levels, self.level_runs, strict=True):
             at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
             plain, full = self._left_up(starts, edge, at)
+            shown = np.zeros(len(starts), dtype=bool)
             for run in sorted({run for _, _, run in runs}):
                 size = np.minimum(plain, run)
                 self._judge(edge, size, full, never, avoid)
@@ -382,6 +389,8 @@ class Search:
                     foot = np.maximum(foot, full - size)
                 elif edge.kind in _TOPS:
                     top = np.maximum(top, full - size)
+                shown |= size < full - EPS
+            avoid += shown & is_bare(edge)
         for keep in self.boxes:
             moved = starts
             if self.bands is not None:

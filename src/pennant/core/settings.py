@@ -232,6 +232,12 @@ class Settings(Value):
         "Pieces that two hands set, cuts being ready; slower at first.",
         most=500,
     )
+    dabs_each: float = _number(
+        5, "a piece", "Dabs of construction adhesive: the corners and the middle.", most=50
+    )
+    dab: float = _number(
+        4, "ml", "A dab the size of a hazelnut, pressed flat; it must not reach the edge.", most=100
+    )
     back_butter: float = _number(
         1.0,
         "litres a square metre",

@@ -90,6 +90,9 @@ EXAMPLES = Shelf(
         Adhesive(name="Tubwell mastic", kind="mastic", shade="white", pack=6.2, density=1.55,
                  open_time=30, set_hours=36, price=21.0, goes_on=("painted board", "bare board"),
                  not_on=("masonry", "old tile", "laminate")),
+        Adhesive(name="Drywell grab", kind="construction", shade="white", pack=0.42, density=1.5,
+                 open_time=15, set_hours=14, price=9.3, goes_on=("plywood", "masonry"),
+                 not_on=("painted board",)),
     ),
     mat=(
         Mat(name="Clingfold mat", width=_IN * 11.5, roll=_IN * 188, thickness=0.9,

@@ -38,6 +38,10 @@ def _title(job: Job, names: Names, cure: Cure) -> str:
     match cure.kind:
         case "best-start" if cure.start is not None:
             return f"The best start found: {say_start(job, names, cure.start)}"
+        case "fit" if cure.start is not None:
+            by = f", by {size} each" if cure.amount else ""
+            said = say_start(job, names, cure.start)
+            return f"{said[0].upper()}{said[1:]}{by}"
         case "move-across":
             return f"Move the start {size} {'right' if ahead else 'left'}"
         case "move-up":

@@ -117,7 +117,16 @@ def _joint_off(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     )
 
 
+def _cut_edge(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
+    return (
+        f"{_where(names, finding)}: cut edges in view, and no trim",
+        f"{_count(finding)} in {courses(finding.courses)}: a trim, tiles with a finished edge, or "
+        "full tiles there.",
+    )
+
+
 _SAY = {
+    "cut-edge": _cut_edge,
     "shaved": _shaved, "joint-off": _joint_off,
     "sliver": _piece, "thin-top": _piece, "small-piece": _piece, "uneven-jambs": _uneven,
     "thin-leg": _leg, "plate-overhang": _overhang, "plate-cover": _cover,
@@ -130,6 +139,7 @@ _LIMIT: dict[Rule, str] = {
     "thin-leg": "At least {limit}.", "plate-cover": "At least {limit} on every side.",
     "shaved": "Passes for full up to {limit}.",
     "joint-off": "A joint may differ by up to {limit}.",
+    "cut-edge": "A cut edge goes where it hides.",
     "plate-overhang": "A plate must land on tile all around.",
 }  # fmt: skip
 

@@ -158,6 +158,8 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             return f"{each:g} a piece, {WAYS_OF_SPACERS[job.ways.spacers]}"
         case "grout":
             return f"{_need(quantity)} for {_area(job, plan.areas.joints)} of joint"
+        case "adhesive" if (held := job.products.adhesive) and held.kind == "construction":
+            return f"{_need(quantity)} in {job.settings.dabs_each:g} dabs a piece"
         case "adhesive":
             notch = notch_for(job.tile.length, job.tile.height)
             return f"{_need(quantity)} with a {notch.name} notch"

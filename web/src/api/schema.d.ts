@@ -2145,7 +2145,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sliver" | "thin-top" | "small-piece" | "uneven-jambs" | "thin-leg" | "plate-overhang" | "plate-cover" | "shaved" | "joint-off";
+            rule: "sliver" | "thin-top" | "small-piece" | "uneven-jambs" | "thin-leg" | "plate-overhang" | "plate-cover" | "shaved" | "joint-off" | "cut-edge";
             /**
              * Weight
              * @enum {string}
@@ -2854,6 +2854,8 @@ export interface components {
              *       "least_pot_life": 30,
              *       "adhesive_water": 0.28,
              *       "pace": 20,
+             *       "dabs_each": 5,
+             *       "dab": 4,
              *       "back_butter": 1,
              *       "coat_cover": 8,
              *       "coat_pack": 1,
@@ -3103,6 +3105,8 @@ export interface components {
              *       "least_pot_life": 30,
              *       "adhesive_water": 0.28,
              *       "pace": 20,
+             *       "dabs_each": 5,
+             *       "dab": 4,
              *       "back_butter": 1,
              *       "coat_cover": 8,
              *       "coat_pack": 1,
@@ -5020,6 +5024,18 @@ export interface components {
              */
             pace: number;
             /**
+             * Dabs Each
+             * @description Dabs of construction adhesive: the corners and the middle.
+             * @default 5
+             */
+            dabs_each: number;
+            /**
+             * Dab
+             * @description A dab the size of a hazelnut, pressed flat; it must not reach the edge.
+             * @default 4
+             */
+            dab: number;
+            /**
              * Back Butter
              * @description Adhesive on the back as well, of stone and of tile over 4 x 8 in: no hollows behind it.
              * @default 1
@@ -5409,6 +5425,18 @@ export interface components {
              * @default 20
              */
             pace: number;
+            /**
+             * Dabs Each
+             * @description Dabs of construction adhesive: the corners and the middle.
+             * @default 5
+             */
+            dabs_each: number;
+            /**
+             * Dab
+             * @description A dab the size of a hazelnut, pressed flat; it must not reach the edge.
+             * @default 4
+             */
+            dab: number;
             /**
              * Back Butter
              * @description Adhesive on the back as well, of stone and of tile over 4 x 8 in: no hollows behind it.
