@@ -9,9 +9,9 @@ from random_walls import jobs
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, planned
 from pennant.core.around import screw_length
-from pennant.core.boards import forward_at
+from pennant.core.boards import build_up, forward_at
 from pennant.core.job import Job
-from pennant.core.kitchen import build_up
+from pennant.core.kitchen import kitchen_of
 from pennant.core.notch import SQUARE_6_6, SQUARE_6_10, V_5_4, Notch, bed_of, notch_for
 from pennant.core.plan import Plan, plan
 from pennant.core.quantity import Quantity
@@ -348,6 +348,17 @@ class TestMatAndBoards:
         job = a_job(walls=[wall, other], settings={}, products={"board": self.BOARD})
         assert forward_at(job, "a") == pytest.approx((7 / 16 + 1 / 4) * IN)
         assert forward_at(job, "b") == pytest.approx(7 / 16 * IN)
+
+    def test_and_shortens_the_wall_that_laps_it_in_the_corner(self) -> None:
+        corner = {"kind": "inside", "laps": "next"}
+        wall = {"id": "a", "length": "96", "top": {"height": "30"}, "things": [self.PLY],
+                "corner": corner}  # fmt: skip
+        other = {"id": "b", "length": "60", "top": {"height": "30"}, "things": []}
+        ends = [
+            kitchen_of(a_job(walls=[wall, other], settings={}, products=products)).surface("b").x0
+            for products in ({}, {"board": self.BOARD})
+        ]
+        assert [end / IN for end in ends] == pytest.approx([7 / 16, 7 / 16 + 1 / 4])
 
 
 class TestWays:

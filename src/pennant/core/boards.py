@@ -1,11 +1,17 @@
 """Thin boards over stretches of wall that tile does not hold on, and how far forward all comes."""
 
 from pennant.core.job import Job
-from pennant.core.kitchen import build_up
 from pennant.core.survey import Wall, Zone, zones_of
 
 BOARDED = ("plywood", "laminate")
 """What moves, or gives no hold: boarded over where a board is chosen."""
+
+
+def build_up(job: Job) -> float:
+    """How far tile and its bed, or the mat in its place, bring a wall's face forward, in mm."""
+    mat = job.products.mat
+    bed = job.settings.bed_thickness if mat is None else mat.thickness
+    return job.tile.thickness + bed
 
 
 def asks_for_board(job: Job, zone: Zone) -> bool:

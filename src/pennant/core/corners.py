@@ -7,8 +7,9 @@ other. A tile that ends in the corner leaves nothing, and a full one should foll
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from pennant.core.boards import forward_at
 from pennant.core.job import Job
-from pennant.core.kitchen import build_up, joined_before
+from pennant.core.kitchen import joined_before
 from pennant.core.pieces import Piece
 from pennant.core.plan import Laid, kerf_at
 from pennant.core.tolerance import EPS, tidy
@@ -56,10 +57,11 @@ def corners_of(job: Job, laid: Sequence[Laid]) -> Iterator[CornerReading]:
         if corner is None or not pairs:
             continue
         inside = corner.kind == "inside"
+        first = before.id if corner.laps == "next" else wall.id
         yield CornerReading(
             left=before.id, right=wall.id, kind=corner.kind,
-            first=before.id if corner.laps == "next" else wall.id,
-            hidden=tidy(build_up(job) - job.settings.corner_gap) if inside else 0.0,
+            first=first,
+            hidden=tidy(forward_at(job, first) - job.settings.corner_gap) if inside else 0.0,
             pairs=tuple(pairs),
         )  # fmt: skip
 

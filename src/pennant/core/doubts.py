@@ -7,9 +7,10 @@ from collections.abc import Iterator
 from itertools import combinations, pairwise
 from typing import Literal
 
+from pennant.core.boards import forward_at
 from pennant.core.closure import HAIR, Cause, causes, loops, suspects
 from pennant.core.job import Job
-from pennant.core.kitchen import build_up, joined_before
+from pennant.core.kitchen import joined_before
 from pennant.core.lengths import MM_PER_INCH
 from pennant.core.placed import Kitchen, Placed, Surface
 from pennant.core.placing import WallPlaces
@@ -280,7 +281,7 @@ def _leans(job: Job, surface: Surface) -> Iterator[Doubt]:
 
 def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
     """Faces that tile stands proud of, or falls short of: tile and bed against each depth."""
-    out = build_up(job)
+    out = forward_at(job, surface.of)
     deep: list[tuple[str, float]] = [
         (thing.id, thing.depth) for thing in surface.things
         if thing.depth is not None and thing.kind in _FLUSH

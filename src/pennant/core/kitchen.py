@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from string import ascii_lowercase, ascii_uppercase
 from typing import Literal
 
+from pennant.core.boards import forward_at
 from pennant.core.clip import Line
 from pennant.core.job import Job
 from pennant.core.placed import (
@@ -80,17 +81,10 @@ def counter_stretches(places: WallPlaces) -> list[tuple[float, float]]:
     return uncovered(0.0, places.wall.length, gaps)
 
 
-def build_up(job: Job) -> float:
-    """How far tile and its bed, or the mat in its place, bring a wall's face forward, in mm."""
-    mat = job.products.mat
-    bed = job.settings.bed_thickness if mat is None else mat.thickness
-    return job.tile.thickness + bed
-
-
 def _wall(job: Job, places: WallPlaces, number: int, fall: Fall) -> Surface:
     wall, walls = places.wall, job.walls
     left, x0 = _joined_end(job, walls[number - 1] if joined_before(walls, number) else None, wall)
-    right, x1 = _right_end(job, wall, last=number == len(walls) - 1)
+    right, x1 = _right_end(job, wall, walls[number + 1] if number + 1 < len(walls) else None)
     floats = floats_of(wall)
     x0 += wall.start.left if "left" in floats and left == "open" else 0.0
     x1 += wall.start.right if "right" in floats and right == "open" else 0.0
@@ -134,17 +128,21 @@ def letters(number: int, alphabet: str) -> str:
 def _joined_end(job: Job, before: Wall | None, wall: Wall) -> tuple[EndKind, float]:
     if before is None or before.corner is None:
         return wall.left.kind, 0.0
-    return _corner(job, before.corner.kind, laps=before.corner.laps == "next", out=-1, at=0.0)
+    laps = before.corner.laps == "next"
+    return _corner(job, before, before.corner.kind, laps=laps, out=-1, at=0.0)
 
 
-def _right_end(job: Job, wall: Wall, *, last: bool) -> tuple[EndKind, float]:
-    if wall.corner is None or last:
+def _right_end(job: Job, wall: Wall, after: Wall | None) -> tuple[EndKind, float]:
+    if wall.corner is None or after is None:
         return wall.right.kind, wall.length
-    return _corner(job, wall.corner.kind, laps=wall.corner.laps == "this", out=1, at=wall.length)
+    laps = wall.corner.laps == "this"
+    return _corner(job, after, wall.corner.kind, laps=laps, out=1, at=wall.length)
 
 
-def _corner(job: Job, kind: str, *, laps: bool, out: int, at: float) -> tuple[EndKind, float]:
-    """Where a wall's face ends at a joined corner, ``out`` being away from the wall.
+def _corner(
+    job: Job, other: Wall, kind: str, *, laps: bool, out: int, at: float
+) -> tuple[EndKind, float]:
+    """Where a wall's face ends at the corner with another, ``out`` being away from the wall.
 
     Inside, the wall tiled second stops at the face of the first one's tile; outside, it runs on
     to cover the edge of it.
@@ -152,8 +150,8 @@ def _corner(job: Job, kind: str, *, laps: bool, out: int, at: float) -> tuple[En
     if not laps:
         return "lapped", at
     if kind == "inside":
-        return "laps", at - out * build_up(job)
-    return "folded", at + out * build_up(job)
+        return "laps", at - out * forward_at(job, other.id)
+    return "folded", at + out * forward_at(job, other.id)
 
 
 _TURNED = {"left": "left return", "right": "right return", "top": "head return",

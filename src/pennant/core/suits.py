@@ -8,10 +8,9 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from typing import Literal
 
-from pennant.core.boards import asks_for_board
+from pennant.core.boards import asks_for_board, build_up
 from pennant.core.colour import contrast, dark
 from pennant.core.job import Job
-from pennant.core.kitchen import build_up
 from pennant.core.notch import MIDDLE_FACE
 from pennant.core.products import Adhesive, Grout, Products
 from pennant.core.survey import Zone, zones_of

@@ -2,10 +2,10 @@
 
 from collections.abc import Iterator
 
+from pennant.core.boards import build_up
 from pennant.core.colour import contrast
 from pennant.core.findings import Rule
 from pennant.core.job import Job
-from pennant.core.kitchen import build_up
 from pennant.core.lengths import show_with_unit
 from pennant.core.plan import Plan
 from pennant.core.suits import SuitRule, Unsuited, Weight
