@@ -10,7 +10,7 @@ from serving import CHROMIUM, DESK, FLAGS, Server
 from kitchens import sink_wall
 from pennant.files.job_json import write_job
 
-expect.set_options(timeout=10_000)
+expect.set_options(timeout=20_000)
 
 
 @pytest.fixture(scope="session")

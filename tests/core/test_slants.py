@@ -79,6 +79,23 @@ class TestCounterThatFalls:
         assert balance(made) == pytest.approx(0, abs=1)
 
 
+class TestCounterAsDrawn:
+    """The counter is drawn where it runs: stretch by stretch, along its own line."""
+
+    def test_between_the_range_and_the_ends(self) -> None:
+        (made,) = planned(things=[*FALL, "range 30 wide 30 down 4"]).surfaces
+        runs = [[(x / IN, y / IN) for x, y in stretch] for stretch in made.counter]
+        ends = [x for run in runs for x in (run[0][0], run[-1][0])]
+        assert ends == pytest.approx([0, 30, 60, 96])
+        assert runs[0][-1][1] - runs[0][0][1] == pytest.approx(-3 / 8 * 30 / 96)
+        assert runs[1][-1][1] - runs[0][0][1] == pytest.approx(-3 / 8)
+
+    def test_none_under_a_return(self) -> None:
+        window = "window 30 wide 24 sill 6 high 20 deep 4 returns left"
+        made = planned(things=[window])
+        assert [bool(one.counter) for one in made.surfaces] == [True, False]
+
+
 class TestEndThatLeans:
     """End pieces taper as they will on the wall; a little is taken up by the joint."""
 

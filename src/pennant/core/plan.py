@@ -13,6 +13,7 @@ from typing import Annotated
 from pydantic import Field as Described
 
 from pennant.core.check import refuse_if_wrong
+from pennant.core.clip import Line
 from pennant.core.courses import courses_over
 from pennant.core.doubts import Doubt, doubts_of
 from pennant.core.edges import EdgeReading, read_edges
@@ -22,10 +23,11 @@ from pennant.core.job import Job, Pattern, Tile
 from pennant.core.kitchen import joined_before
 from pennant.core.layout import Layout, layout_of
 from pennant.core.pieces import Piece, pieces_of
-from pennant.core.placed import Kitchen, Surface
+from pennant.core.placed import NO_COUNTER, Kitchen, Surface, between, spans_of, uncovered
 from pennant.core.planting import Carried, Folded, FullCounter, FullLeft, FullRight, Start
 from pennant.core.quantities import quantities_of
 from pennant.core.quantity import Quantity
+from pennant.core.rect import Rect
 from pennant.core.settings import Settings
 from pennant.core.start import Carries, Plant
 from pennant.core.suits import Unsuited, unsuited
@@ -66,6 +68,10 @@ class SurfacePlan(Value):
     field: Annotated[
         tuple[float, float, float, float],
         Described(description="x0, y0, x1, y1 around all that may be tiled."),
+    ]
+    counter: Annotated[
+        tuple[Line, ...],
+        Described(description="Stretches of counter between its gaps, each from left to right."),
     ]
     areas: Areas
     pieces: tuple[Piece, ...]
@@ -239,6 +245,7 @@ def laid_of(laying: Laying) -> Laid:
         pennant=_flag(layout.plant),
         frame=tuple(tidy(side) for side in field.frame),  # type: ignore[arg-type]
         field=tuple(tidy(side) for side in field.inner),  # type: ignore[arg-type]
+        counter=tuple(_counter(surface, field.frame)),
         areas=_areas(field, pieces, joints),
         pieces=tuple(pieces),
         edges=tuple(readings),
@@ -246,6 +253,13 @@ def laid_of(laying: Laying) -> Laid:
         held=tuple(_held(surface, pieces)),
     )
     return Laid(field, layout, made, joints)
+
+
+def _counter(surface: Surface, frame: Rect) -> Iterator[Line]:
+    """The counter under a surface, stretch by stretch between ranges and floors."""
+    if surface.bottom == "counter":
+        for x0, x1 in uncovered(frame.x0, frame.x1, spans_of(surface.things, NO_COUNTER)):
+            yield tuple((tidy(x), tidy(y)) for x, y in between(surface.counter, x0, x1))
 
 
 def _flag(plant: Plant) -> Flag:

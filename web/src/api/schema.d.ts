@@ -5946,6 +5946,14 @@ export interface components {
                 number,
                 number
             ];
+            /**
+             * Counter
+             * @description Stretches of counter between its gaps, each from left to right.
+             */
+            counter: [
+                number,
+                number
+            ][][];
             areas: components["schemas"]["Areas"];
             /** Pieces */
             pieces: components["schemas"]["Piece"][];

@@ -23,29 +23,25 @@ export function Counter({ surface, plan, scale }: Props) {
     );
   }
   const gaps = surface.things.filter(({ kind }) => kind === "range-gap" || kind === "floor");
-  const stretches = uncovered(x0, x1, gaps);
+  const deep = scale.y(plan.frame[1]) + 2;
+  const lowest = Math.min(...surface.counter.map(([, y]) => y));
+  const foot = scale.y(lowest) + THICK;
   return (
     <g>
       {gaps.map((gap) => (
         <Gap key={gap.id} gap={gap} scale={scale} />
       ))}
-      {stretches.map(([from, to]) => {
-        const a = scale.x(from) - (from === x0 ? OUT : 0);
-        const b = scale.x(to) + (to === x1 ? OUT : 0);
-        const line = surface.counter.filter(([x]) => x > from && x < to);
-        const upper = [
-          `${a} ${scale.y(heightAt(surface.counter, from))}`,
-          ...line.map(([x, y]) => `${scale.x(x)} ${scale.y(y)}`),
-          `${b} ${scale.y(heightAt(surface.counter, to))}`,
-        ];
-        const foot = scale.y(lowest(surface.counter)) + THICK;
-        const deep = scale.y(plan.frame[1]) + 2;
+      {plan.counter.map((stretch) => {
+        const points = stretch.map(([x, y]) => {
+          const out = x === x0 ? -OUT : x === x1 ? OUT : 0;
+          return [scale.x(x) + out, scale.y(y)] as const;
+        });
+        const upper = points.map((point) => point.join(" ")).join("L");
+        const [a, b] = [points[0]?.[0] ?? 0, points.at(-1)?.[0] ?? 0];
         return (
-          <g key={from}>
-            {deep > foot && (
-              <path d={`M${upper.join("L")}L${b} ${deep}L${a} ${deep}Z`} fill="#e8e4da" />
-            )}
-            <path d={`M${upper.join("L")}L${b} ${foot}L${a} ${foot}Z`} fill="#3b3733" />
+          <g key={a}>
+            {deep > foot && <path d={`M${upper}L${b} ${deep}L${a} ${deep}Z`} fill="#e8e4da" />}
+            <path d={`M${upper}L${b} ${foot}L${a} ${foot}Z`} fill="#3b3733" />
           </g>
         );
       })}
@@ -79,31 +75,4 @@ function Gap({ gap, scale }: { gap: Placed; scale: Scale }) {
       </text>
     </g>
   );
-}
-
-function lowest(line: Surface["counter"]): number {
-  return Math.min(...line.map(([, y]) => y));
-}
-
-function heightAt(line: Surface["counter"], x: number): number {
-  let before = line[0] ?? [0, 0];
-  for (const point of line) {
-    if (x <= point[0]) {
-      const run = point[0] - before[0];
-      return run > 0 ? before[1] + ((point[1] - before[1]) * (x - before[0])) / run : point[1];
-    }
-    before = point;
-  }
-  return before[1];
-}
-
-function uncovered(x0: number, x1: number, gaps: readonly Placed[]): [number, number][] {
-  const left: [number, number][] = [];
-  let at = x0;
-  for (const { box } of [...gaps].sort((a, b) => a.box[0] - b.box[0])) {
-    if (box[0] > at) left.push([at, Math.min(box[0], x1)]);
-    at = Math.max(at, box[2]);
-  }
-  if (at < x1) left.push([at, x1]);
-  return left;
 }
