@@ -1,11 +1,15 @@
 """What a client agrees to, and what is told when it is otherwise later."""
 
+import math
+import re
+
 import pytest
 
 from kitchens import WINDOW, a_job, demo
 from pennant.cli import demo_jobs
 from pennant.core.job import Agreement, Job
 from pennant.core.plan import plan
+from pennant.files.drawing_svg import drawing_svg
 from pennant.words.agree import LESS_THAN, OUT_OF_SIGHT, Agreeing, agreeing
 
 JOB = a_job(openings=[WINDOW])
@@ -47,6 +51,28 @@ class TestWhatIsShown:
         for job in (JOB, *demo_jobs()):
             keys = [item.key for item in page(job).items]
             assert len(set(keys)) == len(keys)
+
+
+class TestPicture:
+    """Each numbered item has its number in the picture, whole and clear of the others."""
+
+    @pytest.mark.parametrize("job", [JOB, *demo_jobs()], ids=lambda job: job.name)
+    def test_every_number_stands_by_itself(self, job: Job) -> None:
+        made = plan(job)
+        for wall in page(job).walls:
+            marks = [(str(item.number), item.pieces) for item in wall.items if item.number]
+            svg = drawing_svg(job, made, only=wall.surface, marks=marks)
+            rings = [
+                tuple(map(float, ring))
+                for ring in re.findall(r'<circle cx="([-\d.]+)" cy="([-\d.]+)" r="([\d.]+)"', svg)
+            ]
+            assert len(rings) == len(marks)
+            x0, y0, x1, y1 = made.surface(wall.surface).frame
+            for number, (x, y, radius) in enumerate(rings):
+                assert x0 + radius - 0.1 <= x <= x1 - radius + 0.1
+                assert -0.1 <= y - radius <= y + radius <= y1 - y0 + 0.1
+                for other_x, other_y, _ in rings[:number]:
+                    assert math.dist((x, y), (other_x, other_y)) >= 2 * radius - 0.3
 
 
 class TestSince:

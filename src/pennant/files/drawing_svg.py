@@ -1,5 +1,6 @@
 """A small drawing of a job as SVG: walls, tiles, what stands on them, and the pennants."""
 
+import math
 from collections.abc import Collection, Iterator, Sequence
 from html import escape
 
@@ -17,6 +18,8 @@ _STYLE = (
 )
 
 
+RING = 0.75
+"""Radius of a label's ring, of the size of its letters."""
 GAP = 240.0
 """Millimetres between walls that stand apart; joined ones meet at their fold."""
 
@@ -74,21 +77,46 @@ def _wall(wall: Surface, made: SurfacePlan, top: float, slab: float) -> Iterator
 def _marks(
     made: SurfacePlan, marks: Sequence[tuple[str, Collection[str]]], top: float
 ) -> Iterator[str]:
-    """Outlines of the pieces of each mark, and its label in a ring on the largest of them."""
+    """Outlines of the pieces of each mark, and over all of them each label in a ring of its own."""
     pieces = {piece.id: piece for piece in made.pieces}
-    size = (made.frame[3] - made.frame[1]) / 16
-    for label, ids in marks:
-        meant = [pieces[id_] for id_ in ids if id_ in pieces]
-        for piece in meant:
-            yield (f'<path d="{_path(piece.outline, top)}" fill="#1f5a93" fill-opacity=".25" '
-                   f'stroke="#1f5a93" stroke-width="{size / 8:.1f}"/>')  # fmt: skip
-        if meant:
-            box = max(meant, key=lambda piece: piece.area).box
-            x, y = (box.x0 + box.x1) / 2, top - (box.y0 + box.y1) / 2
-            yield (f'<circle cx="{x:.1f}" cy="{y:.1f}" r="{size * 0.75:.1f}" fill="#fbf9f3" '
+    x0, y0, x1, y1 = made.frame
+    size = min((y1 - y0) / 16, (x1 - x0) / 2)
+    meant = [(label, [pieces[id_] for id_ in ids if id_ in pieces]) for label, ids in marks]
+    for piece in dict.fromkeys(piece.id for _, own in meant for piece in own):
+        yield (f'<path d="{_path(pieces[piece].outline, top)}" fill="#1f5a93" fill-opacity=".25" '
+               f'stroke="#1f5a93" stroke-width="{size / 8:.1f}"/>')  # fmt: skip
+    rings: list[tuple[float, float]] = []
+    for label, own in meant:
+        if own:
+            x, y = ring_at(own, rings, Rect(x0, y0, x1, y1), size * RING)
+            rings.append((x, y))
+            y = top - y
+            yield (f'<circle cx="{x:.1f}" cy="{y:.1f}" r="{size * RING:.1f}" fill="#fbf9f3" '
                    f'stroke="#1f5a93" stroke-width="{size / 8:.1f}"/><text x="{x:.1f}" '
                    f'y="{y + size * 0.36:.1f}" font-size="{size:.1f}" text-anchor="middle" '
                    f'font-family="sans-serif" fill="#1f5a93">{escape(label)}</text>')  # fmt: skip
+
+
+def ring_at(
+    pieces: Sequence[Piece], taken: Sequence[tuple[float, float]], frame: Rect, radius: float
+) -> tuple[float, float]:
+    """Return where a label's ring goes: on the largest of its pieces that no ring is on yet.
+
+    Where they all have one, it goes up or down from the largest, as near as there is room.
+    """
+
+    def inside(x: float, y: float) -> tuple[float, float]:
+        return (min(max(x, frame.x0 + radius), frame.x1 - radius),
+                min(max(y, frame.y0 + radius), frame.y1 - radius))  # fmt: skip
+
+    def free(place: tuple[float, float]) -> bool:
+        return all(math.dist(place, other) >= 2 * radius for other in taken)
+
+    boxes = [piece.box for piece in sorted(pieces, key=lambda piece: -piece.area)]
+    centres = [inside((box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2) for box in boxes]
+    x, y = centres[0]
+    beside = [inside(x, y + way * step * radius) for step in range(1, 40) for way in (-1, 1)]
+    return next((place for place in (*centres, *beside) if free(place)), centres[0])
 
 
 def _under(wall: Surface, made: SurfacePlan, slab: float) -> Ring:
