@@ -81,6 +81,16 @@ class TestSince:
     def test_nothing_changed(self) -> None:
         assert page(agreed(JOB)).changed == ()
 
+    def test_another_grout(self) -> None:
+        job = agreed(demo("Fennel Row"))
+        grout = job.products.grout
+        assert grout is not None
+        slate = grout.model_copy(update={"name": "Slate", "colour": "#202224"})
+        products = job.products.model_copy(update={"grout": slate})
+        (changed,) = page(job.model_copy(update={"products": products})).changed
+        assert changed.key == "grout"
+        assert changed.now.startswith("Grout: Slate; contrast: every uneven joint shows")
+
     def test_another_joint(self) -> None:
         job = agreed(JOB)
         wider = job.model_copy(

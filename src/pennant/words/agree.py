@@ -15,6 +15,7 @@ from pennant.words.corners import said_corners
 from pennant.words.findings import say
 from pennant.words.names import Names, courses
 from pennant.words.start import say_start
+from pennant.words.suits import said_joints
 
 LESS_THAN = 0.5
 """Of a tile: a cut piece in view under a half is shown to the client, though it breaks no rule."""
@@ -107,6 +108,11 @@ def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
     if pattern.border:
         after = f"after {pattern.border.after} courses"
         yield _plain("border", f"A border of {pattern.border.tile.name} {after}")
+    if job.products.grout:
+        looks = said_joints(job, names, plan)
+        yield _plain("grout", f"Grout: {job.products.grout.name}; {looks}")
+    if job.products.trim:
+        yield _plain("trim", f"Trim at open ends: {job.products.trim.name}")
     for corner in said_corners(job, names, list(lay(job, plan.kitchen))):
         says = "; ".join(
             f"{pair.courses}: {pair.left} and {pair.right}, {pair.says}" for pair in corner.pairs
