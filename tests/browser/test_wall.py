@@ -79,6 +79,8 @@ class TestMeasures:
     def test_in_every_notation(self, job: Page) -> None:
         paper(job, "Survey")
         job.get_by_role("button", name="Remove Right cabinet").click()
+        expect(job.locator('[data-thing="right-cabinet"]')).to_have_count(0)
+        saved(job)
         field = length_field(job, "/walls/0/length")
         for text, shown in (
             ("110 3/8", "110 3/8"), ("112", "112"), ("110-3/8\"", "110 3/8"),
