@@ -1,6 +1,6 @@
 """Products chosen for a job: what their data sheets say. What is left out is as in the settings."""
 
-from typing import Annotated, Literal, get_args
+from typing import Annotated, Literal
 
 from pydantic import BeforeValidator, Field
 
@@ -143,7 +143,6 @@ GOODS_UNITS: dict[GoodsKind, str] = {
     "tape": "m", "blade": "blades",
 }  # fmt: skip
 """What a pack of each is counted in."""
-GOODS: tuple[GoodsKind, ...] = get_args(GoodsKind)
 
 
 class Products(Value):

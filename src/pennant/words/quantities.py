@@ -36,8 +36,6 @@ NOT_BOUGHT: tuple[LineId, ...] = (
     "tiles", "border", "adhesive-water", "adhesive-batches", "grout-water", "grout-batches",
 )  # fmt: skip
 """Lines that say how much, of which nothing is carried home."""
-NOT_LEFT = ("batches", "screws a m2")
-"""Units in which nothing is left to keep."""
 _ONE = {
     "tiles": "tile", "boxes": "box", "bags": "bag", "cartridges": "cartridge", "tins": "tin",
     "batches": "batch", "sticks": "stick", "screws": "screw", "extenders": "extender",
@@ -100,7 +98,7 @@ def _left(job: Job, quantity: Quantity) -> str:
     if quantity.sticks:
         rest = sum(stick.left for stick in quantity.sticks) / 1000
         return f"{_length(job, rest)} left over"
-    if quantity.left <= 0 or quantity.left_unit in NOT_LEFT:
+    if quantity.left <= 0:
         return ""
     return f"{_measured(job, quantity.left, quantity.left_unit)} left over"
 

@@ -7,7 +7,7 @@ from pennant.core.placed import NO_COUNTER
 from pennant.core.survey import zones_of
 from pennant.core.tolerance import EPS
 from pennant.core.values import Value
-from pennant.core.ways import QUESTIONS, Question, Ways
+from pennant.core.ways import QUESTIONS, Question
 
 ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
     "gap": ("What carries the first course over a gap in the counter", {
@@ -89,8 +89,3 @@ def raised(job: Job, question: Question) -> bool:
             return job.pattern.joint > EPS and job.tile.material != "stick-on"
         case "sealed":
             return job.tile.porous
-
-
-def default_of(question: Question) -> str:
-    """Return the way that a new job goes."""
-    return str(getattr(Ways(), question))
