@@ -10,13 +10,14 @@ from pennant.core.pieces import Piece
 from pennant.core.products import Coating, Mat
 from pennant.core.quantity import (
     MM2_PER_M2,
-    MM_PER_M,
     Group,
     LineId,
     Quantity,
     by_sheet,
     by_the_pack,
+    in_metres,
     line,
+    metres,
     packs,
     setting,
     square_metres,
@@ -87,12 +88,11 @@ def _mat(
     strips = strips_for(fields, pieces, mat.width, job.pattern.joint)
     full, low = off_the_roll(strips, mat.width)
     off = step(
-        "sum", "off the roll", "m", given("strips of full width", full / MM_PER_M, "m", "strips"),
-        given("lower strips, side by side", low / MM_PER_M, "m", "strips"),
+        "sum", "off the roll", "m", metres("strips of full width", full, "strips"),
+        metres("lower strips, side by side", low, "strips"),
     )  # fmt: skip
     sheet = f"sheet: {mat.name}"
-    roll = given("a roll", mat.roll / MM_PER_M, "m", sheet)
-    wide = given("its width", mat.width / MM_PER_M, "m", sheet)
+    roll, wide = metres("a roll", mat.roll, sheet), metres("its width", mat.width, sheet)
     by_area = packs(area, "rolls", step("product", "a roll", "m2", roll, wide))
     return line(
         "mat", "setting", packs(off, "rolls", roll), beside=by_area, product=mat,
@@ -103,10 +103,7 @@ def _mat(
 def _boards(job: Job) -> Iterator[Quantity]:
     """Sheets of board over each stretch that asks for one, what is sawn off counted; screws."""
     board, settings = job.products.board, job.settings
-    stretches = [
-        square_metres(f"face of {zone.id}", zone.width * wall.top.height)
-        for wall, zone in boarded(job)
-    ]
+    stretches = [_face(wall, zone) for wall, zone in boarded(job)]
     if board is None or not stretches:
         return
     area = step("sum", "to board", "m2", *stretches)
@@ -116,6 +113,11 @@ def _boards(job: Job) -> Iterator[Quantity]:
     exactly = step("product", "screws, exactly", "screws", area, setting(settings, "board_screws"))
     screws = step("round-up", "screws", "screws", exactly)
     yield by_the_pack("board-screws", "wall", screws, job.products.screws)
+
+
+def _face(wall: Wall, zone: Zone) -> Working:
+    """The whole face of a stretch of wall, up to the line where tile stops."""
+    return square_metres(f"face of {zone.id}", zone.width * wall.top.height)
 
 
 def _coating(
@@ -136,9 +138,9 @@ def _patch(job: Job, zones: Sequence[tuple[Wall, Zone]]) -> Iterator[Quantity]:
     hollows = []
     for wall, zone in zones:
         if zone.flat > job.settings.flat_within:
-            face = square_metres(f"face of {zone.id}", zone.width * wall.top.height)
             half = given(f"half the gap at {zone.id}", zone.flat / 2, "mm", "survey")
-            hollows.append(step("product", f"patch at {zone.id}", "litres", face, half))
+            patch = step("product", f"patch at {zone.id}", "litres", _face(wall, zone), half)
+            hollows.append(patch)
     if hollows:
         litres = step("sum", "patch", "litres", *hollows)
         yield by_the_pack("patch", "wall", litres, job.products.patch)
@@ -149,8 +151,9 @@ def _devices(job: Job) -> Iterator[Quantity]:
     gangs = sum(
         thing.gangs
         for wall in job.walls
+        if forward_at(job, wall.id) > job.settings.extend_over
         for thing in wall.things
-        if isinstance(thing, Device) and forward_at(job, wall.id) > job.settings.extend_over
+        if isinstance(thing, Device)
     )
     if not gangs:
         return
@@ -174,16 +177,15 @@ def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     )
     if counter <= 0:
         return
-    run = given("counter", counter / MM_PER_M, "m", "plan")
-    wide = step("quotient", "wide", "m", setting(job.settings, "sheet_width"),
-                given("mm in a m", MM_PER_M, "mm a m", "plan"))  # fmt: skip
+    run = metres("counter", counter)
+    wide = in_metres("wide", setting(job.settings, "sheet_width"))
     yield by_the_pack("sheeting", "protection", step("product", "sheeting", "m2", run, wide),
                       job.products.sheeting, "rolls")  # fmt: skip
     cabinets = sum(
         length for field in fields for (length, gap) in field.contacts.values()
         if gap.edge == "overhead"
     )  # fmt: skip
-    along = given("cabinets", cabinets / MM_PER_M, "m", "plan")
+    along = metres("cabinets", cabinets)
     yield by_the_pack("tape", "protection", step("sum", "tape", "m", run, along),
                       job.products.tape, "rolls")  # fmt: skip
 

@@ -7,13 +7,12 @@ from pennant.core.job import Job
 from pennant.core.pieces import Piece
 from pennant.core.placed import NO_COUNTER
 from pennant.core.quantity import (
-    MM_PER_M,
     Quantity,
     by_sheet,
     by_the_pack,
+    in_metres,
     line,
     metres,
-    of_job,
     packs,
     setting,
     with_waste,
@@ -115,7 +114,7 @@ def _trim(job: Job, runs: Sequence[Run]) -> Quantity:
     stick = by_sheet(trim, "stick", job.settings, "trim_stick")
     sticks = sticks_for(runs, stick.value, job.settings.trim_kerf)
     lengths = step("sum", "runs", "m", *(metres(f"run at {run.edge}", run.length) for run in runs))
-    length = step("quotient", "a stick", "m", stick, of_job(MM_PER_M, "mm a m", "plan"))
+    length = in_metres("a stick", stick)
     working = given("sticks", len(sticks), "sticks", "cutting plan")
     return line(
         "trim", "edges", working, beside=packs(lengths, "sticks", length), product=trim,
@@ -135,8 +134,7 @@ def _batten(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
         return
     length = step("sum", "batten", "m", *spans)
     yield by_the_pack("batten", "setting", length, job.products.batten, "lengths")
-    apart = step("quotient", "from screw to screw", "m", setting(job.settings, "batten_screw"),
-                 given("mm in a m", MM_PER_M, "mm a m", "plan"))  # fmt: skip
+    apart = in_metres("from screw to screw", setting(job.settings, "batten_screw"))
     between = step("quotient", "spaces", "screws", length, apart)
     whole = step("round-up", "spaces, whole", "screws", between)
     ends = given("one more for each batten", len(spans), "screws", "plan")

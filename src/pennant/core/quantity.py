@@ -134,6 +134,11 @@ def square_metres(label: str, mm2: float) -> Working:
     return given(label, mm2 / MM2_PER_M2, "m2", "plan")
 
 
-def metres(label: str, mm: float) -> Working:
-    """Return a length of the plan as an input."""
-    return given(label, mm / MM_PER_M, "m", "plan")
+def metres(label: str, mm: float, source: str = "plan") -> Working:
+    """Return a length, of the plan if nothing else is said, as an input."""
+    return given(label, mm / MM_PER_M, "m", source)
+
+
+def in_metres(label: str, mm: Working) -> Working:
+    """Return a length that was given in mm in metres."""
+    return step("quotient", label, "m", mm, given("mm in a m", MM_PER_M, "mm a m", "plan"))

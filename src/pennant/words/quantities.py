@@ -1,6 +1,6 @@
 """Each line of what it takes in words: the amount to get, and the number that people know it by."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from pennant.core.around import screw_length
 from pennant.core.boards import forward_at
@@ -70,6 +70,21 @@ class SaidQuantity(Value):
     left: str
     sticks: tuple[SaidStick, ...]
     strips: tuple[str, ...]
+
+
+class Totals(Value):
+    """What is still to get in all, of the lines whose price or weight (kg) is known."""
+
+    cost: float
+    weight: float
+
+
+def totals(said: Iterable[SaidQuantity]) -> Totals:
+    """Add up the lines of a list."""
+    lines = list(said)
+    return Totals(
+        cost=sum(one.cost or 0.0 for one in lines), weight=sum(one.weight or 0.0 for one in lines)
+    )
 
 
 def said_quantities(job: Job, plan: Plan) -> Iterator[SaidQuantity]:
@@ -288,8 +303,9 @@ def materials_report(job: Job, plan: Plan) -> str:
                 lines.append(f"  {one.name}: {one.to_get}{gist}")
                 lines += [f"    stick: {', '.join(s.runs)}; {s.left} left" for s in one.sticks]
                 lines += [f"    strip: {strip}" for strip in one.strips]
-    if total := sum(one.cost or 0.0 for one in said):
-        lines.append(f"Cost of what has a price: {total:.2f}")
-    if weight := sum(one.weight or 0.0 for one in said):
-        lines.append(f"Weight of what has one: {weight:.1f} kg")
+    in_all = totals(said)
+    if in_all.cost:
+        lines.append(f"Cost of what has a price: {in_all.cost:.2f}")
+    if in_all.weight:
+        lines.append(f"Weight of what has one: {in_all.weight:.1f} kg")
     return "\n".join(lines) + "\n"

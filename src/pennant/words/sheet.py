@@ -20,8 +20,10 @@ from pennant.words.quantities import (
     GROUPS,
     MixCard,
     SaidQuantity,
+    Totals,
     mix_cards,
     said_quantities,
+    totals,
 )
 from pennant.words.start import say_start
 from pennant.words.suits import SaidUnsuited, said_joints, said_unsuited
@@ -92,6 +94,7 @@ class Sheet(Value):
     doubts: tuple[SaidDoubt, ...]
     corners: tuple[SaidCorner, ...]
     quantities: tuple[SaidQuantity, ...]
+    totals: Totals
     groups: dict[str, str]
     unsuited: tuple[SaidUnsuited, ...]
     joints: str
@@ -106,6 +109,7 @@ def sheet(job: Job, plan: Plan) -> Sheet:
     """Return the sheet of a job and its own plan."""
     names = Names(plan.kitchen)
     doubts = SayDoubts(job, names)
+    quantities = tuple(said_quantities(job, plan))
     found = (
         (finding.weight != "never", say(job, names, one.surface, finding))
         for one in plan.surfaces
@@ -124,7 +128,8 @@ def sheet(job: Job, plan: Plan) -> Sheet:
         findings=tuple(said for _, said in sorted(found, key=lambda pair: pair[0])),
         doubts=tuple(doubts.say(doubt) for doubt in plan.doubts),
         corners=tuple(said_corners(job, names, list(lay(job, plan.kitchen)))),
-        quantities=tuple(said_quantities(job, plan)),
+        quantities=quantities,
+        totals=totals(quantities),
         groups={str(group): title for group, title in GROUPS.items()},
         unsuited=tuple(said_unsuited(job, names, plan)),
         joints=said_joints(job, names, plan),

@@ -5585,6 +5585,7 @@ export interface components {
             corners: components["schemas"]["SaidCorner"][];
             /** Quantities */
             quantities: components["schemas"]["SaidQuantity"][];
+            totals: components["schemas"]["Totals"];
             /** Groups */
             groups: {
                 [key: string]: string;
@@ -6353,6 +6354,16 @@ export interface components {
              * @default 0
              */
             back: number;
+        };
+        /**
+         * Totals
+         * @description What is still to get in all, of the lines whose price or weight (kg) is known.
+         */
+        Totals: {
+            /** Cost */
+            cost: number;
+            /** Weight */
+            weight: number;
         };
         /**
          * Trim

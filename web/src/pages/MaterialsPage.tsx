@@ -52,9 +52,7 @@ function Order() {
 
 export function MaterialsPage() {
   const { editor, draft, view } = useEditor();
-  const { quantities, groups, mixes } = view.sheet;
-  const total = quantities.reduce((sum, { cost }) => sum + (cost ?? 0), 0);
-  const weight = quantities.reduce((sum, one) => sum + (one.weight ?? 0), 0);
+  const { quantities, groups, mixes, totals } = view.sheet;
   const hand = draft.in_hand ?? {};
   const got = (id: string, amount: number | null) => {
     const next = Object.fromEntries(Object.entries(hand).filter(([one]) => one !== id));
@@ -111,10 +109,10 @@ export function MaterialsPage() {
           </section>
         );
       })}
-      {(total > 0 || weight > 0) && (
+      {(totals.cost > 0 || totals.weight > 0) && (
         <p className="mt-2 flex flex-wrap justify-end gap-x-3 border-slab border-t-2 pt-1 font-medium">
-          Still to get, as far as known: <span className="tape">{weight.toFixed(1)} kg</span>
-          <span className="tape w-20 text-right">{total.toFixed(2)}</span>
+          Still to get, as far as known: <span className="tape">{totals.weight.toFixed(1)} kg</span>
+          <span className="tape w-20 text-right">{totals.cost.toFixed(2)}</span>
         </p>
       )}
       <Order />

@@ -6,6 +6,7 @@ import { methodsOptions, shelfOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { LengthField } from "../parts/LengthField";
+import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
 
 type Kind = Exclude<keyof Shelf, "tile" | "adhesive" | "mat">;
@@ -41,12 +42,12 @@ export function ProductsPaper() {
   const choice = ({ kind, label, none }: { kind: Kind; label: string; none: string }) => {
     const shelf: readonly { name: string }[] = data?.[kind] ?? [];
     return (
-      <FromShelf
+      <ShelfChoice
         key={kind}
         label={label}
         none={none}
         chosen={products[kind]?.name ?? ""}
-        groups={[{ title: "", names: shelf.map(({ name }) => name) }]}
+        shelf={shelf}
         onChoose={(name) =>
           put(
             `/products/${kind}`,
@@ -64,13 +65,13 @@ export function ProductsPaper() {
         <h3 className="heading mb-1">What joins it to the wall</h3>
         {error && <p role="alert">✗ The shelf could not be opened: {error.message}.</p>}
         <div className="grid gap-1.5">
-          <FromShelf
+          <ShelfChoice
             label="Held by"
             none="not chosen: by the rules"
             chosen={(products.mat ?? products.adhesive)?.name ?? ""}
-            groups={[
-              { title: "Adhesives", names: (data?.adhesive ?? []).map(({ name }) => name) },
-              { title: "Mats", names: (data?.mat ?? []).map(({ name }) => name) },
+            shelf={[
+              ...(data?.adhesive ?? []).map(({ name }) => ({ name, group: "Adhesives" })),
+              ...(data?.mat ?? []).map(({ name }) => ({ name, group: "Mats" })),
             ]}
             onChoose={(name) =>
               put(
@@ -124,40 +125,35 @@ export function ProductsPaper() {
   );
 }
 
-interface FromShelfProps {
+interface ShelfChoiceProps {
   label: string;
   /** What it is called when nothing is chosen. */
   none: string;
   chosen: string;
-  groups: readonly { title: string; names: readonly string[] }[];
+  shelf: readonly { name: string; group?: string }[];
   onChoose: (name: string) => void;
 }
 
 /** A product chosen from the shelf; one that left the shelf since stays with the job. */
-function FromShelf({ label, none, chosen, groups, onChoose }: FromShelfProps) {
-  const gone = chosen && !groups.some(({ names }) => names.includes(chosen));
+function ShelfChoice({ label, none, chosen, shelf, onChoose }: ShelfChoiceProps) {
+  const gone = chosen !== "" && !shelf.some(({ name }) => name === chosen);
   return (
     <div className="flex items-center gap-2">
       <span className="w-24 shrink-0">{label}</span>
-      <select
-        aria-label={label}
-        className="field w-auto min-w-0"
+      <Select
+        label={label}
         value={chosen}
-        onChange={(event) => onChoose(event.target.value)}
-      >
-        <option value="">{none}</option>
-        {gone && <option>{chosen}</option>}
-        {groups.map(({ title, names }) => {
-          const options = names.map((name) => <option key={name}>{name}</option>);
-          return title ? (
-            <optgroup key={title} label={title}>
-              {options}
-            </optgroup>
-          ) : (
-            options
-          );
-        })}
-      </select>
+        onChange={onChoose}
+        options={[
+          { value: "", label: none },
+          ...(gone ? [{ value: chosen, label: chosen }] : []),
+          ...shelf.map(({ name, group }) => ({
+            value: name,
+            label: name,
+            ...(group ? { group } : {}),
+          })),
+        ]}
+      />
     </div>
   );
 }
