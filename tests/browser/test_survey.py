@@ -85,6 +85,19 @@ class TestNotebook:
         expect(blank.locator('[data-thing="hood"]')).to_have_count(0)
         expect(field).to_have_value("")
 
+    def test_a_window_that_goes_on_over_the_tile_keeps_clear_of_the_measures(
+        self, blank: Page
+    ) -> None:
+        line(blank, "window 40 wide 24 sill 7 high 60")
+        overall = blank.locator('[data-measure="/walls/0/length"]').first.bounding_box()
+        window = blank.locator('[data-thing="window"]').bounding_box()
+        number = blank.locator('[data-edge="window:left"]').first.bounding_box()
+        assert overall
+        assert window
+        assert number
+        assert window["y"] > overall["y"] + overall["height"]
+        assert number["y"] > window["y"]
+
     def test_what_cannot_be_read_is_told_under_the_line(self, blank: Page) -> None:
         field = blank.get_by_label("New line")
         field.fill("window 6 from fridge")

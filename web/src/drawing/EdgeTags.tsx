@@ -143,7 +143,9 @@ function shortly(courses: string): string {
 
 /** Where along the edge the number stands: at the middle of the pieces that meet it. */
 function middleOf(reading: Reading, plan: SurfacePlan): number {
-  if (reading.side === "left" || reading.side === "right") return (reading.low + reading.high) / 2;
+  if (reading.side === "left" || reading.side === "right") {
+    return (reading.low + Math.min(reading.high, plan.frame[3])) / 2;
+  }
   const met = new Set(reading.gets[0]?.pieces);
   const spans = plan.pieces.filter((piece) => met.has(piece.id));
   const middle = spans[Math.floor(spans.length / 2)]?.outline[0] ?? [];

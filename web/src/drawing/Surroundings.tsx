@@ -98,9 +98,13 @@ interface ThingProps {
   onThing: (id: string) => void;
 }
 
-/** The outline of a thing in pixels. */
-function path(outline: Placed["outline"], scale: Scale): string {
-  return `M${outline.map(([x, y]) => `${scale.x(x)} ${scale.y(y)}`).join("L")}Z`;
+/** Pixels: how far a thing that goes on over the tile is drawn, short of the measures above. */
+const OVER = 8;
+
+/** The outline of a thing in pixels; over the line where tile stops it soon breaks off. */
+function path(outline: Placed["outline"], scale: Scale, top: number): string {
+  const highest = scale.y(top) - OVER;
+  return `M${outline.map(([x, y]) => `${scale.x(x)} ${Math.max(scale.y(y), highest)}`).join("L")}Z`;
 }
 
 function Thing(props: ThingProps) {
@@ -122,13 +126,13 @@ function Thing(props: ThingProps) {
     >
       <title>{`${thing.name}${thing.unsettled ? ", not settled yet" : ""}. Click it for its line in the notebook.`}</title>
       <path
-        d={path(thing.outline, scale)}
+        d={path(thing.outline, scale, top)}
         fill={fill}
         stroke={active ? "#1f5a93" : LINE}
         strokeWidth={active ? 2.5 : 1.2}
         strokeDasharray={thing.unsettled ? "7 4" : undefined}
       />
-      <Inside thing={thing} scale={scale} x={x} y={y} width={width} height={height} />
+      <Inside thing={thing} scale={scale} top={top} x={x} y={y} width={width} height={height} />
       {thing.stool && <Box rect={thing.stool} scale={scale} fill="#cfc3ab" />}
       {place && !small && (
         <Label x={x + width / 2} y={y + place.at} fill={fill}>
@@ -161,6 +165,7 @@ function Thing(props: ThingProps) {
 function Inside({
   thing,
   scale,
+  top,
   x,
   y,
   width,
@@ -168,6 +173,7 @@ function Inside({
 }: {
   thing: Placed;
   scale: Scale;
+  top: number;
   x: number;
   y: number;
   width: number;
@@ -198,13 +204,18 @@ function Inside({
       );
     case "window":
     case "hatch":
-      if (thing.jambs) return <Box rect={thing.jambs} scale={scale} fill="#eef4f6" />;
+      if (thing.jambs) return <Box rect={under(thing.jambs, top)} scale={scale} fill="#eef4f6" />;
       return inner(4);
     case "niche":
       return inner(5);
     default:
       return null;
   }
+}
+
+/** What of a rectangle lies under a height. */
+function under([x0, y0, x1, y1]: Placed["box"], top: number): Placed["box"] {
+  return [x0, y0, x1, Math.min(y1, top)];
 }
 
 function Box({ rect, scale, fill }: { rect: Placed["box"]; scale: Scale; fill: string }) {
