@@ -10,13 +10,14 @@ DEMO_HOME ?= var/demo
 PORT ?= 8765
 WEB := $(shell find web/src web/index.html web/vite.config.ts -type f)
 
-.PHONY: help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
+.PHONY: fuzz help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
 
 help:
 	@echo "make demo         set up, then start Pennant with a made-up kitchen"
 	@echo "make serve        set up, then start Pennant with your own jobs"
 	@echo "make test         set up, then run every check and test"
 	@echo "make check        format, lint and types only"
+	@echo "make fuzz         send spoilt jobs to a server of its own (FUZZ='--jobs 20000 --kills 1000')"
 	@echo "make bench        measure speed, as ratios against the plain way"
 	@echo "make screenshots  take the pictures in docs/screenshots/ anew"
 	@echo "make format       put both sides in their format"
@@ -56,6 +57,9 @@ format: .stamps/python .stamps/node
 
 bench: build .stamps/chromium
 	@$(BIN)/python bench/run.py
+
+fuzz: build
+	@PYTHONPATH=tests:tests/browser $(BIN)/python tests/fuzz/run.py $(FUZZ)
 
 screenshots: build .stamps/chromium
 	@$(BIN)/python docs/take_screenshots.py

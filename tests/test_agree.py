@@ -9,7 +9,8 @@ from kitchens import WINDOW, a_job, demo
 from pennant.cli import demo_jobs
 from pennant.core.job import Agreement, Job
 from pennant.core.plan import plan
-from pennant.files.drawing_svg import drawing_svg
+from pennant.drawing.kitchen import kitchen_drawing
+from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import LESS_THAN, OUT_OF_SIGHT, Agreeing, agreeing
 
 JOB = a_job(openings=[WINDOW])
@@ -61,15 +62,15 @@ class TestPicture:
         made = plan(job)
         for wall in page(job).walls:
             marks = [(str(item.number), item.pieces) for item in wall.items if item.number]
-            svg = drawing_svg(job, made, only=wall.surface, marks=marks)
+            svg = picture_svg(kitchen_drawing(job, made, only=wall.surface, marks=marks))
             rings = [
                 tuple(map(float, ring))
-                for ring in re.findall(r'<circle cx="([-\d.]+)" cy="([-\d.]+)" r="([\d.]+)"', svg)
+                for ring in re.findall(r'"ring" cx="([-\d.]+)" cy="([-\d.]+)" r="([\d.]+)"', svg)
             ]
             assert len(rings) == len(marks)
             x0, y0, x1, y1 = made.surface(wall.surface).frame
             for number, (x, y, radius) in enumerate(rings):
-                assert x0 + radius - 0.1 <= x <= x1 - radius + 0.1
+                assert radius - 0.1 <= x <= x1 - x0 - radius + 0.1
                 assert -0.1 <= y - radius <= y + radius <= y1 - y0 + 0.1
                 for other_x, other_y, _ in rings[:number]:
                     assert math.dist((x, y), (other_x, other_y)) >= 2 * radius - 0.3

@@ -4,6 +4,7 @@ import argparse
 import asyncio
 import contextlib
 import gc
+import ipaddress
 import json
 import os
 import socket
@@ -17,10 +18,11 @@ from typing import get_args
 import uvicorn
 
 from pennant.api.app import make_app
-from pennant.api.guard import HOSTS
+from pennant.api.connections import SLOW_SECONDS, PromptProtocol
+from pennant.api.keeping import prepared
 from pennant.core.job import Job
 from pennant.core.plan import plan
-from pennant.core.refusal import JobRefused
+from pennant.core.refusal import JobRefused, NotReckoned
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.meter.protocol import PORT
 from pennant.meter.simulator import Meter, MeterServer
@@ -51,8 +53,12 @@ def main(argv: list[str] | None = None) -> int:
     except JobRefused as error:
         for found in error.problems:
             print(f"pennant: {found.pointer or '/'} {found.message}", file=sys.stderr)
+        if isinstance(error, NotReckoned):
+            print(f"pennant: the cause was {error.__cause__!r}", file=sys.stderr)
     except (NotAJobFile, StoreError, OSError) as error:
         print(f"pennant: {error}", file=sys.stderr)
+    except Exception as error:
+        print(f"pennant: a fault in Pennant: {error!r}", file=sys.stderr)
     return 1
 
 
@@ -132,9 +138,9 @@ def _serve(arguments: argparse.Namespace) -> int:
 def _demo(arguments: argparse.Namespace) -> int:
     database = Database(arguments.data)
     jobs = Jobs(database)
-    if not jobs.all():
+    if not jobs.any():
         for job in demo_jobs():
-            jobs.create(job, "Demo")
+            jobs.create(job, "Demo", prepared(job).overview)
     return _run(database, arguments)
 
 
@@ -153,11 +159,21 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
     if not (PAGES / "index.html").exists():
         print("pennant: the web pages are not built; run `make build`", file=sys.stderr)
         return 1
-    # What one chooses to listen on is an own name too: the phone in the kitchen asks for it.
-    hosts = HOSTS | {arguments.host}
-    app = make_app(database, PAGES, hosts, arguments.meter_port, arguments.supplier_port)
+    if not _is_loopback(arguments.host):
+        print(
+            f"pennant: {arguments.host} can be reached from other machines, and whoever reaches "
+            "Pennant there could read and change every job; it listens on this machine alone "
+            "(--host 127.0.0.1)",
+            file=sys.stderr,
+        )
+        return 2
+    app = make_app(
+        database, PAGES, meter_port=arguments.meter_port, supplier_port=arguments.supplier_port,
+        warm=True,
+    )  # fmt: skip
     try:
-        listening = socket.create_server((arguments.host, arguments.port))
+        family = socket.getaddrinfo(arguments.host, None)[0][0]
+        listening = socket.create_server((arguments.host, arguments.port), family=family)
     except OSError as error:
         print(
             f"pennant: cannot listen on {arguments.host}:{arguments.port}: {error.strerror}; "
@@ -166,12 +182,26 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
         )
         return 1
     print(f"Pennant is at http://{arguments.host}:{arguments.port}/", flush=True)
+    if database.read_only:
+        print(f"{database.path} is read-only: jobs can be looked at, nothing is kept", flush=True)
     print(f"Jobs are kept in {database.path}; stop with Ctrl-C", flush=True)
     _collect_seldom()
     # An open stream of meter readings must not keep the application from stopping.
-    config = uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=1)
+    config = uvicorn.Config(
+        app, log_level="warning", timeout_graceful_shutdown=1, http=PromptProtocol,
+        timeout_keep_alive=SLOW_SECONDS,
+    )  # fmt: skip
     uvicorn.Server(config).run(sockets=[listening])
     return 0
+
+
+def _is_loopback(host: str) -> bool:
+    """Whether an address to listen on is this machine's own, by every meaning that it has."""
+    try:
+        found = socket.getaddrinfo(host, None)
+    except OSError:
+        return False
+    return all(ipaddress.ip_address(address[4][0]).is_loopback for address in found)
 
 
 def _collect_seldom() -> None:

@@ -63,7 +63,7 @@ class TestRevisions:
         stored = Jobs(database).create(sink_wall())
         with database.writing() as db:
             db.execute("update revision set document = ?", (FILE.read_text("utf-8"),))
-        assert Jobs(database).get(stored.id).job == sink_wall()
+        assert read_job(Jobs(database).get(stored.id).document) == sink_wall()
 
 
 class TestOthers:

@@ -11,7 +11,8 @@ from pathlib import Path
 import pytest
 
 from kitchens import a_job
-from pennant.store.database import Database, StoreError
+from pennant.core.job import Job
+from pennant.store.database import BUSY_MS, Database, StoreError
 from pennant.store.jobs import EditionConflict, Jobs
 
 
@@ -25,7 +26,7 @@ class TestPolicy:
                 for name in ("journal_mode", "synchronous", "foreign_keys", "busy_timeout")
             }
         assert read == {"journal_mode": "wal", "synchronous": 2, "foreign_keys": 1,
-                        "busy_timeout": 5000}  # fmt: skip
+                        "busy_timeout": BUSY_MS}  # fmt: skip
 
     def test_what_fails_is_rolled_back_whole(self, tmp_path: Path) -> None:
         database = Database(tmp_path / "a.db")
@@ -38,7 +39,7 @@ class TestPolicy:
 
         with pytest.raises(StoreError, match=r"could not write .*a\.db"):
             half_done()
-        assert jobs.all() == []
+        assert not jobs.any()
 
     def test_a_file_that_is_no_database(self, tmp_path: Path) -> None:
         (tmp_path / "a.db").write_text("these are my notes, not a database at all" * 100)
@@ -76,12 +77,12 @@ from pennant.core.blank import blank_job
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs
 jobs = Jobs(Database(Path(sys.argv[1])))
-stored = jobs.create(blank_job("Job", "in"))
+job = blank_job("Job", "in")
+stored = jobs.create(job)
 for number in range(100000):
-    wall = stored.job.walls[0].model_copy(update={"length": 2000.0 + number})
-    job = stored.job.model_copy(update={"walls": (wall,)})
-    stored = jobs.change(stored.id, stored.edition, job, "Go")
-    print(stored.id, stored.job.walls[0].length, flush=True)
+    wall = job.walls[0].model_copy(update={"length": 2000.0 + number})
+    stored = jobs.change(stored.id, stored.edition, job.model_copy(update={"walls": (wall,)}), "Go")
+    print(stored.id, wall.length, flush=True)
 """
 
 
@@ -98,8 +99,8 @@ class TestKilled:
             os.kill(writer.pid, signal.SIGKILL)
             acknowledged = (writer.stdout.readlines() or [acknowledged])[-1]
         id_, length = acknowledged.split()
-        kept = Jobs(Database(path)).get(id_)
-        assert kept.job.walls[0].length >= float(length)
+        kept = Job.model_validate_json(Jobs(Database(path)).get(id_).document)
+        assert kept.walls[0].length >= float(length)
         with sqlite3.connect(path) as db:
             assert db.execute("pragma integrity_check").fetchone()[0] == "ok"
         db.close()
@@ -120,3 +121,94 @@ class TestBackup:
         with pytest.raises(StoreError, match="the file exists"):
             Database(tmp_path / "a.db").backup(tmp_path / "copy.db")
         assert (tmp_path / "copy.db").read_text() == "mine"
+
+    def test_of_a_damaged_file_is_refused_and_leaves_nothing(self, tmp_path: Path) -> None:
+        database = Database(tmp_path / "a.db")
+        Jobs(database).create(a_job())
+        with database.writing() as db:
+            db.execute("pragma writable_schema = on")
+            db.execute(
+                "update sqlite_schema set rootpage = 99999 where name = 'revision_by_parent'"
+            )
+        with pytest.raises(StoreError, match=r"damaged|malformed"):
+            database.backup(tmp_path / "copy.db")
+        assert [path.name for path in tmp_path.glob("copy*")] == []
+
+
+class TestRights:
+    """What is kept is its owner's alone."""
+
+    def test_file_folder_and_copy(self, tmp_path: Path) -> None:
+        database = Database(tmp_path / "home" / "a.db")
+        Jobs(database).create(a_job())
+        database.backup(tmp_path / "home" / "copy.db")
+        folder = tmp_path / "home"
+        rights = {path.name: path.stat().st_mode & 0o777 for path in (folder, *folder.iterdir())}
+        assert rights.pop("home") == 0o700
+        assert set(rights.values()) == {0o600}
+
+    def test_a_file_that_others_could_read_is_theirs_no_more(self, tmp_path: Path) -> None:
+        Database(tmp_path / "a.db")
+        (tmp_path / "a.db").chmod(0o644)
+        Database(tmp_path / "a.db")
+        assert (tmp_path / "a.db").stat().st_mode & 0o777 == 0o600
+
+
+class TestOtherVersions:
+    """A file of a newer version is left alone."""
+
+    def test_a_newer_one_is_said_and_not_touched(self, tmp_path: Path) -> None:
+        path = tmp_path / "a.db"
+        with Database(path).writing() as db:
+            db.execute("pragma user_version = 900")
+        with pytest.raises(StoreError, match="newer version of Pennant"):
+            Database(path)
+        with sqlite3.connect(path) as db:
+            assert db.execute("pragma user_version").fetchone()[0] == 900
+        db.close()
+
+
+READER = """
+import os, sys
+from pathlib import Path
+import tempfile, shutil
+from pennant.core.blank import blank_job
+from pennant.store.database import Database, StoreError
+from pennant.store.jobs import Jobs
+with tempfile.TemporaryDirectory() as folder:
+    Database(Path(folder) / "any.db")  # so that all modules are loaded
+if os.getuid() == 0:  # whom no rights hold back
+    os.setgid(65534)
+    os.setuid(65534)
+jobs = Jobs(Database(Path(sys.argv[1])))
+print(jobs.database.read_only, jobs.get(sys.argv[2]).document[:14])
+try:
+    jobs.create(blank_job("Job", "in"))
+except StoreError as error:
+    print(error)
+"""
+
+
+class TestReadOnlyHome:
+    """A home that may only be read can still be read, with what was written to it last."""
+
+    def test_jobs_can_be_looked_at(self, tmp_path: Path) -> None:
+        home = tmp_path / "home"
+        database = Database(home / "a.db")
+        with database.reading():  # keeps what is written in the log beside the file
+            stored = Jobs(database).create(a_job())
+            for path in home.iterdir():
+                path.chmod(0o444)
+            home.chmod(0o555)
+            for folder in (tmp_path, *tmp_path.parents[:3]):
+                if os.getuid() == 0 and folder != Path("/tmp"):
+                    folder.chmod(folder.stat().st_mode | 0o055)
+            said = subprocess.run(
+                [sys.executable, "-c", READER, str(database.path), stored.id],
+                capture_output=True, text=True, check=False,
+            )  # fmt: skip
+        home.chmod(0o755)
+        assert said.stderr == ""
+        first, second = said.stdout.splitlines()
+        assert first == 'True {"format":"pen'
+        assert "read-only" in second

@@ -1,13 +1,16 @@
-"""The site record is only ever added to, and a note that was acknowledged stays."""
+"""The site record is only ever added to, and an event that was acknowledged stays what it was."""
 
 from pathlib import Path
 
 import pytest
 
 from kitchens import a_job
+from pennant.core.record import Event
 from pennant.store.database import Database, StoreError
 from pennant.store.jobs import JobNotFound, Jobs
-from pennant.store.record import SiteRecord
+from pennant.store.record import AsItWas, KeyTaken, SiteRecord, StoredEvent
+
+WAS = AsItWas(["a", [[[0.0, 0.0], [10.0, 0.0], [10.0, 5.0]]]], [3, False, ["A1.1"], []])
 
 
 @pytest.fixture
@@ -20,34 +23,105 @@ def job(database: Database) -> str:
     return Jobs(database).create(a_job()).id
 
 
-class TestNotes:
-    """Kept in order, each once, for good."""
+def add(
+    database: Database, job: str, key: str, piece: str, event: Event, back: int | None = None
+) -> list[StoredEvent]:
+    return SiteRecord(database).add(job, key, piece, event, 1, WAS, back)
+
+
+class TestEvents:
+    """Kept in order, each once, for good, with the piece as it was."""
 
     def test_in_the_order_in_which_they_were_kept(self, database: Database, job: str) -> None:
-        record = SiteRecord(database)
-        record.add(job, "key-0001", "A1.1", "cut")
-        notes = record.add(job, "key-0002", "A1.2", "broken")
-        assert [(one.piece, one.event) for one in notes] == [("A1.1", "cut"), ("A1.2", "broken")]
+        add(database, job, "key-0001", "A1.1", "cut")
+        events = add(database, job, "key-0002", "A1.2", "broken")
+        assert [(one.piece, one.event) for one in events] == [("A1.1", "cut"), ("A1.2", "broken")]
+        assert {(one.revision, one.as_it_was) == (1, WAS) for one in events} == {True}
 
-    def test_sent_twice_is_one_note(self, database: Database, job: str) -> None:
-        record = SiteRecord(database)
-        record.add(job, "key-0001", "A1.1", "broken")
-        assert len(record.add(job, "key-0001", "A1.1", "broken")) == 1
+    def test_sent_twice_is_one_event(self, database: Database, job: str) -> None:
+        add(database, job, "key-0001", "A1.1", "broken")
+        assert len(add(database, job, "key-0001", "A1.1", "broken")) == 1
+
+    def test_one_key_for_two_things_is_refused_and_not_dropped(
+        self, database: Database, job: str
+    ) -> None:
+        add(database, job, "key-0001", "A1.1", "cut")
+        with pytest.raises(KeyTaken, match=r"A1\.1 cut"):
+            add(database, job, "key-0001", "A1.2", "cut")
+
+    def test_a_key_counts_within_its_job(self, database: Database, job: str) -> None:
+        other = Jobs(database).create(a_job()).id
+        add(database, job, "key-0001", "A1.1", "cut")
+        assert len(add(database, other, "key-0001", "A1.9", "set")) == 1
 
     def test_another_process_reads_them(self, database: Database, job: str) -> None:
-        SiteRecord(database).add(job, "key-0001", "A1.1", "cut")
-        assert len(SiteRecord(Database(database.path)).notes(job)) == 1
+        add(database, job, "key-0001", "A1.1", "cut")
+        assert len(SiteRecord(Database(database.path)).events(job)) == 1
 
-    @pytest.mark.parametrize("change", ["update noted set piece = 'X'", "delete from noted"])
+    @pytest.mark.parametrize(
+        "change", ["update site_event set piece = 'X'", "delete from site_event"]
+    )
     def test_nothing_is_changed_or_taken_out(
         self, database: Database, job: str, change: str
     ) -> None:
-        record = SiteRecord(database)
-        record.add(job, "key-0001", "A1.1", "cut")
+        add(database, job, "key-0001", "A1.1", "cut")
         with pytest.raises(StoreError, match="only ever added to"), database.writing() as db:
             db.execute(change)
-        assert len(record.notes(job)) == 1
+        assert len(SiteRecord(database).events(job)) == 1
 
     def test_of_a_job_that_is_not_there(self, database: Database) -> None:
         with pytest.raises(JobNotFound):
-            SiteRecord(database).add("none", "key-0001", "A1.1", "cut")
+            add(database, "none", "key-0001", "A1.1", "cut")
+
+
+class TestTakenBack:
+    """A taken-back names the event that it takes back."""
+
+    def test_the_one_that_was_named(self, database: Database, job: str) -> None:
+        add(database, job, "key-0001", "A1.1", "cut")
+        (first, _) = add(database, job, "key-0002", "A1.1", "set")
+        events = add(database, job, "key-0003", "A1.1", "taken back", first.id)
+        assert events[-1].takes_back == first.id
+
+    def test_twice_or_of_nothing_changes_nothing(self, database: Database, job: str) -> None:
+        (first,) = add(database, job, "key-0001", "A1.1", "cut")
+        add(database, job, "key-0002", "A1.1", "taken back", first.id)
+        assert len(add(database, job, "key-0003", "A1.1", "taken back", first.id)) == 2
+        assert len(add(database, job, "key-0004", "A1.1", "taken back", 99)) == 2
+
+
+class TestOlderNotes:
+    """Notes of the older form come over once, each with the piece of its own revision."""
+
+    def test_are_copied_in_order_and_only_once(self, database: Database, job: str) -> None:
+        with database.writing() as db:
+            for number, event in enumerate(("cut", "set", "taken back"), 1):
+                db.execute(
+                    "insert into noted (job_id, key, at, piece, event)"
+                    " values (?, ?, '2999-01-01', 'A1.1', ?)",
+                    (job, f"old-{number}", event),
+                )
+        record = SiteRecord(database)
+        for _ in range(2):
+            record.copy_old(job, record.old_notes(job), lambda note: WAS)
+        first, second, back = record.events(job)
+        assert [one.event for one in (first, second, back)] == ["cut", "set", "taken back"]
+        assert (back.takes_back, first.as_it_was, record.old_notes(job)) == (second.id, WAS, [])
+
+    def test_belong_to_the_revision_that_stood_at_their_time(
+        self, database: Database, job: str
+    ) -> None:
+        jobs = Jobs(database)
+        jobs.change(job, 1, a_job(length="91"), "Longer")
+        jobs.undo(job, 2)
+        with database.writing() as db:
+            for edition, at in ((1, "2026-01-01"), (2, "2026-01-03"), (3, "2026-01-05")):
+                db.execute("update head_move set at = ? where edition = ?", (at, edition))
+            for day in ("02", "04", "06"):
+                db.execute(
+                    "insert into noted (job_id, key, at, piece, event)"
+                    f" values (?, 'old-{day}', '2026-01-{day}', 'A1.1', 'cut')",
+                    (job,),
+                )
+        notes = SiteRecord(database).old_notes(job)
+        assert [one.revision for one in notes] == [1, 2, 1]

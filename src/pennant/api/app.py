@@ -1,5 +1,7 @@
 """The application: its routes over the core and the store, and the built web pages."""
 
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from pathlib import Path
 
 from fastapi import FastAPI
@@ -8,9 +10,12 @@ from fastapi.staticfiles import StaticFiles
 
 from pennant.api import jobs, meter, problems, reckon, shelf, site
 from pennant.api.guard import HOSTS, Guard
+from pennant.api.keeping import OverviewFiller
+from pennant.api.searches import Searches
 from pennant.meter import protocol as meter_protocol
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs
+from pennant.store.overviews import Overviews
 from pennant.store.record import SiteRecord
 from pennant.store.shelf import ProductShelf
 from pennant.supplier.simulator import PORT as SUPPLIER_PORT
@@ -22,19 +27,34 @@ def make_app(
     hosts: frozenset[str] = HOSTS,
     meter_port: int = meter_protocol.PORT,
     supplier_port: int = SUPPLIER_PORT,
+    *,
+    warm: bool = False,
 ) -> FastAPI:
-    """Return the application over a database, with the built pages if there are any."""
+    """Return the application over a database, with the built pages if there are any.
+
+    ``warm`` has a process for searches ready before the first is asked for.
+    """
+    overviews, searches = Overviews(database), Searches()
+
+    @asynccontextmanager
+    async def running(_: FastAPI) -> AsyncIterator[None]:
+        filler = OverviewFiller(overviews)
+        if not database.read_only:
+            filler.start()
+        if warm:
+            await searches.warm()
+        yield
+        await searches.close()
+        filler.stop()
+
     app = FastAPI(
         title="Pennant", version="1", docs_url=None, redoc_url=None,
-        openapi_url="/api/openapi.json",
-        responses={
-            "default": {
-                "model": problems.ProblemDetails,
-                "description": "What went wrong, as RFC 9457 problem details",
-            }
-        },
+        openapi_url="/api/openapi.json", lifespan=running,
+        responses={"default": {"model": problems.ProblemDetails}},
     )  # fmt: skip
     app.state.jobs = Jobs(database)
+    app.state.overviews = overviews
+    app.state.searches = searches
     app.state.record = SiteRecord(database)
     app.state.products = ProductShelf(database)
     app.state.meter_port = meter_port

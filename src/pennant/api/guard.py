@@ -1,4 +1,12 @@
-"""What keeps the machine safe: known hosts, no cross-site writes, small bodies, strict pages."""
+"""What keeps the machine safe: known hosts, no cross-site asking, small bodies, strict pages.
+
+Also the last line of defence: whatever nobody else has dealt with is logged and becomes an answer
+in form.
+"""
+
+import asyncio
+import logging
+import re
 
 from starlette.datastructures import Headers
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
@@ -6,8 +14,12 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from pennant.api.problems import problem
 from pennant.files.job_json import LARGEST
 
+log = logging.getLogger("pennant")
+
 HOSTS = frozenset({"127.0.0.1", "localhost", "[::1]"})
 """Names under which this machine is asked. A foreign name means that a web site points here."""
+BODY_SECONDS = 30.0
+"""How long a body may take to arrive; from this machine it takes a moment."""
 
 HEADERS = {
     "content-security-policy": "default-src 'self'; style-src 'self' 'unsafe-inline'; "
@@ -20,65 +32,92 @@ HEADERS = {
 }
 
 
+class TooLarge(Exception):
+    """A body that is larger than any job file, found out while it was read."""
+
+
+class TooSlow(Exception):
+    """A body that takes so long to arrive that it only holds a place."""
+
+
 class Guard:
     """ASGI middleware around everything else."""
 
     def __init__(self, app: ASGIApp, hosts: frozenset[str] = HOSTS) -> None:
-        self.app, self.hosts = app, hosts
+        self.app = app
+        names = "|".join(re.escape(host) for host in sorted(hosts))
+        self.own = re.compile(rf"(?:{names})(?::\d{{1,5}})?")
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Refuse or pass on; add the headers to every answer."""
         if scope["type"] != "http":
             await self.app(scope, receive, send)
             return
+        begun = False
 
         async def with_headers(message: Message) -> None:
+            nonlocal begun
             if message["type"] == "http.response.start":
+                begun = True
                 extra = [(name.encode(), value.encode()) for name, value in HEADERS.items()]
                 message["headers"] = [*message["headers"], *extra]
             await send(message)
 
-        refusal = self._refusal(scope["method"], Headers(scope=scope))
+        refusal = self._refusal(scope, Headers(scope=scope))
         if refusal is None:
-            await self.app(scope, _limited(receive), with_headers)
-        else:
-            status, name, detail = refusal
-            answer = problem(status, name, "This request is refused", detail)
-            await answer(scope, receive, with_headers)
+            try:
+                await self.app(scope, _limited(receive), with_headers)
+                return
+            except TooLarge:
+                refusal = 413, "too-large", f"at most {LARGEST:,} bytes are read"
+            except TooSlow:
+                refusal = 408, "too-slow", f"the body took longer than {BODY_SECONDS:.0f} s"
+            except Exception:
+                log.exception("%s %s", scope["method"], scope["path"])
+                refusal = 500, "defect", "a fault in Pennant; what is kept is not touched by it"
+            if begun:
+                return  # the answer is under way: it ends here, short, and so is seen to be broken
+        status, name, detail = refusal
+        answer = problem(status, name, "This request is refused", detail)
+        answer.headers["connection"] = "close"
+        await answer(scope, receive, with_headers)
 
-    def _refusal(self, method: str, headers: Headers) -> tuple[int, str, str] | None:
+    def _refusal(self, scope: Scope, headers: Headers) -> tuple[int, str, str] | None:
         host = headers.get("host", "")
-        if _name(host) not in self.hosts:
-            return 421, "foreign-host", f"Pennant does not answer to the host name {host!r}"
-        if method not in ("GET", "HEAD", "OPTIONS"):
-            origin = headers.get("origin")
-            site = headers.get("sec-fetch-site", "same-origin")
-            foreign = origin is not None and origin.partition("://")[2] != host
-            if foreign or site not in ("same-origin", "none"):
-                return 403, "cross-site", "another site may not change jobs"
+        if len(headers.getlist("host")) > 1 or not self.own.fullmatch(host):
+            return 421, "foreign-host", f"Pennant does not answer to the host name {host[:80]!r}"
+        origin = headers.get("origin")
+        site = headers.get("sec-fetch-site", "same-origin")
+        foreign = site not in ("same-origin", "none")
+        if origin is not None and origin != f"{scope['scheme']}://{host}":
+            foreign = True
+        # A link to a page from elsewhere may be followed; nothing else is done for another site.
+        asks = scope["method"] not in ("GET", "HEAD", "OPTIONS") or scope["path"].startswith("/api")
+        if foreign and asks:
+            return 403, "cross-site", "another site may neither read nor change jobs"
         length = headers.get("content-length", "0")
-        if length.isdigit() and int(length) > LARGEST:
-            return 413, "too-large", f"at most {LARGEST:,} bytes are read; this has {length}"
+        if length.isdigit() and (len(length) > 12 or int(length) > LARGEST):
+            return 413, "too-large", f"at most {LARGEST:,} bytes are read; this has {length[:20]}"
         return None
 
 
-def _name(host: str) -> str:
-    """The host without its port; an IPv6 address keeps its brackets."""
-    return host[: host.index("]") + 1] if host.startswith("[") and "]" in host else (
-        host.rsplit(":", 1)[0] if ":" in host else host
-    )  # fmt: skip
-
-
 def _limited(receive: Receive) -> Receive:
-    seen = 0
+    seen, whole = 0, False
+    ends = asyncio.get_running_loop().time() + BODY_SECONDS
 
     async def counted() -> Message:
-        nonlocal seen
-        message = await receive()
+        nonlocal seen, whole
+        if whole:
+            return await receive()  # waits until whoever asked has gone
+        left = ends - asyncio.get_running_loop().time()
+        try:
+            message = await asyncio.wait_for(receive(), max(left, 0.0))
+        except TimeoutError as error:
+            raise TooSlow from error
         seen += len(message.get("body", b""))
+        whole = not message.get("more_body", False)
         if seen > LARGEST:
-            # A body that hides its length is cut off: the rest is never read.
-            return {"type": "http.disconnect"}
+            raise TooLarge
         return message
 
     return counted

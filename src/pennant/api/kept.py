@@ -7,6 +7,7 @@ from fastapi import Depends, Request, Response
 
 from pennant.core.job import Job
 from pennant.store.jobs import Jobs
+from pennant.store.overviews import Overviews
 from pennant.store.record import SiteRecord
 from pennant.store.shelf import ProductShelf
 
@@ -18,6 +19,15 @@ def the_jobs(request: Request) -> Jobs:
 
 
 Kept = Annotated[Jobs, Depends(the_jobs)]
+
+
+def the_overviews(request: Request) -> Overviews:
+    """Return the overviews of the jobs that this application keeps."""
+    overviews: Overviews = request.app.state.overviews
+    return overviews
+
+
+Listed = Annotated[Overviews, Depends(the_overviews)]
 
 
 def the_record(request: Request) -> SiteRecord:

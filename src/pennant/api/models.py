@@ -10,10 +10,11 @@ from pennant.core.lengths import Units
 from pennant.core.plan import Plan, laid_wall, plan
 from pennant.core.play import Play, play_of
 from pennant.core.record import Event
+from pennant.core.refusal import Problem, reckoning
 from pennant.core.things import Addable, Join
 from pennant.core.wish import Kind
-from pennant.files.drawing_svg import drawing_svg
-from pennant.store.jobs import StoredJob
+from pennant.drawing.kitchen import kitchen_drawing
+from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import Agreeing, agreeing
 from pennant.words.sheet import Sheet, sheet
 from pennant.words.start import say_play
@@ -34,24 +35,50 @@ class View(BaseModel):
 
 
 class JobState(BaseModel):
-    """A kept job with its view. ``edition`` must be sent back with a change."""
+    """A kept job with its view. ``edition`` must be sent back with a change.
+
+    A job that can no longer be read or planned has no view; ``trouble`` then says why.
+    """
 
     id: str
     edition: int
     changed: str
     undo: str | None = Field(description="What an undo would take back; null if nothing.")
     redo: str | None = Field(description="What a redo would do again; null if nothing.")
-    view: View
+    view: View | None
+    trouble: list[Problem] = []
 
 
 class JobCard(BaseModel):
-    """A job as listed."""
+    """A job as listed. ``summary`` is null until it has been worked out.
+
+    A job without a drawing cannot be read or planned; its summary says why. Its name may be empty.
+    """
 
     id: str
     edition: int
     name: str
     changed: str
-    summary: str
+    summary: str | None
+    drawn: bool
+
+
+class SaidRevision(BaseModel):
+    """One step of a job's history."""
+
+    number: int
+    label: str
+    at: str
+    present: bool
+
+
+class GoTo(BaseModel):
+    """The revision to go to, and the edition that it was asked on."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    edition: int = Field(ge=0, le=2**62)
+    number: int = Field(ge=1, le=1_000_000_000)
 
 
 class NewJob(BaseModel):
@@ -68,7 +95,7 @@ class Change(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    edition: int
+    edition: int = Field(ge=0, le=2**62)
     label: str = Field(default="Changed", min_length=1, max_length=120)
     job: Job
 
@@ -153,13 +180,17 @@ class Removal(BaseModel):
 
 
 class Noted(BaseModel):
-    """Something noted on site about a piece. ``key`` is made by who notes it, one for each note."""
+    """Something noted on site about a piece. ``key`` is made by who notes it, one for each note.
+
+    A taken-back may name the event that it takes back by its id; else it is the piece's last.
+    """
 
     model_config = ConfigDict(extra="forbid")
 
     key: str = Field(min_length=8, max_length=80)
     piece: str = Field(min_length=1, max_length=40)
     event: Event
+    takes_back: int | None = Field(default=None, ge=1, le=2**62)
 
 
 class WrittenSheet(BaseModel):
@@ -176,7 +207,7 @@ class Edition(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    edition: int
+    edition: int = Field(ge=0, le=2**62)
 
 
 class DrawnStart(SaidStart):
@@ -216,10 +247,10 @@ def agree_page(job: Job) -> AgreePage:
     pictures = [
         AgreePicture(
             surface=wall.surface,
-            svg=drawing_svg(
+            svg=picture_svg(kitchen_drawing(
                 job, made, only=wall.surface,
                 marks=[(str(item.number), item.pieces) for item in wall.items if item.number],
-            ),
+            )),
         )
         for wall in page.walls
     ]  # fmt: skip
@@ -239,7 +270,7 @@ def board_of(job: Job, wall: str) -> DrawnBoard:
     drawn = []
     for said in found.starts:
         tried = started(job, wall, said.start)
-        svg = drawing_svg(tried, plan(tried), only=wall)
+        svg = picture_svg(kitchen_drawing(tried, plan(tried), only=wall))
         drawn.append(DrawnStart.model_construct(**dict(said), svg=svg))
     return DrawnBoard.model_construct(
         compared=found.compared,
@@ -252,12 +283,5 @@ def board_of(job: Job, wall: str) -> DrawnBoard:
 def view_of(job: Job) -> View:
     """Return the view; raise `JobRefused` where the job cannot be drawn."""
     made = plan(job)
-    return View.model_construct(job=job, plan=made, sheet=sheet(job, made))
-
-
-def job_state(stored: StoredJob) -> JobState:
-    """Return a kept job with its view."""
-    return JobState.model_construct(
-        id=stored.id, edition=stored.edition, changed=stored.changed, undo=stored.undo,
-        redo=stored.redo, view=view_of(stored.job),
-    )  # fmt: skip
+    with reckoning("what is said of the plan"):
+        return View.model_construct(job=job, plan=made, sheet=sheet(job, made))

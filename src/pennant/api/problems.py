@@ -1,6 +1,7 @@
 """Errors as RFC 9457 problem details, one handler a family of errors."""
 
 import logging
+from typing import Any
 
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
@@ -8,12 +9,15 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
-from pennant.api.models import JobState, job_state
-from pennant.core.refusal import JobRefused, Problem
+from pennant.api.keeping import state_of
+from pennant.api.models import JobState
+from pennant.api.searches import Busy, NobodyListens, SearchEnded
+from pennant.core.refusal import JobRefused, NotReckoned, Problem
 from pennant.files.job_json import NotAJobFile, problems_in
 from pennant.meter.link import MeterOff
 from pennant.store.database import StoreError
 from pennant.store.jobs import EditionConflict, JobNotFound, NothingToDo
+from pennant.store.record import KeyTaken
 
 log = logging.getLogger("pennant")
 
@@ -46,8 +50,12 @@ def problem(
 def install(app: FastAPI) -> None:
     """Give the application its error handlers."""
 
+    _document(app)
+
     @app.exception_handler(JobRefused)
-    def refused(_: Request, error: JobRefused) -> JSONResponse:
+    def refused(request: Request, error: JobRefused) -> JSONResponse:
+        if isinstance(error, NotReckoned):
+            log.error("%s %s: %s", request.method, request.url.path, error, exc_info=error)
         return _refused(error.problems)
 
     @app.exception_handler(NotAJobFile)
@@ -66,7 +74,7 @@ def install(app: FastAPI) -> None:
     def conflict(_: Request, error: EditionConflict) -> JSONResponse:
         return problem(
             409, "moved-on", "The job was changed elsewhere", str(error),
-            current=job_state(error.current),
+            current=state_of(error.current),
         )  # fmt: skip
 
     @app.exception_handler(NothingToDo)
@@ -78,6 +86,23 @@ def install(app: FastAPI) -> None:
         log.error("%s", error)
         return problem(503, "store", "The job could not be kept", str(error))
 
+    @app.exception_handler(KeyTaken)
+    def taken(_: Request, error: KeyTaken) -> JSONResponse:
+        return problem(409, "key-taken", "This key was used for another note", str(error))
+
+    @app.exception_handler(Busy)
+    def busy(_: Request, error: Busy) -> JSONResponse:
+        detail = "other searches wait already; ask again in some seconds"
+        return problem(503, "busy", "Pennant is busy searching", detail)
+
+    @app.exception_handler(SearchEnded)
+    def ended(_: Request, error: SearchEnded) -> JSONResponse:
+        return problem(503, "search-ended", "The search ended without an answer", "ask again")
+
+    @app.exception_handler(NobodyListens)
+    def nobody(_: Request, error: NobodyListens) -> JSONResponse:
+        return problem(499, "gone", "The search was ended", "nobody listened any more")
+
     @app.exception_handler(MeterOff)
     def off(_: Request, error: MeterOff) -> JSONResponse:
         return problem(503, "meter-off", "The meter does not answer", str(error))
@@ -85,6 +110,28 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(HTTPException)
     def http(_: Request, error: HTTPException) -> JSONResponse:
         return problem(error.status_code, "http", "This cannot be answered", str(error.detail))
+
+
+def _document(app: FastAPI) -> None:
+    """Say in the OpenAPI document what errors look like, the framework's own among them."""
+    plain = app.openapi
+
+    def openapi() -> dict[str, Any]:
+        document = plain()
+        for path in document["paths"].values():
+            for operation in path.values():
+                for status in operation["responses"].keys() & {"default", "422"}:
+                    operation["responses"][status] = {
+                        "description": "What went wrong, as RFC 9457 problem details",
+                        "content": {
+                            "application/problem+json": {
+                                "schema": {"$ref": "#/components/schemas/ProblemDetails"}
+                            }
+                        },
+                    }
+        return document
+
+    app.openapi = openapi  # type: ignore[method-assign]
 
 
 def _refused(found: list[Problem]) -> JSONResponse:

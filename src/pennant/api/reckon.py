@@ -1,7 +1,11 @@
 """Routes that work something out for a job and keep nothing."""
 
-from fastapi import APIRouter
+from collections.abc import AsyncIterator
+from typing import Any
+
+from fastapi import APIRouter, Request, Response
 from fastapi.responses import StreamingResponse
+from starlette.concurrency import run_in_threadpool
 
 from pennant.api.models import (
     Addition,
@@ -17,10 +21,10 @@ from pennant.api.models import (
     ToCure,
     View,
     agree_page,
-    board_of,
     said_play,
     view_of,
 )
+from pennant.api.searches import Searches
 from pennant.core.check import refuse_if_wrong
 from pennant.core.job import Job
 from pennant.core.notebook import WORDS, words_of
@@ -34,11 +38,11 @@ from pennant.core.things import (
     without_wall,
 )
 from pennant.core.wish import BOUND
-from pennant.words.cures import SaidCure, said_cures
+from pennant.words.cures import SaidCure
 from pennant.words.cuts import CutSheet, cut_sheet
 from pennant.words.setting_out import SaidSettingOut, said_setting_out
 from pennant.words.sheet import SaidSetting, settings_list
-from pennant.words.starts import WISHES, said_round
+from pennant.words.starts import WISHES
 
 router = APIRouter(prefix="/api")
 
@@ -55,21 +59,38 @@ def make_view(job: Job) -> View:
     return view_of(job)
 
 
-@router.post("/starts")
-def compare_starts(asked: Starts) -> DrawnBoard:
-    """Return a wall's best starts by every school, best first; nothing is kept."""
-    return board_of(asked.job, asked.wall)
+@router.post("/starts", response_model=DrawnBoard)
+async def compare_starts(asked: Starts, request: Request) -> Response:
+    """Return a wall's best starts by every school, best first; nothing is kept.
+
+    503 ``busy`` where too many searches wait already; so also below.
+    """
+    found = [one async for one in _search(request, "starts", asked.job, wall=asked.wall)]
+    return Response(found[0], media_type="application/json")
 
 
 @router.post("/best", response_class=StreamingResponse)
-def best_round(job: Job) -> StreamingResponse:
+async def best_round(job: Job, request: Request) -> StreamingResponse:
     """Find the best start wall by wall: a line of JSON (a `SaidRound`) after each, until stopped.
 
     Nothing is kept; what came last is the best so far.
     """
-    refuse_if_wrong(job)
-    lines = (step.model_dump_json() + "\n" for step in said_round(job))
-    return StreamingResponse(lines, media_type="application/x-ndjson")
+    await run_in_threadpool(refuse_if_wrong, job)
+    steps = _search(request, "best", job)
+    first = await anext(steps)  # what goes wrong before the first step is an answer of its own
+
+    async def lines() -> AsyncIterator[str]:
+        yield first + "\n"
+        async for step in steps:
+            yield step + "\n"
+
+    return StreamingResponse(lines(), media_type="application/x-ndjson")
+
+
+def _search(request: Request, search: str, job: Job, **asked: Any) -> AsyncIterator[str]:
+    searches: Searches = request.app.state.searches
+    question = {"search": search, "job": job.model_dump(mode="json"), **asked}
+    return searches.results(question, request.is_disconnected)
 
 
 @router.post("/agree")
@@ -114,10 +135,12 @@ def notebook_words() -> list[ThingWords]:
     return [ThingWords(kind=kind, words=list(words_of(kind))) for kind in WORDS]
 
 
-@router.post("/cures")
-def find_cures(asked: ToCure) -> list[SaidCure]:
+@router.post("/cures", response_model=list[SaidCure])
+async def find_cures(asked: ToCure, request: Request) -> Response:
     """Return what would cure a finding, each tried by planning it; nothing is kept."""
-    return said_cures(asked.job, asked.surface, asked.finding)
+    named = {"surface": asked.surface, "finding": asked.finding}
+    found = [one async for one in _search(request, "cures", asked.job, **named)]
+    return Response(f"[{','.join(found)}]", media_type="application/json")
 
 
 @router.post("/play")

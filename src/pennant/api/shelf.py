@@ -1,6 +1,7 @@
 """Routes for products: the shelf, adhesives side by side, an order checked."""
 
 from fastapi import APIRouter, Request, Response
+from starlette.concurrency import run_in_threadpool
 
 from pennant.api.kept import Products, download
 from pennant.api.models import WrittenSheet
@@ -67,8 +68,9 @@ def shelf_as_csv(products: Products) -> Response:
 @router.post("/shelf/import")
 async def import_shelf(request: Request, products: Products) -> Shelf:
     """Keep the products of the CSV file that is the body; one wrong line and none is kept."""
-    products.put(read_shelf(await request.body()))
-    return products.kept()
+    body = await request.body()
+    await run_in_threadpool(lambda: products.put(read_shelf(body)))
+    return await run_in_threadpool(products.kept)
 
 
 @router.delete("/shelf/{kind}/{name:path}", status_code=204)

@@ -24,8 +24,12 @@ from pennant.core.wish import BANDS, Kind, Wish
 
 MOST_PIECES_TRIED = 40_000
 """Pieces in all plans of one board: a few seconds' work on a slow machine."""
+MOST_PIECES_ONE_WAY = 120_000
+"""Pieces in all plans of the schools of one wall with very many things: the first schools count."""
 ENDS_MOVED_FOR = 3
 """Of the starts so far, those whose floating ends are also tried elsewhere."""
+LEAST_SCHOOLS = 8
+"""Schools that are compared however large the wall is."""
 COUNTED: tuple[Kind, ...] = ("never", "avoid")
 """Wishes for few objections."""
 WITHOUT_IDEAL: tuple[Kind, ...] = ("smallest", "cut", "hard", "tiles")
@@ -72,7 +76,8 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
     wall, joined = job.walls[number], joined_before(job.walls, number)
     every = list(schools_of(wall, joined=joined))
     both_ways = pieces * len(every) <= MOST_PIECES_TRIED
-    starts = every if both_ways else schools_one_way_of(wall, joined=joined)
+    starts = every if both_ways else list(schools_one_way_of(wall, joined=joined))
+    starts = starts[: max(LEAST_SCHOOLS, MOST_PIECES_ONE_WAY // max(pieces, 1))]
     best = best_found(job, kitchen, wall_id)
     schools = compare(job, kitchen, wall_id, starts)
     outcomes = ranked([best, *schools], wishes_of(job))

@@ -6,6 +6,7 @@ be built is a finding.
 
 from collections.abc import Iterator
 
+from pennant.core.clip import is_square
 from pennant.core.job import Job
 from pennant.core.kitchen import floats_of, joined_before, kitchen_of
 from pennant.core.lengths import show_with_unit
@@ -22,16 +23,21 @@ from pennant.core.planting import (
     FullTop,
     WholeCourses,
 )
+from pennant.core.rect import Rect
 from pennant.core.refusal import JobRefused, Problem
 from pennant.core.survey import Mark, Opening, Overhead, Standing, Wall
 from pennant.core.taken import RESERVED
 
 MOST_PIECES = 20_000
 """More pieces than any kitchen has; a mistyped tile would otherwise keep the machine busy."""
-LEAST_TILE = 5.0
-"""Millimetres: the side of the smallest chip sold, far under what anyone sets singly."""
+MOST_CLIPPED = 10_000
+"""Times that a tile may meet a slanted or round thing, each of which is a cut of polygons. A wall
+of chips with a sloping cabinet over all of it has a tenth of that."""
+MOST_MET = 100_000
+"""Times that a tile may meet any thing: things heaped upon one another, as no wall has them."""
 MOST_LEAN = 0.25
-"""Of a wall's length: an end further out of plumb than this is a slip of the tape."""
+"""Of a wall's length or height: an end further out of plumb is a slip of the tape. Less than a
+half, so that two ends that lean inward never meet under the top line."""
 
 
 def refuse_if_wrong(job: Job) -> tuple[Kitchen, list[WallPlaces]]:
@@ -62,14 +68,22 @@ def _before_placing(job: Job) -> Iterator[Problem]:
         root = f"/walls/{number}"
         yield from _things(job, root, wall)
         yield from _start(job, root, wall, number)
-        for side in ("left_lean", "right_lean"):
-            if abs(getattr(wall, side)) > wall.length * MOST_LEAN:
-                yield Problem(pointer=f"{root}/{side}", message="leans further than any wall does")
+        yield from _leans(job, root, wall)
     if job.walls[-1].corner is not None:
         yield Problem(
             pointer=f"/walls/{len(job.walls) - 1}/corner",
             message="joins a next wall, but this is the last one; add a wall or leave it out",
         )
+
+
+def _leans(job: Job, root: str, wall: Wall) -> Iterator[Problem]:
+    most = MOST_LEAN * min(wall.length, wall.top.height)
+    for side in ("left_lean", "right_lean"):
+        if abs(getattr(wall, side)) > most:
+            yield Problem(
+                pointer=f"{root}/{side}",
+                message=f"leans further than any wall does; at most {_show(job, most)} here",
+            )
 
 
 def _ids(job: Job) -> Iterator[Problem]:
@@ -86,12 +100,6 @@ def _ids(job: Job) -> Iterator[Problem]:
 
 
 def _tile(job: Job) -> Iterator[Problem]:
-    for name in ("length", "height"):
-        if getattr(job.tile, name) < LEAST_TILE:
-            yield Problem(
-                pointer=f"/tile/{name}",
-                message=f"is under {_show(job, LEAST_TILE)}, smaller than any tile set singly",
-            )
     if job.pattern.joint > min(job.tile.length, job.tile.height):
         yield Problem(
             pointer="/pattern/joint",
@@ -221,10 +229,19 @@ def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
     gaps, module = job.settings, module_of(job)
     root = {wall.id: f"/walls/{number}" for number, wall in enumerate(job.walls)}
     widest = 4 * max(gaps.corner_gap, gaps.trim_face, gaps.opening_gap, 0.25)
-    count = 0.0
+    count = met = clipped = 0.0
+    border = job.pattern.border
     for surface in kitchen.surfaces:
         low, high = _heights(surface)
         count += ((surface.x1 - surface.x0) / module.across + 2) * ((high - low) / module.up + 2)
+        if border is not None:
+            count += (surface.x1 - surface.x0) / (border.tile.length + job.pattern.joint) + 2
+        for thing in surface.things:
+            box = thing.box.meet(Rect(surface.x0, low, surface.x1, high))
+            if not box.empty():
+                tiles = (box.width / module.across + 2) * (box.height / module.up + 2)
+                met += tiles
+                clipped += tiles if thing.round or not is_square(thing.outline) else 0.0
         if surface.id != surface.of:
             continue
         if surface.x1 - surface.x0 <= widest:
@@ -239,6 +256,12 @@ def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
                 pointer=f"{root[surface.of]}/top/height",
                 message="leaves no room for tile over the counter",
             )
+    if max(met / MOST_MET, clipped / MOST_CLIPPED) > 1:
+        yield Problem(
+            pointer="/walls",
+            message="has so many things upon one another that tile cannot be laid around them; "
+            "take out lines that were written twice, or check the sizes of what is round or slopes",
+        )
     if count > MOST_PIECES:
         yield Problem(
             pointer="/tile/length",

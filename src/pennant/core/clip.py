@@ -113,6 +113,8 @@ def _ring(coordinates: Iterable[Point]) -> Ring:
     """A closed run of coordinates as a ring, without points that are one or lie on a side."""
     points = [(float(x), float(y)) for x, y in coordinates][:-1]
     apart = [p for p, q in zip(points, [points[-1], *points], strict=False) if _far(p, q)]
+    if len(apart) < 3:
+        return ()
     kept = [
         p for o, p, q in zip([apart[-1], *apart], apart, [*apart[1:], apart[0]], strict=False)
         if abs((p[0] - o[0]) * (q[1] - o[1]) - (p[1] - o[1]) * (q[0] - o[0])) > EPS * EPS

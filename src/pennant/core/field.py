@@ -10,13 +10,14 @@ up the rest; otherwise the field has the line's true shape.
 import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from typing import Literal
 
 import shapely
 from shapely import LineString, Polygon
 
 from pennant.core.clip import Line, Ring, ring_area, ring_of
+from pennant.core.kept import kept
 from pennant.core.placed import (
     NO_COUNTER,
     Placed,
@@ -37,7 +38,7 @@ EdgeKind = Literal[
     "corner", "open-end", "side", "counter", "ceiling", "open-top", "overhead", "jamb", "sill",
     "head", "box", "raised", "foot", "gap-side", "around", "front", "frame",
 ]  # fmt: skip
-KEPT = 64
+KEPT = 200
 """Fields kept from one plan to the next: a large kitchen's, with its returns."""
 CORNERS_OF_A_ROUND = 48
 """A round is cut as a polygon of so many sides around it: on a 100 mm hole, 0.2 mm at most."""
@@ -64,8 +65,9 @@ class KeepOut:
 
     @cached_property
     def polygon(self) -> Polygon:
-        """Its outline for cutting with."""
-        return Polygon(self.ring)
+        """Its outline for cutting with; a ring that crosses itself is what lies within it."""
+        plain = Polygon(self.ring)
+        return plain if plain.is_valid else shapely.make_valid(plain)
 
 
 @dataclass(frozen=True)
@@ -158,7 +160,7 @@ _ENDS: dict[str, tuple[EdgeKind, GapKind, str]] = {
 }  # fmt: skip
 
 
-@lru_cache(maxsize=KEPT)
+@kept(KEPT, lambda _: 1)
 def field_of(surface: Surface, settings: Settings) -> Field:
     """Return the field of a surface; starts that are compared share it."""
     return _Building(surface, settings).field()
@@ -469,7 +471,8 @@ class _Building:
 
 def _all(shapes: Iterable[Polygon]) -> Polygon:
     """All shapes together; those of no area (a cabinet that ends at the top line) left out."""
-    return shapely.union_all([s for s in shapes if s.area > 0], grid_size=GRID)
+    sound = (s if s.is_valid else shapely.make_valid(s) for s in shapes if s.area > 0)
+    return shapely.union_all(list(sound), grid_size=GRID)
 
 
 def _less(shape: Polygon, away: Polygon) -> Polygon:

@@ -21,20 +21,29 @@ from pennant.core.values import Distance, Length, Value, reading_in
 from pennant.core.ways import Ways
 from pennant.core.wish import Wish, usual_wishes
 
+LEAST_TILE = 5.0
+"""Millimetres: the side of the smallest chip sold, far under what anyone sets singly."""
+WIDEST_JOINT = 50.0
+"""Millimetres: 2 in, wider than any joint between wall tiles."""
+
 
 class Tile(Value):
     """The tile as it measures, not as it is called."""
 
     name: Name = "Tile"
-    length: Length = Field(description="Along the course when the tile lies.")
-    height: Length = Field(description="Up the course when the tile lies.")
-    thickness: Length
+    length: Length = Field(
+        ge=LEAST_TILE, le=5_000, description="Along the course when the tile lies."
+    )
+    height: Length = Field(ge=LEAST_TILE, le=5_000, description="Up the course when the tile lies.")
+    thickness: Length = Field(ge=0.5, le=100)
     material: Material = "ceramic"
     turns: bool = Field(
         default=True, description="May be turned round by half: no printed or veined direction."
     )
     bevelled: bool = Field(default=False, description="Its factory edges are bevelled or glazed.")
-    lugs: Distance = Field(default=0.0, description="The least joint that its lugs leave.")
+    lugs: Distance = Field(
+        default=0.0, le=WIDEST_JOINT, description="The least joint that its lugs leave."
+    )
     porous: bool = Field(default=False, description="Open-pored: it is sealed before grout.")
     scratches: bool = Field(default=False, description="Sand in grout would scratch its face.")
     finish: Literal["gloss", "matt", "polished", "textured"] = "gloss"
@@ -97,10 +106,10 @@ class BoxSize(Value):
     """The usual box and plate for a number of gangs, set upright."""
 
     gangs: int = Field(ge=1, le=4)
-    box_width: Length
-    box_height: Length
-    plate_width: Length
-    plate_height: Length
+    box_width: Length = Field(ge=10, le=1_000)
+    box_height: Length = Field(ge=10, le=1_000)
+    plate_width: Length = Field(ge=10, le=1_000)
+    plate_height: Length = Field(ge=10, le=1_000)
 
 
 _IN = 25.4

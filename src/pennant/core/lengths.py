@@ -32,6 +32,8 @@ _FEET = re.compile(rf"({_NUMBER})\s*(?:'|ft|foot|feet)\s*-?\s*(?=[\d.])(.+)")
 _PLAIN = re.compile(rf"({_NUMBER})\s*([a-z\"']*)")
 _FRACTION = re.compile(r"(?:(\d+)(?:\s+|\s*-\s*))?(\d+)\s*/\s*(\d+)\s*([a-z\"]*)")
 
+LONGEST_TEXT = 40
+"""Characters: more than any length that is written on a pad takes."""
 EXAMPLES = {"in": "21 3/8, 21.375 or 543 mm", "mm": "543, 54.3 cm or 21 3/8 in"}
 """What a right answer looks like, by the job's unit; every refusal ends with it."""
 
@@ -41,7 +43,8 @@ class LengthError(ValueError):
 
     def __init__(self, text: str, wrong: str, units: Units) -> None:
         self.text, self.wrong = text, wrong
-        super().__init__(f"{text.strip()!r} {wrong}; write it like {EXAMPLES[units]}")
+        shown = text.strip()[:LONGEST_TEXT]
+        super().__init__(f"{shown!r} {wrong}; write it like {EXAMPLES[units]}")
 
 
 def parse_length(text: str, units: Units) -> float:
@@ -55,6 +58,8 @@ def parse_length(text: str, units: Units) -> float:
     >>> parse_length("1' 9 3/8\\"", "mm")
     542.925
     """
+    if len(text) > LONGEST_TEXT:
+        raise LengthError(text, f"has {len(text):,} characters", units)
     body = _clean(text)
     if not body:
         raise LengthError(text, "is empty", units)

@@ -6,7 +6,6 @@ surfaces that a change did not touch are taken from those last made.
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from functools import lru_cache
 from itertools import chain
 from typing import Annotated
 
@@ -20,6 +19,7 @@ from pennant.core.edges import EdgeReading, read_edges
 from pennant.core.field import Field, GapKind, field_of
 from pennant.core.findings import Finding, find
 from pennant.core.job import Job, Pattern, Tile
+from pennant.core.kept import kept
 from pennant.core.kitchen import joined_before
 from pennant.core.layout import Layout, layout_of
 from pennant.core.pieces import Piece, pieces_of
@@ -28,6 +28,7 @@ from pennant.core.planting import Carried, Folded, FullCounter, FullLeft, FullRi
 from pennant.core.quantities import quantities_of
 from pennant.core.quantity import Quantity
 from pennant.core.rect import Rect
+from pennant.core.refusal import reckoning
 from pennant.core.settings import Settings
 from pennant.core.start import Carries, Plant
 from pennant.core.suits import Unsuited, unsuited
@@ -35,8 +36,10 @@ from pennant.core.tolerance import EPS, tidy
 from pennant.core.tools import straight_kerf
 from pennant.core.values import Value
 
-KEPT = 64
-"""Surface plans kept from one plan to the next: a large kitchen's, with its returns."""
+KEPT_PIECES = 60_000
+"""Pieces in the surface plans that are kept from one plan to the next: about 100 MB."""
+KEPT_SURFACES = 100
+"""Surfaces whose plans are kept whatever they hold: a large kitchen's, with its returns."""
 
 
 class Areas(Value):
@@ -148,19 +151,26 @@ class Laid:
 
 def plan(job: Job) -> Plan:
     """Return the plan of a job; raise `JobRefused` where it cannot be drawn."""
-    kitchen, places = refuse_if_wrong(job)
+    with reckoning("the survey"):
+        kitchen, places = refuse_if_wrong(job)
     laid = list(lay(job, kitchen))
     pieces = [piece for one in laid for piece in one.plan.pieces]
     fields = [one.field for one in laid]
+    with reckoning("what is doubtful in the survey"):
+        doubts = tuple(doubts_of(job, kitchen, places))
+    with reckoning("what the job takes"):
+        quantities = quantities_of(
+            job, fields, pieces, sum(one.joint_area for one in laid), thin_pieces(laid)
+        )
+    with reckoning("what goes with what"):
+        unfit = tuple(unsuited(job))
     return Plan.model_construct(
         kitchen=kitchen,
         surfaces=tuple(one.plan for one in laid),
         areas=_total([one.plan.areas for one in laid]),
-        doubts=tuple(doubts_of(job, kitchen, places)),
-        quantities=quantities_of(
-            job, fields, pieces, sum(one.joint_area for one in laid), thin_pieces(laid)
-        ),
-        unsuited=tuple(unsuited(job)),
+        doubts=doubts,
+        quantities=quantities,
+        unsuited=unfit,
     )
 
 
@@ -188,7 +198,9 @@ def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
             carries = _carried(start, done[job.walls[number - 1].id]) if joins else Carries()
         else:
             start, carries = _inside(surface, done[surface.of].plan.pennant)
-        made = laid_of(Laying(surface, job.tile, job.pattern, start, carries, kerf, job.settings))
+        laying = Laying(surface, job.tile, job.pattern, start, carries, kerf, job.settings)
+        with reckoning(f"the tile of {surface.name}"):
+            made = laid_of(laying)
         done[surface.id] = made
         yield made
 
@@ -229,7 +241,12 @@ def _inside(surface: Surface, flag: Flag) -> tuple[Start, Carries]:
     return Start(across=FullLeft(), up=Carried()), Carries(x=flag.tile_x, y=flag.tile_y)
 
 
-@lru_cache(maxsize=KEPT)
+def _weight(laid: Laid) -> int:
+    """In pieces: a surface without any holds its field and edges still."""
+    return len(laid.plan.pieces) + 50
+
+
+@kept(KEPT_PIECES, _weight, at_least=KEPT_SURFACES)
 def laid_of(laying: Laying) -> Laid:
     """Return one surface planned."""
     surface, settings = laying.surface, laying.settings

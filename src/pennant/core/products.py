@@ -8,7 +8,10 @@ from pennant.core.made_of import MadeOf
 from pennant.core.survey import Name
 from pennant.core.values import Distance, Length, Value
 
-Amount = Annotated[float, Field(gt=0, le=100_000, allow_inf_nan=False)]
+Amount = Annotated[float, Field(ge=0.01, le=100_000, allow_inf_nan=False)]
+"""What a pack holds or a sheet says, in its own unit; the least is less than anything sold."""
+Density = Annotated[float, Field(ge=0.1, le=30, allow_inf_nan=False)]
+Minutes = Annotated[float, Field(ge=1, le=10_000, allow_inf_nan=False)]
 Price = Annotated[float, Field(ge=0, le=1_000_000, allow_inf_nan=False)]
 Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
 
@@ -58,10 +61,10 @@ class Adhesive(Powder):
 
     kind: Literal["thinset", "quick thinset", "mastic", "construction"] = "thinset"
     shade: Literal["white", "grey"] = "white"
-    density: Amount | None = Field(default=None, description="kg a litre as spread.")
+    density: Density | None = Field(default=None, description="kg a litre as spread.")
     water: Amount | None = Field(default=None, description="Litres a kg of powder.")
-    pot_life: Amount | None = Field(default=None, description="Minutes that a batch lives.")
-    open_time: Amount | None = Field(default=None, description="Minutes before it skins, spread.")
+    pot_life: Minutes | None = Field(default=None, description="Minutes that a batch lives.")
+    open_time: Minutes | None = Field(default=None, description="Minutes before it skins, spread.")
     set_hours: Amount | None = Field(default=None, description="Before grout.")
     covers: Amount | None = Field(
         default=None, description="m2 a pack, as its sheet gives it for this tile's notch."
@@ -78,9 +81,9 @@ class Adhesive(Powder):
 class Mat(Product):
     """A sheet that sticks on both faces: it holds the tile in place of adhesive, with no wait."""
 
-    width: Length = Field(description="Of the roll.")
-    roll: Length = Field(description="Length of a roll.")
-    thickness: Distance = 0.0
+    width: Length = Field(ge=20, le=5_000, description="Of the roll.")
+    roll: Length = Field(ge=100, description="Length of a roll.")
+    thickness: Distance = Field(default=0.0, le=50)
     most_weight: Amount | None = Field(default=None, description="kg a square metre that it holds.")
 
 
@@ -89,12 +92,12 @@ class Grout(Powder):
 
     kind: Literal["sanded", "unsanded", "fine", "ready-mixed"] = "sanded"
     colour: Colour = "#d9d5cb"
-    density: Amount | None = Field(default=None, description="kg a litre filled.")
+    density: Density | None = Field(default=None, description="kg a litre filled.")
     water: Amount | None = Field(default=None, description="Litres a kg of powder.")
-    pot_life: Amount | None = Field(default=None, description="Minutes that a batch lives.")
+    pot_life: Minutes | None = Field(default=None, description="Minutes that a batch lives.")
     set_hours: Amount | None = Field(default=None, description="Before it is sealed.")
-    joint_least: Distance = 0.0
-    joint_most: Distance | None = None
+    joint_least: Distance = Field(default=0.0, le=200)
+    joint_most: Distance | None = Field(default=None, le=200)
 
 
 class Sealant(Product):
@@ -108,23 +111,23 @@ class Coating(Product):
     """A primer or a sealer."""
 
     pack: Amount = Field(description="Litres in a pack.")
-    cover: Amount = Field(description="m2 a litre and coat.")
+    cover: Amount = Field(ge=0.1, description="m2 a litre and coat.")
     coats: int = Field(default=1, ge=1, le=4)
 
 
 class Trim(Product):
     """A profile for open ends, in sticks."""
 
-    height: Length = Field(description="What it covers: tile and bed must not be higher.")
-    stick: Length = Field(description="Length of a stick.")
+    height: Length = Field(le=200, description="What it covers: tile and bed must not be higher.")
+    stick: Length = Field(ge=100, le=10_000, description="Length of a stick.")
 
 
 class Board(Product):
     """A thin board fixed over a wall that tile does not hold on, in sheets."""
 
-    width: Length
-    height: Length
-    thickness: Distance
+    width: Length = Field(ge=50, le=5_000)
+    height: Length = Field(ge=50, le=5_000)
+    thickness: Distance = Field(le=200)
 
 
 class Goods(Product):

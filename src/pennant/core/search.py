@@ -29,6 +29,9 @@ from pennant.core.tolerance import EPS, distinct_lines
 from pennant.core.wish import BANDS, Kind, Wish
 
 Floats = npt.NDArray[np.float64]
+MOST_MARKS = 4_000
+"""Starts each way that are tried on one wall. Where a staggered bond and very many things make
+more, they are thinned evenly, and the best of those left is taken."""
 MOST_MODULES = 6
 """Modules over which starts are tried where a border's tile is of another length than the tile."""
 _TOPS = ("overhead", "ceiling", "open-top")
@@ -257,8 +260,9 @@ class Search:
             marks += [middle, middle + way.step / 2]
         within = sorted({round(mark % way.step, 6) for mark in marks})
         kept = distinct_lines(0.0, way.step, within)
+        kept = kept[:: -(-2 * len(kept) // MOST_MARKS)]
         between = [(a + b) / 2 for a, b in itertools.pairwise(kept)]
-        return np.array(sorted({*kept[:-1], *between}))
+        return np.array(sorted({*kept[:-1], *between} or {0.0}))
 
     def _border_marks(
         self, ats: list[tuple[int, float]], limits: tuple[float, float]

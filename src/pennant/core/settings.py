@@ -17,17 +17,26 @@ STAGGER_APART = 0.2
 of them read as one crooked joint."""
 
 
-def _length(inches: float, millimetres: float, why: str) -> Any:
+WIDEST_GAP = 50.0
+"""Millimetres, 2 in: no joint, gap or clearance around tile is wider; more is a slip of unit."""
+
+
+def _length(
+    inches: float, millimetres: float, why: str, *, least: float = 0.0, most: float = WIDEST_GAP
+) -> Any:
     mm = inches * MM_PER_INCH
     return Field(
-        default=mm, description=why, json_schema_extra={"unit": "mm", "in": mm, "mm": millimetres}
-    )
+        default=mm, ge=least, le=most, description=why,
+        json_schema_extra={"unit": "mm", "in": mm, "mm": millimetres,
+                           "least": least, "most": most},
+    )  # fmt: skip
 
 
-def _number(value: float, unit: str, why: str, *, most: float) -> Any:
+def _number(value: float, unit: str, why: str, *, most: float, least: float = 0.0) -> Any:
+    """A number with its limits; what is divided by has a least of its own."""
     return Field(
-        default=value, ge=0, le=most, allow_inf_nan=False, description=why,
-        json_schema_extra={"unit": unit, "in": value, "mm": value},
+        default=value, ge=least, le=most, allow_inf_nan=False, description=why,
+        json_schema_extra={"unit": unit, "in": value, "mm": value, "least": least, "most": most},
     )  # fmt: skip
 
 
@@ -63,6 +72,7 @@ class Settings(Value):
         3,
         "A chain of measures that closes on its overall within this is good; a worse one is shown "
         "with where it may sit. A tape in two pairs of hands does no better.",
+        most=500.0,
     )
     set_within: Distance = _length(
         1 / 16,
@@ -75,6 +85,7 @@ class Settings(Value):
         3,
         "Gap under a straightedge up to which the bed takes up the wall; more is patched first, or "
         "tile edges stand proud of one another.",
+        most=500.0,
     )
     corner_gap: Distance = _length(
         1 / 8, 3, "Change of plane at an inside corner: sealant, never grout."
@@ -89,21 +100,26 @@ class Settings(Value):
         1 / 8,
         3,
         "Face of the trim in view at an open end or open top; it takes this much from the field.",
+        most=50.0,
     )
     box_clearance: Distance = _length(
         1 / 8, 3, "Room cut around a box, so that the device can be set without forcing the tile."
     )
     plate_cover: Distance = _length(
-        3 / 16, 5, "How far a plate must reach over the hole on every side, or the cut shows."
+        3 / 16,
+        5,
+        "How far a plate must reach over the hole on every side, or the cut shows.",
+        most=50.0,
     )
     least_piece: Distance = _length(
         1,
         25,
         "Nothing narrower is laid on purpose: it cannot be cut cleanly or held, and it "
         "is the first thing seen.",
+        most=500.0,
     )
     least_top_piece: Distance = _length(
-        1, 25, "The least top piece under a cabinet: thinner reads as a mistake."
+        1, 25, "The least top piece under a cabinet: thinner reads as a mistake.", most=500.0
     )
     small_share: float = _number(
         0.25,
@@ -117,9 +133,13 @@ class Settings(Value):
         12,
         "A leg of tile between a box and the tile's edge thinner than this snaps while "
         "it is being cut.",
+        most=500.0,
     )
     uneven_difference: Distance = _length(
-        1 / 2, 12, "Pieces at the two jambs of an opening that differ by less are not seen."
+        1 / 2,
+        12,
+        "Pieces at the two jambs of an opening that differ by less are not seen.",
+        most=500.0,
     )
     uneven_ratio: float = _number(
         0.2,
@@ -145,7 +165,10 @@ class Settings(Value):
         "The blade's width: what a sawn cut takes away. A snapped cut takes nothing.",
     )
     least_drop: Distance = _length(
-        1, 25, "A drop smaller than this either way is not kept: nothing is laid that small."
+        1,
+        25,
+        "A drop smaller than this either way is not kept: nothing is laid that small.",
+        most=500.0,
     )
     saw_within: Distance = _length(
         1 / 32,
@@ -209,18 +232,27 @@ class Settings(Value):
         0.22, "litres a kg", "Water for grout powder; the sheet on the bag wins.", most=2
     )
     grout_life: float = _number(
-        30, "minutes", "How long mixed grout can be worked into joints.", most=600
+        30, "minutes", "How long mixed grout can be worked into joints.", least=1, most=600
     )
     grout_pace: float = _number(
-        2, "m2 an hour", "Wall that one person grouts and wipes the first time.", most=50
+        2,
+        "m2 an hour",
+        "Wall that one person grouts and wipes the first time.",
+        least=0.01,
+        most=50,
     )
     pot_life: float = _number(
-        90, "minutes", "How long mixed thinset can be spread; the sheet on the bag wins.", most=600
+        90,
+        "minutes",
+        "How long mixed thinset can be spread; the sheet on the bag wins.",
+        least=1,
+        most=600,
     )
     least_pot_life: float = _number(
         30,
         "minutes",
         "Adhesive that stiffens sooner is mixed by the cupful, and most is lost.",
+        least=1,
         most=600,
     )
     adhesive_water: float = _number(
@@ -230,6 +262,7 @@ class Settings(Value):
         20,
         "pieces an hour",
         "Pieces that two hands set, cuts being ready; slower at first.",
+        least=0.1,
         most=500,
     )
     dabs_each: float = _number(
@@ -245,35 +278,48 @@ class Settings(Value):
         most=10,
     )
     coat_cover: float = _number(
-        8, "m2 a litre", "A coat of primer or sealer; the sheet on the tin wins.", most=100
+        8,
+        "m2 a litre",
+        "A coat of primer or sealer; the sheet on the tin wins.",
+        least=0.1,
+        most=100,
     )
-    coat_pack: float = _number(1, "litres", "A usual tin of primer or sealer.", most=100)
-    trim_stick: Length = _length(96, 2500, "A usual stick of trim.")
+    coat_pack: float = _number(
+        1, "litres", "A usual tin of primer or sealer.", least=0.01, most=100
+    )
+    trim_stick: Length = _length(96, 2500, "A usual stick of trim.", least=100.0, most=10_000.0)
     trim_kerf: Distance = _length(1 / 8, 3, "What a cut through trim takes, with its dressing.")
     spacers_each: float = _number(
         2, "a piece", "Spacers standing on a leg: one beside and one under each piece.", most=10
     )
-    spacer_pack: float = _number(200, "spacers", "A usual bag.", most=10_000)
-    wedge_pack: float = _number(100, "wedges", "A usual bag.", most=10_000)
+    spacer_pack: float = _number(200, "spacers", "A usual bag.", least=1, most=10_000)
+    wedge_pack: float = _number(100, "wedges", "A usual bag.", least=1, most=10_000)
     batten_screw: Length = _length(
-        12, 300, "From screw to screw along a batten that carries a course."
+        12,
+        300,
+        "From screw to screw along a batten that carries a course.",
+        least=20.0,
+        most=2_000.0,
     )
     extend_over: Distance = _length(
         1 / 4,
         6,
         "Tile and bed that bring the wall forward by more than this leave a box too deep.",
     )
-    sheet_width: Length = _length(39, 1000, "Sheeting over the counter, from the wall forward.")
+    sheet_width: Length = _length(
+        39, 1000, "Sheeting over the counter, from the wall forward.", least=50.0, most=5_000.0
+    )
     grout_density: float = _number(
         1.6,
         "kg of powder a litre filled",
         "A usual cement grout; the sheet on the bag wins.",
+        least=0.1,
         most=5,
     )
     grout_waste: float = _number(
         0.10, "of the grout", "What stays in the bucket, on the float and in the sponge.", most=1
     )
-    grout_pack: float = _number(5, "kg", "A usual small bag.", most=100)
+    grout_pack: float = _number(5, "kg", "A usual small bag.", least=0.1, most=100)
     keyed_coat: float = _number(
         0.5,
         "litres a square metre",
@@ -284,13 +330,21 @@ class Settings(Value):
         0.10, "of the adhesive", "What stays in the bucket and is cleaned from the joints.", most=1
     )
     adhesive_density: float = _number(
-        1.3, "kg of powder a mixed litre", "A usual thinset; the sheet on the bag wins.", most=5
+        1.3,
+        "kg of powder a mixed litre",
+        "A usual thinset; the sheet on the bag wins.",
+        least=0.1,
+        most=5,
     )
-    adhesive_pack: float = _number(10, "kg", "A usual half bag.", most=100)
+    adhesive_pack: float = _number(10, "kg", "A usual half bag.", least=0.1, most=100)
     bead_depth: Length = _length(
-        1 / 4, 6, "Depth of a sealant bead behind its face; its width is the gap's own."
+        1 / 4,
+        6,
+        "Depth of a sealant bead behind its face; its width is the gap's own.",
+        least=0.5,
+        most=50.0,
     )
-    cartridge: float = _number(300, "ml", "A usual cartridge of sealant.", most=5000)
+    cartridge: float = _number(300, "ml", "A usual cartridge of sealant.", least=10, most=5000)
     sealant_waste: float = _number(
         0.15, "of the sealant", "What is tooled off and what stays in the nozzle.", most=1
     )

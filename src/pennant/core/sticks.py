@@ -10,7 +10,9 @@ from pennant.core.tolerance import EPS
 
 EXACT_UP_TO = 14
 """Lengths that are shared out by trying all ways; more go first fit, the longest first, which is
-never more than a ninth and one stick over."""
+never more than two ninths and one stick over."""
+MOST_STEPS = 20_000
+"""Ways looked at before the best so far stands: some hundredths of a second."""
 
 
 class Run(NamedTuple):
@@ -67,12 +69,17 @@ def _first_fit(runs: Sequence[Run], stick: float, kerf: float) -> list[list[Run]
 def _fewest(
     runs: Sequence[Run], stick: float, kerf: float, best: list[list[Run]]
 ) -> list[list[Run]]:
-    """The best way of all, none worse than ``best``: the next run into each stick, or a new one."""
+    """The best way of all, none worse than ``best``: the next run into each stick, or a new one.
+
+    Where there are more ways than `MOST_STEPS`, the best of those that were looked at.
+    """
     least = -int(-sum(run.length for run in runs) // stick) if runs else 0
+    steps = 0
 
     def share(number: int, sticks: list[list[Run]]) -> None:
-        nonlocal best
-        if len(sticks) >= len(best) or len(best) <= least:
+        nonlocal best, steps
+        steps += 1
+        if len(sticks) >= len(best) or len(best) <= least or steps > MOST_STEPS:
             return
         if number == len(runs):
             best = [list(one) for one in sticks]

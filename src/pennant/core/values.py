@@ -78,6 +78,21 @@ def length_fields(model: type[BaseModel]) -> frozenset[str]:
     )
 
 
+@cache
+def all_length_fields() -> frozenset[str]:
+    """Return the names of all length fields of every value there is.
+
+    Numbers of the settings that are no length are called otherwise than any length.
+    """
+    found: set[str] = set()
+    models: list[type[BaseModel]] = [Value]
+    while models:
+        model = models.pop()
+        models += model.__subclasses__()
+        found |= length_fields(model)
+    return frozenset(found)
+
+
 def _reads(part: object) -> bool:
     return isinstance(part, BeforeValidator) and part.func is _read
 

@@ -3,6 +3,7 @@
 import csv
 import io
 
+from pennant.files.cells import defused
 from pennant.words.cuts import CutSheet
 
 COLUMNS = ("cut", "piece", "kind", "tool", "when", "tile", "same tile", "marks", "goes to")
@@ -15,8 +16,8 @@ def cuts_csv(sheet: CutSheet) -> str:
     writer.writerow(COLUMNS)
     for cut in sheet.cuts:
         for place in cut.tiles:
-            writer.writerow((
+            writer.writerow(map(defused, (
                 cut.number, place.piece, cut.title, cut.tool, cut.stage, place.tile,
                 " ".join(place.others), "; ".join(mark.says for mark in cut.marks), cut.hides,
-            ))  # fmt: skip
+            )))  # fmt: skip
     return text.getvalue()

@@ -7,12 +7,17 @@ from typing import Any, NoReturn
 from pydantic import ValidationError
 
 from pennant.core.job import Job
+from pennant.core.lengths import show_with_unit
 from pennant.core.notebook import KINDS
 from pennant.core.refusal import JobRefused, Problem
-from pennant.core.values import LONGEST
+from pennant.core.values import LONGEST, all_length_fields
 
 LARGEST = 5_000_000
 """Bytes. A job file of a whole house is far smaller."""
+
+
+NEWEST = 2
+"""The newest version of the job file that is read here."""
 
 
 class NotAJobFile(ValueError):
@@ -30,6 +35,8 @@ def read_job(text: str | bytes) -> Job:
         raise NotAJobFile(f"the file has {len(raw):,} bytes; a job file has at most {LARGEST:,}")
     try:
         data = json.loads(raw.decode("utf-8-sig"), parse_constant=_no_constant)
+    except NotAJobFile:
+        raise
     except UnicodeDecodeError as error:
         raise NotAJobFile(f"the file is not UTF-8 text: {error.reason}") from error
     except json.JSONDecodeError as error:
@@ -38,11 +45,20 @@ def read_job(text: str | bytes) -> Job:
         ) from error
     except RecursionError as error:
         raise NotAJobFile("the file is nested too deeply to be a job") from error
+    except ValueError as error:  # a whole number of thousands of digits
+        raise NotAJobFile("the file has a number that is longer than any measure") from error
     return job_of(data)
 
 
 def job_of(data: Any) -> Job:
     """Return the job in parsed JSON; raise `JobRefused` with every field that is wrong."""
+    version = data.get("version") if isinstance(data, dict) else None
+    if isinstance(version, int) and version > NEWEST:
+        message = (
+            f"is {version}: this job was made by a newer version of Pennant, which this one cannot "
+            f"read (it knows up to {NEWEST}); open it there"
+        )
+        raise JobRefused([Problem(pointer="/version", message=message)])
     try:
         return Job.model_validate(data)
     except ValidationError as error:
@@ -100,9 +116,9 @@ def _say(detail: dict[str, Any]) -> str:
         case "greater_than":
             return f"must be more than {context['gt']:g}"
         case "greater_than_equal":
-            return f"must be at least {context['ge']:g}"
+            return f"must be at least {_limit(detail, context['ge'])}"
         case "less_than_equal":
-            return f"must be at most {context['le']:g}" + _millimetres(context["le"])
+            return f"must be at most {_limit(detail, context['le'])}"
         case "union_tag_invalid" | "union_tag_not_found":
             return f"is none of those known here: {context.get('expected_tags', 'give its kind')}"
         case "string_pattern_mismatch" if "taken_from" in detail["loc"] or detail["loc"][-1] in (
@@ -124,5 +140,12 @@ def _say(detail: dict[str, Any]) -> str:
             return str(detail["msg"])
 
 
-def _millimetres(limit: float) -> str:
-    return " mm, which is longer than any kitchen wall" if limit == LONGEST else ""
+def _limit(detail: dict[str, Any], limit: float) -> str:
+    """A limit as it reads on either tape, where the field is a length."""
+    names = [part for part in detail["loc"] if isinstance(part, str)]
+    if limit == LONGEST:
+        return f"{limit:g} mm, which is longer than any kitchen wall"
+    if not names or names[-1] not in all_length_fields() or not limit:
+        return f"{limit:g}"
+    inches = show_with_unit(limit, "1/16 in")
+    return f"{limit:g} mm ({inches})"

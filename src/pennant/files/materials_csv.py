@@ -5,6 +5,7 @@ import io
 
 from pennant.core.job import Job
 from pennant.core.plan import Plan
+from pennant.files.cells import defused
 from pennant.words.quantities import GROUPS, said_quantities
 
 COLUMNS = ("group", "what", "to have", "to get", "note", "left over", "kg", "cost")
@@ -18,6 +19,7 @@ def materials_csv(job: Job, plan: Plan) -> str:
     for one in said_quantities(job, plan):
         cost = "" if one.cost is None else f"{one.cost:.2f}"
         weight = "" if one.weight is None else f"{one.weight:.2f}"
-        writer.writerow((GROUPS[one.group], one.name, one.amount, one.to_get, one.gist, one.left,
-                         weight, cost))  # fmt: skip
+        cells = (GROUPS[one.group], one.name, one.amount, one.to_get, one.gist, one.left, weight,
+                 cost)  # fmt: skip
+        writer.writerow(map(defused, cells))
     return text.getvalue()

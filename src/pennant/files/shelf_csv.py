@@ -15,6 +15,7 @@ from pydantic import ValidationError
 from pennant.core.refusal import JobRefused, Problem
 from pennant.core.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
 from pennant.core.values import reading_in
+from pennant.files.cells import as_written, defused
 from pennant.files.job_json import problems_in
 from pennant.words.products import cells_of
 
@@ -30,7 +31,8 @@ def write_shelf(shelf: Shelf) -> str:
     writer.writeheader()
     for kind in KINDS:
         for one in getattr(shelf, kind):
-            writer.writerow({"shelf": kind, **cells_of(one)})
+            cells = {name: defused(cell) for name, cell in cells_of(one).items()}
+            writer.writerow({"shelf": kind, **cells})
     return text.getvalue()
 
 
@@ -74,7 +76,8 @@ def read_shelf(data: bytes) -> Shelf:
             message = f"is {kind!r}; write one of {', '.join(KINDS)}"
             problems.append(Problem(pointer=f"/row/{number}/shelf", message=message))
             continue
-        cells = {str(name): str(value) for name, value in row.items() if value is not None}
+        cells = {str(name): as_written(str(value)) for name, value in row.items()
+                 if value is not None}  # fmt: skip
         try:
             found[kind].append(read_product(kind, cells, f"/row/{number}"))
         except JobRefused as refused:

@@ -2,35 +2,54 @@
 
 One policy for every connection: WAL, synchronous FULL (what is acknowledged survives a power cut),
 foreign keys on, writes take the lock at once (BEGIN IMMEDIATE) and wait for it. Each unit of work
-opens its own connection, so any thread may call.
+opens its own connection, so any thread may call. The file and the folder made for it are its
+owner's alone.
 """
 
+import os
+import shutil
 import sqlite3
+import tempfile
 from collections.abc import Iterator
 from contextlib import closing, contextmanager
 from importlib import resources
 from pathlib import Path
 
-BUSY_MS = 5000
-"""How long a write waits for another to finish before it gives up."""
+from pennant.store.turns import Turns
+
+BUSY_MS = 20_000
+"""How long a write waits for another program to let go of the file before it gives up."""
+OWNER_ONLY_FILE = 0o600
+OWNER_ONLY_FOLDER = 0o700
 
 
 class StoreError(Exception):
     """Anything that SQLite refused. The message names the file and what was being done."""
 
-    def __init__(self, path: Path, doing: str, cause: Exception) -> None:
+    def __init__(self, path: Path, doing: str, cause: Exception | str) -> None:
         self.path = path
         super().__init__(f"could not {doing} {path}: {cause}")
 
 
 class Database:
-    """One SQLite file, brought to the newest schema when it is opened."""
+    """One SQLite file, brought to the newest schema when it is opened.
+
+    Where the file cannot be written (a home on a disk that has become read-only), it is read from a
+    private copy made when it was opened, and every write is refused; see ``read_only``.
+    """
 
     def __init__(self, path: Path) -> None:
         self.path = path
+        self.read_only = False
+        self._file = path
+        self._turns = Turns()
         try:
-            path.parent.mkdir(parents=True, exist_ok=True)
-            self._migrate()
+            if _cannot_be_written(path):
+                self._open_copy()
+            else:
+                _private_folder(path.parent)
+                _private_file(path)
+                self._migrate()
         except (sqlite3.Error, OSError) as error:
             raise StoreError(path, "open", error) from error
 
@@ -42,24 +61,41 @@ class Database:
 
     @contextmanager
     def writing(self) -> Iterator[sqlite3.Connection]:
-        """Give a connection whose work is kept whole or not at all."""
-        with self._transaction("begin immediate", "write") as connection:
+        """Give a connection whose work is kept whole or not at all.
+
+        Writers of this process take turns in the order in which they came, so that only one of them
+        at a time contends with other programs for the file.
+        """
+        if self.read_only:
+            raise StoreError(self.path, "write", "it is on a disk or in a folder that is read-only")
+        with self._turns.taken(), self._transaction("begin immediate", "write") as connection:
             yield connection
 
     def backup(self, target: Path) -> None:
-        """Copy the file as it stands, while others go on using it; never over an existing file."""
+        """Copy the file as it stands, while others go on using it; never over an existing file.
+
+        The copy is written beside its place, checked, and renamed when it is whole.
+        """
         if target.exists():
             raise StoreError(target, "back up to", FileExistsError("the file exists"))
+        beside = target.with_name(f"{target.name}.part")
         try:
-            with closing(self._connect()) as here, closing(sqlite3.connect(target)) as there:
+            beside.unlink(missing_ok=True)
+            _private_file(beside)
+            with closing(self._connect()) as here, closing(sqlite3.connect(beside)) as there:
+                _refuse_if_damaged(here, self.path)
                 here.backup(there)
-        except sqlite3.Error as error:
+                there.execute("pragma journal_mode = delete")
+                _refuse_if_damaged(there, beside)
+            beside.rename(target)
+        except (sqlite3.Error, OSError) as error:
             raise StoreError(target, "back up to", error) from error
+        finally:
+            beside.unlink(missing_ok=True)
 
     def _connect(self) -> sqlite3.Connection:
-        connection = sqlite3.connect(self.path, isolation_level=None)
+        connection = sqlite3.connect(self._file, isolation_level=None, timeout=BUSY_MS / 1000)
         connection.row_factory = sqlite3.Row
-        connection.execute(f"pragma busy_timeout = {BUSY_MS}")
         connection.execute("pragma journal_mode = wal")
         connection.execute("pragma synchronous = full")
         connection.execute("pragma foreign_keys = on")
@@ -81,7 +117,15 @@ class Database:
 
     def _migrate(self) -> None:
         """Run every numbered file that this database has not had, each in one transaction."""
+        newest = max(number for number, _ in _migrations())
         with closing(self._connect()) as connection:
+            has = int(connection.execute("pragma user_version").fetchone()[0])
+            if has > newest:
+                raise StoreError(
+                    self.path, "open",
+                    f"it was made by a newer version of Pennant (its form is {has}, this one knows "
+                    f"up to {newest}); it is left as it is",
+                )  # fmt: skip
             for number, statements in _migrations():
                 connection.execute("begin immediate")
                 if connection.execute("pragma user_version").fetchone()[0] < number:
@@ -89,6 +133,40 @@ class Database:
                         connection.execute(statement)
                     connection.execute(f"pragma user_version = {number}")
                 connection.execute("commit")
+
+    def _open_copy(self) -> None:
+        """Read from a copy of the file and of what was written to it last (its log)."""
+        self.read_only = True
+        self._copy = tempfile.TemporaryDirectory(prefix="pennant-")
+        self._file = Path(self._copy.name) / self.path.name
+        for suffix in ("", "-wal"):
+            source = self.path.with_name(self.path.name + suffix)
+            if source.exists():
+                shutil.copyfile(source, self._file.with_name(self._file.name + suffix))
+        self._migrate()
+
+
+def _cannot_be_written(path: Path) -> bool:
+    """Whether a file is there, and it or its folder may only be read."""
+    return path.exists() and not (os.access(path, os.W_OK) and os.access(path.parent, os.W_OK))
+
+
+def _private_folder(folder: Path) -> None:
+    """Make a folder for its owner alone; one that is there already is left as it is."""
+    if not folder.exists():
+        folder.mkdir(parents=True, mode=OWNER_ONLY_FOLDER)
+
+
+def _private_file(path: Path) -> None:
+    """Make a file for its owner alone, also one that is there; SQLite's own beside it follow it."""
+    os.close(os.open(path, os.O_RDWR | os.O_CREAT, OWNER_ONLY_FILE))
+    path.chmod(OWNER_ONLY_FILE)
+
+
+def _refuse_if_damaged(connection: sqlite3.Connection, path: Path) -> None:
+    found = [row[0] for row in connection.execute("pragma quick_check(3)")]
+    if found != ["ok"]:
+        raise StoreError(path, "copy", f"the file is damaged: {'; '.join(found)}")
 
 
 def _migrations() -> Iterator[tuple[int, list[str]]]:

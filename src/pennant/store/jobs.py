@@ -6,11 +6,14 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Literal
 
+from pydantic import ValidationError
+
 from pennant.core.job import Job
 from pennant.store.database import Database
+from pennant.store.overview import Overview, put_overview
 
 Shelf = Literal["in-hand", "archive", "trash"]
-_ON: dict[Shelf, str] = {
+WHERE: dict[Shelf, str] = {
     "in-hand": "deleted is null and archived is null",
     "archive": "deleted is null and archived is not null",
     "trash": "deleted is not null",
@@ -19,15 +22,30 @@ _ON: dict[Shelf, str] = {
 
 @dataclass(frozen=True)
 class StoredJob:
-    """A job as it stands. ``edition`` must be given back to change it."""
+    """A job as it stands. ``edition`` must be given back to change it.
+
+    ``document`` is the text of its present revision, whose number is ``revision``. It is not read
+    here: a text that can no longer be read must not keep the job from being undone or put away.
+    """
 
     id: str
     edition: int
     created: str
     changed: str
-    job: Job
+    revision: int
+    document: str
     undo: str | None
     redo: str | None
+
+
+@dataclass(frozen=True)
+class Revision:
+    """One step of a job's history: its number from 1, what was done, and when (ISO 8601, UTC)."""
+
+    number: int
+    label: str
+    at: str
+    present: bool
 
 
 class JobNotFound(LookupError):
@@ -58,21 +76,20 @@ class Jobs:
     def __init__(self, database: Database) -> None:
         self.database = database
 
-    def all(self, shelf: Shelf = "in-hand") -> list[StoredJob]:
-        """Return the jobs on a shelf, the last changed first."""
+    def any(self) -> bool:
+        """Whether there is any job, put away or not."""
         with self.database.reading() as db:
-            rows = db.execute(
-                f"select id from job where {_ON[shelf]} order by changed desc, id"
-            ).fetchall()
-            return [_load(db, row["id"], _ON[shelf]) for row in rows]
+            return db.execute("select 1 from job limit 1").fetchone() is not None
 
     def get(self, id_: str, *, also_trash: bool = False) -> StoredJob:
         """Return a job; raise `JobNotFound`, also for one in the trash unless asked otherwise."""
         with self.database.reading() as db:
             return _load(db, id_, "true" if also_trash else "deleted is null")
 
-    def create(self, job: Job, label: str = "Started") -> StoredJob:
-        """Keep a new job as its first revision."""
+    def create(
+        self, job: Job, label: str = "Started", overview: Overview | None = None
+    ) -> StoredJob:
+        """Keep a new job as its first revision, with its overview if that is known."""
         id_, now = secrets.token_hex(6), _now()
         with self.database.writing() as db:
             db.execute(
@@ -80,20 +97,26 @@ class Jobs:
                 (id_, now, now),
             )
             _add_revision(db, id_, 1, None, label, job)
+            if overview is not None:
+                put_overview(db, id_, 1, overview)
+            _note_move(db, id_, 1, 1, now)
             return _load(db, id_)
 
-    def change(self, id_: str, edition: int, job: Job, label: str) -> StoredJob:
+    def change(
+        self, id_: str, edition: int, job: Job, label: str, overview: Overview | None = None
+    ) -> StoredJob:
         """Keep a change as a new revision. A change that changes nothing adds none.
 
         Raise `EditionConflict` if the job has moved on since ``edition``; nothing is written then.
         """
         with self.database.writing() as db:
             current = _guard(db, id_, edition)
-            if current.job == job:
+            if _same(current.document, job):
                 return current
-            head = _head(db, id_)
             number = 1 + _one(db, "select max(number) from revision where job_id = ?", id_)
-            _add_revision(db, id_, number, head, label, job)
+            _add_revision(db, id_, number, current.revision, label, job)
+            if overview is not None:
+                put_overview(db, id_, number, overview)
             return _move(db, id_, number)
 
     def undo(self, id_: str, edition: int) -> StoredJob:
@@ -108,11 +131,25 @@ class Jobs:
             _guard(db, id_, edition)
             return _move(db, id_, _child(db, id_))
 
-    def duplicate(self, id_: str) -> StoredJob:
-        """Make a new job like this one; its history begins here."""
-        job = self.get(id_).job
-        name = f"{job.name[:73]} (copy)"
-        return self.create(job.model_copy(update={"name": name}), "Copied")
+    def history(self, id_: str) -> list[Revision]:
+        """Return every revision of a job, the newest first, also of one in the trash."""
+        with self.database.reading() as db:
+            head = _load(db, id_, "true").revision
+            rows = db.execute(
+                "select number, label, at from revision where job_id = ? order by number desc",
+                (id_,),
+            )
+            return [Revision(row["number"], row["label"], row["at"], row["number"] == head)
+                    for row in rows]  # fmt: skip
+
+    def go_to(self, id_: str, edition: int, number: int) -> StoredJob:
+        """Make a revision of a job the present one; raise `JobNotFound` if there is none such."""
+        with self.database.writing() as db:
+            _guard(db, id_, edition)
+            if not _one(db, "select count(*) from revision where job_id = ? and number = ?",
+                        id_, number):  # fmt: skip
+                raise JobNotFound(f"{id_}, revision {number}")
+            return _move(db, id_, number)
 
     def delete(self, id_: str) -> None:
         """Put a job in the trash; nothing of it is lost. Raise `JobNotFound`."""
@@ -149,7 +186,7 @@ def _one(db: sqlite3.Connection, query: str, *values: object) -> int:
 
 def _load(db: sqlite3.Connection, id_: str, only: str = "deleted is null") -> StoredJob:
     row = db.execute(
-        "select job.id, edition, created, changed, document, label, parent from job"
+        "select job.id, edition, created, changed, head, document, label, parent from job"
         f" join revision on job_id = job.id and number = head where job.id = ? and {only}",
         (id_,),
     ).fetchone()
@@ -162,7 +199,7 @@ def _load(db: sqlite3.Connection, id_: str, only: str = "deleted is null") -> St
     ).fetchone()
     return StoredJob(
         id=row["id"], edition=row["edition"], created=row["created"], changed=row["changed"],
-        job=Job.model_validate_json(row["document"]),
+        revision=row["head"], document=row["document"],
         undo=row["label"] if row["parent"] is not None else None,
         redo=redo["label"] if redo else None,
     )  # fmt: skip
@@ -175,8 +212,12 @@ def _guard(db: sqlite3.Connection, id_: str, edition: int) -> StoredJob:
     return current
 
 
-def _head(db: sqlite3.Connection, id_: str) -> int:
-    return _one(db, "select head from job where id = ?", id_)
+def _same(document: str, job: Job) -> bool:
+    """Whether a stored text says the same job, also where an older version wrote it otherwise."""
+    try:
+        return document == job.model_dump_json() or Job.model_validate_json(document) == job
+    except ValidationError:
+        return False
 
 
 def _add_revision(
@@ -192,11 +233,21 @@ def _add_revision(
 def _move(db: sqlite3.Connection, id_: str, number: int | None) -> StoredJob:
     if number is None:
         raise NothingToDo
+    now = _now()
     db.execute(
         "update job set head = ?, edition = edition + 1, changed = ? where id = ?",
-        (number, _now(), id_),
+        (number, now, id_),
     )
-    return _load(db, id_)
+    moved = _load(db, id_)
+    _note_move(db, id_, moved.edition, number, now)
+    return moved
+
+
+def _note_move(db: sqlite3.Connection, id_: str, edition: int, number: int, at: str) -> None:
+    db.execute(
+        "insert into head_move (job_id, edition, number, at) values (?, ?, ?, ?)",
+        (id_, edition, number, at),
+    )
 
 
 def _parent(db: sqlite3.Connection, id_: str) -> int | None:

@@ -1,14 +1,14 @@
 """The cut sheet in words: what to mark, with what to cut it, from which tile, and when."""
 
 from collections import Counter
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts import CutGroup, CutList, Stage, cuts_of
 from pennant.core.job import Job
 from pennant.core.lengths import show_length, show_with_unit
 from pennant.core.marks import MarkLine, MarkRound
 from pennant.core.plan import Plan
-from pennant.core.record import Again, Record, again_of
+from pennant.core.record import Again, Record, SiteEvent, again_of, dealt_otherwise
 from pennant.core.rect import Rect
 from pennant.core.stock import Stock, item_of, places
 from pennant.core.tools import Tool
@@ -124,12 +124,20 @@ class SaidAgain(Value):
 
 
 class SaidRecord(Value):
-    """Where the pieces stand, in counts, and what is cut again. ``left`` is the stock in words."""
+    """Where the pieces stand, in counts, and what is cut again. ``left`` is the stock in words.
+
+    ``last`` is for each piece the event that says where it stands, to be taken back by its id.
+    ``tiles`` says of pieces that their tile is another than the plan's. ``elsewhere`` are pieces
+    noted that lie nowhere in today's plan.
+    """
 
     states: dict[str, str]
+    last: dict[str, int]
     done: str
     again: tuple[SaidAgain, ...]
     left: str
+    tiles: dict[str, str]
+    elsewhere: tuple[str, ...]
 
 
 def cut_sheet(job: Job, made: Plan) -> CutSheet:
@@ -247,12 +255,13 @@ def _over(job: Job, at: float, side: str) -> str:
     return f"{shown} from the {side} edge" if at >= 0 else f"{shown} outside the {side} edge"
 
 
-def said_record(job: Job, made: Plan, record: Record) -> SaidRecord:
+def said_record(job: Job, made: Plan, record: Record, events: Sequence[SiteEvent]) -> SaidRecord:
     """Return where the pieces of a job stand, and what broken ones are cut from again."""
     found = cuts_of(job, made)
     items = {piece.id: item_of(piece) for piece in made.pieces if not piece.border}
-    again = again_of(record, found.stock, items)
-    fresh = sum(one.tile is None for one in again)
+    again = again_of(record, events, found.stock.sheet, items)
+    moved = dealt_otherwise(record, found.stock)
+    fresh = sum(one.tile is None for one in again) + len(moved)
     boxes = next(line.amount for line in made.quantities if line.id == "boxes")
     bought = round(boxes) * job.tile.per_box
     left = bought - len(found.stock.tiles) - fresh
@@ -261,10 +270,13 @@ def said_record(job: Job, made: Plan, record: Record) -> SaidRecord:
     if broken := len(record.broken):
         done += f"; {broken} broken"
     return SaidRecord(
-        states=dict(record.states), done=done,
+        states=dict(record.states), last=dict(record.last), done=done,
         again=tuple(SaidAgain(piece=one.piece, says=_again(job, one)) for one in again),
         left=f"{left} whole tiles left over of {bought} in {boxes:.0f} boxes"
         if left >= 0 else f"{-left} tiles short of what {boxes:.0f} boxes hold: get another box",
+        tiles={piece: f"cut from tile {tile.number}" for piece, tile in record.tiles.items()}
+        | dict.fromkeys(moved, "a tile of its own: the plan's is cut already"),
+        elsewhere=tuple(f"{one.piece}, {one.event}" for one in record.elsewhere),
     )  # fmt: skip
 
 

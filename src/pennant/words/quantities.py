@@ -268,7 +268,7 @@ def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
     for what, covered in (("adhesive", "set from a batch"), ("grout", "grouted from a batch")):
         batches = lines.get(f"{what}-batches")  # type: ignore[call-overload]
         water = lines.get(f"{what}-water")  # type: ignore[call-overload]
-        if batches is None or water is None:
+        if batches is None or water is None or not batches.amount:
             continue
         steps = {one.label: one.value for one in _steps(batches.working)}
         steps |= {one.label: one.value for one in _steps(water.working)}

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from pennant.core.best import ENDS_MOVED_FOR, MOST_PIECES_TRIED
-from pennant.core.check import LEAST_TILE, MOST_PIECES
+from pennant.core.check import MOST_PIECES
 from pennant.core.closure import HAIR
 from pennant.core.colour import CONTRAST_OVER, DARK_UNDER
 from pennant.core.compare import SHORT_LIST, SHORT_LIST_PIECES
@@ -11,7 +11,7 @@ from pennant.core.cuts import REPEATS
 from pennant.core.doubts import AT_CORNER, DEEP, SEEN_DEPTH
 from pennant.core.edges import SAME
 from pennant.core.field import CORNERS_OF_A_ROUND
-from pennant.core.job import BOX_SIZES, BoxSize
+from pennant.core.job import BOX_SIZES, LEAST_TILE, BoxSize
 from pennant.core.lengths import MM_PER_INCH, Step, show_length, show_with_unit
 from pennant.core.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
 from pennant.core.products import SET_HOURS

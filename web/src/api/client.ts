@@ -6,6 +6,7 @@ type Schemas = components["schemas"];
 export type Job = Schemas["Job-Output"];
 export type JobDraft = Schemas["Job-Input"];
 export type JobState = Schemas["JobState"];
+export type Revision = Schemas["SaidRevision"];
 export type JobCard = Schemas["JobCard"];
 export type View = Schemas["View"];
 export type Plan = Schemas["Plan"];

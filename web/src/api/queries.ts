@@ -14,6 +14,7 @@ import {
   type Plan,
   type Play,
   type Shelf as Products,
+  type Revision,
   type SaidKind,
   type SaidWish,
   type Setting,
@@ -28,6 +29,17 @@ export const jobsOptions = (shelf: Shelf = "in-hand") =>
   queryOptions({
     queryKey: ["jobs", shelf],
     queryFn: () => ask<JobCard[]>(api.GET("/api/jobs", { params: { query: { shelf } } })),
+    // What older versions kept is worked out in the background, a few jobs at a time.
+    refetchInterval: ({ state }) =>
+      state.data?.some(({ summary }) => summary === null) ? 2000 : false,
+  });
+
+/** Every revision of a job, the newest first. */
+export const historyOptions = (id: string, edition: number) =>
+  queryOptions({
+    queryKey: ["history", id, edition],
+    queryFn: () =>
+      ask<Revision[]>(api.GET("/api/jobs/{id_}/history", { params: { path: { id_: id } } })),
   });
 
 export const jobOptions = (id: string) =>

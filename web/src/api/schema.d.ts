@@ -56,6 +56,8 @@ export interface paths {
         /**
          * Compare Starts
          * @description Return a wall's best starts by every school, best first; nothing is kept.
+         *
+         *     503 ``busy`` where too many searches wait already; so also below.
          */
         post: operations["compare_starts_api_starts_post"];
         delete?: never;
@@ -355,7 +357,7 @@ export interface paths {
         };
         /**
          * List Jobs
-         * @description Return the jobs on a shelf, the last changed first.
+         * @description Return the jobs on a shelf, the last changed first; nothing is planned for it.
          */
         get: operations["list_jobs_api_jobs_get"];
         put?: never;
@@ -405,6 +407,8 @@ export interface paths {
         /**
          * Change Job
          * @description Keep a change made on an edition; 409 with the current state if the job has moved on.
+         *
+         *     It is planned first: what is refused is not kept.
          */
         put: operations["change_job_api_jobs__id___put"];
         post?: never;
@@ -458,6 +462,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id_}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show History
+         * @description Return every revision of a job, the newest first.
+         */
+        get: operations["show_history_api_jobs__id___history_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/go-to": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go To
+         * @description Make a revision of a job's history the present one; nothing of the others is lost.
+         */
+        post: operations["go_to_api_jobs__id___go_to_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id_}/duplicate": {
         parameters: {
             query?: never;
@@ -469,7 +513,7 @@ export interface paths {
         put?: never;
         /**
          * Duplicate
-         * @description Keep a copy as a job of its own.
+         * @description Keep a copy as a job of its own; its history begins there.
          */
         post: operations["duplicate_api_jobs__id___duplicate_post"];
         delete?: never;
@@ -547,7 +591,7 @@ export interface paths {
         };
         /**
          * Export Job
-         * @description Return the job file for saving.
+         * @description Return the job file for saving; one that cannot be read here is given as it is kept.
          */
         get: operations["export_job_api_jobs__id___export_get"];
         put?: never;
@@ -567,7 +611,7 @@ export interface paths {
         };
         /**
          * Drawing
-         * @description Return a small drawing of the job, also of one in the trash.
+         * @description Return a small drawing of the job, also of one in the trash; 404 where it has none.
          */
         get: operations["drawing_api_jobs__id___drawing_svg_get"];
         put?: never;
@@ -633,7 +677,7 @@ export interface paths {
         put?: never;
         /**
          * Note On Site
-         * @description Note that a piece was cut, set or broken, or that the last note of it was a mistake.
+         * @description Note that a piece was cut, set or broken, or that an earlier note of it was a mistake.
          *
          *     The note is kept before this answers; sent again with the same key it is the same note.
          */
@@ -2494,6 +2538,16 @@ export interface components {
             pieces: string[];
         };
         /**
+         * GoTo
+         * @description The revision to go to, and the edition that it was asked on.
+         */
+        GoTo: {
+            /** Edition */
+            edition: number;
+            /** Number */
+            number: number;
+        };
+        /**
          * Goods
          * @description What is counted, measured or poured out of a pack: spacers, screws, tape, patch.
          */
@@ -3134,7 +3188,9 @@ export interface components {
         };
         /**
          * JobCard
-         * @description A job as listed.
+         * @description A job as listed. ``summary`` is null until it has been worked out.
+         *
+         *     A job without a drawing cannot be read or planned; its summary says why. Its name may be empty.
          */
         JobCard: {
             /** Id */
@@ -3146,11 +3202,15 @@ export interface components {
             /** Changed */
             changed: string;
             /** Summary */
-            summary: string;
+            summary: string | null;
+            /** Drawn */
+            drawn: boolean;
         };
         /**
          * JobState
          * @description A kept job with its view. ``edition`` must be sent back with a change.
+         *
+         *     A job that can no longer be read or planned has no view; ``trouble`` then says why.
          */
         JobState: {
             /** Id */
@@ -3169,7 +3229,12 @@ export interface components {
              * @description What a redo would do again; null if nothing.
              */
             redo: string | null;
-            view: components["schemas"]["View"];
+            view: components["schemas"]["View"] | null;
+            /**
+             * Trouble
+             * @default []
+             */
+            trouble: components["schemas"]["Problem"][];
         };
         /**
          * Joining
@@ -3461,6 +3526,8 @@ export interface components {
         /**
          * Noted
          * @description Something noted on site about a piece. ``key`` is made by who notes it, one for each note.
+         *
+         *     A taken-back may name the event that it takes back by its id; else it is the piece's last.
          */
         Noted: {
             /** Key */
@@ -3472,6 +3539,8 @@ export interface components {
              * @enum {string}
              */
             event: "cut" | "set" | "broken" | "taken back";
+            /** Takes Back */
+            takes_back?: number | null;
         };
         /**
          * Opening
@@ -4623,11 +4692,19 @@ export interface components {
         /**
          * SaidRecord
          * @description Where the pieces stand, in counts, and what is cut again. ``left`` is the stock in words.
+         *
+         *     ``last`` is for each piece the event that says where it stands, to be taken back by its id.
+         *     ``tiles`` says of pieces that their tile is another than the plan's. ``elsewhere`` are pieces
+         *     noted that lie nowhere in today's plan.
          */
         SaidRecord: {
             /** States */
             states: {
                 [key: string]: string;
+            };
+            /** Last */
+            last: {
+                [key: string]: number;
             };
             /** Done */
             done: string;
@@ -4635,6 +4712,26 @@ export interface components {
             again: components["schemas"]["SaidAgain"][];
             /** Left */
             left: string;
+            /** Tiles */
+            tiles: {
+                [key: string]: string;
+            };
+            /** Elsewhere */
+            elsewhere: string[];
+        };
+        /**
+         * SaidRevision
+         * @description One step of a job's history.
+         */
+        SaidRevision: {
+            /** Number */
+            number: number;
+            /** Label */
+            label: string;
+            /** At */
+            at: string;
+            /** Present */
+            present: boolean;
         };
         /**
          * SaidSetting
@@ -7107,7 +7204,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7140,7 +7237,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7173,7 +7270,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7204,7 +7301,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7237,7 +7334,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7270,7 +7367,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7303,7 +7400,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7336,7 +7433,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7369,7 +7466,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7402,7 +7499,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7431,7 +7528,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7464,7 +7561,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7497,7 +7594,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7530,7 +7627,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7559,7 +7656,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7588,7 +7685,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7621,7 +7718,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7652,7 +7749,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7685,7 +7782,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7714,7 +7811,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7745,7 +7842,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7780,7 +7877,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7809,7 +7906,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7844,7 +7941,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7879,7 +7976,73 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    show_history_api_jobs__id___history_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidRevision"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    go_to_api_jobs__id___go_to_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoTo"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobState"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7910,7 +8073,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7941,7 +8104,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -7970,7 +8133,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8001,7 +8164,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8030,7 +8193,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8059,7 +8222,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8088,7 +8251,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8117,7 +8280,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8148,7 +8311,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8183,7 +8346,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8216,7 +8379,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8249,7 +8412,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8278,7 +8441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8307,7 +8470,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8336,7 +8499,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8369,7 +8532,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8396,7 +8559,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8425,7 +8588,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8455,7 +8618,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -8486,7 +8649,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProblemDetails"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

@@ -8,9 +8,11 @@ import {
   api,
   ask,
   importJob,
+  type Job,
   type JobDraft,
   type JobState,
   type Problem,
+  type ProblemDetails,
   Refusal,
   type View,
 } from "../api/client";
@@ -23,10 +25,24 @@ const RETRY_MS = 2000;
 /** What the history has room for; a label quotes what was typed, however much that is. */
 const LONGEST_LABEL = 120;
 
+/** Answers that say nothing of the change: the file is held by another program, or it was slow. */
+const PASSING: ReadonlySet<number> = new Set([408, 429, 503]);
+
+/** A job that can be opened: its plan could be made. */
+export type Opened = JobState & { view: View };
+
+/** What a refusal says is wrong; one that points at nothing says it of the whole change. */
+function problemsOf(problem: ProblemDetails): Problem[] {
+  if (problem.errors?.length) return problem.errors;
+  return [{ pointer: "", message: `${problem.title}: ${problem.detail}` }];
+}
+
 export type Status = "kept" | "typing" | "keeping" | "unreachable" | "conflict";
 
 export interface Snapshot {
   state: JobState;
+  /** The job as it is kept. */
+  kept: Job;
   view: View;
   draft: JobDraft;
   problems: Problem[];
@@ -52,11 +68,12 @@ export class JobEditor {
 
   constructor(
     readonly id: string,
-    state: JobState,
+    state: Opened,
     readonly onKept: (state: JobState) => void,
   ) {
     this.#snapshot = {
       state,
+      kept: state.view.job,
       view: state.view,
       draft: state.view.job,
       problems: [],
@@ -104,9 +121,9 @@ export class JobEditor {
   revert(): void {
     this.#endBurst();
     this.#previews.forget();
-    const { state } = this.#snapshot;
+    const { state, kept } = this.#snapshot;
     if (!this.#pending) dropDraft(this.id);
-    this.#set({ view: state.view, draft: state.view.job, problems: [], status: "kept" });
+    if (state.view) this.#set({ view: state.view, draft: kept, problems: [], status: "kept" });
   }
 
   /**
@@ -172,7 +189,11 @@ export class JobEditor {
 
   #take(state: JobState): void {
     this.#previews.forget();
-    this.#set({ state, view: state.view, draft: state.view.job, problems: [], status: "kept" });
+    const { view } = state;
+    // A state without a view is shown by the page instead of the editor.
+    if (view)
+      this.#set({ state, kept: view.job, view, draft: view.job, problems: [], status: "kept" });
+    else this.#set({ state, problems: [], status: "kept" });
     this.onKept(state);
   }
 
@@ -184,7 +205,7 @@ export class JobEditor {
 
   #previewRefused(error: unknown): void {
     if (error instanceof Refusal && error.problem)
-      this.#set({ problems: error.problem.errors ?? [] });
+      this.#set({ problems: problemsOf(error.problem) });
     else this.#set({ status: "unreachable" });
   }
 
@@ -244,7 +265,7 @@ export class JobEditor {
     else if (!this.#burst) dropDraft(this.id);
     if (untouched && !this.#burst) this.#take(state);
     else {
-      this.#set({ state, status: "typing" });
+      this.#set({ state, kept: state.view?.job ?? this.#snapshot.kept, status: "typing" });
       this.onKept(state);
     }
   }
@@ -256,10 +277,10 @@ export class JobEditor {
       this.#set({ status: "conflict", conflict: problem.current });
       return false;
     }
-    if (problem && problem.status < 500) {
+    if (problem && !PASSING.has(problem.status)) {
       if (this.#pending === sent) this.#pending = null;
       if (!this.#pending) dropDraft(this.id);
-      this.#set({ status: "typing", problems: problem.errors ?? [] });
+      this.#set({ status: "typing", problems: problemsOf(problem) });
       this.#turnDown();
       return true;
     }

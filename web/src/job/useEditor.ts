@@ -1,14 +1,13 @@
 /** Opens a job's editor, keeps it through renders, and hands it down to the papers. */
 import { useQueryClient } from "@tanstack/react-query";
 import { createContext, useContext, useEffect, useState, useSyncExternalStore } from "react";
-import type { JobState } from "../api/client";
 import { jobOptions } from "../api/queries";
-import { JobEditor, type Snapshot } from "./editor";
+import { JobEditor, type Opened, type Snapshot } from "./editor";
 
 export const EditorContext = createContext<JobEditor | null>(null);
 
 /** Returns the editor of a job; a newer state from elsewhere is taken over when it may be. */
-export function useOpened(loaded: JobState): JobEditor {
+export function useOpened(loaded: Opened): JobEditor {
   const client = useQueryClient();
   const [editor] = useState(
     () =>

@@ -1,6 +1,7 @@
 /** Readings of a laser meter, as they come; each goes into the length field that has the focus. */
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api, ask } from "../api/client";
+import { listenToMeter } from "./meterStream";
 
 export interface Reading {
   number: number;
@@ -29,22 +30,21 @@ export function useMeter(wanted: boolean, land: (mm: number) => string | null) {
       return;
     }
     setState("looking");
-    const stream = new EventSource("/api/meter/readings");
-    stream.addEventListener("ready", () => {
+    return listenToMeter(({ name, data }) => {
+      if (name === "off") {
+        setState("looking");
+        setTrouble((JSON.parse(data) as { message: string }).message);
+        return;
+      }
       setState("ready");
       setTrouble("");
+      // A page that nobody looks at must not take a reading meant for another.
+      if (name === "reading" && document.visibilityState === "visible") {
+        const reading = JSON.parse(data) as Reading;
+        const field = reading.mm === null ? null : landing.current(reading.mm);
+        setLast({ reading, field });
+      }
     });
-    stream.addEventListener("off", (event) => {
-      setState("looking");
-      setTrouble(JSON.parse((event as MessageEvent<string>).data).message);
-    });
-    stream.onmessage = (event: MessageEvent<string>) => {
-      const reading = JSON.parse(event.data) as Reading;
-      setState("ready");
-      const field = reading.mm === null ? null : landing.current(reading.mm);
-      setLast({ reading, field });
-    };
-    return () => stream.close();
   }, [wanted]);
   const shoot = useCallback(async (aim: number | null) => {
     try {

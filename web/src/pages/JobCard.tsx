@@ -15,12 +15,18 @@ interface Props {
 export function JobCard({ job, shelf, duplicate, archive, remove, bringBack }: Props) {
   const face = (
     <>
-      <img
-        src={`/api/jobs/${job.id}/drawing.svg?edition=${job.edition}`}
-        alt={`The walls of ${job.name}`}
-        className="h-44 w-full bg-skim object-contain p-3"
-      />
-      <span className="block px-3 pt-2 font-medium">{job.name}</span>
+      {job.drawn ? (
+        <img
+          src={`/api/jobs/${job.id}/drawing.svg?edition=${job.edition}`}
+          alt={`The walls of ${job.name}`}
+          className="h-44 w-full bg-skim object-contain p-3"
+        />
+      ) : (
+        <span className="flex h-44 items-center justify-center bg-skim p-3 text-center">
+          {job.summary === null ? "Being drawn…" : "✗ No drawing: this job cannot be planned"}
+        </span>
+      )}
+      <span className="block px-3 pt-2 font-medium">{job.name || "A job without a name"}</span>
     </>
   );
   return (
@@ -34,7 +40,7 @@ export function JobCard({ job, shelf, duplicate, archive, remove, bringBack }: P
       )}
       <div className="flex flex-wrap items-center gap-1 px-3 pb-2">
         <span className="aside grow basis-56">
-          {job.summary}
+          {job.summary ?? "being worked out…"}
           <br />
           changed {new Date(job.changed).toLocaleString()}
         </span>

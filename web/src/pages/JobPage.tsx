@@ -2,16 +2,19 @@
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
-import type { JobState } from "../api/client";
+import type { View } from "../api/client";
 import { jobOptions } from "../api/queries";
+import type { Opened } from "../job/editor";
 import { EditorContext, useOpened } from "../job/useEditor";
+import { UnplannedJob } from "./UnplannedJob";
 
 export function JobPage({ children }: { children: ReactNode }) {
   const { id = "" } = useParams();
   const { data, error } = useQuery(jobOptions(id));
+  if (data && !data.view) return <UnplannedJob state={data} />;
   if (data)
     return (
-      <OpenJob key={id} loaded={data}>
+      <OpenJob key={id} loaded={{ ...data, view: data.view as View }}>
         {children}
       </OpenJob>
     );
@@ -35,7 +38,7 @@ export function JobPage({ children }: { children: ReactNode }) {
   );
 }
 
-function OpenJob({ loaded, children }: { loaded: JobState; children: ReactNode }) {
+function OpenJob({ loaded, children }: { loaded: Opened; children: ReactNode }) {
   const editor = useOpened(loaded);
   return <EditorContext value={editor}>{children}</EditorContext>;
 }

@@ -57,8 +57,12 @@ function Unseen() {
     <section role="alert" className="flex flex-wrap items-center gap-2 bg-flag-pale px-3 py-1.5">
       <p className="grow">
         <strong>✗ Not drawn, not saved.</strong>{" "}
-        {unseen.map((problem) => `${named(problem.pointer, draft)} ${problem.message}`).join("; ")}.
-        The drawing shows the last state that can be built.
+        {unseen
+          .map(({ pointer, message }) =>
+            pointer === "" ? message : `${named(pointer, draft)} ${message}`,
+          )
+          .join("; ")}
+        . The drawing shows the last state that can be built.
       </p>
       <button type="button" className="button" onClick={() => editor.revert()}>
         Take it back

@@ -38,6 +38,12 @@ export function SawPage() {
           {record.done}. {record.left}.
         </p>
       )}
+      {record && record.elsewhere.length > 0 && (
+        <p role="status" className="border-wax border-l-4 bg-wax-pale p-2">
+          △ Noted on pieces that the plan no longer has: {record.elsewhere.join("; ")}. Look at the
+          wall; what is there and fits, note again under its present code.
+        </p>
+      )}
       {failed && (
         <p role="alert" className="border-flag border-l-4 bg-flag-pale p-2">
           ✗ {failed}
@@ -71,7 +77,10 @@ export function SawPage() {
               <PieceRow
                 key={piece}
                 piece={piece}
-                says={`tile ${tile}${others.length ? `, with ${others.join(", ")}` : ""}`}
+                says={
+                  record?.tiles[piece] ??
+                  `tile ${tile}${others.length ? `, with ${others.join(", ")}` : ""}`
+                }
                 state={record?.states[piece] ?? "to cut"}
                 onNote={(event) => void note(piece, event)}
               />
@@ -171,7 +180,8 @@ function useRecord() {
   const { data: record } = useQuery(options);
   const [failed, setFailed] = useState("");
   async function note(piece: string, event: Event) {
-    const body: Noted = { key: crypto.randomUUID?.() ?? randomKey(), piece, event };
+    const takes_back = event === "taken back" ? (record?.last[piece] ?? null) : null;
+    const body: Noted = { key: crypto.randomUUID?.() ?? randomKey(), piece, event, takes_back };
     for (let tries = 0; ; tries += 1) {
       try {
         const kept = await ask<SiteRecord>(

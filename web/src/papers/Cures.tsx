@@ -5,8 +5,8 @@ import { useEditor } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
 
 export function Cures({ surface, finding }: { surface: string; finding: string }) {
-  const { editor, state } = useEditor();
-  const { data, isPending, error } = useQuery(curesOptions(state.view.job, surface, finding));
+  const { editor, kept } = useEditor();
+  const { data, isPending, error } = useQuery(curesOptions(kept, surface, finding));
   if (isPending) return <p className="aside pl-[4.4rem]">Trying what would cure it…</p>;
   if (error || !data) return null;
   if (data.length === 0) {

@@ -26,10 +26,10 @@ interface Props {
 }
 
 export function Notebook({ active, onActive }: Props) {
-  const { editor, view, state } = useEditor();
+  const { editor, view, kept: job } = useEditor();
   const { wall, number, pointer } = useWall();
   // What is being typed is on the drawing already; in the notebook it is still the new line.
-  const kept = state.view.job.walls[number]?.things?.length ?? 0;
+  const kept = job.walls[number]?.things?.length ?? 0;
   const lines = view.sheet.notebooks[number]?.lines.slice(0, kept) ?? [];
   const list = useRef<HTMLOListElement>(null);
   const go = (from: HTMLElement, by: number) => {

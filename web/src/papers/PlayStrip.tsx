@@ -13,10 +13,10 @@ const WIDE = 280;
 const HIGH = 30;
 
 export function PlayStrip({ axis }: { axis: "across" | "up" }) {
-  const { editor, draft, view, state, status } = useEditor();
+  const { editor, draft, view, kept, status } = useEditor();
   const { wall, number } = useWall();
   const { data } = useQuery({
-    ...playOptions(state.view.job, wall.id),
+    ...playOptions(kept, wall.id),
     enabled: status === "kept",
   });
   const found = data?.find(({ play }) => play.way === axis);

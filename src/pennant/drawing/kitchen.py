@@ -1,0 +1,145 @@
+"""The walls of a job unrolled side by side: tiles, what stands on them, and the pennants."""
+
+import math
+from collections.abc import Collection, Iterator, Sequence
+
+from pennant.core.clip import Outline, Ring, ring_of
+from pennant.core.job import Job
+from pennant.core.pieces import Piece
+from pennant.core.placed import Surface, between
+from pennant.core.plan import Plan, SurfacePlan
+from pennant.core.rect import Rect
+from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
+
+RING = 0.75
+"""Radius of a label's ring, of the size of its letters."""
+GAP = 240.0
+"""Millimetres between walls that stand apart; joined ones meet at their fold."""
+SLAB = 0.05
+"""Thickness of the counter, of the drawing's height."""
+PLAIN_JOINTS = "#d9d5cb"
+"""The colour of joints where no grout is chosen."""
+
+Marks = Sequence[tuple[str, Collection[str]]]
+"""Labels, each with the pieces that it stands for."""
+
+
+def kitchen_drawing(job: Job, plan: Plan, only: str | None = None, marks: Marks = ()) -> Picture:
+    """Return the walls unrolled to scale.
+
+    ``only`` draws one surface alone. The pieces of each of the ``marks`` are outlined.
+    """
+    walls = [one for one in plan.kitchen.surfaces
+             if only == one.id or (only is None and one.id == one.of)]  # fmt: skip
+    made = [plan.surface(wall.id) for wall in walls]
+    low = min(one.frame[1] for one in made)
+    high = max(one.frame[3] for one in made)
+    slab = (high - low) * SLAB
+    shapes: list[Shape] = []
+    labels: list[Label] = []
+    x = 0.0
+    for wall, one in zip(walls, made, strict=True):
+        by = (x - one.frame[0], slab - low)
+        shapes += (_moved(shape, by) for shape in (*_wall(wall, one, slab), *_marked(one, marks)))
+        labels += (
+            label._replace(at=(label.at[0] + by[0], label.at[1] + by[1]))
+            for label in _labels(one, marks)
+        )
+        x += one.frame[2] - one.frame[0]
+        if wall is not walls[-1]:
+            if wall.right in ("lapped", "laps", "folded"):
+                shapes.append(Shape("fold", (((x, 0.0), (x, high - low + slab)),)))
+            else:
+                x += GAP
+    border, grout = job.pattern.border, job.products.grout
+    colours = Colours(
+        job.tile.colour,
+        grout.colour if grout else PLAIN_JOINTS,
+        border.tile.colour if border else job.tile.colour,
+    )
+    return Picture(job.name, x, high - low + slab, colours, tuple(shapes), tuple(labels))
+
+
+def _moved(shape: Shape, by: tuple[float, float]) -> Shape:
+    return shape._replace(
+        rings=tuple(tuple((x + by[0], y + by[1]) for x, y in ring) for ring in shape.rings)
+    )
+
+
+def _wall(wall: Surface, made: SurfacePlan, slab: float) -> Iterator[Shape]:
+    bad = {p for finding in made.findings if finding.weight == "never" for p in finding.pieces}
+    yield Shape("joints", (ring_of(Rect(*made.field)),))
+    yield Shape("counter", (_under(wall, made, slab),))
+    for piece in made.pieces:
+        yield Shape("objection" if piece.id in bad else _role(piece), piece.outline)
+    for thing in wall.things:
+        if thing.kind in ("cabinet", "hood", "shelf", "upstand", "ledge"):
+            yield Shape("overhead", (thing.outline,))
+        elif thing.kind in ("window", "hatch", "niche"):
+            yield Shape("opening", (ring_of(thing.box.meet(Rect(*made.frame))),))
+    yield from _flag(made.pennant.x, made.pennant.y, (made.frame[3] - made.frame[1]) / 5)
+
+
+def _role(piece: Piece) -> Role:
+    if piece.border:
+        return "border" if piece.kind == "full" else "border cut"
+    return "tile" if piece.kind == "full" else "cut"
+
+
+def _meant(made: SurfacePlan, marks: Marks) -> list[tuple[str, list[Piece]]]:
+    pieces = {piece.id: piece for piece in made.pieces}
+    return [(label, [pieces[id_] for id_ in ids if id_ in pieces]) for label, ids in marks]
+
+
+def _marked(made: SurfacePlan, marks: Marks) -> Iterator[Shape]:
+    """The pieces that labels are about, each once."""
+    outlines: dict[str, Outline] = {
+        piece.id: piece.outline for _, own in _meant(made, marks) for piece in own
+    }
+    for outline in outlines.values():
+        yield Shape("marked", outline)
+
+
+def _labels(made: SurfacePlan, marks: Marks) -> Iterator[Label]:
+    """Each label where no other stands."""
+    x0, y0, x1, y1 = made.frame
+    size = min((y1 - y0) / 16, (x1 - x0) / 2)
+    rings: list[tuple[float, float]] = []
+    for text, own in _meant(made, marks):
+        if own:
+            at = ring_at(own, rings, Rect(x0, y0, x1, y1), size * RING)
+            rings.append(at)
+            yield Label(text, at, size)
+
+
+def ring_at(
+    pieces: Sequence[Piece], taken: Sequence[tuple[float, float]], frame: Rect, radius: float
+) -> tuple[float, float]:
+    """Return where a label's ring goes: on the largest of its pieces that no ring is on yet.
+
+    Where they all have one, it goes up or down from the largest, as near as there is room.
+    """
+
+    def inside(x: float, y: float) -> tuple[float, float]:
+        return (min(max(x, frame.x0 + radius), frame.x1 - radius),
+                min(max(y, frame.y0 + radius), frame.y1 - radius))  # fmt: skip
+
+    def free(place: tuple[float, float]) -> bool:
+        return all(math.dist(place, other) >= 2 * radius for other in taken)
+
+    boxes = [piece.box for piece in sorted(pieces, key=lambda piece: -piece.area)]
+    centres = [inside((box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2) for box in boxes]
+    x, y = centres[0]
+    beside = [inside(x, y + way * step * radius) for step in range(1, 40) for way in (-1, 1)]
+    return next((place for place in (*centres, *beside) if free(place)), centres[0])
+
+
+def _under(wall: Surface, made: SurfacePlan, slab: float) -> Ring:
+    """The counter as a slab under its own line."""
+    x0, y0, x1, _ = made.frame
+    return ((x0, y0 - slab), (x1, y0 - slab), *between(wall.counter, x0, x1)[::-1])
+
+
+def _flag(x: float, y: float, size: float) -> Iterator[Shape]:
+    yield Shape("staff", (((x, y), (x, y + size)),))
+    yield Shape("flag", (((x, y + size), (x + size * 0.7, y + size * 0.8), (x, y + size * 0.58)),))

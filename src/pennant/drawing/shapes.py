@@ -1,0 +1,72 @@
+"""Shapes with roles: what is drawn, and what it is, without a colour or a file format.
+
+Millimetres, x to the right and y up. A writer decides how a role looks.
+"""
+
+from dataclasses import dataclass
+from typing import Any, Literal, NamedTuple
+
+from pennant.core.clip import Outline, Point
+
+Role = Literal[
+    "joints", "tile", "cut", "border", "border cut", "objection", "counter", "overhead", "opening",
+    "fold", "flag", "staff", "marked", "ring",
+]  # fmt: skip
+"""What a shape is: the field as far as joints fill it, pieces (whole, cut, of the border, to be
+cured), what stands on the wall, folds between walls, the pennant, pieces that a label is about."""
+
+
+class Shape(NamedTuple):
+    """Rings of points, each closed but for ``staff`` and ``fold``, which are lines."""
+
+    role: Role
+    rings: Outline
+
+
+class Label(NamedTuple):
+    """A text in a ring: its middle, and the size of its letters in mm."""
+
+    text: str
+    at: Point
+    size: float
+
+
+@dataclass(frozen=True)
+class Colours:
+    """The colours that the job itself chose, as ``#rrggbb``."""
+
+    tile: str
+    joints: str
+    border: str
+
+
+@dataclass(frozen=True)
+class Picture:
+    """Shapes in the order in which they are drawn, within a width and a height from (0, 0)."""
+
+    title: str
+    width: float
+    height: float
+    colours: Colours
+    shapes: tuple[Shape, ...]
+    labels: tuple[Label, ...] = ()
+
+    def as_data(self) -> dict[str, Any]:
+        """Return it as JSON data, places to a tenth of a millimetre."""
+        return {
+            "title": self.title, "width": round(self.width, 1), "height": round(self.height, 1),
+            "colours": [self.colours.tile, self.colours.joints, self.colours.border],
+            "shapes": [[one.role, [[[round(x, 1), round(y, 1)] for x, y in ring]
+                                   for ring in one.rings]] for one in self.shapes],
+            "labels": [[one.text, list(one.at), one.size] for one in self.labels],
+        }  # fmt: skip
+
+    @classmethod
+    def of_data(cls, data: dict[str, Any]) -> "Picture":
+        """Return the picture that JSON data of `as_data` says."""
+        return cls(
+            data["title"], data["width"], data["height"], Colours(*data["colours"]),
+            tuple(Shape(role, tuple(tuple((x, y) for x, y in ring) for ring in rings))
+                  for role, rings in data["shapes"]),
+            tuple(Label(text, (at[0], at[1]), size) for text, at, size in data["labels"]),
+        )  # fmt: skip

@@ -1,0 +1,80 @@
+"""Writes a picture as a standalone SVG document, one unit a millimetre."""
+
+from collections.abc import Iterator
+from html import escape
+
+from pennant.core.clip import Outline
+from pennant.drawing.kitchen import RING
+from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
+
+_INK = "#2a2b2b"
+_FLAG = "#c4432b"
+_MARK = "#1f5a93"
+_WOOD = "#5c5346"
+
+
+def _styles(colours: Colours) -> dict[Role, str]:
+    """How each role looks; cut pieces are paler, so that the joints' colour shows through."""
+    return {
+        "joints": f"fill:{colours.joints}",
+        "tile": f"fill:{colours.tile}",
+        "cut": f"fill:{colours.tile};fill-opacity:.72",
+        "border": f"fill:{colours.border}",
+        "border cut": f"fill:{colours.border};fill-opacity:.72",
+        "objection": f"fill:{_FLAG}",
+        "counter": f"fill:{_WOOD}",
+        "overhead": f"fill:#c9b79c;stroke:{_WOOD};stroke-width:4",
+        "opening": f"fill:#e3ebee;stroke:{_WOOD};stroke-width:4",
+        "fold": f"stroke:{_INK};stroke-width:8;stroke-dasharray:40 20",
+        "flag": f"fill:{_FLAG}",
+        "staff": f"stroke:{_INK};stroke-width:8",
+        "marked": f"fill:{_MARK};fill-opacity:.25;stroke:{_MARK};stroke-width:6",
+        "ring": f"fill:#fbf9f3;stroke:{_MARK};stroke-width:6",
+    }
+
+
+_OPEN: frozenset[Role] = frozenset({"fold", "staff"})
+
+
+def picture_svg(picture: Picture) -> str:
+    """Return the SVG text. The job's own words are escaped."""
+    styles = _styles(picture.colours)
+    used = {shape.role for shape in picture.shapes} | ({"ring"} if picture.labels else set())
+    rules = "".join(f".{_name(role)}{{{style}}}" for role, style in styles.items() if role in used)
+    parts = [*_shapes(picture), *_labels(picture)]
+    return (
+        '<svg xmlns="http://www.w3.org/2000/svg" '
+        f'viewBox="0 0 {picture.width:g} {picture.height:g}">'
+        f"<title>{escape(picture.title)}</title><style>{rules}</style>{''.join(parts)}</svg>"
+    )
+
+
+def _name(role: Role) -> str:
+    return role.replace(" ", "-")
+
+
+def _shapes(picture: Picture) -> Iterator[str]:
+    for shape in picture.shapes:
+        yield f'<path class="{_name(shape.role)}" d="{_path(shape, picture.height)}"/>'
+
+
+def _path(shape: Shape, top: float) -> str:
+    rings: Outline = shape.rings
+    end = "" if shape.role in _OPEN else "Z"
+    return "".join(
+        "M" + "L".join(f"{x:.1f} {top - y:.1f}" for x, y in ring) + end for ring in rings
+    )
+
+
+def _labels(picture: Picture) -> Iterator[str]:
+    for label in picture.labels:
+        yield _label(label, picture.height)
+
+
+def _label(label: Label, top: float) -> str:
+    (x, y), size = label.at, label.size
+    return (
+        f'<circle class="ring" cx="{x:.1f}" cy="{top - y:.1f}" r="{size * RING:.1f}"/>'
+        f'<text x="{x:.1f}" y="{top - y + size * 0.36:.1f}" font-size="{size:.1f}" '
+        f'text-anchor="middle" font-family="sans-serif" fill="{_MARK}">{escape(label.text)}</text>'
+    )

@@ -1,0 +1,44 @@
+"""Results kept: the same value again without the work, and never more than may be held."""
+
+from pennant.core.kept import kept
+
+
+class TestKept:
+    """What was asked for last is at hand; what is too much is let go, the longest unused first."""
+
+    def setup_method(self) -> None:
+        self.asked: list[int] = []
+
+    def twice(self, most: int, at_least: int = 1):
+        @kept(most=most, weigh=len, at_least=at_least)
+        def double(number: int) -> str:
+            self.asked.append(number)
+            return "x" * number
+
+        return double
+
+    def test_asked_again_is_not_worked_out_again(self) -> None:
+        double = self.twice(most=10)
+        assert double(3) is double(3)
+        assert self.asked == [3]
+
+    def test_many_small_ones_are_kept_and_one_large_one_drives_them_out(self) -> None:
+        double = self.twice(most=10)
+        for number in (1, 2, 3, 1, 2, 3):
+            double(number)
+        assert self.asked == [1, 2, 3]
+        double(10)
+        double(3)
+        assert self.asked == [1, 2, 3, 10, 3]
+
+    def test_the_longest_unused_goes_first(self) -> None:
+        double = self.twice(most=9)
+        for number in (4, 5, 4, 2, 4, 5):
+            double(number)
+        assert self.asked == [4, 5, 2, 5]
+
+    def test_so_many_are_kept_whatever_they_weigh(self) -> None:
+        double = self.twice(most=1, at_least=2)
+        for number in (7, 8, 7, 8, 9, 7):
+            double(number)
+        assert self.asked == [7, 8, 9, 7]

@@ -1,0 +1,36 @@
+"""Nothing that a file can say raises anything but a refusal that names the field."""
+
+import json
+import random
+
+import pytest
+from mutations import mutated
+
+from kitchens import sink_wall
+from pennant.api.models import view_of
+from pennant.cli import demo_jobs
+from pennant.core.refusal import JobRefused, NotReckoned
+from pennant.files.job_json import job_of
+
+DOCUMENTS = [json.loads(job.model_dump_json()) for job in (*demo_jobs(), sink_wall())]
+PLAIN = json.loads(sink_wall().model_dump_json())
+PLAIN["walls"][0]["start"] = {}
+
+
+class TestSpoilt:
+    """Hundreds of spoilt jobs: each is planned and worded whole, or refused with its fields."""
+
+    @pytest.mark.parametrize("seed", range(8))
+    def test_planned_or_refused(self, seed: int) -> None:
+        chance = random.Random(seed)
+        refused = 0
+        for _ in range(40):
+            document = mutated(chance.choice((*DOCUMENTS, PLAIN)), chance, chance.choice((1, 1, 3)))
+            try:
+                assert view_of(job_of(document)).plan.surfaces
+            except NotReckoned:
+                raise
+            except JobRefused as error:
+                assert all(problem.message for problem in error.problems)
+                refused += 1
+        assert 0 < refused < 40
