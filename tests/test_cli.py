@@ -176,3 +176,33 @@ class TestBackup:
     def test_of_nothing(self, tmp_path: Path) -> None:
         arguments = ["backup", str(tmp_path / "copy.db"), "--data", str(tmp_path / "none.db")]
         assert main(arguments) == 1
+
+
+class TestListening:
+    """Nothing is served to other machines."""
+
+    @pytest.mark.parametrize("host", ["0.0.0.0", "::", "192.0.2.7", "no-such-host.invalid"])
+    def test_only_on_this_machine(
+        self, host: str, tmp_path: Path, monkeypatch: pytest.MonkeyPatch,
+        capsys: pytest.CaptureFixture,
+    ) -> None:  # fmt: skip
+        (tmp_path / "index.html").write_text("")
+        monkeypatch.setattr("pennant.cli.PAGES", tmp_path)
+        assert main(["serve", "--host", host, "--data", str(tmp_path / "a.db")]) == 2
+        assert "listens on this machine alone" in capsys.readouterr().err
+
+
+class TestDefects:
+    """No traceback reaches a person."""
+
+    def test_is_one_line(
+        self, job_file: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture
+    ) -> None:
+        def fails(*_: object) -> None:
+            raise KeyError("lost")
+
+        monkeypatch.setattr("pennant.core.plan.quantities_of", fails)
+        assert main(["plan", str(job_file)]) == 1
+        first, second = capsys.readouterr().err.splitlines()
+        assert "what the job takes could not be reckoned" in first
+        assert second == "pennant: the cause was KeyError('lost')"

@@ -2,12 +2,19 @@
 
 import json
 import re
+import sqlite3
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import BrowserContext, Locator, Page, expect
+from playwright.sync_api import BrowserContext, Locator, Page, Request, Route, expect
 from serving import Server
 from test_wall import flag, length_field, moved_to, open_line, paper, saved
+
+
+def open_length(page: Page) -> Locator:
+    """The field of the wall's overall length, on the survey."""
+    paper(page, "Survey")
+    return length_field(page, "/walls/0/length")
 
 
 def cards(page: Page) -> Locator:
@@ -191,3 +198,75 @@ class TestDeadServer:
         field.press("Enter")
         expect(job.get_by_role("status")).to_contain_text("does not answer")
         return field
+
+
+class TestNotKept:
+    """What is refused is said and not kept; what may pass is tried again."""
+
+    def test_the_right_line_can_be_typed_after_a_wrong_one(self, job: Page) -> None:
+        paper(job, "Survey")
+        line = job.get_by_label("New line")
+        line.fill("check 43 7/8 from windo right to right")
+        line.press("Enter")
+        expect(job.get_by_text("names 'windo', which is not on this wall")).to_be_visible()
+        line.fill("check 43 7/8 from left to right")
+        line.press("Enter")
+        saved(job)
+        job.reload()
+        expect(job.get_by_text("names 'windo'")).to_have_count(0)
+
+    def test_a_defect_is_not_sent_again_and_again(self, job: Page) -> None:
+        sent: list[str] = []
+
+        def fails(route: Route) -> None:
+            sent.append(route.request.url)
+            body = {"type": "urn:pennant:defect", "title": "This request is refused",
+                    "status": 500, "detail": "a fault in Pennant"}  # fmt: skip
+            route.fulfill(status=500, json=body, content_type="application/problem+json")
+
+        field = open_length(job)
+        job.clock.install()
+        job.route(re.compile(r"/api/jobs/[0-9a-f]+$"), fails)
+        field.fill("95")
+        field.press("Tab")
+        expect(job.get_by_role("alert")).to_contain_text("a fault in Pennant")
+        job.clock.fast_forward(10_000)
+        assert len(sent) == 1
+        job.unroute_all()
+
+    @pytest.mark.own_server
+    def test_a_job_that_cannot_be_planned_offers_its_history(
+        self, job: Page, server: Server
+    ) -> None:
+        field = open_length(job)
+        field.fill("95")
+        field.press("Tab")
+        saved(job)
+        with sqlite3.connect(server.data) as db:
+            db.execute("update revision set document = 'torn' where number = 2")
+        db.close()
+        job.reload()
+        expect(job.get_by_role("heading", name="This job cannot be drawn")).to_be_visible()
+        job.get_by_role("button", name="Go back to this").click()
+        expect(job.get_by_test_id("pennant")).to_be_visible()
+
+
+class TestTabs:
+    """Six tabs on the meter leave connections for the rest."""
+
+    def test_share_one_stream(self, home: Page, context: BrowserContext) -> None:
+        streaming: set[Page] = set()
+
+        def watch(request: Request) -> None:
+            if request.url.endswith("/api/meter/readings"):
+                streaming.add(request.frame.page)
+
+        context.on("request", watch)
+        link = home.get_by_role("link", name="sink wall").get_attribute("href")
+        for _ in range(7):
+            page = context.new_page()
+            page.goto(f"{home.url.rstrip('/')}{link}")
+            page.get_by_role("button", name="Laser meter").click()
+            expect(page.get_by_test_id("pennant")).to_be_visible()
+        context.remove_listener("request", watch)
+        assert len(streaming) == 1

@@ -1,5 +1,8 @@
 """The supplier: what it answers, and what is made of a slow, closed or senseless one."""
 
+import contextlib
+import socket
+import threading
 from collections.abc import Iterator
 from contextlib import contextmanager
 
@@ -125,3 +128,38 @@ class TestOrder:
         assert len(asked) == 1
         assert len(lines) > 1
         assert {line.state for line in lines} == {"down"}
+
+
+class TestHostile:
+    """An answer that never ends, or nests without end, costs no more than one's patience."""
+
+    def answered(self, pieces: Iterator[bytes]) -> Answer:
+        listening = socket.create_server(("127.0.0.1", 0))
+
+        def drip() -> None:
+            connection, _ = listening.accept()
+            with connection, contextlib.suppress(OSError):
+                connection.recv(4096)
+                for piece in pieces:
+                    connection.sendall(piece)
+
+        with listening:
+            thread = threading.Thread(target=drip)
+            thread.start()
+            answer = ask("Heron", listening.getsockname()[1], patience=0.3)
+            thread.join()
+        return answer
+
+    def test_one_that_drips(self) -> None:
+        def drops() -> Iterator[bytes]:
+            yield b"HTTP/1.1 200 OK\r\ncontent-length: 90000\r\n\r\n"
+            while True:
+                threading.Event().wait(0.02)
+                yield b" "
+
+        assert self.answered(drops()).state == "slow"
+
+    def test_one_that_nests(self) -> None:
+        body = b"[" * 90_000
+        head = b"HTTP/1.1 200 OK\r\ncontent-length: 90000\r\n\r\n"
+        assert self.answered(iter([head, body])).state == "nonsense"

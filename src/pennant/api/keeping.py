@@ -59,7 +59,8 @@ def prepared(job: Job) -> Prepared:
 
 def _prepared(view: View) -> Prepared:
     picture = kitchen_drawing(view.job, view.plan)
-    return Prepared(view, Overview(planner_version(), view.sheet.summary, picture.as_data()))
+    overview = Overview(planner_version(), view.job.name, view.sheet.summary, picture.as_data())
+    return Prepared(view, overview)
 
 
 def state_of(stored: StoredJob, view: View | None = None) -> JobState:
@@ -96,7 +97,7 @@ def overview_of(id_: str, document: str) -> Overview:
     except (JobRefused, NotAJobFile) as error:
         found = troubles(error, id_)
         says = "; ".join(f"{one.pointer} {one.message}".strip() for one in found)
-        return Overview(planner_version(), says[:400], None)
+        return Overview(planner_version(), "", f"Cannot be drawn: {says}"[:400], None)
 
 
 class OverviewFiller:

@@ -55,10 +55,10 @@ def job_of(data: Any) -> Job:
     version = data.get("version") if isinstance(data, dict) else None
     if isinstance(version, int) and version > NEWEST:
         message = (
-            f"is {version}: this job was made by a newer version of Pennant, which this one cannot "
-            f"read (it knows up to {NEWEST}); open it there"
+            f"this job was made by a newer version of Pennant (its form is {version}; this one "
+            f"knows up to {NEWEST}); open it there"
         )
-        raise JobRefused([Problem(pointer="/version", message=message)])
+        raise JobRefused([Problem(pointer="", message=message)])
     try:
         return Job.model_validate(data)
     except ValidationError as error:

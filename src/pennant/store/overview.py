@@ -15,6 +15,7 @@ class Overview:
     """
 
     planner: str
+    name: str
     summary: str
     drawing: Any | None
 
@@ -23,7 +24,7 @@ def put_overview(db: sqlite3.Connection, job: str, number: int, overview: Overvi
     """Write the overview of a revision in place of an older one, within a transaction."""
     drawing = None if overview.drawing is None else json.dumps(overview.drawing)
     db.execute(
-        "insert or replace into overview (job_id, number, planner, summary, drawing)"
-        " values (?, ?, ?, ?, ?)",
-        (job, number, overview.planner, overview.summary, drawing),
+        "insert or replace into overview (job_id, number, planner, name, summary, drawing)"
+        " values (?, ?, ?, ?, ?, ?)",
+        (job, number, overview.planner, overview.name, overview.summary, drawing),
     )

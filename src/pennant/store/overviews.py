@@ -34,7 +34,8 @@ class Overviews:
         with self.database.reading() as db:
             rows = db.execute(
                 "select id, edition, changed, summary, drawing is not null as drawn,"
-                " iif(json_valid(document), document ->> '$.name', null) as name"
+                " coalesce(nullif(name, ''),"
+                "  iif(json_valid(document), document ->> '$.name', null)) as name"
                 " from job join revision on revision.job_id = id and revision.number = head"
                 " left join overview on overview.job_id = id and overview.number = head"
                 f" where {WHERE[shelf]} order by changed desc, id"
@@ -49,7 +50,7 @@ class Overviews:
         """Return the overview of a job's present revision; raise `JobNotFound`."""
         with self.database.reading() as db:
             row = db.execute(
-                "select planner, summary, drawing from job left join overview"
+                "select planner, name, summary, drawing from job left join overview"
                 " on job_id = id and number = head where id = ?",
                 (id_,),
             ).fetchone()
@@ -58,7 +59,7 @@ class Overviews:
         if row["planner"] is None:
             return None
         drawing = None if row["drawing"] is None else json.loads(row["drawing"])
-        return Overview(row["planner"], row["summary"], drawing)
+        return Overview(row["planner"], row["name"], row["summary"], drawing)
 
     def keep(self, id_: str, number: int, overview: Overview) -> None:
         """Keep the overview of a revision in place of an older one."""

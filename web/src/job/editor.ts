@@ -60,9 +60,11 @@ export class JobEditor {
   #burst: { timer: number; label: string } | null = null;
   #retry: number | null = null;
   #typed = 0;
+  /** Why the last change was not kept; a preview that can be drawn does not make that undone. */
+  #notKept: Problem[] = [];
   #previews = latestOnly<JobDraft, View>(
     (body) => ask<View>(api.POST("/api/view", { body })),
-    (view) => this.#set({ view, problems: [] }),
+    (view) => this.#set({ view, problems: this.#notKept }),
     (error) => this.#previewRefused(error),
   );
 
@@ -95,6 +97,7 @@ export class JobEditor {
   /** Shows what the change would do; keeps nothing. */
   preview(job: JobDraft): void {
     this.#typed += 1;
+    this.#notKept = [];
     this.#set({
       draft: job,
       status: this.#snapshot.status === "kept" ? "typing" : this.#snapshot.status,
@@ -121,6 +124,7 @@ export class JobEditor {
   revert(): void {
     this.#endBurst();
     this.#previews.forget();
+    this.#notKept = [];
     const { state, kept } = this.#snapshot;
     if (!this.#pending) dropDraft(this.id);
     if (state.view) this.#set({ view: state.view, draft: kept, problems: [], status: "kept" });
@@ -189,6 +193,7 @@ export class JobEditor {
 
   #take(state: JobState): void {
     this.#previews.forget();
+    this.#notKept = [];
     const { view } = state;
     // A state without a view is shown by the page instead of the editor.
     if (view)
@@ -280,7 +285,8 @@ export class JobEditor {
     if (problem && !PASSING.has(problem.status)) {
       if (this.#pending === sent) this.#pending = null;
       if (!this.#pending) dropDraft(this.id);
-      this.#set({ status: "typing", problems: problemsOf(problem) });
+      this.#notKept = problemsOf(problem);
+      this.#set({ status: "typing", problems: this.#notKept });
       this.#turnDown();
       return true;
     }

@@ -2,6 +2,7 @@
 import { Link } from "react-router";
 import type { JobCard as Job } from "../api/client";
 import type { Shelf } from "../api/queries";
+import { shortTime } from "../parts/shortTime";
 
 interface Props {
   job: Job;
@@ -38,15 +39,12 @@ export function JobCard({ job, shelf, duplicate, archive, remove, bringBack }: P
           {face}
         </Link>
       )}
+      <p className="aside px-3">{job.summary ?? "being worked out…"}</p>
       <div className="flex flex-wrap items-center gap-1 px-3 pb-2">
-        <span className="aside grow basis-56">
-          {job.summary ?? "being worked out…"}
-          <br />
-          changed {new Date(job.changed).toLocaleString()}
-        </span>
+        <span className="aside grow">changed {shortTime(job.changed)}</span>
         {shelf === "in-hand" && (
           <>
-            <Action says="Duplicate" job={job} act={duplicate} />
+            {job.drawn && <Action says="Duplicate" job={job} act={duplicate} />}
             <Action says="Archive" job={job} act={archive} />
           </>
         )}

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, ask, type JobState, type Revision } from "../api/client";
 import { historyOptions, jobOptions } from "../api/queries";
+import { shortTime } from "../parts/shortTime";
 
 export function UnplannedJob({ state }: { state: JobState }) {
   const client = useQueryClient();
@@ -65,7 +66,7 @@ export function UnplannedJob({ state }: { state: JobState }) {
           <li key={step.number} className="flex items-center gap-3 border-rule border-b px-3 py-1">
             <span className="tape w-10 text-right">{step.number}</span>
             <span className="grow">{step.label}</span>
-            <span className="aside">{new Date(step.at).toLocaleString()}</span>
+            <span className="aside">{shortTime(step.at)}</span>
             {step.present ? (
               <strong>stands now</strong>
             ) : (

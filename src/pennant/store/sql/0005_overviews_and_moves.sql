@@ -5,6 +5,7 @@ create table overview (
     job_id  text    not null,
     number  integer not null,
     planner text    not null,             -- the version of the planner that worked it out
+    name    text    not null,             -- the job's; empty where it could not be read
     summary text    not null,             -- what the plan comes to, or why there is none
     drawing text,                         -- the drawing's shapes as JSON; null where there is no plan
     primary key (job_id, number),

@@ -1,0 +1,46 @@
+"""A connection that asks for nothing is dropped; one that asks is answered."""
+
+import asyncio
+import socket
+import threading
+from collections.abc import Iterator
+
+import pytest
+import uvicorn
+
+from pennant.api import connections
+
+
+async def app(scope: dict, receive: object, send) -> None:
+    assert scope["type"] == "http"
+    await send({"type": "http.response.start", "status": 204, "headers": []})
+    await send({"type": "http.response.body", "body": b""})
+
+
+@pytest.fixture
+def port(monkeypatch: pytest.MonkeyPatch) -> Iterator[int]:
+    monkeypatch.setattr(connections, "SLOW_SECONDS", 0.2)
+    listening = socket.create_server(("127.0.0.1", 0))
+    config = uvicorn.Config(
+        app, http=connections.PromptProtocol, lifespan="off", log_level="error"
+    )  # fmt: skip
+    server = uvicorn.Server(config)
+    thread = threading.Thread(target=lambda: asyncio.run(server.serve([listening])))
+    thread.start()
+    yield listening.getsockname()[1]
+    server.should_exit = True
+    thread.join()
+
+
+class TestSlow:
+    """How long one waits for a request's head."""
+
+    def test_one_that_says_nothing_is_dropped(self, port: int) -> None:
+        with socket.create_connection(("127.0.0.1", port), timeout=10) as connection:
+            connection.sendall(b"GET / HTTP/1.1\r\nhost: loc")
+            assert connection.recv(100) == b""
+
+    def test_one_that_asks_is_answered(self, port: int) -> None:
+        with socket.create_connection(("127.0.0.1", port), timeout=10) as connection:
+            connection.sendall(b"GET / HTTP/1.1\r\nhost: localhost\r\n\r\n")
+            assert connection.recv(100).startswith(b"HTTP/1.1 204")
