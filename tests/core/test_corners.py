@@ -61,14 +61,19 @@ class TestReading:
 class TestFolded:
     """One tile goes round the corner in every course: b = W - a - kerf."""
 
-    @pytest.mark.parametrize("kerf", ["0", "1/8"])
+    @pytest.mark.parametrize(
+        ("tools", "taken"), [(["snap cutter"], 0), (["wet saw"], 1 / 8), (["grinder"], 1 / 8)]
+    )
     @pytest.mark.parametrize("bond", [(0, 1), (1, 2), (1, 3)])
-    def test_the_two_pieces_make_one_tile(self, kerf: str, bond: tuple[int, int]) -> None:
-        job = corner_job({"kind": "folded"}, settings={"kerf": kerf}, bond=bond)
+    def test_the_two_pieces_and_the_kerf_make_one_tile(
+        self, tools: list[str], taken: float, bond: tuple[int, int]
+    ) -> None:
+        job = corner_job({"kind": "folded"}, settings={"kerf": "1/8"}, tools=tools, bond=bond)
         pairs = corner(job).pairs
         assert len(pairs) >= 1
         for pair in pairs:
             assert pair.apart == pytest.approx(0, abs=0.02)
+            assert (pair.left + pair.right) / IN + taken == pytest.approx(8, abs=1e-3)
 
     def test_a_tile_that_ends_in_the_corner_is_followed_by_a_full_one(self) -> None:
         job = corner_job({"kind": "folded"}, bond=(0, 1))

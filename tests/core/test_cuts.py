@@ -9,12 +9,12 @@ from shapely import Polygon, box
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, demo
 from pennant.cli import demo_jobs
-from pennant.core.cuts import REPEATS, CutGroup, CutList, cuts_of, lost_of
+from pennant.core.cuts import REPEATS, CutGroup, CutList, cuts_of
 from pennant.core.job import Job
 from pennant.core.marks import marks_of, turned
 from pennant.core.module import module_of
 from pennant.core.plan import plan
-from pennant.core.tools import Material, Tool, tool_for
+from pennant.core.tools import Material, Tool, breaking, straight_kerf, tool_for
 
 
 def cutting(**changes: Any) -> CutList:
@@ -180,9 +180,66 @@ class TestTools:
             sum(one.minutes for one in found.groups)
         )
 
-    def test_what_breaks_more(self) -> None:
-        go = a_job().settings
-        assert lost_of("full", True, True, go) == 0
-        plain = lost_of("crosscut", False, False, go)
-        assert plain < lost_of("notch", False, False, go) < lost_of("notch", False, True, go)
-        assert lost_of("notch", True, False, go) > lost_of("notch", False, False, go)
+    @pytest.mark.parametrize(
+        ("kind", "brittle", "thin", "settings"),
+        [
+            ("full", True, True, ()),
+            ("crosscut", False, False, ("break_cut",)),
+            ("rip", True, False, ("break_cut", "break_brittle")),
+            ("notch", False, True, ("break_notched", "break_thin")),
+            ("hole", True, True, ("break_notched", "break_thin", "break_brittle")),
+        ],
+    )
+    def test_the_share_that_breaks_is_a_product_of(
+        self, kind: Any, brittle: bool, thin: bool, settings: tuple[str, ...]
+    ) -> None:
+        assert breaking(kind, brittle, thin) == settings
+
+    @pytest.mark.parametrize(
+        ("have", "taken"),
+        [(("snap cutter", "wet saw"), 0), (("wet saw",), 1 / 8), (("grinder",), 1 / 8)],
+    )
+    def test_a_snap_takes_nothing_and_a_blade_its_width(
+        self, have: tuple[Tool, ...], taken: float
+    ) -> None:
+        go = a_job(settings={"kerf": "1/8"}).settings
+        assert straight_kerf("ceramic", have, go) / IN == pytest.approx(taken)
+
+
+class TestPlay:
+    """How far a cut may be off and still be covered."""
+
+    def test_a_plate_covers_what_it_has_to_spare(self) -> None:
+        # A plate of 3 1/8 over a hole of 2 1/4 and 1/8 all round reaches 5/16 over each side, of
+        # which 3/16 must stay.
+        wide = {"box_width": "2 1/4", "box_height": "3 5/8", "plate_width": "3 1/8",
+                "plate_height": "4 7/8"}  # fmt: skip
+        rules = {**NO_GAPS, "box_clearance": "1/8", "plate_cover": "3/16"}
+        found = cutting(devices=[{**OUTLET, **wide}], bond=(0, 1), settings=rules)
+        plays = [one.play / IN for one in found.groups if one.kind in ("notch", "hole")]
+        assert plays
+        assert plays == pytest.approx([1 / 8] * len(plays))
+
+    def test_a_joint_of_sealant_covers_half_its_width(self) -> None:
+        found = cutting(bond=(0, 1), settings={**NO_GAPS, "opening_gap": "1/4"})
+        assert group(found, "A1.12").play / IN == pytest.approx(1 / 8)
+
+
+class TestMeasuredFrom:
+    """A mark is taken from a factory edge: from the one that stays, or from the nearer of two."""
+
+    @pytest.mark.parametrize("job", [*demo_jobs()], ids=lambda job: job.name)
+    def test_every_mark_of_a_kitchen(self, job: Job) -> None:
+        made = plan(job)
+        pieces = {piece.id: piece for piece in made.pieces}
+        opposite = {"left": "right", "right": "left", "bottom": "top", "top": "bottom"}
+        for one in cuts_of(job, made).groups:
+            cut_sides = pieces[one.pieces[0]].cut_sides
+            size = {"left": one.marks.width, "bottom": one.marks.height}
+            for line in one.marks.lines:
+                other = opposite[line.measured_from]
+                if line.measured_from in cut_sides:
+                    assert other in cut_sides
+                elif other not in cut_sides:
+                    whole = size.get(line.measured_from) or size[other]
+                    assert sum(line.ends) / 2 <= whole / 2 + 0.01

@@ -42,3 +42,10 @@ class TestKept:
         for number in (7, 8, 7, 8, 9, 7):
             double(number)
         assert self.asked == [7, 8, 9, 7]
+
+    def test_what_is_forgotten_is_worked_out_again(self) -> None:
+        double = self.twice(most=10)
+        double(3)
+        double.forget()
+        double(3)
+        assert self.asked == [3, 3]

@@ -435,3 +435,27 @@ class TestLaws:
         powders = [steps(the(planned(joint=joint), "grout").working)["powder"]
                    for joint in ("1/16", "1/8", "3/16", "1/4")]  # fmt: skip
         assert powders == sorted(powders)
+
+
+class TestBackButter:
+    """Adhesive on the back as well: of stone of any size, and of any tile over 4 x 8 in."""
+
+    @pytest.mark.parametrize(
+        ("tile", "material", "buttered"),
+        [(("8", "4"), "ceramic", False), (("12", "4"), "ceramic", True),
+         (("6", "3"), "stone", True), (("12", "12"), "stone", True)],
+    )  # fmt: skip
+    def test_which(self, tile: tuple[str, str], material: str, buttered: bool) -> None:
+        document = a_job(tile=tile).model_dump(mode="json")
+        document["tile"]["material"] = material
+        made = plan(Job.model_validate(document))
+        labels = {one.label for one in every(the(made, "adhesive").working)}
+        assert ("back butter" in labels) == buttered
+
+
+class TestTape:
+    """Masking tape along the counter, and along the underside of everything overhead."""
+
+    def test_counter_and_undersides(self) -> None:
+        made = planned(overheads=[{**CABINET, "x": "0", "width": "30"}])
+        assert the(made, "tape").working.value / (IN / 1000) == pytest.approx(96 + 30)

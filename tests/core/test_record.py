@@ -151,6 +151,25 @@ class TestAgain:
         (again,) = self.again((PIECES[2].id, "broken"), items=self.SHORT)
         assert again.tile is None
 
+    def test_nor_has_one_of_which_only_a_part_is_cut(self) -> None:
+        # The first and the third share a tile; only the first is cut. Were its drop offered now,
+        # the third would have to be cut out of turn.
+        long = tuple(
+            end(piece.id, width) for piece, width in zip(PIECES, (4.0, 6.5, 2.0), strict=True)
+        )
+        stock = stocked(long, SHEET)
+        pair = next(tile for tile in stock.tiles if len(tile.cuts) == 2)
+        assert pair.drops
+        one, other = (cut.piece for cut in pair.cuts)
+        tile = cut_tile_of(one, stock, border=False)
+        half = [SiteEvent(1, one, "cut", None, tile)]
+        broken = Record({}, {}, (SECOND.id,), {}, ())
+        between = frozenset(("top", "bottom"))  # what stands between two jambs
+        items = {SECOND.id: Item(SECOND.id, 1.5, 2.5, between)}
+        assert again_of(broken, half, SHEET, items)[0].tile is None
+        whole = [*half, SiteEvent(2, other, "cut", None, tile)]
+        assert again_of(broken, whole, SHEET, items)[0].tile == pair.number
+
     def test_a_drop_serves_once(self) -> None:
         said = [(one.id, "cut") for one in self.ITEMS]
         last = PIECES[2].id

@@ -1,6 +1,5 @@
 """The cuts: like pieces together, each with its marks, its tool, its tile and when it is cut."""
 
-import math
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Annotated, Literal
@@ -19,7 +18,7 @@ from pennant.core.plan import Plan, SurfacePlan
 from pennant.core.quantities import stock_for
 from pennant.core.settings import Settings
 from pennant.core.stock import Stock
-from pennant.core.tools import BRITTLE, MINUTES, Tool, breaking, tool_for
+from pennant.core.tools import MINUTES, Tool, tool_for
 
 Stage = Literal["first", "as set", "on the wall"]
 """When it is cut: repeats first, the others as they are set, and last what the wall decides."""
@@ -42,7 +41,7 @@ class CutGroup:
     """Like cuts. Marks and ``hides`` are those of the first piece, as it will sit.
 
     ``play`` is how far (mm) the cut may be off and still be covered: under a plate, in a joint of
-    sealant. ``lost`` is how many of them are reckoned to break. ``minutes`` are for all of them.
+    sealant. ``minutes`` are for all of them.
     """
 
     number: int
@@ -57,7 +56,6 @@ class CutGroup:
     hides: tuple[Hides, ...]
     play: Annotated[float, Described(description="Millimetres.")]
     thin: bool
-    lost: float
     minutes: float
 
 
@@ -148,8 +146,7 @@ class _Cutting:
 
     def _group(self, members: Sequence[tuple[Piece, Marks, Stage, SurfacePlan]]) -> CutGroup:
         piece, marks, stage, surface = members[0]
-        tile, settings = self.job.tile, self.job.settings
-        tool = tool_for(piece.kind, tile.material, self.job.tools)
+        tool = tool_for(piece.kind, self.job.tile.material, self.job.tools)
         if stage != "on the wall" and len(members) >= REPEATS:
             stage = "first"
         thin = any(one.id in self.thin for one, _, _, _ in members)
@@ -161,7 +158,6 @@ class _Cutting:
             surfaces=tuple(dict.fromkeys(one.wall for one, _, _, _ in members)),
             courses=tuple(sorted({one.course for one, _, _, _ in members})),
             tool=tool, stage=stage, hides=hides, play=self._play(piece, surface, hides), thin=thin,
-            lost=len(members) * lost_of(piece.kind, tile.material in BRITTLE, thin, settings),
             minutes=minutes * len(members),
         )  # fmt: skip
 
@@ -177,12 +173,6 @@ class _Cutting:
                 reach = min(hole.x0 - thing.cover.x0, hole.y0 - thing.cover.y0)
                 room.append(max(reach - settings.plate_cover, 0.0))
         return min(room, default=0.0)
-
-
-def lost_of(kind: Kind, brittle: bool, thin: bool, settings: Settings) -> float:
-    """Return how many of a cut are lost by breaking, as a share of one."""
-    names = breaking(kind, brittle, thin)
-    return math.prod(getattr(settings, name) for name in names) if names else 0.0
 
 
 def _shape(marks: Marks, settings: Settings) -> tuple[object, ...]:

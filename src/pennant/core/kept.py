@@ -6,48 +6,58 @@ would let a few large jobs fill the machine.
 
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
-from functools import wraps
+from functools import update_wrapper
 from threading import Lock
-from typing import ParamSpec, TypeVar
+from typing import Generic, ParamSpec, TypeVar
 
 P = ParamSpec("P")
 R = TypeVar("R")
 
 
+class Kept(Generic[P, R]):
+    """A function that keeps its last results; see `kept`."""
+
+    def __init__(
+        self, function: Callable[P, R], most: int, weigh: Callable[[R], int], at_least: int
+    ) -> None:
+        self._function, self._most, self._weigh, self._at_least = function, most, weigh, at_least
+        self._held: OrderedDict[Hashable, tuple[R, int]] = OrderedDict()
+        self._total = 0
+        self._lock = Lock()
+        update_wrapper(self, function)
+
+    def __call__(self, *args: P.args, **kwargs: P.kwargs) -> R:
+        """Return what was kept for these arguments, or what the function returns now."""
+        key = (args, tuple(sorted(kwargs.items())))
+        with self._lock:
+            found = self._held.get(key)
+            if found is not None:
+                self._held.move_to_end(key)
+                return found[0]
+        result = self._function(*args, **kwargs)
+        weight = max(1, self._weigh(result))
+        with self._lock:
+            if key not in self._held:
+                self._held[key] = (result, weight)
+                self._total += weight
+            while self._total > self._most and len(self._held) > self._at_least:
+                self._total -= self._held.popitem(last=False)[1][1]
+        return result
+
+    def forget(self) -> None:
+        """Let go of every result."""
+        with self._lock:
+            self._held.clear()
+            self._total = 0
+
+
 def kept(
     most: int, weigh: Callable[[R], int], at_least: int = 1
-) -> Callable[[Callable[P, R]], Callable[P, R]]:
+) -> Callable[[Callable[P, R]], Kept[P, R]]:
     """Return a decorator that keeps a function's last results, the longest unused let go first.
 
     Results are kept while their weights, each ``weigh(result)`` or more than nothing, come to no
     more than ``most``; the ``at_least`` last used are kept whatever they weigh. The function must
     depend on its arguments alone, and they must be hashable.
     """
-
-    def around(function: Callable[P, R]) -> Callable[P, R]:
-        held: OrderedDict[Hashable, tuple[R, int]] = OrderedDict()
-        lock = Lock()
-        total = 0
-
-        @wraps(function)
-        def called(*args: P.args, **kwargs: P.kwargs) -> R:
-            nonlocal total
-            key = (args, tuple(sorted(kwargs.items())))
-            with lock:
-                found = held.get(key)
-                if found is not None:
-                    held.move_to_end(key)
-                    return found[0]
-            result = function(*args, **kwargs)
-            weight = max(1, weigh(result))
-            with lock:
-                if key not in held:
-                    held[key] = (result, weight)
-                    total += weight
-                while total > most and len(held) > at_least:
-                    total -= held.popitem(last=False)[1][1]
-            return result
-
-        return called
-
-    return around
+    return lambda function: Kept(function, most, weigh, at_least)
