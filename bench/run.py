@@ -23,15 +23,16 @@ from serving import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
 
 from kitchens import demo, sink_wall  # noqa: E402
 from pennant.api.models import view_of  # noqa: E402
-from pennant.core.compare import best_found  # noqa: E402
-from pennant.core.cuts import cuts_of  # noqa: E402
-from pennant.core.field import field_of  # noqa: E402
-from pennant.core.job import Job  # noqa: E402
-from pennant.core.kitchen import kitchen_of  # noqa: E402
-from pennant.core.module import module_of  # noqa: E402
-from pennant.core.plan import Plan, laid_of, plan  # noqa: E402
-from pennant.core.quantities import sheet_of  # noqa: E402
-from pennant.core.stock import Item, Sheet, item_of, pairs_of, stocked  # noqa: E402
+from pennant.core.cuts.cut_list import cuts_of  # noqa: E402
+from pennant.core.cuts.stock import Item, Sheet, item_of, pairs_of, stocked  # noqa: E402
+from pennant.core.cuts.tiles import sheet_of  # noqa: E402
+from pennant.core.document.job import Job  # noqa: E402
+from pennant.core.document.module import module_of  # noqa: E402
+from pennant.core.layout.field import field_of  # noqa: E402
+from pennant.core.plan import Plan, plan  # noqa: E402
+from pennant.core.reading.laying import laid_of  # noqa: E402
+from pennant.core.search.ranking import best_found  # noqa: E402
+from pennant.core.survey.kitchen import kitchen_of  # noqa: E402
 from pennant.files.job_json import write_job  # noqa: E402
 
 KEY_TO_DRAWING = """() => new Promise((done) => {

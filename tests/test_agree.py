@@ -7,7 +7,8 @@ import pytest
 
 from kitchens import WINDOW, a_job, demo
 from pennant.cli import demo_jobs
-from pennant.core.job import Agreement, Job
+from pennant.core.document.agreement import Agreement
+from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.picture_svg import picture_svg

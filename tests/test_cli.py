@@ -13,7 +13,7 @@ import pytest
 
 from kitchens import WINDOW, a_job
 from pennant.cli import demo_jobs, main
-from pennant.core.job import Job
+from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.files.job_json import read_job, write_job
 from pennant.store.database import Database

@@ -1,7 +1,7 @@
 """Adhesives side by side: each as a plan with it says."""
 
 from kitchens import a_job, planned
-from pennant.core.products import Adhesive
+from pennant.core.document.products import Adhesive
 from pennant.words.methods import methods
 
 THINSET = Adhesive(name="T", kind="thinset", pack=1, price=5)

@@ -5,8 +5,8 @@ from typing import Any, get_args
 import pytest
 
 from kitchens import IN, a_job
-from pennant.core.job import Job
-from pennant.core.ways import QUESTIONS, Question, Ways
+from pennant.core.document.job import Job
+from pennant.core.document.methods import QUESTIONS, Question, Ways
 from pennant.words.ways import ASKED, said_ways
 
 GAP = {"kind": "range-gap", "id": "range", "at": "20", "width": "30", "down": "4"}

@@ -5,10 +5,10 @@ import json
 import pytest
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, centred
-from pennant.core import best
-from pennant.core.job import Job
-from pennant.core.kitchen import kitchen_of
+from pennant.core.document.job import Job
 from pennant.core.plan import plan
+from pennant.core.search import best
+from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.dimensions import chain, overall
 from pennant.words.names import Names, courses
 from pennant.words.report import report

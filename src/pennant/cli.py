@@ -20,9 +20,9 @@ import uvicorn
 from pennant.api.app import make_app
 from pennant.api.connections import SLOW_SECONDS, PromptProtocol
 from pennant.api.keeping import prepared
-from pennant.core.job import Job
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
-from pennant.core.refusal import JobRefused, NotReckoned
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.meter.protocol import PORT
 from pennant.meter.simulator import Meter, MeterServer

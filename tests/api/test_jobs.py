@@ -7,7 +7,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from kitchens import WINDOW, a_job, demo
-from pennant.core.job import Job
+from pennant.core.document.job import Job
 from pennant.core.plan import plan
 
 

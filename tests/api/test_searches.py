@@ -9,7 +9,7 @@ import pytest
 from kitchens import WINDOW, a_job
 from pennant.api.search_worker import answers
 from pennant.api.searches import AT_ONCE, MOST_WAITING, Busy, NobodyListens, Searches
-from pennant.core.refusal import JobRefused
+from pennant.core.document.refusal import JobRefused
 
 JOB = json.loads(a_job(openings=[WINDOW]).model_dump_json())
 QUESTION = {"search": "starts", "job": JOB, "wall": "a"}

@@ -6,9 +6,9 @@ from playwright.sync_api import Locator, Page, Route, expect
 from serving import PHONE
 
 from kitchens import sink_wall
-from pennant.core.compare import started
-from pennant.core.kitchen import kitchen_of
 from pennant.core.plan import plan
+from pennant.core.search.ranking import started
+from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.starts import board
 
 

@@ -11,7 +11,7 @@ from shapely import MultiPolygon, Polygon, box, union_all
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
-from pennant.core.job import Job
+from pennant.core.document.job import Job
 from pennant.core.plan import Plan
 
 LEAST = 1e-3

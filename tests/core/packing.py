@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from itertools import combinations
 
-from pennant.core.stock import Item, Sheet, Stock
+from pennant.core.cuts.stock import Item, Sheet, Stock
 
 HAIR = 1e-4
 TURNED = {"left": "right", "right": "left", "bottom": "top", "top": "bottom"}

@@ -5,8 +5,8 @@ from typing import Any
 
 from hypothesis import strategies as st
 
-from pennant.core.check import problems_of
-from pennant.core.job import Job
+from pennant.core.document.job import Job
+from pennant.core.survey.check import problems_of
 
 SIXTEENTH = 25.4 / 16
 

@@ -5,15 +5,16 @@ from typing import Any
 import pytest
 
 from kitchens import IN, WINDOW, a_job, demo
-from pennant.core.best import best_round, every_start, unmet, visits
-from pennant.core.check import problems_of
-from pennant.core.compare import measured_of, started
-from pennant.core.job import Job
-from pennant.core.kitchen import kitchen_of
-from pennant.core.plan import lay, plan
-from pennant.core.planting import FullAt, Start
-from pennant.core.wish import Wish
-from pennant.core.wishes import rank_key
+from pennant.core.document.job import Job
+from pennant.core.document.starts import FullAt, Start
+from pennant.core.document.wishes import Wish
+from pennant.core.plan import plan
+from pennant.core.reading.laying import lay
+from pennant.core.search.best import best_round, every_start, unmet, visits
+from pennant.core.search.measured import rank_key
+from pennant.core.search.ranking import measured_of, started
+from pennant.core.survey.check import problems_of
+from pennant.core.survey.kitchen import kitchen_of
 
 
 def floating(**start: Any) -> Job:

@@ -4,10 +4,10 @@ import pytest
 from pydantic import ValidationError
 
 from kitchens import OUTLET, WINDOW, a_job
-from pennant.core.check import problems_of
-from pennant.core.job import Job
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
-from pennant.core.refusal import JobRefused
+from pennant.core.survey.check import problems_of
 
 
 def refusals(**changes: object) -> dict[str, str]:

@@ -6,9 +6,9 @@ from hypothesis import strategies as st
 from shapely import Polygon, box
 from shapely.ops import unary_union
 
-from pennant.core.clip import area_left, cut_out, outline_area, ring_area
-from pennant.core.pieces import bounds, cut_sides, kind_of
-from pennant.core.rect import Rect
+from pennant.core.geometry.clip import area_left, cut_out, outline_area, ring_area
+from pennant.core.geometry.rect import Rect
+from pennant.core.layout.pieces import bounds, cut_sides, kind_of
 
 TILE = Rect(0, 0, 80, 30)
 

@@ -5,11 +5,11 @@ from typing import Any
 import pytest
 
 from kitchens import IN, a_job
-from pennant.core.check import problems_of
-from pennant.core.corners import CornerReading, corners_of
-from pennant.core.job import Job
-from pennant.core.kitchen import kitchen_of
-from pennant.core.plan import lay
+from pennant.core.document.job import Job
+from pennant.core.reading.corners import CornerReading, corners_of
+from pennant.core.reading.laying import lay
+from pennant.core.survey.check import problems_of
+from pennant.core.survey.kitchen import kitchen_of
 
 CARRIED = {"kind": "carried"}
 TOP = {"kind": "open", "height": "21"}

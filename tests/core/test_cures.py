@@ -3,10 +3,10 @@
 import pytest
 
 from kitchens import IN, NO_GAPS, WINDOW, a_job, demo, sink_wall
-from pennant.core.cures import cures_of, with_cure
-from pennant.core.job import Job
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
-from pennant.core.refusal import JobRefused
+from pennant.core.search.cures import cures_of, with_cure
 from pennant.words.cures import said_cures
 
 

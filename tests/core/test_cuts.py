@@ -9,12 +9,13 @@ from shapely import Polygon, box
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, demo
 from pennant.cli import demo_jobs
-from pennant.core.cuts import REPEATS, CutGroup, CutList, cuts_of
-from pennant.core.job import Job
-from pennant.core.marks import marks_of, turned
-from pennant.core.module import module_of
+from pennant.core.cuts.cut_list import REPEATS, CutGroup, CutList, cuts_of
+from pennant.core.cuts.marks import marks_of, turned
+from pennant.core.document.job import Job
+from pennant.core.document.module import module_of
+from pennant.core.document.tooling import Material, Tool
+from pennant.core.layout.tools import breaking, straight_kerf, tool_for
 from pennant.core.plan import plan
-from pennant.core.tools import Material, Tool, breaking, straight_kerf, tool_for
 
 
 def cutting(**changes: Any) -> CutList:

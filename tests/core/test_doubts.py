@@ -5,10 +5,10 @@ import re
 import pytest
 
 from kitchens import IN, a_job, demo
-from pennant.core.closure import misread
-from pennant.core.doubts import Doubt
-from pennant.core.job import Job
+from pennant.core.document.job import Job
 from pennant.core.plan import plan
+from pennant.core.survey.closure import misread
+from pennant.core.survey.doubts import Doubt
 from pennant.words.sheet import sheet
 
 CHAIN = (

@@ -3,7 +3,7 @@
 import pytest
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, field
-from pennant.core.edging import sealant_lengths
+from pennant.core.takes.edging import sealant_lengths
 
 
 class TestStandOffs:

@@ -3,8 +3,8 @@
 import pytest
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, centred, planned, rules
-from pennant.core.findings import Finding
 from pennant.core.plan import Plan
+from pennant.core.reading.findings import Finding
 
 
 def the(plan: Plan, rule: str) -> Finding:

@@ -6,13 +6,13 @@ from typing import Any
 import pytest
 
 from kitchens import CABINET, IN, NO_GAPS, WINDOW, a_job, planned
-from pennant.core.check import problems_of
-from pennant.core.job import Job
-from pennant.core.layout import whole_bed
-from pennant.core.module import Module
-from pennant.core.pieces import Piece
+from pennant.core.document.job import Job
+from pennant.core.document.module import Module
+from pennant.core.layout.layout import whole_bed
+from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
-from pennant.core.working import Working
+from pennant.core.survey.check import problems_of
+from pennant.core.takes.working import Working
 
 # From jamb to jamb 31 3/4: the joints at both lines take 1/16 each of it beyond the modules, so 4
 # modules of 8 1/8 are 7/8 too long.

@@ -3,8 +3,8 @@
 import pytest
 
 from kitchens import a_job
-from pennant.core.job import Job
-from pennant.core.settings import Settings, meta
+from pennant.core.document.job import Job
+from pennant.core.document.settings import Settings, meta
 
 
 class TestUnits:

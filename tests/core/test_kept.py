@@ -1,6 +1,6 @@
 """Results kept: the same value again without the work, and never more than may be held."""
 
-from pennant.core.kept import kept
+from pennant.core.geometry.kept import kept
 
 
 class TestKept:

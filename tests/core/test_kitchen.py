@@ -5,11 +5,11 @@ from typing import Any
 import pytest
 
 from kitchens import IN, NO_GAPS, a_job, demo
-from pennant.core.edging import sealant_lengths
-from pennant.core.field import field_of
-from pennant.core.job import Job
-from pennant.core.kitchen import kitchen_of
+from pennant.core.document.job import Job
+from pennant.core.layout.field import field_of
 from pennant.core.plan import Plan, plan
+from pennant.core.survey.kitchen import kitchen_of
+from pennant.core.takes.edging import sealant_lengths
 
 BED = {**NO_GAPS, "bed_thickness": "1/8", "corner_gap": "1/8"}
 TILE_AND_BED = 5 / 16 + 1 / 8

@@ -11,11 +11,11 @@ from hypothesis import strategies as st
 from random_walls import fitted_jobs, jobs, kitchens
 from shapely import STRtree, affinity
 
-from pennant.core.job import Job
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.document.starts import Centred, FullLeft, FullRight
+from pennant.core.document.survey import Thing
 from pennant.core.plan import plan
-from pennant.core.planting import Centred, FullLeft, FullRight
-from pennant.core.refusal import JobRefused, Problem
-from pennant.core.survey import Thing
 from pennant.files.job_json import NotAJobFile, read_job, write_job
 
 FEW = settings(max_examples=20, deadline=None)

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pennant.core.lengths import (
+from pennant.core.document.lengths import (
     STEP_MM,
     LengthError,
     parse_length,

@@ -6,8 +6,8 @@ from pathlib import Path
 import pytest
 
 from kitchens import IN, sink_wall
-from pennant.core.job import Job
-from pennant.core.migrate import as_version_2
+from pennant.core.document.job import Job
+from pennant.core.document.migrate import as_version_2
 from pennant.core.plan import plan
 from pennant.files.job_json import read_job, write_job
 from pennant.store.database import Database

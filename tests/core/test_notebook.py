@@ -5,10 +5,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from kitchens import a_job, demo
-from pennant.core.job import Job
-from pennant.core.notebook import WORDS, LineError, read_line
+from pennant.core.document.job import Job
+from pennant.core.document.notebook import WORDS, LineError, read_line
+from pennant.core.document.survey import Opening
 from pennant.core.plan import plan
-from pennant.core.survey import Opening
 from pennant.words.lines import write_line
 
 

@@ -7,9 +7,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from kitchens import IN, a_job
-from pennant.core.job import Job
-from pennant.core.kitchen import kitchen_of
-from pennant.core.placed import Placed, Surface
+from pennant.core.document.job import Job
+from pennant.core.survey.kitchen import kitchen_of
+from pennant.core.survey.placed import Placed, Surface
 
 
 def wall(*things: object, **changes: object) -> Surface:

@@ -8,15 +8,15 @@ from hypothesis import given, settings
 from random_walls import jobs
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, planned
-from pennant.core.around import screw_length
-from pennant.core.boards import build_up, forward_at
-from pennant.core.job import Job
-from pennant.core.kitchen import kitchen_of
-from pennant.core.notch import SQUARE_6_6, SQUARE_6_10, V_5_4, Notch, bed_of, notch_for
+from pennant.core.document.job import Job
 from pennant.core.plan import Plan, plan
-from pennant.core.quantity import Quantity
-from pennant.core.working import Working, evaluate, step
-from pennant.core.working import given as an_input
+from pennant.core.survey.boards import build_up, forward_at
+from pennant.core.survey.kitchen import kitchen_of
+from pennant.core.takes.notch import SQUARE_6_6, SQUARE_6_10, V_5_4, Notch, bed_of, notch_for
+from pennant.core.takes.preparation import screw_length
+from pennant.core.takes.quantity import Quantity
+from pennant.core.takes.working import Working, evaluate, step
+from pennant.core.takes.working import given as an_input
 
 
 def the(made: Plan, id_: str) -> Quantity:

@@ -6,9 +6,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from kitchens import sink_wall
-from pennant.core.clip import ring_of
+from pennant.core.cuts.stock import Item, Sheet, stocked
+from pennant.core.geometry.clip import ring_of
+from pennant.core.geometry.rect import Rect
 from pennant.core.plan import plan
-from pennant.core.record import (
+from pennant.core.site.record import (
     CutTile,
     Event,
     Record,
@@ -20,8 +22,6 @@ from pennant.core.record import (
     record_of,
     spot_of,
 )
-from pennant.core.rect import Rect
-from pennant.core.stock import Item, Sheet, stocked
 
 SHEET = Sheet(8.0, 2.5, 0.0, 0.0, True)
 ENDS = frozenset(("left", "top", "bottom"))

@@ -5,11 +5,11 @@ from typing import Any
 import pytest
 
 from kitchens import IN, NO_GAPS, a_job, demo
-from pennant.core.field import field_of
-from pennant.core.job import Job
-from pennant.core.kitchen import kitchen_of
+from pennant.core.document.job import Job
+from pennant.core.layout.field import field_of
 from pennant.core.plan import plan
-from pennant.core.setting_out import SettingOut, setting_out
+from pennant.core.reading.setting_out import SettingOut, setting_out
+from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.setting_out import said_setting_out
 
 

@@ -9,7 +9,7 @@ from mutations import mutated
 from kitchens import sink_wall
 from pennant.api.models import view_of
 from pennant.cli import demo_jobs
-from pennant.core.refusal import JobRefused, NotReckoned
+from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.files.job_json import job_of
 
 DOCUMENTS = [json.loads(job.model_dump_json()) for job in (*demo_jobs(), sink_wall())]

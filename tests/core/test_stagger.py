@@ -7,7 +7,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from kitchens import IN, planned
-from pennant.core.stagger import MOST_APART, PARTS, ROWS, STARTS_APART, STEPS_APART, staggered
+from pennant.core.document.pattern import MOST_APART
+from pennant.core.layout.stagger import PARTS, ROWS, STARTS_APART, STEPS_APART, staggered
 
 
 def apart(a: float, b: float) -> float:

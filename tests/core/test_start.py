@@ -3,8 +3,8 @@
 import pytest
 
 from kitchens import CABINET, IN, NO_GAPS, WINDOW, centred, gets, planned, sizes
-from pennant.core.module import Module
-from pennant.core.start import equal_cut
+from pennant.core.document.module import Module
+from pennant.core.layout.start import equal_cut
 
 HALF_MODULE = (8 + 1 / 8) / 2
 

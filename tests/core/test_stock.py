@@ -8,10 +8,10 @@ from random_walls import jobs
 
 from kitchens import demo, planned
 from pennant.cli import demo_jobs
-from pennant.core.job import Job
+from pennant.core.cuts.stock import Item, Sheet, drop_for, item_of, pairs_of, places, stocked
+from pennant.core.cuts.tiles import sheet_of, stock_for
+from pennant.core.document.job import Job
 from pennant.core.plan import plan
-from pennant.core.quantities import sheet_of, stock_for
-from pennant.core.stock import Item, Sheet, drop_for, item_of, pairs_of, places, stocked
 
 SHEET = Sheet(8.0, 2.5, 0.0, 0.0, True)
 SIDES = {"l": "left", "r": "right", "b": "bottom", "t": "top"}

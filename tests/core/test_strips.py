@@ -6,10 +6,10 @@ from hypothesis import strategies as st
 from random_walls import jobs
 
 from kitchens import CABINET, IN, WINDOW, a_job
-from pennant.core.field import field_of
-from pennant.core.job import Job
+from pennant.core.document.job import Job
+from pennant.core.layout.field import field_of
 from pennant.core.plan import plan
-from pennant.core.strips import Strip, off_the_roll, strips_for
+from pennant.core.takes.strips import Strip, off_the_roll, strips_for
 
 GAP = {"kind": "range-gap", "id": "range", "at": "30", "width": "30", "down": "5"}
 

@@ -11,7 +11,7 @@ from pathlib import Path
 import pytest
 
 from kitchens import a_job
-from pennant.core.job import Job
+from pennant.core.document.job import Job
 from pennant.store.database import BUSY_MS, Database, StoreError
 from pennant.store.jobs import EditionConflict, Jobs
 
@@ -73,7 +73,7 @@ class TestThreads:
 WRITER = """
 import sys
 from pathlib import Path
-from pennant.core.blank import blank_job
+from pennant.core.survey.blank import blank_job
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs
 jobs = Jobs(Database(Path(sys.argv[1])))
@@ -172,7 +172,7 @@ READER = """
 import os, sys
 from pathlib import Path
 import tempfile, shutil
-from pennant.core.blank import blank_job
+from pennant.core.survey.blank import blank_job
 from pennant.store.database import Database, StoreError
 from pennant.store.jobs import Jobs
 with tempfile.TemporaryDirectory() as folder:

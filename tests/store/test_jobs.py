@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 
 from kitchens import a_job
-from pennant.core.job import Job
+from pennant.core.document.job import Job
 from pennant.store.database import Database
 from pennant.store.jobs import (
     EditionConflict,

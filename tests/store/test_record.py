@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 
 from kitchens import a_job
-from pennant.core.record import Event
+from pennant.core.site.record import Event
 from pennant.store.database import Database, StoreError
 from pennant.store.jobs import JobNotFound, Jobs
 from pennant.store.record import AsItWas, KeyTaken, SiteRecord, StoredEvent

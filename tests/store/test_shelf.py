@@ -4,9 +4,9 @@ from pathlib import Path
 
 import pytest
 
-from pennant.core.products import Grout
-from pennant.core.refusal import JobRefused
-from pennant.core.shelf import EXAMPLES, KINDS, Shelf, with_kept
+from pennant.core.document.products import Grout
+from pennant.core.document.refusal import JobRefused
+from pennant.core.document.shelf import EXAMPLES, KINDS, Shelf, with_kept
 from pennant.files.shelf_csv import read_shelf, write_shelf
 from pennant.store.database import Database
 from pennant.store.shelf import ProductShelf

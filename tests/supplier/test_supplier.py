@@ -9,10 +9,10 @@ from contextlib import contextmanager
 import pytest
 
 from kitchens import demo
-from pennant.core.job import Job
-from pennant.core.offer import Answer, Lot, Offer
+from pennant.core.document.job import Job
+from pennant.core.document.offer import Answer, Lot, Offer
+from pennant.core.document.shelf import EXAMPLES
 from pennant.core.plan import plan
-from pennant.core.shelf import EXAMPLES
 from pennant.supplier.link import ask
 from pennant.supplier.simulator import Mood, Supplier
 from pennant.words.orders import OrderLine, checked

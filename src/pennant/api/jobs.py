@@ -14,8 +14,8 @@ from pennant.api.models import (
     NewJob,
     SaidRevision,
 )
-from pennant.core.blank import blank_job
-from pennant.core.refusal import JobRefused
+from pennant.core.document.refusal import JobRefused
+from pennant.core.survey.blank import blank_job
 from pennant.drawing.shapes import Picture
 from pennant.files.job_json import NotAJobFile, read_job, write_job
 from pennant.files.picture_svg import picture_svg

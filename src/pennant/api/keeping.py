@@ -12,8 +12,8 @@ from threading import Event, Thread
 
 from pennant import core, drawing, words
 from pennant.api.models import JobState, View, view_of
-from pennant.core.job import Job
-from pennant.core.refusal import JobRefused, NotReckoned, Problem
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused, NotReckoned, Problem
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.store.database import StoreError

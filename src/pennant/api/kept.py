@@ -5,7 +5,7 @@ from typing import Annotated
 
 from fastapi import Depends, Request, Response
 
-from pennant.core.job import Job
+from pennant.core.document.job import Job
 from pennant.store.jobs import Jobs
 from pennant.store.overviews import Overviews
 from pennant.store.record import SiteRecord

@@ -4,15 +4,17 @@ from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from pennant.core.compare import started
-from pennant.core.job import AgreedItem, Job
-from pennant.core.lengths import Units
-from pennant.core.plan import Plan, laid_wall, plan
-from pennant.core.play import Play, play_of
-from pennant.core.record import Event
-from pennant.core.refusal import Problem, reckoning
-from pennant.core.things import Addable, Join
-from pennant.core.wish import Kind
+from pennant.core.document.agreement import AgreedItem
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import Units
+from pennant.core.document.refusal import Problem, reckoning
+from pennant.core.document.wishes import Kind
+from pennant.core.plan import Plan, plan
+from pennant.core.reading.laying import laid_wall
+from pennant.core.search.ranking import started
+from pennant.core.search.slack import Play, play_of
+from pennant.core.site.record import Event
+from pennant.core.survey.edits import Addable, Join
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import Agreeing, agreeing

@@ -12,7 +12,7 @@ from starlette.exceptions import HTTPException
 from pennant.api.keeping import state_of
 from pennant.api.models import JobState
 from pennant.api.searches import Busy, NobodyListens, SearchEnded
-from pennant.core.refusal import JobRefused, NotReckoned, Problem
+from pennant.core.document.refusal import JobRefused, NotReckoned, Problem
 from pennant.files.job_json import NotAJobFile, problems_in
 from pennant.meter.link import MeterOff
 from pennant.store.database import StoreError

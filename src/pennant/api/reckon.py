@@ -25,11 +25,12 @@ from pennant.api.models import (
     view_of,
 )
 from pennant.api.searches import Searches
-from pennant.core.check import refuse_if_wrong
-from pennant.core.job import Job
-from pennant.core.notebook import WORDS, words_of
+from pennant.core.document.job import Job
+from pennant.core.document.notebook import WORDS, words_of
+from pennant.core.document.wishes import BOUND
 from pennant.core.plan import Plan, plan
-from pennant.core.things import (
+from pennant.core.survey.check import refuse_if_wrong
+from pennant.core.survey.edits import (
     joined,
     wall_number,
     with_thing,
@@ -37,7 +38,6 @@ from pennant.core.things import (
     without_thing,
     without_wall,
 )
-from pennant.core.wish import BOUND
 from pennant.words.cures import SaidCure
 from pennant.words.cuts import CutSheet, cut_sheet
 from pennant.words.setting_out import SaidSettingOut, said_setting_out

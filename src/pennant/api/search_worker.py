@@ -16,9 +16,9 @@ from typing import Any
 from pydantic import BaseModel
 
 from pennant.api.models import board_of
-from pennant.core.check import refuse_if_wrong
-from pennant.core.job import Job
-from pennant.core.refusal import JobRefused, NotReckoned, reckoning
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused, NotReckoned, reckoning
+from pennant.core.survey.check import refuse_if_wrong
 from pennant.words.cures import said_cures
 from pennant.words.starts import said_round
 

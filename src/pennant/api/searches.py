@@ -11,7 +11,7 @@ import sys
 from collections.abc import AsyncIterator, Awaitable, Callable
 from typing import Any
 
-from pennant.core.refusal import JobRefused, Problem
+from pennant.core.document.refusal import JobRefused, Problem
 
 AT_ONCE = 2
 """Searches that run at the same time: more only make one another late."""

@@ -5,10 +5,10 @@ from starlette.concurrency import run_in_threadpool
 
 from pennant.api.kept import Products, download
 from pennant.api.models import WrittenSheet
-from pennant.core.check import refuse_if_wrong
-from pennant.core.job import Job
+from pennant.core.document.job import Job
+from pennant.core.document.shelf import EXAMPLES, Shelf, ShelfKind, with_kept
 from pennant.core.plan import plan
-from pennant.core.shelf import EXAMPLES, Shelf, ShelfKind, with_kept
+from pennant.core.survey.check import refuse_if_wrong
 from pennant.files.shelf_csv import read_product, read_shelf, write_shelf
 from pennant.supplier.link import ask
 from pennant.words.methods import Method, methods

@@ -4,12 +4,20 @@ from fastapi import APIRouter, Response
 
 from pennant.api.kept import Kept, Site, download, file_name
 from pennant.api.models import Noted
-from pennant.core.cuts import cuts_of
-from pennant.core.job import Job
+from pennant.core.cuts.cut_list import cuts_of
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.geometry.rect import Rect
 from pennant.core.plan import Plan, plan
-from pennant.core.record import CutTile, Record, SiteEvent, Spot, cut_tile_of, record_of, spot_of
-from pennant.core.rect import Rect
-from pennant.core.refusal import JobRefused, Problem
+from pennant.core.site.record import (
+    CutTile,
+    Record,
+    SiteEvent,
+    Spot,
+    cut_tile_of,
+    record_of,
+    spot_of,
+)
 from pennant.files.cuts_csv import cuts_csv
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.files.materials_csv import materials_csv

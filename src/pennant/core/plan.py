@@ -1,88 +1,21 @@
-"""The plan: everything that follows from a job. Same job, same plan, bit for bit.
+"""The plan: everything that follows from a job. Same job, same plan, bit for bit."""
 
-Surfaces are planned one by one. A surface's plan depends on its `Laying` alone, so the plans of
-surfaces that a change did not touch are taken from those last made.
-"""
-
-from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
 from itertools import chain
-from typing import Annotated
 
-from pydantic import Field as Described
-
-from pennant.core.check import refuse_if_wrong
-from pennant.core.clip import Line
-from pennant.core.courses import courses_over
-from pennant.core.doubts import Doubt, doubts_of
-from pennant.core.edges import EdgeReading, read_edges
-from pennant.core.field import Field, GapKind, field_of
-from pennant.core.findings import Finding, find
-from pennant.core.job import Job, Pattern, Tile
-from pennant.core.kept import kept
-from pennant.core.kitchen import joined_before
-from pennant.core.layout import Layout, layout_of
-from pennant.core.pieces import Piece, pieces_of
-from pennant.core.placed import NO_COUNTER, Kitchen, Surface, between, spans_of, uncovered
-from pennant.core.planting import Carried, Folded, FullCounter, FullLeft, FullRight, Start
-from pennant.core.quantities import quantities_of
-from pennant.core.quantity import Quantity
-from pennant.core.rect import Rect
-from pennant.core.refusal import reckoning
-from pennant.core.settings import Settings
-from pennant.core.start import Carries, Plant
-from pennant.core.suits import Unsuited, unsuited
-from pennant.core.tolerance import EPS, tidy
-from pennant.core.tools import straight_kerf
-from pennant.core.values import Value
-
-KEPT_PIECES = 60_000
-"""Pieces in the surface plans that are kept from one plan to the next: about 100 MB."""
-KEPT_SURFACES = 100
-"""Surfaces whose plans are kept whatever they hold: a large kitchen's, with its returns."""
-
-
-class Areas(Value):
-    """The balance: gross = pieces + joints + sealant + clearance + trim. Square millimetres."""
-
-    gross: float
-    pieces: float
-    joints: float
-    sealant: float
-    clearance: float
-    trim: float
-
-
-class Flag(Value):
-    """Where the pennant stands, and the full tile that it stands for (lower left corner)."""
-
-    x: float
-    y: float
-    tile_x: float
-    tile_y: float
-
-
-class SurfacePlan(Value):
-    """What one wall, or one return or back of an opening, comes to."""
-
-    surface: str
-    pennant: Flag
-    frame: Annotated[tuple[float, float, float, float], Described(description="x0, y0, x1, y1")]
-    field: Annotated[
-        tuple[float, float, float, float],
-        Described(description="x0, y0, x1, y1 around all that may be tiled."),
-    ]
-    counter: Annotated[
-        tuple[Line, ...],
-        Described(description="Stretches of counter between its gaps, each from left to right."),
-    ]
-    areas: Areas
-    pieces: tuple[Piece, ...]
-    edges: tuple[EdgeReading, ...]
-    findings: tuple[Finding, ...]
-    held: Annotated[
-        tuple[str, ...], Described(description="Pieces that wait for what is not settled yet.")
-    ] = ()
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import reckoning
+from pennant.core.document.values import Value
+from pennant.core.geometry.tolerance import tidy
+from pennant.core.layout.pieces import Piece
+from pennant.core.reading.edges import EdgeReading
+from pennant.core.reading.findings import Finding
+from pennant.core.reading.laying import Areas, SurfacePlan, lay, thin_pieces
+from pennant.core.survey.check import refuse_if_wrong
+from pennant.core.survey.doubts import Doubt, doubts_of
+from pennant.core.survey.placed import Kitchen
+from pennant.core.takes.quantities import quantities_of
+from pennant.core.takes.quantity import Quantity
+from pennant.core.takes.suitability import Unsuited, unsuited
 
 
 class Plan(Value):
@@ -126,29 +59,6 @@ class Plan(Value):
         return {one.surface: one for one in self.surfaces}[id_]
 
 
-@dataclass(frozen=True)
-class Laying:
-    """All that the plan of one surface depends on."""
-
-    surface: Surface
-    tile: Tile
-    pattern: Pattern
-    start: Start
-    carries: Carries
-    kerf: float
-    settings: Settings
-
-
-@dataclass(frozen=True)
-class Laid:
-    """A surface planned: its field, how it is laid, its plan, and the area of its joints."""
-
-    field: Field
-    layout: Layout
-    plan: SurfacePlan
-    joint_area: float
-
-
 def plan(job: Job) -> Plan:
     """Return the plan of a job; raise `JobRefused` where it cannot be drawn."""
     with reckoning("the survey"):
@@ -172,132 +82,6 @@ def plan(job: Job) -> Plan:
         quantities=quantities,
         unsuited=unfit,
     )
-
-
-def thin_pieces(laid: Iterable[Laid]) -> set[str]:
-    """Return the pieces with a leg of tile so thin that it may snap."""
-    return {
-        id_
-        for one in laid
-        for finding in one.plan.findings
-        if finding.rule == "thin-leg"
-        for id_ in finding.pieces
-    }
-
-
-def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
-    """Yield each surface planned, walls before their returns."""
-    walls = {wall.id: number for number, wall in enumerate(job.walls)}
-    done: dict[str, Laid] = {}
-    kerf = kerf_at(job)
-    for surface in kitchen.surfaces:
-        number = walls[surface.of]
-        if surface.id == surface.of:
-            start = job.walls[number].start
-            joins = joined_before(job.walls, number)
-            carries = _carried(start, done[job.walls[number - 1].id]) if joins else Carries()
-        else:
-            start, carries = _inside(surface, done[surface.of].plan.pennant)
-        laying = Laying(surface, job.tile, job.pattern, start, carries, kerf, job.settings)
-        with reckoning(f"the tile of {surface.name}"):
-            made = laid_of(laying)
-        done[surface.id] = made
-        yield made
-
-
-def kerf_at(job: Job) -> float:
-    """Return what a straight cut of the job's tile takes away, in mm."""
-    return straight_kerf(job.tile.material, job.tools, job.settings)
-
-
-def laid_wall(job: Job, kitchen: Kitchen, wall: str) -> Laid:
-    """Return one wall as it is laid; raise KeyError if there is none such."""
-    return {one.plan.surface: one for one in lay(job, kitchen)}[wall]
-
-
-def _carried(start: Start, before: Laid) -> Carries:
-    """What a start takes over from the wall before: its courses' heights, its last tile."""
-    return Carries(
-        y=before.layout.plant.y if isinstance(start.up, Carried) else None,
-        past=_past(before) if isinstance(start.across, Folded) else None,
-    )
-
-
-def _past(before: Laid) -> float:
-    """How far the last tile of the pennant's course reaches into the corner."""
-    run = before.field.inner.x1 - before.layout.right_lattice
-    over = run % before.layout.module.across
-    return before.layout.module.width if over <= EPS else over
-
-
-def _inside(surface: Surface, flag: Flag) -> tuple[Start, Carries]:
-    """How a return or back starts: full at its front, courses or joints going on from the wall."""
-    if surface.left == "front":
-        return Start(across=FullLeft(), up=Carried()), Carries(y=flag.tile_y)
-    if surface.right == "front":
-        return Start(across=FullRight(), up=Carried()), Carries(y=flag.tile_y)
-    if surface.bottom == "front":
-        return Start(across=FullLeft(), up=FullCounter()), Carries(x=flag.tile_x)
-    return Start(across=FullLeft(), up=Carried()), Carries(x=flag.tile_x, y=flag.tile_y)
-
-
-def _weight(laid: Laid) -> int:
-    """In pieces: a surface without any holds its field and edges still."""
-    return len(laid.plan.pieces) + 50
-
-
-@kept(KEPT_PIECES, _weight, at_least=KEPT_SURFACES)
-def laid_of(laying: Laying) -> Laid:
-    """Return one surface planned."""
-    surface, settings = laying.surface, laying.settings
-    field = field_of(surface, settings)
-    layout = layout_of(
-        laying.start, field, laying.tile, laying.pattern, settings, laying.carries, laying.kerf
-    )
-    cutting = pieces_of(surface.code, field, courses_over(field.inner, layout))
-    pieces, joints = cutting.pieces, cutting.joint_area
-    readings = read_edges(field, cutting, layout.module)
-    made = SurfacePlan.model_construct(
-        surface=surface.id,
-        pennant=_flag(layout.plant),
-        frame=tuple(tidy(side) for side in field.frame),  # type: ignore[arg-type]
-        field=tuple(tidy(side) for side in field.inner),  # type: ignore[arg-type]
-        counter=tuple(_counter(surface, field.frame)),
-        areas=_areas(field, pieces, joints),
-        pieces=tuple(pieces),
-        edges=tuple(readings),
-        findings=tuple(find(settings, field, layout, pieces, readings)),
-        held=tuple(_held(surface, pieces)),
-    )
-    return Laid(field, layout, made, joints)
-
-
-def _counter(surface: Surface, frame: Rect) -> Iterator[Line]:
-    """The counter under a surface, stretch by stretch between ranges and floors."""
-    if surface.bottom == "counter":
-        for x0, x1 in uncovered(frame.x0, frame.x1, spans_of(surface.things, NO_COUNTER)):
-            yield tuple((tidy(x), tidy(y)) for x, y in between(surface.counter, x0, x1))
-
-
-def _flag(plant: Plant) -> Flag:
-    return Flag(x=plant.flag_x, y=plant.flag_y, tile_x=plant.x, tile_y=plant.y)
-
-
-def _held(surface: Surface, pieces: list[Piece]) -> Iterator[str]:
-    """Pieces so near to a thing not settled yet that they are held back."""
-    near = [t.box.grown(t.hold, t.hold, t.hold, t.hold) for t in surface.things if t.hold > 0]
-    for piece in pieces:
-        if any(box.overlaps(piece.box) for box in near):
-            yield piece.id
-
-
-def _areas(field: Field, pieces: list[Piece], joints: float) -> Areas:
-    gap: dict[GapKind, float] = field.gap_areas
-    return Areas(
-        gross=tidy(field.gross_area), pieces=tidy(sum(piece.area for piece in pieces)),
-        joints=tidy(joints), sealant=tidy(gap["sealant"]), clearance=tidy(gap["clearance"]),
-        trim=tidy(gap["trim"]),
-    )  # fmt: skip
 
 
 def _total(areas: list[Areas]) -> Areas:

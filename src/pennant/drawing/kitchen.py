@@ -3,12 +3,13 @@
 import math
 from collections.abc import Collection, Iterator, Sequence
 
-from pennant.core.clip import Outline, Ring, ring_of
-from pennant.core.job import Job
-from pennant.core.pieces import Piece
-from pennant.core.placed import Surface, between
-from pennant.core.plan import Plan, SurfacePlan
-from pennant.core.rect import Rect
+from pennant.core.document.job import Job
+from pennant.core.geometry.clip import Outline, Ring, ring_of
+from pennant.core.geometry.rect import Rect
+from pennant.core.layout.pieces import Piece
+from pennant.core.plan import Plan
+from pennant.core.reading.laying import SurfacePlan
+from pennant.core.survey.placed import Surface, between
 from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
 
 RING = 0.75

@@ -6,7 +6,7 @@ Millimetres, x to the right and y up. A writer decides how a role looks.
 from dataclasses import dataclass
 from typing import Any, Literal, NamedTuple
 
-from pennant.core.clip import Outline, Point
+from pennant.core.geometry.clip import Outline, Point
 
 Role = Literal[
     "joints", "tile", "cut", "border", "border cut", "objection", "counter", "overhead", "opening",

@@ -6,11 +6,11 @@ from typing import Any, NoReturn
 
 from pydantic import ValidationError
 
-from pennant.core.job import Job
-from pennant.core.lengths import show_with_unit
-from pennant.core.notebook import KINDS
-from pennant.core.refusal import JobRefused, Problem
-from pennant.core.values import LONGEST, all_length_fields
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.notebook import KINDS
+from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.document.values import LONGEST, all_length_fields
 
 LARGEST = 5_000_000
 """Bytes. A job file of a whole house is far smaller."""

@@ -3,7 +3,7 @@
 import csv
 import io
 
-from pennant.core.job import Job
+from pennant.core.document.job import Job
 from pennant.core.plan import Plan
 from pennant.files.cells import defused
 from pennant.words.quantities import GROUPS, said_quantities

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from html import escape
 
-from pennant.core.clip import Outline
+from pennant.core.geometry.clip import Outline
 from pennant.drawing.kitchen import RING
 from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
 

@@ -12,9 +12,9 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from pennant.core.refusal import JobRefused, Problem
-from pennant.core.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
-from pennant.core.values import reading_in
+from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.document.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
+from pennant.core.document.values import reading_in
 from pennant.files.cells import as_written, defused
 from pennant.files.job_json import problems_in
 from pennant.words.products import cells_of

@@ -8,7 +8,7 @@ from typing import Literal
 
 from pydantic import ValidationError
 
-from pennant.core.job import Job
+from pennant.core.document.job import Job
 from pennant.store.database import Database
 from pennant.store.overview import Overview, put_overview
 

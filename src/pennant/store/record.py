@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any
 
-from pennant.core.record import Event
+from pennant.core.site.record import Event
 from pennant.store.database import Database
 from pennant.store.jobs import JobNotFound
 

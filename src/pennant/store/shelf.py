@@ -1,6 +1,6 @@
 """The user's own products, by kind and name."""
 
-from pennant.core.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
+from pennant.core.document.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
 from pennant.store.database import Database
 
 _KEEP = (

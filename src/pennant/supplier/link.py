@@ -9,7 +9,7 @@ from urllib.parse import quote
 
 from pydantic import ValidationError
 
-from pennant.core.offer import Answer, Offer
+from pennant.core.document.offer import Answer, Offer
 
 PATIENCE = 3.0
 """Seconds: a supplier that has not answered by then is said to be slow."""

@@ -11,7 +11,7 @@ from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Literal
 from urllib.parse import parse_qs, urlsplit
 
-from pennant.core.shelf import EXAMPLES, KINDS
+from pennant.core.document.shelf import EXAMPLES, KINDS
 
 PORT = 8790
 Mood = Literal["well", "slow", "out of order", "nonsense"]

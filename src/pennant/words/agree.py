@@ -5,12 +5,14 @@ What was agreed is kept in the job as it was said, so that it can be told what i
 
 from collections.abc import Iterator
 
-from pennant.core.findings import Finding
-from pennant.core.job import AgreedItem, Job
-from pennant.core.lengths import show_length, show_with_unit
-from pennant.core.placed import Surface
-from pennant.core.plan import Plan, SurfacePlan, lay
-from pennant.core.values import Value
+from pennant.core.document.agreement import AgreedItem
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_length, show_with_unit
+from pennant.core.document.values import Value
+from pennant.core.plan import Plan
+from pennant.core.reading.findings import Finding
+from pennant.core.reading.laying import SurfacePlan, lay
+from pennant.core.survey.placed import Surface
 from pennant.words.corners import said_corners
 from pennant.words.findings import say
 from pennant.words.names import Names, courses

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 
-from pennant.core.corners import CornerReading, corners_of
-from pennant.core.job import Job
-from pennant.core.lengths import show_with_unit
-from pennant.core.plan import Laid
-from pennant.core.values import Value
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.values import Value
+from pennant.core.reading.corners import CornerReading, corners_of
+from pennant.core.reading.laying import Laid
 from pennant.words.names import Names, courses
 
 SAME = 0.8

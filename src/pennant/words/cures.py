@@ -1,10 +1,10 @@
 """Each cure in words: what to change, and what the kitchen then comes to."""
 
-from pennant.core.cures import Cure, cures_of, with_cure
-from pennant.core.job import Job
-from pennant.core.lengths import show_with_unit
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.values import Value
 from pennant.core.plan import plan
-from pennant.core.values import Value
+from pennant.core.search.cures import Cure, cures_of, with_cure
 from pennant.words.names import Names
 from pennant.words.start import say_start
 

@@ -3,16 +3,16 @@
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 
-from pennant.core.cuts import CutGroup, CutList, Stage, cuts_of
-from pennant.core.job import Job
-from pennant.core.lengths import show_length, show_with_unit
-from pennant.core.marks import MarkLine, MarkRound
+from pennant.core.cuts.cut_list import CutGroup, CutList, Stage, cuts_of
+from pennant.core.cuts.marks import MarkLine, MarkRound
+from pennant.core.cuts.stock import Stock, item_of, places
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_length, show_with_unit
+from pennant.core.document.tooling import Tool
+from pennant.core.document.values import Value
+from pennant.core.geometry.rect import Rect
 from pennant.core.plan import Plan
-from pennant.core.record import Again, Record, SiteEvent, again_of, dealt_otherwise
-from pennant.core.rect import Rect
-from pennant.core.stock import Stock, item_of, places
-from pennant.core.tools import Tool
-from pennant.core.values import Value
+from pennant.core.site.record import Again, Record, SiteEvent, again_of, dealt_otherwise
 from pennant.words.names import KINDS, Names, courses
 
 STAGES: dict[Stage, str] = {

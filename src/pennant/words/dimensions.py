@@ -2,11 +2,11 @@
 
 from itertools import pairwise
 
-from pennant.core.job import Job
-from pennant.core.lengths import show_length
-from pennant.core.placed import Surface
-from pennant.core.tolerance import distinct_lines
-from pennant.core.values import Value
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_length
+from pennant.core.document.values import Value
+from pennant.core.geometry.tolerance import distinct_lines
+from pennant.core.survey.placed import Surface
 
 _CHAINED = ("cabinet", "hood", "shelf", "window", "hatch", "niche")
 

@@ -1,11 +1,11 @@
 """The sentence for each doubt about the survey: what, where, and what it may come from."""
 
-from pennant.core.closure import Cause
-from pennant.core.doubts import Doubt
-from pennant.core.job import Job
-from pennant.core.lengths import show_exact, show_with_unit
-from pennant.core.survey import Check, Zone
-from pennant.core.values import Value
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_exact, show_with_unit
+from pennant.core.document.survey import Check, Zone
+from pennant.core.document.values import Value
+from pennant.core.survey.closure import Cause
+from pennant.core.survey.doubts import Doubt
 from pennant.words.measures import SaidMeasure, measures_of, said_place
 from pennant.words.names import Names
 

@@ -1,10 +1,10 @@
 """The sentence for each finding: what it is, where, the rule and the setting behind it."""
 
-from pennant.core.findings import Finding, Rule
-from pennant.core.job import Job
-from pennant.core.lengths import show_with_unit
-from pennant.core.settings import field_of
-from pennant.core.values import Value
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.settings import field_of
+from pennant.core.document.values import Value
+from pennant.core.reading.findings import Finding, Rule
 from pennant.words.names import Names, courses
 
 

@@ -2,10 +2,11 @@
 
 from collections.abc import Iterator
 
-from pennant.core.job import Job
-from pennant.core.lengths import Units, show_exact
-from pennant.core.names_of_lines import spoken
-from pennant.core.survey import (
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import Units, show_exact
+from pennant.core.document.line_names import spoken
+from pennant.core.document.measures import Along, Up, slug
+from pennant.core.document.survey import (
     AnyThing,
     Below,
     Block,
@@ -18,8 +19,7 @@ from pennant.core.survey import (
     Round,
     Zone,
 )
-from pennant.core.taken import Along, Up, slug
-from pennant.core.values import Value
+from pennant.core.document.values import Value
 from pennant.words.measures import SaidMeasure, measures_of
 
 

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
-from pennant.core.survey import AnyThing, Check
-from pennant.core.taken import Along, Up
-from pennant.core.values import Value
+from pennant.core.document.measures import Along, Up
+from pennant.core.document.survey import AnyThing, Check
+from pennant.core.document.values import Value
 
 _SIZES = {
     "width": "width", "height": "height", "casing": "width of the casing",

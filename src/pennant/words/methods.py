@@ -5,11 +5,11 @@ Each is reckoned by planning the job with it; nothing is kept.
 
 from collections.abc import Iterable, Iterator
 
-from pennant.core.job import Job
+from pennant.core.document.job import Job
+from pennant.core.document.products import SET_HOURS, Adhesive, Mat
+from pennant.core.document.values import Value
 from pennant.core.plan import plan
-from pennant.core.products import SET_HOURS, Adhesive, Mat
-from pennant.core.suits import unsuited
-from pennant.core.values import Value
+from pennant.core.takes.suitability import unsuited
 from pennant.words.names import Names
 from pennant.words.quantities import SaidQuantity, said_quantities
 from pennant.words.suits import said_unsuited

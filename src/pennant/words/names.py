@@ -2,12 +2,12 @@
 
 from collections.abc import Iterable
 
-from pennant.core.cut_kind import Kind
-from pennant.core.job import Job
-from pennant.core.lengths import show_with_unit
-from pennant.core.pieces import Piece
-from pennant.core.placed import NO_COUNTER, Kitchen, Placed, Surface
-from pennant.core.tolerance import EPS
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
+from pennant.core.geometry.tolerance import EPS
+from pennant.core.layout.cut_kind import Kind
+from pennant.core.layout.pieces import Piece
+from pennant.core.survey.placed import NO_COUNTER, Kitchen, Placed, Surface
 
 KINDS: dict[Kind, str] = {
     "full": "full tile", "crosscut": "crosscut", "rip": "rip", "both": "crosscut and rip",

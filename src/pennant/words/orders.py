@@ -2,11 +2,11 @@
 
 from collections.abc import Callable, Iterator
 
-from pennant.core.job import Job
-from pennant.core.offer import Answer, Lot, State
+from pennant.core.document.job import Job
+from pennant.core.document.offer import Answer, Lot, State
+from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.quantity import PRODUCT_OF, LineId
-from pennant.core.values import Value
+from pennant.core.takes.quantity import PRODUCT_OF, LineId
 from pennant.words.quantities import NAMES, chosen_for
 
 IN_ONE_LOT: tuple[LineId, ...] = ("boxes", "border-boxes", "grout")

@@ -3,10 +3,10 @@
 from collections.abc import Iterator
 from typing import Any, Literal, get_args, get_origin
 
-from pennant.core.lengths import MM_PER_INCH, show_exact
-from pennant.core.products import GOODS_UNITS
-from pennant.core.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
-from pennant.core.values import Value, length_fields
+from pennant.core.document.lengths import MM_PER_INCH, show_exact
+from pennant.core.document.products import GOODS_UNITS
+from pennant.core.document.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
+from pennant.core.document.values import Value, length_fields
 
 TITLES: dict[ShelfKind, tuple[str, str]] = {
     "tile": ("Tile", "a tile"), "adhesive": ("Adhesives", "an adhesive"), "mat": ("Mats", "a mat"),

@@ -2,16 +2,17 @@
 
 from collections.abc import Iterable, Iterator
 
-from pennant.core.around import screw_length
-from pennant.core.boards import forward_at
-from pennant.core.job import Job, Tile
-from pennant.core.lengths import MM_PER_INCH, show_length, show_with_unit
-from pennant.core.notch import notch_for
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import MM_PER_INCH, show_length, show_with_unit
+from pennant.core.document.products import Product
+from pennant.core.document.tile import Tile
+from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.products import Product
-from pennant.core.quantity import PRODUCT_OF, Group, LineId, Quantity
-from pennant.core.values import Value
-from pennant.core.working import Working
+from pennant.core.survey.boards import forward_at
+from pennant.core.takes.notch import notch_for
+from pennant.core.takes.preparation import screw_length
+from pennant.core.takes.quantity import PRODUCT_OF, Group, LineId, Quantity
+from pennant.core.takes.working import Working
 from pennant.words.names import Names
 
 NAMES: dict[LineId, str] = {

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
-from pennant.core.job import Job
+from pennant.core.document.job import Job
 from pennant.core.plan import Plan
-from pennant.core.working import Working
+from pennant.core.takes.working import Working
 from pennant.words.sheet import sheet
 
 

@@ -2,27 +2,28 @@
 
 from collections.abc import Iterator
 
-from pennant.core.best import ENDS_MOVED_FOR, MOST_PIECES_TRIED
-from pennant.core.check import MOST_PIECES
-from pennant.core.closure import HAIR
-from pennant.core.colour import CONTRAST_OVER, DARK_UNDER
-from pennant.core.compare import SHORT_LIST, SHORT_LIST_PIECES
-from pennant.core.cuts import REPEATS
-from pennant.core.doubts import AT_CORNER, DEEP, SEEN_DEPTH
-from pennant.core.edges import SAME
-from pennant.core.field import CORNERS_OF_A_ROUND
-from pennant.core.job import BOX_SIZES, LEAST_TILE, BoxSize
-from pennant.core.lengths import MM_PER_INCH, Step, show_length, show_with_unit
-from pennant.core.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
-from pennant.core.products import SET_HOURS
-from pennant.core.search import MOST_MODULES
-from pennant.core.settings import STAGGER_APART, Settings, field_of, meta
-from pennant.core.stagger import PARTS, ROWS, STARTS_APART, STEPS_APART
-from pennant.core.sticks import EXACT_UP_TO
-from pennant.core.things import SIZES
-from pennant.core.tools import MINUTES
-from pennant.core.values import LONGEST
-from pennant.core.wish import BANDS, usual_wishes
+from pennant.core.cuts.cut_list import REPEATS
+from pennant.core.document.boxes import BOX_SIZES, BoxSize
+from pennant.core.document.colour import CONTRAST_OVER, DARK_UNDER
+from pennant.core.document.lengths import MM_PER_INCH, Step, show_length, show_with_unit
+from pennant.core.document.products import SET_HOURS
+from pennant.core.document.settings import STAGGER_APART, Settings, field_of, meta
+from pennant.core.document.tile import LEAST_TILE
+from pennant.core.document.values import LONGEST
+from pennant.core.document.wishes import BANDS, usual_wishes
+from pennant.core.layout.field import CORNERS_OF_A_ROUND
+from pennant.core.layout.stagger import PARTS, ROWS, STARTS_APART, STEPS_APART
+from pennant.core.layout.tools import MINUTES
+from pennant.core.reading.edges import SAME
+from pennant.core.search.best import ENDS_MOVED_FOR, MOST_PIECES_TRIED
+from pennant.core.search.ranking import SHORT_LIST, SHORT_LIST_PIECES
+from pennant.core.search.sieve import MOST_MODULES
+from pennant.core.survey.check import MOST_PIECES
+from pennant.core.survey.closure import HAIR
+from pennant.core.survey.doubts import AT_CORNER, DEEP, SEEN_DEPTH
+from pennant.core.survey.edits import SIZES
+from pennant.core.takes.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
+from pennant.core.takes.sticks import EXACT_UP_TO
 from pennant.words.agree import LESS_THAN as AGREE_UNDER
 from pennant.words.names import KINDS
 from pennant.words.starts import WISHES

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterator
 
-from pennant.core.field import field_of
-from pennant.core.job import Job
-from pennant.core.lengths import show_length, show_with_unit
-from pennant.core.placed import Surface
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_length, show_with_unit
+from pennant.core.document.values import Value
+from pennant.core.layout.field import field_of
 from pennant.core.plan import Plan
-from pennant.core.setting_out import SettingOut, setting_out
-from pennant.core.values import Value
+from pennant.core.reading.setting_out import SettingOut, setting_out
+from pennant.core.survey.placed import Surface
 from pennant.words.names import courses
 
 

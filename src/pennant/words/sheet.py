@@ -2,14 +2,15 @@
 
 from collections.abc import Iterable, Iterator
 
-from pennant.core.edges import EdgeReading, Gets
-from pennant.core.findings import Finding, Weight
-from pennant.core.job import Job
-from pennant.core.lengths import STEP_MM, show_exact, show_length
-from pennant.core.placed import Surface
-from pennant.core.plan import Plan, SurfacePlan, lay
-from pennant.core.settings import Settings, field_of, meta
-from pennant.core.values import Value, lengths_in
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import STEP_MM, show_exact, show_length
+from pennant.core.document.settings import Settings, field_of, meta
+from pennant.core.document.values import Value, lengths_in
+from pennant.core.plan import Plan
+from pennant.core.reading.edges import EdgeReading, Gets
+from pennant.core.reading.findings import Finding, Weight
+from pennant.core.reading.laying import SurfacePlan, lay
+from pennant.core.survey.placed import Surface
 from pennant.words.corners import SaidCorner, said_corners
 from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import SaidDoubt, SayDoubts

@@ -1,8 +1,8 @@
 """Where the pennant is planted, in words."""
 
-from pennant.core.job import Job
-from pennant.core.lengths import show_with_unit
-from pennant.core.planting import (
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.starts import (
     Across,
     Carried,
     Centred,
@@ -15,7 +15,7 @@ from pennant.core.planting import (
     UpSchool,
     WholeCourses,
 )
-from pennant.core.play import Play
+from pennant.core.search.slack import Play
 from pennant.words.names import Names
 
 

@@ -2,15 +2,15 @@
 
 from collections.abc import Iterator
 
-from pennant.core.best import Round, Unmet, best_round, every_start, unmet
-from pennant.core.compare import Outcome
-from pennant.core.job import Job
-from pennant.core.lengths import show_with_unit
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.starts import Start
+from pennant.core.document.values import Value
+from pennant.core.document.wishes import BANDS, Kind, Wish
 from pennant.core.plan import plan
-from pennant.core.planting import Start
-from pennant.core.things import wall_number
-from pennant.core.values import Value
-from pennant.core.wish import BANDS, Kind, Wish
+from pennant.core.search.best import Round, Unmet, best_round, every_start, unmet
+from pennant.core.search.ranking import Outcome
+from pennant.core.survey.edits import wall_number
 from pennant.words.names import Names
 from pennant.words.start import say_start
 

@@ -2,15 +2,15 @@
 
 from collections.abc import Iterator
 
-from pennant.core.boards import build_up
-from pennant.core.colour import contrast
-from pennant.core.findings import Rule
-from pennant.core.job import Job
-from pennant.core.lengths import show_with_unit
+from pennant.core.document.colour import contrast
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.survey import zones_of
+from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.suits import SuitRule, Unsuited, Weight
-from pennant.core.survey import zones_of
-from pennant.core.values import Value
+from pennant.core.reading.findings import Rule
+from pennant.core.survey.boards import build_up
+from pennant.core.takes.suitability import SuitRule, Unsuited, Weight
 from pennant.words.names import Names
 
 SAID: dict[SuitRule, tuple[str, str, str]] = {

@@ -2,12 +2,12 @@
 
 from collections.abc import Iterator
 
-from pennant.core.job import Job
-from pennant.core.placed import NO_COUNTER
-from pennant.core.survey import zones_of
-from pennant.core.tolerance import EPS
-from pennant.core.values import Value
-from pennant.core.ways import QUESTIONS, Question
+from pennant.core.document.job import Job
+from pennant.core.document.methods import QUESTIONS, Question
+from pennant.core.document.survey import zones_of
+from pennant.core.document.values import Value
+from pennant.core.geometry.tolerance import EPS
+from pennant.core.survey.placed import NO_COUNTER
 
 ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
     "gap": ("What carries the first course over a gap in the counter", {

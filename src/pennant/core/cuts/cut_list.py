@@ -1,0 +1,209 @@
+"""The cuts: like pieces together, each with its marks, its tool, its tile and when it is cut."""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Annotated, Literal
+
+from pydantic import Field as Described
+
+from pennant.core.cuts.marks import Marks, marks_of, turned
+from pennant.core.cuts.stock import Stock
+from pennant.core.cuts.tiles import stock_for
+from pennant.core.document.job import Job
+from pennant.core.document.module import module_for
+from pennant.core.document.settings import Settings
+from pennant.core.document.tooling import Tool
+from pennant.core.layout.cut_kind import HARD, Kind
+from pennant.core.layout.field import Side
+from pennant.core.layout.pieces import Piece
+from pennant.core.layout.tools import MINUTES, tool_for
+from pennant.core.reading.edges import EdgeReading
+from pennant.core.reading.laying import LaidKitchen, SurfacePlan
+from pennant.core.survey.placed import Kitchen
+
+Stage = Literal["first", "as set", "on the wall"]
+"""When it is cut: repeats first, the others as they are set, and last what the wall decides."""
+REPEATS = 3
+"""Like cuts from this many on are worth a stop on the saw, and are made before setting begins."""
+_ENDS = ("corner", "side")
+"""Edges at which the last gap is measured on the wall, where the fit closes."""
+
+
+@dataclass(frozen=True, slots=True)
+class Hides:
+    """Where a cut side of a piece comes to lie: at which edge of the plan."""
+
+    side: Side
+    edge: str
+
+
+@dataclass(frozen=True, slots=True)
+class CutGroup:
+    """Like cuts. Marks and ``hides`` are those of the first piece, as it will sit.
+
+    ``play`` is how far (mm) the cut may be off and still be covered: under a plate, in a joint of
+    sealant. ``minutes`` are for all of them.
+    """
+
+    number: int
+    kind: Kind
+    border: bool
+    marks: Marks
+    pieces: tuple[str, ...]
+    surfaces: tuple[str, ...]
+    courses: tuple[int, ...]
+    tool: Tool | None
+    stage: Stage
+    hides: tuple[Hides, ...]
+    play: Annotated[float, Described(description="Millimetres.")]
+    thin: bool
+    minutes: float
+
+
+@dataclass(frozen=True)
+class CutList:
+    """All cuts of a kitchen, in the order in which they are made, and the tiles they come from."""
+
+    groups: tuple[CutGroup, ...]
+    stock: Stock
+    border: Stock | None
+
+    def minutes(self, tool: Tool) -> float:
+        """How long the cuts of a tool take together."""
+        return sum(group.minutes for group in self.groups if group.tool == tool)
+
+
+def cuts_of(job: Job, made: LaidKitchen) -> CutList:
+    """Return the cuts of a job as it is laid."""
+    cutting = _Cutting(job, made)
+    pieces = [piece for surface in made.surfaces for piece in surface.pieces]
+    border = stock_for(job, pieces, border=True) if job.pattern.border else None
+    return CutList(tuple(cutting.groups()), stock_for(job, pieces), border)
+
+
+class _Cutting:
+    """Works the cuts out surface by surface, then puts like ones together."""
+
+    def __init__(self, job: Job, made: LaidKitchen) -> None:
+        self.job, self.made = job, made
+        self.kitchen: Kitchen = made.kitchen
+        self.thin = {
+            id_
+            for surface in made.surfaces
+            for finding in surface.findings
+            if finding.rule == "thin-leg"
+            for id_ in finding.pieces
+        }
+
+    def groups(self) -> Iterator[CutGroup]:
+        """Yield the groups in the order of cutting."""
+        alike: dict[tuple[object, ...], list[tuple[Piece, Marks, Stage, SurfacePlan]]] = {}
+        for surface in self.made.surfaces:
+            closing = self._closing(surface)
+            for piece in surface.pieces:
+                if piece.kind == "full":
+                    continue
+                marks = self._marks(piece, surface)
+                stage = self._stage(piece, surface, closing)
+                key = (*self._key(piece, marks), stage == "on the wall")
+                alike.setdefault(key, []).append((piece, marks, stage, surface))
+        found = [self._group(members) for members in alike.values()]
+        order: list[Stage] = ["first", "as set", "on the wall"]
+        found.sort(
+            key=lambda one: (
+                order.index(one.stage), -len(one.pieces) if one.stage == "first" else 0,
+                one.surfaces, one.courses, one.pieces,
+            )
+        )  # fmt: skip
+        for number, group in enumerate(found, 1):
+            yield replace(group, number=number)
+
+    def _marks(self, piece: Piece, surface: SurfacePlan) -> Marks:
+        border = self.job.pattern.border
+        tile = border.tile if piece.border and border else self.job.tile
+        module = module_for(tile, self.job.pattern)
+        things = self.kitchen.surface(surface.surface).things
+        clearance = self.job.settings.box_clearance
+        return marks_of(piece, module.width, module.height, things, clearance)
+
+    def _key(self, piece: Piece, marks: Marks) -> tuple[object, ...]:
+        """The same for cuts that one setting of the saw makes, the tile turned round or not."""
+        tile = self.job.tile
+        keys = [_shape(marks, self.job.settings)]
+        if tile.turns:
+            keys.append(_shape(turned(marks), self.job.settings))
+        return (piece.border, piece.kind, min(keys))
+
+    def _closing(self, surface: SurfacePlan) -> set[str]:
+        """Pieces at the ends where the fit closes: no kind of course has a full tile there."""
+        own = [r for r in surface.edges if r.owner == surface.surface and r.kind in _ENDS]
+        return {
+            id_
+            for reading in own
+            if not any(gets.full for gets in reading.gets)
+            for gets in reading.gets
+            for id_ in gets.pieces
+        }
+
+    def _stage(self, piece: Piece, surface: SurfacePlan, closing: set[str]) -> Stage:
+        held = piece.id in surface.held
+        if held or piece.id in closing or piece.kind in ("taper", "curve"):
+            return "on the wall"
+        return "as set"
+
+    def _group(self, members: Sequence[tuple[Piece, Marks, Stage, SurfacePlan]]) -> CutGroup:
+        piece, marks, stage, surface = members[0]
+        tool = tool_for(piece.kind, self.job.tile.material, self.job.tools)
+        if stage != "on the wall" and len(members) >= REPEATS:
+            stage = "first"
+        thin = any(one.id in self.thin for one, _, _, _ in members)
+        hides = tuple(_hides(piece, surface.edges))
+        minutes = MINUTES.get((piece.kind, tool), MINUTES[piece.kind, None]) if tool else 0.0
+        return CutGroup(
+            number=0, kind=piece.kind, border=piece.border, marks=marks,
+            pieces=tuple(one.id for one, _, _, _ in members),
+            surfaces=tuple(dict.fromkeys(one.wall for one, _, _, _ in members)),
+            courses=tuple(sorted({one.course for one, _, _, _ in members})),
+            tool=tool, stage=stage, hides=hides, play=self._play(piece, surface, hides), thin=thin,
+            minutes=minutes * len(members),
+        )  # fmt: skip
+
+    def _play(self, piece: Piece, surface: SurfacePlan, hides: tuple[Hides, ...]) -> float:
+        """How far a cut may be off: half the joint it faces, or what a plate has to spare."""
+        settings = self.job.settings
+        room = [settings.opening_gap / 2 for _ in hides]
+        for thing in self.kitchen.surface(surface.surface).things:
+            if thing.cover is None or piece.kind not in HARD:
+                continue
+            if thing.cover.overlaps(piece.box):
+                hole = thing.box.grown(*[settings.box_clearance] * 4)
+                reach = min(hole.x0 - thing.cover.x0, hole.y0 - thing.cover.y0)
+                room.append(max(reach - settings.plate_cover, 0.0))
+        return min(room, default=0.0)
+
+
+def _shape(marks: Marks, settings: Settings) -> tuple[object, ...]:
+    """The marks to the saw's own tolerance."""
+    by = settings.saw_within or 0.1
+
+    def about(value: float | None) -> int:
+        return -1 if value is None else round(value / by)
+
+    lines = sorted(
+        (line.measured_from, *(about(end) for end in line.ends), about(line.from_low),
+         about(line.from_high))
+        for line in marks.lines
+    )  # fmt: skip
+    return (tuple(lines), tuple(sorted((about(r.x), about(r.y), about(r.radius))
+                                       for r in marks.rounds)))  # fmt: skip
+
+
+def _hides(piece: Piece, readings: Iterable[EdgeReading]) -> Iterator[Hides]:
+    """The edges that a piece's cut sides lie at."""
+    facing: dict[Side, Side] = {"left": "right", "right": "left", "bottom": "top", "top": "bottom"}
+    for reading in readings:
+        if any(piece.id in gets.pieces for gets in reading.gets):
+            own = reading.owner == piece.wall or reading.owner.startswith(f"{piece.wall}.")
+            side = reading.side if own else facing[reading.side]
+            if side in piece.cut_sides or piece.kind in ("notch", "taper", "curve"):
+                yield Hides(side, reading.edge)

@@ -1,0 +1,356 @@
+"""What each piece is cut from: the fewest tiles, drops used again across the whole kitchen.
+
+A piece needs the tile's own factory edge on each side at which it is not cut. Cuts run right across
+what is cut (a tile is snapped or sawn through), a notched piece takes the rectangle around it, and
+a tile may be turned round by half where its face allows, never by a quarter.
+
+Straight end pieces of full height are at most two a tile, so fewest tiles is pieces less a maximum
+matching; full-length rips likewise; the two kinds cannot share a tile, because they would cross.
+What else there is goes into what these leave, the largest first, each where it leaves least: near
+the best, and the bound beside it says how near.
+"""
+
+import math
+from bisect import bisect_right, insort
+from collections import Counter
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, field
+from functools import lru_cache
+from typing import NamedTuple
+
+from pennant.core.geometry.rect import Rect
+from pennant.core.geometry.tolerance import EPS
+from pennant.core.layout.field import Side
+from pennant.core.layout.pieces import Piece
+
+_TURNED: dict[Side, Side] = {"left": "right", "right": "left", "bottom": "top", "top": "bottom"}
+_ALL: frozenset[Side] = frozenset(("left", "right", "bottom", "top"))
+
+
+KEPT = 8
+"""Stocks kept: the plan, its cut sheet and its record all ask for the same one."""
+
+
+class Sheet(NamedTuple):
+    """A whole tile as laid, in mm: what a cut takes away, the least drop that is kept, and whether
+    it may be turned round by half.
+    """
+
+    width: float
+    height: float
+    kerf: float
+    least_drop: float
+    turns: bool
+
+
+class Item(NamedTuple):
+    """A piece to be cut: its extents (mm), and the sides where it needs a factory edge."""
+
+    id: str
+    width: float
+    height: float
+    needs: frozenset[Side]
+
+
+class FromTile(NamedTuple):
+    """Where in a tile a piece comes from: mm from its lower left corner; ``turned`` by half."""
+
+    piece: str
+    at: Rect
+    turned: bool
+
+
+@dataclass
+class StockTile:
+    """A tile, its number from 1, the pieces cut from it in order, and the drops left of it."""
+
+    number: int
+    cuts: list[FromTile] = field(default_factory=list)
+    drops: list[Rect] = field(default_factory=list)
+
+
+@dataclass(frozen=True)
+class Stock:
+    """The tiles of one product. No plan can do with fewer than ``bound`` of them."""
+
+    sheet: Sheet
+    tiles: tuple[StockTile, ...]
+    bound: int
+
+    @property
+    def whole(self) -> int:
+        """How many are set as they come."""
+        return sum(tile.cuts[0].at == self._all for tile in self.tiles)
+
+    @property
+    def _all(self) -> Rect:
+        return Rect(0.0, 0.0, self.sheet.width, self.sheet.height)
+
+
+def item_of(piece: Piece) -> Item:
+    """Return what a piece needs of a tile."""
+    needs = _ALL.difference(piece.cut_sides)
+    return Item(piece.id, piece.width, piece.height, needs)
+
+
+@lru_cache(maxsize=KEPT)
+def stocked(items: tuple[Item, ...], sheet: Sheet) -> Stock:
+    """Return the tiles that items are cut from, with the bound.
+
+    Parts of one tile that an obstacle splits are items of their own.
+    """
+    packing = _Packing(sheet)
+    whole = [item for item in items if item.needs == _ALL or _as_large(item, sheet)]
+    rest = [item for item in items if not (item.needs == _ALL or _as_large(item, sheet))]
+    tall, long, others = _sorted(rest)
+    for ends, along in ((tall, "width"), (long, "height")):
+        packing.paired(ends, along)
+    for item in sorted(others, key=lambda one: (-one.width * one.height, one.id)):
+        packing.best_fit(item)
+    for item in whole:  # numbered last: at the saw one counts the tiles that are cut
+        packing.alone(item)
+    return Stock(sheet, tuple(packing.tiles), _bound(len(whole), tall, long, others, sheet))
+
+
+def _as_large(item: Item, sheet: Sheet) -> bool:
+    """Whether the rectangle around it is the whole tile."""
+    return item.width >= sheet.width - EPS and item.height >= sheet.height - EPS
+
+
+def _sorted(items: Iterable[Item]) -> tuple[list[Item], list[Item], list[Item]]:
+    """End pieces of full height, full-length rips with one edge, and what else there is."""
+    tall, long, others = [], [], []
+    for item in items:
+        upright = {"left", "right"} & item.needs
+        level = {"bottom", "top"} & item.needs
+        if len(level) == 2 and len(upright) == 1:
+            tall.append(item)
+        elif len(upright) == 2 and len(level) == 1:
+            long.append(item)
+        else:
+            others.append(item)
+    return tall, long, others
+
+
+def _bound(
+    whole: int, tall: Sequence[Item], long: Sequence[Item], others: Sequence[Item], sheet: Sheet
+) -> int:
+    """The fewest tiles that any plan needs, by three ways of counting; the largest counts.
+
+    By matching: pairs of end pieces, pairs of rips. By corners: a tile has one of each, and turned
+    round by half the opposite one does as well; an end piece or rip uses two, a piece ripped and
+    crosscut one. By area, each piece with the kerf around it.
+    """
+    ends = len(tall) - len(pairs_of(tall, "width", sheet))
+    rips = len(long) - len(pairs_of(long, "height", sheet))
+    used = Counter(
+        frozenset(_alike(corner) if sheet.turns else corner)
+        for item in (*tall, *long, *others)
+        for corner in _corners(item)
+    )
+    most = 2 if sheet.turns else 1
+    corners = max((-(-count // most) for count in used.values()), default=0)
+    kerf = sheet.kerf
+    area = sum((i.width + kerf) * (i.height + kerf) for i in (*tall, *long, *others))
+    tiles = area / ((sheet.width + kerf) * (sheet.height + kerf))
+    return whole + max(ends + rips, corners, int(-(-(tiles - 1e-9) // 1)))
+
+
+def _corners(item: Item) -> Iterator[tuple[Side, Side]]:
+    """The corners of the tile that an item has."""
+    sides: tuple[Side, Side] = ("left", "right")
+    levels: tuple[Side, Side] = ("bottom", "top")
+    for side in sides:
+        for level in levels:
+            if side in item.needs and level in item.needs:
+                yield side, level
+
+
+def _alike(corner: tuple[Side, Side]) -> tuple[Side, ...]:
+    """A corner and the opposite one, which are one when a tile may be turned round."""
+    return min(corner, (_TURNED[corner[0]], _TURNED[corner[1]]))
+
+
+def pairs_of(items: Sequence[Item], along: str, sheet: Sheet) -> list[tuple[Item, Item]]:
+    """Return the most pairs that share a tile: a + b + kerf <= W, by two pointers.
+
+    The shortest goes with the longest that it fits with. Where tiles may not be turned, one of a
+    pair must need the one end and one the other: the longest goes with the longest that fits.
+    """
+    whole = getattr(sheet, along) + EPS - sheet.kerf
+    ordered = sorted(items, key=lambda one: (getattr(one, along), one.id))
+    sizes = [getattr(one, along) for one in ordered]
+    if sheet.turns:
+        pairs, low, high = [], 0, len(ordered) - 1
+        while low < high:
+            if sizes[low] + sizes[high] <= whole:
+                pairs.append((ordered[low], ordered[high]))
+                low += 1
+            high -= 1
+        return pairs
+    first = "left" if along == "width" else "bottom"
+    ones = [item for item in ordered if first in item.needs]
+    free: list[tuple[float, int]] = []
+    others = [item for item in ordered if first not in item.needs]
+    for number, item in enumerate(others):
+        insort(free, (getattr(item, along), number))
+    pairs = []
+    for item in reversed(ones):
+        place = bisect_right(free, (whole - getattr(item, along), len(others)))
+        if place:
+            pairs.append((item, others[free.pop(place - 1)[1]]))
+    return pairs
+
+
+def drop_for(
+    item: Item, drops: Sequence[tuple[int, Rect]], sheet: Sheet
+) -> tuple[int, Rect] | None:
+    """Return the smallest of some drops (tile number, where in it) that an item can be cut from."""
+    packing = _Packing(sheet)
+    fit = [one for one in drops if packing.fits(one[1], item)]
+    return min(fit, key=lambda one: (one[1].area, one[0]), default=None)
+
+
+class _Packing:
+    """Tiles being filled; drops too small for anything are not kept."""
+
+    def __init__(self, sheet: Sheet) -> None:
+        self.sheet = sheet
+        # Of mosaic a drop is kept that of a large tile would not be: up to a quarter of it.
+        self.least = max(min(sheet.least_drop, sheet.width / 4, sheet.height / 4), EPS)
+        self.whole = Rect(0.0, 0.0, sheet.width, sheet.height)
+        self.tiles: list[StockTile] = []
+        self.open: dict[int, StockTile] = {}
+
+    def alone(self, item: Item) -> None:
+        """Cut an item from a tile that gives nothing else."""
+        at = self.whole if item.needs == _ALL else self._in(self.whole, item, item.needs)
+        self.tiles.append(StockTile(len(self.tiles) + 1, [FromTile(item.id, at, False)]))
+
+    def paired(self, items: Sequence[Item], along: str) -> None:
+        """Cut end pieces or rips, two from a tile where they fit."""
+        pairs = pairs_of(items, along, self.sheet)
+        done = {item.id for pair in pairs for item in pair}
+        low: Side = "left" if along == "width" else "bottom"
+        for one, other in pairs:
+            first, last = (one, other) if low in one.needs else (other, one)
+            self._ends(along, first, last)
+        for item in items:
+            if item.id not in done:
+                self._ends(along, *((item, None) if low in item.needs else (None, item)))
+
+    def _ends(self, along: str, first: Item | None, last: Item | None) -> None:
+        """Cut one item from the low end of a new tile and another from its high end.
+
+        Each is turned round if it needs the other end; what is left between them is the drop.
+        """
+        sheet, low = self.sheet, "left" if along == "width" else "bottom"
+        end = sheet.width if along == "width" else sheet.height
+        cuts, begin, stop = [], 0.0, end
+        if first is not None:
+            size = getattr(first, along)
+            cuts.append(FromTile(first.id, self._across(along, 0.0, size), low not in first.needs))
+            begin = size + sheet.kerf
+        if last is not None:
+            size = getattr(last, along)
+            cuts.append(FromTile(last.id, self._across(along, end - size, end), low in last.needs))
+            stop = end - size - sheet.kerf
+        drops = [self._across(along, begin, stop)] if stop - begin >= self.least else []
+        tile = StockTile(len(self.tiles) + 1, cuts, drops)
+        self.tiles.append(tile)
+        if drops:
+            self.open[tile.number] = tile
+
+    def _across(self, along: str, begin: float, stop: float) -> Rect:
+        """A part of the tile from one place to another along it, all across it."""
+        if along == "width":
+            return Rect(begin, 0.0, stop, self.sheet.height)
+        return Rect(0.0, begin, self.sheet.width, stop)
+
+    def best_fit(self, item: Item) -> None:
+        """Cut an item where it leaves least; from a new tile if it fits into no drop."""
+        best: StockTile | None = None
+        least = math.inf
+        wide, high = item.width - EPS, item.height - EPS
+        for tile in self.open.values():
+            for drop in tile.drops:
+                width, height = drop[2] - drop[0], drop[3] - drop[1]
+                small = width < wide or height < high or width * height >= least
+                if not small and self.fits(drop, item):
+                    best, least = tile, width * height
+        self._put(best or self._tile(), item)
+
+    def _tile(self) -> StockTile:
+        tile = StockTile(len(self.tiles) + 1, [], [self.whole])
+        self.open[tile.number] = tile
+        self.tiles.append(tile)
+        return tile
+
+    def _ways(self, item: Item) -> Iterator[tuple[frozenset[Side], bool]]:
+        yield item.needs, False
+        if self.sheet.turns:
+            yield frozenset(_TURNED[side] for side in item.needs), True
+
+    def fits(self, drop: Rect, item: Item) -> bool:
+        """Whether an item can be cut from a drop."""
+        if item.width > drop.width + EPS or item.height > drop.height + EPS:
+            return False
+        return any(self._has(drop, needs, item) for needs, _ in self._ways(item))
+
+    def _has(self, drop: Rect, needs: frozenset[Side], item: Item) -> bool:
+        """Whether a drop has the factory edges needed, where the item would lie in it."""
+        sheet = self.sheet
+        if "left" in needs and "right" in needs and drop.width < sheet.width - EPS:
+            return False
+        if "bottom" in needs and "top" in needs and drop.height < sheet.height - EPS:
+            return False
+        return not (
+            ("left" in needs and drop.x0 > EPS)
+            or ("right" in needs and drop.x1 < sheet.width - EPS)
+            or ("bottom" in needs and drop.y0 > EPS)
+            or ("top" in needs and drop.y1 < sheet.height - EPS)
+        )
+
+    def _put(self, tile: StockTile, item: Item) -> None:
+        """Cut an item from the smallest drop of a tile that it fits into."""
+        fit = [drop for drop in tile.drops if self.fits(drop, item)]
+        drop = min(fit, key=lambda one: one.area)
+        needs, turned = next(
+            way for way in self._ways(item) if self._has(drop, way[0], item)
+        )  # fmt: skip
+        at = self._in(drop, item, needs)
+        tile.cuts.append(FromTile(item.id, at, turned))
+        tile.drops.remove(drop)
+        tile.drops += self._split(drop, at)
+        if not tile.drops:
+            del self.open[tile.number]
+
+    def _in(self, drop: Rect, item: Item, needs: frozenset[Side]) -> Rect:
+        """Where an item lies in a drop: at the factory edges it needs, else lower left."""
+        x0 = drop.x1 - item.width if "right" in needs and "left" not in needs else drop.x0
+        y0 = drop.y1 - item.height if "top" in needs and "bottom" not in needs else drop.y0
+        return Rect(x0, y0, x0 + item.width, y0 + item.height)
+
+    def _split(self, drop: Rect, at: Rect) -> list[Rect]:
+        """What two cuts right through leave of a drop, the way that leaves the larger piece."""
+        kerf, least = self.sheet.kerf, self.least
+        beside = (
+            drop._replace(x0=at.x1 + kerf) if at.x0 <= drop.x0 + EPS
+            else drop._replace(x1=at.x0 - kerf)
+        )  # fmt: skip
+        over = (
+            drop._replace(y0=at.y1 + kerf) if at.y0 <= drop.y0 + EPS
+            else drop._replace(y1=at.y0 - kerf)
+        )  # fmt: skip
+        upright_first = [beside, over._replace(x0=at.x0, x1=at.x1)]
+        level_first = [over, beside._replace(y0=at.y0, y1=at.y1)]
+        ways = [
+            [rest for rest in way if rest.width >= least and rest.height >= least]
+            for way in (upright_first, level_first)
+        ]
+        return max(ways, key=lambda way: max((rest.area for rest in way), default=0.0))
+
+
+def places(stock: Stock) -> dict[str, tuple[int, FromTile]]:
+    """Return for each piece the number of its tile, from 1, and its place in it."""
+    return {cut.piece: (tile.number, cut) for tile in stock.tiles for cut in tile.cuts}

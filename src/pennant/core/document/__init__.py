@@ -1,0 +1,1 @@
+"""The job file and its values: what was measured, chosen and decided, as it was said."""

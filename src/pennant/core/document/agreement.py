@@ -1,0 +1,30 @@
+"""What was looked at and decided: doubts set aside, and what the client agreed to."""
+
+from typing import Annotated
+
+from pydantic import Field
+
+from pennant.core.document.survey import Name
+from pennant.core.document.values import Value
+
+
+class Aside(Value):
+    """A warning about the survey that was looked at and set aside, with the reason."""
+
+    doubt: Annotated[str, Field(min_length=1, max_length=200)]
+    why: Annotated[str, Field(min_length=1, max_length=200)]
+
+
+class AgreedItem(Value):
+    """One thing that was agreed, as it was said; ``key`` tells which thing it is."""
+
+    key: Annotated[str, Field(min_length=1, max_length=400)]
+    says: Annotated[str, Field(min_length=1, max_length=400)]
+
+
+class Agreement(Value):
+    """That the client agreed to the plan: who, on which day, and to what in words."""
+
+    by: Name
+    on: Annotated[str, Field(pattern=r"^\d{4}-\d\d-\d\d$", description="Year-month-day.")]
+    items: tuple[AgreedItem, ...] = Field(default=(), max_length=2000)

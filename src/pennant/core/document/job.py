@@ -1,0 +1,73 @@
+"""The job document: the survey of a kitchen, the tile, the pattern, and what the plan goes by.
+
+All lengths are millimetres. This is format version 2; `docs/job-file.md` shows it whole, and
+`migrate` brings version 1 up to it.
+"""
+
+from collections.abc import Mapping
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import Field, ModelWrapValidatorHandler, model_validator
+
+from pennant.core.document.agreement import Agreement, Aside
+from pennant.core.document.boxes import BOX_SIZES, BoxSize
+from pennant.core.document.lengths import Step, Units
+from pennant.core.document.line_names import named
+from pennant.core.document.methods import Ways
+from pennant.core.document.migrate import as_version_2
+from pennant.core.document.pattern import Pattern
+from pennant.core.document.products import Products
+from pennant.core.document.settings import Settings
+from pennant.core.document.survey import Name, Wall
+from pennant.core.document.tile import Tile
+from pennant.core.document.tooling import USUAL, Tool
+from pennant.core.document.values import Value, reading_in
+from pennant.core.document.wishes import Wish, usual_wishes
+
+InHand = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
+
+
+class Job(Value):
+    """The whole job, as one document."""
+
+    format: Literal["pennant-job"] = "pennant-job"
+    version: Literal[2] = 2
+    name: Name
+    units: Units = "in"
+    step: Step = Field(default="1/16 in", description="What shown lengths are rounded to.")
+    walls: tuple[Wall, ...] = Field(min_length=1, max_length=24)
+    tile: Tile
+    pattern: Pattern
+    boxes: tuple[BoxSize, ...] = Field(default=BOX_SIZES["in"], max_length=4)
+    wishes: tuple[Wish, ...] = Field(
+        default=usual_wishes(), max_length=20, description="What matters to the client, in order."
+    )
+    tools: tuple[Tool, ...] = Field(default=USUAL, max_length=8, description="What is at hand.")
+    set_aside: tuple[Aside, ...] = Field(default=(), max_length=200)
+    products: Products = Products()
+    in_hand: dict[Annotated[str, Field(max_length=40)], InHand] = Field(
+        default_factory=dict, max_length=60, description="What is there already, by line."
+    )
+    agreed: Agreement | None = None
+    ways: Ways = Ways()
+    settings: Settings = Settings()
+
+    @model_validator(mode="wrap")
+    @classmethod
+    def _read_in_own_units(cls, data: Any, handler: ModelWrapValidatorHandler[Self]) -> Self:
+        """Bare numbers in strings, and settings left out, are in the job's own unit."""
+        if not isinstance(data, Mapping):
+            return handler(data)
+        data = as_version_2(data)
+        units: Units = "mm" if data.get("units") == "mm" else "in"
+        filled = {"step": "1 mm" if units == "mm" else "1/16 in", "boxes": BOX_SIZES[units], **data}
+        given = data.get("settings", {})
+        if isinstance(given, Mapping):
+            filled["settings"] = {**Settings.of(units).model_dump(), **given}
+        with reading_in(units):
+            job = handler(filled)
+        return job.model_copy(update={"walls": named(job.walls)})
+
+    def wall(self, id_: str) -> Wall:
+        """Return a wall by its id; raise KeyError if there is none."""
+        return {wall.id: wall for wall in self.walls}[id_]

@@ -1,0 +1,24 @@
+"""Where schools differ: which of the ways a job goes, each being right in some kitchen.
+
+The first named is the default; `words.ways` says why, and what each of the others is chosen for.
+"""
+
+from typing import Literal
+
+from pennant.core.document.values import Value
+
+Question = Literal["gap", "paint", "old_tile", "eighth", "spacers", "sealed"]
+
+
+class Ways(Value):
+    """The way chosen for each question."""
+
+    gap: Literal["batten", "screws", "none"] = "batten"
+    paint: Literal["primer", "scuff", "glue"] = "primer"
+    old_tile: Literal["over", "off"] = "over"
+    eighth: Literal["sanded", "unsanded"] = "sanded"
+    spacers: Literal["leg", "flat"] = "leg"
+    sealed: Literal["before", "after"] = "before"
+
+
+QUESTIONS: tuple[Question, ...] = ("gap", "paint", "old_tile", "eighth", "spacers", "sealed")

@@ -1,0 +1,42 @@
+"""The tile as laid with its joints: the steps of the layout across and up."""
+
+from dataclasses import dataclass
+
+from pennant.core.document.job import Job
+from pennant.core.document.pattern import Pattern
+from pennant.core.document.tile import Tile
+
+
+@dataclass(frozen=True)
+class Module:
+    """A tile as laid and its joints: the step from one tile to the next. Millimetres.
+
+    ``joint`` is the upright joint between tiles, ``bed`` the level one between courses.
+    """
+
+    width: float
+    height: float
+    joint: float
+    bed: float
+
+    @property
+    def across(self) -> float:
+        """Tile plus joint along the course."""
+        return self.width + self.joint
+
+    @property
+    def up(self) -> float:
+        """Tile plus joint from course to course."""
+        return self.height + self.bed
+
+
+def module_of(job: Job) -> Module:
+    """Return the job's tile as laid."""
+    return module_for(job.tile, job.pattern)
+
+
+def module_for(tile: Tile, pattern: Pattern) -> Module:
+    """Return a tile as laid: a standing tile's height runs along the course."""
+    if pattern.lay == "lying":
+        return Module(tile.length, tile.height, pattern.joint, pattern.joint)
+    return Module(tile.height, tile.length, pattern.joint, pattern.joint)

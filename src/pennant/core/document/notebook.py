@@ -1,0 +1,311 @@
+"""Reads a line of the survey's notebook: the thing, where it is, its sizes.
+
+    window "Over the sink" 7 1/2 from last wide 34 3/8 sill 8 7/16 high 28 5/8 casing 2 1/2
+    outlet 14 from right up 10 9/16 2 gang by laser
+    check 96 1/8 from cabinet right to right
+
+The reader turns words into the fields of `survey` and leaves every length as the text that it was,
+so that a length is read, and refused, in one place. Words may come in any order.
+"""
+
+import re
+from collections.abc import Mapping
+from typing import Any
+
+from pennant.core.document.measures import slug
+from pennant.core.document.substrate import MADE_OF
+
+KINDS = {
+    "cabinet": "cabinet", "hood": "hood", "microwave": "hood", "shelf": "shelf",
+    "window": "window", "hatch": "hatch", "pass-through": "hatch", "niche": "niche",
+    "outlet": "outlet", "socket": "outlet", "switch": "switch", "pipe": "pipe",
+    "pot-filler": "pot-filler", "potfiller": "pot-filler", "vent": "vent", "bracket": "bracket",
+    "block": "block", "range": "range-gap", "range-gap": "range-gap", "gap": "range-gap",
+    "floor": "floor", "upstand": "upstand", "ledge": "ledge", "level": "level", "mark": "mark",
+    "zone": "zone", "check": "check",
+}  # fmt: skip
+"""First words of a line and the thing that each means."""
+
+_HANGING = "at wide clear behind deep"
+_HOLE = "at wide sill high to casing stands stool horn deep returns"
+_BOX = "at up to gang sideways wide high plate-wide plate-high"
+_PIPE = "at up dia cover"
+WORDS = {
+    "cabinet": _HANGING, "hood": _HANGING, "shelf": _HANGING + " thick", "window": _HOLE,
+    "hatch": _HOLE, "niche": _HOLE, "outlet": _BOX, "switch": _BOX, "pipe": _PIPE,
+    "pot-filler": _PIPE, "vent": _PIPE, "bracket": "at wide up high deep",
+    "block": "at wide up high deep", "range-gap": "at wide down", "floor": "at wide down",
+    "upstand": "at wide high deep", "ledge": "at wide high deep", "level": "at below",
+    "mark": "at", "zone": "at wide flat over", "check": "from to",
+}  # fmt: skip
+"""What can be said of each thing, as listed to someone who is typing its line."""
+
+_SIZES = {
+    "wide": "width", "high": "height", "casing": "casing", "stool": "stool", "horn": "horn",
+    "thick": "thick", "behind": "behind", "deep": "depth", "stands": "casing_depth",
+    "dia": "diameter", "cover": "cover", "down": "down", "below": "below", "flat": "flat",
+    "over": "over", "plate-wide": "plate_width", "plate-high": "plate_height",
+}  # fmt: skip
+_BOX_SIZES = {"wide": "box_width", "high": "box_height"}
+_UPWARD = {"up": "up", "clear": "clear", "sill": "sill"}
+_STATES = ("damp", "greasy", "cracked", "loose")
+_SIDES = {"left": "left", "right": "right", "centre": "centre", "center": "centre"}
+_ENDS = {"top": "top", "bottom": "bottom", "underside": "bottom", "centre": "centre",
+         "center": "centre"}  # fmt: skip
+_UNITS = {"mm", "cm", "m", "in", "inch", "inches", "ft", "foot", "feet"}
+_NUMBER = re.compile(r"[-+]?[\d.,½¼¾⅛⅜⅝⅞]")
+_TOKEN = re.compile(r'(?<!\S)"[^"]*"|\S+')
+
+
+class LineError(ValueError):
+    """A line that cannot be read; the message says at which word and what would be right."""
+
+
+def words_of(kind: str) -> tuple[str, ...]:
+    """Return what can be said of a kind of thing: words before sizes, and of a zone its nature."""
+    more = (*MADE_OF, *_STATES) if kind == "zone" else ()
+    return (*WORDS[kind].split(), *more)
+
+
+def read_if_line(value: Any) -> Any:
+    """Return a thing's fields if it was given as a line, alone or with the id that it keeps."""
+    if isinstance(value, str):
+        return read_line(value)
+    if isinstance(value, Mapping) and isinstance(value.get("line"), str):
+        kept = {key: value[key] for key in value if key != "line"}
+        return {**read_line(value["line"]), **kept}
+    return value
+
+
+def read_line(text: str) -> dict[str, Any]:
+    """Return the fields of the thing on a line; raise `LineError` for what is none."""
+    if len(text) > 400:
+        raise LineError("the line is longer than any thing needs; put each thing on its own line")
+    words = [t if t.startswith('"') else t.lower() for t in _TOKEN.findall(text)]
+    if not words:
+        raise LineError("the line is empty; begin with a thing, such as: " + _some_kinds())
+    first = words.pop(0)
+    kind = KINDS.get(first)
+    if kind is None and words and f"{first}-{words[0]}" in KINDS:
+        kind = KINDS[f"{first}-{words.pop(0)}"]
+    if kind is None:
+        raise LineError(f"{first!r} is no thing that is known here; begin with: {_some_kinds()}")
+    return _Line(kind, words).read()
+
+
+def _some_kinds() -> str:
+    return ", ".join(sorted(set(KINDS.values())))
+
+
+class _Line:
+    """One line being read, word by word."""
+
+    def __init__(self, kind: str, words: list[str]) -> None:
+        self.kind, self.words = kind, words
+        self.fields: dict[str, Any] = {"kind": kind}
+        self.measure: dict[str, Any] | None = None
+
+    def read(self) -> dict[str, Any]:
+        if self.kind == "check":
+            self._check()
+        while self.words:
+            self._clause()
+        return self.fields
+
+    # --- words -----------------------------------------------------------------------------
+
+    def _next(self, what: str) -> str:
+        if not self.words:
+            raise LineError(f"the line stops where {what} should follow")
+        return self.words.pop(0)
+
+    def _is_number(self) -> bool:
+        return bool(self.words) and _NUMBER.match(self.words[0]) is not None
+
+    def _length(self, after: str) -> str:
+        if not self._is_number():
+            found = f", not {self.words[0]!r}" if self.words else ""
+            raise LineError(f"after {after!r} a length should follow{found}")
+        taken = [self.words.pop(0)]
+        while self.words and (
+            self.words[0] in _UNITS or ("/" in self.words[0] and self._is_number())
+            or (taken[-1][-1] in "'′" and self._is_number())
+        ):  # fmt: skip
+            taken.append(self.words.pop(0))
+        return " ".join(taken)
+
+    # --- clauses ---------------------------------------------------------------------------
+
+    def _clause(self) -> None:
+        word = self.words[0]
+        if word.startswith('"'):
+            self._put("name", self._next("a name").strip('"').strip())
+        elif word.startswith("#"):
+            self._put("id", self._next("an id")[1:])
+        elif self._is_number():
+            self._bare_number()
+        elif word in _UPWARD:
+            self._upward(self._next(word))
+        elif word == "at" or word in _SIDES:
+            self._along(_SIDES.get(self._next(word)), word)
+        elif word == "by":
+            self._tool()
+        elif word in ("unsettled", "owed", "hold"):
+            self._unsettled(self._next(word))
+        else:
+            self._other(self._next("a word"))
+
+    def _put(self, field: str, value: Any) -> None:
+        if field in self.fields:
+            raise LineError(f"{field.replace('_', ' ')!r} is said twice")
+        self.fields[field] = value
+
+    def _bare_number(self) -> None:
+        """``2 gang``, or a measure whose reference says which way it runs."""
+        if len(self.words) > 1 and self.words[1].startswith("gang") and self.words[0].isdigit():
+            self._put("gangs", int(self.words.pop(0)))
+            self.words.pop(0)
+            return
+        value = self._length(self.kind)
+        measure: dict[str, Any] = {"value": value}
+        upward = self._reference(measure)
+        field = self._up_field() if upward else "at"
+        self.measure = measure
+        self._put(field, measure)
+
+    def _up_field(self) -> str:
+        said = WORDS[self.kind].split()
+        return next((field for word, field in _UPWARD.items() if word in said), "up")
+
+    def _along(self, to: str | None, after: str) -> None:
+        measure: dict[str, Any] = {"value": self._length(after)}
+        if to:
+            measure["to"] = to
+        if self._reference(measure):
+            raise LineError(f"{measure['taken_from']!r} is a height; say it with up, sill or clear")
+        self.measure = measure
+        self._put("at", measure)
+
+    def _upward(self, word: str) -> None:
+        if word not in WORDS[self.kind].split():
+            raise LineError(f"{word!r} is not said of a {self.kind}; {self._may_say()}")
+        to = _ENDS.get(self.words[0]) if self.words else None
+        if to:
+            self.words.pop(0)
+        measure: dict[str, Any] = {"value": self._length(word)}
+        if to:
+            measure["to"] = to
+        if self._reference(measure) is False:
+            raise LineError(
+                f"{measure['taken_from']!r} is no height; take it from the counter, the laser, "
+                "the top, or a thing's top or bottom"
+            )
+        self.measure = measure
+        self._put(_UPWARD[word], measure)
+        if word == "clear" and len(self.words) > 1 and self.words[0] == "right":
+            self.words.pop(0)
+            other = {**measure, "value": self._length("clear … right")}
+            if self._reference(other) is False:
+                raise LineError("the clear height at the right end is no height")
+            self._put("clear_right", other)
+            self.measure = other
+
+    def _reference(self, measure: dict[str, Any]) -> bool | None:
+        """Read ``from …`` if it follows; True for a height, False for a place along, else None."""
+        if not self.words or self.words[0] != "from":
+            return None
+        self.words.pop(0)
+        ref = self._place()
+        measure["taken_from"] = ref
+        return is_height(ref)
+
+    def _place(self) -> str:
+        first = self._next("where it was taken from")
+        if first in ("left", "right", "last", "counter", "datum", "laser", "top"):
+            if self.words and self.words[0] in ("end", "line", "thing"):
+                self.words.pop(0)
+            return first
+        label = [first]
+        while self.words and self.words[0] not in {*_SIDES, *_ENDS}:
+            label.append(self.words.pop(0))
+        if not self.words:
+            raise LineError(
+                f"say which side of {' '.join(label)}: left, right, centre, top or bottom"
+            )
+        side = self.words.pop(0)
+        return f"{slug(' '.join(label))}.{_SIDES.get(side) or _ENDS[side]}"
+
+    def _tool(self) -> None:
+        self.words.pop(0)
+        tool = self._next("a tool")
+        target = self.measure if self.measure is not None else self.fields
+        if target is self.fields and self.kind not in ("check", "level"):
+            raise LineError("'by' should follow a measure")
+        target["taken_with"] = tool
+
+    def _unsettled(self, word: str) -> None:
+        told = self.fields.setdefault("unsettled", {"why": "not settled yet"})
+        if word == "hold":
+            told["hold"] = self._length(word)
+        else:
+            said = self._next(f"a text in quotes after {word!r}").strip('"').strip()
+            told["why" if word == "unsettled" else "owed_to"] = said
+
+    def _other(self, word: str) -> None:
+        said = WORDS[self.kind].split()
+        if word in _SIZES and word in said:
+            self._size(word, said)
+        elif word in ("sideways", "upright") and "sideways" in said:
+            self._put("turn", word)
+        elif word == "to" and "to" in said:
+            self._put("measured_to", self._next("what it was measured to"))
+        elif word == "returns" and "returns" in said:
+            self._returns()
+        elif self.kind == "zone" and self._zone(word):
+            pass
+        else:
+            raise LineError(f"{word!r} is not said of a {self.kind}; {self._may_say()}")
+
+    def _may_say(self) -> str:
+        return f"of it one can say: {', '.join(words_of(self.kind))}"
+
+    def _size(self, word: str, said: list[str]) -> None:
+        if word == "down" and len(self.words) > 1 and self.words[1].startswith("course"):
+            self._put("courses", int(self.words.pop(0)) if self.words[0].isdigit() else -1)
+            self.words.pop(0)
+            return
+        field = _BOX_SIZES.get(word) if "gang" in said else None
+        self._put(field or _SIZES[word], self._length(word))
+        if word == "below":
+            self.measure = self.fields
+
+    def _returns(self) -> None:
+        sides = []
+        while self.words and self.words[0] in ("left", "right", "top", "bottom", "all"):
+            sides.append(self.words.pop(0))
+        self._put("returns", ["left", "right", "top", "bottom"] if "all" in sides else sides)
+
+    def _zone(self, word: str) -> bool:
+        if word in _STATES:
+            self._put(word, True)
+            return True
+        two = f"{word} {self.words[0]}" if self.words else word
+        found = next((made for made in MADE_OF if made in (word, two)), None)
+        if found is None:
+            return False
+        if found == two and found != word:
+            self.words.pop(0)
+        self._put("made_of", found)
+        return True
+
+    def _check(self) -> None:
+        self._put("value", self._length("check"))
+        for field, word in (("first", "from"), ("second", "to")):
+            if self._next(f"{word!r} and a place") != word:
+                raise LineError("a check is written: check LENGTH from PLACE to PLACE")
+            self._put(field, self._place())
+
+
+def is_height(ref: str) -> bool:
+    """Whether a reference is a height rather than a place along the wall."""
+    return ref in ("counter", "datum", "laser", "top") or ref.endswith((".top", ".bottom"))

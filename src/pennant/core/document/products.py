@@ -1,0 +1,174 @@
+"""Products chosen for a job: what their data sheets say. What is left out is as in the settings."""
+
+from typing import Annotated, Literal
+
+from pydantic import BeforeValidator, Field
+
+from pennant.core.document.substrate import MadeOf
+from pennant.core.document.survey import Name
+from pennant.core.document.values import Distance, Length, Value
+
+Amount = Annotated[float, Field(ge=0.01, le=100_000, allow_inf_nan=False)]
+"""What a pack holds or a sheet says, in its own unit; the least is less than anything sold."""
+Density = Annotated[float, Field(ge=0.1, le=30, allow_inf_nan=False)]
+Minutes = Annotated[float, Field(ge=1, le=10_000, allow_inf_nan=False)]
+Price = Annotated[float, Field(ge=0, le=1_000_000, allow_inf_nan=False)]
+Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
+
+
+def _listed(given: object) -> object:
+    """A list written in one cell: ``plywood; laminate``."""
+    if isinstance(given, str):
+        return tuple(part.strip() for part in given.split(";") if part.strip())
+    return given
+
+
+Walls = Annotated[tuple[MadeOf, ...], BeforeValidator(_listed), Field(max_length=8)]
+
+
+class Product(Value):
+    """What every product has. ``price`` is of one pack, in the user's own money."""
+
+    name: Name
+    price: Price | None = None
+    weight: Amount | None = Field(default=None, description="kg of a pack.")
+
+    @property
+    def heavy(self) -> float | None:
+        """What a pack weighs, kg; None where nobody said."""
+        return self.weight
+
+
+class Powder(Product):
+    """Anything sold by the kilogram: a pack weighs what it holds."""
+
+    pack: Amount = Field(description="kg in a pack.")
+
+    @property
+    def heavy(self) -> float:
+        """What a pack weighs, kg: with its wrapping where that is said."""
+        return self.weight or self.pack
+
+
+SET_HOURS: dict[str, float] = {
+    "thinset": 24, "quick thinset": 3, "mastic": 36, "construction": 12,
+}  # fmt: skip
+"""Hours before grout where the sheet does not say: set, dried through, or overnight."""
+
+
+class Adhesive(Powder):
+    """Thinset (powder), mastic (ready-mixed) or construction adhesive."""
+
+    kind: Literal["thinset", "quick thinset", "mastic", "construction"] = "thinset"
+    shade: Literal["white", "grey"] = "white"
+    density: Density | None = Field(default=None, description="kg a litre as spread.")
+    water: Amount | None = Field(default=None, description="Litres a kg of powder.")
+    pot_life: Minutes | None = Field(default=None, description="Minutes that a batch lives.")
+    open_time: Minutes | None = Field(default=None, description="Minutes before it skins, spread.")
+    set_hours: Amount | None = Field(default=None, description="Before grout.")
+    covers: Amount | None = Field(
+        default=None, description="m2 a pack, as its sheet gives it for this tile's notch."
+    )
+    goes_on: Walls = Field(default=(), description="Walls that its sheet allows by name.")
+    not_on: Walls = Field(default=(), description="Walls that its sheet rules out.")
+
+    @property
+    def powder(self) -> bool:
+        """Whether it is mixed with water."""
+        return self.kind in ("thinset", "quick thinset")
+
+
+class Mat(Product):
+    """A sheet that sticks on both faces: it holds the tile in place of adhesive, with no wait."""
+
+    width: Length = Field(ge=20, le=5_000, description="Of the roll.")
+    roll: Length = Field(ge=100, description="Length of a roll.")
+    thickness: Distance = Field(default=0.0, le=50)
+    most_weight: Amount | None = Field(default=None, description="kg a square metre that it holds.")
+
+
+class Grout(Powder):
+    """A joint filler. ``colour`` shows on the drawing."""
+
+    kind: Literal["sanded", "unsanded", "fine", "ready-mixed"] = "sanded"
+    colour: Colour = "#d9d5cb"
+    density: Density | None = Field(default=None, description="kg a litre filled.")
+    water: Amount | None = Field(default=None, description="Litres a kg of powder.")
+    pot_life: Minutes | None = Field(default=None, description="Minutes that a batch lives.")
+    set_hours: Amount | None = Field(default=None, description="Before it is sealed.")
+    joint_least: Distance = Field(default=0.0, le=200)
+    joint_most: Distance | None = Field(default=None, le=200)
+
+
+class Sealant(Product):
+    """Sealant for changes of plane, in the grout's colour; clear where no colour is given."""
+
+    pack: Amount = Field(description="ml in a cartridge.")
+    colour: Colour | None = None
+
+
+class Coating(Product):
+    """A primer or a sealer."""
+
+    pack: Amount = Field(description="Litres in a pack.")
+    cover: Amount = Field(ge=0.1, description="m2 a litre and coat.")
+    coats: int = Field(default=1, ge=1, le=4)
+
+
+class Trim(Product):
+    """A profile for open ends, in sticks."""
+
+    height: Length = Field(le=200, description="What it covers: tile and bed must not be higher.")
+    stick: Length = Field(ge=100, le=10_000, description="Length of a stick.")
+
+
+class Board(Product):
+    """A thin board fixed over a wall that tile does not hold on, in sheets."""
+
+    width: Length = Field(ge=50, le=5_000)
+    height: Length = Field(ge=50, le=5_000)
+    thickness: Distance = Field(le=200)
+
+
+class Goods(Product):
+    """What is counted, measured or poured out of a pack: spacers, screws, tape, patch."""
+
+    pack: Amount = Field(description="How much is in a pack, as its line counts it.")
+
+
+GoodsKind = Literal[
+    "spacers", "wedges", "batten", "screws", "patch", "extenders", "device_screws", "sheeting",
+    "tape", "blade",
+]  # fmt: skip
+GOODS_UNITS: dict[GoodsKind, str] = {
+    "spacers": "spacers", "wedges": "wedges", "batten": "m", "screws": "screws",
+    "patch": "litres", "extenders": "extenders", "device_screws": "screws", "sheeting": "m2",
+    "tape": "m", "blade": "blades",
+}  # fmt: skip
+"""What a pack of each is counted in."""
+
+
+class Products(Value):
+    """The products that a job takes; None goes by the settings alone.
+
+    A mat holds the tile in place of the adhesive, which then counts for nothing.
+    """
+
+    adhesive: Adhesive | None = None
+    mat: Mat | None = None
+    grout: Grout | None = None
+    sealant: Sealant | None = None
+    primer: Coating | None = None
+    sealer: Coating | None = None
+    trim: Trim | None = None
+    board: Board | None = None
+    spacers: Goods | None = None
+    wedges: Goods | None = None
+    batten: Goods | None = None
+    screws: Goods | None = None
+    patch: Goods | None = None
+    extenders: Goods | None = None
+    device_screws: Goods | None = None
+    sheeting: Goods | None = None
+    tape: Goods | None = None
+    blade: Goods | None = None

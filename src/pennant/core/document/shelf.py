@@ -1,0 +1,168 @@
+"""The shelf of products that jobs choose from, and the examples that it begins with.
+
+The examples are made up, with sizes of their own.
+"""
+
+from typing import Literal, get_args
+
+from pennant.core.document.products import (
+    Adhesive,
+    Board,
+    Coating,
+    Goods,
+    Grout,
+    Mat,
+    Product,
+    Sealant,
+    Trim,
+)
+from pennant.core.document.tile import Tile
+from pennant.core.document.values import Value
+
+ShelfKind = Literal[
+    "tile", "adhesive", "mat", "grout", "sealant", "trim", "primer", "sealer", "board", "patch",
+    "spacers", "wedges", "batten", "screws", "extenders", "device_screws", "sheeting", "tape",
+    "blade",
+]  # fmt: skip
+Stocked = Tile | Product
+"""Anything that can stand on the shelf."""
+MODELS: dict[ShelfKind, type[Stocked]] = {
+    "tile": Tile, "adhesive": Adhesive, "mat": Mat, "grout": Grout, "sealant": Sealant,
+    "trim": Trim, "primer": Coating, "sealer": Coating, "board": Board, "patch": Goods,
+    "spacers": Goods, "wedges": Goods, "batten": Goods, "screws": Goods, "extenders": Goods,
+    "device_screws": Goods, "sheeting": Goods, "tape": Goods, "blade": Goods,
+}  # fmt: skip
+"""What a product of each kind is."""
+KINDS: tuple[ShelfKind, ...] = get_args(ShelfKind)
+
+
+class Shelf(Value):
+    """Products of each kind, to be chosen for a job."""
+
+    tile: tuple[Tile, ...] = ()
+    adhesive: tuple[Adhesive, ...] = ()
+    mat: tuple[Mat, ...] = ()
+    grout: tuple[Grout, ...] = ()
+    sealant: tuple[Sealant, ...] = ()
+    trim: tuple[Trim, ...] = ()
+    primer: tuple[Coating, ...] = ()
+    sealer: tuple[Coating, ...] = ()
+    board: tuple[Board, ...] = ()
+    patch: tuple[Goods, ...] = ()
+    spacers: tuple[Goods, ...] = ()
+    wedges: tuple[Goods, ...] = ()
+    batten: tuple[Goods, ...] = ()
+    screws: tuple[Goods, ...] = ()
+    extenders: tuple[Goods, ...] = ()
+    device_screws: tuple[Goods, ...] = ()
+    sheeting: tuple[Goods, ...] = ()
+    tape: tuple[Goods, ...] = ()
+    blade: tuple[Goods, ...] = ()
+
+
+_IN = 25.4
+EXAMPLES = Shelf(
+    tile=(
+        Tile(name="Heron, celadon glaze", length=_IN * 7.6875, height=_IN * 2.8125,
+             thickness=_IN * 5 / 16, per_box=38, colour="#a9c4b3", lugs=_IN / 16, weight=14.5,
+             price=41.0),
+        Tile(name="Marram, sand glaze", length=_IN * 5.9375, height=_IN * 2.9375,
+             thickness=_IN * 5 / 16, per_box=50, colour="#d8c8a4", weight=14.0, price=38.5),
+        Tile(name="Basin, clear glass", length=_IN * 8.875, height=_IN * 2.9375,
+             thickness=_IN / 4, material="glass", see_through=True, scratches=True, per_box=30,
+             colour="#bcd3d6", weight=16.0, price=72.0),
+        Tile(name="Quarry, open limestone", length=298.0, height=73.0, thickness=10.0,
+             material="stone", porous=True, turns=False, per_box=24, colour="#cfc6b4",
+             weight=26.0, price=64.0),
+        Tile(name="Ferry, white porcelain", length=247.0, height=61.5, thickness=8.0,
+             material="porcelain", per_box=34, colour="#ecebe6", weight=18.0, price=36.0),
+    ),
+    adhesive=(
+        Adhesive(name="Slatebed white", kind="thinset", shade="white", pack=9.5, density=1.32,
+                 water=0.27, pot_life=110, open_time=25, set_hours=24, price=17.4,
+                 goes_on=("bare board", "skim", "masonry", "cement board")),
+        Adhesive(name="Slatebed grey", kind="thinset", shade="grey", pack=9.5, density=1.32,
+                 water=0.27, pot_life=110, open_time=25, set_hours=24, price=15.9,
+                 goes_on=("bare board", "skim", "masonry", "cement board")),
+        Adhesive(name="Harecombe quick", kind="quick thinset", shade="white", pack=4.5,
+                 density=1.35, water=0.24, pot_life=22, open_time=10, set_hours=3, price=14.2,
+                 goes_on=("bare board", "skim", "cement board", "plywood")),
+        Adhesive(name="Tubwell mastic", kind="mastic", shade="white", pack=6.2, density=1.55,
+                 open_time=30, set_hours=36, price=21.0, goes_on=("painted board", "bare board"),
+                 not_on=("masonry", "old tile", "laminate")),
+        Adhesive(name="Drywell grab", kind="construction", shade="white", pack=0.42, density=1.5,
+                 open_time=15, set_hours=14, price=9.3, goes_on=("plywood", "masonry"),
+                 not_on=("painted board",)),
+    ),
+    mat=(
+        Mat(name="Clingfold mat", width=_IN * 11.5, roll=_IN * 188, thickness=0.9,
+            most_weight=16.5, weight=2.1, price=46.0),
+        Mat(name="Clingfold wide", width=_IN * 17.25, roll=_IN * 126, thickness=0.9,
+            most_weight=16.5, weight=2.2, price=49.5),
+    ),
+    grout=(
+        Grout(name="Millrace sanded, oat", kind="sanded", colour="#d9cfb8", pack=4.2,
+              density=1.65, water=0.2, pot_life=35, set_hours=60, joint_least=_IN / 8,
+              joint_most=_IN / 2, price=13.5),
+        Grout(name="Millrace sanded, slate", kind="sanded", colour="#55585a", pack=4.2,
+              density=1.65, water=0.2, pot_life=35, set_hours=60, joint_least=_IN / 8,
+              joint_most=_IN / 2, price=13.5),
+        Grout(name="Millrace plain, chalk", kind="unsanded", colour="#f0ece2", pack=2.1,
+              density=1.5, water=0.34, pot_life=30, joint_least=1.0, joint_most=3.0, price=9.8),
+        Grout(name="Withy fine, dove", kind="fine", colour="#b9bab4", pack=3.3, density=1.6,
+              water=0.25, pot_life=40, joint_least=1.5, joint_most=12.0, price=18.7),
+        Grout(name="Potter's ready, linen", kind="ready-mixed", colour="#e3dac8", pack=3.6,
+              density=1.7, pot_life=45, joint_least=1.5, joint_most=6.0, price=26.3),
+    ),
+    sealant=(
+        Sealant(name="Millrace sealant, oat", pack=290, colour="#d9cfb8", weight=0.46, price=8.4),
+        Sealant(name="Millrace sealant, slate", pack=290, colour="#55585a", weight=0.46,
+                price=8.4),
+        Sealant(name="Clearwater neutral", pack=310, weight=0.38, price=6.9),
+    ),
+    primer=(
+        Coating(name="Scuffhold primer", pack=0.9, cover=7.5, coats=1, weight=1.1, price=19.5),
+        Coating(name="Glazegrip primer", pack=0.75, cover=5.5, coats=1, weight=1.0, price=24.0),
+    ),
+    sealer=(
+        Coating(name="Duckback sealer", pack=0.5, cover=9.0, coats=2, weight=0.6, price=22.6),
+    ),
+    trim=(
+        Trim(name="Square edge 3/8, brushed", height=_IN * 3 / 8, stick=_IN * 96,
+             weight=0.34, price=11.3),
+        Trim(name="Square edge 1/2, brushed", height=_IN / 2, stick=_IN * 96,
+             weight=0.41, price=12.1),
+        Trim(name="Round edge 12 mm, white", height=12.0, stick=2450.0, weight=0.3, price=9.4),
+    ),
+    board=(
+        Board(name="Flintlock cement board", width=_IN * 35.5, height=_IN * 59.0,
+              thickness=_IN / 4, weight=15.8, price=17.9),
+    ),
+    patch=(Goods(name="Levelhand patch", pack=2.6, weight=3.4, price=16.2),),
+    spacers=(
+        Goods(name="Tern crosses 1/8", pack=180, weight=0.12, price=4.3),
+        Goods(name="Tern crosses 3 mm", pack=220, weight=0.13, price=4.1),
+    ),
+    wedges=(Goods(name="Tern wedges", pack=90, weight=0.21, price=5.2),),
+    batten=(Goods(name="Planed batten", pack=1.85, weight=1.1, price=4.8),),
+    screws=(Goods(name="Coarse screws, 45 mm", pack=70, weight=0.28, price=5.9),),
+    extenders=(Goods(name="Boxreach, one gang", pack=1, weight=0.03, price=2.7),),
+    device_screws=(Goods(name="Long device screws, 40 mm", pack=16, weight=0.05, price=3.1),),
+    sheeting=(Goods(name="Padded sheeting", pack=9.5, weight=2.4, price=12.9),),
+    tape=(Goods(name="Blue-grey masking tape", pack=32, weight=0.15, price=4.6),),
+    blade=(
+        Goods(name="Wet blade, fired clay", pack=1, weight=0.22, price=27.0),
+        Goods(name="Wet blade, glass", pack=1, weight=0.22, price=41.0),
+    ),
+)  # fmt: skip
+"""The shelf that Pennant comes with."""
+
+
+def with_kept(examples: Shelf, kept: Shelf) -> Shelf:
+    """Return a shelf with the user's own products first; one of the same name hides the example."""
+    both = {}
+    for kind in KINDS:
+        own = getattr(kept, kind)
+        names = {one.name for one in own}
+        both[kind] = (*own, *(one for one in getattr(examples, kind) if one.name not in names))
+    return Shelf(**both)

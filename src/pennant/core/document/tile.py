@@ -1,0 +1,47 @@
+"""The tile as it measures, and what it is made of."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from pennant.core.document.products import Price
+from pennant.core.document.survey import Name
+from pennant.core.document.tooling import Material
+from pennant.core.document.values import Distance, Length, Value
+
+LEAST_TILE = 5.0
+"""Millimetres: the side of the smallest chip sold, far under what anyone sets singly."""
+WIDEST_JOINT = 50.0
+"""Millimetres: 2 in, wider than any joint between wall tiles."""
+
+
+class Tile(Value):
+    """The tile as it measures, not as it is called."""
+
+    name: Name = "Tile"
+    length: Length = Field(
+        ge=LEAST_TILE, le=5_000, description="Along the course when the tile lies."
+    )
+    height: Length = Field(ge=LEAST_TILE, le=5_000, description="Up the course when the tile lies.")
+    thickness: Length = Field(ge=0.5, le=100)
+    material: Material = "ceramic"
+    turns: bool = Field(
+        default=True, description="May be turned round by half: no printed or veined direction."
+    )
+    bevelled: bool = Field(default=False, description="Its factory edges are bevelled or glazed.")
+    lugs: Distance = Field(
+        default=0.0, le=WIDEST_JOINT, description="The least joint that its lugs leave."
+    )
+    porous: bool = Field(default=False, description="Open-pored: it is sealed before grout.")
+    scratches: bool = Field(default=False, description="Sand in grout would scratch its face.")
+    finish: Literal["gloss", "matt", "polished", "textured"] = "gloss"
+    faces: int = Field(default=1, ge=1, le=200, description="Different faces in a box.")
+    shade_varies: Literal["none", "slight", "strong"] = "none"
+    lot: str = Field(default="", max_length=40, description="The lot that the order must be of.")
+    see_through: bool = Field(default=False, description="What is behind it shows.")
+    weight: float | None = Field(
+        default=None, gt=0, le=500, allow_inf_nan=False, description="kg a square metre."
+    )
+    price: Price | None = Field(default=None, description="Of a box.")
+    per_box: int = Field(default=25, ge=1, le=10_000, description="Tiles in a box.")
+    colour: str = Field(default="#b9cbbd", pattern=r"^#[0-9a-f]{6}$", description="On the drawing.")

@@ -1,0 +1,50 @@
+"""What matters to the client, as a list of wishes in order; `wishes` measures them."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from pennant.core.document.values import Value
+
+Kind = Literal[
+    "never", "avoid", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
+    "centred", "corner", "cut", "hard", "tiles",
+]  # fmt: skip
+BANDS: dict[Kind, float] = {
+    "never": 0, "avoid": 0, "even": 1.6, "smallest": 0.8, "full-left": 0.8, "full-right": 0.8,
+    "whole-counter": 0.8, "whole-top": 0.8,
+    "centred": 0.8, "corner": 1.6, "cut": 0, "hard": 0, "tiles": 0,
+}  # fmt: skip
+"""Millimetres, or a count: differences up to so much are not seen. Half a sixteenth for a size, a
+sixteenth for what one compares across an opening."""
+USUAL: tuple[Kind, ...] = ("never", "avoid", "smallest", "cut", "tiles")
+"""The order that a job begins with; the others can be taken up."""
+ALL: tuple[Kind, ...] = (*USUAL, "even", "full-left", "full-right", "whole-counter", "whole-top",
+                         "centred", "corner", "hard")  # fmt: skip
+
+
+BOUND: dict[Kind, tuple[str, ...]] = {
+    "even": ("window", "hatch", "niche"),
+    "smallest": ("window", "hatch", "niche", "cabinet", "hood", "shelf", "upstand", "ledge",
+                 "range-gap", "wall"),
+    "full-left": ("wall",), "full-right": ("wall",),
+    "centred": ("window", "hatch", "niche", "hood", "range-gap", "mark", "cabinet"),
+    "corner": ("wall",),
+}  # fmt: skip
+"""Wishes that can be bound to a place, and the kinds of things that they can be bound to."""
+
+
+class Wish(Value):
+    """One wish; switched off it stays in the list and does not count.
+
+    ``at`` binds it to a thing or wall; empty is everywhere that it makes sense.
+    """
+
+    kind: Kind
+    on: bool = Field(default=True)
+    at: str = Field(default="", max_length=80, description="A thing's or wall's id.")
+
+
+def usual_wishes() -> tuple[Wish, ...]:
+    """Return the wishes that a job begins with: all of them, the usual ones switched on."""
+    return tuple(Wish(kind=kind, on=kind in USUAL) for kind in ALL)

@@ -1,0 +1,117 @@
+"""The layout: where the pennant's tile stands and how the courses run out from it."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from pennant.core.document.module import Module, module_for
+from pennant.core.document.pattern import Bond, Pattern
+from pennant.core.document.settings import Settings
+from pennant.core.document.starts import Fitted, FullTop, Start, WholeCourses
+from pennant.core.document.tile import Tile
+from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.layout.field import Edge, Field
+from pennant.core.layout.fit import Span, slipped, spans_between
+from pennant.core.layout.start import Carries, Plant, plant_of
+
+
+@dataclass(frozen=True)
+class BorderRow:
+    """A course of another tile, ``after`` courses from the pennant's, counting that one.
+
+    It lies above them, or beneath where setting out hangs ``down`` from the top.
+    """
+
+    after: int
+    down: bool
+    module: Module
+
+    def beyond(self, row: int) -> int:
+        """Return which way a row is moved by the border's height: 1 up, -1 down, 0 not at all."""
+        if self.down:
+            return -1 if row <= -self.after else 0
+        return 1 if row >= self.after else 0
+
+    def under(self, row: int) -> bool:
+        """Whether the border lies right beneath a row."""
+        return row == (1 - self.after if self.down else self.after)
+
+
+@dataclass(frozen=True)
+class Layout:
+    """How one surface is laid. ``bed_wanted`` is the joint that whole courses would need (mm).
+
+    ``bevelled`` says that a cut edge can be told from the tile's own in a joint.
+    """
+
+    plant: Plant
+    module: Module
+    bond: Bond
+    spans: tuple[Span, ...] = ()
+    border: BorderRow | None = None
+    bed_wanted: float | None = None
+    bevelled: bool = False
+
+    @property
+    def right_lattice(self) -> float:
+        """Left edge of a tile of the pennant's course as the layout runs right of every span."""
+        return self.plant.x - (slipped(self.spans, self.spans[-1].high) if self.spans else 0.0)
+
+
+def layout_of(
+    start: Start,
+    field: Field,
+    tile: Tile,
+    pattern: Pattern,
+    settings: Settings,
+    carries: Carries,
+    kerf: float,
+) -> Layout:
+    """Return how a surface is laid from a start; ``carries`` is what goes on from the one before.
+
+    ``kerf`` is what a straight cut takes away (mm). A line that the field does not have is passed
+    over.
+    """
+    module, wanted = module_for(tile, pattern), None
+    if isinstance(start.up, WholeCourses):
+        clear = field.top_under(start.up.under) - field.foot
+        wanted = whole_bed(clear, module)
+        play = settings.joint_play
+        bed = min(max(wanted, module.joint - play, 0.0), module.joint + play)
+        module = replace(module, bed=tidy(bed))
+    lines = lines_of(start, field)
+    spans: tuple[Span, ...] = ()
+    if isinstance(start.across, Fitted):
+        spans = spans_between(lines, module, start.across.how, settings.joint_play)
+    border = None
+    if pattern.border is not None:
+        other = module_for(pattern.border.tile, pattern)
+        own = replace(other, joint=module.joint, bed=module.bed)
+        border = BorderRow(pattern.border.after, isinstance(start.up, FullTop), own)
+    plant = plant_of(start, field, module, lines[0] if lines else None, carries, kerf)
+    return Layout(plant, module, pattern.bond, spans, border, wanted, tile.bevelled)
+
+
+def lines_of(start: Start, field: Field) -> Sequence[Edge]:
+    """Return the upright lines that a start names, as far as the field has them."""
+    across = start.across
+    if across.kind == "full-at":
+        names: tuple[str, ...] = (across.line,)
+    elif across.kind == "fitted":
+        names = across.lines
+    else:
+        return ()
+    edges = {edge.id: edge for edge in field.edges if edge.upright}
+    return [edges[name] for name in names if name in edges]
+
+
+def whole_bed(clear: float, module: Module) -> float:
+    """Return the joint between courses (mm) with which whole courses fill a clear height.
+
+    Of all numbers of courses the one whose joint is nearest the chosen one:
+    n h + (n - 1) joint = clear. A height with room for one course only keeps the joint as it is.
+    """
+    most = int((clear + EPS) // module.height)
+    joints = [
+        (clear - count * module.height) / (count - 1) for count in range(max(2, most - 2), most + 1)
+    ]
+    return min(joints, key=lambda joint: abs(joint - module.joint), default=module.joint)

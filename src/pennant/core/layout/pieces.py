@@ -1,0 +1,221 @@
+"""Pieces: what each tile of the layout comes to when the field has been cut out of it."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Annotated, NamedTuple
+
+from pydantic import Field as Described
+
+from pennant.core.geometry.clip import (
+    Outline,
+    Ring,
+    area_left,
+    cut_out,
+    is_square,
+    outline_area,
+    ring_of,
+)
+from pennant.core.geometry.rect import Rect
+from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.layout.courses import Course
+from pennant.core.layout.cut_kind import Kind
+from pennant.core.layout.field import Field, KeepOut, Side
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """One piece of tile on the wall. Millimetres, x right and y up from the wall's datum.
+
+    A plain dataclass, because a plan makes hundreds of them for every key that is pressed.
+    """
+
+    id: str
+    wall: str
+    course: Annotated[int, Described(description="0 is the lowest.")]
+    phase: Annotated[int, Described(description="Courses of one phase have joints in line.")]
+    tile: Annotated[str, Described(description="Parts of one split tile share it.")]
+    kind: Kind
+    cut_sides: Annotated[
+        tuple[Side, ...], Described(description="Sides short of the tile's own factory edge.")
+    ]
+    outline: Outline
+    box: Annotated[Rect, Described(description="Around the piece: x0, y0, x1, y1.")]
+    width: float
+    height: float
+    area: float
+    tile_at: Annotated[
+        tuple[float, float], Described(description="Lower left corner of the whole tile.")
+    ] = (0.0, 0.0)
+    shaved: Annotated[float, Described(description="By how much its tile is shorter.")] = 0.0
+    border: Annotated[bool, Described(description="Of the border's tile.")] = False
+
+
+@dataclass(frozen=True)
+class Cutting:
+    """What cutting the field out of the courses comes to. Areas in mm2.
+
+    ``seen`` has, for each piece that a box is cut out of, its outline with the plate on: as if the
+    box were not there. What an edge gets is judged by that.
+    """
+
+    pieces: list[Piece]
+    joint_area: float
+    seen: dict[str, Outline]
+
+
+def pieces_of(code: str, field: Field, courses: Iterable[Course]) -> Cutting:
+    """Return the pieces, course by course from the left, and the joint area among them.
+
+    ``code`` begins the ids, which are wall, course and place, such as ``A3.12``. The joint area is
+    reckoned from the cells (tile and half a joint all round): in each, what the field leaves of the
+    cell less what it leaves of the tile.
+    """
+    pieces: list[Piece] = []
+    joints = 0.0
+    seen: dict[str, Outline] = {}
+    lowest: int | None = None
+    inner = field.inner
+    for number, course in enumerate(courses):
+        low, high = course.band
+        beside = [k for k in field.keep_outs if k.box.y0 < high and k.box.y1 > low]
+        row: list[Piece] = []
+        lowest = number if lowest is None else lowest
+        place = 0
+        for whole_cell, laid, whole in course.units(inner.x0, inner.x1):
+            cell = whole_cell.meet(inner)
+            near = [k for k in beside if k.box.x0 < cell.x1 and k.box.x1 > cell.x0]
+            if cell.empty() or any(keep.square and keep.box.holds(cell) for keep in near):
+                continue
+            inside = laid.meet(inner)
+            parts = [] if inside.empty() else _cut(inside, near)
+            joints += _left(cell, near) - sum(outline_area(part) for part in parts)
+            if not parts:
+                continue
+            id_ = f"{code}{number - lowest + 1}.{place + 1}"
+            tile = _Tile(field.surface.id, course, number - lowest, id_, whole, laid)
+            cut = _numbered(tile, parts)
+            row += cut
+            place += 1
+            if any(keep.hidden for keep in near):
+                covered = _cut(inside, [keep for keep in near if not keep.hidden])
+                seen |= {piece.id: _around(piece.box, covered) for piece in cut}
+        if not row and lowest == number:
+            lowest = None
+        pieces += row
+    return Cutting(pieces, joints, seen)
+
+
+def _cut(rect: Rect, near: list[KeepOut]) -> list[Outline]:
+    slanted = [keep.polygon for keep in near if not keep.square]
+    return cut_out(rect, [keep.box for keep in near if keep.square], slanted)
+
+
+def _left(rect: Rect, near: list[KeepOut]) -> float:
+    slanted = [keep.polygon for keep in near if not keep.square]
+    return area_left(rect, [keep.box for keep in near if keep.square], slanted)
+
+
+def _around(box: Rect, outlines: list[Outline]) -> Outline:
+    """The smallest outline that a piece lies in."""
+    return min(
+        (outline for outline in outlines if bounds(outline).holds(box)), key=outline_area
+    )  # fmt: skip
+
+
+class _Tile(NamedTuple):
+    """A tile on the wall, before it is known into how many pieces it falls."""
+
+    wall: str
+    course: Course
+    number: int
+    id: str
+    whole: Rect
+    laid: Rect
+
+    def shaved(self, piece: Rect) -> float:
+        """By how much (mm) a piece of it is shorter at a side that is not its outline's own."""
+        left = self.laid.x0 - self.whole.x0 if piece.x0 <= self.laid.x0 + EPS else 0.0
+        right = self.whole.x1 - self.laid.x1 if piece.x1 >= self.laid.x1 - EPS else 0.0
+        return tidy(left + right)
+
+
+def _numbered(tile: _Tile, parts: list[Outline]) -> list[Piece]:
+    marks = [chr(ord("a") + n) if n < 26 else f"-{n}" for n in range(len(parts))]
+    return [
+        _piece(tile, tile.id if len(parts) == 1 else tile.id + mark, part)
+        for mark, part in zip(marks, parts, strict=True)
+    ]
+
+
+def _piece(tile: _Tile, id_: str, outline: Outline) -> Piece:
+    raw = bounds(outline)
+    sides = cut_sides(raw, tile.whole)
+    box = Rect(tidy(raw.x0), tidy(raw.y0), tidy(raw.x1), tidy(raw.y1))
+    plain = len(outline) == 1 and is_square(outline[0])
+    return Piece(
+        id=id_, wall=tile.wall, course=tile.number, phase=tile.course.phase, tile=tile.id,
+        kind=kind_of(outline, tile.whole, sides), cut_sides=sides,
+        outline=(ring_of(box),) if plain else _tidied(outline), box=box,
+        width=tidy(raw.width), height=tidy(raw.height), area=tidy(outline_area(outline)),
+        tile_at=(tidy(tile.whole.x0), tidy(tile.whole.y0)), shaved=tile.shaved(raw),
+        border=tile.course.border,
+    )  # fmt: skip
+
+
+def _tidied(outline: Outline) -> Outline:
+    return tuple(tuple((tidy(x), tidy(y)) for x, y in ring) for ring in outline)
+
+
+def bounds(outline: Outline) -> Rect:
+    """Return the rectangle around an outline."""
+    shell = outline[0]
+    if is_square(shell):
+        return Rect(*shell[0], *shell[2])
+    xs = [x for x, _ in shell]
+    ys = [y for _, y in shell]
+    return Rect(min(xs), min(ys), max(xs), max(ys))
+
+
+def cut_sides(box: Rect, whole: Rect) -> tuple[Side, ...]:
+    """Return the sides at which a piece falls short of its tile."""
+    if box == whole:
+        return ()
+    short: tuple[tuple[Side, float], ...] = (
+        ("left", box.x0 - whole.x0), ("right", whole.x1 - box.x1),
+        ("bottom", box.y0 - whole.y0), ("top", whole.y1 - box.y1),
+    )  # fmt: skip
+    return tuple(side for side, by in short if by > EPS)
+
+
+def kind_of(outline: Outline, whole: Rect, sides: tuple[Side, ...]) -> Kind:
+    """Name the cut from the geometry.
+
+    Across the tile's length, along it, both; with a slanted side; notched; around a round; holed.
+    """
+    if len(outline) > 1:
+        return "hole"
+    shell = outline[0]
+    if not is_square(shell):
+        return _odd(shell)
+    if not sides:
+        return "full"
+    shorter = "left" in sides or "right" in sides
+    lower = "bottom" in sides or "top" in sides
+    if shorter and lower:
+        return "both"
+    if abs(whole.width - whole.height) <= EPS:
+        return "crosscut"  # a square has no length to be ripped along
+    return "crosscut" if shorter == (whole.width > whole.height) else "rip"
+
+
+def _odd(shell: Ring) -> Kind:
+    """A piece that is no rectangle: all its slants on one or two straight lines is a taper."""
+    sides = list(zip(shell, (*shell[1:], shell[0]), strict=True))
+    slanted = sum(abs(a[0] - b[0]) > EPS and abs(a[1] - b[1]) > EPS for a, b in sides)
+    if slanted > 2:
+        return "curve"
+    turns = (
+        (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0])
+        for a, b, c in zip(shell, (*shell[1:], shell[0]), (*shell[2:], *shell[:2]), strict=True)
+    )
+    return "taper" if slanted and all(turn > 0 for turn in turns) else "notch"

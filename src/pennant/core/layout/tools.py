@@ -1,0 +1,76 @@
+"""Tools: what makes which cut, by material, shape and what there is; and what it takes away."""
+
+from collections.abc import Collection
+
+from pennant.core.document.settings import Settings
+from pennant.core.document.tooling import Material, Tool
+from pennant.core.layout.cut_kind import STRAIGHT, Kind
+
+_SNAPS: tuple[Material, ...] = ("ceramic", "porcelain")
+"""Scored and snapped along a straight line; the others split where they want."""
+_BY_CUT: dict[Kind, tuple[Tool, ...]] = {
+    "full": (),
+    "crosscut": ("snap cutter", "wet saw", "grinder"),
+    "rip": ("snap cutter", "wet saw", "grinder"),
+    "both": ("snap cutter", "wet saw", "grinder"),
+    "taper": ("snap cutter", "wet saw", "grinder"),
+    "notch": ("wet saw", "grinder", "nippers"),
+    "curve": ("grinder", "nippers", "wet saw"),
+    "hole": ("grinder", "wet saw"),
+}
+"""For each cut the tools that make it, the one that makes it best first."""
+
+
+BRITTLE: tuple[Material, ...] = ("glass", "stone")
+"""Materials that chip and crack: more of their cuts are lost."""
+MINUTES: dict[tuple[Kind, Tool | None], float] = {
+    ("crosscut", "snap cutter"): 0.7, ("crosscut", None): 2.0,
+    ("rip", "snap cutter"): 1.5, ("rip", None): 2.5,
+    ("both", "snap cutter"): 2.0, ("both", None): 4.0,
+    ("taper", "snap cutter"): 2.0, ("taper", None): 3.0,
+    ("notch", None): 6.0, ("curve", None): 10.0, ("hole", None): 8.0,
+}  # fmt: skip
+"""Minutes a cut with its marking, once the tool stands ready: for its own tool, else for any."""
+
+
+def breaking(kind: Kind, brittle: bool, thin: bool) -> tuple[str, ...]:
+    """Return the settings whose product is the share of a cut that breaks; none for a full tile.
+
+    Notches, curves and holes break more than straight cuts, thin legs and brittle tile more again.
+    """
+    if kind == "full":
+        return ()
+    names = ["break_cut" if kind in STRAIGHT else "break_notched"]
+    if thin:
+        names.append("break_thin")
+    if brittle:
+        names.append("break_brittle")
+    return tuple(names)
+
+
+def tools_for(kind: Kind, material: Material) -> tuple[Tool, ...]:
+    """Return the tools that make a cut, the best first; none for a full tile."""
+    if kind == "full":
+        return ()
+    if material == "stick-on":
+        return ("shears",)
+    fit = _BY_CUT[kind]
+    if material in _SNAPS:
+        return fit
+    return tuple(tool for tool in fit if tool not in ("snap cutter", "nippers"))
+
+
+def tool_for(kind: Kind, material: Material, have: Collection[Tool]) -> Tool | None:
+    """Return the best tool at hand for a cut; the best there is if none is at hand (to be had)."""
+    fit = tools_for(kind, material)
+    return next((tool for tool in fit if tool in have), fit[0] if fit else None)
+
+
+def kerf_of(tool: Tool | None, settings: Settings) -> float:
+    """Return what a cut takes away (mm): a snapped or sheared one nothing, a sawn one the blade."""
+    return settings.kerf if tool in ("wet saw", "grinder") else 0.0
+
+
+def straight_kerf(material: Material, have: Collection[Tool], settings: Settings) -> float:
+    """Return what a straight cut of this material takes away (mm) with the tools at hand."""
+    return kerf_of(tool_for("crosscut", material, have), settings)

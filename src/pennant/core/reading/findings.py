@@ -1,0 +1,298 @@
+"""Findings: what an installer or a client would object to, as data.
+
+A finding says what, where, how big, against which limit and by which setting; the sentence is made
+elsewhere. Rules look at the plan's own pieces, so a finding is never about anything not drawn.
+"""
+
+from collections.abc import Iterator
+from typing import Literal
+
+import shapely
+
+from pennant.core.document.settings import Settings
+from pennant.core.document.values import Value
+from pennant.core.geometry.rect import Rect
+from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.layout.field import Edge, Field, KeepOut, Side
+from pennant.core.layout.layout import Layout
+from pennant.core.layout.pieces import Piece
+from pennant.core.reading.edges import EdgeReading, Gets
+from pennant.core.survey.placed import Placed
+
+Rule = Literal[
+    "sliver", "thin-top", "small-piece", "uneven-jambs", "thin-leg", "plate-overhang",
+    "plate-cover", "shaved", "joint-off", "cut-edge",
+]  # fmt: skip
+Weight = Literal["never", "avoid"]
+_TOPS = ("overhead", "ceiling", "open-top")
+_HIDDEN = ("corner", "foot", "gap-side")
+"""Edges whose pieces are not in plain view; a small piece passes there, a sliver does not."""
+
+
+class Finding(Value):
+    """One objection. ``size`` and ``limit`` are mm, except that ``ratio`` is a share of 1."""
+
+    id: str
+    rule: Rule
+    weight: Weight
+    places: tuple[str, ...]
+    size: float
+    limit: float
+    setting: str | None
+    pieces: tuple[str, ...]
+    courses: tuple[int, ...] = ()
+    other: float | None = None
+    ratio: float | None = None
+
+
+def find(
+    settings: Settings,
+    field: Field,
+    layout: Layout,
+    pieces: list[Piece],
+    readings: list[EdgeReading],
+) -> list[Finding]:
+    """Return every finding of a surface, the worst kind first, in a settled order."""
+    found = [
+        *_small(settings, readings),
+        *_uneven(settings, field, readings),
+        *_devices(settings, field, pieces),
+        *_fitted(settings, field, layout, pieces),
+        *_cut_edges(field, readings),
+    ]
+    return sorted(found, key=lambda f: (f.weight != "never", f.size, f.id))
+
+
+def _small(settings: Settings, readings: list[EdgeReading]) -> list[Finding]:
+    """Slivers, thin tops and small pieces: one finding for all pieces of a size at an edge.
+
+    The same pieces seen from two edges (a strip between a corner and a cabinet) are one finding.
+    """
+    merged: dict[tuple[Rule, int, tuple[str, ...]], Finding] = {}
+    for reading in readings:
+        for gets in reading.gets:
+            verdict = _judge(settings, reading, gets)
+            if verdict is None:
+                continue
+            rule, weight, setting, limit = verdict
+            key = (rule, round(gets.size * 100), gets.pieces)
+            places: tuple[str, ...] = (reading.edge,)
+            if key in merged:
+                places = (*merged[key].places, reading.edge)
+            merged[key] = Finding(
+                id=f"{rule}@{places[0]}@{gets.pieces[0]}", rule=rule, weight=weight,
+                places=places, size=gets.size, limit=tidy(limit), setting=setting,
+                pieces=gets.pieces, courses=gets.courses,
+            )  # fmt: skip
+    return list(merged.values())
+
+
+def _judge(
+    settings: Settings, reading: EdgeReading, gets: Gets
+) -> tuple[Rule, Weight, str, float] | None:
+    top = reading.kind in _TOPS
+    least = settings.least_top_piece if top else settings.least_piece
+    if gets.full:
+        return None
+    if gets.size < least - EPS:
+        rule: Rule = "thin-top" if top else "sliver"
+        return rule, "never", "least_top_piece" if top else "least_piece", least
+    if gets.share < settings.small_share - 1e-9 and reading.kind not in _HIDDEN:
+        return "small-piece", "avoid", "small_share", gets.size / gets.share * settings.small_share
+    return None
+
+
+def _uneven(settings: Settings, field: Field, readings: list[EdgeReading]) -> Iterator[Finding]:
+    """Jambs that differ, course by course; seen only if large both in size and in ratio."""
+    by_edge = {reading.edge: reading for reading in readings}
+    for opening in field.surface.things:
+        if opening.kind not in ("window", "hatch", "niche"):
+            continue
+        left, right = by_edge.get(f"{opening.id}:left"), by_edge.get(f"{opening.id}:right")
+        if left is None or right is None:
+            continue
+        unlike: dict[tuple[float, float], tuple[list[int], list[str]]] = {}
+        for course in sorted(_courses(left) & _courses(right)):
+            a, b = _at(left, course), _at(right, course)
+            if _seen(settings, a.size, b.size):
+                courses, ids = unlike.setdefault((a.size, b.size), ([], []))
+                courses.append(course)
+                here = f"{field.surface.code}{course + 1}."
+                ids += [i for i in (*a.pieces, *b.pieces) if i.startswith(here)]
+        for (a_size, b_size), (courses, ids) in unlike.items():
+            yield Finding(
+                id=f"uneven-jambs@{opening.id}@{courses[0]}", rule="uneven-jambs", weight="avoid",
+                places=(left.edge, right.edge), size=min(a_size, b_size), other=max(a_size, b_size),
+                limit=settings.uneven_difference, setting="uneven_difference",
+                ratio=tidy(abs(a_size - b_size) / max(a_size, b_size)),
+                pieces=tuple(ids), courses=tuple(courses),
+            )  # fmt: skip
+
+
+def _cut_edges(field: Field, readings: list[EdgeReading]) -> Iterator[Finding]:
+    """Open edges that no trim covers: whatever is cut there shows its cut edge."""
+    bare = {edge.id for edge in field.edges if is_bare(edge)}
+    for reading in readings:
+        cut = [gets for gets in reading.gets if not gets.full]
+        if reading.edge in bare and cut:
+            yield Finding(
+                id=f"cut-edge@{reading.edge}", rule="cut-edge", weight="avoid",
+                places=(reading.edge,), size=min(gets.size for gets in cut), limit=0,
+                setting="trim_face", pieces=tuple(p for gets in cut for p in gets.pieces),
+                courses=tuple(sorted({c for gets in cut for c in gets.courses})),
+            )  # fmt: skip
+
+
+def is_bare(edge: Edge) -> bool:
+    """Whether an edge is one that trim would cover, and has none."""
+    return edge.gap.fills == "trim" and edge.gap.width <= EPS
+
+
+def _fitted(
+    settings: Settings, field: Field, layout: Layout, pieces: list[Piece]
+) -> Iterator[Finding]:
+    """What fitting costs: tiles shaved, whose cut edge shows, and joints wider than chosen.
+
+    Beside a bevelled or glazed edge a cut one is plainly seen, however little was shaved.
+    """
+    joint = layout.module.joint
+    for span in layout.spans:
+        place = f"{field.surface.id}@{tidy(span.low):g}"
+        if span.how == "joints":
+            if abs(span.wanted - span.excess) > EPS:
+                wanted = joint - span.wanted / span.tiles
+                yield _joint_off(field, f"joint-off@{place}", wanted, joint, settings)
+            continue
+        limit = settings.shave_share * layout.module.width
+        low, high = span.low - EPS, span.high + EPS
+        shaved = [p for p in pieces if p.shaved > EPS and p.box.x0 < high and p.box.x1 > low]
+        if shaved and span.each > EPS:
+            yield Finding(
+                id=f"shaved@{place}", rule="shaved",
+                weight="never" if layout.bevelled or span.each > limit + EPS else "avoid",
+                places=(field.surface.id,), size=tidy(span.each), limit=tidy(limit),
+                setting="shave_share", pieces=tuple(piece.id for piece in shaved),
+                courses=tuple(sorted({piece.course for piece in shaved})),
+            )  # fmt: skip
+    bed = layout.bed_wanted
+    if bed is not None and abs(bed - joint) > settings.joint_play + EPS:
+        yield _joint_off(field, f"joint-off@{field.surface.id}@up", bed, joint, settings)
+
+
+def _joint_off(
+    field: Field, id_: str, wanted: float, joint: float, settings: Settings
+) -> Finding:  # fmt: skip
+    """A joint that would have to leave its limits."""
+    return Finding(
+        id=id_, rule="joint-off", weight="never", places=(field.surface.id,), size=tidy(wanted),
+        other=tidy(joint), limit=settings.joint_play, setting="joint_play", pieces=(),
+    )  # fmt: skip
+
+
+def _courses(reading: EdgeReading) -> set[int]:
+    return {course for gets in reading.gets for course in gets.courses}
+
+
+def _at(reading: EdgeReading, course: int) -> Gets:
+    return min((g for g in reading.gets if course in g.courses), key=lambda g: g.size)
+
+
+def _seen(settings: Settings, a: float, b: float) -> bool:
+    difference = abs(a - b)
+    return (
+        difference > settings.uneven_difference + EPS
+        and difference > settings.uneven_ratio * max(a, b) + EPS
+    )
+
+
+def _devices(settings: Settings, field: Field, pieces: list[Piece]) -> Iterator[Finding]:
+    holes = {keep.owner: keep for keep in field.keep_outs if keep.hidden}
+    for device in field.surface.things:
+        if device.cover is None or device.id not in holes:
+            continue
+        hole = holes[device.id]
+        near = hole.box.grown(2 * EPS, 2 * EPS, 2 * EPS, 2 * EPS)
+        around = [piece for piece in pieces if near.overlaps(piece.box)]
+        yield from _thin_legs(settings, device, hole, around)
+        yield from _overhang(device.cover, device, field)
+        yield from _cover(settings, device.cover, hole, around)
+
+
+def _thin_legs(
+    settings: Settings, device: Placed, hole: KeepOut, around: list[Piece]
+) -> Iterator[Finding]:
+    """Tile between the hole and the edge of the piece that it is cut from, or split off from.
+
+    Neighbours that meet over the box have the same leg on that side: they are one finding.
+    """
+    limit = settings.least_leg
+    alike: dict[tuple[Side, int], tuple[float, list[Piece]]] = {}
+    for piece in around:
+        for side, leg in _legs(piece.box, hole.box):
+            if leg < limit - EPS and piece.kind != "full":
+                alike.setdefault((side, round(leg * 100)), (leg, []))[1].append(piece)
+    for (side, _), (leg, pieces) in alike.items():
+        yield Finding(
+            id=f"thin-leg@{device.id}:{side}@{pieces[0].id}", rule="thin-leg", weight="avoid",
+            places=(f"{device.id}:{side}",), size=tidy(leg), limit=limit, setting="least_leg",
+            pieces=tuple(piece.id for piece in pieces),
+            courses=tuple(sorted({piece.course for piece in pieces})),
+        )  # fmt: skip
+
+
+def _legs(tile: Rect, hole: Rect) -> Iterator[tuple[Side, float]]:
+    """The sides of a hole that a piece reaches, each with what is left of the piece beyond it."""
+    if min(tile.y1, hole.y1) - max(tile.y0, hole.y0) > EPS:
+        if tile.x0 + EPS < hole.x0 <= tile.x1 + EPS:
+            yield "left", hole.x0 - tile.x0
+        if tile.x0 - EPS <= hole.x1 < tile.x1 - EPS:
+            yield "right", tile.x1 - hole.x1
+    if min(tile.x1, hole.x1) - max(tile.x0, hole.x0) > EPS:
+        if tile.y0 + EPS < hole.y0 <= tile.y1 + EPS:
+            yield "bottom", hole.y0 - tile.y0
+        if tile.y0 - EPS <= hole.y1 < tile.y1 - EPS:
+            yield "top", tile.y1 - hole.y1
+
+
+def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[Finding]:
+    """A plate past the tiled area: over the counter, an end, a cabinet, a window's joint."""
+    inner, wall = field.inner, field.surface.id
+    past: dict[str, float] = {
+        f"{wall}:left": inner.x0 - plate.x0, f"{wall}:right": plate.x1 - inner.x1,
+        f"{wall}:bottom": inner.y0 - plate.y0, f"{wall}:top": plate.y1 - inner.y1,
+    }  # fmt: skip
+    for keep in field.keep_outs:
+        if keep.owner == device.id or not keep.box.overlaps(plate):
+            continue
+        if not keep.square and not keep.polygon.intersects(shapely.box(*plate)):
+            continue
+        block = keep.box
+        reach: dict[Side, float] = {
+            "left": plate.x1 - block.x0, "right": block.x1 - plate.x0,
+            "bottom": plate.y1 - block.y0, "top": block.y1 - plate.y0,
+        }  # fmt: skip
+        side = min(reach, key=lambda s: reach[s])
+        # Over the counter the field lies above: the wall's own bottom edge.
+        own = keep.owner.split(".")[0] == wall
+        past[f"{wall}:bottom" if own and side == "top" else f"{keep.owner}:{side}"] = reach[side]
+    for place, amount in past.items():
+        if amount > EPS:
+            yield Finding(
+                id=f"plate-overhang@{device.id}@{place}", rule="plate-overhang", weight="never",
+                places=(device.id, place), size=tidy(amount), limit=0, setting=None,
+                pieces=(),
+            )  # fmt: skip
+
+
+def _cover(
+    settings: Settings, plate: Rect, hole: KeepOut, around: list[Piece]
+) -> Iterator[Finding]:
+    """A plate that does not reach far enough over the hole that is cut for its box."""
+    box = hole.box
+    cover = min(box.x0 - plate.x0, box.y0 - plate.y0)
+    if cover < settings.plate_cover - EPS:
+        yield Finding(
+            id=f"plate-cover@{hole.owner}", rule="plate-cover", weight="never",
+            places=(hole.owner,), size=tidy(cover), limit=settings.plate_cover,
+            setting="plate_cover", pieces=tuple(piece.id for piece in around),
+        )  # fmt: skip

@@ -1,0 +1,141 @@
+"""The best start among all: every school's, the best that the search finds, and with each of the
+better ones the ends that may float. For one wall, or wall by wall round the kitchen.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from pennant.core.document.job import Job
+from pennant.core.document.wishes import BANDS, Kind, Wish
+from pennant.core.plan import plan
+from pennant.core.search.ranking import (
+    Outcome,
+    best_found,
+    compare,
+    ranked,
+    started,
+    wishes_of,
+    with_ends_moved,
+)
+from pennant.core.search.schools import schools_of, schools_one_way_of
+from pennant.core.survey.edits import wall_number
+from pennant.core.survey.kitchen import floats_of, joined_before
+from pennant.core.survey.placed import Kitchen
+
+MOST_PIECES_TRIED = 40_000
+"""Pieces in all plans of one board: a few seconds' work on a slow machine."""
+MOST_PIECES_ONE_WAY = 120_000
+"""Pieces in all plans of the schools of one wall with very many things: the first schools count."""
+ENDS_MOVED_FOR = 3
+"""Of the starts so far, those whose floating ends are also tried elsewhere."""
+LEAST_SCHOOLS = 8
+"""Schools that are compared however large the wall is."""
+COUNTED: tuple[Kind, ...] = ("never", "avoid")
+"""Wishes for few objections."""
+WITHOUT_IDEAL: tuple[Kind, ...] = ("smallest", "cut", "hard", "tiles")
+"""Wishes for as much or as little as can be: nothing falls short of them."""
+
+
+@dataclass(frozen=True)
+class Compared:
+    """Starts of a wall, best first. ``found`` is the search's own, ``schools`` how many others.
+
+    ``both_ways`` says whether every school across was tried with every school up.
+    """
+
+    outcomes: list[Outcome]
+    found: Outcome
+    schools: int
+    both_ways: bool
+
+
+@dataclass(frozen=True)
+class Unmet:
+    """A wish that the best start does not meet, and the start that comes nearest to it."""
+
+    wish: Wish
+    best: float
+    nearest: Outcome
+    reached: float
+
+
+@dataclass(frozen=True)
+class Round:
+    """A step of the search round the kitchen: the job with the best starts so far."""
+
+    wall: str
+    done: int
+    of: int
+    job: Job
+    changed: bool
+
+
+def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compared:
+    """Compare all starts of a wall; ``pieces`` is how many its plan has."""
+    number = wall_number(job, wall_id)
+    wall, joined = job.walls[number], joined_before(job.walls, number)
+    every = list(schools_of(wall, joined=joined))
+    both_ways = pieces * len(every) <= MOST_PIECES_TRIED
+    starts = every if both_ways else list(schools_one_way_of(wall, joined=joined))
+    starts = starts[: max(LEAST_SCHOOLS, MOST_PIECES_ONE_WAY // max(pieces, 1))]
+    best = best_found(job, kitchen, wall_id)
+    schools = compare(job, kitchen, wall_id, starts)
+    outcomes = ranked([best, *schools], wishes_of(job))
+    if floats_of(wall):
+        moved = [
+            start
+            for one in outcomes[:ENDS_MOVED_FOR]
+            for start in with_ends_moved(job, kitchen, wall_id, one.start)
+        ]
+        outcomes = ranked([*outcomes, *compare(job, kitchen, wall_id, moved)], wishes_of(job))
+    return Compared(outcomes, best, len(schools), both_ways)
+
+
+def unmet(job: Job, kitchen: Kitchen, wall_id: str, compared: Compared) -> Iterator[Unmet]:
+    """Yield the wishes that the best start falls short of, each with what comes nearest to it.
+
+    For the first wish that is the best itself. For a later one it is sought again with that wish
+    put first, so that it is said whether the wish can be met at all; how few objections there could
+    be is only told from the starts compared.
+    """
+    wishes, winner = wishes_of(job), compared.outcomes[0]
+    for place, wish in enumerate(wishes):
+        short = winner.measured.of(wish)
+        if wish.kind in WITHOUT_IDEAL or short <= BANDS[wish.kind]:
+            continue
+        tried = list(compared.outcomes)
+        if place and wish.kind not in COUNTED:
+            first = job.model_copy(update={"wishes": (wish, *wishes[:place], *wishes[place + 1 :])})
+            tried.append(best_found(first, kitchen, wall_id))
+        nearest = min(tried, key=lambda one: one.measured.of(wish))
+        yield Unmet(wish, short, nearest, nearest.measured.of(wish))
+
+
+def best_round(job: Job) -> Iterator[Round]:
+    """Yield the job with the best start found for one wall after another, from left to right.
+
+    Walls that carry on from the one before are judged with what was chosen for it; where corners
+    matter, they are gone over once more (see `visits`). Each step has the best so far, so a search
+    can be stopped after any.
+    """
+    every = visits(job)
+    for done, number in enumerate(every, 1):
+        made, wall = plan(job), job.walls[number]
+        compared = every_start(job, made.kitchen, wall.id, len(made.surface(wall.id).pieces))
+        best = compared.outcomes[0].start
+        changed = best != wall.start
+        job = started(job, wall.id, best)
+        yield Round(wall.id, done, len(every), job, changed)
+
+
+def visits(job: Job) -> list[int]:
+    """Return the numbers of walls in the order in which their starts are sought.
+
+    A client who wishes for corners that go on couples the walls that meet there: when all have been
+    sought from left to right, each that another joins on to is sought again from right to left,
+    now that it is known what meets it.
+    """
+    numbers = list(range(len(job.walls)))
+    coupled = any(wish.kind == "corner" for wish in wishes_of(job))
+    again = [n for n in reversed(numbers[:-1]) if joined_before(job.walls, n + 1)]
+    return [*numbers, *again] if coupled else numbers

@@ -1,0 +1,150 @@
+"""What would cure a finding: changes tried by planning the whole kitchen again.
+
+Nothing is promised that was not planned: what a cure says it comes to is what its own plan has.
+"""
+
+from collections.abc import Iterator
+from typing import Literal
+
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import MM_PER_INCH
+from pennant.core.document.pattern import Bond
+from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.document.starts import Carried, Start
+from pennant.core.document.values import Value
+from pennant.core.geometry.tolerance import tidy
+from pennant.core.layout.field import field_of
+from pennant.core.plan import Plan, plan
+from pennant.core.reading.findings import Finding
+from pennant.core.reading.laying import laid_wall
+from pennant.core.search.ranking import best_found, started
+from pennant.core.search.schools import fitting_of
+from pennant.core.search.slack import play_of
+
+BONDS = ((0, 1), (1, 2), (1, 3), (1, 4))
+"""The bonds that are tried instead."""
+MOVES = 4
+"""Places each way that are planned, the nearest first."""
+MOST = 6
+"""Cures that are shown: more than one reads."""
+
+
+class Cure(Value):
+    """A change that a finding is gone with. ``amount`` is the move in mm, the new size, or by how
+    much a tile or joint is fitted.
+
+    ``never`` and ``avoid`` are what the whole kitchen then has to cure and to look at.
+    """
+
+    kind: Literal["best-start", "fit", "move-across", "move-up", "bond", "joint", "trim"]
+    amount: float | None = None
+    bond: Bond | None = None
+    start: Start | None = None
+    never: int
+    avoid: int
+
+
+def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
+    """Return what would cure a finding, the best first; empty if nothing that was tried does.
+
+    Raise `JobRefused` for a finding that the job does not have.
+    """
+    made = plan(job)
+    here = next((one for one in made.surfaces if one.surface == surface), None)
+    found = next((one for one in here.findings if one.id == finding), None) if here else None
+    if found is None:
+        message = "has no such finding; it may be cured already"
+        raise JobRefused([Problem(pointer="", message=message)])
+    wall = made.kitchen.surface(surface).of
+    now = (made.never, len(made.findings) - made.never)
+    cures = []
+    for kind, tried, extra in _tries(job, made, wall):
+        try:
+            after = plan(tried)
+        except JobRefused:
+            continue
+        count = (after.never, len(after.findings) - after.never)
+        if count < now and not _still(after, surface, found):
+            cures.append(Cure(kind=kind, never=count[0], avoid=count[1], **extra))
+    cures.sort(key=lambda cure: (cure.never, cure.avoid, abs(cure.amount or 0.0)))
+    return cures[:MOST]
+
+
+def with_cure(job: Job, wall: str, cure: Cure) -> Job:
+    """Return the job with a cure taken."""
+    start = job.wall(wall).start
+    amount = cure.amount or 0.0
+    match cure.kind:
+        case "best-start" | "fit" if cure.start is not None:
+            return started(job, wall, cure.start)
+        case "move-across":
+            across = start.across.model_copy(update={"nudge": tidy(start.across.nudge + amount)})
+            return started(job, wall, start.model_copy(update={"across": across}))
+        case "move-up":
+            up = start.up.model_copy(update={"nudge": tidy(start.up.nudge + amount)})
+            return started(job, wall, start.model_copy(update={"up": up}))
+        case "bond":
+            pattern = job.pattern.model_copy(update={"bond": cure.bond})
+            return job.model_copy(update={"pattern": pattern})
+        case "joint":
+            pattern = job.pattern.model_copy(update={"joint": amount})
+            return job.model_copy(update={"pattern": pattern})
+        case _:
+            settings = job.settings.model_copy(update={"trim_face": amount})
+            return job.model_copy(update={"settings": settings})
+
+
+def _still(after: Plan, surface: str, finding: Finding) -> bool:
+    """Whether a plan breaks the same rule at one of the same places."""
+    places = set(finding.places)
+    return any(
+        one.rule == finding.rule and places & set(one.places)
+        for made in after.surfaces if made.surface == surface
+        for one in made.findings
+    )  # fmt: skip
+
+
+def _tries(job: Job, made: Plan, wall: str) -> Iterator[tuple[str, Job, dict[str, object]]]:
+    def put(kind: str, **extra: object) -> tuple[str, Job, dict[str, object]]:
+        cure = Cure(kind=kind, never=0, avoid=0, **extra)
+        return kind, with_cure(job, wall, cure), extra
+
+    yield put("best-start", start=best_found(job, made.kitchen, wall).start)
+    own = job.wall(wall).start
+    for across in fitting_of(job.wall(wall)):
+        start = own.model_copy(update={"across": across})
+        spans = laid_wall(started(job, wall, start), made.kitchen, wall).layout.spans
+        each = max((abs(span.each) for span in spans), default=0.0)
+        yield put("fit", start=start, amount=tidy(each))
+    plays = play_of(laid_wall(job, made.kitchen, wall), job.settings)
+    by = job.settings.set_within
+    carried = isinstance(job.wall(wall).start.up, Carried)
+    for play in plays:
+        if carried and play.way == "up":
+            continue  # the courses go on round the corner; moving them here would break their line
+        kind = "move-across" if play.way == "across" else "move-up"
+        here = next(one for one in play.stretches if one.low <= 0 <= one.high)
+        better = [
+            one for one in play.stretches if (one.never, one.avoid) < (here.never, here.avoid)
+        ]
+        moves = sorted((_into(one.low, one.high, by) for one in better), key=abs)
+        for move in moves[:MOVES]:
+            yield put(kind, amount=move)
+    for p, q in BONDS:
+        if (p, q) != (job.pattern.bond.p, job.pattern.bond.q):
+            yield put("bond", bond=Bond(p=p, q=q))
+    small = MM_PER_INCH / 32 if job.units == "in" else 0.5
+    for steps in (-2, -1, 1, 2):
+        joint = tidy(job.pattern.joint + steps * small)
+        if joint >= small:
+            yield put("joint", amount=joint)
+    edges = field_of(made.kitchen.surface(wall), job.settings).edges
+    if any(edge.gap.fills == "trim" for edge in edges):
+        for steps in (1, 2, 4):
+            yield put("trim", amount=tidy(job.settings.trim_face + steps * small))
+
+
+def _into(low: float, high: float, by: float) -> float:
+    """The nearest move into a stretch, and a tile-setter's tolerance further if there is room."""
+    room = min(by, (high - low) / 2)
+    return tidy(low + room if low > 0 else high - room)

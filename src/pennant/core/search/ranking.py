@@ -1,0 +1,200 @@
+"""Starts of a wall compared: each planned in full, measured from its pieces, and ranked.
+
+The client's wishes decide, in their order. Two starts that lay the same tiles are one.
+"""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import replace
+
+from pennant.core.document.job import Job
+from pennant.core.document.module import module_of
+from pennant.core.document.starts import Carried, FullCounter, FullLeft, Start
+from pennant.core.document.values import Value
+from pennant.core.document.wishes import Kind, Wish
+from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.layout.field import field_of
+from pennant.core.reading.laying import Laid, lay, thin_pieces
+from pennant.core.search.measured import Measured, measure, rank_key
+from pennant.core.search.sieve import Search
+from pennant.core.survey.edits import changed, wall_number
+from pennant.core.survey.kitchen import floats_of, kitchen_of
+from pennant.core.survey.placed import Kitchen
+from pennant.core.takes.quantities import tiles_of
+
+SHORT_LIST = 8
+"""Starts that the sieve lets through to be planned in full, each also a little off either way."""
+SHORT_LIST_PIECES = 4_000
+"""Pieces in the plans of a short list: on a wall of chips it is shorter, but never under two."""
+
+
+class Outcome(Value):
+    """What a start comes to.
+
+    ``worst`` is what it comes to at its worst when it is set a little off, for starts that the
+    search found. ``decided_by`` is the first wish in which it is better than the next in rank; None
+    if they are alike in all.
+    """
+
+    start: Start
+    measured: Measured
+    worst: Measured | None = None
+    decided_by: Kind | None = None
+
+
+def wishes_of(job: Job) -> tuple[Wish, ...]:
+    """Return the wishes that count, in the client's order."""
+    return tuple(wish for wish in job.wishes if wish.on)
+
+
+def compare(job: Job, kitchen: Kitchen, wall: str, starts: Iterable[Start]) -> list[Outcome]:
+    """Return the outcome of each start of a wall that lays tiles otherwise than those before.
+
+    Best first. The other walls stay as they are; what is measured is the kitchen, and for ends,
+    counter and top the wall.
+    """
+    seen: set[tuple[object, ...]] = set()
+    outcomes = []
+    for start in starts:
+        tried = started(job, wall, start)
+        laid = list(lay(tried, _kitchen(job, tried, kitchen)))
+        layout = _layout(next(one for one in laid if one.plan.surface == wall))
+        if layout not in seen:
+            seen.add(layout)
+            outcomes.append(Outcome(start=start, measured=measured_of(tried, wall, laid)))
+    return ranked(outcomes, wishes_of(job))
+
+
+def _kitchen(job: Job, tried: Job, kitchen: Kitchen) -> Kitchen:
+    """The kitchen of a job with another start: only one that moves an end or top changes it."""
+    same = all(_floats(a.start) == _floats(b.start)
+               for a, b in zip(job.walls, tried.walls, strict=True))  # fmt: skip
+    return kitchen if same else kitchen_of(tried)
+
+
+def _floats(start: Start) -> tuple[float, float, float]:
+    return start.left, start.right, start.top
+
+
+def ranked(outcomes: Iterable[Outcome], wishes: Sequence[Wish]) -> list[Outcome]:
+    """Return outcomes in order, each with the wish that puts it before the next."""
+    order = sorted(outcomes, key=lambda one: rank_key(one.measured, wishes))
+    return [
+        one.model_copy(update={"decided_by": _decider(one, after, wishes)})
+        for one, after in zip(order, [*order[1:], None], strict=True)
+    ]
+
+
+def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
+    """Return the best start of a wall, across and up, by the client's wishes.
+
+    The sieve (`search`) goes over every place where anything changes; the few starts that it lets
+    through are planned in full, as they are and set a little off either way, and the one that is
+    best at its worst wins. A wall that carries its courses on from the one before keeps their
+    heights: walls that join share their courses.
+    """
+    wishes, module, own = wishes_of(job), module_of(job), job.wall(wall).start
+    field = field_of(kitchen.surface(wall), job.settings)
+    carried = isinstance(own.up, Carried)
+    made = next(one for one in lay(job, kitchen) if one.plan.surface == wall)
+    now, border = made.plan.pennant, made.layout.border
+    # What is found stands on the counter, where a border lies above its courses.
+    border = replace(border, down=False) if border and not carried else border
+    search = Search(field, module, job.pattern.bond, job.settings, border=border)
+    area = field.inner.area / (module.across * module.up)
+    most = max(2, min(SHORT_LIST, int(SHORT_LIST_PIECES / max(area, 1.0))))
+    found = search.best(wishes, most, now.tile_y if carried else None)
+    outcomes = []
+    for x, y in found.places:
+        # A whole tile more or less across changes nothing: say the start by its smallest nudge.
+        across = x - field.inner.x0
+        if search.repeats == 1:
+            across -= round(across / module.across) * module.across
+        up = own.up if carried else FullCounter(nudge=tidy(y - field.foot))
+        start = own.model_copy(update={"across": FullLeft(nudge=tidy(across)), "up": up})
+        outcomes.append(outcome_near(job, kitchen, wall, start))
+    return min(outcomes, key=lambda one: rank_key(one.worst or one.measured, wishes))
+
+
+def with_ends_moved(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Iterator[Start]:
+    """Yield a start with each end or top that may float where the pieces there come out full.
+
+    Also where the float ends: at the counter's end or the cabinet's.
+    """
+    tried = started(job, wall, start)
+    own = tried.wall(wall)
+    laid = list(lay(tried, _kitchen(job, tried, kitchen)))
+    made = next(one for one in laid if one.plan.surface == wall)
+    module = made.layout.module
+    for side, (short, out) in floats_of(own).items():
+        now = getattr(start, side)
+        whole, joint = (
+            (module.height, module.bed) if side == "top" else (module.width, module.joint)
+        )  # fmt: skip
+        sign = -1 if side == "left" else 1
+        places = {-short, out}
+        for reading in made.plan.edges:
+            if reading.edge == f"{wall}:{side}":
+                for gets in reading.gets:
+                    places |= {now * sign + whole - gets.size, now * sign - gets.size - joint}
+        for place in sorted(places, key=abs):
+            if -short - EPS <= place <= out + EPS and abs(place * sign - now) > EPS:
+                yield start.model_copy(update={side: tidy(place * sign)})
+
+
+def outcome_near(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Outcome:
+    """Measure a start as it is, and at its worst within the tolerance of setting.
+
+    Tiles are counted once, as it is: they couple all walls, and a hair either way is not bought.
+    """
+    by = job.settings.set_within
+    measured: list[Measured] = []
+    for right, up in ((0.0, 0.0), (by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by)):
+        moved = start.model_copy(
+            update={
+                "across": start.across.model_copy(update={"nudge": start.across.nudge + right}),
+                "up": start.up.model_copy(update={"nudge": start.up.nudge + up}),
+            }
+        )
+        tried = started(job, wall, moved)
+        tiles = measured[0].tiles if measured else None
+        measured.append(measured_of(tried, wall, list(lay(tried, kitchen)), tiles))
+    wishes = wishes_of(job)
+    worst = max(measured, key=lambda one: rank_key(one, wishes))
+    return Outcome(start=start, measured=measured[0], worst=worst)
+
+
+def started(job: Job, wall: str, start: Start) -> Job:
+    """Return the job with another start on one wall."""
+    return changed(job, wall_number(job, wall), start=start)
+
+
+def measured_of(job: Job, wall: str, laid: list[Laid], tiles: int | None = None) -> Measured:
+    """Measure the whole kitchen as it is laid; its ``tiles`` are counted unless they are known."""
+    if tiles is None:
+        pieces = [piece for one in laid for piece in one.plan.pieces]
+        tiles = tiles_of(job, pieces, thin_pieces(laid))
+    return measure(job, wall, laid, tiles)
+
+
+def _layout(laid: Laid) -> tuple[object, ...]:
+    """Where the tiles of a start lie, whichever of them the pennant stands for.
+
+    A row up is a shift to the right, so a start is brought down to its lowest row first; rows that
+    are not all alike (staggered, or with a border) are told apart.
+    """
+    layout, surface = laid.layout, laid.field.surface
+    module, bond, plant = layout.module, layout.bond, layout.plant
+    alike = bond.way != "staggered" and layout.border is None
+    rows = int((plant.y + EPS) // module.up) if alike else 0
+    steps = rows % 2 if bond.way == "back" else rows
+    x = (plant.x - steps * bond.p / bond.q * module.across * alike + EPS) % module.across
+    y = (plant.y + EPS) % module.up if alike else plant.y
+    ends = (round(surface.x0, 3), round(surface.x1, 3), round(surface.top_left, 3))
+    return round(x * 1000), round(y * 1000), round(module.bed * 1000), layout.spans, ends
+
+
+def _decider(one: Outcome, after: Outcome | None, wishes: Sequence[Wish]) -> Kind | None:
+    if after is None:
+        return None
+    keys = zip(rank_key(one.measured, wishes), rank_key(after.measured, wishes), strict=True)
+    return next((wish.kind for wish, (a, b) in zip(wishes, keys, strict=True) if a != b), None)

@@ -1,0 +1,93 @@
+"""The schools of starting: every start that an installer would try, for one wall."""
+
+from collections.abc import Iterator
+
+from pennant.core.document.starts import (
+    Across,
+    Carried,
+    Centred,
+    EqualCuts,
+    Fitted,
+    Folded,
+    FullAt,
+    FullCounter,
+    FullLeft,
+    FullRight,
+    FullTop,
+    Start,
+    UpSchool,
+    WholeCourses,
+)
+from pennant.core.document.survey import Below, Mark, Opening, Overhead, Wall
+
+
+def schools_of(wall: Wall, *, joined: bool) -> Iterator[Start]:
+    """Yield every school left to right with every school bottom to top, in a settled order.
+
+    What fits tiles or joints is tried with the start as it is the other way, and from the counter.
+    ``joined`` says whether a wall before joins on, whose course heights can be carried round.
+    """
+    own = wall.start
+    ups = list(_up(wall, joined))
+    for across in _across(wall, joined):
+        for up in ups:
+            yield own.model_copy(update={"across": across, "up": up})
+    for across in fitting_of(wall):
+        for up in dict.fromkeys((own.up, ups[0])):
+            yield own.model_copy(update={"across": across, "up": up})
+    for up in _whole(wall):
+        yield own.model_copy(update={"up": up})
+
+
+def schools_one_way_of(wall: Wall, *, joined: bool) -> Iterator[Start]:
+    """Yield the start as it is, and every school in one direction with the other left as it is."""
+    yield wall.start
+    for across in (*_across(wall, joined), *fitting_of(wall)):
+        yield wall.start.model_copy(update={"across": across})
+    for up in (*_up(wall, joined), *_whole(wall)):
+        yield wall.start.model_copy(update={"up": up})
+
+
+def _across(wall: Wall, joined: bool) -> Iterator[Across]:
+    if joined:
+        yield Folded()
+    yield FullLeft()
+    yield FullRight()
+    for thing in wall.things:
+        hood = isinstance(thing, Overhead) and thing.kind == "hood"
+        if isinstance(thing, Opening | Mark | Below) or hood:
+            yield Centred(what="tile", on="thing", thing=thing.id)
+            yield Centred(what="joint", on="thing", thing=thing.id)
+    yield Centred(what="tile", on="wall")
+    yield Centred(what="joint", on="wall")
+
+
+def _up(wall: Wall, joined: bool) -> Iterator[UpSchool]:
+    if joined:
+        yield Carried()
+    yield FullCounter()
+    overheads = (thing.id for thing in wall.things if isinstance(thing, Overhead))
+    for under in (*overheads, None):
+        yield FullTop(under=under)
+        yield EqualCuts(under=under)
+
+
+def fitting_of(wall: Wall) -> Iterator[Across]:
+    """Full tiles at jambs, spans fitted between them, joints drawn over the whole wall."""
+    ends = (f"{wall.id}:left", f"{wall.id}:right")
+    for thing in wall.things:
+        if isinstance(thing, Opening):
+            sides = (f"{thing.id}:left", f"{thing.id}:right")
+            yield Fitted(lines=sides, how="ends")
+            yield Fitted(lines=sides, how="all")
+            for side in sides:
+                yield FullAt(line=side)
+            yield Fitted(lines=(ends[0], *sides, ends[1]), how="joints")
+    yield Fitted(lines=ends, how="joints")
+
+
+def _whole(wall: Wall) -> Iterator[UpSchool]:
+    for thing in wall.things:
+        if isinstance(thing, Overhead):
+            yield WholeCourses(under=thing.id)
+    yield WholeCourses()

@@ -1,0 +1,485 @@
+"""The best start of one wall, found exactly.
+
+Where a tile's edge passes a line of the wall, what the line gets jumps; between two such places
+every size is straight in the start. So the best start is at a jump, where two sizes cross, where a
+size crosses a limit, or between two of these: a few hundred places each way, and no grid.
+
+Sizes at upright lines depend on the start across, and on the start up only through which kinds of
+course meet which line; there are few such patterns, and all starts across are reckoned for each at
+once. The reckoning is a sieve: what it lets through is planned in full and judged by its pieces.
+"""
+
+import functools
+import itertools
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from pennant.core.document.module import Module
+from pennant.core.document.pattern import Bond
+from pennant.core.document.settings import Settings
+from pennant.core.document.wishes import BANDS, Kind, Wish
+from pennant.core.geometry.tolerance import EPS, distinct_lines
+from pennant.core.layout.courses import phases, shift_of
+from pennant.core.layout.field import Edge, Field, KeepOut
+from pennant.core.layout.fit import Span, slipped
+from pennant.core.layout.layout import BorderRow
+from pennant.core.reading.findings import is_bare
+
+Floats = npt.NDArray[np.float64]
+MOST_MARKS = 4_000
+"""Starts each way that are tried on one wall. Where a staggered bond and very many things make
+more, they are thinned evenly, and the best of those left is taken."""
+MOST_MODULES = 6
+"""Modules over which starts are tried where a border's tile is of another length than the tile."""
+_TOPS = ("overhead", "ceiling", "open-top")
+_HIDDEN = ("corner", "foot", "gap-side")
+
+
+@dataclass(frozen=True)
+class Group:
+    """Pieces at one edge that have one size: of one kind of course, before one further line.
+
+    A border is a kind of course of its own, after those of the bond.
+    """
+
+    edge: int
+    phase: int
+    run: float
+
+
+@dataclass(frozen=True)
+class Way:
+    """One direction: the step from tile to tile, the tile's size, and the shift of each phase.
+
+    ``used`` are the shifts of those phases that occur.
+    """
+
+    step: float
+    size: float
+    shifts: tuple[float, ...]
+    used: tuple[float, ...]
+
+    def left_over(self, start: Floats, edge: Edge, at: float, phase: int, joint: float) -> Floats:
+        """The size of the piece at a line, for every start; full where a joint is on the line."""
+        first = start + self.shifts[phase]
+        if edge.inward > 0:  # the tile that holds the line reaches on from it
+            into = (at - first) % self.step
+            return np.where(into >= self.size - EPS, self.size, self.size - into)
+        into = (at - first) % self.step
+        return np.where(
+            (into > self.size + EPS) | (into <= EPS), self.size, np.minimum(into, self.size)
+        )
+
+
+SIEVED: tuple[Kind, ...] = (
+    "never", "avoid", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
+    "centred",
+)  # fmt: skip
+"""The wishes that the sieve reckons; what depends on whole pieces is left to the plans."""
+_COUNTED = ("never", "avoid")
+
+
+@dataclass(frozen=True)
+class Bands:
+    """Where a border lies, from the pennant's course (mm), and how rows on either side are moved.
+
+    ``low`` is the lower edge of its tiles and ``next`` that of the course upon it.
+    """
+
+    low: float
+    next: float
+    height: float
+    under: float
+    over: float
+
+    @classmethod
+    def of(cls, border: BorderRow, module: Module) -> "Bands":
+        """Return where a border lies: above its courses, or beneath them where they hang."""
+        extra = border.module.up
+        if border.down:
+            low = (1 - border.after) * module.up - extra
+            return cls(low, low + extra, border.module.height, -extra, 0.0)
+        low = border.after * module.up
+        return cls(low, low + extra, border.module.height, 0.0, extra)
+
+
+@dataclass(frozen=True)
+class Found:
+    """Starts that the sieve let through: lower left corners of a full tile (mm), the best first."""
+
+    places: tuple[tuple[float, float], ...]
+    tried: int
+
+
+class Search:
+    """The search over one surface's field."""
+
+    def __init__(
+        self, field: Field, module: Module, bond: Bond, settings: Settings,
+        spans: Sequence[Span] = (), around: float | None = None, border: BorderRow | None = None,
+    ) -> None:  # fmt: skip
+        """``around`` is the height of the pennant's course (mm), at the counter if not given."""
+        self.field, self.module, self.bond, self.settings = field, module, bond, settings
+        self.spans = spans
+        self.foot = field.foot if around is None else around
+        shifts = tuple(shift_of(row, bond, module) for row in range(phases(bond)))
+        rows = range(len(shifts))
+        if bond.way == "staggered":
+            low = int((field.inner.y0 - self.foot) // module.up) - 1
+            rows = range(low, int((field.inner.y1 - self.foot) // module.up) + 3)
+        used = tuple(sorted({shifts[row % len(shifts)] for row in rows}))
+        self.across = Way(module.across, module.width, shifts, used)
+        self.up = Way(module.up, module.height, (0.0,), (0.0,))
+        self.kinds = phases(bond)
+        self.border = border
+        self.bands = Bands.of(border, module) if border else None
+        other = border.module if border else module
+        self.along_border = Way(other.across, other.width, (0.0,), (0.0,))
+        self.centres: list[float] = []
+        self.only: dict[Kind, set[str]] = {}
+        shown = [keep for keep in field.keep_outs if not keep.hidden]
+        self.uprights = [edge for edge in field.edges if edge.upright]
+        self.levels = [edge for edge in field.edges if not edge.upright]
+        self.upright_runs = [runs_of(edge, shown, field) for edge in self.uprights]
+        self.level_runs = [runs_of(edge, shown, field) for edge in self.levels]
+        self.openings = {
+            thing.id for thing in field.surface.things if thing.kind in ("window", "hatch", "niche")
+        }
+        self.boxes = [keep for keep in field.keep_outs if keep.hidden]
+
+    def best(self, wishes: Sequence[Wish], most: int, at_height: float | None = None) -> Found:
+        """Return up to ``most`` starts, best first by the wishes in their order.
+
+        ``at_height`` holds the courses where they are (mm), for a wall that carries them on. Else
+        the pennant's course is the one that the counter cuts, or the full one upon it.
+        """
+        self._bind(wishes)
+        xs = self.marks_across()
+        ys = self.foot - (self.foot - self.marks_up()) % self.module.up
+        ys = ys if at_height is None else np.array([at_height])
+        up_scores = self._robust(ys, self.up_scores)
+        by_pattern: dict[frozenset[Group], Floats] = {}
+        scores = np.empty((len(SIEVED), len(ys), len(xs)))
+        for number, y in enumerate(ys):
+            groups, boxed = self.pattern(float(y))
+            if groups not in by_pattern:
+                by_pattern[groups] = self._robust(
+                    xs, functools.partial(self.across_scores, groups=groups, boxed=boxed)
+                )
+            pairs = zip(by_pattern[groups], up_scores[:, number], strict=True)
+            for kind, (across, up) in enumerate(pairs):
+                both = across + up if SIEVED[kind] in _COUNTED else np.maximum(across, up)
+                scores[kind, number] = both
+        keys = [
+            np.round(scores[SIEVED.index(wish.kind)].ravel() / (BANDS[wish.kind] or 1.0))
+            for wish in wishes
+            if wish.kind in SIEVED
+        ]
+        order = np.lexsort([scores[SIEVED.index("smallest")].ravel(), *keys[::-1]])
+        places: list[tuple[float, float]] = []
+        for index in order:
+            place = (float(xs[index % len(xs)]), float(ys[index // len(xs)]))
+            if all(abs(place[0] - x) + abs(place[1] - y) > 0.4 for x, y in places):
+                places.append(place)
+            if len(places) == most:
+                break
+        return Found(tuple(places), len(xs) * len(ys))
+
+    def _bind(self, wishes: Sequence[Wish]) -> None:
+        """Take up the places that wishes are bound to."""
+        things = {thing.id: thing for thing in self.field.surface.things}
+        for wish in wishes:
+            if wish.kind == "centred" and wish.at in things:
+                box = things[wish.at].box
+                self.centres.append((box.x0 + box.x1) / 2)
+            elif wish.at:
+                self.only.setdefault(wish.kind, set()).add(wish.at)
+
+    def _counts(self, kind: Kind, owner: str) -> bool:
+        return kind not in self.only or owner in self.only[kind]
+
+    def marks_across(self) -> Floats:
+        """Return every start across at which anything changes.
+
+        Over one module; over several where a border's tile is of another length, because it begins
+        with the pennant's tile, and a whole tile more then moves its joints.
+        """
+        beside = [(keep.box.x0, keep.box.x1) for keep in self.boxes]
+        marks = self._candidates(self.across, self.uprights, beside)
+        if self.repeats == 1:
+            return marks
+        step, whole = self.across.step, self.across.step * self.repeats
+        of_border = self._candidates(self.along_border, self.uprights, beside)
+        turns = range(int(whole / self.along_border.step) + 1)
+        every = [mark + turn * step for turn in range(self.repeats) for mark in marks]
+        every += [mark + turn * self.along_border.step for turn in turns for mark in of_border]
+        return np.array(distinct_lines(0.0, whole, sorted(m for m in every if m < whole))[:-1])
+
+    @property
+    def repeats(self) -> int:
+        """Over how many modules starts across differ."""
+        if abs(self.along_border.step - self.across.step) <= EPS:
+            return 1
+        inner = self.field.inner
+        return max(1, min(MOST_MODULES, round((inner.x1 - inner.x0) / self.across.step)))
+
+    def marks_up(self) -> Floats:
+        """Return every start up, over one module, at which anything changes."""
+        over = [(keep.box.y0, keep.box.y1) for keep in self.boxes]
+        return self._candidates(self.up, self.levels, over)
+
+    # --- candidates ----------------------------------------------------------------------------
+
+    def _candidates(self, way: Way, edges: list[Edge], boxes: list[tuple[float, float]]) -> Floats:
+        """Jumps, crossings of pairs and of limits, and a place between each two of them."""
+        limits = (self.settings.least_piece, self.settings.least_top_piece,
+                  self.settings.small_share * way.size)  # fmt: skip
+        marks: list[float] = []
+        ats = [(edge.inward, at) for edge in edges for at in set(edge.reach)]
+        ats += [(sign, at) for low, high in boxes for sign, at in ((-1, low), (1, high))]
+        if way is self.up and self.bands:
+            marks += self._border_marks(ats, limits[:2])
+            moved = {self.bands.under, self.bands.over} - {0.0}
+            ats += [(sign, at - by) for sign, at in ats for by in moved]
+        if way is self.across:
+            ats = [(sign, at + slipped(self.spans, at)) for sign, at in ats]
+            marks += [c - shift - part for c, shift, part in itertools.product(
+                self.centres, way.used, (way.size / 2, way.size / 2 + way.step / 2))]  # fmt: skip
+        for (sign, at), shift in itertools.product(ats, way.used):
+            sizes = (0.0, way.size, *limits, self.settings.least_leg)
+            marks += [(at - shift + (size - way.size if sign > 0 else -size)) for size in sizes]
+        before = [at for sign, at in ats if sign < 0]
+        after = [at for sign, at in ats if sign > 0]
+        sums = {round(a + b, 6) for a, b in itertools.product(before, after)}
+        shifts = {round(a + b, 6) for a, b in itertools.product(way.used, way.used)}
+        for total, shift in itertools.product(sums, shifts):
+            middle = (total - way.size - shift) / 2
+            marks += [middle, middle + way.step / 2]
+        within = sorted({round(mark % way.step, 6) for mark in marks})
+        kept = distinct_lines(0.0, way.step, within)
+        kept = kept[:: -(-2 * len(kept) // MOST_MARKS)]
+        between = [(a + b) / 2 for a, b in itertools.pairwise(kept)]
+        return np.array(sorted({*kept[:-1], *between} or {0.0}))
+
+    def _border_marks(
+        self, ats: list[tuple[int, float]], limits: tuple[float, float]
+    ) -> list[float]:
+        """Starts up at which an edge meets the border's own lines, or cuts it to a limit."""
+        assert self.bands is not None
+        low, height = self.bands.low, self.bands.height
+        sizes = (0.0, height, *limits, self.settings.small_share * height, self.settings.least_leg)
+        return [
+            at - low - (height - size if sign > 0 else size)
+            for sign, at in ats
+            for size in sizes
+            if size <= height
+        ]
+
+    # --- scores --------------------------------------------------------------------------------
+
+    def _robust(self, starts: Floats, score: Callable[[Floats], Floats]) -> Floats:
+        """The worst of each score within the tolerance of setting, either way."""
+        by = self.settings.set_within
+        return np.asarray(np.maximum.reduce([score(starts + off) for off in (-by, 0.0, by)]))
+
+    def pattern(self, y: float) -> tuple[frozenset[Group], frozenset[tuple[int, int]]]:
+        """Return which kinds of course meet which upright line and box, for a start up."""
+        inner, module = self.field.inner, self.module
+        low = int(np.floor((inner.y0 - y) / module.up)) - 1
+        high = int(np.ceil((inner.y1 - y) / module.up)) + 1
+        groups, boxed = set(), set()
+        for kind, bottom, height in self._rows(y, range(low, high)):
+            foot, head = max(bottom, inner.y0), min(bottom + height, inner.y1)
+            if head - foot <= EPS:
+                continue
+            for number, runs in enumerate(self.upright_runs):
+                for first, last, run in runs:
+                    if foot < last - EPS and head > first + EPS:
+                        groups.add(Group(number, kind, run))
+            for number, keep in enumerate(self.boxes):
+                if foot < keep.box.y1 - EPS and head > keep.box.y0 + EPS:
+                    boxed.add((number, kind))
+        return frozenset(groups), frozenset(boxed)
+
+    def _rows(self, y: float, rows: range) -> Iterator[tuple[int, float, float]]:
+        """Yield the kind of each row, its lower edge and its height; the border is one of them."""
+        up, bands = self.module.up, self.bands
+        extra = 0 if bands is None else int((bands.next - bands.low) // up) + 1
+        for row in range(rows.start - extra, rows.stop + extra):
+            by = 0.0
+            if bands is not None:
+                by = bands.over if row * up >= bands.next - bands.over - EPS else bands.under
+            yield row % self.kinds, y + row * up + by, self.module.height
+        if bands is not None:
+            yield self.kinds, y + bands.low, bands.height
+
+    def _way(self, kind: int) -> tuple[Way, int, tuple[Span, ...]]:
+        """The way along a kind of course, its phase in it, and the spans that it is fitted to."""
+        if self.bands is not None and kind == self.kinds:
+            return self.along_border, 0, ()
+        return self.across, kind, tuple(self.spans)
+
+    def across_scores(
+        self, starts: Floats, groups: frozenset[Group], boxed: frozenset[tuple[int, int]]
+    ) -> Floats:
+        """Return the scores (in the order of `SIEVED`) of starts across, for one pattern."""
+        never, avoid, even = (np.zeros(len(starts)) for _ in range(3))
+        smallest = np.full(len(starts), self.module.width)
+        ends = {side: np.full(len(starts), self.module.width) for side in ("left", "right")}
+        sizes: dict[tuple[str, int, str], Floats] = {}
+        bare: dict[int, npt.NDArray[np.bool_]] = {}
+        for group in sorted(groups, key=lambda g: (g.edge, g.phase, g.run)):
+            edge = self.uprights[group.edge]
+            at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            way, phase, spans = self._way(group.phase)
+            at += slipped(spans, at)
+            size = way.left_over(starts, edge, at, phase, self.module.joint)
+            size = np.minimum(size, group.run)
+            self._judge(edge, size, way.size, never, avoid)
+            if is_bare(edge):
+                shown = bare.get(group.edge, np.zeros(len(starts), dtype=bool))
+                bare[group.edge] = shown | (size < way.size - EPS)
+            if self._counts("smallest", edge.owner):
+                smallest = np.minimum(smallest, size)
+            sizes[edge.owner, group.phase, edge.side] = size
+            if edge.owner == self.field.surface.id:
+                ends[edge.side] = np.minimum(ends[edge.side], way.size - size)
+        avoid += sum(bare.values())
+        for (owner, phase, side), left in sizes.items():
+            right = sizes.get((owner, phase, "right"))
+            if side == "left" and right is not None and owner in self.openings:
+                seen = self._uneven(left, right)
+                avoid += seen
+                if self._counts("even", owner):
+                    even = np.maximum(even, seen * np.abs(left - right))
+        for number, phase in boxed:
+            box = self.boxes[number].box
+            way, kind, spans = self._way(phase)
+            by = slipped(spans, box.x0)
+            avoid += self._legs(way, starts, box.x0 + by, box.x1 + by, kind)
+        none = np.zeros(len(starts))
+        centred = np.zeros(len(starts))
+        for centre in self.centres:
+            centred = np.maximum(centred, self._off_centre(starts, centre))
+        found = [never, avoid, even, -smallest, ends["left"], ends["right"], none, none, centred]
+        return np.stack(found)
+
+    def _off_centre(self, starts: Floats, centre: float) -> Floats:
+        """How far a centreline is from a tile's or a joint's middle, in the best kind of course."""
+        half = self.across.step / 2
+        offs = [
+            (centre - starts - shift - self.across.size / 2) % half for shift in self.across.used
+        ]
+        return np.asarray(np.minimum.reduce([np.minimum(off, half - off) for off in offs]))
+
+    def up_scores(self, starts: Floats) -> Floats:
+        """Return the scores (in the order of `SIEVED`) of starts up."""
+        never, avoid = np.zeros(len(starts)), np.zeros(len(starts))
+        smallest = np.full(len(starts), self.module.height)
+        foot, top, none = (np.zeros(len(starts)) for _ in range(3))
+        for edge, runs in zip(self.levels, self.level_runs, strict=True):
+            at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            plain, full = self._left_up(starts, edge, at)
+            shown = np.zeros(len(starts), dtype=bool)
+            for run in sorted({run for _, _, run in runs}):
+                size = np.minimum(plain, run)
+                self._judge(edge, size, full, never, avoid)
+                if self._counts("smallest", edge.owner):
+                    smallest = np.minimum(smallest, size)
+                if edge.kind == "counter":
+                    foot = np.maximum(foot, full - size)
+                elif edge.kind in _TOPS:
+                    top = np.maximum(top, full - size)
+                shown |= size < full - EPS
+            avoid += shown & is_bare(edge)
+        for keep in self.boxes:
+            moved = starts
+            if self.bands is not None:
+                beyond = keep.box.y0 - starts >= self.bands.next
+                moved = starts + np.where(beyond, self.bands.over, self.bands.under)
+            avoid += self._legs(self.up, moved, keep.box.y0, keep.box.y1, 0)
+        return np.stack([never, avoid, none, -smallest, none, none, foot, top, none])
+
+    def _left_up(self, starts: Floats, edge: Edge, at: float) -> tuple[Floats, Floats | float]:
+        """The size of the piece at a level line, for every start, and that of its whole tile."""
+        whole, bands = self.module.height, self.bands
+        plain = self.up.left_over(starts, edge, at, 0, self.module.joint)
+        if bands is None:
+            return plain, whole
+        over = self.up.left_over(starts + bands.over, edge, at, 0, self.module.joint)
+        under = self.up.left_over(starts + bands.under, edge, at, 0, self.module.joint)
+        rel = at - starts
+        into = rel - bands.low
+        if edge.inward > 0:
+            within = (into > -self.module.bed - EPS) & (into < bands.height - EPS)
+            size = np.minimum(bands.height - into, bands.height)
+        else:
+            within = (into > EPS) & (rel < bands.next + EPS)
+            size = np.minimum(into, bands.height)
+        beside = np.where(rel >= bands.next - self.module.bed - EPS, over, under)
+        return np.where(within, size, beside), np.where(within, bands.height, whole)
+
+    def _judge(
+        self, edge: Edge, size: Floats, full: Floats | float, never: Floats, avoid: Floats
+    ) -> None:
+        """Count what would be found at an edge; the arrays are added to in place."""
+        least = self.settings.least_top_piece if edge.kind in _TOPS else self.settings.least_piece
+        cut = size < full - EPS
+        never += cut & (size < least - EPS)
+        if edge.kind not in _HIDDEN:
+            small = size < self.settings.small_share * full - EPS
+            avoid += cut & small & (size >= least - EPS)
+
+    def _uneven(self, left: Floats, right: Floats) -> Floats:
+        apart = np.abs(left - right)
+        larger = np.maximum(left, right)
+        return np.asarray(
+            (apart > self.settings.uneven_difference + EPS)
+            & (apart > self.settings.uneven_ratio * larger + EPS), dtype=np.float64,
+        )  # fmt: skip
+
+    def _legs(self, way: Way, starts: Floats, low: float, high: float, phase: int) -> Floats:
+        """Thin legs of tile beside a hole: a tile's edge just outside it, on either side."""
+        first, limit = starts + way.shifts[phase], self.settings.least_leg
+        left = (low - first) % way.step
+        right = (first + way.size - high) % way.step
+        return np.asarray(
+            ((left > EPS) & (left < limit - EPS)), dtype=np.float64
+        ) + np.asarray(((right > EPS) & (right < limit - EPS)), dtype=np.float64)  # fmt: skip
+
+
+def runs_of(edge: Edge, shown: list[KeepOut], field: Field) -> list[tuple[float, float, float]]:
+    """Return the stretches of an edge that tile meets: from, to, and how far it runs on from there.
+
+    Nothing where another thing stands against the edge.
+    """
+    upright, inner = edge.upright, field.inner
+    ends = (inner.x0, inner.x1) if upright else (inner.y0, inner.y1)
+    at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+    spans = [
+        ((k.box.y0, k.box.y1), (k.box.x0, k.box.x1)) if upright
+        else ((k.box.x0, k.box.x1), (k.box.y0, k.box.y1))
+        for k in shown
+    ]  # fmt: skip
+    low = max(edge.low, inner.y0 if upright else inner.x0)
+    high = min(edge.high, inner.y1 if upright else inner.x1)
+    if high - low <= EPS:
+        return []
+    cuts = distinct_lines(low, high, [side for along, _ in spans for side in along])
+    found: list[tuple[float, float, float]] = []
+    for first, last in itertools.pairwise(cuts):
+        middle = (first + last) / 2
+        far = ends[1] if edge.inward > 0 else ends[0]
+        run = (far - at) * edge.inward
+        for (a, b), (near, beyond) in spans:
+            if a < middle < b:
+                if edge.inward > 0 and beyond > at + EPS:
+                    run = min(run, near - at)
+                elif edge.inward < 0 and near < at - EPS:
+                    run = min(run, at - beyond)
+        if run > EPS:
+            found.append((first, last, round(run, 6)))
+    return found

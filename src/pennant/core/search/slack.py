@@ -1,0 +1,98 @@
+"""How much play a start has: over the whole range of starts, where something must be cured.
+
+One direction is moved over a whole module while the other stays; between two places where anything
+changes the counts stay the same, so the range falls into stretches.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import Literal
+
+import numpy as np
+
+from pennant.core.document.settings import Settings
+from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.reading.laying import Laid
+from pennant.core.search.sieve import Floats, Search
+
+
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """Starts from one move to another (mm from where it is now) that come to the same counts."""
+
+    low: float
+    high: float
+    never: int
+    avoid: int
+
+
+@dataclass(frozen=True, slots=True)
+class Play:
+    """One direction's stretches over a module, and how far the start may move either way.
+
+    ``back`` and ``ahead`` are how far (mm) it can go without more to cure than now.
+    """
+
+    way: Literal["across", "up"]
+    stretches: tuple[Stretch, ...]
+    back: float
+    ahead: float
+
+
+def play_of(laid: Laid, settings: Settings) -> tuple[Play, Play]:
+    """Return the play across and up of a wall's start."""
+    layout = laid.layout
+    module, x, y = layout.module, layout.plant.x, layout.plant.y
+    search = Search(laid.field, module, layout.bond, settings, layout.spans, y, layout.border)
+    groups, boxed = search.pattern(y)
+    up = search.up_scores(np.array([y]))[:2, 0]
+
+    def across(moves: Floats) -> Floats:
+        scores = search.across_scores(x + moves, groups=groups, boxed=boxed)
+        return scores[:2] + up[:, None]
+
+    def upward(moves: Floats) -> Floats:
+        found = np.empty((2, len(moves)))
+        own = search.up_scores(y + moves)
+        for number, move in enumerate(moves):
+            met, boxes = search.pattern(y + float(move))
+            one = search.across_scores(np.array([x]), groups=met, boxed=boxes)
+            found[:, number] = one[:2, 0] + own[:2, number]
+        return found
+
+    return (
+        _play("across", search.marks_across(), x, module.across, across),
+        _play("up", search.marks_up(), y, module.up, upward),
+    )
+
+
+def _play(
+    way: Literal["across", "up"],
+    marks: Floats,
+    now: float,
+    step: float,
+    score: Callable[[Floats], Floats],
+) -> Play:
+    """Cut the module at every mark, count in the middle of each stretch, and join like ones."""
+    moves = sorted({tidy((float(m) - now + step / 2) % step - step / 2) for m in marks})
+    cuts = [-step / 2, *(m for m in moves if -step / 2 + EPS < m < step / 2 - EPS), step / 2]
+    middles = np.array([(a + b) / 2 for a, b in pairwise(cuts)])
+    counts = score(middles)
+    stretches: list[Stretch] = []
+    for (low, high), never, avoid in zip(pairwise(cuts), *counts, strict=True):
+        if high - low <= EPS:
+            continue
+        last = stretches[-1] if stretches else None
+        if last and (last.never, last.avoid) == (int(never), int(avoid)):
+            stretches[-1] = Stretch(last.low, high, last.never, last.avoid)
+        else:
+            stretches.append(Stretch(low, high, int(never), int(avoid)))
+    here = next(n for n, one in enumerate(stretches) if one.low <= 0 <= one.high)
+    limit = stretches[here].never
+    first = last_ = here
+    while first > 0 and stretches[first - 1].never <= limit:
+        first -= 1
+    while last_ < len(stretches) - 1 and stretches[last_ + 1].never <= limit:
+        last_ += 1
+    return Play(way, tuple(stretches), tidy(-stretches[first].low), tidy(stretches[last_].high))

@@ -1,0 +1,1 @@
+"""What was done on site, and what follows from it."""

@@ -1,0 +1,1 @@
+"""From the tape to outlines on the wall: where everything stands, and what is doubtful."""

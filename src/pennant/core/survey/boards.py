@@ -1,0 +1,34 @@
+"""Thin boards over stretches of wall that tile does not hold on, and how far forward all comes."""
+
+from pennant.core.document.job import Job
+from pennant.core.document.survey import Wall, Zone, zones_of
+
+BOARDED = ("plywood", "laminate")
+"""What moves, or gives no hold: boarded over where a board is chosen."""
+
+
+def build_up(job: Job) -> float:
+    """How far tile and its bed, or the mat in its place, bring a wall's face forward, in mm."""
+    mat = job.products.mat
+    bed = job.settings.bed_thickness if mat is None else mat.thickness
+    return job.tile.thickness + bed
+
+
+def asks_for_board(job: Job, zone: Zone) -> bool:
+    """Whether a stretch of wall is better boarded over, for what it is made of or what it bears."""
+    heavy = (job.tile.weight or 0.0) > job.settings.most_on_paint
+    return zone.made_of in BOARDED or (heavy and zone.made_of == "painted board")
+
+
+def boarded(job: Job) -> list[tuple[Wall, Zone]]:
+    """Return the stretches that get a board; none where no board is chosen."""
+    if job.products.board is None:
+        return []
+    return [(wall, zone) for wall, zone in zones_of(job.walls) if asks_for_board(job, zone)]
+
+
+def forward_at(job: Job, wall: str) -> float:
+    """How far a wall's face comes forward, in mm: tile, what holds it, and its board."""
+    board = job.products.board
+    on_board = board is not None and any(at.id == wall for at, _ in boarded(job))
+    return build_up(job) + (board.thickness if board is not None and on_board else 0.0)

@@ -1,0 +1,338 @@
+"""Doubts about the survey: what looks like a slip of the tape, what is open, what to know.
+
+A doubt stops nothing. It can be set aside with a word why, which is kept in the job.
+"""
+
+from collections.abc import Iterator
+from itertools import combinations, pairwise
+from typing import Literal
+
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import MM_PER_INCH
+from pennant.core.document.survey import Level, Overhead, Zone
+from pennant.core.document.values import Value, lengths_in
+from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.survey.boards import forward_at
+from pennant.core.survey.closure import HAIR, Cause, causes, loops, suspects
+from pennant.core.survey.kitchen import joined_before
+from pennant.core.survey.placed import Kitchen, Placed, Surface
+from pennant.core.survey.placing import WallPlaces
+
+Rule = Literal[
+    "misclosure", "past-end", "overlap", "behind", "narrow-gap", "over-the-top", "corner-twice",
+    "odd-height", "fall", "lean", "depth", "unsettled", "zone", "zones-meet",
+]  # fmt: skip
+Weight = Literal["ask", "open", "note"]
+WEIGHTS: tuple[Weight, ...] = ("ask", "open", "note")
+"""A probable slip; something not settled yet; something to know."""
+
+SEEN_DEPTH = 1.5
+"""Millimetres: a face that stands out or back by less than this is not felt or seen."""
+DEEP = 100.0
+"""Millimetres: a side that stands out further is plainly deeper than any tile."""
+AT_CORNER = 150.0
+"""Millimetres: a counter height taken this near a corner is the corner's."""
+
+
+class Doubt(Value):
+    """One doubt.
+
+    Sizes are mm; ``at`` are places along; ``what`` tells cases of a rule apart; ``aside`` is why it
+    was set aside.
+    """
+
+    id: str
+    rule: Rule
+    weight: Weight
+    wall: str
+    places: tuple[str, ...] = ()
+    pointers: tuple[str, ...] = ()
+    size: float | None = None
+    other: float | None = None
+    at: tuple[float, ...] = ()
+    what: str = ""
+    causes: tuple[Cause, ...] = ()
+    aside: str | None = None
+
+
+def doubts_of(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> list[Doubt]:
+    """Return every doubt about the survey: probable slips first, wall by wall."""
+    asides = {aside.doubt: aside.why for aside in job.set_aside}
+    found = list(_corners(job, kitchen, places))
+    for surface, on in zip(kitchen.walls, places, strict=True):
+        found += [
+            *_misclosures(job, on), *_past_end(job, surface, on), *_overlaps(surface),
+            *_narrow(job, surface), *_over_the_top(surface), *_odd_heights(job, surface, on),
+            *_leans(job, surface), *_depths(job, surface, on), *_unsettled(surface, on),
+            *_zones(job, on),
+        ]  # fmt: skip
+    found += _falls(kitchen)
+    order = {wall.id: number for number, wall in enumerate(job.walls)}
+    found.sort(key=lambda d: (WEIGHTS.index(d.weight), order.get(d.wall, 0)))
+    return [
+        doubt.model_copy(update={"aside": asides[doubt.id]}) if doubt.id in asides else doubt
+        for doubt in found
+    ]
+
+
+def _misclosures(job: Job, on: WallPlaces) -> Iterator[Doubt]:
+    within = job.settings.close_within
+    all_loops = list(loops(on))
+    for loop in all_loops:
+        if abs(loop.off) <= within + EPS:
+            continue
+        pointers = suspects(loop, all_loops, within)
+        values = dict(lengths_in(on.wall, on.root))
+        why = causes(job, on, loop.off, [*pointers, loop.pointer], values)
+        yield Doubt(
+            id=f"misclosure@{loop.check}", rule="misclosure", weight="ask", wall=on.wall.id,
+            places=(loop.check,), pointers=(*pointers, loop.pointer), size=loop.off,
+            other=loop.measured, causes=tuple(why),
+        )  # fmt: skip
+
+
+def _past_end(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
+    length = on.wall.length
+    for thing in surface.things:
+        span = on.along(thing.id)
+        over, under = span.high.at - length, -span.low.at
+        off = max(over, under)
+        if off <= EPS:
+            continue
+        path = span.high.path | {f"{on.root}/length"} if over >= under else span.low.path
+        pointers = sorted(path)
+        yield Doubt(
+            id=f"past-end@{thing.id}", rule="past-end", weight="ask", wall=surface.id,
+            places=(thing.id,), pointers=tuple(pointers), size=tidy(off),
+            what="right" if over >= under else "left",
+            causes=tuple(causes(job, on, off, pointers, dict(lengths_in(on.wall, on.root)))),
+        )  # fmt: skip
+
+
+_SOLID = ("cabinet", "hood", "shelf", "window", "hatch", "niche", "outlet", "switch", "pipe",
+          "pot-filler", "vent", "bracket", "block", "upstand", "ledge")  # fmt: skip
+_FLUSH = ("window", "hatch", "niche", "upstand", "ledge")
+"""Things whose face tile ends beside: their casing, or their top edge."""
+_HANGS = ("cabinet", "hood", "shelf")
+_BOXES = ("outlet", "switch", "pipe", "pot-filler")
+
+
+def _overlaps(surface: Surface) -> Iterator[Doubt]:
+    """Two things cannot stand in one place; a box right behind a cabinet is a matter of its own."""
+    solid = [thing for thing in surface.things if thing.kind in _SOLID]
+    for one, other in combinations(solid, 2):
+        common = one.box.meet(other.box)
+        if common.empty():
+            continue
+        boxes = [thing for thing in (one, other) if thing.kind in _BOXES]
+        large = [thing for thing in (one, other) if thing.kind not in _BOXES]
+        if len(boxes) == 1 and large:
+            rule: Rule = "behind"
+            places = (boxes[0].id, large[0].id)
+        else:
+            rule, places = "overlap", (one.id, other.id)
+        yield Doubt(
+            id=f"{rule}@{places[0]}@{places[1]}", rule=rule, weight="ask", wall=surface.id,
+            places=places, size=tidy(common.width), other=tidy(common.height),
+        )  # fmt: skip
+    gaps = sorted(
+        (thing for thing in surface.things if thing.kind in ("range-gap", "floor")),
+        key=lambda thing: thing.box.x0,
+    )
+    for one, other in pairwise(gaps):
+        if other.box.x0 < one.box.x1 - EPS:
+            yield Doubt(
+                id=f"overlap@{one.id}@{other.id}", rule="overlap", weight="ask", wall=surface.id,
+                places=(one.id, other.id), size=tidy(one.box.x1 - other.box.x0), other=0.0,
+            )  # fmt: skip
+
+
+def _narrow(job: Job, surface: Surface) -> Iterator[Doubt]:
+    """A gap between neighbours too narrow to be meant: a filler forgotten, or a measure rounded."""
+    hanging = sorted(
+        (thing for thing in surface.things if thing.kind in ("cabinet", "hood")),
+        key=lambda thing: thing.box.x0,
+    )
+    edges: list[tuple[str, float, float]] = [
+        ("left", 0.0, 0.0), *((t.id, t.box.x0, t.box.x1) for t in hanging),
+        ("right", surface.x1, surface.x1),
+    ]  # fmt: skip
+    for (one, _, end), (other, begin, _) in pairwise(edges):
+        gap = begin - end
+        if one == "left" and other == "right":
+            continue
+        if HAIR < gap < job.settings.least_piece - EPS:
+            yield Doubt(
+                id=f"narrow-gap@{surface.id}@{one}@{other}", rule="narrow-gap", weight="ask",
+                wall=surface.id, places=(one, other), size=tidy(gap),
+            )  # fmt: skip
+
+
+def _over_the_top(surface: Surface) -> Iterator[Doubt]:
+    top = min(surface.top_left, surface.top_right)
+    for thing in surface.things:
+        if thing.kind in (*_HANGS, "window", "hatch", "niche") and thing.box.y0 > top - EPS:
+            yield Doubt(
+                id=f"over-the-top@{thing.id}", rule="over-the-top", weight="ask", wall=surface.id,
+                places=(thing.id,), size=tidy(thing.box.y0 - top),
+            )  # fmt: skip
+
+
+def _odd_heights(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
+    """Neighbours whose heights differ by what a misread tape makes of them."""
+    hanging = sorted(
+        (t for t in on.wall.things if isinstance(t, Overhead) and t.kind == "cabinet"),
+        key=lambda t: on.along(t.id).low.at,
+    )
+    for one, other in pairwise(hanging):
+        a = on.underside(one, on.along(one.id).high.at, right=True).at
+        b = on.underside(other, on.along(other.id).low.at, right=False).at
+        if slip := _slip(job, abs(a - b)):
+            yield _odd(surface, (one.id, other.id), a - b, slip,
+                       f"{on.pointer(other.id)}/clear/value")  # fmt: skip
+    for thing in hanging:
+        if thing.clear_right is not None:
+            ends = on.along(thing.id)
+            a = on.underside(thing, ends.low.at, right=False).at
+            b = on.underside(thing, ends.high.at, right=True).at
+            if slip := _slip(job, abs(a - b)):
+                yield _odd(surface, (thing.id,), a - b, slip,
+                           f"{on.pointer(thing.id)}/clear_right/value")  # fmt: skip
+    boxes = sorted((t for t in surface.things if t.kind in ("outlet", "switch")),
+                   key=lambda t: t.box.x0)  # fmt: skip
+    for left, right in pairwise(boxes):
+        off = left.box.y0 + left.box.y1 - right.box.y0 - right.box.y1
+        if slip := _slip(job, abs(off) / 2):
+            yield _odd(surface, (left.id, right.id), off / 2, slip,
+                       f"{on.pointer(right.id)}/up/value")  # fmt: skip
+
+
+def _odd(surface: Surface, places: tuple[str, ...], off: float, slip: str, pointer: str) -> Doubt:
+    return Doubt(
+        id=f"odd-height@{'@'.join(places)}", rule="odd-height", weight="ask", wall=surface.id,
+        places=places, pointers=(pointer,), size=tidy(abs(off)), what=slip,
+    )  # fmt: skip
+
+
+def _slip(job: Job, off: float) -> str:
+    """Whether two heights that should agree differ by just an inch, a tenth of one, or a cm."""
+    if job.units == "in":
+        if abs(off - MM_PER_INCH) < 0.05:
+            return "inch"
+        tenths = off / MM_PER_INCH * 10
+        sixteenths = off / MM_PER_INCH * 16
+        odd = abs(tenths - round(tenths)) < 0.005 and abs(sixteenths - round(sixteenths)) > 0.05
+        return "tenth" if odd and 0 < round(tenths) < 10 else ""
+    return next((name for name, mm in (("centimetre", 10.0), ("decimetre", 100.0))
+                 if abs(off - mm) < 0.05), "")  # fmt: skip
+
+
+def _corners(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> Iterator[Doubt]:
+    """A corner is one line: its counter and its top have one height, whichever wall it is from."""
+    for number, (left, right) in enumerate(pairwise(places)):
+        if not joined_before(job.walls, number + 1):
+            continue
+        one, other = left.wall, right.wall
+        a, b = _level_near(left, one.length), _level_near(right, 0.0)
+        if a is not None and b is not None and abs(a - b) > job.settings.close_within / 2 + EPS:
+            yield Doubt(
+                id=f"corner-twice@{one.id}@counter", rule="corner-twice", weight="ask",
+                wall=one.id, places=(one.id, other.id), size=tidy(abs(a - b)), what="counter",
+            )  # fmt: skip
+        off = left.top_at(one.length) - right.top_at(0.0)
+        if abs(off) > EPS and one.top.kind == other.top.kind:
+            yield Doubt(
+                id=f"corner-twice@{one.id}@top", rule="corner-twice", weight="ask", wall=one.id,
+                places=(one.id, other.id), size=tidy(abs(off)), what="top",
+                pointers=(f"{left.root}/top/height", f"{right.root}/top/height"),
+            )  # fmt: skip
+
+
+def _level_near(on: WallPlaces, x: float) -> float | None:
+    """The counter's height as taken near a corner, the nearest one if several were."""
+    near = [
+        (abs(at - x), (on.laser or 0.0) - thing.below)
+        for thing in on.wall.things
+        if isinstance(thing, Level) and abs((at := on.along(thing.id).low.at) - x) <= AT_CORNER
+    ]
+    return min(near)[1] if near else None
+
+
+def _falls(kitchen: Kitchen) -> Iterator[Doubt]:
+    for fall in kitchen.falls:
+        if fall.amount > EPS:
+            yield Doubt(
+                id=f"fall@{fall.high[0]}", rule="fall", weight="note", wall=fall.high[0],
+                places=(fall.high[0], fall.low[0]), size=tidy(fall.amount),
+                at=(tidy(fall.high[1]), tidy(fall.low[1])),
+                what="scribed" if fall.scribed else "wedged",
+            )  # fmt: skip
+
+
+def _leans(job: Job, surface: Surface) -> Iterator[Doubt]:
+    for side, lean in (("left", surface.left_lean), ("right", surface.right_lean)):
+        if abs(lean) > EPS:
+            yield Doubt(
+                id=f"lean@{surface.id}@{side}", rule="lean", weight="note", wall=surface.id,
+                places=(f"{surface.id}:{side}",), size=tidy(lean),
+                what="tapered" if abs(lean) > job.settings.max_edge_gap + EPS else "taken up",
+            )  # fmt: skip
+
+
+def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
+    """Faces that tile stands proud of, or falls short of: tile and bed against each depth."""
+    out = forward_at(job, surface.of)
+    deep: list[tuple[str, float]] = [
+        (thing.id, thing.depth) for thing in surface.things
+        if thing.depth is not None and thing.kind in _FLUSH
+    ]  # fmt: skip
+    for side in ("left", "right"):
+        end = getattr(on.wall, side)
+        if end.depth and getattr(surface, side) == end.kind and end.depth < DEEP:
+            deep.append((f"{surface.id}:{side}", end.depth))
+    for place, depth in deep:
+        off = out - depth
+        if abs(off) > SEEN_DEPTH:
+            yield Doubt(
+                id=f"depth@{place}", rule="depth", weight="note", wall=surface.id, places=(place,),
+                size=tidy(abs(off)), other=tidy(out), what="proud" if off > 0 else "short",
+            )  # fmt: skip
+
+
+def _unsettled(surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
+    for thing in on.wall.things:
+        if thing.unsettled is not None:
+            box: Placed | None = next((t for t in surface.things if t.id == thing.id), None)
+            yield Doubt(
+                id=f"unsettled@{thing.id}", rule="unsettled", weight="open", wall=surface.id,
+                places=(thing.id,), what=thing.unsettled.why,
+                size=tidy(box.box.width) if box else None,
+                other=tidy(box.box.height) if box else None,
+            )  # fmt: skip
+
+
+def _zones(job: Job, on: WallPlaces) -> Iterator[Doubt]:
+    zones = sorted(
+        (t for t in on.wall.things if isinstance(t, Zone)), key=lambda t: on.along(t.id).low.at
+    )
+    for zone in zones:
+        states = [s for s in ("damp", "greasy", "cracked", "loose") if getattr(zone, s)]
+        if zone.flat > job.settings.flat_within + EPS:
+            states.append("uneven")
+        if zone.made_of == "old tile" or zone.over > EPS:
+            states.append("over tile")
+        for state in states:
+            ask = state in ("damp", "loose")
+            yield Doubt(
+                id=f"zone@{zone.id}@{state}", rule="zone", weight="ask" if ask else "note",
+                wall=on.wall.id, places=(zone.id,), what=state,
+                size=zone.flat if state == "uneven" else zone.over or None,
+            )  # fmt: skip
+    for one, other in pairwise(zones):
+        meet = abs(on.along(one.id).high.at - on.along(other.id).low.at)
+        if one.made_of != other.made_of and meet < AT_CORNER:
+            yield Doubt(
+                id=f"zones-meet@{one.id}@{other.id}", rule="zones-meet", weight="note",
+                wall=on.wall.id, places=(one.id, other.id),
+                at=(tidy(on.along(other.id).low.at),),
+            )  # fmt: skip

@@ -1,0 +1,158 @@
+"""What goes along edges and under tiles while they set: sealant, trim, spacers, wedges, battens."""
+
+from collections.abc import Iterator, Sequence
+
+from pennant.core.document.job import Job
+from pennant.core.document.settings import Settings
+from pennant.core.geometry.tolerance import EPS
+from pennant.core.layout.field import Field
+from pennant.core.layout.pieces import Piece
+from pennant.core.survey.placed import NO_COUNTER
+from pennant.core.takes.quantity import (
+    Quantity,
+    by_sheet,
+    by_the_pack,
+    in_metres,
+    line,
+    metres,
+    packs,
+    setting,
+    with_waste,
+)
+from pennant.core.takes.sticks import Run, sticks_for
+from pennant.core.takes.working import Working, given, step
+
+WEDGES_EACH = given("wedges a piece", 2, "wedges", "plan")
+
+
+def edging(job: Job, fields: Sequence[Field], pieces: Sequence[Piece]) -> Iterator[Quantity]:
+    """Yield sealant, trim, spacers, wedges and battens for the fields of the whole kitchen."""
+    settings = job.settings
+    products = job.products
+    yield line("sealant", "edges", _sealant(job, fields), product=products.sealant)
+    if runs := trim_runs(fields, settings.trim_face):
+        yield _trim(job, runs)
+    if job.tile.material == "stick-on":
+        return
+    if job.pattern.joint > EPS:
+        need = step("product", "spacers", "spacers", given("pieces", len(pieces), "pieces", "plan"),
+                    _spacers_each(job))  # fmt: skip
+        pack = by_sheet(products.spacers, "pack", settings, "spacer_pack")
+        yield line("spacers", "setting", packs(need, "bags", pack), product=products.spacers)
+    lowest = [piece for piece in pieces if piece.course == 0]
+    wedges = step("product", "wedges", "wedges", WEDGES_EACH,
+                  given("pieces of first courses", len(lowest), "pieces", "plan"))  # fmt: skip
+    pack = by_sheet(products.wedges, "pack", settings, "wedge_pack")
+    yield line("wedges", "setting", packs(wedges, "bags", pack), product=products.wedges)
+    if job.ways.gap == "batten":
+        yield from _batten(job, fields)
+    elif job.ways.gap == "screws":
+        yield from _under_tiles(job, fields, pieces)
+
+
+def _spacers_each(job: Job) -> Working:
+    """Standing on a leg, as set; flat, one wherever joints cross: where courses are shifted, an
+    upright joint ends at another place than the next course's begins.
+    """
+    if job.ways.spacers == "leg":
+        return setting(job.settings, "spacers_each")
+    bond = job.pattern.bond
+    crossings = 1 if bond.p == 0 and bond.way != "staggered" else 2
+    return given("crossings of joints", crossings, "a piece", "plan")
+
+
+def sealant_lengths(fields: Sequence[Field]) -> dict[str, tuple[float, float]]:
+    """Return, for each kind of edge that gets sealant, its (length, gap width) in mm.
+
+    A corner that two walls share is one bead, as long as the longer of its two sides.
+    """
+    found: dict[str, tuple[float, float]] = {}
+    corner: float | None = None
+    for field in fields:
+        for (owner, side), (length, gap) in field.contacts.items():
+            if gap.fills != "sealant" or length <= 0 or gap.width <= 0:
+                continue
+            if owner == field.surface.id and side == "left" and corner is not None:
+                length, corner = max(length - corner, 0.0), None
+            found[gap.edge] = (found.get(gap.edge, (0.0, 0.0))[0] + length, gap.width)
+        if field.surface.id == field.surface.of:
+            shared = field.surface.right in ("lapped", "laps")
+            corner = field.contacts[field.surface.id, "right"][0] if shared else None
+    return found
+
+
+def _sealant(job: Job, fields: Sequence[Field]) -> Working:
+    """Each length x width of its gap x depth of bead. A m by mm by mm is a millilitre."""
+    beads = []
+    settings: Settings = job.settings
+    depth = setting(settings, "bead_depth")
+    for edge, (length, width) in sorted(sealant_lengths(fields).items()):
+        gap = given(f"gap at {edge}", width, "mm", "settings")
+        run = metres(f"length at {edge}", length)
+        beads.append(step("product", f"bead at {edge}", "ml", run, gap, depth))
+    need = with_waste(step("sum", "beads", "ml", *beads), settings, "sealant_waste")
+    return packs(need, "cartridges", by_sheet(job.products.sealant, "pack", settings, "cartridge"))
+
+
+def trim_runs(fields: Sequence[Field], face: float) -> list[Run]:
+    """Return every run of trim; two that meet at a corner are mitred, a face longer each."""
+    runs = []
+    for field in fields:
+        own = [(key, length) for key, (length, gap) in field.contacts.items()
+               if gap.fills == "trim" and gap.width > EPS and length > EPS]  # fmt: skip
+        sides = {(owner, side) for (owner, side), _ in own}
+        for (owner, side), length in own:
+            beside = ("bottom", "top") if side in ("left", "right") else ("left", "right")
+            mitres = sum((owner, other) in sides for other in beside)
+            runs.append(Run(f"{owner}:{side}", length + mitres * face))
+    return runs
+
+
+def _trim(job: Job, runs: Sequence[Run]) -> Quantity:
+    """Sticks by a cutting plan; beside it what length alone would say."""
+    trim = job.products.trim
+    stick = by_sheet(trim, "stick", job.settings, "trim_stick")
+    sticks = sticks_for(runs, stick.value, job.settings.trim_kerf)
+    lengths = step("sum", "runs", "m", *(metres(f"run at {run.edge}", run.length) for run in runs))
+    length = in_metres("a stick", stick)
+    working = given("sticks", len(sticks), "sticks", "cutting plan")
+    return line(
+        "trim", "edges", working, beside=packs(lengths, "sticks", length), product=trim,
+        sticks=tuple(sticks),
+    )  # fmt: skip
+
+
+def _batten(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
+    """A batten across each stretch without counter, screwed at intervals and at both ends."""
+    spans = [
+        metres(f"batten at {thing.id}", thing.box.x1 - thing.box.x0)
+        for field in fields
+        for thing in field.surface.things
+        if thing.kind in NO_COUNTER
+    ]
+    if not spans:
+        return
+    length = step("sum", "batten", "m", *spans)
+    yield by_the_pack("batten", "setting", length, job.products.batten, "lengths")
+    apart = in_metres("from screw to screw", setting(job.settings, "batten_screw"))
+    between = step("quotient", "spaces", "screws", length, apart)
+    whole = step("round-up", "spaces, whole", "screws", between)
+    ends = given("one more for each batten", len(spans), "screws", "plan")
+    screws = step("sum", "screws", "screws", whole, ends)
+    yield by_the_pack("batten-screws", "setting", screws, job.products.screws)
+
+
+def _under_tiles(job: Job, fields: Sequence[Field], pieces: Sequence[Piece]) -> Iterator[Quantity]:
+    """Two screws under each lowest tile over a gap: in place of a batten, out when it has set."""
+    count = 0
+    for field in fields:
+        own = [piece.box for piece in pieces if piece.wall == field.surface.id]
+        for gap in (thing.box for thing in field.surface.things if thing.kind in NO_COUNTER):
+            over = [box for box in own if box.x0 < gap.x1 - EPS and box.x1 > gap.x0 + EPS]
+            low = min((box.y0 for box in over), default=0.0)
+            count += sum(box.y0 <= low + EPS for box in over)
+    if count:
+        two = given("under each", 2, "screws", "plan")
+        tiles = given("lowest tiles over a gap", count, "tiles", "plan")
+        screws = step("product", "screws", "screws", tiles, two)
+        yield by_the_pack("gap-screws", "setting", screws, job.products.screws)

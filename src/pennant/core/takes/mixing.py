@@ -1,0 +1,117 @@
+"""What is mixed: grout and adhesive, their water, and in what batches."""
+
+from collections.abc import Iterator
+
+from pennant.core.document.job import Job
+from pennant.core.document.module import module_of
+from pennant.core.takes.notch import MIDDLE_FACE, bed_of, notch_for
+from pennant.core.takes.quantity import (
+    MM2_PER_M2,
+    Quantity,
+    by_sheet,
+    line,
+    of_job,
+    packs,
+    setting,
+    square_metres,
+    with_waste,
+)
+from pennant.core.takes.working import Working, given, step
+
+MINUTES = given("minutes an hour", 60, "minutes", "plan")
+
+
+def mixes(job: Job, field_area: float, joint_area: float, pieces: int) -> Iterator[Quantity]:
+    """Yield adhesive and grout with their water and batches; areas in mm2, ``pieces`` a count."""
+    if job.products.mat is None:
+        yield from _adhesive(job, field_area, pieces)
+    if job.tile.material != "stick-on":
+        yield from _grout(job, field_area, joint_area)
+
+
+def _adhesive(job: Job, field_area: float, pieces: int) -> Iterator[Quantity]:
+    """Field area x (combed bed + keyed coat, + back-butter) x density; or so many dabs a piece."""
+    if job.tile.material == "stick-on":
+        return
+    settings, product = job.settings, job.products.adhesive
+    area = square_metres("field", field_area)
+    each = _bed(job)
+    dabbed = product is not None and product.kind == "construction"
+    litres = _dabs(job, pieces) if dabbed else step("product", "mixed", "litres", area, each)
+    density = by_sheet(product, "density", settings, "adhesive_density")
+    powder = step("product", "powder", "kg", litres, density)
+    need = with_waste(powder, settings, "adhesive_waste")
+    if product is not None and product.covers is not None:
+        spread = with_waste(area, settings, "adhesive_waste")
+        covers = given("a pack covers", product.covers, "m2", f"sheet: {product.name}")
+        bought = packs(spread, "packs", covers)
+    else:
+        bought = packs(need, "packs" if product and not product.powder else "bags",
+                       by_sheet(product, "pack", settings, "adhesive_pack"))  # fmt: skip
+    yield line("adhesive", "setting", bought, product=product)
+    if product is None or product.powder:
+        water = step("product", "water", "litres", need,
+                     by_sheet(product, "water", settings, "adhesive_water"))  # fmt: skip
+        yield line("adhesive-water", "setting", water)
+        yield line("adhesive-batches", "setting", _batches(job, area, each))
+
+
+def _dabs(job: Job, pieces: int) -> Working:
+    """Construction adhesive is not combed: dabs on the back of each piece."""
+    ml = step(
+        "product", "in dabs", "ml", given("pieces", pieces, "pieces", "plan"),
+        setting(job.settings, "dabs_each"), setting(job.settings, "dab"),
+    )  # fmt: skip
+    return step("quotient", "in dabs", "litres", ml, given("ml a litre", 1000, "ml", "plan"))
+
+
+def _bed(job: Job) -> Working:
+    """Litres a square metre: the comb's bed, the keyed coat, and the back where it is buttered."""
+    notch = notch_for(job.tile.length, job.tile.height)
+    bed = given(f"bed of a {notch.name} notch", bed_of(notch), "litres a m2", "notch")
+    terms = [bed, setting(job.settings, "keyed_coat")]
+    large = job.tile.length * job.tile.height > MIDDLE_FACE
+    if large or job.tile.material == "stone":
+        terms.append(setting(job.settings, "back_butter"))
+    return step("sum", "bed and keyed coat", "litres a m2", *terms)
+
+
+def _batches(job: Job, area: Working, each: Working) -> Working:
+    """Batches = field / what two hands set before one stiffens (pot life x pace x a tile)."""
+    module = module_of(job)
+    life = by_sheet(job.products.adhesive, "pot_life", job.settings, "pot_life")
+    hours = step("quotient", "hours of a batch", "hours", life, MINUTES)
+    tile = given("a tile and its joint", module.across * module.up / MM2_PER_M2, "m2", "tile")
+    covered = step("product", "set from a batch", "m2", hours, setting(job.settings, "pace"), tile)
+    litres = step("product", "mixed at a time", "litres", covered, each)
+    batches = step("quotient", "batches, exactly", "batches",
+                   step("product", "mixed", "litres", area, each), litres)  # fmt: skip
+    return step("round-up", "batches", "batches", batches)
+
+
+def _grout(job: Job, field_area: float, joint_area: float) -> Iterator[Quantity]:
+    """Joint area x depth left open x density. An area in m2 by a depth in mm is litres."""
+    settings, product = job.settings, job.products.grout
+    rise = min(settings.bed_rise, job.tile.thickness)
+    depth = step(
+        "less", "depth to fill", "mm", of_job(job.tile.thickness, "mm", "tile.thickness"),
+        given("bed rise", rise, "mm", "settings.bed_rise"),
+    )  # fmt: skip
+    litres = step("product", "to fill", "litres", square_metres("joints", joint_area), depth)
+    density = by_sheet(product, "density", settings, "grout_density")
+    powder = step("product", "powder", "kg", litres, density)
+    need = with_waste(powder, settings, "grout_waste")
+    pack = by_sheet(product, "pack", settings, "grout_pack")
+    ready = product is not None and product.kind == "ready-mixed"
+    yield line("grout", "grouting", packs(need, "packs" if ready else "bags", pack),
+               product=product)  # fmt: skip
+    if ready:
+        return
+    water = by_sheet(product, "water", settings, "grout_water")
+    yield line("grout-water", "grouting", step("product", "water", "litres", need, water))
+    life = by_sheet(product, "pot_life", settings, "grout_life")
+    hours = step("quotient", "hours of a batch", "hours", life, MINUTES)
+    covered = step("product", "grouted from a batch", "m2", hours, setting(settings, "grout_pace"))
+    exactly = step("quotient", "batches, exactly", "batches",
+                   square_metres("field", field_area), covered)  # fmt: skip
+    yield line("grout-batches", "grouting", step("round-up", "batches", "batches", exactly))

@@ -1,0 +1,43 @@
+"""Trowel notches: how much adhesive a comb leaves, and which comb suits a tile.
+
+Litres a square metre = depth x notch width / (notch width + tooth), halved for a V-notch: the comb
+lays ridges of the notch's own section, one each notch and tooth along the wall.
+"""
+
+from typing import Literal
+
+from pennant.core.document.values import Value
+
+MOSAIC_SIDE = 60.0
+"""Millimetres: a face no longer than this is mosaic, and takes a V-notch."""
+MIDDLE_FACE = 101.6 * 203.2
+"""Square millimetres: up to 4 x 8 in a 6 x 6 notch beds the whole back; larger tiles want more."""
+
+
+class Notch(Value):
+    """A comb's notch, in millimetres: width and depth of the notch, width of the tooth between."""
+
+    name: str
+    shape: Literal["square", "v"]
+    width: float
+    depth: float
+    tooth: float
+
+
+V_5_4 = Notch(name="V 5x4", shape="v", width=5, depth=4, tooth=5)
+SQUARE_6_6 = Notch(name="6x6", shape="square", width=6, depth=6, tooth=6)
+SQUARE_6_10 = Notch(name="6x10", shape="square", width=6, depth=10, tooth=6)
+NOTCHES = (V_5_4, SQUARE_6_6, SQUARE_6_10)
+
+
+def bed_of(notch: Notch) -> float:
+    """Return the combed bed in litres a square metre, which is also its mean depth in mm."""
+    section = notch.depth * notch.width / (notch.width + notch.tooth)
+    return section / 2 if notch.shape == "v" else section
+
+
+def notch_for(width: float, height: float) -> Notch:
+    """Return the notch for a tile's face (mm), flat-backed and on a flat wall."""
+    if max(width, height) <= MOSAIC_SIDE:
+        return V_5_4
+    return SQUARE_6_6 if width * height <= MIDDLE_FACE else SQUARE_6_10

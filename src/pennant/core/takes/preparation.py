@@ -1,0 +1,212 @@
+"""What the wall, the devices and the room take: primer, sealer, patch, extenders, protection."""
+
+import math
+from collections.abc import Iterator, Sequence
+
+from pennant.core.document.job import Job
+from pennant.core.document.products import Coating, Mat
+from pennant.core.document.survey import Device, Wall, Zone, zones_of
+from pennant.core.layout.field import Field
+from pennant.core.layout.pieces import Piece
+from pennant.core.layout.tools import tools_for
+from pennant.core.survey.boards import boarded, forward_at
+from pennant.core.takes.quantity import (
+    MM2_PER_M2,
+    Group,
+    LineId,
+    Quantity,
+    by_sheet,
+    by_the_pack,
+    in_metres,
+    line,
+    metres,
+    packs,
+    setting,
+    square_metres,
+    with_waste,
+)
+from pennant.core.takes.strips import off_the_roll, strips_for
+from pennant.core.takes.working import Working, given, step
+
+ALWAYS_PRIMED = ("laminate", "plywood")
+"""What is primed whichever way one goes; paint and old tile by the way that is chosen."""
+
+
+def around(
+    job: Job, fields: Sequence[Field], pieces: Sequence[Piece], field_area: float
+) -> Iterator[Quantity]:
+    """Yield what is needed besides tile and what is mixed to join it; areas in mm2."""
+    zones = list(zones_of(job.walls))
+    area = square_metres("field", field_area)
+    if job.products.mat is not None:
+        yield _mat(job, job.products.mat, fields, pieces, area)
+    if (primed := _primed(job, fields, zones, area)) is not None:
+        yield _coating(job, "primer", "wall", job.products.primer, primed, times=1)
+    yield from _patch(job, zones)
+    yield from _boards(job)
+    if job.tile.porous:
+        # Before grout its face, and after it face and joints; or the once, after it.
+        times = 2 if job.ways.sealed == "before" else 1
+        yield _coating(job, "sealer", "grouting", job.products.sealer, area, times=times)
+    yield from _devices(job)
+    yield from _protection(job, fields)
+    yield from _tools(job)
+
+
+def _primed(
+    job: Job, fields: Sequence[Field], zones: Sequence[tuple[Wall, Zone]], area: Working
+) -> Working | None:
+    """What is primed, by what each stretch is made of and by the way that is gone with it.
+
+    Of a wall's field a stretch has the share that it has of its length. Without any stretch told,
+    it is the whole field where a primer is chosen.
+    """
+    if not zones:
+        return area if job.products.primer is not None else None
+    under = {zone.id for _, zone in boarded(job)}
+    on = {field.surface.id: field.area for field in fields}
+    stretches = [
+        square_metres(f"field of {zone.id}", on[wall.id] * min(zone.width / wall.length, 1.0))
+        for wall, zone in zones
+        if zone.id not in under and _asks_for_primer(job, zone)
+    ]
+    return step("sum", "to prime", "m2", *stretches) if stretches else None
+
+
+def _asks_for_primer(job: Job, zone: Zone) -> bool:
+    if zone.made_of == "painted board":
+        return job.ways.paint == "primer"
+    if zone.made_of == "old tile":
+        return job.ways.old_tile == "over"
+    return zone.made_of in ALWAYS_PRIMED
+
+
+def _mat(
+    job: Job, mat: Mat, fields: Sequence[Field], pieces: Sequence[Piece], area: Working
+) -> Quantity:
+    """What comes off the roll, in whole rolls; beside it what area alone would say."""
+    strips = strips_for(fields, pieces, mat.width, job.pattern.joint)
+    full, low = off_the_roll(strips, mat.width)
+    off = step(
+        "sum", "off the roll", "m", metres("strips of full width", full, "strips"),
+        metres("lower strips, side by side", low, "strips"),
+    )  # fmt: skip
+    sheet = f"sheet: {mat.name}"
+    roll, wide = metres("a roll", mat.roll, sheet), metres("its width", mat.width, sheet)
+    by_area = packs(area, "rolls", step("product", "a roll", "m2", roll, wide))
+    return line(
+        "mat", "setting", packs(off, "rolls", roll), beside=by_area, product=mat,
+        strips=tuple(strips),
+    )  # fmt: skip
+
+
+def _boards(job: Job) -> Iterator[Quantity]:
+    """Sheets of board over each stretch that asks for one, what is sawn off counted; screws."""
+    board, settings = job.products.board, job.settings
+    stretches = [_face(wall, zone) for wall, zone in boarded(job)]
+    if board is None or not stretches:
+        return
+    area = step("sum", "to board", "m2", *stretches)
+    sheet = given("a sheet", board.width * board.height / MM2_PER_M2, "m2", f"sheet: {board.name}")
+    need = with_waste(area, settings, "board_waste")
+    yield line("boards", "wall", packs(need, "boards", sheet), product=board)
+    exactly = step("product", "screws, exactly", "screws", area, setting(settings, "board_screws"))
+    screws = step("round-up", "screws", "screws", exactly)
+    yield by_the_pack("board-screws", "wall", screws, job.products.screws)
+
+
+def _face(wall: Wall, zone: Zone) -> Working:
+    """The whole face of a stretch of wall, up to the line where tile stops."""
+    return square_metres(f"face of {zone.id}", zone.width * wall.top.height)
+
+
+def _coating(
+    job: Job, id_: LineId, group: Group, product: Coating | None, area: Working, times: int
+) -> Quantity:
+    """Area x coats x times / cover, in whole tins."""
+    coats = given("coats", (product.coats if product else 1) * times, "coats",
+                  f"sheet: {product.name}" if product else "plan")  # fmt: skip
+    painted = step("product", "to coat", "m2", area, coats)
+    need = step("quotient", "needed", "litres", painted,
+                by_sheet(product, "cover", job.settings, "coat_cover"))  # fmt: skip
+    pack = by_sheet(product, "pack", job.settings, "coat_pack")
+    return line(id_, group, packs(need, "tins", pack), product=product)
+
+
+def _patch(job: Job, zones: Sequence[tuple[Wall, Zone]]) -> Iterator[Quantity]:
+    """Half the gap under the straightedge over each stretch that is too wavy for the bed."""
+    hollows = []
+    for wall, zone in zones:
+        if zone.flat > job.settings.flat_within:
+            half = given(f"half the gap at {zone.id}", zone.flat / 2, "mm", "survey")
+            patch = step("product", f"patch at {zone.id}", "litres", _face(wall, zone), half)
+            hollows.append(patch)
+    if hollows:
+        litres = step("sum", "patch", "litres", *hollows)
+        yield by_the_pack("patch", "wall", litres, job.products.patch)
+
+
+def _devices(job: Job) -> Iterator[Quantity]:
+    """An extender and two longer screws for each gang, where tile and bed build the wall up."""
+    gangs = sum(
+        thing.gangs
+        for wall in job.walls
+        if forward_at(job, wall.id) > job.settings.extend_over
+        for thing in wall.things
+        if isinstance(thing, Device)
+    )
+    if not gangs:
+        return
+    count = given("gangs", gangs, "gangs", "survey")
+    one = given("extenders a gang", 1, "extenders", "plan")
+    two = given("screws a gang", 2, "screws", "plan")
+    yield by_the_pack("extenders", "devices",
+                      step("product", "extenders", "extenders", count, one),
+                      job.products.extenders)  # fmt: skip
+    yield by_the_pack("device-screws", "devices", step("product", "screws", "screws", count, two),
+                      job.products.device_screws)  # fmt: skip
+
+
+def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
+    """Sheeting over the counter, and tape along its edge and the cabinets'."""
+    counter = sum(
+        length
+        for field in fields
+        for (_, side), (length, gap) in field.contacts.items()
+        if gap.edge == "counter" and side == "bottom"
+    )
+    if counter <= 0:
+        return
+    run = metres("counter", counter)
+    wide = in_metres("wide", setting(job.settings, "sheet_width"))
+    yield by_the_pack("sheeting", "protection", step("product", "sheeting", "m2", run, wide),
+                      job.products.sheeting, "rolls")  # fmt: skip
+    cabinets = sum(
+        length for field in fields for (length, gap) in field.contacts.values()
+        if gap.edge == "overhead"
+    )  # fmt: skip
+    along = metres("cabinets", cabinets)
+    yield by_the_pack("tape", "protection", step("sum", "tape", "m", run, along),
+                      job.products.tape, "rolls")  # fmt: skip
+
+
+def _tools(job: Job) -> Iterator[Quantity]:
+    """What is used up by the method: nothing is mixed or grouted with stick-on panels."""
+    if job.tile.material == "stick-on":
+        return
+    counts: tuple[tuple[LineId, int, str], ...] = (
+        ("sponges", 2, "sponges"), ("buckets", 2, "buckets"), ("gloves", 2, "pairs"),
+    )  # fmt: skip
+    for id_, count, unit in counts:
+        yield line(id_, "tools", given(unit, count, unit, "method"))
+    if "wet saw" in tools_for("notch", job.tile.material):
+        suited = "glass blade" if job.tile.material == "glass" else "blade"
+        yield by_the_pack("blade", "tools", given(suited, 1, "blades", "method"),
+                          job.products.blade)  # fmt: skip
+
+
+def screw_length(old: float, forward: float) -> float:
+    """Return the length (mm) of a device's screw: the old one's and what the wall has come forward,
+    the next 5 mm up.
+    """
+    return math.ceil(round((old + forward) / 5, 6)) * 5.0

@@ -1,0 +1,140 @@
+"""What the plan takes, from its own geometry, every number with its working.
+
+Tiles are counted after drops have been used again across the whole kitchen (see `stock`).
+"""
+
+from collections import Counter
+from collections.abc import Collection, Iterable, Iterator, Sequence
+
+from pennant.core.cuts.tiles import stock_for
+from pennant.core.document.job import Job
+from pennant.core.document.module import module_of
+from pennant.core.document.tile import Tile
+from pennant.core.layout.cut_kind import HARD, KINDS, STRAIGHT, Kind
+from pennant.core.layout.field import Field
+from pennant.core.layout.pieces import Piece
+from pennant.core.layout.tools import BRITTLE, breaking
+from pennant.core.takes.edging import edging
+from pennant.core.takes.mixing import mixes
+from pennant.core.takes.preparation import around
+from pennant.core.takes.quantity import (
+    GROUPS,
+    MM2_PER_M2,
+    Quantity,
+    line,
+    of_job,
+    packs,
+    setting,
+    square_metres,
+)
+from pennant.core.takes.working import Working, given, step
+
+
+def quantities_of(
+    job: Job,
+    fields: Sequence[Field],
+    pieces: Sequence[Piece],
+    joint_area: float,
+    thin: Collection[str] = (),
+) -> tuple[Quantity, ...]:
+    """Return every line of what the fields of the whole kitchen take, in the order of a shop.
+
+    ``thin`` are the ids of pieces that have a thin leg, which break more often. Joint area is mm2.
+    """
+    area = sum(field.area for field in fields)
+    lines = [
+        *_tile_lines(job, pieces, area, thin), *mixes(job, area, joint_area, len(pieces)),
+        *edging(job, fields, pieces), *around(job, fields, pieces, area),
+    ]  # fmt: skip
+    lines.sort(key=lambda one: GROUPS.index(one.group))
+    return tuple(
+        one.model_copy(update={"to_get": max(one.amount - job.in_hand[one.id], 0.0)})
+        if one.id in job.in_hand
+        else one
+        for one in lines
+    )
+
+
+def tiles_of(job: Job, pieces: Iterable[Piece], thin: Collection[str]) -> int:
+    """Return how many tiles a plan takes, breakage and spares included."""
+    own = [piece for piece in pieces if not piece.border]
+    return round(_tiles(job, own, {piece.tile for piece in own if piece.id in thin}).value)
+
+
+def _tile_lines(
+    job: Job, pieces: Sequence[Piece], area: float, thin: Collection[str]
+) -> Iterator[Quantity]:
+    own = [piece for piece in pieces if not piece.border]
+    tiles = _tiles(job, own, {piece.tile for piece in own if piece.id in thin})
+    yield line("tiles", "tile", tiles, beside=_thumb(job, area))
+    per_box = of_job(job.tile.per_box, "tiles", "tile.per_box")
+    yield line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price,
+               weight=_box_weight(job.tile))  # fmt: skip
+    if job.pattern.border:
+        used = len(stock_for(job, pieces, border=True).tiles)
+        spare = setting(job.settings, "spare_tiles")
+        border = step("sum", "border tiles", "tiles",
+                      given("to set", used, "tiles", "plan"), spare)  # fmt: skip
+        yield line("border", "tile", border)
+        each = of_job(job.pattern.border.tile.per_box, "tiles", "border.per_box")
+        yield line("border-boxes", "tile", packs(border, "boxes", each),
+                   price=job.pattern.border.tile.price,
+                   weight=_box_weight(job.pattern.border.tile))  # fmt: skip
+
+
+def _box_weight(tile: Tile) -> float | None:
+    """What a box weighs, kg; None where the tile's weight is not known."""
+    if tile.weight is None:
+        return None
+    return tile.per_box * tile.length * tile.height / MM2_PER_M2 * tile.weight
+
+
+def _tiles(job: Job, pieces: Sequence[Piece], thin: Collection[str]) -> Working:
+    """Whole tiles, one for every tile that is cut less what drops give, breakage and spares."""
+    kinds: dict[str, Kind] = {}
+    for piece in pieces:
+        kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=KINDS.index)
+    count = Counter(kinds.values())
+    full = given("full tiles", count["full"], "tiles", "plan")
+    hard_thin = sum(kind in HARD and tile in thin for tile, kind in kinds.items())
+    straight = given("cut straight", sum(count[kind] for kind in STRAIGHT), "tiles", "plan")
+    notched = given("notched or holed", sum(count[kind] for kind in HARD), "tiles", "plan")
+    used = len(stock_for(job, pieces).tiles)
+    spared = given("cut from drops of others", sum(count.values()) - used, "tiles", "plan")
+    placed = step(
+        "less", "to set", "tiles", step("sum", "tiles in the plan", "tiles", full, straight,
+                                        notched), spared,
+    )  # fmt: skip
+    over = step(
+        "sum", "broken and spare", "tiles",
+        *_lost(job, straight, notched, hard_thin),
+        setting(job.settings, "spare_tiles"),
+    )  # fmt: skip
+    more = step("round-up", "broken and spare, whole tiles", "tiles", over)
+    return step("sum", "tiles", "tiles", placed, more)
+
+
+def _lost(job: Job, straight: Working, notched: Working, thin: int) -> Iterator[Working]:
+    """What breaks by kind of cut: see `tools.breaking`."""
+    legs = given("with a thin leg", thin, "tiles", "plan")
+    sound = step("less", "notched or holed, no thin leg", "tiles", notched, legs)
+    cuts: list[tuple[str, Working, Kind, bool]] = [
+        ("straight cuts lost", straight, "crosscut", False),
+        ("notches and holes lost", sound if thin else notched, "notch", False),
+    ]
+    if thin:
+        cuts.append(("thin legs lost", legs, "notch", True))
+    for label, count, kind, is_thin in cuts:
+        names = breaking(kind, job.tile.material in BRITTLE, is_thin)
+        shares = (setting(job.settings, name) for name in names)
+        yield step("product", label, "tiles", count, *shares)
+
+
+def _thumb(job: Job, field_area: float) -> Working:
+    """The rule of thumb: the area and a tenth, in tiles with their joints."""
+    module = module_of(job)
+    area = square_metres("field", field_area)
+    each = given("a tile and its joint", module.across * module.up / MM2_PER_M2, "m2", "tile")
+    plain = step("quotient", "tiles by area", "tiles", area, each)
+    more = step("product", "allowance", "tiles", plain, setting(job.settings, "rule_of_thumb"))
+    return step("round-up", "by rule of thumb", "tiles", step("sum", "sum", "tiles", plain, more))

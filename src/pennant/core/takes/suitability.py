@@ -1,0 +1,229 @@
+"""What goes with what: tile x wall x place x adhesive x joint x grout x sealer, rule by rule.
+
+Each rule is a test that something is wrong, with how much it matters. The sentence, the reason and
+the cure are said elsewhere; where schools differ the weight is to look at, not to cure.
+"""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import Literal
+
+from pennant.core.document.colour import contrast, dark
+from pennant.core.document.job import Job
+from pennant.core.document.products import Adhesive, Grout, Products
+from pennant.core.document.survey import Zone, zones_of
+from pennant.core.geometry.tolerance import EPS
+from pennant.core.survey.boards import asks_for_board, build_up
+from pennant.core.takes.notch import MIDDLE_FACE
+
+SuitRule = Literal[
+    "sanded-scratches", "unsanded-wide", "joint-range", "joint-under-lugs", "mastic-tile",
+    "mastic-wet", "see-through-grey", "porous-unsealed", "porous-grey", "shade-of-grout",
+    "trim-low", "heavy-on-paint", "paint-unprimed", "plywood", "old-tile-unprimed", "laminate",
+    "greasy", "loose", "cracked", "quick-too-quick", "glass-brittle-notch", "mat-wavy", "mat-damp",
+    "mat-heavy", "mat-see-through", "not-on-sheet", "paint-scuffed", "glue-coat", "sealed-late",
+    "sealant-colour",
+]  # fmt: skip
+Weight = Literal["never", "avoid"]
+
+
+@dataclass(frozen=True)
+class Facts:
+    """All that a rule looks at. ``zone`` is one stretch of wall; None where the survey has none."""
+
+    job: Job
+    zone: Zone | None
+
+    @property
+    def products(self) -> Products:
+        """The products chosen."""
+        return self.job.products
+
+    @property
+    def adhesive(self) -> Adhesive | None:
+        """The adhesive chosen; none where a mat takes its place."""
+        return self.products.adhesive if self.products.mat is None else None
+
+    @property
+    def grout(self) -> Grout | None:
+        """The grout chosen."""
+        return self.products.grout
+
+    @property
+    def mastic(self) -> bool:
+        """Whether the adhesive dries rather than sets."""
+        return self.adhesive is not None and self.adhesive.kind == "mastic"
+
+    @property
+    def wide(self) -> bool:
+        """Whether joints are so wide that grout needs sand to bridge them; schools differ on the
+        very width that it begins with.
+        """
+        over = self.job.pattern.joint - self.job.settings.sanded_from
+        return over >= -EPS if self.job.ways.eighth == "sanded" else over > EPS
+
+    @property
+    def weight(self) -> float:
+        """What the tile weighs, kg a m2; nothing where nobody said."""
+        return self.job.tile.weight or 0.0
+
+    @property
+    def board(self) -> bool:
+        """Whether this stretch of wall is boarded over."""
+        chosen = self.products.board is not None
+        return chosen and self.zone is not None and asks_for_board(self.job, self.zone)
+
+    def on(self, *made_of: str) -> bool:
+        """Whether tile goes straight on to one of these, on this stretch of wall."""
+        return self.zone is not None and self.zone.made_of in made_of and not self.board
+
+    def allowed(self) -> bool:
+        """Whether the adhesive's sheet allows this stretch of wall by name."""
+        adhesive = self.adhesive
+        return adhesive is not None and self.zone is not None and self.on(*adhesive.goes_on)
+
+
+@dataclass(frozen=True)
+class Suit:
+    """A rule: its name, how much it matters, whether it looks at each zone of the wall, its test
+    that something is wrong.
+    """
+
+    rule: SuitRule
+    weight: Weight
+    by_zone: bool
+    wrong: Callable[[Facts], bool]
+
+
+@dataclass(frozen=True, slots=True)
+class Unsuited:
+    """A rule that is broken; ``wall`` and ``zone`` where one stretch of wall breaks it."""
+
+    rule: SuitRule
+    weight: Weight
+    wall: str | None
+    zone: str | None
+
+
+def _grout(facts: Facts, *kinds: str) -> bool:
+    return facts.grout is not None and facts.grout.kind in kinds
+
+
+def _out_of_range(facts: Facts) -> bool:
+    grout, joint = facts.grout, facts.job.pattern.joint
+    if grout is None:
+        return False
+    most = grout.joint_most
+    return joint < grout.joint_least - EPS or (most is not None and joint > most + EPS)
+
+
+def _face(facts: Facts) -> float:
+    return facts.job.tile.length * facts.job.tile.height
+
+
+def _dense(facts: Facts) -> bool:
+    return facts.job.tile.material in ("porcelain", "glass")
+
+
+def _shades_differ(facts: Facts) -> bool:
+    if facts.adhesive is None or facts.grout is None:
+        return False
+    return dark(facts.grout.colour) != (facts.adhesive.shade == "grey")
+
+
+def _mat(facts: Facts) -> bool:
+    return facts.products.mat is not None
+
+
+def _sealant_differs(facts: Facts) -> bool:
+    sealant, grout = facts.products.sealant, facts.grout
+    if sealant is None or sealant.colour is None or grout is None:
+        return False
+    return contrast(sealant.colour, grout.colour)
+
+
+def _trim_low(facts: Facts) -> bool:
+    trim, job = facts.products.trim, facts.job
+    return trim is not None and trim.height < build_up(job) - EPS
+
+
+def _too_quick(facts: Facts) -> bool:
+    adhesive = facts.adhesive
+    return (
+        adhesive is not None
+        and adhesive.pot_life is not None
+        and adhesive.pot_life < facts.job.settings.least_pot_life
+    )
+
+
+RULES: tuple[Suit, ...] = (
+    Suit("sanded-scratches", "never", False,
+         lambda f: (f.job.tile.scratches or f.job.tile.finish == "polished")
+         and _grout(f, "sanded")),
+    Suit("unsanded-wide", "never", False, lambda f: f.wide and _grout(f, "unsanded")),
+    Suit("joint-range", "never", False, _out_of_range),
+    Suit("joint-under-lugs", "never", False,
+         lambda f: f.job.pattern.joint < f.job.tile.lugs - EPS),
+    Suit("mastic-tile", "never", False,
+         lambda f: f.mastic and (f.job.tile.see_through or (_dense(f) and _face(f) > MIDDLE_FACE)
+                                 or f.weight > f.job.settings.most_on_glue)),
+    Suit("mastic-wet", "never", True, lambda f: f.mastic and f.zone is not None and f.zone.damp),
+    Suit("see-through-grey", "never", False,
+         lambda f: f.job.tile.see_through and f.adhesive is not None
+         and f.adhesive.shade == "grey"),
+    Suit("porous-unsealed", "never", False,
+         lambda f: f.job.tile.porous and f.products.sealer is None),
+    Suit("porous-grey", "avoid", False,
+         lambda f: f.job.tile.porous and not dark(f.job.tile.colour) and f.adhesive is not None
+         and f.adhesive.shade == "grey"),
+    Suit("shade-of-grout", "avoid", False, _shades_differ),
+    Suit("trim-low", "never", False, _trim_low),
+    Suit("heavy-on-paint", "never", True,
+         lambda f: f.on("painted board", "laminate")
+         and f.weight > f.job.settings.most_on_paint),
+    Suit("paint-unprimed", "avoid", True,
+         lambda f: f.on("painted board") and f.job.ways.paint == "primer"
+         and f.products.primer is None),
+    Suit("paint-scuffed", "avoid", True,
+         lambda f: f.on("painted board") and f.job.ways.paint == "scuff"),
+    Suit("glue-coat", "avoid", True,
+         lambda f: f.on("painted board") and f.job.ways.paint == "glue"),
+    Suit("plywood", "avoid", True, lambda f: f.on("plywood") and not f.allowed()),
+    Suit("old-tile-unprimed", "avoid", True,
+         lambda f: f.on("old tile") and f.job.ways.old_tile == "over"
+         and f.products.primer is None),
+    Suit("laminate", "avoid", True, lambda f: f.on("laminate") and not f.allowed()),
+    Suit("not-on-sheet", "never", True,
+         lambda f: f.adhesive is not None and f.on(*f.adhesive.not_on)),
+    Suit("mat-wavy", "never", True,
+         lambda f: _mat(f) and f.zone is not None
+         and f.zone.flat > f.job.settings.mat_flat_within + EPS),
+    Suit("mat-damp", "never", True, lambda f: _mat(f) and f.zone is not None and f.zone.damp),
+    Suit("mat-heavy", "never", False,
+         lambda f: f.products.mat is not None
+         and f.weight > (f.products.mat.most_weight or f.job.settings.most_on_glue)),
+    Suit("mat-see-through", "avoid", False, lambda f: _mat(f) and f.job.tile.see_through),
+    Suit("sealed-late", "avoid", False,
+         lambda f: f.job.tile.porous and f.job.ways.sealed == "after"),
+    Suit("sealant-colour", "avoid", False, _sealant_differs),
+    Suit("greasy", "never", True, lambda f: f.zone is not None and f.zone.greasy),
+    Suit("loose", "never", True, lambda f: f.zone is not None and f.zone.loose),
+    Suit("cracked", "avoid", True, lambda f: f.zone is not None and f.zone.cracked),
+    Suit("quick-too-quick", "avoid", False, _too_quick),
+    Suit("glass-brittle-notch", "avoid", False,
+         lambda f: f.job.tile.material == "glass" and "wet saw" not in f.job.tools),
+)  # fmt: skip
+"""The whole table."""
+
+
+def unsuited(job: Job) -> Iterator[Unsuited]:
+    """Yield every rule that a job breaks; those of the wall once for each stretch that does."""
+    zones = list(zones_of(job.walls))
+    for suit in RULES:
+        if not suit.by_zone:
+            if suit.wrong(Facts(job, None)):
+                yield Unsuited(suit.rule, suit.weight, None, None)
+            continue
+        for wall, zone in zones:
+            if suit.wrong(Facts(job, zone)):
+                yield Unsuited(suit.rule, suit.weight, wall.id, zone.id)

@@ -1,0 +1,287 @@
+"""Starts compared: all schools, each planned in full, the better ones first."""
+
+from itertools import pairwise
+from random import Random
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from random_walls import square_jobs
+
+from kitchens import CABINET, WINDOW, a_job, demo
+from pennant.core.document.job import Job
+from pennant.core.document.module import module_of
+from pennant.core.document.starts import Centred, FullCounter, FullLeft, Start
+from pennant.core.document.wishes import ALL, Kind, Wish
+from pennant.core.plan import plan
+from pennant.core.reading.laying import lay
+from pennant.core.search import ranking as comparing
+from pennant.core.search.measured import Measured, rank_key
+from pennant.core.search.ranking import (
+    Outcome,
+    best_found,
+    measured_of,
+    outcome_near,
+    started,
+    wishes_of,
+)
+from pennant.core.search.schools import schools_of
+from pennant.core.search.sieve import Search
+from pennant.core.survey.kitchen import kitchen_of
+
+JOB = a_job(right="open", overheads=[CABINET], openings=[WINDOW])
+
+
+def every(job: Job) -> list[Start]:
+    """All starts of the first wall."""
+    return list(schools_of(job.walls[0], joined=False))
+
+
+def free(job: Job) -> list[Start]:
+    """Those starts that fit nothing: no tile is shaved and no joint drawn."""
+    fitting = ("fitted", "whole-courses")
+    return [s for s in every(job) if s.across.kind not in fitting and s.up.kind not in fitting]
+
+
+def compare(job: Job, starts: list[Start]) -> list[Outcome]:
+    """The starts of the first wall, compared."""
+    return comparing.compare(job, kitchen_of(job), "a", starts)
+
+
+def measured(job: Job, start: Start) -> Measured:
+    """What one start comes to, planned by itself."""
+    tried = started(job, "a", start)
+    return measured_of(tried, "a", list(lay(tried, kitchen_of(tried))))
+
+
+def wishing(job: Job, *kinds: Kind) -> Job:
+    """The job of a client who wishes for these, in this order, and nothing else."""
+    return job.model_copy(update={"wishes": tuple(Wish(kind=kind) for kind in kinds)})
+
+
+class TestSchools:
+    """Both ends, both ways of centring on everything, and each way up to everything overhead."""
+
+    def test_all_are_tried(self) -> None:
+        starts = every(JOB)
+        ends_and_centres, ups, at_the_window, whole = 6, 5, 2 + 2 + 1 + 1, 2
+        assert len(starts) == ends_and_centres * ups + at_the_window + whole
+        assert len({start.model_dump_json() for start in starts}) == len(starts)
+        assert Start(across=Centred(what="joint", on="thing", thing="window")) in starts
+
+
+class TestRanking:
+    """The first wish in which two starts differ decides."""
+
+    def test_the_better_comes_first(self) -> None:
+        outcomes = compare(JOB, every(JOB))
+        assert len(outcomes) > 10
+        keys = [rank_key(o.measured, wishes_of(JOB)) for o in outcomes]
+        assert keys == sorted(keys)
+
+    def test_what_is_claimed_is_what_the_plan_has(self) -> None:
+        for claimed in compare(JOB, every(JOB)):
+            made = plan(started(JOB, "a", claimed.start))
+            one = claimed.measured
+            assert (one.never, one.avoid) == (made.never, len(made.findings) - made.never)
+            assert (one.cut, one.tiles) == (made.cut, made.quantities[0].amount)
+            assert one.smallest == min(g.size for reading in made.edges for g in reading.gets)
+            assert one.hard == sum(p.kind in ("notch", "curve", "hole") for p in made.pieces)
+
+    def test_the_wish_that_decided_is_named(self) -> None:
+        outcomes = compare(JOB, every(JOB))
+        for better, worse in pairwise(outcomes):
+            pair = [rank_key(o.measured, wishes_of(JOB)) for o in (better, worse)]
+            first = next((n for n, (a, b) in enumerate(zip(*pair, strict=True)) if a != b), None)
+            assert better.decided_by == (None if first is None else wishes_of(JOB)[first].kind)
+        assert outcomes[-1].decided_by is None
+
+    def test_swapping_two_wishes_changes_the_winner_and_the_reason(self) -> None:
+        # 96 in is no whole number of modules: in stack bond only one end gets a full tile.
+        job = a_job(bond=(0, 1), openings=[WINDOW])
+        one, other = (
+            compare(wishing(job, *order), free(job))
+            for order in (("full-left", "full-right"), ("full-right", "full-left"))
+        )
+        assert one[0].measured.full_left == 0 < one[0].measured.full_right
+        assert other[0].measured.full_right == 0 < other[0].measured.full_left
+        assert {o.decided_by for o in one} != {o.decided_by for o in other}
+
+    def test_a_wish_switched_off_does_not_count(self) -> None:
+        off = JOB.model_copy(update={"wishes": (Wish(kind="cut", on=False), Wish(kind="tiles"))})
+        assert [wish.kind for wish in wishes_of(off)] == ["tiles"]
+
+
+class TestMeasures:
+    """Each wish is a quantity of the plan, by hand. Inches; tile 8 x 2 1/2, joint 1/8."""
+
+    def test_a_full_tile_at_an_end(self) -> None:
+        # 96 = 11 modules of 8 1/8 and 6 5/8; half a module on, 2 9/16.
+        found = measured(a_job(), Start())
+        assert found.full_left == 0
+        assert found.full_right / 25.4 == pytest.approx(8 - 6.625)
+
+    def test_whole_courses(self) -> None:
+        # 30 = 11 courses of 2 5/8 (28 7/8) and 1 1/8.
+        found = measured(a_job(), Start())
+        assert found.whole_counter == 0
+        assert found.whole_top / 25.4 == pytest.approx(2.5 - 1.125)
+
+    def test_even_sides_of_a_window(self) -> None:
+        start = Start(across=Centred(what="joint", on="thing", thing="window", nudge=9.525))
+        window = {**WINDOW, "width": "28 3/8"}
+        found = measured(a_job(openings=[window], bond=(0, 1)), start)
+        assert found.even / 25.4 == pytest.approx(3 / 4)
+
+    @pytest.mark.parametrize("kind", ALL)
+    def test_lower_is_better_met(self, kind: Kind) -> None:
+        best = compare(wishing(JOB, kind), every(JOB))[0]
+        worst = compare(wishing(JOB, kind), every(JOB))[-1]
+        wish = Wish(kind=kind)
+        assert best.measured.of(wish) <= worst.measured.of(wish)
+
+
+def bordered(after: int, length: str) -> Job:
+    """The wall with a border course of tiles so long."""
+    tile = {"length": length, "height": "1", "thickness": "5/16"}
+    pattern = {"joint": "1/8", "border": {"after": after, "tile": tile}}
+    return Job.model_validate({**JOB.model_dump(mode="json"), "pattern": pattern})
+
+
+BORDERED = (bordered(3, "8"), bordered(2, "11"), bordered(1, "5 1/2"))
+
+
+class TestBestFound:
+    """Of all starts there are, none ranks above the one that the search finds."""
+
+    WISHES: tuple[tuple[Kind, ...], ...] = (
+        ("never", "avoid", "smallest", "cut", "tiles"), ("full-right", "never", "smallest"),
+        ("whole-top", "even", "never"),
+    )  # fmt: skip
+
+    @pytest.mark.parametrize("wishes", WISHES)
+    def test_no_random_start_and_no_grid_is_better(self, wishes: tuple) -> None:
+        job, turn = wishing(JOB, *wishes), Random(11)
+        best = best_found(job, kitchen_of(job), "a")
+        assert best.worst is not None
+        limit = rank_key(best.worst, wishes_of(job))
+        places = [(turn.uniform(0, 206.4), turn.uniform(-66, 0)) for _ in range(25)]
+        around = (best.start.across.nudge, best.start.up.nudge)
+        places += [(around[0] + dx, around[1] + dy) for dx in (-3, 0, 3) for dy in (-2, 0, 2)]
+        for x, y in places:
+            start = Start(across=FullLeft(nudge=x), up=FullCounter(nudge=y))
+            other = outcome_near(job, kitchen_of(job), "a", start)
+            assert other.worst is not None
+            assert rank_key(other.worst, wishes_of(job)) >= limit
+
+    @given(square_jobs(), st.sampled_from(WISHES), st.integers(0, 99))
+    @settings(max_examples=5, deadline=None)
+    def test_nor_on_other_walls_with_other_tiles(self, job: Job, wishes: tuple, seed: int) -> None:
+        job, turn = wishing(job, *wishes), Random(seed)
+        kitchen, module = kitchen_of(job), module_of(job)
+        best = best_found(job, kitchen, "a")
+        assert best.worst is not None
+        limit = rank_key(best.worst, wishes_of(job))
+        for _ in range(15):
+            start = Start(
+                across=FullLeft(nudge=turn.uniform(0, module.across)),
+                up=FullCounter(nudge=turn.uniform(-module.up, 0)),
+            )
+            other = outcome_near(job, kitchen, "a", start)
+            assert other.worst is not None
+            assert rank_key(other.worst, wishes_of(job)) >= limit
+
+    @pytest.mark.parametrize("job", BORDERED, ids=["same", "longer", "first"])
+    def test_nor_with_a_border_course(self, job: Job) -> None:
+        job, turn = wishing(job, "never", "avoid", "smallest"), Random(3)
+        best = best_found(job, kitchen_of(job), "a")
+        assert best.worst is not None
+        limit = rank_key(best.worst, wishes_of(job))
+        for _ in range(40):
+            start = Start(
+                across=FullLeft(nudge=turn.uniform(0, 4 * 206.4)),
+                up=FullCounter(nudge=turn.uniform(-66.6, 0)),
+            )
+            other = outcome_near(job, kitchen_of(job), "a", start)
+            assert other.worst is not None
+            assert rank_key(other.worst, wishes_of(job)) >= limit
+
+    def test_no_school_is_better(self) -> None:
+        best = best_found(JOB, kitchen_of(JOB), "a")
+        wishes = wishes_of(JOB)
+        for start in free(JOB):
+            other = outcome_near(JOB, kitchen_of(JOB), "a", start)
+            assert best.worst is not None
+            assert other.worst is not None
+            assert rank_key(other.worst, wishes) >= rank_key(best.worst, wishes)
+
+    def test_a_wall_that_carries_its_courses_on_keeps_their_heights(self) -> None:
+        job = demo("Fennel Row")
+        best = best_found(job, kitchen_of(job), "range-wall")
+        assert best.start.up.kind == "carried"
+        heights = [
+            plan(one).surface("range-wall").pennant.tile_y
+            for one in (job, started(job, "range-wall", best.start))
+        ]
+        assert heights[0] == heights[1]
+
+    def test_it_claims_what_its_own_plan_has(self) -> None:
+        best = best_found(JOB, kitchen_of(JOB), "a")
+        assert best.measured == measured(JOB, best.start)
+
+    @pytest.mark.parametrize("job", [JOB, *BORDERED], ids=["plain", "same", "longer", "first"])
+    def test_the_sieve_reckons_sizes_as_the_plan_reads_them(self, job: Job) -> None:
+        """At any start the smallest piece by the sieve is the smallest that the plan reads."""
+        turn = Random(5)
+        (laid,) = lay(job, kitchen_of(job))
+        field, border = laid.field, laid.layout.border
+        search = Search(field, module_of(job), job.pattern.bond, job.settings, border=border)
+        for _ in range(40):
+            x, y = turn.uniform(0, 206.4 * search.repeats), turn.uniform(0, 66.6)
+            groups, boxed = search.pattern(y)
+            across = search.across_scores(np.array([x]), groups=groups, boxed=boxed)
+            smallest = -max(across[3][0], search.up_scores(np.array([y]))[3][0])
+            start = Start(
+                across=FullLeft(nudge=x - field.inner.x0), up=FullCounter(nudge=y - field.foot)
+            )
+            assert measured(job, start).smallest == pytest.approx(smallest, abs=0.02)
+
+
+class TestSameLayout:
+    """Two starts that lay the same tiles are one."""
+
+    @pytest.mark.parametrize("bond", [(0, 1), (1, 2), (1, 3)])
+    def test_full_at_both_ends_of_a_wall_of_whole_modules(self, bond: tuple) -> None:
+        job = a_job(length="97 3/8", bond=bond)  # 12 modules less a joint
+        starts = [s for s in free(job) if s.across.kind != "centred"]
+        assert len(starts) == 6
+        pieces = {_pieces(job, start) for start in starts}
+        assert len(compare(job, starts)) == len(pieces)
+
+    def test_a_start_a_whole_number_of_courses_up(self) -> None:
+        # 8 courses of 2 1/2 and 7 joints: full at the counter is full at the top.
+        job = a_job(top="20 7/8", bond=(0, 1))
+        assert len(compare(job, [s for s in free(job) if s.across.kind == "full-left"])) == 1
+
+
+def _pieces(job: Job, start: Start) -> frozenset[tuple[float, ...]]:
+    made = plan(started(job, "a", start))
+    return frozenset(tuple(round(v, 3) for v in piece.box) for piece in made.pieces)
+
+
+class TestJoined:
+    """A wall that another joins on to can carry its courses on; only its own start is tried."""
+
+    def test_carried_is_one_of_the_schools(self) -> None:
+        wall = JOB.walls[0]
+        alone, joined = (list(schools_of(wall, joined=j)) for j in (False, True))
+        assert {s.up.kind for s in joined} - {s.up.kind for s in alone} == {"carried"}
+
+    def test_the_other_wall_stays(self) -> None:
+        job = demo("Fennel Row")
+        starts = list(schools_of(job.walls[1], joined=True))[:6]
+        for found in comparing.compare(job, kitchen_of(job), "range-wall", starts):
+            tried = plan(started(job, "range-wall", found.start))
+            assert tried.surface("sink-wall") == plan(job).surface("sink-wall")
+            assert tried.never == found.measured.never
