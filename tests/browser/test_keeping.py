@@ -270,3 +270,60 @@ class TestTabs:
             expect(page.get_by_test_id("pennant")).to_be_visible()
         context.remove_listener("request", watch)
         assert len(streaming) == 1
+
+
+class TestSilentServer:
+    """A server that does not answer: said, tried again, and said no more when it answers."""
+
+    @pytest.mark.own_server
+    def test_what_is_typed_meanwhile_is_drawn_when_it_is_back(
+        self, job: Page, server: Server
+    ) -> None:
+        field = open_length(job)
+        server.kill()
+        field.fill("95")
+        expect(job.get_by_role("status")).to_contain_text("trying again")
+        server.start()
+        expect(job.get_by_role("status")).to_have_text("Not saved yet")
+        field.press("Tab")
+        saved(job)
+
+    @pytest.mark.own_server
+    def test_a_page_that_was_left_sends_nothing_twice(self, job: Page, server: Server) -> None:
+        field = open_length(job)
+        server.kill()
+        field.fill("95")
+        field.press("Tab")
+        expect(job.get_by_role("status")).to_contain_text("trying again")
+        job.get_by_role("link", name="Pennant").click()
+        server.start()
+        job.reload()
+        job.get_by_role("link", name="sink wall").click()
+        saved(job)
+        paper(job, "Survey")
+        expect(length_field(job, "/walls/0/length")).to_have_value("95")
+        expect(job.get_by_text("changed elsewhere")).to_have_count(0)
+
+    @pytest.mark.own_server
+    def test_a_copy_that_was_not_made_is_said(self, home: Page, server: Server) -> None:
+        expect(cards(home)).to_have_count(1)
+        server.kill()
+        home.get_by_role("button", name="Duplicate").first.click()
+        expect(home.get_by_role("alert")).to_contain_text("was not duplicated")
+        server.start()
+        home.get_by_role("button", name="Duplicate").first.click()
+        expect(cards(home)).to_have_count(2)
+
+
+class TestTyping:
+    """Ctrl+Z in a field takes typing back, not the last step that was kept."""
+
+    def test_takes_back_what_was_typed(self, job: Page) -> None:
+        field = open_length(job)
+        was = field.input_value()
+        field.press("End")
+        field.press_sequentially("1")
+        expect(field).to_have_value(f"{was}1")
+        field.press("ControlOrMeta+z")
+        expect(field).to_have_value(was)
+        expect(job.get_by_role("button", name="Redo")).to_be_disabled()

@@ -207,3 +207,15 @@ class TestOrder:
         known = {piece.id for piece in made.pieces}
         assert all(set(finding.pieces) <= known for finding in made.findings)
         assert len({finding.id for finding in made.findings}) == len(made.findings)
+
+
+class TestCrumbs:
+    """A piece thinner than any saw's line is an answer like another, whatever is allowed."""
+
+    def test_of_a_long_tile_where_nothing_is_too_small(self) -> None:
+        # 12 modules of 8 1/8 in are 97 1/2: a wall that is longer by 2 millionths ends in a crumb.
+        length = "97.500002"
+        made = planned(
+            length=length, right="open", bond=(0, 1), settings={**NO_GAPS, "least_piece": 0}
+        )
+        assert min(piece.width for piece in made.pieces) == pytest.approx(5.08e-5, rel=0.1)

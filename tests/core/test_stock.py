@@ -8,7 +8,7 @@ from random_walls import jobs
 
 from kitchens import demo, planned
 from pennant.cli import demo_jobs
-from pennant.core.cuts.stock import Item, Sheet, drop_for, item_of, pairs_of, places, stocked
+from pennant.core.cuts.stock import Item, Sheet, drop_for, item_of, pairs_of, stocked
 from pennant.core.cuts.tiles import sheet_of, stock_for
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
@@ -191,7 +191,7 @@ class TestKitchens:
     def test_every_piece_names_its_tile(self) -> None:
         job = demo("Fennel Row")
         pieces = plan(job).pieces
-        where = places(stock_for(job, pieces))
+        where = stock_for(job, pieces).places
         assert set(where) == {piece.id for piece in pieces}
 
     def test_a_snapped_cut_takes_nothing_and_a_sawn_one_the_blade(self) -> None:

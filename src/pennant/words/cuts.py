@@ -5,7 +5,7 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts.cut_list import CutGroup, CutList, Stage, cuts_of
 from pennant.core.cuts.marks import MarkLine, MarkRound
-from pennant.core.cuts.stock import Stock, item_of, places
+from pennant.core.cuts.stock import Stock, item_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.tooling import Tool
@@ -211,7 +211,7 @@ def _said(job: Job, names: Names, found: CutList, group: CutGroup) -> SaidCut:
 
 
 def _from(stock: Stock, pieces: tuple[str, ...]) -> Iterator[SaidFrom]:
-    where = places(stock)
+    where = stock.places
     for piece in pieces:
         number, cut = where[piece]
         others = tuple(c.piece for c in stock.tiles[number - 1].cuts if c.piece != piece)

@@ -67,7 +67,8 @@ export const wordsOptions = () =>
 export const curesOptions = (job: Job, surface: string, finding: string) =>
   queryOptions({
     queryKey: ["cures", surface, finding, { ...job, name: "" }],
-    queryFn: () => ask<Cure[]>(api.POST("/api/cures", { body: { job, surface, finding } })),
+    queryFn: ({ signal }) =>
+      ask<Cure[]>(api.POST("/api/cures", { signal, body: { job, surface, finding } })),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
     retry: false,
@@ -77,7 +78,7 @@ export const curesOptions = (job: Job, surface: string, finding: string) =>
 export const playOptions = (job: Job, wall: string) =>
   queryOptions({
     queryKey: ["play", wall, { ...job, name: "" }],
-    queryFn: () => ask<Play[]>(api.POST("/api/play", { body: { job, wall } })),
+    queryFn: ({ signal }) => ask<Play[]>(api.POST("/api/play", { signal, body: { job, wall } })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -87,7 +88,7 @@ export const playOptions = (job: Job, wall: string) =>
 export const settingOutOptions = (job: Job) =>
   queryOptions({
     queryKey: ["setting-out", job],
-    queryFn: () => ask<SettingOut[]>(api.POST("/api/setting-out", { body: job })),
+    queryFn: ({ signal }) => ask<SettingOut[]>(api.POST("/api/setting-out", { signal, body: job })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -97,7 +98,7 @@ export const settingOutOptions = (job: Job) =>
 export const planOptions = (job: Job | null) =>
   queryOptions({
     queryKey: ["plan", job],
-    queryFn: () => ask<Plan>(api.POST("/api/plan", { body: job as Job })),
+    queryFn: ({ signal }) => ask<Plan>(api.POST("/api/plan", { signal, body: job as Job })),
     enabled: job !== null,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -107,7 +108,7 @@ export const planOptions = (job: Job | null) =>
 export const agreeOptions = (job: Job) =>
   queryOptions({
     queryKey: ["agree", job],
-    queryFn: () => ask<AgreePage>(api.POST("/api/agree", { body: job })),
+    queryFn: ({ signal }) => ask<AgreePage>(api.POST("/api/agree", { signal, body: job })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -117,7 +118,7 @@ export const agreeOptions = (job: Job) =>
 export const cutsOptions = (job: Job) =>
   queryOptions({
     queryKey: ["cuts", job],
-    queryFn: () => ask<CutSheet>(api.POST("/api/cuts", { body: job })),
+    queryFn: ({ signal }) => ask<CutSheet>(api.POST("/api/cuts", { signal, body: job })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -152,7 +153,7 @@ export const saidShelfOptions = () =>
 export const methodsOptions = (job: Job) =>
   queryOptions({
     queryKey: ["methods", { ...job, name: "" }],
-    queryFn: () => ask<Method[]>(api.POST("/api/methods", { body: job })),
+    queryFn: ({ signal }) => ask<Method[]>(api.POST("/api/methods", { signal, body: job })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -170,7 +171,7 @@ export const wishesOptions = () =>
 export const startsOptions = (job: Job, wall: string) =>
   queryOptions({
     queryKey: ["starts", wall, { ...job, name: "", walls: job.walls.map(without(wall)) }],
-    queryFn: () => ask<Board>(api.POST("/api/starts", { body: { job, wall } })),
+    queryFn: ({ signal }) => ask<Board>(api.POST("/api/starts", { signal, body: { job, wall } })),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 60_000,
   });

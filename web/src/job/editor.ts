@@ -59,12 +59,15 @@ export class JobEditor {
   #keeping: Promise<void> | null = null;
   #burst: { timer: number; label: string } | null = null;
   #retry: number | null = null;
+  /** What is tried again when the time has come, each once. */
+  #again = new Map<string, () => void>();
+  #closed = false;
   #typed = 0;
   /** Why the last change was not kept; a preview that can be drawn does not make that undone. */
   #notKept: Problem[] = [];
   #previews = latestOnly<JobDraft, View>(
-    (body) => ask<View>(api.POST("/api/view", { body })),
-    (view) => this.#set({ view, problems: this.#notKept }),
+    (body, signal) => ask<View>(api.POST("/api/view", { body, signal })),
+    (view) => this.#previewed(view),
     (error) => this.#previewRefused(error),
   );
 
@@ -208,10 +211,52 @@ export class JobEditor {
     else this.#set({ status: "conflict", conflict: this.#snapshot.state });
   }
 
+  #previewed(view: View): void {
+    this.#set({ view, problems: this.#notKept });
+    this.#reached();
+  }
+
   #previewRefused(error: unknown): void {
-    if (error instanceof Refusal && error.problem)
+    if (error instanceof Refusal && error.problem) {
       this.#set({ problems: problemsOf(error.problem) });
-    else this.#set({ status: "unreachable" });
+      this.#reached();
+    } else this.#tryAgain("preview", () => this.#previews.ask(this.#snapshot.draft));
+  }
+
+  /** The server answers: what was said of its silence is true no more. */
+  #reached(): void {
+    if (this.#snapshot.status === "unreachable" && !this.#pending) this.#set({ status: "typing" });
+  }
+
+  #tryAgain(what: "preview" | "keep" | "step", again: () => void): void {
+    this.#set({ status: "unreachable" });
+    if (this.#closed) return;
+    this.#again.set(what, again);
+    this.#retry ??= window.setTimeout(() => {
+      this.#retry = null;
+      const due = [...this.#again.values()];
+      this.#again.clear();
+      for (const one of due) one();
+    }, RETRY_MS);
+  }
+
+  /**
+   * The page is left. Nothing more is tried: what is not acknowledged yet lies in the browser's
+   * storage, and the next to open the job sends it, once.
+   */
+  close(): void {
+    this.#closed = true;
+    this.#commitBurst();
+    if (this.#retry !== null) window.clearTimeout(this.#retry);
+    this.#retry = null;
+    this.#again.clear();
+    this.#previews.forget();
+  }
+
+  /** The page is there again (an effect may be run twice). */
+  open(): void {
+    this.#closed = false;
+    if (this.#pending && !this.#keeping && !this.#snapshot.conflict) void this.#keep();
   }
 
   #turnDown(): void {
@@ -290,11 +335,7 @@ export class JobEditor {
       this.#turnDown();
       return true;
     }
-    this.#set({ status: "unreachable" });
-    this.#retry ??= window.setTimeout(() => {
-      this.#retry = null;
-      void this.#keep();
-    }, RETRY_MS);
+    this.#tryAgain("keep", () => void this.#keep());
     return false;
   }
 
@@ -314,7 +355,8 @@ export class JobEditor {
     } catch (error) {
       const problem = error instanceof Refusal ? error.problem : null;
       if (problem?.current) this.#take(problem.current);
-      else if (!problem) this.#set({ status: "unreachable" });
+      else if (!problem || PASSING.has(problem.status))
+        this.#tryAgain("step", () => void this.#step(which));
     }
   }
 }

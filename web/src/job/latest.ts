@@ -1,23 +1,29 @@
 /** Runs one request at a time and, of those asked for meanwhile, only the newest. */
+export interface Latest<A> {
+  ask: (argument: A) => void;
+  /** Ends what is under way; its answer is not wanted any more. */
+  forget: () => void;
+}
+
 export function latestOnly<A, R>(
-  run: (argument: A) => Promise<R>,
+  run: (argument: A, signal: AbortSignal) => Promise<R>,
   done: (result: R) => void,
   failed: (error: unknown) => void,
-): { ask: (argument: A) => void; forget: () => void } {
-  let busy = false;
+): Latest<A> {
+  let under: AbortController | null = null;
   let waiting: { argument: A } | null = null;
-  let turn = 0;
 
   async function start(argument: A) {
-    busy = true;
-    const mine = turn;
+    const mine = new AbortController();
+    under = mine;
     try {
-      const result = await run(argument);
-      if (mine === turn) done(result);
+      const result = await run(argument, mine.signal);
+      if (!mine.signal.aborted) done(result);
     } catch (error) {
-      if (mine === turn) failed(error);
+      if (!mine.signal.aborted) failed(error);
     }
-    busy = false;
+    if (under !== mine) return;
+    under = null;
     if (waiting) {
       const next = waiting.argument;
       waiting = null;
@@ -27,11 +33,12 @@ export function latestOnly<A, R>(
 
   return {
     ask(argument) {
-      if (busy) waiting = { argument };
+      if (under) waiting = { argument };
       else void start(argument);
     },
     forget() {
-      turn += 1;
+      under?.abort();
+      under = null;
       waiting = null;
     },
   };

@@ -17,6 +17,10 @@ export function useOpened(loaded: Opened): JobEditor {
       }),
   );
   useEffect(() => editor.adopt(loaded), [editor, loaded]);
+  useEffect(() => {
+    editor.open();
+    return () => editor.close();
+  }, [editor]);
   return editor;
 }
 

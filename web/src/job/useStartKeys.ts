@@ -17,9 +17,16 @@ function onTheWall(target: EventTarget | null): boolean {
   );
 }
 
+/** Whether Ctrl+Z is the field's own: it takes typing back, not the last step that was kept. */
 function typing(target: EventTarget | null): boolean {
-  return target instanceof HTMLInputElement && target.type !== "color";
+  if (target instanceof HTMLInputElement) return TYPED.has(target.type);
+  return (
+    target instanceof HTMLTextAreaElement ||
+    (target instanceof HTMLElement && target.isContentEditable)
+  );
 }
+
+const TYPED: ReadonlySet<string> = new Set(["text", "search", "number", "date", "email"]);
 
 /** `wall` is the number of the wall whose start the arrows move; null where none is shown alone. */
 export function useStartKeys(wall: number | null) {

@@ -27,7 +27,7 @@ export function Home() {
   const shelf = SHELVES.find(({ value }) => value === search.get("shelf"))?.value ?? "in-hand";
   const [sought, setSought] = useState("");
   const { data: jobs, error } = useQuery(jobsOptions(shelf));
-  const { gone, bringBack, ...actions } = useJobActions();
+  const { gone, failed, bringBack, ...actions } = useJobActions();
   const found = jobs?.filter(({ name }) =>
     name.toLowerCase().includes(sought.trim().toLowerCase()),
   );
@@ -68,6 +68,11 @@ export function Home() {
           <button type="button" className="button" onClick={() => bringBack(gone.job, gone.shelf)}>
             ↶ Undo
           </button>
+        </p>
+      )}
+      {failed && (
+        <p role="alert" className="mb-4 bg-flag-pale px-3 py-2">
+          ✗ {failed}
         </p>
       )}
       {error && <p role="alert">{error.message}. Start it again, then reload this page.</p>}

@@ -1,6 +1,6 @@
 /** The job's name, unit and history, and what can be done with it as a whole. */
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
-import { useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, ask, type Job, type JobState, type Units } from "../api/client";
@@ -28,12 +28,16 @@ export function JobHeader() {
     editor.commit({ ...draft, units: next, step }, `Shown in ${step}`);
   }
 
-  async function duplicate() {
-    const path = { id_: editor.id };
-    const copy = await ask<JobState>(api.POST("/api/jobs/{id_}/duplicate", { params: { path } }));
-    await client.invalidateQueries({ queryKey: ["jobs"] });
-    navigate(`/jobs/${copy.id}`);
-  }
+  const copying = useMutation({
+    mutationFn: () =>
+      ask<JobState>(
+        api.POST("/api/jobs/{id_}/duplicate", { params: { path: { id_: editor.id } } }),
+      ),
+    onSuccess: async (copy) => {
+      await client.invalidateQueries({ queryKey: ["jobs"] });
+      navigate(`/jobs/${copy.id}`);
+    },
+  });
 
   return (
     <header className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-rule border-b bg-paper px-3 py-1.5">
@@ -44,6 +48,11 @@ export function JobHeader() {
       <span role="status" className={`aside ${status === "unreachable" ? "text-flag" : ""}`}>
         {SAID[status]}
       </span>
+      {copying.error && (
+        <span role="alert" className="bg-flag-pale px-2">
+          ✗ {copying.error.message}; no copy was made.
+        </span>
+      )}
       <span className="ml-auto flex flex-wrap gap-1">
         <button
           type="button"
@@ -103,7 +112,7 @@ export function JobHeader() {
               <button
                 type="button"
                 className="block w-full px-3 py-1.5 text-left data-focus:bg-chalk-pale"
-                onClick={duplicate}
+                onClick={() => copying.mutate()}
               >
                 Duplicate
               </button>

@@ -7,30 +7,44 @@ import type { Shelf } from "../api/queries";
 export function useJobActions() {
   const client = useQueryClient();
   const [gone, setGone] = useState<{ job: JobCard; shelf: Shelf } | null>(null);
+  const [failed, setFailed] = useState("");
   const of = (job: JobCard) => ({ params: { path: { id_: job.id } } });
   const refresh = () => client.invalidateQueries({ queryKey: ["jobs"] });
 
+  /** Does something to a job, and says so if it could not be done. */
+  async function act(says: string, job: JobCard, sent: Parameters<typeof ask>[0]) {
+    try {
+      await ask(sent);
+      setFailed("");
+      await refresh();
+      return true;
+    } catch (error) {
+      const why = error instanceof Error ? error.message : String(error);
+      setFailed(`“${job.name}” was not ${says}: ${why}. Try it again.`);
+      return false;
+    }
+  }
+
   return {
     gone,
+    failed,
     async duplicate(job: JobCard) {
-      await ask(api.POST("/api/jobs/{id_}/duplicate", of(job)));
-      await refresh();
+      await act("duplicated", job, api.POST("/api/jobs/{id_}/duplicate", of(job)));
     },
     async archive(job: JobCard) {
-      await ask(api.POST("/api/jobs/{id_}/archive", of(job)));
-      setGone({ job, shelf: "archive" });
-      await refresh();
+      if (await act("archived", job, api.POST("/api/jobs/{id_}/archive", of(job))))
+        setGone({ job, shelf: "archive" });
     },
     async remove(job: JobCard) {
-      await ask(api.DELETE("/api/jobs/{id_}", of(job)));
-      setGone({ job, shelf: "trash" });
-      await refresh();
+      if (await act("deleted", job, api.DELETE("/api/jobs/{id_}", of(job))))
+        setGone({ job, shelf: "trash" });
     },
     async bringBack(job: JobCard, from: Shelf) {
-      if (from === "trash") await ask(api.POST("/api/jobs/{id_}/restore", of(job)));
-      else await ask(api.POST("/api/jobs/{id_}/take-up", of(job)));
-      setGone(null);
-      await refresh();
+      const sent =
+        from === "trash"
+          ? api.POST("/api/jobs/{id_}/restore", of(job))
+          : api.POST("/api/jobs/{id_}/take-up", of(job));
+      if (await act("brought back", job, sent)) setGone(null);
     },
   };
 }

@@ -13,9 +13,10 @@ the best, and the bound beside it says how near.
 import math
 from bisect import bisect_right, insort
 from collections import Counter
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from functools import lru_cache
+from functools import cached_property, lru_cache
+from types import MappingProxyType
 from typing import NamedTuple
 
 from pennant.core.geometry.rect import Rect
@@ -60,13 +61,25 @@ class FromTile(NamedTuple):
     turned: bool
 
 
-@dataclass
+@dataclass(frozen=True, slots=True)
 class StockTile:
     """A tile, its number from 1, the pieces cut from it in order, and the drops left of it."""
 
     number: int
+    cuts: tuple[FromTile, ...]
+    drops: tuple[Rect, ...]
+
+
+@dataclass(slots=True)
+class _Open:
+    """A tile while pieces are being dealt to it."""
+
+    number: int
     cuts: list[FromTile] = field(default_factory=list)
     drops: list[Rect] = field(default_factory=list)
+
+    def closed(self) -> StockTile:
+        return StockTile(self.number, tuple(self.cuts), tuple(self.drops))
 
 
 @dataclass(frozen=True)
@@ -76,6 +89,13 @@ class Stock:
     sheet: Sheet
     tiles: tuple[StockTile, ...]
     bound: int
+
+    @cached_property
+    def places(self) -> Mapping[str, tuple[int, FromTile]]:
+        """For each piece the number of its tile, from 1, and its place in it."""
+        return MappingProxyType(
+            {cut.piece: (tile.number, cut) for tile in self.tiles for cut in tile.cuts}
+        )
 
     @property
     def whole(self) -> int:
@@ -109,7 +129,8 @@ def stocked(items: tuple[Item, ...], sheet: Sheet) -> Stock:
         packing.best_fit(item)
     for item in whole:  # numbered last: at the saw one counts the tiles that are cut
         packing.alone(item)
-    return Stock(sheet, tuple(packing.tiles), _bound(len(whole), tall, long, others, sheet))
+    tiles = tuple(tile.closed() for tile in packing.tiles)
+    return Stock(sheet, tiles, _bound(len(whole), tall, long, others, sheet))
 
 
 def _as_large(item: Item, sheet: Sheet) -> bool:
@@ -219,13 +240,13 @@ class _Packing:
         # Of mosaic a drop is kept that of a large tile would not be: up to a quarter of it.
         self.least = max(min(sheet.least_drop, sheet.width / 4, sheet.height / 4), EPS)
         self.whole = Rect(0.0, 0.0, sheet.width, sheet.height)
-        self.tiles: list[StockTile] = []
-        self.open: dict[int, StockTile] = {}
+        self.tiles: list[_Open] = []
+        self.open: dict[int, _Open] = {}
 
     def alone(self, item: Item) -> None:
         """Cut an item from a tile that gives nothing else."""
         at = self.whole if item.needs == _ALL else self._in(self.whole, item, item.needs)
-        self.tiles.append(StockTile(len(self.tiles) + 1, [FromTile(item.id, at, False)]))
+        self.tiles.append(_Open(len(self.tiles) + 1, [FromTile(item.id, at, False)]))
 
     def paired(self, items: Sequence[Item], along: str) -> None:
         """Cut end pieces or rips, two from a tile where they fit."""
@@ -256,7 +277,7 @@ class _Packing:
             cuts.append(FromTile(last.id, self._across(along, end - size, end), low in last.needs))
             stop = end - size - sheet.kerf
         drops = [self._across(along, begin, stop)] if stop - begin >= self.least else []
-        tile = StockTile(len(self.tiles) + 1, cuts, drops)
+        tile = _Open(len(self.tiles) + 1, cuts, drops)
         self.tiles.append(tile)
         if drops:
             self.open[tile.number] = tile
@@ -269,7 +290,7 @@ class _Packing:
 
     def best_fit(self, item: Item) -> None:
         """Cut an item where it leaves least; from a new tile if it fits into no drop."""
-        best: StockTile | None = None
+        best: _Open | None = None
         least = math.inf
         wide, high = item.width - EPS, item.height - EPS
         for tile in self.open.values():
@@ -280,8 +301,8 @@ class _Packing:
                     best, least = tile, width * height
         self._put(best or self._tile(), item)
 
-    def _tile(self) -> StockTile:
-        tile = StockTile(len(self.tiles) + 1, [], [self.whole])
+    def _tile(self) -> _Open:
+        tile = _Open(len(self.tiles) + 1, [], [self.whole])
         self.open[tile.number] = tile
         self.tiles.append(tile)
         return tile
@@ -311,7 +332,7 @@ class _Packing:
             or ("top" in needs and drop.y1 < sheet.height - EPS)
         )
 
-    def _put(self, tile: StockTile, item: Item) -> None:
+    def _put(self, tile: _Open, item: Item) -> None:
         """Cut an item from the smallest drop of a tile that it fits into."""
         fit = [drop for drop in tile.drops if self.fits(drop, item)]
         drop = min(fit, key=lambda one: one.area)
@@ -349,8 +370,3 @@ class _Packing:
             for way in (upright_first, level_first)
         ]
         return max(ways, key=lambda way: max((rest.area for rest in way), default=0.0))
-
-
-def places(stock: Stock) -> dict[str, tuple[int, FromTile]]:
-    """Return for each piece the number of its tile, from 1, and its place in it."""
-    return {cut.piece: (tile.number, cut) for tile in stock.tiles for cut in tile.cuts}

@@ -24,6 +24,7 @@ from pennant.core.document.starts import (
 from pennant.core.document.survey import Mark, Opening, Overhead, Standing, Wall
 from pennant.core.geometry.clip import is_square
 from pennant.core.geometry.rect import Rect
+from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.kitchen import floats_of, joined_before, kitchen_of
 from pennant.core.survey.placed import NO_COUNTER, Kitchen, Surface
 from pennant.core.survey.placing import WallPlaces, places_of
@@ -215,7 +216,7 @@ def _floats(job: Job, root: str, wall: Wall, number: int) -> Iterator[Problem]:
         short, past = floats.get(side, (0.0, 0.0))
         if joins[side]:
             short = past = 0.0
-        if not -short - 1e-5 <= moved <= past + 1e-5:
+        if not -short - EPS <= moved <= past + EPS:
             yield Problem(
                 pointer=f"{root}/start/{side}",
                 message=f"may float from {_show(job, short)} short of its line to "
@@ -251,7 +252,7 @@ def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
             )
         least = min(surface.top_left, surface.top_right)
         highest = max(y for _, y in surface.counter)
-        if least <= highest + gaps.counter_gap + max(gaps.trim_face, gaps.overhead_gap) + 1e-5:
+        if least <= highest + gaps.counter_gap + max(gaps.trim_face, gaps.overhead_gap) + EPS:
             yield Problem(
                 pointer=f"{root[surface.of]}/top/height",
                 message="leaves no room for tile over the counter",

@@ -8,6 +8,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.survey import Below, Opening, Wall
 from pennant.core.geometry.clip import Line
 from pennant.core.geometry.rect import Rect
+from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.boards import forward_at
 from pennant.core.survey.outlines import placed_of
 from pennant.core.survey.placed import EndKind, Fall, Kitchen, Placed, Surface, between, uncovered
@@ -60,7 +61,7 @@ def fall_of(run: list[WallPlaces], play: float) -> Fall:
     ] or [(run[0].wall.id, 0.0, run[0].counter_at(0.0))]
     high = max(points, key=lambda point: (point[2], -point[1]))
     low = min(points, key=lambda point: (point[2], point[1]))
-    return Fall(high, low, scribed=high[2] - low[2] > play + 1e-5)
+    return Fall(high, low, scribed=high[2] - low[2] > play + EPS)
 
 
 def counter_stretches(places: WallPlaces) -> list[tuple[float, float]]:

@@ -12,6 +12,7 @@ from pydantic import Field as Described
 
 from pennant.core.geometry.clip import Line, Ring
 from pennant.core.geometry.rect import Rect
+from pennant.core.geometry.tolerance import EPS
 
 EndKind = Literal[
     "corner", "open", "casing", "cabinet", "outside", "lapped", "laps", "folded", "front", "frame",
@@ -156,10 +157,10 @@ def uncovered(
     """Return the stretches between ``low`` and ``high`` that no span (in order) covers."""
     left, at = [], low
     for first, last in spans:
-        if first > at + 1e-5:
+        if first > at + EPS:
             left.append((at, min(first, high)))
         at = max(at, last)
-    if high > at + 1e-5:
+    if high > at + EPS:
         left.append((at, high))
     return left
 
