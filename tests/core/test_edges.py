@@ -2,7 +2,9 @@
 
 import pytest
 
-from kitchens import CABINET, IN, OUTLET, WINDOW, gets, planned, sizes
+from kitchens import CABINET, IN, OUTLET, WINDOW, a_job, gets, planned, sizes
+from pennant.core.document.job import Job
+from pennant.core.plan import Plan, plan
 
 
 class TestEdges:
@@ -56,3 +58,23 @@ class TestEdges:
         made = planned(devices=[{**OUTLET, "y": "4"}], bond=(0, 1))
         assert any(piece.kind == "notch" and piece.course == 0 for piece in made.pieces)
         assert sizes(made, "a:bottom") == {2.5}
+
+
+class TestBorderPieces:
+    """A border's pieces are judged by the border's own tile."""
+
+    @pytest.mark.parametrize("tile", ["16", "3"])
+    def test_share_of_its_own_length(self, tile: str) -> None:
+        # 96 in: 5 modules of 16 1/8 leave 15 3/8, 30 of 3 1/8 leave 2 1/4.
+        border = {"after": 2, "tile": {"length": tile, "height": "1 1/2", "thickness": "5/16"}}
+        document = a_job(bond=(0, 1)).model_dump(mode="json")
+        document["pattern"]["border"] = border
+        made = plan(Job.model_validate(document))
+        (right,) = [one for one in made.edges if one.edge == "a:right"]
+        own = [gets for gets in right.gets if made_of_border(made, gets.pieces)]
+        left_over = {"16": 96 - 5 * 16.125, "3": 96 - 30 * 3.125}[tile]
+        assert [gets.share for gets in own] == [pytest.approx(left_over / float(tile), abs=1e-5)]
+
+
+def made_of_border(made: Plan, pieces: tuple[str, ...]) -> bool:
+    return all(piece.border for piece in made.pieces if piece.id in pieces)

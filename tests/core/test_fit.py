@@ -219,3 +219,35 @@ class TestBorder:
 
 def _all(working: Working) -> list[Working]:
     return [working, *(one for term in working.terms for one in _all(term))]
+
+
+class TestPlayOfJoints:
+    """Joints that are drawn together or apart never leave their play, whatever is asked of them."""
+
+    @pytest.mark.parametrize("nudge", [0, 40, 90, 134, 201])
+    @pytest.mark.parametrize("length", [482, 530, 640, 700, 955])
+    def test_every_joint_as_drawn(self, length: float, nudge: float) -> None:
+        across = {"kind": "fitted", "lines": ["a:left", "a:right"], "how": "joints", "nudge": nudge}
+        made = plan(Job.model_validate({
+            "name": "Wall", "units": "mm", "pattern": {"joint": 1, "bond": {"p": 1, "q": 3}},
+            "tile": {"length": 311, "height": 104, "thickness": 8},
+            "walls": [{"id": "a", "length": length, "top": {"kind": "ceiling", "height": 350},
+                       "start": {"across": across}}],
+        }))  # fmt: skip
+        play = 0.8
+        for number in {piece.course for piece in made.pieces}:
+            for one, other in pairwise(course(made, number)):
+                assert 1 - play - 1e-6 <= other.box.x0 - one.box.x1 <= 1 + play + 1e-6
+
+
+class TestWholeCoursesOfChips:
+    """Of all numbers of courses the one whose joint is nearest the chosen one."""
+
+    def test_against_trying_every_number(self) -> None:
+        for clear in range(90, 700, 7):
+            module = Module(23, 23, 4, 4)
+            best = min(
+                ((clear - n * 23) / (n - 1) for n in range(2, clear // 23 + 1)),
+                key=lambda joint: abs(joint - 4),
+            )
+            assert whole_bed(clear, module) == pytest.approx(best)

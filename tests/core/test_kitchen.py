@@ -183,3 +183,43 @@ class TestKeeping:
         after = plan(Job.model_validate(document))
         assert after.surfaces[0] is before.surfaces[0]
         assert after.surfaces[1] != before.surfaces[1]
+
+
+class TestLowerCounterNextDoor:
+    """A run's courses are level: where a counter lies lower, its joint opens, within its play."""
+
+    def test_a_level_counter_under_the_run_s_high_point(self) -> None:
+        # The first wall falls by 2 mm to the corner; the second counter is level with that.
+        made = plan(Job.model_validate({
+            "name": "Run", "units": "mm", "pattern": {"joint": 2, "bond": {"p": 0, "q": 1}},
+            "tile": {"length": 190, "height": 95, "thickness": 8},
+            "walls": [
+                {"id": "a", "length": 1100, "top": {"kind": "ceiling", "height": 505},
+                 "corner": {"kind": "inside", "laps": "next"},
+                 "things": ["level 0 below 810", "level 1100 below 812"]},
+                {"id": "b", "length": 900, "top": {"kind": "ceiling", "height": 505},
+                 "start": {"up": {"kind": "carried"}}},
+            ],
+        }))  # fmt: skip
+        assert {round(p.height, 3) for p in made.pieces if p.course == 0} == {95}
+        feet = {p.wall: p.box.y0 for p in made.pieces if p.course == 0}
+        assert feet["a"] == pytest.approx(feet["b"])
+
+
+class TestSmallPieceAtAnOutsideCorner:
+    """The end of the wall tiled first is seen round an outside corner, not in an inside one."""
+
+    @pytest.mark.parametrize(("kind", "seen"), [("outside", True), ("inside", False)])
+    def test_in_view(self, kind: str, seen: bool) -> None:
+        # 1050 = 5 modules of 202 and 40 less the corner's gap: under a quarter of 200.
+        made = plan(Job.model_validate({
+            "name": "Corner", "units": "mm", "pattern": {"joint": 2, "bond": {"p": 0, "q": 1}},
+            "tile": {"length": 200, "height": 100, "thickness": 8},
+            "walls": [
+                {"id": "a", "length": 1050, "top": {"kind": "ceiling", "height": 505},
+                 "corner": {"kind": kind, "laps": "next"}},
+                {"id": "b", "length": 900, "top": {"kind": "ceiling", "height": 505}},
+            ],
+        }))  # fmt: skip
+        small = [f for f in made.surfaces[0].findings if f.rule == "small-piece"]
+        assert bool(small) == seen

@@ -3,8 +3,9 @@
 import pytest
 from shapely import Polygon
 
-from kitchens import IN, NO_GAPS, gets, planned
-from pennant.core.plan import Plan
+from kitchens import IN, NO_GAPS, a_job, gets, planned
+from pennant.core.document.job import Job
+from pennant.core.plan import Plan, plan
 
 
 def course(made: Plan, number: int) -> list:
@@ -205,3 +206,55 @@ class TestOnTheCounter:
         made = planned(things=["shelf 20 wide 30 clear 14 thick 1"])
         assert made.areas.gross == pytest.approx((96 * 30 - 30) * IN**2)
         assert {"shelf:top", "shelf:bottom"} <= {r.edge for r in made.edges}
+
+
+class TestTaperToNothing:
+    """A piece that tapers to nothing is told by its thin end."""
+
+    def test_at_an_end_that_leans_across_a_tile_s_edge(self) -> None:
+        # The end leans 2 in over 30; where it crosses a joint's line a tile tapers to nothing.
+        made = planned(length="98", right_lean="-2", top="30", bond=(0, 1), things=[])
+        (right,) = [one for one in made.edges if one.edge == "a:right"]
+        assert min(gets.size for gets in right.gets) < 0.01
+        assert "sliver" in {one.rule for one in made.findings if "a:right" in one.places}
+
+
+class TestBehindPastTheTop:
+    """Tile runs up behind a cabinet as far as it is said, but not past the line where it stops."""
+
+    def job(self, behind: str, right: str = "14 1/2") -> Job:
+        return a_job(things=[
+            {"kind": "cabinet", "id": "cab", "at": "10", "width": "30", "clear": "14 1/4",
+             "clear_right": right, "behind": behind}], top="16 1/4")  # fmt: skip
+
+    def test_at_one_end_only(self) -> None:
+        # 14 1/4 + 1 7/8 is under 16 1/4, 14 1/2 + 1 7/8 is over it: a wedge of cabinet is left.
+        made = plan(self.job("1 7/8"))
+        wedge = 0.5 * (0.125 / 0.25) * 30 * 0.125
+        gross = 96 * 16.25 - wedge
+        assert made.areas.gross / IN**2 == pytest.approx(gross)
+        assert made.areas.gross == pytest.approx(
+            sum((made.areas.pieces, made.areas.joints, made.areas.sealant, made.areas.trim))
+        )
+
+    def test_at_both_ends_the_cabinet_hides_tile_only(self) -> None:
+        behind = plan(self.job("4"))
+        assert behind.areas.gross / IN**2 == pytest.approx(96 * 16.25)
+        assert not [one for one in behind.edges if one.owner == "cab"]
+
+
+class TestCrumbs:
+    """What is smaller than any saw cuts, both ways, is no piece: the joint fills it."""
+
+    def test_is_joint_and_the_balance_holds(self) -> None:
+        # A round that nearly covers a tile's corner leaves a crumb of it.
+        pipe = {"kind": "pipe", "id": "pipe", "at": "9 1/2", "up": "3 1/2", "diameter": "3"}
+        found = [
+            plan(a_job(things=[pipe], bond=(0, 1), settings={**NO_GAPS, "least_cut": least}))
+            for least in ("0", "1/2")
+        ]
+        smallest = [min(max(p.width, p.height) for p in made.pieces) / IN for made in found]
+        assert smallest[0] < 1 / 2 <= smallest[1]
+        lost = found[0].areas.pieces - found[1].areas.pieces
+        assert lost > 0
+        assert found[1].areas.joints - found[0].areas.joints == pytest.approx(lost)

@@ -48,7 +48,7 @@ def kitchen_drawing(job: Job, plan: Plan, only: str | None = None, marks: Marks 
         )
         x += one.frame[2] - one.frame[0]
         if wall is not walls[-1]:
-            if wall.right in ("lapped", "laps", "folded"):
+            if wall.right in ("lapped", "met", "laps", "folded"):
                 shapes.append(Shape("fold", (((x, 0.0), (x, high - low + slab)),)))
             else:
                 x += GAP

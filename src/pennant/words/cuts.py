@@ -4,13 +4,14 @@ from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts.cut_list import CutGroup, CutList, Stage, cuts_of
-from pennant.core.cuts.marks import MarkLine, MarkRound
+from pennant.core.cuts.marks import MarkLine, MarkRound, Marks
 from pennant.core.cuts.stock import Stock, item_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.tooling import Tool
 from pennant.core.document.values import Value
 from pennant.core.geometry.rect import Rect
+from pennant.core.geometry.tolerance import EPS
 from pennant.core.plan import Plan
 from pennant.core.site.record import Again, Record, SiteEvent, again_of, dealt_otherwise
 from pennant.words.names import KINDS, Names, courses
@@ -200,7 +201,7 @@ def _said(job: Job, names: Names, found: CutList, group: CutGroup) -> SaidCut:
         number=group.number, kind=group.kind, title=KINDS[group.kind], tool=group.tool or "",
         how=HOW[group.tool] if group.tool else "", stage=group.stage, width=marks.width,
         height=marks.height, outline=marks.outline,
-        marks=(*(_line(job, one) for one in marks.lines),
+        marks=(*(_line(job, one, marks) for one in marks.lines),
                *(_round(job, one) for one in marks.rounds)),
         hides=", ".join(dict.fromkeys(names.edge(one.edge) for one in group.hides)),
         play=f"may be off by {show_with_unit(group.play, job.step)} and is still covered"
@@ -222,15 +223,15 @@ def _from(stock: Stock, pieces: tuple[str, ...]) -> Iterator[SaidFrom]:
         )  # fmt: skip
 
 
-def _line(job: Job, line: MarkLine) -> SaidMark:
+def _line(job: Job, line: MarkLine, marks: Marks) -> SaidMark:
     a, b = (show_length(end, job.step) for end in line.ends)
-    low, high = ("bottom", "top") if line.upright else ("left", "right")
+    low = "bottom" if line.upright else "left"
     edge = f"from the {line.measured_from} edge"
     if a == b:
         size, says = a, f"{a} {edge}"
     else:
-        size = f"{a} to {b}"
-        says = f"{a} at the {low} and {b} at the {high}, {edge}"
+        begin, end = (_place(job, point, marks) for point in (line.a, line.b))
+        return SaidMark(a=line.a, b=line.b, size=f"{a} to {b}", says=f"from {begin} to {end}")
     if line.from_low is not None and line.from_high is not None:
         first, last = (show_length(at, job.step) for at in (line.from_low, line.from_high))
         says += f", between {first} and {last} from the {low}"
@@ -239,6 +240,19 @@ def _line(job: Job, line: MarkLine) -> SaidMark:
     elif line.from_high is not None:
         says += f", as far as {show_length(line.from_high, job.step)} from the {low}"
     return SaidMark(a=line.a, b=line.b, size=size, says=says)
+
+
+def _place(job: Job, point: tuple[float, float], marks: Marks) -> str:
+    """Where a point is, as a tape finds it: along one of the tile's own edges, or from two."""
+    x, y = point
+    for at, far, edge, along, corner in (
+        (x, 0.0, "left", y, "bottom"), (x, marks.width, "right", y, "bottom"),
+        (y, 0.0, "bottom", x, "left"), (y, marks.height, "top", x, "left"),
+    ):  # fmt: skip
+        if abs(at - far) <= EPS:
+            return f"{show_length(along, job.step)} from the {corner} on the {edge} edge"
+    left, up = (show_length(distance, job.step) for distance in point)
+    return f"the point {left} from the left and {up} from the bottom"
 
 
 def _round(job: Job, mark: MarkRound) -> SaidMark:

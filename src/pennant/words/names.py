@@ -15,7 +15,8 @@ KINDS: dict[Kind, str] = {
 }  # fmt: skip
 
 _ENDS = {
-    "corner": "{side} corner", "lapped": "{side} corner", "laps": "{side} corner",
+    "corner": "{side} corner", "lapped": "{side} corner", "met": "{side} corner",
+    "laps": "{side} corner",
     "folded": "outside corner, {side}", "outside": "outside corner, {side}",
     "open": "open {side} end", "casing": "{side} end", "cabinet": "{side} end",
     "front": "front edge", "frame": "inner edge",

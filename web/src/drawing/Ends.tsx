@@ -10,7 +10,7 @@ interface Props {
   unrolled: boolean;
 }
 
-const JOINED = new Set(["lapped", "laps", "folded"]);
+const JOINED = new Set(["lapped", "met", "laps", "folded"]);
 const LINE = "#5c5346";
 
 export function Ends({ surface, plan, scale, unrolled }: Props) {
@@ -47,6 +47,7 @@ function End({ kind, x, out, top, foot }: EndProps) {
   switch (kind) {
     case "corner":
     case "lapped":
+    case "met":
     case "laps":
       return (
         <path

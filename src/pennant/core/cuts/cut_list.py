@@ -132,7 +132,10 @@ class _Cutting:
         keys = [_shape(marks, self.job.settings)]
         if tile.turns:
             keys.append(_shape(turned(marks), self.job.settings))
-        return (piece.border, piece.kind, min(keys))
+        # A wedge and what is left of its tile have the same lines, and are not the same cut.
+        by = self.job.settings.saw_within or 0.1
+        size = (round(piece.width / by), round(piece.height / by))
+        return (piece.border, piece.kind, *size, round(piece.area / 100), min(keys))
 
     def _closing(self, surface: SurfacePlan) -> set[str]:
         """Pieces at the ends where the fit closes: no kind of course has a full tile there."""

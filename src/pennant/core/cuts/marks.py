@@ -103,7 +103,8 @@ def _line(a: Point, b: Point, piece: Piece, width: float, height: float) -> Mark
     ends = (low[across], high[across])
     if not from_first:
         ends = (size - low[across], size - high[across])
-    through = piece.kind not in ("notch", "hole", "curve")  # the other cut has it end earlier
+    # Of a piece that is ripped and crosscut, the other cut has a line end earlier.
+    through = piece.kind in ("crosscut", "rip", "both")
     return MarkLine(
         low, high, first if from_first else last, (tidy(ends[0]), tidy(ends[1])),
         tidy(low[along]) if low[along] > EPS and not through else None,

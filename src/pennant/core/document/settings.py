@@ -118,6 +118,12 @@ class Settings(Value):
         "is the first thing seen.",
         most=500.0,
     )
+    least_cut: Distance = _length(
+        1 / 8,
+        3,
+        "What is smaller than this both ways is no piece that anyone cuts: the joint fills it.",
+        most=25.0,
+    )
     least_top_piece: Distance = _length(
         1, 25, "The least top piece under a cabinet: thinner reads as a mistake.", most=500.0
     )

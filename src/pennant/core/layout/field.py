@@ -17,7 +17,7 @@ import shapely
 from shapely import LineString, Polygon
 
 from pennant.core.document.settings import Settings
-from pennant.core.geometry.clip import Line, Ring, ring_area, ring_of
+from pennant.core.geometry.clip import Line, Point, Ring, ring_area, ring_of
 from pennant.core.geometry.kept import kept
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, GRID
@@ -62,6 +62,10 @@ class KeepOut:
     box: Rect
     square: bool
     hidden: bool
+
+    def line(self, side: Side) -> Line:
+        """One side of the rectangle around it, as a line up or to the right."""
+        return side_line(ring_of(self.box), side)
 
     @cached_property
     def polygon(self) -> Polygon:
@@ -153,7 +157,8 @@ class Field:
 
 _ENDS: dict[str, tuple[EdgeKind, GapKind, str]] = {
     "corner": ("corner", "sealant", "corner_gap"), "lapped": ("corner", "sealant", "corner_gap"),
-    "laps": ("corner", "sealant", "corner_gap"), "folded": ("open-end", "trim", "trim_face"),
+    "met": ("side", "sealant", "corner_gap"), "laps": ("corner", "sealant", "corner_gap"),
+    "folded": ("open-end", "trim", "trim_face"),
     "outside": ("open-end", "trim", "trim_face"), "open": ("open-end", "trim", "trim_face"),
     "casing": ("side", "sealant", "opening_gap"), "cabinet": ("side", "sealant", "opening_gap"),
     "frame": ("frame", "sealant", "opening_gap"), "front": ("front", "trim", "trim_face"),
@@ -183,7 +188,9 @@ class _Building:
         counter = self._counter_line()
         gapped = any(thing.kind in NO_COUNTER for thing in surface.things)
         heights = [y for _, y in counter]
-        level = max(heights) - min(heights) <= EPS and not gapped
+        # A level counter that lies lower than the run's high point takes wedges like a falling one.
+        on_foot = surface.foot is None or abs(surface.foot - min(heights)) <= EPS
+        level = max(heights) - min(heights) <= EPS and not gapped and on_foot
         low = min([*heights, *(t.box.y0 for t in surface.things if t.kind in NO_COUNTER)])
         top_left, top_right = surface.top_left, surface.top_right
         high = max(top_left, top_right)
@@ -391,14 +398,18 @@ class _Building:
             high_l = high_r = max(high_l, high_r)
         low_l, low_r = low_l + thing.behind, low_r + thing.behind
         a, b = x0 - side.width, x1 + side.width
-        self.solids.append(
-            ((x0, face_low[0] + thing.behind), (x1, face_low[1] + thing.behind),
-             (x1, face_high[1]), (x0, face_high[0]))
+        solid = _between_lines(
+            (x0, face_low[0] + thing.behind), (x1, face_low[1] + thing.behind),
+            (x1, face_high[1]), (x0, face_high[0]),
         )  # fmt: skip
-        ring = ((a, low_l - bottom.width), (b, low_r - bottom.width), (b, high_r + top.width),
-                (a, high_l + top.width))  # fmt: skip
+        ring = _between_lines(
+            (a, low_l - bottom.width), (b, low_r - bottom.width), (b, high_r + top.width),
+            (a, high_l + top.width),
+        )  # fmt: skip
+        if solid is None or ring is None:
+            return  # tile runs up behind all of it
+        self.solids.append(solid)
         self._keep_out(thing.id, ring)
-        solid = self.solids[-1]
         for way, gap in (("left", side), ("right", side), ("bottom", bottom), ("top", top)):
             inward = -1 if way in ("left", "bottom") else 1
             self._add(thing.id, way, gap, side_line(ring, way), side_line(solid, way), inward)  # type: ignore[arg-type]
@@ -483,6 +494,22 @@ def side_line(ring: Ring, side: Side) -> Line:
     """Return one side of a ring of four (from its lower left) as a line up or to the right."""
     a, b, c, d = ring
     return {"bottom": (a, b), "right": (b, c), "top": (d, c), "left": (a, d)}[side]
+
+
+def _between_lines(a: Point, b: Point, c: Point, d: Point) -> Ring | None:
+    """What lies between a lower line from a to b and an upper one from d to c; None if nothing.
+
+    Where they cross, it begins or ends there: a cabinet whose underside slopes may hang behind its
+    top line at one end, when tile runs up behind it.
+    """
+    left, right = d[1] - a[1], c[1] - b[1]
+    if left >= 0 and right >= 0:
+        return (a, b, c, d)
+    if left <= 0 and right <= 0:
+        return None
+    share = left / (left - right)
+    cross = (a[0] + share * (b[0] - a[0]), a[1] + share * (b[1] - a[1]))
+    return (cross, b, c, cross) if left < 0 else (a, cross, cross, d)
 
 
 def circle(x: float, y: float, radius: float) -> Ring:

@@ -56,10 +56,20 @@ def spans_between(lines: Sequence[Edge], module: Module, how: How, play: float) 
         if run > 0.5 and tiles > 0 and abs(excess) > EPS:
             given = excess
             if how == "joints":
-                most = min(play, module.joint) * tiles
-                given = min(max(excess, -play * tiles), most)
+                given = _joints_give(excess, high - low, module, play)
             spans.append(Span(low, high, tiles, given, excess, how))
     return tuple(spans)
+
+
+def _joints_give(excess: float, run: float, module: Module, play: float) -> float:
+    """What the joints of a run can take from it (below 0: add), none leaving its play (mm).
+
+    A run that is drawn together by g holds (run + g) / step modules, each of which gives as much
+    as a joint may: g = most x (run + g) / step.
+    """
+    closed = min(play, module.joint)
+    most = closed * run / (module.across - closed)
+    return min(max(excess, -play * run / (module.across + play)), most)
 
 
 def _joint_at(edge: Edge, module: Module) -> float:

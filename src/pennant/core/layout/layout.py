@@ -111,7 +111,9 @@ def whole_bed(clear: float, module: Module) -> float:
     n h + (n - 1) joint = clear. A height with room for one course only keeps the joint as it is.
     """
     most = int((clear + EPS) // module.height)
+    near = int((clear + module.bed) // module.up)  # as many as fit with the joint as it is
     joints = [
-        (clear - count * module.height) / (count - 1) for count in range(max(2, most - 2), most + 1)
+        (clear - count * module.height) / (count - 1)
+        for count in range(max(2, near - 1), min(near + 2, most) + 1)
     ]
     return min(joints, key=lambda joint: abs(joint - module.joint), default=module.joint)

@@ -63,12 +63,12 @@ class Cutting:
     seen: dict[str, Outline]
 
 
-def pieces_of(code: str, field: Field, courses: Iterable[Course]) -> Cutting:
+def pieces_of(code: str, field: Field, courses: Iterable[Course], crumb: float = 0.0) -> Cutting:
     """Return the pieces, course by course from the left, and the joint area among them.
 
     ``code`` begins the ids, which are wall, course and place, such as ``A3.12``. The joint area is
     reckoned from the cells (tile and half a joint all round): in each, what the field leaves of the
-    cell less what it leaves of the tile.
+    cell less what it leaves of the tile. What is smaller than a ``crumb`` (mm) both ways is joint.
     """
     pieces: list[Piece] = []
     joints = 0.0
@@ -88,6 +88,7 @@ def pieces_of(code: str, field: Field, courses: Iterable[Course]) -> Cutting:
                 continue
             inside = laid.meet(inner)
             parts = [] if inside.empty() else _cut(inside, near)
+            parts = [part for part in parts if not _is_crumb(part, crumb)]
             joints += _left(cell, near) - sum(outline_area(part) for part in parts)
             if not parts:
                 continue
@@ -103,6 +104,11 @@ def pieces_of(code: str, field: Field, courses: Iterable[Course]) -> Cutting:
             lowest = None
         pieces += row
     return Cutting(pieces, joints, seen)
+
+
+def _is_crumb(part: Outline, crumb: float) -> bool:
+    box = bounds(part)
+    return box.width < crumb - EPS and box.height < crumb - EPS
 
 
 def _cut(rect: Rect, near: list[KeepOut]) -> list[Outline]:

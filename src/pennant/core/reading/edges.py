@@ -54,8 +54,13 @@ class EdgeReading(Value):
     gets: tuple[Gets, ...]
 
 
-def read_edges(field: Field, cutting: Cutting, module: Module) -> list[EdgeReading]:
-    """Return a reading for each edge that some piece meets; edges with no tile are left out."""
+def read_edges(
+    field: Field, cutting: Cutting, module: Module, border: Module | None = None
+) -> list[EdgeReading]:
+    """Return a reading for each edge that some piece meets; edges with no tile are left out.
+
+    ``border`` is the module of the border's tile, by which its own pieces are judged.
+    """
     boxed = [(piece, piece.box) for piece in cutting.pieces]
     readings = []
     for edge in field.edges:
@@ -76,23 +81,30 @@ def read_edges(field: Field, cutting: Cutting, module: Module) -> list[EdgeReadi
             if (size := size_at(cutting.seen.get(piece.id, piece.outline), edge, joint)) is not None
         ]
         if met:
-            readings.append(_reading(edge, met, module.width if edge.upright else module.height))
+            readings.append(_reading(edge, met, _full(module, edge), _full(border or module, edge)))
     return readings
 
 
-def _reading(edge: Edge, met: list[tuple[Piece, float]], full: float) -> EdgeReading:
-    groups: dict[tuple[int | None, int], list[tuple[Piece, float]]] = {}
+def _full(module: Module, edge: Edge) -> float:
+    return module.width if edge.upright else module.height
+
+
+def _reading(
+    edge: Edge, met: list[tuple[Piece, float]], full: float, of_border: float
+) -> EdgeReading:
+    groups: dict[tuple[int | None, int, bool], list[tuple[Piece, float]]] = {}
     for piece, size in met:
         phase = piece.phase if edge.upright else None
         answer = round(size / SAME) if edge.straight else 0 if edge.upright else piece.course
-        groups.setdefault((phase, answer), []).append((piece, size))
+        groups.setdefault((phase, answer, piece.border), []).append((piece, size))
     gets = []
-    for (phase, _), group in groups.items():
+    for (phase, _, border), group in groups.items():
+        whole = of_border if border else full
         sizes = [size for _, size in group]
         least, most = (sizes[0], sizes[0]) if edge.straight else (min(sizes), max(sizes))
         gets.append(Gets.model_construct(
             size=tidy(least), largest=tidy(most) if most - least > SAME else None,
-            share=tidy(least / full), phase=phase,
+            share=tidy(least / whole), phase=phase,
             courses=tuple(sorted({piece.course for piece, _ in group})),
             pieces=tuple(piece.id for piece, _ in group),
         ))  # fmt: skip
@@ -168,8 +180,10 @@ def _reach(outline: Outline, edge: Edge, first: Point, last: Point, place: float
         for a, b in _segments(outline)
         if min(a[along], b[along]) < place < max(a[along], b[along])
         and abs(a[across] - b[across]) <= abs(a[along] - b[along])
+        and (a, b) != (first, last)
     ]
-    return min((depth for depth in depths if depth > EPS), default=None)
+    # A piece that tapers to nothing comes down to nothing there.
+    return min((max(depth, 0.0) for depth in depths if depth > -EPS), default=None)
 
 
 def _crossing(a: Point, b: Point, across: int, along: int, place: float) -> float:

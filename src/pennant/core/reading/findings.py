@@ -17,6 +17,7 @@ from pennant.core.layout.field import Edge, Field, KeepOut, Side
 from pennant.core.layout.layout import Layout
 from pennant.core.layout.pieces import Piece
 from pennant.core.reading.edges import EdgeReading, Gets
+from pennant.core.reading.legs import legs_of
 from pennant.core.survey.placed import Placed
 
 Rule = Literal[
@@ -208,16 +209,18 @@ def _seen(settings: Settings, a: float, b: float) -> bool:
 
 
 def _devices(settings: Settings, field: Field, pieces: list[Piece]) -> Iterator[Finding]:
-    holes = {keep.owner: keep for keep in field.keep_outs if keep.hidden}
+    """Boxes and pipes: the legs of tile beside the hole, and what the plate comes to."""
+    holes = {keep.owner: keep for keep in field.keep_outs}
     for device in field.surface.things:
-        if device.cover is None or device.id not in holes:
+        if (device.cover is None and device.round is None) or device.id not in holes:
             continue
         hole = holes[device.id]
         near = hole.box.grown(2 * EPS, 2 * EPS, 2 * EPS, 2 * EPS)
         around = [piece for piece in pieces if near.overlaps(piece.box)]
         yield from _thin_legs(settings, device, hole, around)
-        yield from _overhang(device.cover, device, field)
-        yield from _cover(settings, device.cover, hole, around)
+        if device.cover is not None:
+            yield from _overhang(device.cover, device, field)
+            yield from _cover(settings, device.cover, hole, around)
 
 
 def _thin_legs(
@@ -225,35 +228,31 @@ def _thin_legs(
 ) -> Iterator[Finding]:
     """Tile between the hole and the edge of the piece that it is cut from, or split off from.
 
-    Neighbours that meet over the box have the same leg on that side: they are one finding.
+    Neighbours that meet over the box have the same leg on that side: they are one finding. A strip
+    that the hole splits off is a piece of its own, and too small as any other would be.
     """
-    limit = settings.least_leg
-    alike: dict[tuple[Side, int], tuple[float, list[Piece]]] = {}
+    alike: dict[tuple[Rule, Side, int], tuple[float, list[Piece]]] = {}
     for piece in around:
-        for side, leg in _legs(piece.box, hole.box):
-            if leg < limit - EPS and piece.kind != "full":
-                alike.setdefault((side, round(leg * 100)), (leg, []))[1].append(piece)
-    for (side, _), (leg, pieces) in alike.items():
+        if piece.kind == "full":
+            continue
+        split = piece.id != piece.tile
+        for side, leg in legs_of(piece.outline, hole, settings.box_clearance):
+            rule: Rule | None = "thin-leg" if leg < settings.least_leg - EPS else None
+            if split and min(piece.width, piece.height) < settings.least_piece - EPS:
+                rule = "sliver"
+            if rule is not None:
+                alike.setdefault((rule, side, round(leg * 100)), (leg, []))[1].append(piece)
+    for (rule, side, _), (leg, pieces) in alike.items():
+        strip = rule == "sliver"
+        size = min(min(one.width, one.height) for one in pieces) if strip else leg
         yield Finding(
-            id=f"thin-leg@{device.id}:{side}@{pieces[0].id}", rule="thin-leg", weight="avoid",
-            places=(f"{device.id}:{side}",), size=tidy(leg), limit=limit, setting="least_leg",
+            id=f"{rule}@{device.id}:{side}@{pieces[0].id}", rule=rule,
+            weight="never" if strip else "avoid", places=(f"{device.id}:{side}",), size=tidy(size),
+            limit=settings.least_piece if strip else settings.least_leg,
+            setting="least_piece" if strip else "least_leg",
             pieces=tuple(piece.id for piece in pieces),
             courses=tuple(sorted({piece.course for piece in pieces})),
         )  # fmt: skip
-
-
-def _legs(tile: Rect, hole: Rect) -> Iterator[tuple[Side, float]]:
-    """The sides of a hole that a piece reaches, each with what is left of the piece beyond it."""
-    if min(tile.y1, hole.y1) - max(tile.y0, hole.y0) > EPS:
-        if tile.x0 + EPS < hole.x0 <= tile.x1 + EPS:
-            yield "left", hole.x0 - tile.x0
-        if tile.x0 - EPS <= hole.x1 < tile.x1 - EPS:
-            yield "right", tile.x1 - hole.x1
-    if min(tile.x1, hole.x1) - max(tile.x0, hole.x0) > EPS:
-        if tile.y0 + EPS < hole.y0 <= tile.y1 + EPS:
-            yield "bottom", hole.y0 - tile.y0
-        if tile.y0 - EPS <= hole.y1 < tile.y1 - EPS:
-            yield "top", tile.y1 - hole.y1
 
 
 def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[Finding]:

@@ -196,9 +196,10 @@ def laid_of(laying: Laying) -> Laid:
     layout = layout_of(
         laying.start, field, laying.tile, laying.pattern, settings, laying.carries, laying.kerf
     )
-    cutting = pieces_of(surface.code, field, courses_over(field.inner, layout))
+    cutting = pieces_of(surface.code, field, courses_over(field.inner, layout), settings.least_cut)
     pieces, joints = cutting.pieces, cutting.joint_area
-    readings = read_edges(field, cutting, layout.module)
+    border = layout.border.module if layout.border else None
+    readings = read_edges(field, cutting, layout.module, border)
     made = SurfacePlan.model_construct(
         surface=surface.id,
         pennant=_flag(layout.plant),

@@ -14,7 +14,7 @@ from pennant.core.document.wishes import Kind, Wish
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import field_of
 from pennant.core.reading.laying import Laid, lay, thin_pieces
-from pennant.core.search.measured import Measured, measure, rank_key
+from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.sieve import Search
 from pennant.core.survey.edits import changed, wall_number
 from pennant.core.survey.kitchen import floats_of, kitchen_of
@@ -77,7 +77,9 @@ def _floats(start: Start) -> tuple[float, float, float]:
 
 def ranked(outcomes: Iterable[Outcome], wishes: Sequence[Wish]) -> list[Outcome]:
     """Return outcomes in order, each with the wish that puts it before the next."""
-    order = sorted(outcomes, key=lambda one: rank_key(one.measured, wishes))
+    order = sorted(
+        outcomes, key=lambda one: (rank_key(one.measured, wishes), exact_key(one.measured, wishes))
+    )
     return [
         one.model_copy(update={"decided_by": _decider(one, after, wishes)})
         for one, after in zip(order, [*order[1:], None], strict=True)

@@ -141,7 +141,8 @@ def _corner(
     to cover the edge of it.
     """
     if not laps:
-        return "lapped", at
+        # Outside, the end of the wall tiled first is in view, up to the other's tile.
+        return ("lapped" if kind == "inside" else "met"), at
     if kind == "inside":
         return "laps", at - out * forward_at(job, other.id)
     return "folded", at + out * forward_at(job, other.id)

@@ -15,7 +15,8 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 
 EndKind = Literal[
-    "corner", "open", "casing", "cabinet", "outside", "lapped", "laps", "folded", "front", "frame",
+    "corner", "open", "casing", "cabinet", "outside", "lapped", "met", "laps", "folded", "front",
+    "frame",
     "ceiling", "counter",
 ]  # fmt: skip
 """What a surface ends at. ``lapped`` runs into an inside corner and is lapped by the next wall,

@@ -76,7 +76,7 @@ def sealant_lengths(fields: Sequence[Field]) -> dict[str, tuple[float, float]]:
                 length, corner = max(length - corner, 0.0), None
             found[gap.edge] = (found.get(gap.edge, (0.0, 0.0))[0] + length, gap.width)
         if field.surface.id == field.surface.of:
-            shared = field.surface.right in ("lapped", "laps")
+            shared = field.surface.right in ("lapped", "met", "laps")
             corner = field.contacts[field.surface.id, "right"][0] if shared else None
     return found
 
