@@ -25,11 +25,13 @@ SAME = 0.01
 class Gets(Value):
     """One answer at an edge: so large a piece, in these courses.
 
-    Along a slant ``size`` is the smallest and ``largest`` the greatest of them.
+    Along a slant ``size`` is the smallest and ``largest`` the greatest of them. ``whole`` is what
+    a full tile measures there, and ``share`` how much of it the piece is.
     """
 
     size: float
     largest: float | None = None
+    whole: float
     share: float
     phase: int | None
     courses: tuple[int, ...]
@@ -104,7 +106,7 @@ def _reading(
         least, most = (sizes[0], sizes[0]) if edge.straight else (min(sizes), max(sizes))
         gets.append(Gets.model_construct(
             size=tidy(least), largest=tidy(most) if most - least > SAME else None,
-            share=tidy(least / whole), phase=phase,
+            whole=tidy(whole), share=tidy(least / whole), phase=phase,
             courses=tuple(sorted({piece.course for piece, _ in group})),
             pieces=tuple(piece.id for piece, _ in group),
         ))  # fmt: skip

@@ -99,9 +99,7 @@ def _judge(
         rule: Rule = "thin-top" if top else "sliver"
         return rule, "never", "least_top_piece" if top else "least_piece", least
     if gets.share < settings.small_share - 1e-9 and reading.kind not in _HIDDEN:
-        # A crumb of a long tile has a share that is rounded to nothing.
-        whole = gets.size / gets.share if gets.share else 0.0
-        return "small-piece", "avoid", "small_share", whole * settings.small_share
+        return "small-piece", "avoid", "small_share", gets.whole * settings.small_share
     return None
 
 

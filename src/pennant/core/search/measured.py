@@ -174,6 +174,6 @@ def _short(
             continue
         if wall is not None and reading.owner != wall:
             continue
-        best = min(gets.size / gets.share - gets.size for gets in reading.gets if gets.share > 0)
+        best = min(gets.whole - gets.size for gets in reading.gets)
         worst = max(worst, best)
     return worst
