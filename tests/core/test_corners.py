@@ -45,7 +45,8 @@ class TestReading:
         )
 
     def test_the_wall_tiled_first_hides_a_strip(self) -> None:
-        found = corner(corner_job({"kind": "full-left"}, settings={}))
+        bed = {"bed_thickness": "1/8"}
+        found = corner(corner_job({"kind": "full-left"}, settings=bed))
         assert (found.kind, found.first) == ("inside", "a")
         assert found.hidden / IN == pytest.approx(5 / 16 + 1 / 8 - 1 / 8)
 

@@ -222,10 +222,11 @@ class TestToKnow:
 
     def test_what_tile_stands_proud_of(self) -> None:
         # Tile of 5/16 and its bed of 1/8 come to 7/16.
-        found = the("depth", "upstand 0 wide 40 high 4 deep 1/4", settings={})
+        bed = {"bed_thickness": "1/8"}
+        found = the("depth", "upstand 0 wide 40 high 4 deep 1/4", settings=bed)
         assert (found.what, found.size) == ("proud", pytest.approx(IN * 3 / 16))
         line = "window 30 wide 20 sill 6 high 9 casing 2 stands 3/4"
-        assert the("depth", line, settings={}).what == "short"
+        assert the("depth", line, settings=bed).what == "short"
 
     def test_what_is_not_settled_and_to_whom_a_size_is_owed(self) -> None:
         found = the("unsettled", 'hood 30 wide 30 clear 20 unsettled "on order" owed "Kim"')

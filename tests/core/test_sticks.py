@@ -73,3 +73,28 @@ class TestRuns:
         assert found == {
             "a:left": pytest.approx(30 + 1 / 8), "a:top": pytest.approx(96 + 1 / 8),
         }  # fmt: skip
+
+    def runs(self, *things: dict, face: str = "1/8", **changes: object) -> list[tuple[str, float]]:
+        settings_ = {**NO_GAPS, "trim_face": face}
+        made = planned(things=list(things), settings=settings_, **changes)
+        job_settings = a_job(settings=settings_).settings
+        fields = [field_of(surface, job_settings) for surface in made.kitchen.surfaces]
+        return sorted((run.edge, round(run.length / IN, 3)) for run in trim_runs(fields, IN / 8))
+
+    def test_a_run_ends_where_tile_goes_on(self) -> None:
+        # Two windows stand over the top line: three runs, not one of their length together.
+        windows = [{"kind": "window", "id": f"w{n}", "at": str(20 + 40 * n), "width": "16",
+                    "sill": "10", "height": "30"} for n in range(2)]  # fmt: skip
+        tops = [length for edge, length in self.runs(*windows) if edge == "a:top"]
+        assert tops == [20, 20, 24]
+
+    def test_a_lone_end_is_cut_square(self) -> None:
+        assert self.runs() == [("a:top", 96)]
+
+    def test_the_arris_of_a_tiled_reveal_gets_one(self) -> None:
+        hatch = {"kind": "hatch", "id": "h", "at": "30", "width": "24", "sill": "6", "height": "12",
+                 "depth": "5", "returns": ["left", "right", "top", "bottom"]}  # fmt: skip
+        found = self.runs(hatch, top="28")
+        around = [length for edge, length in found if edge.startswith("h:")]
+        assert around == pytest.approx([24.25, 12.25, 12.25, 24.25])
+        assert not [edge for edge, _ in found if edge.startswith("h.")]

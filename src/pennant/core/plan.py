@@ -9,7 +9,7 @@ from pennant.core.geometry.tolerance import tidy
 from pennant.core.layout.pieces import Piece
 from pennant.core.reading.edges import EdgeReading
 from pennant.core.reading.findings import Finding
-from pennant.core.reading.laying import Areas, SurfacePlan, lay, thin_pieces
+from pennant.core.reading.laying import Areas, SurfacePlan, lay, on_counter, thin_pieces
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.core.survey.doubts import Doubt, doubts_of
 from pennant.core.survey.placed import Kitchen
@@ -70,8 +70,9 @@ def plan(job: Job) -> Plan:
         doubts = tuple(doubts_of(job, kitchen, places))
     with reckoning("what the job takes"):
         quantities = quantities_of(
-            job, fields, pieces, sum(one.joint_area for one in laid), thin_pieces(laid)
-        )
+            job, fields, pieces, sum(one.joint_area for one in laid), thin_pieces(laid),
+            on_counter(laid),
+        )  # fmt: skip
     with reckoning("what goes with what"):
         unfit = tuple(unsuited(job))
     return Plan.model_construct(

@@ -4,12 +4,12 @@ from collections.abc import Iterable, Iterator
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, show_length, show_with_unit
+from pennant.core.document.notch import notch_for
 from pennant.core.document.products import Product
 from pennant.core.document.tile import Tile
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.survey.boards import forward_at
-from pennant.core.takes.notch import notch_for
 from pennant.core.takes.preparation import screw_length
 from pennant.core.takes.quantity import PRODUCT_OF, Group, LineId, Quantity
 from pennant.core.takes.working import Working
@@ -25,6 +25,7 @@ NAMES: dict[LineId, str] = {
     "sealant": "Sealant", "trim": "Trim", "spacers": "Spacers", "wedges": "Wedges",
     "batten": "Batten", "batten-screws": "Screws for battens", "primer": "Primer",
     "sealer": "Sealer", "patch": "Patching compound", "extenders": "Box extenders",
+    "device-spacers": "Stacks of spacers behind devices",
     "device-screws": "Longer device screws", "sheeting": "Sheeting", "tape": "Masking tape",
     "sponges": "Sponges", "buckets": "Buckets", "gloves": "Gloves", "blade": "Saw blade",
 }  # fmt: skip
@@ -40,7 +41,8 @@ NOT_BOUGHT: tuple[LineId, ...] = (
 _ONE = {
     "tiles": "tile", "boxes": "box", "bags": "bag", "cartridges": "cartridge", "tins": "tin",
     "batches": "batch", "sticks": "stick", "screws": "screw", "extenders": "extender",
-    "packs": "pack", "rolls": "roll", "boards": "board", "lengths": "length", "blades": "blade",
+    "stacks": "stack", "packs": "pack", "rolls": "roll", "boards": "board",
+    "lengths": "length", "blades": "blade",
 }  # fmt: skip
 _M_PER_FOOT = 12 * MM_PER_INCH / 1000
 
@@ -188,11 +190,14 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             return f"{_length(job, sum(runs.values()))} of bead, {_need(quantity)}"
         case "device-screws":
             forward = max(forward_at(job, wall.id) for wall in job.walls)
-            example = screw_length(25.0, forward)
-            return (f"longer by {show_with_unit(forward, job.step)}: "
-                    f"{example:.0f} mm where 25 mm were")  # fmt: skip
+            old = MM_PER_INCH if job.units == "in" else 25.0
+            new = screw_length(old, forward, job.units)
+            was, now = (show_with_unit(size, job.step) for size in (old, new))
+            return f"longer by {show_with_unit(forward, job.step)}: {now} where {was} was"
         case "extenders":
             return "whether they are needed is for the local code and a licensed electrician"
+        case "device-spacers":
+            return "one at each screw, up to the tile's face and never proud of it"
         case "trim":
             return f"{len(quantity.sticks)} by the cutting plan below"
         case "batten-screws" | "gap-screws":
@@ -277,12 +282,13 @@ def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
         powder = steps["powder with waste"] / count
         minutes = steps["pot life"] if what == "adhesive" else steps["grout life"]
         wet = powder * steps[f"{what} water"]
-        litres = steps.get("mixed at a time", powder / job.settings.grout_density + wet / 2)
+        mixed = steps.get("mixed")
+        litres = mixed / count if mixed else powder / job.settings.grout_density + wet / 2
         yield MixCard(
             what=_name(job, lines[what]), powder=f"{powder:.2f} kg",  # type: ignore[index]
             water=f"{wet:.2f} litres, less at first", makes=f"about {litres:.1f} litres",
             minutes=f"{minutes:.0f} minutes; never thinned again once it stiffens",
-            covers=_area(job, steps[covered] * 1e6),
+            covers=_area(job, min(steps[covered], plan.areas.pieces / 1e6 / count) * 1e6),
             batches=_amount(job, batches.amount, batches.unit),
         )  # fmt: skip
 

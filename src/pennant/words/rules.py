@@ -6,6 +6,7 @@ from pennant.core.cuts.cut_list import REPEATS
 from pennant.core.document.boxes import BOX_SIZES, BoxSize
 from pennant.core.document.colour import CONTRAST_OVER, DARK_UNDER
 from pennant.core.document.lengths import MM_PER_INCH, Step, show_length, show_with_unit
+from pennant.core.document.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
 from pennant.core.document.products import SET_HOURS
 from pennant.core.document.settings import STAGGER_APART, Settings, field_of, meta
 from pennant.core.document.tile import LEAST_TILE
@@ -22,7 +23,6 @@ from pennant.core.survey.check import MOST_PIECES
 from pennant.core.survey.closure import HAIR
 from pennant.core.survey.doubts import AT_CORNER, DEEP, SEEN_DEPTH
 from pennant.core.survey.edits import SIZES
-from pennant.core.takes.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
 from pennant.core.takes.sticks import EXACT_UP_TO
 from pennant.words.agree import LESS_THAN as AGREE_UNDER
 from pennant.words.names import KINDS

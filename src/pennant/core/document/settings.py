@@ -62,10 +62,11 @@ class Settings(Value):
         "(wedges and sealant); more is scribed, because a gap that opens further cannot be filled.",
     )
     bed_thickness: Distance = _length(
-        1 / 8,
-        3,
-        "Adhesive behind the set tile: with the tile it brings the wall's face forward, laps the "
-        "next wall at a corner and stands proud of casings.",
+        0,
+        0,
+        "Adhesive behind the set tile, where it was measured; 0 goes by the comb and the keyed "
+        "coat, because a litre a m2 is a mm. With the tile it brings the wall's face forward, laps "
+        "the next wall at a corner and stands proud of casings.",
     )
     close_within: Distance = _length(
         1 / 8,
@@ -253,6 +254,13 @@ class Settings(Value):
         "How long mixed thinset can be spread; the sheet on the bag wins.",
         least=1,
         most=600,
+    )
+    quick_pot_life: float = _number(
+        25,
+        "minutes",
+        "How long quick-set thinset can be spread where its bag does not say.",
+        least=1,
+        most=120,
     )
     least_pot_life: float = _number(
         30,

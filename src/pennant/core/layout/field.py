@@ -11,7 +11,7 @@ import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
-from typing import Literal
+from typing import Literal, NamedTuple
 
 import shapely
 from shapely import LineString, Polygon
@@ -132,6 +132,17 @@ class Edge:
         return min(across), max(across)
 
 
+class Contact(NamedTuple):
+    """Where open wall meets an edge: how long (mm), across which gap, and in which runs.
+
+    A run is from one point to another, up or to the right; around a round there is none.
+    """
+
+    length: float
+    gap: Gap
+    runs: tuple[tuple[Point, Point], ...]
+
+
 @dataclass(frozen=True)
 class Field:
     """The field of one surface. Areas are mm2, lengths mm."""
@@ -145,7 +156,13 @@ class Field:
     gross_area: float
     area: float
     gap_areas: dict[GapKind, float]
-    contacts: dict[tuple[str, Side], tuple[float, Gap]]
+    contacts: dict[tuple[str, Side], Contact]
+    tiled: Polygon
+
+    def area_between(self, x0: float, x1: float) -> float:
+        """Return how much of the field (mm2) lies between two places along the surface."""
+        strip = shapely.box(x0, self.frame.y0 - 1, x1, self.frame.y1 + 1)
+        return float(shapely.intersection(self.tiled, strip).area)
 
     def top_under(self, overhead: str | None) -> float:
         """Return the height at which tile ends under an overhead, or at the top line."""
@@ -460,13 +477,14 @@ class _Building:
             keep_outs=tuple(self.keep_outs),
             edges=tuple(e for e in self.edges if e.kind != "box" and len(set(e.line)) > 1),
             gross_area=float(gross.area), area=float(tiled.area), gap_areas=areas,
-            contacts=dict(self._contacts(gross)),
+            contacts=dict(self._contacts(gross)), tiled=tiled,
         )  # fmt: skip
 
-    def _contacts(self, gross: Polygon) -> Iterator[tuple[tuple[str, Side], tuple[float, Gap]]]:
+    def _contacts(self, gross: Polygon) -> Iterator[tuple[tuple[str, Side], Contact]]:
         """Lengths along which open wall meets each edge: the line a hair inside, within it."""
         shapely.prepare(gross)
         for edge in self.edges:
+            runs: tuple[tuple[Point, Point], ...] = ()
             if edge.gap.edge == "around" and len(set(edge.face)) == 1:
                 thing = self.surface.thing(edge.owner)
                 length = math.tau * (thing.round or (0, 0, 0.0))[2]
@@ -476,14 +494,25 @@ class _Building:
                 hair = 2 * EPS * edge.inward
                 dx, dy = (hair, 0.0) if edge.upright else (0.0, hair)
                 line = LineString([(x + dx, y + dy) for x, y in edge.face])
-                length = float(shapely.intersection(gross, line).length)
-            yield (edge.owner, edge.side), (length, edge.gap)
+                met = shapely.line_merge(shapely.intersection(gross, line))
+                length = float(met.length)
+                runs = tuple(sorted(_run(part, edge) for part in shapely.get_parts(met)
+                                    if part.length > EPS))  # fmt: skip
+            yield (edge.owner, edge.side), Contact(length, edge.gap, runs)
 
 
 def _all(shapes: Iterable[Polygon]) -> Polygon:
     """All shapes together; those of no area (a cabinet that ends at the top line) left out."""
     sound = (s if s.is_valid else shapely.make_valid(s) for s in shapes if s.area > 0)
     return shapely.union_all(list(sound), grid_size=GRID)
+
+
+def _run(part: LineString, edge: Edge) -> tuple[Point, Point]:
+    """A stretch of an edge by its ends, up or to the right."""
+    (x0, y0), (x1, y1) = part.coords[0], part.coords[-1]
+    ends = sorted([(float(x0), float(y0)), (float(x1), float(y1))],
+                  key=lambda point: point[1 if edge.upright else 0])  # fmt: skip
+    return ends[0], ends[1]
 
 
 def _less(shape: Polygon, away: Polygon) -> Polygon:

@@ -127,6 +127,18 @@ def thin_pieces(laid: Iterable[Laid]) -> set[str]:
     }
 
 
+def on_counter(laid: Iterable[Laid]) -> int:
+    """Return how many pieces stand on the counter, whatever course they are of."""
+    return len({
+        id_
+        for one in laid
+        for reading in one.plan.edges
+        if reading.kind == "counter"
+        for gets in reading.gets
+        for id_ in gets.pieces
+    })  # fmt: skip
+
+
 def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
     """Yield each surface planned, walls before their returns."""
     walls = {wall.id: number for number, wall in enumerate(job.walls)}

@@ -1,17 +1,29 @@
 """Thin boards over stretches of wall that tile does not hold on, and how far forward all comes."""
 
 from pennant.core.document.job import Job
+from pennant.core.document.notch import bed_of, notch_for
 from pennant.core.document.survey import Wall, Zone, zones_of
 
 BOARDED = ("plywood", "laminate")
 """What moves, or gives no hold: boarded over where a board is chosen."""
 
 
+def bed_behind(job: Job) -> float:
+    """How thick adhesive is behind the set tile, in mm: as measured, or what the comb leaves.
+
+    Panels that stick by themselves have none.
+    """
+    if job.tile.material == "stick-on":
+        return 0.0
+    if job.settings.bed_thickness > 0:
+        return job.settings.bed_thickness
+    return bed_of(notch_for(job.tile.length, job.tile.height)) + job.settings.keyed_coat
+
+
 def build_up(job: Job) -> float:
     """How far tile and its bed, or the mat in its place, bring a wall's face forward, in mm."""
     mat = job.products.mat
-    bed = job.settings.bed_thickness if mat is None else mat.thickness
-    return job.tile.thickness + bed
+    return job.tile.thickness + (bed_behind(job) if mat is None else mat.thickness)
 
 
 def asks_for_board(job: Job, zone: Zone) -> bool:

@@ -1,9 +1,11 @@
 """What goes along edges and under tiles while they set: sealant, trim, spacers, wedges, battens."""
 
+import math
 from collections.abc import Iterator, Sequence
 
 from pennant.core.document.job import Job
 from pennant.core.document.settings import Settings
+from pennant.core.geometry.clip import Point
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
@@ -25,8 +27,13 @@ from pennant.core.takes.working import Working, given, step
 WEDGES_EACH = given("wedges a piece", 2, "wedges", "plan")
 
 
-def edging(job: Job, fields: Sequence[Field], pieces: Sequence[Piece]) -> Iterator[Quantity]:
-    """Yield sealant, trim, spacers, wedges and battens for the fields of the whole kitchen."""
+def edging(
+    job: Job, fields: Sequence[Field], pieces: Sequence[Piece], on_counter: int
+) -> Iterator[Quantity]:
+    """Yield sealant, trim, spacers, wedges and battens for the fields of the whole kitchen.
+
+    ``on_counter`` is how many pieces stand on the counter, each on wedges of its own.
+    """
     settings = job.settings
     products = job.products
     yield line("sealant", "edges", _sealant(job, fields), product=products.sealant)
@@ -34,14 +41,13 @@ def edging(job: Job, fields: Sequence[Field], pieces: Sequence[Piece]) -> Iterat
         yield _trim(job, runs)
     if job.tile.material == "stick-on":
         return
-    if job.pattern.joint > EPS:
+    if job.pattern.joint > max(EPS, job.tile.lugs + EPS):
         need = step("product", "spacers", "spacers", given("pieces", len(pieces), "pieces", "plan"),
                     _spacers_each(job))  # fmt: skip
         pack = by_sheet(products.spacers, "pack", settings, "spacer_pack")
         yield line("spacers", "setting", packs(need, "bags", pack), product=products.spacers)
-    lowest = [piece for piece in pieces if piece.course == 0]
     wedges = step("product", "wedges", "wedges", WEDGES_EACH,
-                  given("pieces of first courses", len(lowest), "pieces", "plan"))  # fmt: skip
+                  given("pieces on the counter", on_counter, "pieces", "plan"))  # fmt: skip
     pack = by_sheet(products.wedges, "pack", settings, "wedge_pack")
     yield line("wedges", "setting", packs(wedges, "bags", pack), product=products.wedges)
     if job.ways.gap == "batten":
@@ -61,23 +67,23 @@ def _spacers_each(job: Job) -> Working:
     return given("crossings of joints", crossings, "a piece", "plan")
 
 
-def sealant_lengths(fields: Sequence[Field]) -> dict[str, tuple[float, float]]:
-    """Return, for each kind of edge that gets sealant, its (length, gap width) in mm.
+def sealant_lengths(fields: Sequence[Field]) -> dict[tuple[str, float], float]:
+    """Return the lengths that get sealant, in mm, by the kind of edge and the width of its gap.
 
     A corner that two walls share is one bead, as long as the longer of its two sides.
     """
-    found: dict[str, tuple[float, float]] = {}
+    found: dict[tuple[str, float], float] = {}
     corner: float | None = None
     for field in fields:
-        for (owner, side), (length, gap) in field.contacts.items():
+        for (owner, side), (length, gap, _) in field.contacts.items():
             if gap.fills != "sealant" or length <= 0 or gap.width <= 0:
                 continue
             if owner == field.surface.id and side == "left" and corner is not None:
                 length, corner = max(length - corner, 0.0), None
-            found[gap.edge] = (found.get(gap.edge, (0.0, 0.0))[0] + length, gap.width)
+            found[gap.edge, gap.width] = found.get((gap.edge, gap.width), 0.0) + length
         if field.surface.id == field.surface.of:
             shared = field.surface.right in ("lapped", "met", "laps")
-            corner = field.contacts[field.surface.id, "right"][0] if shared else None
+            corner = field.contacts[field.surface.id, "right"].length if shared else None
     return found
 
 
@@ -86,26 +92,40 @@ def _sealant(job: Job, fields: Sequence[Field]) -> Working:
     beads = []
     settings: Settings = job.settings
     depth = setting(settings, "bead_depth")
-    for edge, (length, width) in sorted(sealant_lengths(fields).items()):
-        gap = given(f"gap at {edge}", width, "mm", "settings")
-        run = metres(f"length at {edge}", length)
-        beads.append(step("product", f"bead at {edge}", "ml", run, gap, depth))
+    for (edge, width), length in sorted(sealant_lengths(fields).items()):
+        at = f"{edge}, {width:g} mm wide"
+        gap = given(f"gap at {at}", width, "mm", "settings")
+        run = metres(f"length at {at}", length)
+        beads.append(step("product", f"bead at {at}", "ml", run, gap, depth))
     need = with_waste(step("sum", "beads", "ml", *beads), settings, "sealant_waste")
     return packs(need, "cartridges", by_sheet(job.products.sealant, "pack", settings, "cartridge"))
 
 
 def trim_runs(fields: Sequence[Field], face: float) -> list[Run]:
-    """Return every run of trim; two that meet at a corner are mitred, a face longer each."""
+    """Return every run of trim, each a piece of its own: it ends where tile goes on.
+
+    Two that meet at a corner are mitred, a face longer each; a lone end is cut square. The arris
+    of a tiled reveal has one trim, that of the wall.
+    """
     runs = []
     for field in fields:
-        own = [(key, length) for key, (length, gap) in field.contacts.items()
-               if gap.fills == "trim" and gap.width > EPS and length > EPS]  # fmt: skip
-        sides = {(owner, side) for (owner, side), _ in own}
-        for (owner, side), length in own:
-            beside = ("bottom", "top") if side in ("left", "right") else ("left", "right")
-            mitres = sum((owner, other) in sides for other in beside)
-            runs.append(Run(f"{owner}:{side}", length + mitres * face))
+        inside = field.surface.id != field.surface.of
+        own = [
+            (f"{owner}:{side}", side in ("left", "right"), run)
+            for (owner, side), (_, gap, parts) in field.contacts.items()
+            if gap.fills == "trim" and gap.width > EPS and not (inside and gap.edge == "front")
+            for run in parts
+        ]
+        for edge, upright, ends in own:
+            others = [other for _, way, other in own if way != upright]
+            mitres = sum(any(_meet(end, other, face) for other in others) for end in ends)
+            runs.append(Run(edge, math.dist(*ends) + mitres * face))
     return runs
+
+
+def _meet(end: Point, other: tuple[Point, Point], face: float) -> bool:
+    """Whether a run ends where another does: nearer than the width of their faces."""
+    return any(max(abs(end[0] - x), abs(end[1] - y)) <= face + 0.1 for x, y in other)
 
 
 def _trim(job: Job, runs: Sequence[Run]) -> Quantity:
@@ -135,10 +155,13 @@ def _batten(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     length = step("sum", "batten", "m", *spans)
     yield by_the_pack("batten", "setting", length, job.products.batten, "lengths")
     apart = in_metres("from screw to screw", setting(job.settings, "batten_screw"))
-    between = step("quotient", "spaces", "screws", length, apart)
-    whole = step("round-up", "spaces, whole", "screws", between)
+    whole = [
+        step("round-up", "spaces, whole", "screws",
+             step("quotient", "spaces", "screws", span, apart))
+        for span in spans
+    ]  # fmt: skip
     ends = given("one more for each batten", len(spans), "screws", "plan")
-    screws = step("sum", "screws", "screws", whole, ends)
+    screws = step("sum", "screws", "screws", *whole, ends)
     yield by_the_pack("batten-screws", "setting", screws, job.products.screws)
 
 

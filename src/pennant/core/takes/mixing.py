@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
-from pennant.core.takes.notch import MIDDLE_FACE, bed_of, notch_for
+from pennant.core.document.notch import MIDDLE_FACE, V_5_4, bed_of, notch_for
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
     Quantity,
@@ -19,6 +19,14 @@ from pennant.core.takes.quantity import (
 from pennant.core.takes.working import Working, given, step
 
 MINUTES = given("minutes an hour", 60, "minutes", "plan")
+PACED_FACE = 203.2 * 63.5
+"""Square millimetres: the tile that `pace` is meant for, 8 x 2 1/2 in."""
+SLOWER = 0.45
+"""How pieces an hour fall with the size of a piece: eight times as large, two fifths as many."""
+LEAST_AN_HOUR = 0.2
+"""Square metres: chips too small to be set one by one come on sheets."""
+LAST_SHARED = 0.05
+"""Of a batch: so little more is mixed into the others."""
 
 
 def mixes(job: Job, field_area: float, joint_area: float, pieces: int) -> Iterator[Quantity]:
@@ -39,7 +47,8 @@ def _adhesive(job: Job, field_area: float, pieces: int) -> Iterator[Quantity]:
     dabbed = product is not None and product.kind == "construction"
     litres = _dabs(job, pieces) if dabbed else step("product", "mixed", "litres", area, each)
     density = by_sheet(product, "density", settings, "adhesive_density")
-    powder = step("product", "powder", "kg", litres, density)
+    weighed = "powder" if product is None or product.powder else "as sold"
+    powder = step("product", weighed, "kg", litres, density)
     need = with_waste(powder, settings, "adhesive_waste")
     if product is not None and product.covers is not None:
         spread = with_waste(area, settings, "adhesive_waste")
@@ -70,23 +79,57 @@ def _bed(job: Job) -> Working:
     notch = notch_for(job.tile.length, job.tile.height)
     bed = given(f"bed of a {notch.name} notch", bed_of(notch), "litres a m2", "notch")
     terms = [bed, setting(job.settings, "keyed_coat")]
+    if job.settings.bed_thickness > 0:
+        measured = job.settings.bed_thickness
+        terms = [given("bed as measured", measured, "litres a m2", "settings.bed_thickness")]
     large = job.tile.length * job.tile.height > MIDDLE_FACE
-    if large or job.tile.material == "stone":
+    stone = job.tile.material == "stone" and notch != V_5_4
+    if large or stone:
         terms.append(setting(job.settings, "back_butter"))
     return step("sum", "bed and keyed coat", "litres a m2", *terms)
 
 
 def _batches(job: Job, area: Working, each: Working) -> Working:
-    """Batches = field / what two hands set before one stiffens (pot life x pace x a tile)."""
-    module = module_of(job)
-    life = by_sheet(job.products.adhesive, "pot_life", job.settings, "pot_life")
+    """Batches = field / what two hands set before one stiffens: pot life x the area of an hour."""
+    life = _pot_life(job)
     hours = step("quotient", "hours of a batch", "hours", life, MINUTES)
-    tile = given("a tile and its joint", module.across * module.up / MM2_PER_M2, "m2", "tile")
-    covered = step("product", "set from a batch", "m2", hours, setting(job.settings, "pace"), tile)
+    covered = step("product", "set from a batch", "m2", hours, _hourly(job))
     litres = step("product", "mixed at a time", "litres", covered, each)
     batches = step("quotient", "batches, exactly", "batches",
                    step("product", "mixed", "litres", area, each), litres)  # fmt: skip
-    return step("round-up", "batches", "batches", batches)
+    return _whole_batches(batches)
+
+
+def _hourly(job: Job) -> Working:
+    """The area that is set in an hour: pieces x what one covers.
+
+    A larger piece takes longer, though not in proportion, and chips are set by the sheet.
+    """
+    module = module_of(job)
+    one = module.across * module.up / MM2_PER_M2
+    share = (PACED_FACE / (job.tile.length * job.tile.height)) ** SLOWER
+    tile = given("a tile and its joint", one, "m2", "tile")
+    slower = given("for its size", share, "times", "pace")
+    plain = step("product", "set in an hour", "m2", setting(job.settings, "pace"), slower, tile)
+    if plain.value >= LEAST_AN_HOUR:
+        return plain
+    return given("set in an hour, as sheets", LEAST_AN_HOUR, "m2", "pace")
+
+
+def _pot_life(job: Job) -> Working:
+    product = job.products.adhesive
+    if product is not None and product.pot_life is None and product.kind == "quick thinset":
+        return setting(job.settings, "quick_pot_life")
+    return by_sheet(product, "pot_life", job.settings, "pot_life")
+
+
+def _whole_batches(exactly: Working) -> Working:
+    """Batches of one size: the last few hundredths are shared among the others."""
+    if exactly.value <= 1:
+        return step("round-up", "batches", "batches", exactly)
+    share = given("shared among the others", LAST_SHARED, "batches", "plan")
+    less = step("less", "batches, shared", "batches", exactly, share)
+    return step("round-up", "batches", "batches", less)
 
 
 def _grout(job: Job, field_area: float, joint_area: float) -> Iterator[Quantity]:

@@ -4,12 +4,14 @@ import math
 from collections.abc import Iterator, Sequence
 
 from pennant.core.document.job import Job
+from pennant.core.document.lengths import MM_PER_INCH, Units
 from pennant.core.document.products import Coating, Mat
 from pennant.core.document.survey import Device, Wall, Zone, zones_of
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import tools_for
 from pennant.core.survey.boards import boarded, forward_at
+from pennant.core.survey.placing import places_of
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
     Group,
@@ -42,8 +44,8 @@ def around(
         yield _mat(job, job.products.mat, fields, pieces, area)
     if (primed := _primed(job, fields, zones, area)) is not None:
         yield _coating(job, "primer", "wall", job.products.primer, primed, times=1)
-    yield from _patch(job, zones)
-    yield from _boards(job)
+    yield from _patch(job, fields, zones)
+    yield from _boards(job, fields)
     if job.tile.porous:
         # Before grout its face, and after it face and joints; or the once, after it.
         times = 2 if job.ways.sealed == "before" else 1
@@ -58,17 +60,14 @@ def _primed(
 ) -> Working | None:
     """What is primed, by what each stretch is made of and by the way that is gone with it.
 
-    Of a wall's field a stretch has the share that it has of its length. Without any stretch told,
-    it is the whole field where a primer is chosen.
+    Only where tile goes. Without any stretch told, it is the whole field where a primer is chosen.
     """
     if not zones:
         return area if job.products.primer is not None else None
     under = {zone.id for _, zone in boarded(job)}
-    on = {field.surface.id: field.area for field in fields}
+    faces = _faces(job, fields)
     stretches = [
-        square_metres(f"field of {zone.id}", on[wall.id] * min(zone.width / wall.length, 1.0))
-        for wall, zone in zones
-        if zone.id not in under and _asks_for_primer(job, zone)
+        faces[zone.id] for _, zone in zones if zone.id not in under and _asks_for_primer(job, zone)
     ]
     return step("sum", "to prime", "m2", *stretches) if stretches else None
 
@@ -100,12 +99,13 @@ def _mat(
     )  # fmt: skip
 
 
-def _boards(job: Job) -> Iterator[Quantity]:
+def _boards(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     """Sheets of board over each stretch that asks for one, what is sawn off counted; screws."""
-    board, settings = job.products.board, job.settings
-    stretches = [_face(wall, zone) for wall, zone in boarded(job)]
-    if board is None or not stretches:
+    board, settings, zones = job.products.board, job.settings, boarded(job)
+    if board is None or not zones:
         return
+    faces = _faces(job, fields)
+    stretches = [faces[zone.id] for _, zone in zones]
     area = step("sum", "to board", "m2", *stretches)
     sheet = given("a sheet", board.width * board.height / MM2_PER_M2, "m2", f"sheet: {board.name}")
     need = with_waste(area, settings, "board_waste")
@@ -115,9 +115,17 @@ def _boards(job: Job) -> Iterator[Quantity]:
     yield by_the_pack("board-screws", "wall", screws, job.products.screws)
 
 
-def _face(wall: Wall, zone: Zone) -> Working:
-    """The whole face of a stretch of wall, up to the line where tile stops."""
-    return square_metres(f"face of {zone.id}", zone.width * wall.top.height)
+def _faces(job: Job, fields: Sequence[Field]) -> dict[str, Working]:
+    """How much of each stretch of wall gets tile; what is behind cabinets is left as it is."""
+    on = {field.surface.id: field for field in fields}
+    found = {}
+    for places in places_of(job):
+        for zone in places.wall.things:
+            if isinstance(zone, Zone):
+                low, high = places.along(zone.id)
+                area = on[places.wall.id].area_between(low.at, high.at)
+                found[zone.id] = square_metres(f"field of {zone.id}", area)
+    return found
 
 
 def _coating(
@@ -133,37 +141,45 @@ def _coating(
     return line(id_, group, packs(need, "tins", pack), product=product)
 
 
-def _patch(job: Job, zones: Sequence[tuple[Wall, Zone]]) -> Iterator[Quantity]:
+def _patch(
+    job: Job, fields: Sequence[Field], zones: Sequence[tuple[Wall, Zone]]
+) -> Iterator[Quantity]:
     """Half the gap under the straightedge over each stretch that is too wavy for the bed."""
+    wavy = [zone for _, zone in zones if zone.flat > job.settings.flat_within]
+    faces = _faces(job, fields) if wavy else {}
     hollows = []
-    for wall, zone in zones:
-        if zone.flat > job.settings.flat_within:
-            half = given(f"half the gap at {zone.id}", zone.flat / 2, "mm", "survey")
-            patch = step("product", f"patch at {zone.id}", "litres", _face(wall, zone), half)
-            hollows.append(patch)
+    for zone in wavy:
+        half = given(f"half the gap at {zone.id}", zone.flat / 2, "mm", "survey")
+        hollows.append(step("product", f"patch at {zone.id}", "litres", faces[zone.id], half))
     if hollows:
         litres = step("sum", "patch", "litres", *hollows)
         yield by_the_pack("patch", "wall", litres, job.products.patch)
 
 
 def _devices(job: Job) -> Iterator[Quantity]:
-    """An extender and two longer screws for each gang, where tile and bed build the wall up."""
-    gangs = sum(
-        thing.gangs
+    """Where tile and bed build the wall up: an extender a box, two stacks of spacers and two longer
+    screws a device; a box of several gangs holds as many devices.
+    """
+    built_up = [
+        thing
         for wall in job.walls
         if forward_at(job, wall.id) > job.settings.extend_over
         for thing in wall.things
         if isinstance(thing, Device)
-    )
-    if not gangs:
+    ]
+    if not built_up:
         return
-    count = given("gangs", gangs, "gangs", "survey")
-    one = given("extenders a gang", 1, "extenders", "plan")
-    two = given("screws a gang", 2, "screws", "plan")
+    boxes = given("boxes", len(built_up), "boxes", "survey")
+    devices = given("devices", sum(one.gangs for one in built_up), "devices", "survey")
+    one = given("extenders a box", 1, "extenders", "plan")
+    stacks = given("stacks a device", 2, "stacks", "plan")
+    two = given("screws a device", 2, "screws", "plan")
     yield by_the_pack("extenders", "devices",
-                      step("product", "extenders", "extenders", count, one),
+                      step("product", "extenders", "extenders", boxes, one),
                       job.products.extenders)  # fmt: skip
-    yield by_the_pack("device-screws", "devices", step("product", "screws", "screws", count, two),
+    yield line("device-spacers", "devices",
+               step("product", "stacks of spacers", "stacks", devices, stacks))  # fmt: skip
+    yield by_the_pack("device-screws", "devices", step("product", "screws", "screws", devices, two),
                       job.products.device_screws)  # fmt: skip
 
 
@@ -172,7 +188,7 @@ def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     counter = sum(
         length
         for field in fields
-        for (_, side), (length, gap) in field.contacts.items()
+        for (_, side), (length, gap, _) in field.contacts.items()
         if gap.edge == "counter" and side == "bottom"
     )
     if counter <= 0:
@@ -182,7 +198,7 @@ def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     yield by_the_pack("sheeting", "protection", step("product", "sheeting", "m2", run, wide),
                       job.products.sheeting, "rolls")  # fmt: skip
     cabinets = sum(
-        length for field in fields for (length, gap) in field.contacts.values()
+        length for field in fields for (length, gap, _) in field.contacts.values()
         if gap.edge == "overhead"
     )  # fmt: skip
     along = metres("cabinets", cabinets)
@@ -205,8 +221,13 @@ def _tools(job: Job) -> Iterator[Quantity]:
                           job.products.blade)  # fmt: skip
 
 
-def screw_length(old: float, forward: float) -> float:
+SCREW_STEPS: dict[Units, float] = {"in": MM_PER_INCH / 4, "mm": 5.0}
+"""Device screws come in lengths of so much more: quarters of an inch, or 5 mm."""
+
+
+def screw_length(old: float, forward: float, units: Units) -> float:
     """Return the length (mm) of a device's screw: the old one's and what the wall has come forward,
-    the next 5 mm up.
+    the next length up that there is.
     """
-    return math.ceil(round((old + forward) / 5, 6)) * 5.0
+    by = SCREW_STEPS[units]
+    return math.ceil(round((old + forward) / by, 6)) * by

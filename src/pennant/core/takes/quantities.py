@@ -36,15 +36,17 @@ def quantities_of(
     pieces: Sequence[Piece],
     joint_area: float,
     thin: Collection[str] = (),
+    on_counter: int = 0,
 ) -> tuple[Quantity, ...]:
     """Return every line of what the fields of the whole kitchen take, in the order of a shop.
 
-    ``thin`` are the ids of pieces that have a thin leg, which break more often. Joint area is mm2.
+    ``thin`` are the ids of pieces that have a thin leg, which break more often; ``on_counter`` is
+    how many stand on the counter. Joint area is mm2.
     """
     area = sum(field.area for field in fields)
     lines = [
         *_tile_lines(job, pieces, area, thin), *mixes(job, area, joint_area, len(pieces)),
-        *edging(job, fields, pieces), *around(job, fields, pieces, area),
+        *edging(job, fields, pieces, on_counter), *around(job, fields, pieces, area),
     ]  # fmt: skip
     lines.sort(key=lambda one: GROUPS.index(one.group))
     return tuple(

@@ -21,7 +21,8 @@ LineId = Literal[
     "tiles", "boxes", "border", "border-boxes", "adhesive", "adhesive-water", "adhesive-batches",
     "mat", "grout", "grout-water", "grout-batches", "sealant", "trim", "spacers", "wedges",
     "batten", "batten-screws", "gap-screws", "primer", "sealer", "patch", "boards", "board-screws",
-    "extenders", "device-screws", "sheeting", "tape", "sponges", "buckets", "gloves", "blade",
+    "extenders", "device-spacers", "device-screws", "sheeting", "tape", "sponges", "buckets",
+    "gloves", "blade",
 ]  # fmt: skip
 PRODUCT_OF: dict[LineId, str] = {
     "adhesive": "adhesive", "mat": "mat", "grout": "grout", "sealant": "sealant", "trim": "trim",

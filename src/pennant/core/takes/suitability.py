@@ -10,11 +10,11 @@ from typing import Literal
 
 from pennant.core.document.colour import contrast, dark
 from pennant.core.document.job import Job
+from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import Adhesive, Grout, Products
 from pennant.core.document.survey import Zone, zones_of
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.boards import asks_for_board, build_up
-from pennant.core.takes.notch import MIDDLE_FACE
 
 SuitRule = Literal[
     "sanded-scratches", "unsanded-wide", "joint-range", "joint-under-lugs", "mastic-tile",

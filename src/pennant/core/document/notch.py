@@ -1,7 +1,9 @@
 """Trowel notches: how much adhesive a comb leaves, and which comb suits a tile.
 
-Litres a square metre = depth x notch width / (notch width + tooth), halved for a V-notch: the comb
-lays ridges of the notch's own section, one each notch and tooth along the wall.
+Litres a square metre = 0.71 x depth x notch width / (notch width + tooth), halved for a V-notch:
+the comb lays ridges of the notch's own section, one each notch and tooth along the wall, and combed
+at about 45 degrees they stand at the sine of that. A litre a square metre is a millimetre, so the
+same law gives the adhesive and the bed behind the tile.
 """
 
 from typing import Literal
@@ -24,15 +26,20 @@ class Notch(Value):
     tooth: float
 
 
+COMB_LEAN = 0.71
+"""Sine of the 45 degrees or so at which a comb is held: so high stand the ridges of a notch."""
+
+
 V_5_4 = Notch(name="V 5x4", shape="v", width=5, depth=4, tooth=5)
 SQUARE_6_6 = Notch(name="6x6", shape="square", width=6, depth=6, tooth=6)
 SQUARE_6_10 = Notch(name="6x10", shape="square", width=6, depth=10, tooth=6)
-NOTCHES = (V_5_4, SQUARE_6_6, SQUARE_6_10)
+SQUARE_12_12 = Notch(name="12x12", shape="square", width=12, depth=12, tooth=12)
+NOTCHES = (V_5_4, SQUARE_6_6, SQUARE_6_10, SQUARE_12_12)
 
 
 def bed_of(notch: Notch) -> float:
     """Return the combed bed in litres a square metre, which is also its mean depth in mm."""
-    section = notch.depth * notch.width / (notch.width + notch.tooth)
+    section = COMB_LEAN * notch.depth * notch.width / (notch.width + notch.tooth)
     return section / 2 if notch.shape == "v" else section
 
 
