@@ -1,18 +1,19 @@
 """All starts together: ends that float, wishes bound to a place, wishes that cannot be met."""
 
+import random
 from typing import Any
 
 import pytest
 
 from kitchens import IN, WINDOW, a_job, demo
 from pennant.core.document.job import Job
-from pennant.core.document.starts import FullAt, Start
+from pennant.core.document.starts import FullAt, FullCounter, FullLeft, Start
 from pennant.core.document.wishes import Wish
 from pennant.core.plan import plan
 from pennant.core.reading.laying import lay
 from pennant.core.search.best import best_round, every_start, unmet, visits
 from pennant.core.search.measured import rank_key
-from pennant.core.search.ranking import measured_of, started
+from pennant.core.search.ranking import best_found, measured_of, outcome_near, started
 from pennant.core.survey.check import problems_of
 from pennant.core.survey.kitchen import kitchen_of
 
@@ -136,3 +137,57 @@ class TestRound:
         made = plan(step.job)
         (end,) = [r for r in made.edges if r.edge == "a:left"]
         assert any(gets.full for gets in end.gets)
+
+
+class TestBottomCourse:
+    """Full at the counter where the top piece is then an inch and a quarter of the tile."""
+
+    def bottom(self, clear: str) -> float:
+        wall = {
+            "id": "a",
+            "length": "80",
+            "top": {"kind": "ceiling", "height": clear},
+            "things": [],
+        }
+        job = a_job(walls=[wall], tile=("6", "6"), bond=(0, 1))
+        best = every_start(job, kitchen_of(job), "a", 60).outcomes[0]
+        made = plan(job.model_copy(update={"walls": (
+            job.walls[0].model_copy(update={"start": best.start}),)}))  # fmt: skip
+        return min(piece.height for piece in made.pieces if piece.course == 0) / IN
+
+    @pytest.mark.parametrize("clear", ["20", "20 1/2", "22"])
+    def test_full_where_the_top_piece_is_good(self, clear: str) -> None:
+        # Three courses of 6 1/8 are 18 3/8: 1 5/8, 2 1/8 and 3 5/8 are left over them.
+        assert self.bottom(clear) == pytest.approx(6)
+
+    @pytest.mark.parametrize("clear", ["18 7/8", "19 1/4"])
+    def test_cut_where_it_would_be_a_strip(self, clear: str) -> None:
+        # A half or seven eighths of an inch would be left.
+        assert self.bottom(clear) < 6
+
+
+class TestToleranceOfSetting:
+    """A start counts at its worst within the tolerance of setting: jumps moved by it are sought."""
+
+    def test_no_random_start_is_better_at_its_worst(self) -> None:
+        shelf = {"kind": "shelf", "id": "s", "at": "110", "width": "560", "clear": "205",
+                 "thick": "35"}  # fmt: skip
+        job = Job.model_validate({
+            "name": "Wall", "units": "mm", "pattern": {"joint": 0, "bond": {"p": 1, "q": 2}},
+            "tile": {"length": 341, "height": 137, "thickness": 7},
+            "wishes": [{"kind": "smallest"}],
+            "walls": [{"id": "a", "length": 801, "top": {"kind": "open", "height": "402"},
+                       "left": {"kind": "cabinet"}, "right": {"kind": "open"}, "things": [shelf]}],
+        })  # fmt: skip
+        kitchen = kitchen_of(job)
+        found = best_found(job, kitchen, "a")
+        assert found.worst is not None
+        dice = random.Random(5)
+        for _ in range(150):
+            start = job.walls[0].start.model_copy(update={
+                "across": FullLeft(nudge=round(dice.uniform(-170, 170), 1)),
+                "up": FullCounter(nudge=-round(dice.uniform(0, 137), 1)),
+            })  # fmt: skip
+            other = outcome_near(job, kitchen, "a", start)
+            assert other.worst is not None
+            assert other.worst.smallest <= found.worst.smallest + 0.5

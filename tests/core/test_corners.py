@@ -6,8 +6,10 @@ import pytest
 
 from kitchens import IN, a_job
 from pennant.core.document.job import Job
+from pennant.core.plan import plan
 from pennant.core.reading.corners import CornerReading, corners_of
 from pennant.core.reading.laying import lay
+from pennant.core.search.best import best_round
 from pennant.core.survey.check import problems_of
 from pennant.core.survey.kitchen import kitchen_of
 
@@ -85,3 +87,51 @@ class TestFolded:
     def test_it_needs_a_wall_before(self) -> None:
         job = a_job(start={"across": {"kind": "folded"}})
         assert [p.pointer for p in problems_of(job)] == ["/walls/0/start/across/kind"]
+
+
+class TestCabinetThatStopsShort:
+    """What is in the corner is the tile, not the tongue over a cabinet's bite."""
+
+    def test_a_small_bite_leaves_the_piece_what_it_is(self) -> None:
+        # Folded in stack bond; a cabinet on the second wall begins 1 1/2 in from the corner, and
+        # cuts half an inch off the top of a course.
+        job = corner_job({"kind": "folded"}, bond=(0, 1))
+        before = corner(job).pairs
+        cabinet = {"kind": "cabinet", "id": "cab", "at": "1 1/2", "width": "20", "clear": "15 1/8"}
+        document = job.model_dump(mode="json")
+        document["walls"][1]["things"] = [cabinet]
+        after = corner(Job.model_validate(document)).pairs
+        (bitten,) = [pair for pair in after if 5 in pair.courses]
+        assert (bitten.apart, bitten.right) == (before[0].apart, before[0].right)
+        assert bitten.courses == (0, 1, 2, 3, 4, 5)  # over them the cabinet leaves a true strip
+
+
+class TestCourseStep:
+    """Courses that meet in a corner line up; a step between them must be cured."""
+
+    def job(self, up: dict[str, Any]) -> Job:
+        return a_job(walls=[
+            {"id": "a", "length": "60", "top": TOP, "corner": {"kind": "inside"}},
+            {"id": "b", "length": "50", "top": TOP, "start": {"up": up}},
+        ])  # fmt: skip
+
+    def steps(self, up: dict[str, Any]) -> list[float]:
+        found = plan(self.job(up)).findings
+        return [one.size / IN for one in found if one.rule == "course-step"]
+
+    def test_a_wall_planted_at_a_height_of_its_own(self) -> None:
+        assert self.steps({"kind": "full-counter", "nudge": "13/16"}) == [pytest.approx(13 / 16)]
+        # 2 1/2 in up is a course less an eighth: an eighth out.
+        assert self.steps({"kind": "full-counter", "nudge": "2 1/2"}) == [pytest.approx(1 / 8)]
+
+    @pytest.mark.parametrize(
+        "up", [CARRIED, {"kind": "full-counter"}, {"kind": "full-counter", "nudge": "1/32"},
+               {"kind": "full-counter", "nudge": "2 5/8"}]
+    )  # fmt: skip
+    def test_courses_that_line_up(self, up: dict[str, Any]) -> None:
+        assert self.steps(up) == []
+
+    def test_the_best_start_of_a_wall_that_joins_on_carries_its_courses_on(self) -> None:
+        job = self.job({"kind": "full-counter", "nudge": "13/16"})
+        *_, last = best_round(job)
+        assert "course-step" not in {one.rule for one in plan(last.job).findings}

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.values import Value
-from pennant.core.reading.corners import CornerReading, corners_of
+from pennant.core.reading.corners import CornerReading, Pair, corners_of
 from pennant.core.reading.laying import Laid
 from pennant.words.names import Names, courses
 
@@ -43,7 +43,7 @@ def said_corners(job: Job, names: Names, laid: list[Laid]) -> Iterator[SaidCorne
             pairs=tuple(
                 SaidPair(
                     courses=courses(pair.courses), left=show_with_unit(pair.left, job.step),
-                    right=show_with_unit(pair.right, job.step), says=_apart(job, pair.apart),
+                    right=show_with_unit(pair.right, job.step), says=_together(job, pair),
                     pieces=pair.pieces,
                 )
                 for pair in corner.pairs
@@ -59,8 +59,13 @@ def _note(job: Job, names: Names, corner: CornerReading) -> str:
     return f"{first} is tiled first; the other's tile covers {hidden} of its end pieces."
 
 
-def _apart(job: Job, apart: float) -> str:
-    if abs(apart) <= SAME:
+def _together(job: Job, pair: Pair) -> str:
+    """What two pieces in a corner come to, for somebody who looks at the pattern."""
+    much = show_with_unit(abs(pair.apart), job.step)
+    if pair.left > pair.whole - SAME:
+        if abs(pair.apart) <= SAME:
+            return "a full tile on either side"
+        return f"a full tile, and a piece {much} short of one"
+    if abs(pair.apart) <= SAME:
         return "one tile, folded round"
-    much = show_with_unit(abs(apart), job.step)
-    return f"together {much} {'more' if apart > 0 else 'less'} than one tile"
+    return f"together {much} {'more' if pair.apart > 0 else 'less'} than one tile"

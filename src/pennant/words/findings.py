@@ -125,8 +125,15 @@ def _cut_edge(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     )
 
 
+def _step(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
+    return (
+        f"Courses meet {_len(job, finding.size)} out of line in the corner",
+        "Carry the courses on from the wall before, or plant both starts at one height.",
+    )
+
+
 _SAY = {
-    "cut-edge": _cut_edge,
+    "cut-edge": _cut_edge, "course-step": _step,
     "shaved": _shaved, "joint-off": _joint_off,
     "sliver": _piece, "thin-top": _piece, "small-piece": _piece, "uneven-jambs": _uneven,
     "thin-leg": _leg, "plate-overhang": _overhang, "plate-cover": _cover,
@@ -140,6 +147,7 @@ _LIMIT: dict[Rule, str] = {
     "shaved": "Passes for full up to {limit}.",
     "joint-off": "A joint may differ by up to {limit}.",
     "cut-edge": "A cut edge goes where it hides.",
+    "course-step": "Courses that meet in a corner line up within {limit}.",
     "plate-overhang": "A plate must land on tile all around.",
 }  # fmt: skip
 

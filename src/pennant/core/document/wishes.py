@@ -17,10 +17,12 @@ BANDS: dict[Kind, float] = {
 }  # fmt: skip
 """Millimetres, or a count: differences up to so much are not seen. Half a sixteenth for a size, a
 sixteenth for what one compares across an opening."""
-USUAL: tuple[Kind, ...] = ("never", "avoid", "smallest", "cut", "tiles")
-"""The order that a job begins with; the others can be taken up."""
-ALL: tuple[Kind, ...] = (*USUAL, "even", "full-left", "full-right", "whole-counter", "whole-top",
-                         "centred", "corner", "hard")  # fmt: skip
+USUAL: tuple[Kind, ...] = ("never", "avoid", "whole-counter", "smallest", "cut", "tiles")
+"""The order that a job begins with; the others can be taken up. A whole course at the counter, if
+the top piece is then at least an inch and a quarter of the tile, comes before a slightly larger
+piece: bottom cuts show more than top cuts under a cabinet, and it takes half as many."""
+ALL: tuple[Kind, ...] = (*USUAL, "even", "full-left", "full-right", "whole-top", "centred",
+                         "corner", "hard")  # fmt: skip
 
 
 BOUND: dict[Kind, tuple[str, ...]] = {

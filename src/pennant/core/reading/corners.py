@@ -21,12 +21,14 @@ SAME = 0.01
 @dataclass(frozen=True, slots=True)
 class Pair:
     """One answer of a corner: ``left`` and ``right`` of it, ``apart`` what the second is too long
-    (below 0: too short) to make up one tile with the first. Millimetres.
+    (below 0: too short) to make up one tile with the first, or to be a full one where the first is.
+    ``whole`` is a full tile. Millimetres.
     """
 
     left: float
     right: float
     apart: float
+    whole: float
     courses: tuple[int, ...]
     pieces: tuple[str, ...]
 
@@ -81,7 +83,7 @@ def _pairs(left: Laid, right: Laid, kerf: float) -> list[Pair]:
         _, a, _, b = met[0]
         wanted = whole - a - kerf if a < whole - EPS else whole
         pairs.append(Pair(
-            left=tidy(a), right=tidy(b), apart=tidy(b - wanted),
+            left=tidy(a), right=tidy(b), apart=tidy(b - wanted), whole=tidy(whole),
             courses=tuple(sorted({piece.course for piece, _, _, _ in met})),
             pieces=tuple(id_ for one, _, two, _ in met for id_ in (one.id, two.id)),
         ))  # fmt: skip

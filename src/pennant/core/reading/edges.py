@@ -22,6 +22,10 @@ SAME = 0.01
 """Millimetres. Sizes nearer than this are one answer; no one can cut the difference."""
 
 
+TONGUE = 0.25
+"""Of a piece's longest stretch along a corner: a shorter one is a tongue beside a bite."""
+
+
 class Gets(Value):
     """One answer at an edge: so large a piece, in these courses.
 
@@ -125,15 +129,20 @@ def size_at(outline: Outline, edge: Edge, joint: float) -> float | None:
     tile on the right side.
     """
     square = len(outline) == 1 and is_square(outline[0])
-    sizes = []
+    sizes: list[tuple[float, float]] = []
     for a, b in _segments(outline):
         if (span := _on_line(a, b, edge, joint)) is not None:
             for low, high in _stretches(outline, edge, *span):
                 hair = (high - low) * 1e-6
                 places = ((low + high) / 2,) if square else (low + hair, high - hair)
                 reached = (_reach(outline, edge, a, b, place) for place in places)
-                sizes += [reach for reach in reached if reach is not None]
-    return min(sizes, default=None)
+                sizes += [(reach, high - low) for reach in reached if reach is not None]
+    if edge.kind == "corner":
+        # A cabinet that stops short of a corner bites into the tile beside it; what is in the
+        # corner is the tile, not the low tongue over the bite.
+        longest = max((run for _, run in sizes), default=0.0)
+        sizes = [(reach, run) for reach, run in sizes if run >= longest * TONGUE]
+    return min((reach for reach, _ in sizes), default=None)
 
 
 def _segments(outline: Outline) -> Iterable[tuple[Point, Point]]:

@@ -22,7 +22,7 @@ from pennant.core.survey.placed import Placed
 
 Rule = Literal[
     "sliver", "thin-top", "small-piece", "uneven-jambs", "thin-leg", "plate-overhang",
-    "plate-cover", "shaved", "joint-off", "cut-edge",
+    "plate-cover", "shaved", "joint-off", "cut-edge", "course-step",
 ]  # fmt: skip
 Weight = Literal["never", "avoid"]
 _TOPS = ("overhead", "ceiling", "open-top")
@@ -62,6 +62,19 @@ def find(
         *_cut_edges(field, readings),
     ]
     return sorted(found, key=lambda f: (f.weight != "never", f.size, f.id))
+
+
+def course_step(
+    settings: Settings, before: str, wall: str, step: float, pieces: tuple[str, ...]
+) -> Finding | None:
+    """Courses that do not meet in a corner: a step that runs up the whole of it, for all to see."""
+    if step <= settings.set_within + EPS:
+        return None
+    return Finding(
+        id=f"course-step@{wall}", rule="course-step", weight="never",
+        places=(f"{before}:right", f"{wall}:left"), size=tidy(step), limit=settings.set_within,
+        setting="set_within", pieces=pieces,
+    )  # fmt: skip
 
 
 def _small(settings: Settings, readings: list[EdgeReading]) -> list[Finding]:

@@ -5,7 +5,7 @@ are taken from those last made.
 """
 
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated, Protocol
 
 from pydantic import Field as Described
@@ -28,7 +28,7 @@ from pennant.core.layout.pieces import Piece, pieces_of
 from pennant.core.layout.start import Carries, Plant
 from pennant.core.layout.tools import straight_kerf
 from pennant.core.reading.edges import EdgeReading, read_edges
-from pennant.core.reading.findings import Finding, find
+from pennant.core.reading.findings import Finding, course_step, find
 from pennant.core.survey.kitchen import joined_before
 from pennant.core.survey.placed import NO_COUNTER, Kitchen, Surface, between, spans_of, uncovered
 
@@ -155,8 +155,41 @@ def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
         laying = Laying(surface, job.tile, job.pattern, start, carries, kerf, job.settings)
         with reckoning(f"the tile of {surface.name}"):
             made = laid_of(laying)
+        if surface.id == surface.of and joined_before(job.walls, number):
+            made = _with_step(job.settings, done[job.walls[number - 1].id], made)
         done[surface.id] = made
         yield made
+
+
+def _with_step(settings: Settings, before: Laid, made: Laid) -> Laid:
+    """A wall with what is found of its courses against those of the wall that it meets."""
+    ends = _at(before, "right"), _at(made, "left")
+    if not all(ends):
+        return made
+    up = made.layout.module.up
+    off = (made.layout.plant.y - before.layout.plant.y) % up
+    off = min(off, up - off)
+    beds = abs(made.layout.module.bed - before.layout.module.bed)
+    courses = (before.field.inner.y1 - before.field.inner.y0) / up
+    found = course_step(
+        settings, before.plan.surface, made.plan.surface, max(off, beds * courses), ends[1]
+    )
+    if found is None:
+        return made
+    findings = (found, *made.plan.findings)
+    return replace(made, plan=made.plan.model_copy(update={"findings": findings}))
+
+
+def _at(laid: Laid, side: str) -> tuple[str, ...]:
+    """The pieces at an end of a wall."""
+    edge = f"{laid.plan.surface}:{side}"
+    return tuple(
+        id_
+        for reading in laid.plan.edges
+        if reading.edge == edge
+        for gets in reading.gets
+        for id_ in gets.pieces
+    )
 
 
 def kerf_at(job: Job) -> float:

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from pennant.core.document.job import Job
+from pennant.core.document.starts import Carried
 from pennant.core.document.wishes import BANDS, Kind, Wish
 from pennant.core.plan import plan
 from pennant.core.search.ranking import (
@@ -119,6 +120,7 @@ def best_round(job: Job) -> Iterator[Round]:
     can be stopped after any.
     """
     every = visits(job)
+    job = with_courses_carried(job)
     for done, number in enumerate(every, 1):
         made, wall = plan(job), job.walls[number]
         compared = every_start(job, made.kitchen, wall.id, len(made.surface(wall.id).pieces))
@@ -126,6 +128,17 @@ def best_round(job: Job) -> Iterator[Round]:
         changed = best != wall.start
         job = started(job, wall.id, best)
         yield Round(wall.id, done, len(every), job, changed)
+
+
+def with_courses_carried(job: Job) -> Job:
+    """Return the job with the courses of every wall that joins on carried on from the one before.
+
+    A corner shows a step between courses more than anything that a height of its own could give.
+    """
+    for number, wall in enumerate(job.walls):
+        if joined_before(job.walls, number) and not isinstance(wall.start.up, Carried):
+            job = started(job, wall.id, wall.start.model_copy(update={"up": Carried()}))
+    return job
 
 
 def visits(job: Job) -> list[int]:

@@ -16,14 +16,19 @@ from pennant.core.reading.corners import corners_of
 from pennant.core.reading.edges import EdgeReading
 from pennant.core.reading.laying import Laid
 
+STEP = 10
+"""Pieces to be cured that a step between the courses of two walls in a corner counts for."""
+
 
 class Measured(Value):
     """What a start comes to, in every wish: sizes in mm (``smallest`` as it is), else counts.
 
-    ``bound`` has the wishes that are bound to a place, by kind and place.
+    ``steps``, of what must be cured, are courses out of line in a corner. ``bound`` has the wishes
+    that are bound to a place, by kind and place.
     """
 
     never: int
+    steps: int = 0
     avoid: int
     even: float
     smallest: float
@@ -43,6 +48,8 @@ class Measured(Value):
         value = self.bound.get(_key(wish))
         if value is None:
             value = float(getattr(self, wish.kind.replace("-", "_")))
+        if wish.kind == "never":
+            value += (STEP - 1) * self.steps
         return -value if wish.kind == "smallest" else value
 
 
@@ -70,8 +77,9 @@ def measure(job: Job, wall: str, laid: list[Laid], tiles: int) -> Measured:
     pieces = [piece for one in laid for piece in one.plan.pieces]
     findings = [finding for one in laid for finding in one.plan.findings]
     never = sum(finding.weight == "never" for finding in findings)
+    steps = sum(finding.rule == "course-step" for finding in findings)
     return Measured(
-        never=never, avoid=len(findings) - never, even=taken.even(""),
+        never=never, steps=steps, avoid=len(findings) - never, even=taken.even(""),
         smallest=taken.smallest(""), full_left=taken.full("left", wall),
         full_right=taken.full("right", wall),
         whole_counter=_short(taken.own.plan.edges, "counter", side="bottom"),

@@ -17,7 +17,7 @@ from pennant.core.reading.laying import Laid, lay, thin_pieces
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.sieve import Search
 from pennant.core.survey.edits import changed, wall_number
-from pennant.core.survey.kitchen import floats_of, kitchen_of
+from pennant.core.survey.kitchen import floats_of, joined_before, kitchen_of
 from pennant.core.survey.placed import Kitchen
 from pennant.core.takes.quantities import tiles_of
 
@@ -96,7 +96,11 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
     """
     wishes, module, own = wishes_of(job), module_of(job), job.wall(wall).start
     field = field_of(kitchen.surface(wall), job.settings)
-    carried = isinstance(own.up, Carried)
+    # Walls that meet share their courses: what is sought for one is where its courses begin across.
+    carried = isinstance(own.up, Carried) or joined_before(job.walls, wall_number(job, wall))
+    if carried and not isinstance(own.up, Carried):
+        job = started(job, wall, own.model_copy(update={"up": Carried()}))
+        own = job.wall(wall).start
     made = next(one for one in lay(job, kitchen) if one.plan.surface == wall)
     now, border = made.plan.pennant, made.layout.border
     # What is found stands on the counter, where a border lies above its courses.

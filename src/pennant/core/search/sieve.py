@@ -258,6 +258,10 @@ class Search:
         for total, shift in itertools.product(sums, shifts):
             middle = (total - way.size - shift) / 2
             marks += [middle, middle + way.step / 2]
+        # A start counts at its worst within the tolerance of setting, which jumps where a place so
+        # far to either side does: those places are candidates too.
+        by = self.settings.set_within
+        marks += [mark + off for mark in marks for off in (-by, by)]
         within = sorted({round(mark % way.step, 6) for mark in marks})
         kept = distinct_lines(0.0, way.step, within)
         kept = kept[:: -(-2 * len(kept) // MOST_MARKS)]
