@@ -6,7 +6,7 @@ from kitchens import IN, NO_GAPS, WINDOW, a_job, demo, sink_wall
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
-from pennant.core.search.cures import cures_of, with_cure
+from pennant.core.search.cures import cures_of, other_joints, with_cure
 from pennant.words.cures import said_cures
 
 
@@ -84,3 +84,34 @@ class TestNone:
     def test_a_finding_that_is_gone(self, surface: str) -> None:
         with pytest.raises(JobRefused, match="no such finding"):
             cures_of(sink_wall(), surface, "sliver@a:left@A1.1")
+
+
+class TestJointsThatCanBeSet:
+    """A cure is a joint that there are spacers for, that the lugs allow, that there is at all."""
+
+    def joints(self, **tile: object) -> list[float]:
+        document = a_job(joint=tile.pop("joint", "1/8")).model_dump(mode="json")
+        document["tile"] |= tile
+        return [joint / IN for joint in other_joints(Job.model_validate(document))]
+
+    def test_one_size_narrower_and_one_wider(self) -> None:
+        assert self.joints() == pytest.approx([3 / 32, 3 / 16])
+        assert self.joints(joint="1/16") == pytest.approx([3 / 32])
+
+    def test_never_under_the_lugs(self) -> None:
+        assert self.joints(lugs="1/8") == pytest.approx([3 / 16])
+
+    def test_none_for_what_has_no_joint(self) -> None:
+        assert self.joints(material="stick-on", joint="0") == []
+
+    def test_another_stagger_for_staggered_courses(self) -> None:
+        document = a_job(openings=[WINDOW]).model_dump(mode="json")
+        document["pattern"]["bond"] = {"way": "staggered", "seed": 9}
+        job = Job.model_validate(document)
+        seeds = {
+            cure.bond.seed
+            for finding in plan(job).findings
+            for cure in cures_of(job, "a", finding.id)
+            if cure.kind == "bond" and cure.bond and cure.bond.way == "staggered"
+        }
+        assert seeds <= {10, 11, 12}

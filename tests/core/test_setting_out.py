@@ -111,3 +111,22 @@ class TestWords:
         assert all(note.endswith(("below the laser", "over the laser")) for note in notes)
         assert any(note.endswith("over the laser") for note in notes)
         assert not any(note.startswith("-") for note in notes)
+
+
+class TestOnTheWall:
+    """Every line can be struck: none lies outside the wall."""
+
+    def test_a_start_past_the_end_is_told_by_the_nearest_joint(self) -> None:
+        # The pennant's tile begins 2 5/8 in left of the wall; the next joint is a module on.
+        found = lines(start={"across": {"kind": "full-left", "nudge": "-2 5/8"}})
+        assert found.start / IN == pytest.approx(8.125 - 2.625)
+        assert (found.start + found.from_right) / IN == pytest.approx(96)
+
+    def test_setting_begins_at_the_end_that_does_not_float(self) -> None:
+        document = a_job(walls=[{
+            "id": "a", "length": "96", "top": {"height": "30"}, "things": [],
+            "right": {"kind": "open", "ahead": "2"},
+        }])  # fmt: skip
+        (said,) = said_setting_out(document, plan(document))
+        assert said.begin.startswith("Begin at the left end")
+        assert "the right end may still move" in said.begin

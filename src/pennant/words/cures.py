@@ -1,7 +1,7 @@
 """Each cure in words: what to change, and what the kitchen then comes to."""
 
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.lengths import show_exact, show_with_unit
 from pennant.core.document.values import Value
 from pennant.core.plan import plan
 from pennant.core.search.cures import Cure, cures_of, with_cure
@@ -46,9 +46,12 @@ def _title(job: Job, names: Names, cure: Cure) -> str:
             return f"Move the start {size} {'right' if ahead else 'left'}"
         case "move-up":
             return f"Move the start {size} {'up' if ahead else 'down'}"
+        case "bond" if cure.bond is not None and cure.bond.way == "staggered":
+            return f"Another stagger, number {cure.bond.seed}"
         case "bond" if cure.bond is not None:
             return f"{_BONDS[cure.bond.p, cure.bond.q]} bond"
         case "joint":
-            return f"A joint of {size}"
+            # In full: a spacer of 3/32 is none of 1/16 and a little more.
+            return f"A joint of {show_exact(cure.amount or 0.0, job.units)} {job.units}"
         case _:
             return f"A trim of {size} in view"

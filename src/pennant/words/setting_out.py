@@ -8,6 +8,7 @@ from pennant.core.document.values import Value
 from pennant.core.layout.field import field_of
 from pennant.core.plan import Plan
 from pennant.core.reading.setting_out import SettingOut, setting_out
+from pennant.core.survey.kitchen import floats_of
 from pennant.core.survey.placed import Surface
 from pennant.words.names import courses
 
@@ -41,7 +42,9 @@ def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
     for surface in plan.kitchen.walls:
         made = plan.surface(surface.id)
         length = job.wall(surface.id).length
-        found = setting_out(field_of(surface, job.settings), made, length, plan.kitchen.laser)
+        floats = floats_of(job.wall(surface.id))
+        field = field_of(surface, job.settings)
+        found = setting_out(field, made, length, plan.kitchen.laser, floats)
         yield _said(job, surface, found)
 
 
@@ -93,6 +96,13 @@ def _from_laser(job: Job, below: float | None) -> str:
 
 
 def _begin(found: SettingOut) -> str:
+    """Where setting begins: at the line that is hard; it closes where there is play."""
+    for end, other in (("left", "right"), ("right", "left")):
+        if end in found.floats and other not in found.floats:
+            return (
+                f"Begin at the {other} end, whose line is fixed; the {end} end may still move, and "
+                "the fit closes there."
+            )
     if found.full_left and not found.full_right:
         return "Begin at the left end, where full tiles stand; the fit closes at the right."
     if found.full_right and not found.full_left:

@@ -5,6 +5,7 @@ laser line, where the joints of each kind of course fall, and the lines of trim.
 """
 
 from collections import defaultdict
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 
 from pennant.core.geometry.tolerance import EPS, tidy
@@ -43,8 +44,10 @@ class TrimLine:
 
 @dataclass(frozen=True, slots=True)
 class SettingOut:
-    """All lines of one wall. ``start`` is the left edge of the pennant's tile, from the left end.
+    """All lines of one wall. ``start`` is the left edge of the pennant's tile, from the left end;
+    where that lies outside the wall, the joint in line with it that is nearest on the wall.
 
+    ``floats`` are the ends whose line may still move: there the fit closes.
     ``full_left`` and ``full_right`` say whether some course has a full tile at that end: where
     setting begins; the other end is where the fit closes.
     """
@@ -57,11 +60,20 @@ class SettingOut:
     trims: tuple[TrimLine, ...]
     full_left: bool
     full_right: bool
+    floats: tuple[str, ...] = ()
 
 
-def setting_out(field: Field, plan: SurfacePlan, length: float, laser: float | None) -> SettingOut:
-    """Return the lines of a wall as planned; ``length`` is its overall (mm)."""
-    start = plan.pennant.tile_x
+def setting_out(
+    field: Field,
+    plan: SurfacePlan,
+    length: float,
+    laser: float | None,
+    floats: Collection[str] = (),
+) -> SettingOut:
+    """Return the lines of a wall as planned; ``length`` is its overall (mm).
+
+    ``floats`` are the ends whose line may still move.
+    """
     rows: dict[int, tuple[float, int]] = {}
     edges: dict[int, set[float]] = defaultdict(set)
     courses: dict[int, set[int]] = defaultdict(set)
@@ -72,6 +84,7 @@ def setting_out(field: Field, plan: SurfacePlan, length: float, laser: float | N
         if "left" not in piece.cut_sides or piece.shaved:
             edges[piece.phase].add(box.x0)
         courses[piece.phase].add(piece.course)
+    start = _on_the_wall(plan.pennant.tile_x, length, edges)
     lines = tuple(
         CourseLine(course, tidy(y), None if laser is None else tidy(laser - y))
         for course, (y, _) in sorted(rows.items())
@@ -89,7 +102,17 @@ def setting_out(field: Field, plan: SurfacePlan, length: float, laser: float | N
         surface=field.surface.id, start=tidy(start), from_right=tidy(length - start),
         courses=lines, joints=joints, trims=tuple(_trims(field)),
         full_left=full.get("left", False), full_right=full.get("right", False),
+        floats=tuple(floats),
     )  # fmt: skip
+
+
+def _on_the_wall(start: float, length: float, edges: Mapping[int, set[float]]) -> float:
+    """The start line, or the joint nearest to it that somebody can strike on the wall."""
+    if 0 <= start <= length:
+        return start
+    first = edges.get(0) or {x for every in edges.values() for x in every}
+    within = [x for x in first if 0 <= x <= length]
+    return min(within, key=lambda x: abs(x - start), default=min(max(start, 0.0), length))
 
 
 def _trims(field: Field) -> list[TrimLine]:

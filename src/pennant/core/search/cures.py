@@ -7,12 +7,12 @@ from collections.abc import Iterator
 from typing import Literal
 
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import MM_PER_INCH
+from pennant.core.document.lengths import MM_PER_INCH, Units
 from pennant.core.document.pattern import Bond
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import Carried, Start
 from pennant.core.document.values import Value
-from pennant.core.geometry.tolerance import tidy
+from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import field_of
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.findings import Finding
@@ -23,6 +23,13 @@ from pennant.core.search.slack import play_of
 
 BONDS = ((0, 1), (1, 2), (1, 3), (1, 4))
 """The bonds that are tried instead."""
+SPACERS: dict[Units, tuple[float, ...]] = {
+    "in": tuple(MM_PER_INCH * n / 32 for n in (2, 3, 4, 6, 8, 10, 12, 16)),
+    "mm": (1, 1.5, 2, 3, 4, 5, 6, 8, 10),
+}
+"""The sizes (mm) that spacers come in; nobody can set a joint in between."""
+SEEDS = 3
+"""Other staggers that are tried in place of one."""
 MOVES = 4
 """Places each way that are planned, the nearest first."""
 MOST = 6
@@ -58,7 +65,7 @@ def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
     wall = made.kitchen.surface(surface).of
     now = (made.never, len(made.findings) - made.never)
     cures = []
-    for kind, tried, extra in _tries(job, made, wall):
+    for kind, tried, extra in _tries(job, made, wall, found):
         try:
             after = plan(tried)
         except JobRefused:
@@ -104,7 +111,9 @@ def _still(after: Plan, surface: str, finding: Finding) -> bool:
     )  # fmt: skip
 
 
-def _tries(job: Job, made: Plan, wall: str) -> Iterator[tuple[str, Job, dict[str, object]]]:
+def _tries(
+    job: Job, made: Plan, wall: str, finding: Finding
+) -> Iterator[tuple[str, Job, dict[str, object]]]:
     def put(kind: str, **extra: object) -> tuple[str, Job, dict[str, object]]:
         cure = Cure(kind=kind, never=0, avoid=0, **extra)
         return kind, with_cure(job, wall, cure), extra
@@ -130,18 +139,35 @@ def _tries(job: Job, made: Plan, wall: str) -> Iterator[tuple[str, Job, dict[str
         moves = sorted((_into(one.low, one.high, by) for one in better), key=abs)
         for move in moves[:MOVES]:
             yield put(kind, amount=move)
+    bond = job.pattern.bond
+    if bond.way == "staggered":
+        for seed in range(bond.seed + 1, bond.seed + 1 + SEEDS):
+            yield put("bond", bond=bond.model_copy(update={"seed": (seed - 1) % 9999 + 1}))
     for p, q in BONDS:
-        if (p, q) != (job.pattern.bond.p, job.pattern.bond.q):
+        if (p, q) != (bond.p, bond.q):
             yield put("bond", bond=Bond(p=p, q=q))
-    small = MM_PER_INCH / 32 if job.units == "in" else 0.5
-    for steps in (-2, -1, 1, 2):
-        joint = tidy(job.pattern.joint + steps * small)
-        if joint >= small:
-            yield put("joint", amount=joint)
+    for joint in other_joints(job):
+        yield put("joint", amount=joint)
+    # A trim's width takes room from the field at its own edge, and is a cure there alone.
     edges = field_of(made.kitchen.surface(wall), job.settings).edges
-    if any(edge.gap.fills == "trim" for edge in edges):
+    if any(edge.gap.fills == "trim" and edge.id in finding.places for edge in edges):
+        small = MM_PER_INCH / 32 if job.units == "in" else 0.5
         for steps in (1, 2, 4):
             yield put("trim", amount=tidy(job.settings.trim_face + steps * small))
+
+
+def other_joints(job: Job) -> list[float]:
+    """Return the joints (mm) that could be set instead: one size of spacer narrower, and one wider.
+
+    Lugs have a least joint of their own, and panels that stick by themselves have none to change.
+    """
+    now = job.pattern.joint
+    if job.tile.material == "stick-on":
+        return []
+    sizes = [size for size in SPACERS[job.units] if size >= job.tile.lugs - EPS]
+    narrower = [size for size in sizes if size < now - EPS][-1:]
+    wider = [size for size in sizes if size > now + EPS][:1]
+    return [tidy(size) for size in (*narrower, *wider)]
 
 
 def _into(low: float, high: float, by: float) -> float:
