@@ -164,7 +164,8 @@ class TestReport:
 
     def test_says_it_all(self) -> None:
         job = a_job(overheads=[CABINET], openings=[WINDOW], devices=[OUTLET], settings={})
-        text = report(job, plan(job))
+        text = report(job, plan(job), working=True)
+        assert "tiles in the plan" not in report(job, plan(job))
         parts = ("Wall: ", "Window, left jamb", "What it takes", "tiles in the plan")
         for part in (*parts, "[settings.spare_tiles]", "Breaker off", "respirator"):
             assert part in text

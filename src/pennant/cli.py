@@ -96,6 +96,7 @@ def _parser() -> argparse.ArgumentParser:
     planner = commands.add_parser("plan", help="print the plan of a job file")
     planner.add_argument("job", help="a job file, or - for standard input")
     planner.add_argument("--json", action="store_true", help="the whole plan as JSON")
+    planner.add_argument("--working", action="store_true", help="with how each number was reckoned")
     planner.set_defaults(run=_plan)
 
     cutter = commands.add_parser("cuts", help="print the cut sheet of a job file")
@@ -268,7 +269,12 @@ def _materials(arguments: argparse.Namespace) -> int:
 def _plan(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
     made = plan(job)
-    print(made.model_dump_json(indent=1) if arguments.json else report(job, made), end="")
+    print(
+        made.model_dump_json(indent=1)
+        if arguments.json
+        else report(job, made, working=arguments.working),
+        end="",
+    )
     return 0
 
 

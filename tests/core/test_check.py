@@ -157,3 +157,17 @@ class TestRefusing:
         document["walls"][0]["colour"] = "blue"
         with pytest.raises(ValidationError, match="Extra inputs"):
             Job.model_validate(document)
+
+
+class TestWishes:
+    """A wish that is bound to a place names one that is there."""
+
+    def test_of_nothing(self) -> None:
+        job = a_job(openings=[WINDOW], wishes=[{"kind": "even", "at": "windo"}])
+        (problem,) = problems_of(job)
+        assert problem.pointer == "/wishes/0/at"
+        assert "'windo'" in problem.message
+
+    def test_of_a_thing_or_a_wall(self) -> None:
+        wishes = [{"kind": "even", "at": "window"}, {"kind": "smallest", "at": "a"}]
+        assert not list(problems_of(a_job(openings=[WINDOW], wishes=wishes)))

@@ -219,3 +219,46 @@ class TestCrumbs:
             length=length, right="open", bond=(0, 1), settings={**NO_GAPS, "least_piece": 0}
         )
         assert min(piece.width for piece in made.pieces) == pytest.approx(5.08e-5, rel=0.1)
+
+
+class TestBehindARange:
+    """What stands below the counter is behind the appliance: it need not be cured."""
+
+    def test_a_strip_there_is_looked_at_only(self) -> None:
+        # Three courses of 2 5/8 down to 7 7/8: a quarter inch of a fourth is left at the foot.
+        gap = {"kind": "range-gap", "id": "range", "at": "20", "width": "30", "down": "8 1/4"}
+        made = planned(things=[gap], bond=(0, 1))
+        (foot,) = [f for f in made.findings if "range:bottom" in f.places]
+        assert (foot.rule, foot.weight) == ("sliver", "avoid")
+        assert foot.size / IN == pytest.approx(1 / 4, abs=1e-4)
+
+
+class TestRaggedEnd:
+    """The line of an open end is one line."""
+
+    def test_a_full_tile_a_joint_short_of_halves(self) -> None:
+        # Half bond from the left, 8 1/8 to a module: at 97 1/2 a course ends in a joint, its
+        # neighbours in halves that reach the line.
+        (found,) = [f for f in planned(length="97 1/2", right="open").findings
+                    if f.rule == "ragged-end"]  # fmt: skip
+        assert found.size / IN == pytest.approx(1 / 8)
+
+    def test_flush_at_the_full_tile(self) -> None:
+        made = planned(length="97 3/8", right="open")
+        assert "ragged-end" not in {f.rule for f in made.findings}
+
+    def test_in_a_corner_the_joint_takes_it(self) -> None:
+        assert "ragged-end" not in {f.rule for f in planned(length="97 1/2").findings}
+
+
+class TestCabinetAtTheTopLine:
+    """A cabinet that hangs down just to the top line is not above it, and no trim runs under it."""
+
+    def test_the_line_beside_it_has_trim(self) -> None:
+        cabinet = {"kind": "cabinet", "id": "c", "at": "0", "width": "30", "clear": "24"}
+        settings = {**NO_GAPS, "trim_face": "1/8"}
+        made = planned(top="24", things=[cabinet], settings=settings)
+        assert "over-the-top" not in {doubt.rule for doubt in made.doubts}
+        (trim,) = [line for line in made.quantities if line.id == "trim"]
+        runs = [run.length / IN for stick in trim.sticks for run in stick.runs]
+        assert runs == [pytest.approx(96 - 30)]

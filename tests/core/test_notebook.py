@@ -69,10 +69,10 @@ class TestRefusing:
     @pytest.mark.parametrize(
         ("line", "said"),
         [
-            ("", "the line is empty"), ("tap 30", "'tap' is no thing"),
+            ("", "the line is empty"), ("tip 30", "'tip' is no thing"),
             ("window wide", "after 'wide' a length should follow"),
             ("window 30 wide tall", "not 'tall'"), ("window 30 wide 9 wide 8", "said twice"),
-            ("outlet 30 sill 9", "'sill' is not said of a outlet; of it one can say"),
+            ("outlet 30 sill 9", "'sill' is not said of an outlet; of it one can say"),
             ("outlet 30 from window", "say which side of window"),
             ("outlet 30 from", "stops where"), ("outlet at 30 from counter", "is a height"),
             ("outlet 30 up 9 from window left", "is no height"),
@@ -174,3 +174,32 @@ class TestWords:
     def test_every_kind_is_known(self, kind: str) -> None:
         line = "check 9 from left to right" if kind == "check" else f"{kind} 9"
         assert read_line(line)["kind"] == kind
+
+
+class TestWhatPeopleWrite:
+    """Read what is meant where it is one thing; else say the word that is known."""
+
+    @pytest.mark.parametrize(
+        ("line", "fields"),
+        [
+            ("sink 42", {"kind": "mark", "name": "Sink"}),
+            ("stove 30 wide 30 down 2", {"kind": "range-gap", "name": "Range"}),
+            ("gfci 20 up 9", {"kind": "outlet", "name": "Outlet, protected"}),
+            ("outlet 20 up 9 double", {"kind": "outlet", "gangs": 2}),
+            ("outlet 20 up 9 double gang", {"kind": "outlet", "gangs": 2}),
+            ("range 30 wide 30 courses 1", {"kind": "range-gap", "courses": 1}),
+            ("range 30 wide 30 down 1 course", {"kind": "range-gap", "courses": 1}),
+            ("cupboard 0 wide 30 clear 18", {"kind": "cabinet"}),
+        ],
+    )
+    def test_is_read(self, line: str, fields: dict) -> None:
+        read = read_line(line)
+        assert {name: read.get(name) for name in fields} == fields
+
+    def test_a_word_nearly_known_is_named(self) -> None:
+        with pytest.raises(LineError, match="do you mean 'wide'"):
+            read_line("window 20 wid 24 sill 4 high 20")
+
+    def test_courses_without_a_number(self) -> None:
+        with pytest.raises(LineError, match="down 1 course"):
+            read_line("range 30 wide 30 courses some")

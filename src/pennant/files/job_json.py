@@ -136,8 +136,33 @@ def _say(detail: dict[str, Any]) -> str:
             return f"the request is not JSON: {context.get('error', '')}"
         case "float_type":
             return "must be a length: a number of millimetres, or text such as 21 3/8 in"
+        case "literal_error" | "enum":
+            return f"must be {context.get('expected', 'one of those that the documents list')}"
         case _:
-            return str(detail["msg"])
+            return _SHAPES.get(kind, "is not written as a job file writes it; see docs/job-file.md")
+
+
+_GROUP = "must be a group of fields in braces"
+_SHAPES = {
+    "string_type": "must be a text in quotes",
+    "string_too_short": "must not be empty",
+    "string_too_long": "is longer than there is room for",
+    "int_type": "must be a whole number",
+    "int_parsing": "must be a whole number",
+    "int_from_float": "must be a whole number",
+    "float_parsing": "must be a number",
+    "bool_type": "must be true or false",
+    "bool_parsing": "must be true or false",
+    "dict_type": _GROUP,
+    "model_type": _GROUP,
+    "model_attributes_type": _GROUP,
+    "tuple_type": "must be a list in brackets",
+    "list_type": "must be a list in brackets",
+    "too_long": "has more entries than there is room for",
+    "string_pattern_mismatch": "is not written as it should be: small letters, figures and "
+    "hyphens for an id, #rrggbb for a colour, year-month-day for a date",
+}
+"""What a value should be, for those that a person can have written wrongly."""
 
 
 def _limit(detail: dict[str, Any], limit: float) -> str:

@@ -108,7 +108,8 @@ def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
     joint = show_with_unit(pattern.joint, job.step)
     yield _plain("pattern", f"Courses {bond}; joints of {joint}")
     if pattern.border:
-        after = f"after {pattern.border.after} courses"
+        count = pattern.border.after
+        after = f"after {count} {'course' if count == 1 else 'courses'}"
         yield _plain("border", f"A border of {pattern.border.tile.name} {after}")
     if job.products.grout:
         looks = said_joints(job, names, plan)

@@ -132,8 +132,16 @@ def _step(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     )
 
 
+def _ragged(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
+    return (
+        f"{_where(names, finding)} is ragged by {_len(job, finding.size)}",
+        f"In {courses(finding.courses)} a tile ends a joint short of the line that the others "
+        "reach: move the end, or the start, until all are flush.",
+    )
+
+
 _SAY = {
-    "cut-edge": _cut_edge, "course-step": _step,
+    "ragged-end": _ragged, "cut-edge": _cut_edge, "course-step": _step,
     "shaved": _shaved, "joint-off": _joint_off,
     "sliver": _piece, "thin-top": _piece, "small-piece": _piece, "uneven-jambs": _uneven,
     "thin-leg": _leg, "plate-overhang": _overhang, "plate-cover": _cover,
@@ -147,6 +155,7 @@ _LIMIT: dict[Rule, str] = {
     "shaved": "Passes for full up to {limit}.",
     "joint-off": "A joint may differ by up to {limit}.",
     "cut-edge": "A cut edge goes where it hides.",
+    "ragged-end": "The line of an open end is one line, within {limit}.",
     "course-step": "Courses that meet in a corner line up within {limit}.",
     "plate-overhang": "A plate must land on tile all around.",
 }  # fmt: skip

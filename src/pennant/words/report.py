@@ -8,12 +8,12 @@ from pennant.core.takes.working import Working
 from pennant.words.sheet import sheet
 
 
-def report(job: Job, plan: Plan) -> str:
-    """Return the whole plan for a person: start, edges, findings, quantities with their working."""
-    return "\n".join(_lines(job, plan)) + "\n"
+def report(job: Job, plan: Plan, *, working: bool = False) -> str:
+    """Return the plan for a person: start, edges, findings, quantities, with their ``working``."""
+    return "\n".join(_lines(job, plan, working)) + "\n"
 
 
-def _lines(job: Job, plan: Plan) -> Iterator[str]:
+def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:
     said = sheet(job, plan)
     yield job.name
     yield f"Plan: {said.summary}"
@@ -49,7 +49,8 @@ def _lines(job: Job, plan: Plan) -> Iterator[str]:
     yield "What it takes"
     for spoken, quantity in zip(said.quantities, plan.quantities, strict=True):
         yield f"  {spoken.name}: {spoken.amount}" + (f" ({spoken.gist})" if spoken.gist else "")
-        yield from _working(quantity.working, "      ")
+        if working:
+            yield from _working(quantity.working, "      ")
     yield ""
     yield "Breaker off, and every device proved dead, before a plate or a screw is touched."
     yield "Cut wet or with extraction; respirator, eye and ear protection. Local codes decide."

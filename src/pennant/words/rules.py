@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from pennant.core.cuts.cut_list import REPEATS
 from pennant.core.document.boxes import BOX_SIZES, BoxSize
 from pennant.core.document.colour import CONTRAST_OVER, DARK_UNDER
-from pennant.core.document.lengths import MM_PER_INCH, Step, show_length, show_with_unit
+from pennant.core.document.lengths import MM_PER_INCH, Step, show_exact, show_length, show_with_unit
 from pennant.core.document.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
 from pennant.core.document.products import SET_HOURS
 from pennant.core.document.settings import STAGGER_APART, Settings, field_of, meta
@@ -205,6 +205,6 @@ def _pair(size: BoxSize, what: str, step: Step) -> str:
 def _shown(name: str) -> tuple[str, str]:
     extra = meta(name)
     if extra["unit"] == "mm":
-        return show_with_unit(extra["in"], "1/32 in"), show_with_unit(extra["mm"], "0.5 mm")
+        return f"{show_exact(extra['in'], 'in')} in", f"{show_exact(extra['mm'], 'mm')} mm"
     text = f"{extra['in']:g} {extra['unit']}"
     return text, text

@@ -135,7 +135,10 @@ def _unmet(job: Job, names: Names, one: Unmet) -> str:
     if one.best - one.reached > BANDS[one.wish.kind]:
         reached = _amount(job, one.wish, one.reached)
         return f"{wish}: falls short by {short}; the nearest is {reached}, with {nearest}"
-    return f"{wish}: cannot be had with this tile and joint; {short} is the nearest there is."
+    why = "with this tile and joint"
+    if len(job.walls) > 1 and one.wish.kind in ("never", "avoid", "corner", "even", "smallest"):
+        why += ", while the other walls start as they do"
+    return f"{wish}: cannot be had {why}; {short} is the nearest there is."
 
 
 def _amount(job: Job, wish: Wish, measure: float) -> str:

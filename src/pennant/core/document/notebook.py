@@ -8,6 +8,7 @@ The reader turns words into the fields of `survey` and leaves every length as th
 so that a length is read, and refused, in one place. Words may come in any order.
 """
 
+import difflib
 import re
 from collections.abc import Mapping
 from typing import Any
@@ -21,6 +22,9 @@ KINDS = {
     "outlet": "outlet", "socket": "outlet", "switch": "switch", "pipe": "pipe",
     "pot-filler": "pot-filler", "potfiller": "pot-filler", "vent": "vent", "bracket": "bracket",
     "block": "block", "range": "range-gap", "range-gap": "range-gap", "gap": "range-gap",
+    "stove": "range-gap", "cooker": "range-gap", "gfci": "outlet", "rcd": "outlet",
+    "receptacle": "outlet", "sink": "mark", "tap": "mark", "faucet": "mark", "light": "switch",
+    "cupboard": "cabinet", "extractor": "hood", "opening": "hatch",
     "floor": "floor", "upstand": "upstand", "ledge": "ledge", "level": "level", "mark": "mark",
     "zone": "zone", "check": "check",
 }  # fmt: skip
@@ -48,6 +52,10 @@ _SIZES = {
 }  # fmt: skip
 _BOX_SIZES = {"wide": "box_width", "high": "box_height"}
 _UPWARD = {"up": "up", "clear": "clear", "sill": "sill"}
+_NAMED = {"sink": "Sink", "tap": "Tap", "faucet": "Tap", "gfci": "Outlet, protected",
+          "rcd": "Outlet, protected", "stove": "Range"}  # fmt: skip
+"""First words that say what the thing is called as well."""
+_GANGS = {"single": 1, "double": 2, "triple": 3, "twin": 2}
 _STATES = ("damp", "greasy", "cracked", "loose")
 _SIDES = {"left": "left", "right": "right", "centre": "centre", "center": "centre"}
 _ENDS = {"top": "top", "bottom": "bottom", "underside": "bottom", "centre": "centre",
@@ -90,7 +98,15 @@ def read_line(text: str) -> dict[str, Any]:
         kind = KINDS[f"{first}-{words.pop(0)}"]
     if kind is None:
         raise LineError(f"{first!r} is no thing that is known here; begin with: {_some_kinds()}")
-    return _Line(kind, words).read()
+    fields = _Line(kind, words).read()
+    if first in _NAMED:
+        fields.setdefault("name", _NAMED[first])
+    return fields
+
+
+def a_(kind: str) -> str:
+    """Return a kind of thing with its article: ``an outlet``, ``a window``."""
+    return f"{'an' if kind[0] in 'aeiou' else 'a'} {kind}"
 
 
 def _some_kinds() -> str:
@@ -188,7 +204,7 @@ class _Line:
 
     def _upward(self, word: str) -> None:
         if word not in WORDS[self.kind].split():
-            raise LineError(f"{word!r} is not said of a {self.kind}; {self._may_say()}")
+            raise LineError(f"{word!r} is not said of {a_(self.kind)}; {self._may_say()}")
         to = _ENDS.get(self.words[0]) if self.words else None
         if to:
             self.words.pop(0)
@@ -255,6 +271,12 @@ class _Line:
         said = WORDS[self.kind].split()
         if word in _SIZES and word in said:
             self._size(word, said)
+        elif word in _GANGS and "gang" in said:
+            self._put("gangs", _GANGS[word])
+            if self.words and self.words[0].startswith("gang"):
+                self.words.pop(0)
+        elif word in ("course", "courses") and "down" in said:
+            self._courses(word)
         elif word in ("sideways", "upright") and "sideways" in said:
             self._put("turn", word)
         elif word == "to" and "to" in said:
@@ -264,7 +286,15 @@ class _Line:
         elif self.kind == "zone" and self._zone(word):
             pass
         else:
-            raise LineError(f"{word!r} is not said of a {self.kind}; {self._may_say()}")
+            near = difflib.get_close_matches(word, words_of(self.kind), 1)
+            meant = f"; do you mean {near[0]!r}?" if near else ";"
+            raise LineError(f"{word!r} is not said of {a_(self.kind)}{meant} {self._may_say()}")
+
+    def _courses(self, word: str) -> None:
+        """``courses 1`` for ``down 1 course``."""
+        if not self.words or not self.words[0].isdigit() or len(self.words[0]) > 3:
+            raise LineError(f"after {word!r} how many should follow; or say: down 1 course")
+        self._put("courses", int(self.words.pop(0)))
 
     def _may_say(self) -> str:
         return f"of it one can say: {', '.join(words_of(self.kind))}"

@@ -480,6 +480,15 @@ class _Building:
             contacts=dict(self._contacts(gross)), tiled=tiled,
         )  # fmt: skip
 
+    def _uncovered(self, top: LineString) -> LineString:
+        """An open top line without what a cabinet that hangs down to it covers: no trim is seen."""
+        hung = [
+            shapely.box(thing.box.x0, thing.box.y0 - 1, thing.box.x1, thing.box.y0 + 1)
+            for thing in self.surface.things
+            if thing.kind in ("cabinet", "hood", "shelf") and thing.box.height <= EPS
+        ]
+        return shapely.difference(top, shapely.union_all(hung)) if hung else top
+
     def _contacts(self, gross: Polygon) -> Iterator[tuple[tuple[str, Side], Contact]]:
         """Lengths along which open wall meets each edge: the line a hair inside, within it."""
         shapely.prepare(gross)
@@ -494,6 +503,8 @@ class _Building:
                 hair = 2 * EPS * edge.inward
                 dx, dy = (hair, 0.0) if edge.upright else (0.0, hair)
                 line = LineString([(x + dx, y + dy) for x, y in edge.face])
+                if edge.kind == "open-top":
+                    line = self._uncovered(line)
                 met = shapely.line_merge(shapely.intersection(gross, line))
                 length = float(met.length)
                 runs = tuple(sorted(_run(part, edge) for part in shapely.get_parts(met)

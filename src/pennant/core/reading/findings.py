@@ -23,10 +23,13 @@ from pennant.core.survey.placed import Placed
 Rule = Literal[
     "sliver", "thin-top", "small-piece", "uneven-jambs", "thin-leg", "plate-overhang",
     "plate-cover", "shaved", "joint-off", "cut-edge", "course-step",
+    "ragged-end",
 ]  # fmt: skip
 Weight = Literal["never", "avoid"]
 _TOPS = ("overhead", "ceiling", "open-top")
-_HIDDEN = ("corner", "foot", "gap-side")
+BEHIND = ("foot", "gap-side")
+"""Edges below the counter, behind an appliance: what is too small there need not be cured."""
+_HIDDEN = ("corner", *BEHIND)
 """Edges whose pieces are not in plain view; a small piece passes there, a sliver does not."""
 
 
@@ -60,6 +63,7 @@ def find(
         *_devices(settings, field, pieces),
         *_fitted(settings, field, layout, pieces),
         *_cut_edges(field, readings),
+        *_ragged(settings, field, readings, pieces),
     ]
     return sorted(found, key=lambda f: (f.weight != "never", f.size, f.id))
 
@@ -110,7 +114,8 @@ def _judge(
         return None
     if gets.size < least - EPS:
         rule: Rule = "thin-top" if top else "sliver"
-        return rule, "never", "least_top_piece" if top else "least_piece", least
+        weight: Weight = "avoid" if reading.kind in BEHIND else "never"
+        return rule, weight, "least_top_piece" if top else "least_piece", least
     if gets.share < settings.small_share - 1e-9 and reading.kind not in _HIDDEN:
         return "small-piece", "avoid", "small_share", gets.whole * settings.small_share
     return None
@@ -154,6 +159,32 @@ def _cut_edges(field: Field, readings: list[EdgeReading]) -> Iterator[Finding]:
                 places=(reading.edge,), size=min(gets.size for gets in cut), limit=0,
                 setting="trim_face", pieces=tuple(p for gets in cut for p in gets.pieces),
                 courses=tuple(sorted({c for gets in cut for c in gets.courses})),
+            )  # fmt: skip
+
+
+def _ragged(
+    settings: Settings, field: Field, readings: list[EdgeReading], pieces: list[Piece]
+) -> Iterator[Finding]:
+    """An open end whose courses do not all reach it: some end a joint short, and it is ragged."""
+    boxes = {piece.id: piece for piece in pieces}
+    edges = {edge.id: edge for edge in field.edges if edge.kind == "open-end" and edge.straight}
+    for reading in readings:
+        edge = edges.get(reading.edge)
+        if edge is None:
+            continue
+        at = edge.along[0][1]
+        short: dict[str, float] = {}
+        for id_ in (id_ for gets in reading.gets for id_ in gets.pieces):
+            box = boxes[id_].box
+            short[id_] = box.x0 - at if edge.inward > 0 else at - box.x1
+        most, least = max(short.values()), min(short.values())
+        if most - least > settings.set_within + EPS:
+            off = [id_ for id_, by in short.items() if by - least > settings.set_within + EPS]
+            yield Finding(
+                id=f"ragged-end@{reading.edge}", rule="ragged-end", weight="avoid",
+                places=(reading.edge,), size=tidy(most - least), limit=settings.set_within,
+                setting="set_within", pieces=tuple(off),
+                courses=tuple(sorted({boxes[id_].course for id_ in off})),
             )  # fmt: skip
 
 

@@ -26,7 +26,7 @@ from pennant.core.layout.courses import phases, shift_of
 from pennant.core.layout.field import Edge, Field, KeepOut
 from pennant.core.layout.fit import Span, slipped
 from pennant.core.layout.layout import BorderRow
-from pennant.core.reading.findings import is_bare
+from pennant.core.reading.findings import BEHIND, is_bare
 
 Floats = npt.NDArray[np.float64]
 MOST_MARKS = 4_000
@@ -432,7 +432,8 @@ class Search:
         """Count what would be found at an edge; the arrays are added to in place."""
         least = self.settings.least_top_piece if edge.kind in _TOPS else self.settings.least_piece
         cut = size < full - EPS
-        never += cut & (size < least - EPS)
+        count = avoid if edge.kind in BEHIND else never
+        count += cut & (size < least - EPS)
         if edge.kind not in _HIDDEN:
             small = size < self.settings.small_share * full - EPS
             avoid += cut & small & (size >= least - EPS)

@@ -65,6 +65,7 @@ def problems_of(job: Job) -> Iterator[Problem]:
 def _before_placing(job: Job) -> Iterator[Problem]:
     yield from _ids(job)
     yield from _tile(job)
+    yield from _wishes(job)
     for number, wall in enumerate(job.walls):
         root = f"/walls/{number}"
         yield from _things(job, root, wall)
@@ -98,6 +99,18 @@ def _ids(job: Job) -> Iterator[Problem]:
                     pointer=f"{pointer}/id", message=f"{id_!r} is taken; give it an id of its own"
                 )
             seen.add(id_)
+
+
+def _wishes(job: Job) -> Iterator[Problem]:
+    """A wish that is bound to a place names a wall or a thing that is there."""
+    known = {wall.id for wall in job.walls} | {t.id for wall in job.walls for t in wall.things}
+    for number, wish in enumerate(job.wishes):
+        if wish.at and wish.at not in known:
+            yield Problem(
+                pointer=f"/wishes/{number}/at",
+                message=f"names {wish.at!r}, which is no wall or thing of this kitchen; choose "
+                "one, or leave it out to wish for it everywhere",
+            )
 
 
 def _tile(job: Job) -> Iterator[Problem]:

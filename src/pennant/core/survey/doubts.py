@@ -171,7 +171,7 @@ def _narrow(job: Job, surface: Surface) -> Iterator[Doubt]:
 def _over_the_top(surface: Surface) -> Iterator[Doubt]:
     top = min(surface.top_left, surface.top_right)
     for thing in surface.things:
-        if thing.kind in (*_HANGS, "window", "hatch", "niche") and thing.box.y0 > top - EPS:
+        if thing.kind in (*_HANGS, "window", "hatch", "niche") and thing.box.y0 > top + EPS:
             yield Doubt(
                 id=f"over-the-top@{thing.id}", rule="over-the-top", weight="ask", wall=surface.id,
                 places=(thing.id,), size=tidy(thing.box.y0 - top),

@@ -10,6 +10,7 @@ from typing import NamedTuple
 
 from pennant.core.document.job import Job
 from pennant.core.document.measures import Along, Up
+from pennant.core.document.notebook import a_
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.survey import (
     AnyThing,
@@ -177,7 +178,7 @@ class WallPlaces:
             known = ", ".join(sorted(self.index)) or "nothing yet"
             raise _refused(at, f"names {id_!r}, which is not on this wall; on it: {known}")
         if isinstance(self._thing(id_), Check | Zone):
-            raise _refused(at, f"cannot be taken from a {self._thing(id_).kind}; take it from a "
+            raise _refused(at, f"cannot be taken from {a_(self._thing(id_).kind)}; take it from a "
                            "thing, an end or the counter")  # fmt: skip
         return id_, side
 
@@ -245,7 +246,7 @@ class WallPlaces:
                     Place(foot_at + thing.height, frozenset({f"{pointer}/height"})),
                 )
             case _:
-                raise _refused(pointer, f"a {thing.kind} has no height to measure from")
+                raise _refused(pointer, f"{a_(thing.kind)} has no height to measure from")
 
     def _to_jamb(self, thing: AnyThing) -> bool:
         return isinstance(thing, Opening) and thing.measured_to == "jamb"
