@@ -21,6 +21,10 @@ help:
 	@echo "make bench        measure speed, as ratios against the plain way"
 	@echo "make screenshots  take the pictures in docs/screenshots/ anew"
 	@echo "make format       put both sides in their format"
+	@echo "make docs         print docs/rules.md anew"
+	@echo "make api-types    make the types of the API anew"
+	@echo "make lock         pin every package anew"
+	@echo "make build        build the pages; make setup only sets up"
 
 demo: build
 	@PENNANT_HOME=$(DEMO_HOME) $(BIN)/pennant demo --port $(PORT)

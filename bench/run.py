@@ -28,7 +28,7 @@ from pennant.core.cuts.stock import Item, Sheet, item_of, pairs_of, stocked  # n
 from pennant.core.cuts.tiles import sheet_of  # noqa: E402
 from pennant.core.document.job import Job  # noqa: E402
 from pennant.core.document.module import module_of  # noqa: E402
-from pennant.core.layout.field import field_of  # noqa: E402
+from pennant.core.layout.field_of import field_of  # noqa: E402
 from pennant.core.plan import Plan, plan  # noqa: E402
 from pennant.core.reading.laying import laid_of  # noqa: E402
 from pennant.core.search.ranking import best_found  # noqa: E402

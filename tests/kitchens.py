@@ -5,7 +5,8 @@ from typing import Any
 
 from pennant.cli import demo_jobs
 from pennant.core.document.job import Job
-from pennant.core.layout.field import Field, field_of
+from pennant.core.layout.field import Field
+from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, plan
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.files.job_json import read_job

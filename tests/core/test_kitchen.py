@@ -6,7 +6,7 @@ import pytest
 
 from kitchens import IN, NO_GAPS, a_job, demo
 from pennant.core.document.job import Job
-from pennant.core.layout.field import field_of
+from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, plan
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.core.takes.edging import sealant_lengths

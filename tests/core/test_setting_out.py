@@ -6,7 +6,7 @@ import pytest
 
 from kitchens import IN, NO_GAPS, a_job, demo
 from pennant.core.document.job import Job
-from pennant.core.layout.field import field_of
+from pennant.core.layout.field_of import field_of
 from pennant.core.plan import plan
 from pennant.core.reading.setting_out import SettingOut, setting_out
 from pennant.core.survey.kitchen import kitchen_of

@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from kitchens import IN, NO_GAPS, a_job, planned
-from pennant.core.layout.field import field_of
+from pennant.core.layout.field_of import field_of
 from pennant.core.takes.edging import trim_runs
 from pennant.core.takes.sticks import Run, sticks_for
 

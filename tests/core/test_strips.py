@@ -7,7 +7,7 @@ from random_walls import jobs
 
 from kitchens import CABINET, IN, WINDOW, a_job
 from pennant.core.document.job import Job
-from pennant.core.layout.field import field_of
+from pennant.core.layout.field_of import field_of
 from pennant.core.plan import plan
 from pennant.core.takes.strips import Strip, off_the_roll, strips_for
 

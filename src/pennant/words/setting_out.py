@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.values import Value
-from pennant.core.layout.field import field_of
+from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan
 from pennant.core.reading.setting_out import SettingOut, setting_out
 from pennant.core.survey.kitchen import floats_of

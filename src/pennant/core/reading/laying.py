@@ -22,7 +22,8 @@ from pennant.core.geometry.kept import kept
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.courses import courses_over
-from pennant.core.layout.field import Field, GapKind, field_of
+from pennant.core.layout.field import Field, GapKind
+from pennant.core.layout.field_of import field_of
 from pennant.core.layout.layout import Layout, layout_of
 from pennant.core.layout.pieces import Piece, pieces_of
 from pennant.core.layout.start import Carries, Plant

@@ -13,7 +13,7 @@ from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import Carried, Start
 from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import EPS, tidy
-from pennant.core.layout.field import field_of
+from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.findings import Finding
 from pennant.core.reading.laying import laid_wall

@@ -12,7 +12,7 @@ from pennant.core.document.starts import Carried, FullCounter, FullLeft, Start
 from pennant.core.document.values import Value
 from pennant.core.document.wishes import Kind, Wish
 from pennant.core.geometry.tolerance import EPS, tidy
-from pennant.core.layout.field import field_of
+from pennant.core.layout.field_of import field_of
 from pennant.core.reading.laying import Laid, lay, thin_pieces
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.sieve import Search
