@@ -44,8 +44,25 @@ CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "shade-of-grout": (
         {"adhesive": {**THINSET, "shade": "grey"}, "grout": SANDED}, {"adhesive": THINSET}),
     "trim-low": (
-        {"trim": {"name": "P", "height": "3/8", "stick": "96"}},
-        {"trim": {"name": "P", "height": "1/2", "stick": "96"}}),
+        {"trim": {"name": "P", "height": "5/16", "stick": "96"}},
+        {"trim": {"name": "P", "height": "3/8", "stick": "96"}}),
+    "trim-proud": (
+        {"trim": {"name": "P", "height": "1/2", "stick": "96"}},
+        {"trim": {"name": "P", "height": "3/8", "stick": "96"}}),
+    "dabs-heavy": (
+        {"tile": {"weight": 35}, "adhesive": {**THINSET, "kind": "construction"}},
+        {"tile": {"weight": 12}}),
+    "dabs-see-through": (
+        {"tile": {"see_through": True}, "adhesive": {**THINSET, "kind": "construction"}},
+        {"adhesive": THINSET}),
+    "mastic-marble": (
+        {"tile": {"material": "stone", "finish": "polished", "colour": "#f2f0ea"},
+         "adhesive": {**THINSET, "kind": "mastic"}}, {"adhesive": THINSET}),
+    "stick-on-damp": (
+        {"tile": {"material": "stick-on"}, "zone": {"damp": True}}, {"zone": {"damp": False}}),
+    "stick-on-wavy": (
+        {"tile": {"material": "stick-on"}, "zone": {"flat": "1/4"}}, {"zone": {"flat": 0}}),
+    "sanded-narrow": ({"grout": SANDED, "joint": "1/16"}, {"joint": "1/8"}),
     "heavy-on-paint": (
         {"tile": {"weight": 35}, "zone": {"made_of": "painted board"}}, {"tile": {"weight": 15}}),
     "paint-unprimed": ({"zone": {"made_of": "painted board"}}, {"primer": COAT}),

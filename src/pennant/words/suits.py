@@ -10,7 +10,7 @@ from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.reading.findings import Rule
 from pennant.core.survey.boards import build_up
-from pennant.core.takes.suitability import SuitRule, Unsuited, Weight
+from pennant.core.takes.suitability import TRIM_OVER, SuitRule, Unsuited, Weight
 from pennant.words.names import Names
 
 SAID: dict[SuitRule, tuple[str, str, str]] = {
@@ -66,9 +66,45 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "White adhesive under light grout, grey under dark.",
     ),
     "trim-low": (
-        "Trim of {trim} is lower than tile and bed, {built}",
-        "The tile's edge stands out over it and can be felt and chipped.",
-        "Take the next height up: at least {built}.",
+        "Trim of {trim} is too low for this tile",
+        "Its leg lies in the bed, and the tile's edge would stand out over it, to be felt and "
+        "chipped.",
+        "Take the next height up: at least {trim_least}.",
+    ),
+    "trim-proud": (
+        "Trim of {trim} stands proud of tile and bed, {built}",
+        "An edge that stands out is felt with every wipe, and catches dirt.",
+        "Take the next height down, or build the bed up to it.",
+    ),
+    "dabs-heavy": (
+        "{weight} kg a square metre on dabs",
+        "A few dabs let heavy tile creep down, and leave hollows that crack under a knock.",
+        "Take a thinset.",
+    ),
+    "dabs-see-through": (
+        "Dabs behind a tile that one sees through",
+        "Every dab shows.",
+        "Take a white thinset, and flatten the ridges.",
+    ),
+    "mastic-marble": (
+        "Mastic behind light polished stone",
+        "It stays wet behind dense stone for weeks, and stains it from behind.",
+        "Take a white thinset.",
+    ),
+    "stick-on-damp": (
+        "Panels that stick by themselves on a damp stretch of wall",
+        "Their glue lets go when it gets wet from behind.",
+        "Find out where the damp comes from, and let the wall dry first.",
+    ),
+    "stick-on-wavy": (
+        "Panels that stick by themselves on a wall that is out by {flat}",
+        "They have no bed: where they bridge a hollow they come away.",
+        "Patch the wall until it is within {mat_flat}.",
+    ),
+    "sanded-narrow": (
+        "Sanded grout in a joint of {joint}",
+        "Under {sanded} sand does not go down into the joint, and leaves it hollow.",
+        "Take an unsanded or a fine grout, or a wider joint.",
     ),
     "heavy-on-paint": (
         "{weight} kg a square metre on {wall}",
@@ -224,7 +260,7 @@ def _said(job: Job, names: Names, one: Unsuited) -> SaidUnsuited:
         "least": size(grout.joint_least if grout else 0),
         "most": size(grout.joint_most) if grout and grout.joint_most else "any width",
         "lugs": size(job.tile.lugs), "trim": size(trim.height if trim else 0),
-        "built": size(build_up(job)),
+        "built": size(build_up(job)), "trim_least": size(job.tile.thickness + TRIM_OVER),
         "weight": f"{job.tile.weight or 0:g}",
         "flat": size(zone.flat if zone else 0), "mat_flat": size(job.settings.mat_flat_within),
         "mat_most": f"{(mat.most_weight if mat else None) or job.settings.most_on_glue:g} kg",

@@ -2189,7 +2189,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sliver" | "thin-top" | "small-piece" | "uneven-jambs" | "thin-leg" | "plate-overhang" | "plate-cover" | "shaved" | "joint-off" | "cut-edge";
+            rule: "sliver" | "thin-top" | "small-piece" | "uneven-jambs" | "thin-leg" | "plate-overhang" | "plate-cover" | "shaved" | "joint-off" | "cut-edge" | "course-step" | "ragged-end";
             /**
              * Weight
              * @enum {string}
@@ -2521,13 +2521,16 @@ export interface components {
          * Gets
          * @description One answer at an edge: so large a piece, in these courses.
          *
-         *     Along a slant ``size`` is the smallest and ``largest`` the greatest of them.
+         *     Along a slant ``size`` is the smallest and ``largest`` the greatest of them. ``whole`` is what
+         *     a full tile measures there, and ``share`` how much of it the piece is.
          */
         Gets: {
             /** Size */
             size: number;
             /** Largest */
             largest?: number | null;
+            /** Whole */
+            whole: number;
             /** Share */
             share: number;
             /** Phase */
@@ -2769,6 +2772,11 @@ export interface components {
              *         "at": ""
              *       },
              *       {
+             *         "kind": "whole-counter",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
              *         "kind": "smallest",
              *         "on": true,
              *         "at": ""
@@ -2795,11 +2803,6 @@ export interface components {
              *       },
              *       {
              *         "kind": "full-right",
-             *         "on": false,
-             *         "at": ""
-             *       },
-             *       {
-             *         "kind": "whole-counter",
              *         "on": false,
              *         "at": ""
              *       },
@@ -2868,7 +2871,7 @@ export interface components {
              *       "counter_gap": 3.175,
              *       "overhead_gap": 3.175,
              *       "max_edge_gap": 3.175,
-             *       "bed_thickness": 3.175,
+             *       "bed_thickness": 0,
              *       "close_within": 3.175,
              *       "set_within": 1.5875,
              *       "flat_within": 3.175,
@@ -2878,6 +2881,7 @@ export interface components {
              *       "box_clearance": 3.175,
              *       "plate_cover": 4.762499999999999,
              *       "least_piece": 25.4,
+             *       "least_cut": 3.175,
              *       "least_top_piece": 25.4,
              *       "small_share": 0.25,
              *       "least_leg": 12.7,
@@ -2905,6 +2909,7 @@ export interface components {
              *       "grout_life": 30,
              *       "grout_pace": 2,
              *       "pot_life": 90,
+             *       "quick_pot_life": 25,
              *       "least_pot_life": 30,
              *       "adhesive_water": 0.28,
              *       "pace": 20,
@@ -3020,6 +3025,11 @@ export interface components {
              *         "at": ""
              *       },
              *       {
+             *         "kind": "whole-counter",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
              *         "kind": "smallest",
              *         "on": true,
              *         "at": ""
@@ -3046,11 +3056,6 @@ export interface components {
              *       },
              *       {
              *         "kind": "full-right",
-             *         "on": false,
-             *         "at": ""
-             *       },
-             *       {
-             *         "kind": "whole-counter",
              *         "on": false,
              *         "at": ""
              *       },
@@ -3119,7 +3124,7 @@ export interface components {
              *       "counter_gap": 3.175,
              *       "overhead_gap": 3.175,
              *       "max_edge_gap": 3.175,
-             *       "bed_thickness": 3.175,
+             *       "bed_thickness": 0,
              *       "close_within": 3.175,
              *       "set_within": 1.5875,
              *       "flat_within": 3.175,
@@ -3129,6 +3134,7 @@ export interface components {
              *       "box_clearance": 3.175,
              *       "plate_cover": 4.762499999999999,
              *       "least_piece": 25.4,
+             *       "least_cut": 3.175,
              *       "least_top_piece": 25.4,
              *       "small_share": 0.25,
              *       "least_leg": 12.7,
@@ -3156,6 +3162,7 @@ export interface components {
              *       "grout_life": 30,
              *       "grout_pace": 2,
              *       "pot_life": 90,
+             *       "quick_pot_life": 25,
              *       "least_pot_life": 30,
              *       "adhesive_water": 0.28,
              *       "pace": 20,
@@ -3999,7 +4006,7 @@ export interface components {
              * Taken
              * @default []
              */
-            taken: components["schemas"]["pennant__core__placed__Stretch"][];
+            taken: components["schemas"]["pennant__core__survey__placed__Stretch"][];
         };
         /**
          * Plan
@@ -4030,7 +4037,7 @@ export interface components {
              */
             way: "across" | "up";
             /** Stretches */
-            stretches: components["schemas"]["pennant__core__play__Stretch"][];
+            stretches: components["schemas"]["pennant__core__search__slack__Stretch"][];
             /** Back */
             back: number;
             /** Ahead */
@@ -4130,7 +4137,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "mat" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "gap-screws" | "primer" | "sealer" | "patch" | "boards" | "board-screws" | "extenders" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade";
+            id: "tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "mat" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "gap-screws" | "primer" | "sealer" | "patch" | "boards" | "board-screws" | "extenders" | "device-spacers" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade";
             /**
              * Group
              * @enum {string}
@@ -4882,8 +4889,8 @@ export interface components {
             max_edge_gap: number | string;
             /**
              * Bed Thickness
-             * @description Adhesive behind the set tile: with the tile it brings the wall's face forward, laps the next wall at a corner and stands proud of casings.
-             * @default 3.175
+             * @description Adhesive behind the set tile, where it was measured; 0 goes by the comb and the keyed coat, because a litre a m2 is a mm. With the tile it brings the wall's face forward, laps the next wall at a corner and stands proud of casings.
+             * @default 0
              */
             bed_thickness: number | string;
             /**
@@ -4940,6 +4947,12 @@ export interface components {
              * @default 25.4
              */
             least_piece: number | string;
+            /**
+             * Least Cut
+             * @description What is smaller than this both ways is no piece that anyone cuts: the joint fills it.
+             * @default 3.175
+             */
+            least_cut: number | string;
             /**
              * Least Top Piece
              * @description The least top piece under a cabinet: thinner reads as a mistake.
@@ -5102,6 +5115,12 @@ export interface components {
              * @default 90
              */
             pot_life: number;
+            /**
+             * Quick Pot Life
+             * @description How long quick-set thinset can be spread where its bag does not say.
+             * @default 25
+             */
+            quick_pot_life: number;
             /**
              * Least Pot Life
              * @description Adhesive that stiffens sooner is mixed by the cupful, and most is lost.
@@ -5284,8 +5303,8 @@ export interface components {
             max_edge_gap: number;
             /**
              * Bed Thickness
-             * @description Adhesive behind the set tile: with the tile it brings the wall's face forward, laps the next wall at a corner and stands proud of casings.
-             * @default 3.175
+             * @description Adhesive behind the set tile, where it was measured; 0 goes by the comb and the keyed coat, because a litre a m2 is a mm. With the tile it brings the wall's face forward, laps the next wall at a corner and stands proud of casings.
+             * @default 0
              */
             bed_thickness: number;
             /**
@@ -5342,6 +5361,12 @@ export interface components {
              * @default 25.4
              */
             least_piece: number;
+            /**
+             * Least Cut
+             * @description What is smaller than this both ways is no piece that anyone cuts: the joint fills it.
+             * @default 3.175
+             */
+            least_cut: number;
             /**
              * Least Top Piece
              * @description The least top piece under a cabinet: thinner reads as a mistake.
@@ -5504,6 +5529,12 @@ export interface components {
              * @default 90
              */
             pot_life: number;
+            /**
+             * Quick Pot Life
+             * @description How long quick-set thinset can be spread where its bag does not say.
+             * @default 25
+             */
+            quick_pot_life: number;
             /**
              * Least Pot Life
              * @description Adhesive that stiffens sooner is mixed by the cupful, and most is lost.
@@ -5973,22 +6004,22 @@ export interface components {
              * Left
              * @enum {string}
              */
-            left: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            left: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
             /**
              * Right
              * @enum {string}
              */
-            right: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            right: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
             /**
              * Top
              * @enum {string}
              */
-            top: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            top: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
             /**
              * Bottom
              * @enum {string}
              */
-            bottom: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            bottom: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
             /** Counter */
             counter: [
                 number,
@@ -6561,7 +6592,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "greasy" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour";
+            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "greasy" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow";
             /**
              * Weight
              * @enum {string}
@@ -7139,9 +7170,23 @@ export interface components {
         };
         /**
          * Stretch
+         * @description Starts from one move to another (mm from where it is now) that come to the same counts.
+         */
+        pennant__core__search__slack__Stretch: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Never */
+            never: number;
+            /** Avoid */
+            avoid: number;
+        };
+        /**
+         * Stretch
          * @description A measure as taken, where it lies on the wall: from one point to another.
          */
-        pennant__core__placed__Stretch: {
+        pennant__core__survey__placed__Stretch: {
             /** Pointer */
             pointer: string;
             /** X0 */
@@ -7152,20 +7197,6 @@ export interface components {
             x1: number;
             /** Y1 */
             y1: number;
-        };
-        /**
-         * Stretch
-         * @description Starts from one move to another (mm from where it is now) that come to the same counts.
-         */
-        pennant__core__play__Stretch: {
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-            /** Never */
-            never: number;
-            /** Avoid */
-            avoid: number;
         };
     };
     responses: never;

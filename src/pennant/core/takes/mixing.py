@@ -33,7 +33,7 @@ def mixes(job: Job, field_area: float, joint_area: float, pieces: int) -> Iterat
     """Yield adhesive and grout with their water and batches; areas in mm2, ``pieces`` a count."""
     if job.products.mat is None:
         yield from _adhesive(job, field_area, pieces)
-    if job.tile.material != "stick-on":
+    if job.tile.material != "stick-on" and joint_area > 0:
         yield from _grout(job, field_area, joint_area)
 
 

@@ -22,7 +22,8 @@ SuitRule = Literal[
     "trim-low", "heavy-on-paint", "paint-unprimed", "plywood", "old-tile-unprimed", "laminate",
     "greasy", "loose", "cracked", "quick-too-quick", "glass-brittle-notch", "mat-wavy", "mat-damp",
     "mat-heavy", "mat-see-through", "not-on-sheet", "paint-scuffed", "glue-coat", "sealed-late",
-    "sealant-colour",
+    "sealant-colour", "trim-proud", "dabs-heavy", "dabs-see-through", "mastic-marble",
+    "stick-on-damp", "stick-on-wavy", "sanded-narrow",
 ]  # fmt: skip
 Weight = Literal["never", "avoid"]
 
@@ -46,8 +47,25 @@ class Facts:
 
     @property
     def grout(self) -> Grout | None:
-        """The grout chosen."""
-        return self.products.grout
+        """The grout chosen; none where there are no joints to fill."""
+        return self.products.grout if self.job.pattern.joint > EPS else None
+
+    @property
+    def thinset(self) -> bool:
+        """Whether tile is set in thinset: where nothing else is chosen, it is."""
+        if self.products.mat is not None or self.job.tile.material == "stick-on":
+            return False
+        return self.adhesive is None or self.adhesive.powder
+
+    @property
+    def dabs(self) -> bool:
+        """Whether the tile is held by dabs."""
+        return self.adhesive is not None and self.adhesive.kind == "construction"
+
+    @property
+    def stick_on(self) -> bool:
+        """Whether the tile sticks by itself."""
+        return self.job.tile.material == "stick-on"
 
     @property
     def mastic(self) -> bool:
@@ -142,9 +160,19 @@ def _sealant_differs(facts: Facts) -> bool:
     return contrast(sealant.colour, grout.colour)
 
 
+TRIM_OVER = 1.0
+"""Millimetres: a trim is at least so much higher than the tile, because its leg lies in the bed,
+and stands proud of the set tile by so much at most."""
+
+
 def _trim_low(facts: Facts) -> bool:
     trim, job = facts.products.trim, facts.job
-    return trim is not None and trim.height < build_up(job) - EPS
+    return trim is not None and trim.height < job.tile.thickness + TRIM_OVER - EPS
+
+
+def _trim_proud(facts: Facts) -> bool:
+    trim, job = facts.products.trim, facts.job
+    return trim is not None and trim.height > build_up(job) + TRIM_OVER + EPS
 
 
 def _too_quick(facts: Facts) -> bool:
@@ -178,11 +206,26 @@ RULES: tuple[Suit, ...] = (
          and f.adhesive.shade == "grey"),
     Suit("shade-of-grout", "avoid", False, _shades_differ),
     Suit("trim-low", "never", False, _trim_low),
+    Suit("trim-proud", "avoid", False, _trim_proud),
+    Suit("dabs-heavy", "never", False,
+         lambda f: f.dabs and f.weight > f.job.settings.most_on_glue),
+    Suit("dabs-see-through", "never", False, lambda f: f.dabs and f.job.tile.see_through),
+    Suit("mastic-marble", "never", False,
+         lambda f: f.mastic and f.job.tile.material == "stone"
+         and f.job.tile.finish == "polished" and not dark(f.job.tile.colour)),
+    Suit("stick-on-damp", "never", True,
+         lambda f: f.stick_on and f.zone is not None and f.zone.damp),
+    Suit("stick-on-wavy", "never", True,
+         lambda f: f.stick_on and f.zone is not None
+         and f.zone.flat > f.job.settings.mat_flat_within + EPS),
+    Suit("sanded-narrow", "avoid", False,
+         lambda f: _grout(f, "sanded")
+         and f.job.pattern.joint < f.job.settings.sanded_from - EPS),
     Suit("heavy-on-paint", "never", True,
          lambda f: f.on("painted board", "laminate")
          and f.weight > f.job.settings.most_on_paint),
     Suit("paint-unprimed", "avoid", True,
-         lambda f: f.on("painted board") and f.job.ways.paint == "primer"
+         lambda f: f.on("painted board") and f.thinset and f.job.ways.paint == "primer"
          and f.products.primer is None),
     Suit("paint-scuffed", "avoid", True,
          lambda f: f.on("painted board") and f.job.ways.paint == "scuff"),
