@@ -40,7 +40,7 @@ export function JobCard({ job, shelf, duplicate, archive, remove, bringBack }: P
         </Link>
       )}
       <p className="aside px-3">{job.summary ?? "being worked out…"}</p>
-      <div className="flex flex-wrap items-center gap-1 px-3 pb-2">
+      <div className="flex flex-wrap items-center gap-1 px-3 pt-1 pb-2">
         <span className="aside grow">changed {shortTime(job.changed)}</span>
         {shelf === "in-hand" && (
           <>

@@ -96,7 +96,7 @@ export function MaterialsPage() {
                     <div className={`grow ${all ? "opacity-50" : ""}`}>
                       <Line said={said} quantity={line} />
                     </div>
-                    <span className="mt-1.5 flex shrink-0 flex-row-reverse gap-2 text-right max-sm:flex-col max-sm:gap-0">
+                    <span className="flex shrink-0 flex-row-reverse items-baseline gap-2 pt-2 text-right max-sm:flex-col max-sm:gap-0">
                       <span className="tape w-16">{said.cost?.toFixed(2)}</span>
                       <span className="aside w-16">
                         {typeof said.weight === "number" && `${said.weight.toFixed(1)} kg`}
