@@ -191,3 +191,14 @@ class TestToleranceOfSetting:
             other = outcome_near(job, kitchen, "a", start)
             assert other.worst is not None
             assert other.worst.smallest <= found.worst.smallest + 0.5
+
+
+class TestOnTheTape:
+    """A best start is moved by whole steps of the tape, where that costs nothing."""
+
+    def test_a_sixteenth_is_what_one_can_strike(self) -> None:
+        job = a_job(openings=[WINDOW])
+        found = best_found(job, kitchen_of(job), "a")
+        for nudge in (found.start.across.nudge, found.start.up.nudge):
+            assert nudge / IN * 16 == pytest.approx(round(nudge / IN * 16), abs=1e-6)
+        assert found.worst is not None

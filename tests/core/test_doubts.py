@@ -204,6 +204,9 @@ class TestCorners:
         found = plan(a_job(walls=self.walls("31", "31", "30 1/2"))).doubts
         assert [(d.rule, d.what) for d in found] == [("corner-twice", "top")]
 
+    def test_walls_of_different_heights_are_no_slip(self) -> None:
+        assert plan(a_job(walls=self.walls("31", "31", "48"))).doubts == ()
+
 
 class TestToKnow:
     """What is not wrong but matters later."""

@@ -36,6 +36,28 @@ _FIRST_SIZES = {
 }  # fmt: skip
 
 
+COLLISIONS = (
+    ("nothing under `least_piece`; below the counter nothing is seen",
+     "behind an appliance a strip is looked at, not cured: nobody sees it, and it costs a cut"),
+    ("the smallest piece as large as can be; a whole course at the counter",
+     "the whole course, where the top piece is then good: bottom cuts show more, and it takes half "
+     "as many cuts"),
+    ("a wall's own best height; courses that line up in a corner",
+     "the corner: a step runs up all of it, and counts for ten pieces to be cured"),
+    ("a leg under `least_leg` snaps; a strip under `least_piece` is too small",
+     "what a hole splits off is a piece of its own and judged as one; what hangs on is a leg"),
+    ("a piece's least reach at an edge; a cabinet that bites into the tile in a corner",
+     "in a corner the tile counts, not the low tongue beside the bite"),
+    ("the bed as measured; the bed that the comb leaves",
+     "what was measured; else one law gives the adhesive and the bed"),
+    ("the exact best start; a start that can be struck",
+     "a whole step of the tape, where it is as good at its worst; else the exact one"),
+    ("whole courses by their joints; a joint's play",
+     "the play: a joint that leaves it is drawn at its limit, and what is left over is a finding"),
+)  # fmt: skip
+"""Rules that speak against one another, and what is done."""
+
+
 def rules_page() -> str:
     """Return the page as Markdown."""
     return "\n".join(_lines()) + "\n"
@@ -57,7 +79,7 @@ def _lines() -> Iterator[str]:
     yield ""
     yield "## Notches"
     yield ""
-    yield "Litres a square metre = depth x width / (width + tooth), halved for a V."
+    yield "Litres a square metre = 0.71 x depth x width / (width + tooth), halved for a V."
     yield f"A face up to {MOSAIC_SIDE:g} mm either way is mosaic and takes a V; up to"
     yield f"{MIDDLE_FACE / MM_PER_INCH**2:.0f} sq in (4 x 8 in) takes 6x6; larger takes 6x10."
     yield ""
@@ -173,6 +195,13 @@ def _lines() -> Iterator[str]:
     for wish in usual_wishes():
         band = f"{BANDS[wish.kind]:g} mm" if BANDS[wish.kind] else "none: it is counted"
         yield f"| {WISHES[wish.kind]} | {'yes' if wish.on else 'no'} | {band} |"
+    yield ""
+    yield "## Where two rules meet"
+    yield ""
+    yield "| these two | which holds, and why |"
+    yield "|---|---|"
+    for rules, which in COLLISIONS:
+        yield f"| {rules} | {which} |"
     yield ""
     yield "## Boxes and plates"
     yield ""

@@ -3,10 +3,13 @@
 The client's wishes decide, in their order. Two starts that lay the same tiles are one.
 """
 
+import itertools
+import math
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
 from pennant.core.document.job import Job
+from pennant.core.document.lengths import STEP_MM
 from pennant.core.document.module import module_of
 from pennant.core.document.starts import Carried, FullCounter, FullLeft, Start
 from pennant.core.document.values import Value
@@ -118,7 +121,35 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
         up = own.up if carried else FullCounter(nudge=tidy(y - field.foot))
         start = own.model_copy(update={"across": FullLeft(nudge=tidy(across)), "up": up})
         outcomes.append(outcome_near(job, kitchen, wall, start))
-    return min(outcomes, key=lambda one: rank_key(one.worst or one.measured, wishes))
+    best = min(outcomes, key=lambda one: rank_key(one.worst or one.measured, wishes))
+    return _on_the_tape(job, kitchen, wall, best)
+
+
+def _on_the_tape(job: Job, kitchen: Kitchen, wall: str, best: Outcome) -> Outcome:
+    """The same start moved by whole steps of the tape, where it is then as good at its worst.
+
+    Nobody can strike a line that is moved by two inches and a little more than a sixteenth.
+    """
+    wishes, step = wishes_of(job), STEP_MM[job.step]
+    limit = rank_key(best.worst or best.measured, wishes)
+    start = best.start
+
+    def steps(nudge: float) -> list[float]:
+        return sorted({tidy(math.floor(nudge / step) * step), tidy(math.ceil(nudge / step) * step)},
+                      key=lambda one: abs(one - nudge))  # fmt: skip
+
+    ups = [start.up.nudge] if isinstance(start.up, Carried) else steps(start.up.nudge)
+    for across, up in itertools.product(steps(start.across.nudge), ups):
+        tried = start.model_copy(update={
+            "across": start.across.model_copy(update={"nudge": across}),
+            "up": start.up.model_copy(update={"nudge": up}),
+        })  # fmt: skip
+        if tried == start:
+            return best
+        outcome = outcome_near(job, kitchen, wall, tried)
+        if rank_key(outcome.worst or outcome.measured, wishes) <= limit:
+            return outcome
+    return best
 
 
 def with_ends_moved(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Iterator[Start]:

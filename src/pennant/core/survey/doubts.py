@@ -30,6 +30,9 @@ SEEN_DEPTH = 1.5
 """Millimetres: a face that stands out or back by less than this is not felt or seen."""
 DEEP = 100.0
 """Millimetres: a side that stands out further is plainly deeper than any tile."""
+TOPS_APART = 50.0
+"""Millimetres, 2 in: top lines of two walls that differ by more at their corner are two heights,
+and no slip of the tape."""
 AT_CORNER = 150.0
 """Millimetres: a counter height taken this near a corner is the corner's."""
 
@@ -240,7 +243,7 @@ def _corners(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> Iterator[D
                 wall=one.id, places=(one.id, other.id), size=tidy(abs(a - b)), what="counter",
             )  # fmt: skip
         off = left.top_at(one.length) - right.top_at(0.0)
-        if abs(off) > EPS and one.top.kind == other.top.kind:
+        if EPS < abs(off) <= TOPS_APART and one.top.kind == other.top.kind:
             yield Doubt(
                 id=f"corner-twice@{one.id}@top", rule="corner-twice", weight="ask", wall=one.id,
                 places=(one.id, other.id), size=tidy(abs(off)), what="top",
