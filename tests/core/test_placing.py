@@ -119,7 +119,7 @@ class TestUp:
     def test_sideways(self) -> None:
         outlet = wall("outlet 40 up 10 sideways").thing("outlet")
         assert outlet.box.width == pytest.approx(3.625 * IN)
-        assert outlet.cover.width == pytest.approx(4.875 * IN)
+        assert outlet.cover.width == pytest.approx(4.5 * IN)
 
     def test_measured_to_the_plate_s_edge(self) -> None:
         outlet = wall("outlet left 40 up bottom 10 2 gang to plate").thing("outlet")

@@ -20,7 +20,7 @@ _IN = 25.4
 BOX_SIZES: dict[Units, tuple[BoxSize, ...]] = {
     "in": tuple(
         BoxSize(gangs=n, box_width=(2.25 + 1.8125 * (n - 1)) * _IN, box_height=3.625 * _IN,
-                plate_width=(3.125 + 1.8125 * (n - 1)) * _IN, plate_height=4.875 * _IN)
+                plate_width=(2.75 + 1.8125 * (n - 1)) * _IN, plate_height=4.5 * _IN)
         for n in (1, 2, 3, 4)
     ),
     "mm": tuple(

@@ -104,7 +104,10 @@ class Settings(Value):
         most=50.0,
     )
     box_clearance: Distance = _length(
-        1 / 8, 3, "Room cut around a box, so that the device can be set without forcing the tile."
+        1 / 16,
+        2,
+        "Room cut around a box, so that the device can be set without forcing the tile; a common "
+        "plate covers little more.",
     )
     plate_cover: Distance = _length(
         3 / 16,
