@@ -2730,29 +2730,29 @@ export interface components {
              *         "gangs": 1,
              *         "box_width": 57.15,
              *         "box_height": 92.07499999999999,
-             *         "plate_width": 79.375,
-             *         "plate_height": 123.82499999999999
+             *         "plate_width": 69.85,
+             *         "plate_height": 114.3
              *       },
              *       {
              *         "gangs": 2,
              *         "box_width": 103.1875,
              *         "box_height": 92.07499999999999,
-             *         "plate_width": 125.4125,
-             *         "plate_height": 123.82499999999999
+             *         "plate_width": 115.88749999999999,
+             *         "plate_height": 114.3
              *       },
              *       {
              *         "gangs": 3,
              *         "box_width": 149.225,
              *         "box_height": 92.07499999999999,
-             *         "plate_width": 171.45,
-             *         "plate_height": 123.82499999999999
+             *         "plate_width": 161.92499999999998,
+             *         "plate_height": 114.3
              *       },
              *       {
              *         "gangs": 4,
              *         "box_width": 195.2625,
              *         "box_height": 92.07499999999999,
-             *         "plate_width": 217.48749999999998,
-             *         "plate_height": 123.82499999999999
+             *         "plate_width": 207.96249999999998,
+             *         "plate_height": 114.3
              *       }
              *     ]
              */
@@ -2878,7 +2878,7 @@ export interface components {
              *       "corner_gap": 3.175,
              *       "opening_gap": 3.175,
              *       "trim_face": 3.175,
-             *       "box_clearance": 3.175,
+             *       "box_clearance": 1.5875,
              *       "plate_cover": 4.762499999999999,
              *       "least_piece": 25.4,
              *       "least_cut": 3.175,
@@ -2983,29 +2983,29 @@ export interface components {
              *         "gangs": 1,
              *         "box_width": 57.15,
              *         "box_height": 92.07499999999999,
-             *         "plate_width": 79.375,
-             *         "plate_height": 123.82499999999999
+             *         "plate_width": 69.85,
+             *         "plate_height": 114.3
              *       },
              *       {
              *         "gangs": 2,
              *         "box_width": 103.1875,
              *         "box_height": 92.07499999999999,
-             *         "plate_width": 125.4125,
-             *         "plate_height": 123.82499999999999
+             *         "plate_width": 115.88749999999999,
+             *         "plate_height": 114.3
              *       },
              *       {
              *         "gangs": 3,
              *         "box_width": 149.225,
              *         "box_height": 92.07499999999999,
-             *         "plate_width": 171.45,
-             *         "plate_height": 123.82499999999999
+             *         "plate_width": 161.92499999999998,
+             *         "plate_height": 114.3
              *       },
              *       {
              *         "gangs": 4,
              *         "box_width": 195.2625,
              *         "box_height": 92.07499999999999,
-             *         "plate_width": 217.48749999999998,
-             *         "plate_height": 123.82499999999999
+             *         "plate_width": 207.96249999999998,
+             *         "plate_height": 114.3
              *       }
              *     ]
              */
@@ -3131,7 +3131,7 @@ export interface components {
              *       "corner_gap": 3.175,
              *       "opening_gap": 3.175,
              *       "trim_face": 3.175,
-             *       "box_clearance": 3.175,
+             *       "box_clearance": 1.5875,
              *       "plate_cover": 4.762499999999999,
              *       "least_piece": 25.4,
              *       "least_cut": 3.175,
@@ -4931,8 +4931,8 @@ export interface components {
             trim_face: number | string;
             /**
              * Box Clearance
-             * @description Room cut around a box, so that the device can be set without forcing the tile.
-             * @default 3.175
+             * @description Room cut around a box, so that the device can be set without forcing the tile; a common plate covers little more.
+             * @default 1.5875
              */
             box_clearance: number | string;
             /**
@@ -5345,8 +5345,8 @@ export interface components {
             trim_face: number;
             /**
              * Box Clearance
-             * @description Room cut around a box, so that the device can be set without forcing the tile.
-             * @default 3.175
+             * @description Room cut around a box, so that the device can be set without forcing the tile; a common plate covers little more.
+             * @default 1.5875
              */
             box_clearance: number;
             /**
