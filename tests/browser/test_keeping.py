@@ -207,12 +207,16 @@ class TestNotKept:
         paper(job, "Survey")
         line = job.get_by_label("New line")
         line.fill("check 43 7/8 from windo right to right")
-        line.press("Enter")
+        with job.expect_response(lambda answer: answer.request.method == "PUT") as refused:
+            line.press("Enter")
+        assert refused.value.status == 422
         expect(job.get_by_text("names 'windo', which is not on this wall")).to_be_visible()
         line.fill("check 43 7/8 from left to right")
-        line.press("Enter")
-        saved(job)
+        with job.expect_response(lambda answer: answer.request.method == "PUT") as kept:
+            line.press("Enter")
+        assert kept.value.status == 200
         job.reload()
+        expect(job.get_by_label("Line 6, Check")).to_be_visible()
         expect(job.get_by_text("names 'windo'")).to_have_count(0)
 
     def test_a_defect_is_not_sent_again_and_again(self, job: Page) -> None:
