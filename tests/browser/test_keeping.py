@@ -293,22 +293,6 @@ class TestSilentServer:
         saved(job)
 
     @pytest.mark.own_server
-    def test_a_page_that_was_left_sends_nothing_twice(self, job: Page, server: Server) -> None:
-        field = open_length(job)
-        server.kill()
-        field.fill("95")
-        field.press("Tab")
-        expect(job.get_by_role("status")).to_contain_text("trying again")
-        job.get_by_role("link", name="Pennant").click()
-        server.start()
-        job.reload()
-        job.get_by_role("link", name="sink wall").click()
-        saved(job)
-        paper(job, "Survey")
-        expect(length_field(job, "/walls/0/length")).to_have_value("95")
-        expect(job.get_by_text("changed elsewhere")).to_have_count(0)
-
-    @pytest.mark.own_server
     def test_a_copy_that_was_not_made_is_said(self, home: Page, server: Server) -> None:
         expect(cards(home)).to_have_count(1)
         server.kill()
