@@ -12,6 +12,7 @@ import sqlite3
 import tempfile
 from collections.abc import Iterator
 from contextlib import closing, contextmanager
+from datetime import UTC, datetime
 from importlib import resources
 from pathlib import Path
 
@@ -144,6 +145,11 @@ class Database:
             if source.exists():
                 shutil.copyfile(source, self._file.with_name(self._file.name + suffix))
         self._migrate()
+
+
+def now() -> str:
+    """Return the time as it is kept: ISO 8601, UTC."""
+    return datetime.now(UTC).isoformat(timespec="milliseconds")
 
 
 def _cannot_be_written(path: Path) -> bool:

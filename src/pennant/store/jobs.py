@@ -3,13 +3,12 @@
 import secrets
 import sqlite3
 from dataclasses import dataclass
-from datetime import UTC, datetime
 from typing import Literal
 
 from pydantic import ValidationError
 
 from pennant.core.document.job import Job
-from pennant.store.database import Database
+from pennant.store.database import Database, now
 from pennant.store.overview import Overview, put_overview
 
 Shelf = Literal["in-hand", "archive", "trash"]
@@ -90,16 +89,16 @@ class Jobs:
         self, job: Job, label: str = "Started", overview: Overview | None = None
     ) -> StoredJob:
         """Keep a new job as its first revision, with its overview if that is known."""
-        id_, now = secrets.token_hex(6), _now()
+        id_, at = secrets.token_hex(6), now()
         with self.database.writing() as db:
             db.execute(
                 "insert into job (id, created, changed, edition, head) values (?, ?, ?, 1, 1)",
-                (id_, now, now),
+                (id_, at, at),
             )
             _add_revision(db, id_, 1, None, label, job)
             if overview is not None:
                 put_overview(db, id_, 1, overview)
-            _note_move(db, id_, 1, 1, now)
+            _note_move(db, id_, 1, 1, at)
             return _load(db, id_)
 
     def change(
@@ -153,7 +152,7 @@ class Jobs:
 
     def delete(self, id_: str) -> None:
         """Put a job in the trash; nothing of it is lost. Raise `JobNotFound`."""
-        self._put("deleted", _now(), id_, "deleted is null")
+        self._put("deleted", now(), id_, "deleted is null")
 
     def restore(self, id_: str) -> StoredJob:
         """Bring back a job from the trash; raise `JobNotFound` if it is not there."""
@@ -162,7 +161,7 @@ class Jobs:
 
     def archive(self, id_: str) -> None:
         """Put a finished job on the archive shelf; raise `JobNotFound`."""
-        self._put("archived", _now(), id_, "deleted is null")
+        self._put("archived", now(), id_, "deleted is null")
 
     def take_up(self, id_: str) -> StoredJob:
         """Take a job back in hand from the archive; raise `JobNotFound`."""
@@ -174,10 +173,6 @@ class Jobs:
             done = db.execute(f"update job set {column} = ? where id = ? and {only}", (value, id_))
             if done.rowcount == 0:
                 raise JobNotFound(id_)
-
-
-def _now() -> str:
-    return datetime.now(UTC).isoformat(timespec="milliseconds")
 
 
 def _one(db: sqlite3.Connection, query: str, *values: object) -> int:
@@ -226,20 +221,20 @@ def _add_revision(
     db.execute(
         "insert into revision (job_id, number, parent, label, at, document)"
         " values (?, ?, ?, ?, ?, ?)",
-        (id_, number, parent, label, _now(), job.model_dump_json()),
+        (id_, number, parent, label, now(), job.model_dump_json()),
     )
 
 
 def _move(db: sqlite3.Connection, id_: str, number: int | None) -> StoredJob:
     if number is None:
         raise NothingToDo
-    now = _now()
+    at = now()
     db.execute(
         "update job set head = ?, edition = edition + 1, changed = ? where id = ?",
-        (number, now, id_),
+        (number, at, id_),
     )
     moved = _load(db, id_)
-    _note_move(db, id_, moved.edition, number, now)
+    _note_move(db, id_, moved.edition, number, at)
     return moved
 
 

@@ -4,11 +4,10 @@ import json
 import sqlite3
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from datetime import UTC, datetime
 from typing import Any
 
 from pennant.core.site.record import Event
-from pennant.store.database import Database
+from pennant.store.database import Database, now
 from pennant.store.jobs import JobNotFound
 
 
@@ -92,7 +91,7 @@ class SiteRecord:
             gone = {one.takes_back for one in before}
             standing = {one.id for one in before if one.event != "taken back"} - gone
             if event != "taken back" or takes_back in standing:
-                _insert(db, job, key, _now(), piece, event, revision, as_it_was, takes_back, None)
+                _insert(db, job, key, now(), piece, event, revision, as_it_was, takes_back, None)
             return _events(db, job)
 
     def old_notes(self, job: str) -> list[OldNote]:
@@ -155,10 +154,6 @@ def _insert(
         " takes_back, noted) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
         (job, key, at, piece, event, revision, outline, cut_from, takes_back, noted),
     )
-
-
-def _now() -> str:
-    return datetime.now(UTC).isoformat(timespec="milliseconds")
 
 
 def _events(db: sqlite3.Connection, job: str) -> list[StoredEvent]:
