@@ -17,7 +17,7 @@ from typing import Any
 
 RENAMED: dict[str, str] = {}
 """Keys by their old name, and the new one."""
-NEW: frozenset[str] = frozenset({"whole", "least_cut"})
+NEW: frozenset[str] = frozenset({"least_share", "kept", "turn", "shape"})
 """Keys that only the newer answers have."""
 EACH = 30
 """Random kitchens of each kind."""
@@ -108,7 +108,7 @@ def main(command: str, first: str, second: str = "") -> int:
     old, new = (json.loads(gzip.decompress(Path(file).read_bytes())) for file in (first, second))
     told = [f"{n}{line}" for n, pair in enumerate(zip(old, new, strict=True))
             for line in differences(*pair)]  # fmt: skip
-    print("\n".join(told[:60]))
+    print("\n".join(told))
     print(f"{len(told)} differences in the answers for {len(old)} kitchens")
     return 1 if told else 0
 

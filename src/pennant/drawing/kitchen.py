@@ -52,7 +52,7 @@ def kitchen_drawing(job: Job, plan: Plan, only: str | None = None, marks: Marks 
                 shapes.append(Shape("fold", (((x, 0.0), (x, high - low + slab)),)))
             else:
                 x += GAP
-    border, grout = job.pattern.border, job.products.grout
+    border, grout = job.border, job.products.grout
     colours = Colours(
         job.tile.colour,
         grout.colour if grout else PLAIN_JOINTS,

@@ -2,21 +2,23 @@
 
 import json
 from collections.abc import Iterable
-from typing import Any, NoReturn
+from typing import Any, NoReturn, get_args
 
 from pydantic import ValidationError
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
-from pennant.core.document.notebook import KINDS
+from pennant.core.document.pattern import Pattern
 from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.document.starts import Across, UpSchool
+from pennant.core.document.survey import Thing
 from pennant.core.document.values import LONGEST, all_length_fields
 
 LARGEST = 5_000_000
 """Bytes. A job file of a whole house is far smaller."""
 
 
-NEWEST = 2
+NEWEST = 3
 """The newest version of the job file that is read here."""
 
 
@@ -74,8 +76,24 @@ def _no_constant(name: str) -> NoReturn:
     raise NotAJobFile(f"the file has the number {name}, which is not JSON; give a finite length")
 
 
-_TAGS = {"full-left", "full-right", "centred", "full-counter", "full-top", "equal-cuts", "carried",
-         *KINDS.values()}  # fmt: skip
+def _tags(union: Any) -> frozenset[str]:
+    """The kinds of a union's members, by which pydantic marks its errors."""
+    members = get_args(get_args(union)[0])
+    return frozenset(kind for member in members for kind in _kinds(member))
+
+
+def _kinds(member: Any) -> tuple[str, ...]:
+    """The kinds that one member of a union stands for."""
+    kind = member.model_fields["kind"].annotation
+    return tuple(get_args(kind))
+
+
+_TAGS: dict[str, frozenset[str]] = {
+    "across": _tags(Across), "up": _tags(UpSchool), "pattern": _tags(Pattern),
+}  # fmt: skip
+"""By the field that holds a union: what is no part of the path into the document."""
+_KINDS = _tags(Thing)
+"""Of things, which stand in a list."""
 
 
 def problems_in(details: Iterable[Any]) -> list[Problem]:
@@ -101,7 +119,12 @@ def _pointer(loc: tuple[int | str, ...]) -> str:
     """The path into the document; the tag of a union is no part of it."""
     path = loc[1:] if loc[:1] == ("body",) else loc
     path = path[1:] if path[:1] == ("job",) else path
-    return "".join(f"/{part}" for part in path if part not in _TAGS)
+    parts = []
+    for before, part in zip((None, *path), path, strict=False):
+        tags = _KINDS if isinstance(before, int) else _TAGS.get(str(before), frozenset())
+        if part not in tags:
+            parts.append(f"/{part}")
+    return "".join(parts)
 
 
 def _say(detail: dict[str, Any]) -> str:

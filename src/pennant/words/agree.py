@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from pennant.core.document.agreement import AgreedItem
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
+from pennant.core.document.pattern import Courses
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.reading.findings import Finding
@@ -16,6 +17,7 @@ from pennant.core.survey.placed import Surface
 from pennant.words.corners import said_corners
 from pennant.words.findings import say
 from pennant.words.names import Names, courses
+from pennant.words.pattern import say_pattern
 from pennant.words.start import say_start
 from pennant.words.suits import said_joints
 
@@ -99,18 +101,14 @@ def _changed(job: Job, page: Agreeing) -> Iterator[Changed]:
 def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
     tile, pattern = job.tile, job.pattern
     size = f"{show_length(tile.length, job.step)} × {show_with_unit(tile.height, job.step)}"
-    yield _plain("tile", f"Tile: {tile.name}, {size}, {pattern.lay}")
-    bond = {
-        "staggered": f"staggered, no. {pattern.bond.seed}",
-        "back": f"shifted {pattern.bond.p}/{pattern.bond.q} to and fro",
-        "onward": f"shifted {pattern.bond.p}/{pattern.bond.q}" if pattern.bond.p else "stack",
-    }[pattern.bond.way]
-    joint = show_with_unit(pattern.joint, job.step)
-    yield _plain("pattern", f"Courses {bond}; joints of {joint}")
-    if pattern.border:
-        count = pattern.border.after
+    lies = f", {pattern.lay}" if isinstance(pattern, Courses) else ""
+    yield _plain("tile", f"Tile: {tile.name}, {size}{lies}")
+    joint, how = show_with_unit(pattern.joint, job.step), say_pattern(pattern)
+    yield _plain("pattern", f"{how[0].upper()}{how[1:]}; joints of {joint}")
+    if job.border:
+        count = job.border.after
         after = f"after {count} {'course' if count == 1 else 'courses'}"
-        yield _plain("border", f"A border of {pattern.border.tile.name} {after}")
+        yield _plain("border", f"A border of {job.border.tile.name} {after}")
     if job.products.grout:
         looks = said_joints(job, names, plan)
         yield _plain("grout", f"Grout: {job.products.grout.name}; {looks}")

@@ -165,8 +165,8 @@ def _tiles(found: CutList) -> Iterator[TileToCut]:
 
 def _stock(job: Job, found: CutList) -> str:
     says = _count(found.stock)
-    if found.border and job.pattern.border:
-        says += f" {job.pattern.border.tile.name}: {_count(found.border)}"
+    if found.border and job.border:
+        says += f" {job.border.tile.name}: {_count(found.border)}"
     return says
 
 
@@ -272,7 +272,9 @@ def _over(job: Job, at: float, side: str) -> str:
 def said_record(job: Job, made: Plan, record: Record, events: Sequence[SiteEvent]) -> SaidRecord:
     """Return where the pieces of a job stand, and what broken ones are cut from again."""
     found = cuts_of(job, made)
-    items = {piece.id: item_of(piece) for piece in made.pieces if not piece.border}
+    items = {
+        piece.id: item_of(piece, found.stock.sheet) for piece in made.pieces if not piece.border
+    }
     again = again_of(record, events, found.stock.sheet, items)
     moved = dealt_otherwise(record, found.stock)
     fresh = sum(one.tile is None for one in again) + len(moved)

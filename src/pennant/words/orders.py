@@ -52,8 +52,8 @@ def _pack(job: Job, line: LineId) -> float | None:
     """What is in a pack by the sheet that the order was reckoned with."""
     if line == "boxes":
         return job.tile.per_box
-    if line == "border-boxes" and job.pattern.border:
-        return job.pattern.border.tile.per_box
+    if line == "border-boxes" and job.border:
+        return job.border.tile.per_box
     return getattr(getattr(job.products, PRODUCT_OF.get(line, ""), None), "pack", None)
 
 

@@ -137,7 +137,7 @@ def chosen_for(job: Job, line: LineId) -> str | None:
     if line == "boxes":
         return job.tile.name
     if line == "border-boxes":
-        return job.pattern.border.tile.name if job.pattern.border else None
+        return job.border.tile.name if job.border else None
     product: Product | None = getattr(job.products, PRODUCT_OF.get(line, ""), None)
     return product.name if product else None
 
@@ -161,8 +161,8 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             return f"{full} full and {plan.cut} cut pieces; by rule of thumb {thumb:g}"
         case "boxes":
             return _boxed(job.tile)
-        case "border-boxes" if job.pattern.border:
-            return _boxed(job.pattern.border.tile)
+        case "border-boxes" if job.border:
+            return _boxed(job.border.tile)
         case "mat":
             off = quantity.working.terms[0].terms[0].value
             return f"{_length(job, off)} off the roll, in {len(quantity.strips)} strips"

@@ -10,11 +10,11 @@ from pennant.core.cuts.marks import Marks, marks_of, turned
 from pennant.core.cuts.stock import Stock
 from pennant.core.cuts.tiles import stock_for
 from pennant.core.document.job import Job
-from pennant.core.document.module import module_for
 from pennant.core.document.settings import Settings
 from pennant.core.document.tooling import Tool
 from pennant.core.layout.cut_kind import HARD, Kind
 from pennant.core.layout.field import Side
+from pennant.core.layout.lattice_of import may_turn, shape_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import MINUTES, tool_for
 from pennant.core.reading.edges import EdgeReading
@@ -77,7 +77,7 @@ def cuts_of(job: Job, made: LaidKitchen) -> CutList:
     """Return the cuts of a job as it is laid."""
     cutting = _Cutting(job, made)
     pieces = [piece for surface in made.surfaces for piece in surface.pieces]
-    border = stock_for(job, pieces, border=True) if job.pattern.border else None
+    border = stock_for(job, pieces, border=True) if job.border else None
     return CutList(tuple(cutting.groups()), stock_for(job, pieces), border)
 
 
@@ -119,18 +119,18 @@ class _Cutting:
             yield replace(group, number=number)
 
     def _marks(self, piece: Piece, surface: SurfacePlan) -> Marks:
-        border = self.job.pattern.border
+        border = self.job.border
         tile = border.tile if piece.border and border else self.job.tile
-        module = module_for(tile, self.job.pattern)
+        shape = shape_of(tile, self.job.pattern)
         things = self.kitchen.surface(surface.surface).things
         clearance = self.job.settings.box_clearance
-        return marks_of(piece, module.width, module.height, things, clearance)
+        return marks_of(piece, shape, things, clearance)
 
     def _key(self, piece: Piece, marks: Marks) -> tuple[object, ...]:
         """The same for cuts that one setting of the saw makes, the tile turned round or not."""
         tile = self.job.tile
         keys = [_shape(marks, self.job.settings)]
-        if tile.turns:
+        if may_turn(tile, self.job.pattern):
             keys.append(_shape(turned(marks), self.job.settings))
         # A wedge and what is left of its tile have the same lines, and are not the same cut.
         by = self.job.settings.saw_within or 0.1
@@ -208,5 +208,6 @@ def _hides(piece: Piece, readings: Iterable[EdgeReading]) -> Iterator[Hides]:
         if any(piece.id in gets.pieces for gets in reading.gets):
             own = reading.owner == piece.wall or reading.owner.startswith(f"{piece.wall}.")
             side = reading.side if own else facing[reading.side]
-            if side in piece.cut_sides or piece.kind in ("notch", "taper", "curve"):
+            of_lattice = piece.kept is not None and piece.kind != "full"
+            if side in piece.cut_sides or piece.kind in ("notch", "taper", "curve") or of_lattice:
                 yield Hides(side, reading.edge)

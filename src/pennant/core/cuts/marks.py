@@ -9,10 +9,12 @@ from collections.abc import Iterable, Iterator
 from typing import NamedTuple
 
 from pennant.core.geometry.clip import Point, Ring
+from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import CORNERS_OF_A_ROUND, Side
 from pennant.core.layout.pieces import Piece
-from pennant.core.survey.placed import Placed
+from pennant.core.layout.sides import segments, sides_of
+from pennant.core.survey.placed import Placed, around
 
 
 class MarkLine(NamedTuple):
@@ -50,43 +52,39 @@ class MarkRound(NamedTuple):
 
 
 class Marks(NamedTuple):
-    """All marks of a piece, in the order in which they are cut, and its outline in the tile."""
+    """All marks of a piece, in the order in which they are cut, and its outline in the tile.
+
+    ``shape`` is the whole tile's outline; width and height are those around it.
+    """
 
     width: float
     height: float
     outline: tuple[Ring, ...]
     lines: tuple[MarkLine, ...]
     rounds: tuple[MarkRound, ...]
+    shape: Ring
 
 
-def marks_of(
-    piece: Piece, width: float, height: float, things: Iterable[Placed], clearance: float
-) -> Marks:
-    """Return the marks of a piece on its tile (``width`` x ``height`` mm, as laid).
+def marks_of(piece: Piece, shape: Ring, things: Iterable[Placed], clearance: float) -> Marks:
+    """Return the marks of a piece on its tile, whose outline in its own frame is ``shape``.
 
     ``things`` are what stands on the wall: pipes and the like are cut out round, ``clearance`` mm
     wider than they are.
     """
-    x0, y0 = piece.tile_at
-    outline = tuple(tuple((tidy(x - x0), tidy(y - y0)) for x, y in ring) for ring in piece.outline)
+    inside = piece.placement.outline_in_tile(piece.outline)
+    outline = tuple(tuple((tidy(x), tidy(y)) for x, y in ring) for ring in inside)
+    box = around(shape)
+    width, height = box.width, box.height
     rounds = tuple(_rounds(outline, piece, things, clearance))
+    sides = segments(outline)
     lines = [
-        line
-        for ring in outline
-        for a, b in zip(ring, (*ring[1:], ring[0]), strict=True)
-        if not _at_edge(a, b, width, height) and not any(_on_round(a, b, one) for one in rounds)
-        for line in [_line(a, b, piece, width, height)]
+        _line(a, b, piece, width, height)
+        for (a, b), own in zip(sides, sides_of(sides, shape), strict=True)
+        if own is None and not any(_on_round(a, b, one) for one in rounds)
     ]
-    lines.sort(key=lambda line: (_inner_ends(line, piece), line.upright, line.ends))
-    return Marks(width, height, outline, tuple(lines), rounds)
-
-
-def _at_edge(a: Point, b: Point, width: float, height: float) -> bool:
-    """Whether a side of the outline is the tile's own."""
-    return any(
-        abs(a[axis] - at) <= EPS and abs(b[axis] - at) <= EPS
-        for axis, at in ((0, 0.0), (0, width), (1, 0.0), (1, height))
-    )
+    own = around(outline[0])
+    lines.sort(key=lambda line: (_inner_ends(line, own), line.upright, line.ends))
+    return Marks(width, height, outline, tuple(lines), rounds, shape)
 
 
 def _line(a: Point, b: Point, piece: Piece, width: float, height: float) -> MarkLine:
@@ -112,11 +110,9 @@ def _line(a: Point, b: Point, piece: Piece, width: float, height: float) -> Mark
     )  # fmt: skip
 
 
-def _inner_ends(line: MarkLine, piece: Piece) -> int:
+def _inner_ends(line: MarkLine, box: Rect) -> int:
     """How many ends of a line lie within the piece's own box: a notch's back is cut last."""
-    x0, y0 = piece.tile_at
-    box = piece.box
-    sides = (box.x0 - x0, box.x1 - x0), (box.y0 - y0, box.y1 - y0)
+    sides = (box.x0, box.x1), (box.y0, box.y1)
 
     def inside(point: Point) -> bool:
         return all(
@@ -129,12 +125,12 @@ def _inner_ends(line: MarkLine, piece: Piece) -> int:
 def _rounds(
     outline: tuple[Ring, ...], piece: Piece, things: Iterable[Placed], clearance: float
 ) -> Iterator[MarkRound]:
-    x0, y0 = piece.tile_at
     for thing in things:
         if thing.round is None or piece.kind not in ("curve", "hole", "notch", "taper"):
             continue
         x, y, radius = thing.round
-        mark = MarkRound(tidy(x - x0), tidy(y - y0), tidy(radius + clearance))
+        ((x, y),) = piece.placement.in_tile([(x, y)])
+        mark = MarkRound(tidy(x), tidy(y), tidy(radius + clearance))
         points = (point for ring in outline for point in ring)
         if sum(_near(point, mark) for point in points) > 1:
             yield mark
@@ -168,4 +164,4 @@ def turned(marks: Marks) -> Marks:
     )  # fmt: skip
     rounds = tuple(MarkRound(*spin((one.x, one.y)), one.radius) for one in marks.rounds)
     outline = tuple(tuple(spin(point) for point in ring) for ring in marks.outline)
-    return Marks(w, h, outline, lines, rounds)
+    return Marks(w, h, outline, lines, rounds, marks.shape)

@@ -19,6 +19,7 @@ from functools import cached_property, lru_cache
 from types import MappingProxyType
 from typing import NamedTuple
 
+from pennant.core.geometry.clip import Ring
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Side
@@ -28,13 +29,15 @@ _TURNED: dict[Side, Side] = {"left": "right", "right": "left", "bottom": "top", 
 _ALL: frozenset[Side] = frozenset(("left", "right", "bottom", "top"))
 
 
+NEAR = 1e-4
+"""Millimetres: corners of slanted outlines lie on a grid, and no nearer than this."""
 KEPT = 8
 """Stocks kept: the plan, its cut sheet and its record all ask for the same one."""
 
 
 class Sheet(NamedTuple):
     """A whole tile as laid, in mm: what a cut takes away, the least drop that is kept, and whether
-    it may be turned round by half.
+    it may be turned round by half. Of a ``shaped`` one, no oblong, a piece keeps its place.
     """
 
     width: float
@@ -42,23 +45,49 @@ class Sheet(NamedTuple):
     kerf: float
     least_drop: float
     turns: bool
+    shaped: bool = False
+
+
+class Slant(NamedTuple):
+    """An end piece's slanted end: how long the piece is along the tile's lower and upper side (mm),
+    as it lies at the left end of a tile, turned round by half if it is of the right one.
+    """
+
+    bottom: float
+    top: float
+
+    @property
+    def mean(self) -> float:
+        """The length that counts where it is laid against another of the same slant."""
+        return (self.bottom + self.top) / 2
 
 
 class Item(NamedTuple):
-    """A piece to be cut: its extents (mm), and the sides where it needs a factory edge."""
+    """A piece to be cut: its extents (mm), and the sides where it needs a factory edge.
+
+    ``area`` (mm2) and ``corners`` are those of a piece that is less than its extents, and ``slant``
+    is that of an end piece.
+    """
 
     id: str
     width: float
     height: float
     needs: frozenset[Side]
+    slant: Slant | None = None
+    area: float | None = None
+    corners: int | None = None
 
 
 class FromTile(NamedTuple):
-    """Where in a tile a piece comes from: mm from its lower left corner; ``turned`` by half."""
+    """Where in a tile a piece comes from: mm from its lower left corner; ``turned`` by half.
+
+    ``cut`` is where a slanted end meets the tile's lower and upper side.
+    """
 
     piece: str
     at: Rect
     turned: bool
+    cut: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,10 +136,41 @@ class Stock:
         return Rect(0.0, 0.0, self.sheet.width, self.sheet.height)
 
 
-def item_of(piece: Piece) -> Item:
+def item_of(piece: Piece, sheet: Sheet) -> Item:
     """Return what a piece needs of a tile."""
     needs = _ALL.difference(piece.cut_sides)
-    return Item(piece.id, piece.width, piece.height, needs)
+    if piece.kept is None or piece.kind == "full":
+        return Item(piece.id, piece.width, piece.height, needs)
+    inside = piece.placement.outline_in_tile(piece.outline)
+    return Item(
+        piece.id, piece.width, piece.height, needs,
+        _slant(inside[0], needs, sheet) if piece.kind == "angled" and not sheet.shaped else None,
+        piece.area, _corners_in(inside[0], sheet),
+    )  # fmt: skip
+
+
+def _slant(shell: Ring, needs: frozenset[Side], sheet: Sheet) -> Slant | None:
+    """The slanted end of a piece that has one whole end of its tile and is as high as it."""
+    if len(shell) != 4 or len(needs) != 3 or not {"bottom", "top"} <= needs:
+        return None
+    low = [x for x, y in shell if y <= NEAR]
+    high = [x for x, y in shell if y >= sheet.height - NEAR]
+    if len(low) != 2 or len(high) != 2:
+        return None
+    left, right = max(min(low), min(high)), min(max(low), max(high))
+    if ("left" in needs and left > NEAR) or ("left" not in needs and right < sheet.width - NEAR):
+        return None  # its end is cut as well, and only a corner of it reaches the tile's
+    if "left" in needs:
+        return Slant(max(low), max(high))
+    return Slant(sheet.width - min(high), sheet.width - min(low))
+
+
+def _corners_in(shell: Ring, sheet: Sheet) -> int:
+    """How many of its tile's corners a piece has."""
+    return sum(
+        any(abs(x - cx) <= NEAR and abs(y - cy) <= NEAR for x, y in shell)
+        for cx in (0.0, sheet.width) for cy in (0.0, sheet.height)
+    )  # fmt: skip
 
 
 @lru_cache(maxsize=KEPT)
@@ -123,19 +183,29 @@ def stocked(items: tuple[Item, ...], sheet: Sheet) -> Stock:
     whole = [item for item in items if item.needs == _ALL or _as_large(item, sheet)]
     rest = [item for item in items if not (item.needs == _ALL or _as_large(item, sheet))]
     tall, long, others = _sorted(rest)
-    for ends, along in ((tall, "width"), (long, "height")):
-        packing.paired(ends, along)
+    for ends in alike(tall):
+        packing.paired(ends, "width")
+    packing.paired(long, "height")
+    if sheet.shaped:
+        for item in [one for one in others if not _fixed(one)]:
+            packing.alone(item)
+        others = [one for one in others if _fixed(one)]
     for item in sorted(others, key=lambda one: (-one.width * one.height, one.id)):
         packing.best_fit(item)
     for item in whole:  # numbered last: at the saw one counts the tiles that are cut
         packing.alone(item)
     tiles = tuple(tile.closed() for tile in packing.tiles)
-    return Stock(sheet, tiles, _bound(len(whole), tall, long, others, sheet))
+    return Stock(sheet, tiles, _bound(len(whole), tall, long, rest, sheet))
 
 
 def _as_large(item: Item, sheet: Sheet) -> bool:
     """Whether the rectangle around it is the whole tile."""
     return item.width >= sheet.width - EPS and item.height >= sheet.height - EPS
+
+
+def _fixed(item: Item) -> bool:
+    """Whether the sides that it needs leave an item one place in its tile."""
+    return bool({"left", "right"} & item.needs) and bool({"bottom", "top"} & item.needs)
 
 
 def _sorted(items: Iterable[Item]) -> tuple[list[Item], list[Item], list[Item]]:
@@ -154,7 +224,7 @@ def _sorted(items: Iterable[Item]) -> tuple[list[Item], list[Item], list[Item]]:
 
 
 def _bound(
-    whole: int, tall: Sequence[Item], long: Sequence[Item], others: Sequence[Item], sheet: Sheet
+    whole: int, tall: Sequence[Item], long: Sequence[Item], rest: Sequence[Item], sheet: Sheet
 ) -> int:
     """The fewest tiles that any plan needs, by three ways of counting; the largest counts.
 
@@ -162,19 +232,26 @@ def _bound(
     round by half the opposite one does as well; an end piece or rip uses two, a piece ripped and
     crosscut one. By area, each piece with the kerf around it.
     """
+    # An odd piece as high as its tile is no end piece: three of a kind may come from one tile.
+    tall = [item for item in tall if item.area is None or item.slant is not None]
     ends = len(tall) - len(pairs_of(tall, "width", sheet))
     rips = len(long) - len(pairs_of(long, "height", sheet))
     used = Counter(
         frozenset(_alike(corner) if sheet.turns else corner)
-        for item in (*tall, *long, *others)
+        for item in rest
+        if item.corners is None
         for corner in _corners(item)
     )
     most = 2 if sheet.turns else 1
     corners = max((-(-count // most) for count in used.values()), default=0)
+    # Of odd pieces it is only known how many corners they have: a tile has four.
+    odd = -(-sum(item.corners or 0 for item in rest) // 4)
     kerf = sheet.kerf
-    area = sum((i.width + kerf) * (i.height + kerf) for i in (*tall, *long, *others))
+    area = sum(
+        (i.width + kerf) * (i.height + kerf) if i.area is None else i.area for i in rest
+    )  # fmt: skip
     tiles = area / ((sheet.width + kerf) * (sheet.height + kerf))
-    return whole + max(ends + rips, corners, int(-(-(tiles - 1e-9) // 1)))
+    return whole + max(ends + rips, corners, odd, int(-(-(tiles - 1e-9) // 1)))
 
 
 def _corners(item: Item) -> Iterator[tuple[Side, Side]]:
@@ -192,15 +269,22 @@ def _alike(corner: tuple[Side, Side]) -> tuple[Side, ...]:
     return min(corner, (_TURNED[corner[0]], _TURNED[corner[1]]))
 
 
-def pairs_of(items: Sequence[Item], along: str, sheet: Sheet) -> list[tuple[Item, Item]]:
+def pairs_of(
+    items: Sequence[Item], along: str, sheet: Sheet, kerf: float | None = None
+) -> list[tuple[Item, Item]]:
     """Return the most pairs that share a tile: a + b + kerf <= W, by two pointers.
 
     The shortest goes with the longest that it fits with. Where tiles may not be turned, one of a
     pair must need the one end and one the other: the longest goes with the longest that fits.
+    Slanted ends lie against one another, so their mean lengths count.
     """
-    whole = getattr(sheet, along) + EPS - sheet.kerf
-    ordered = sorted(items, key=lambda one: (getattr(one, along), one.id))
-    sizes = [getattr(one, along) for one in ordered]
+    whole = getattr(sheet, along) + EPS - (sheet.kerf if kerf is None else kerf)
+
+    def size(item: Item) -> float:
+        return reach_of(item, along)
+
+    ordered = sorted(items, key=lambda one: (size(one), one.id))
+    sizes = [size(one) for one in ordered]
     if sheet.turns:
         pairs, low, high = [], 0, len(ordered) - 1
         while low < high:
@@ -214,13 +298,27 @@ def pairs_of(items: Sequence[Item], along: str, sheet: Sheet) -> list[tuple[Item
     free: list[tuple[float, int]] = []
     others = [item for item in ordered if first not in item.needs]
     for number, item in enumerate(others):
-        insort(free, (getattr(item, along), number))
+        insort(free, (size(item), number))
     pairs = []
     for item in reversed(ones):
-        place = bisect_right(free, (whole - getattr(item, along), len(others)))
+        place = bisect_right(free, (whole - size(item), len(others)))
         if place:
             pairs.append((item, others[free.pop(place - 1)[1]]))
     return pairs
+
+
+def reach_of(item: Item, along: str) -> float:
+    """Return how much of a tile's length an end piece takes beside another of its kind."""
+    return item.slant.mean if item.slant and along == "width" else float(getattr(item, along))
+
+
+def alike(items: Iterable[Item]) -> list[list[Item]]:
+    """Return end pieces by the slant of their ends, square ones first; like ones lie close."""
+    groups: dict[float, list[Item]] = {}
+    for item in items:
+        slant = round(item.slant.bottom - item.slant.top, 1) if item.slant else 0.0
+        groups.setdefault(slant + 0.0, []).append(item)
+    return [groups[slant] for slant in sorted(groups, key=lambda one: (one != 0.0, one))]
 
 
 def drop_for(
@@ -249,8 +347,9 @@ class _Packing:
         self.tiles.append(_Open(len(self.tiles) + 1, [FromTile(item.id, at, False)]))
 
     def paired(self, items: Sequence[Item], along: str) -> None:
-        """Cut end pieces or rips, two from a tile where they fit."""
-        pairs = pairs_of(items, along, self.sheet)
+        """Cut end pieces or rips of one slant, two from a tile where they fit."""
+        kerf = self._kerf(items)
+        pairs = pairs_of(items, along, self.sheet, kerf)
         done = {item.id for pair in pairs for item in pair}
         low: Side = "left" if along == "width" else "bottom"
         for one, other in pairs:
@@ -259,6 +358,13 @@ class _Packing:
         for item in items:
             if item.id not in done:
                 self._ends(along, *((item, None) if low in item.needs else (None, item)))
+
+    def _kerf(self, items: Sequence[Item]) -> float:
+        """What a cut takes along the tile: more where it runs aslant."""
+        slant = items[0].slant if items else None
+        if slant is None:
+            return self.sheet.kerf
+        return self.sheet.kerf * math.hypot(1.0, (slant.bottom - slant.top) / self.sheet.height)
 
     def _ends(self, along: str, first: Item | None, last: Item | None) -> None:
         """Cut one item from the low end of a new tile and another from its high end.
@@ -269,12 +375,16 @@ class _Packing:
         end = sheet.width if along == "width" else sheet.height
         cuts, begin, stop = [], 0.0, end
         if first is not None:
-            size = getattr(first, along)
-            cuts.append(FromTile(first.id, self._across(along, 0.0, size), low not in first.needs))
+            size, slant = getattr(first, along), first.slant
+            cut = (slant.bottom, slant.top) if slant else None
+            at = self._across(along, 0.0, size)
+            cuts.append(FromTile(first.id, at, low not in first.needs, cut))
             begin = size + sheet.kerf
         if last is not None:
-            size = getattr(last, along)
-            cuts.append(FromTile(last.id, self._across(along, end - size, end), low in last.needs))
+            size, slant = getattr(last, along), last.slant
+            cut = (end - slant.top, end - slant.bottom) if slant else None
+            at = self._across(along, end - size, end)
+            cuts.append(FromTile(last.id, at, low in last.needs, cut))
             stop = end - size - sheet.kerf
         drops = [self._across(along, begin, stop)] if stop - begin >= self.least else []
         tile = _Open(len(self.tiles) + 1, cuts, drops)

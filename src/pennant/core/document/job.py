@@ -1,7 +1,7 @@
 """The job document: the survey of a kitchen, the tile, the pattern, and what the plan goes by.
 
-All lengths are millimetres. This is format version 2; `docs/job-file.md` shows it whole, and
-`migrate` brings version 1 up to it.
+All lengths are millimetres. This is format version 3; `docs/job-file.md` shows it whole, and
+`migrate` brings earlier ones up to it.
 """
 
 from collections.abc import Mapping
@@ -14,8 +14,8 @@ from pennant.core.document.boxes import BOX_SIZES, BoxSize
 from pennant.core.document.lengths import Step, Units
 from pennant.core.document.line_names import named
 from pennant.core.document.methods import Ways
-from pennant.core.document.migrate import as_version_2
-from pennant.core.document.pattern import Pattern
+from pennant.core.document.migrate import as_version_3
+from pennant.core.document.pattern import Border, Courses, Pattern
 from pennant.core.document.products import Products
 from pennant.core.document.settings import Settings
 from pennant.core.document.survey import Name, Wall
@@ -31,7 +31,7 @@ class Job(Value):
     """The whole job, as one document."""
 
     format: Literal["pennant-job"] = "pennant-job"
-    version: Literal[2] = 2
+    version: Literal[3] = 3
     name: Name
     units: Units = "in"
     step: Step = Field(default="1/16 in", description="What shown lengths are rounded to.")
@@ -58,7 +58,7 @@ class Job(Value):
         """Bare numbers in strings, and settings left out, are in the job's own unit."""
         if not isinstance(data, Mapping):
             return handler(data)
-        data = as_version_2(data)
+        data = as_version_3(data)
         units: Units = "mm" if data.get("units") == "mm" else "in"
         filled = {"step": "1 mm" if units == "mm" else "1/16 in", "boxes": BOX_SIZES[units], **data}
         given = data.get("settings", {})
@@ -67,6 +67,11 @@ class Job(Value):
         with reading_in(units):
             job = handler(filled)
         return job.model_copy(update={"walls": named(job.walls)})
+
+    @property
+    def border(self) -> Border | None:
+        """The border between its courses, if there is one."""
+        return self.pattern.border if isinstance(self.pattern, Courses) else None
 
     def wall(self, id_: str) -> Wall:
         """Return a wall by its id; raise KeyError if there is none."""

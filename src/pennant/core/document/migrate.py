@@ -11,9 +11,23 @@ WALL_ID = "a"
 """The id that version 1's one wall gets."""
 
 
-def as_version_2(data: Mapping[str, Any]) -> Mapping[str, Any]:
+def as_version_3(data: Mapping[str, Any]) -> Mapping[str, Any]:
+    """Return an earlier version's document as version 3's; any other as it is.
+
+    Version 2 knew courses only. Nothing that people decided goes by the pattern's form: agreed
+    items, doubts set aside and stock in hand keep their ids.
+    """
+    data = _as_version_2(data)
+    changed = {**data, "version": 3} if data.get("version", 3) == 2 else dict(data)
+    pattern = changed.get("pattern")
+    if isinstance(pattern, Mapping) and "kind" not in pattern:
+        changed["pattern"] = {"kind": "courses", **pattern}
+    return changed
+
+
+def _as_version_2(data: Mapping[str, Any]) -> Mapping[str, Any]:
     """Return version 1's document as version 2's; any other as it is."""
-    if data.get("version", 2) != 1 or not isinstance(data.get("wall"), Mapping):
+    if data.get("version") != 1 or not isinstance(data.get("wall"), Mapping):
         return data
     kept = {key: value for key, value in data.items() if key not in ("wall", "start", "version")}
     wall = dict(data["wall"])

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from pennant.core.document.job import Job
-from pennant.core.document.pattern import Pattern
+from pennant.core.document.pattern import Courses, Pattern
 from pennant.core.document.tile import Tile
 
 
@@ -36,7 +36,10 @@ def module_of(job: Job) -> Module:
 
 
 def module_for(tile: Tile, pattern: Pattern) -> Module:
-    """Return a tile as laid: a standing tile's height runs along the course."""
-    if pattern.lay == "lying":
-        return Module(tile.length, tile.height, pattern.joint, pattern.joint)
-    return Module(tile.height, tile.length, pattern.joint, pattern.joint)
+    """Return a tile as laid: a standing tile's height runs along the course.
+
+    On a lattice tiles lie several ways, and the module is that of one lying in its own frame.
+    """
+    if isinstance(pattern, Courses) and pattern.lay == "standing":
+        return Module(tile.height, tile.length, pattern.joint, pattern.joint)
+    return Module(tile.length, tile.height, pattern.joint, pattern.joint)

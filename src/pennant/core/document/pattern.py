@@ -1,6 +1,7 @@
-"""How tiles are laid: which way they lie, the bond, the joint, and a border if there is one."""
+"""How tiles are laid: in courses, or on a lattice that repeats two ways."""
 
-from typing import Literal, Self
+import math
+from typing import Annotated, Literal, NamedTuple, Self
 
 from pydantic import Field, model_validator
 
@@ -46,10 +47,144 @@ class Border(Value):
     tile: Tile
 
 
-class Pattern(Value):
-    """How tiles are laid: which way they lie, the bond, the joint, and a border if there is one."""
+Joint = Annotated[Distance, Field(description="The gap between tiles.")]
 
+
+class Courses(Value):
+    """Level courses: which way tiles lie, the bond, and a border if there is one."""
+
+    kind: Literal["courses"] = "courses"
     lay: Literal["lying", "standing"] = "lying"
     bond: Bond = Bond()
     border: Border | None = None
-    joint: Distance = Field(description="The gap between tiles.")
+    joint: Joint
+
+
+class Columns(Value):
+    """Standing tiles in columns, every other one shifted up by ``p/q`` of a module."""
+
+    kind: Literal["columns"] = "columns"
+    p: int = Field(default=1, ge=0, le=11)
+    q: int = Field(default=2, ge=1, le=12)
+    joint: Joint
+
+    @model_validator(mode="after")
+    def _less_than_one(self) -> Self:
+        if self.p >= self.q:
+            raise ValueError("a column's shift is less than one whole tile: write p smaller than q")
+        return self
+
+
+class Herringbone(Value):
+    """Each tile's end against its neighbour's side, by turns level and upright.
+
+    ``diagonal`` turns it all by 45 degrees, so that its points run up the wall. ``double`` lays two
+    tiles side by side as one. The right hand climbs to the right from a level tile's left end; the
+    left hand is its mirror image.
+    """
+
+    kind: Literal["herringbone"] = "herringbone"
+    diagonal: bool = True
+    double: bool = False
+    hand: Literal["right", "left"] = "right"
+    joint: Joint
+
+
+class Diagonal(Value):
+    """Straight rows turned by 45 degrees: squares stand on a corner, oblongs lean."""
+
+    kind: Literal["diagonal"] = "diagonal"
+    hand: Literal["right", "left"] = Field(
+        default="right", description="The way that an oblong climbs."
+    )
+    joint: Joint
+
+
+class Basketweave(Value):
+    """Blocks of tiles side by side, by turns level and upright, like a chessboard."""
+
+    kind: Literal["basketweave"] = "basketweave"
+    tiles: int = Field(default=2, ge=2, le=5, description="Tiles in a block.")
+    joint: Joint
+
+
+class Hexagon(Value):
+    """Hexagons with corners of 120 degrees; longer ones have two long sides.
+
+    The tile's height is from flat to flat, its length from point to point.
+    """
+
+    kind: Literal["hexagon"] = "hexagon"
+    points: Literal["sides", "up"] = "sides"
+    joint: Joint
+
+
+class Scallop(Value):
+    """Fans: a round top, and two hollow sides that meet in a point below.
+
+    ``tips`` says which way the round ends point.
+    """
+
+    kind: Literal["scallop"] = "scallop"
+    tips: Literal["up", "down"] = "up"
+    joint: Joint
+
+
+Lattice = Columns | Herringbone | Diagonal | Basketweave | Hexagon | Scallop
+"""Patterns of single tiles that repeat two ways over the wall."""
+Pattern = Annotated[Courses | Lattice, Field(discriminator="kind")]
+
+
+class Misfit(NamedTuple):
+    """Why a tile cannot be laid so: which of its fields, and what would be right."""
+
+    field: Literal["length", "height"]
+    message: str
+
+
+HEXAGON_POINT = 1 / (2 * math.sqrt(3))
+"""How far a hexagon's point reaches beyond its flat sides, of its height: its corners have 120
+degrees."""
+FAN_HEIGHT = (0.85, 1.1)
+"""Of its width: how high a fan may be. Its top is half a round, and nearly as much lies below."""
+
+
+def block_gap(tile: Tile, pattern: Basketweave) -> float:
+    """Return the joint (mm) between the tiles of a block, so that the block is square."""
+    return (tile.length - pattern.tiles * tile.height) / (pattern.tiles - 1)
+
+
+def misfit(tile: Tile, pattern: Pattern, joint_play: float) -> Misfit | None:
+    """Return why a tile cannot be laid in a pattern, or None if it can.
+
+    ``joint_play`` (mm) is how far a joint may be from the chosen one.
+    """
+    if isinstance(pattern, Herringbone | Basketweave) and tile.length <= tile.height:
+        return Misfit("length", "must be more than the tile's height in this pattern")
+    if isinstance(pattern, Basketweave):
+        gap = block_gap(tile, pattern)
+        if abs(gap - pattern.joint) > joint_play + 1e-9:
+            wanted = pattern.tiles * tile.height + (pattern.tiles - 1) * pattern.joint
+            return Misfit(
+                "length",
+                f"leaves joints of {gap:.1f} mm in blocks of {pattern.tiles}, where "
+                f"{pattern.joint:g} mm are chosen: the blocks would gape or overlap. A tile "
+                f"{wanted:.1f} mm long fits, or another number of tiles in a block",
+            )
+    if isinstance(pattern, Hexagon):
+        least = 4 * HEXAGON_POINT * tile.height
+        if tile.length < least - 0.05 * tile.height:
+            return Misfit(
+                "length",
+                f"is too short for a hexagon {tile.height:g} mm from flat to flat: from point to "
+                f"point it is {least:.1f} mm, or more if it is drawn out",
+            )
+    if isinstance(pattern, Scallop):
+        low, high = (share * tile.length for share in FAN_HEIGHT)
+        if not low <= tile.height <= high:
+            return Misfit(
+                "height",
+                f"is not that of a fan {tile.length:g} mm wide: such a tile is between {low:.0f} "
+                f"and {high:.0f} mm high",
+            )
+    return None

@@ -138,6 +138,13 @@ class Settings(Value):
         "over. Hidden in an inside corner it passes.",
         most=1,
     )
+    least_share: float = _number(
+        0.33,
+        "of a tile",
+        "On a lattice (herringbone, hexagon ...) every edge leaves pieces of many sizes. Under a "
+        "third of the tile's least width, or under the least piece if that is less, is a sliver.",
+        most=1,
+    )
     least_leg: Distance = _length(
         1 / 2,
         12,

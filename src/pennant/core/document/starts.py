@@ -98,6 +98,13 @@ class WholeCourses(Value):
     nudge: Shift = Field(default=0.0, description="Then moved so far up.")
 
 
+class FlatCounter(Value):
+    """Of a lattice: its points cut off flat at the counter, through a tile's or block's middle."""
+
+    kind: Literal["flat-counter"] = "flat-counter"
+    nudge: Shift = Field(default=0.0, description="Then moved so far up.")
+
+
 class Carried(Value):
     """The course heights of the wall before, carried round the corner."""
 
@@ -109,8 +116,15 @@ Across = Annotated[
     FullLeft | FullRight | Centred | FullAt | Fitted | Folded, Field(discriminator="kind")
 ]
 UpSchool = Annotated[
-    FullCounter | FullTop | EqualCuts | WholeCourses | Carried, Field(discriminator="kind")
+    FullCounter | FullTop | EqualCuts | WholeCourses | FlatCounter | Carried,
+    Field(discriminator="kind"),
 ]
+
+
+FOR_COURSES = ("fitted", "whole-courses")
+"""Schools that shave tiles or draw joints to fill a span, which only courses can."""
+FOR_LATTICES = ("flat-counter",)
+"""Schools that cut points off, which courses do not have."""
 
 
 class Start(Value):

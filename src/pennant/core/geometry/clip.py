@@ -91,7 +91,11 @@ def _left_of(rect: Rect, blocks: Sequence[Rect], slanted: Sequence[Polygon]) -> 
 
 
 def _cut_slanted(tile: Rect, blocks: Sequence[Rect], slanted: Sequence[Polygon]) -> list[Outline]:
-    left = _left_of(tile, blocks, slanted)
+    return outlines_of(_left_of(tile, blocks, slanted))
+
+
+def outlines_of(left: Polygon) -> list[Outline]:
+    """Return the parts of a shape as outlines, from left to right; what is no area is left out."""
     if left.is_empty:
         return []
     outlines = []

@@ -1,17 +1,21 @@
-"""The layout: where the pennant's tile stands and how the courses run out from it."""
+"""The layout: where the pennant's tile stands and how courses or a lattice run out from it."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from pennant.core.document.module import Module, module_for
-from pennant.core.document.pattern import Bond, Pattern
+from pennant.core.document.pattern import Bond, Courses, Pattern
 from pennant.core.document.settings import Settings
 from pennant.core.document.starts import Fitted, FullTop, Start, WholeCourses
 from pennant.core.document.tile import Tile
+from pennant.core.geometry.clip import Point
+from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, Field
 from pennant.core.layout.fit import Span, slipped, spans_between
-from pennant.core.layout.start import Carries, Plant, plant_of
+from pennant.core.layout.lattice import Lattice
+from pennant.core.layout.lattice_of import lattice_of
+from pennant.core.layout.start import Carries, Plant, lattice_plant_of, plant_of
 
 
 @dataclass(frozen=True)
@@ -40,7 +44,8 @@ class BorderRow:
 class Layout:
     """How one surface is laid. ``bed_wanted`` is the joint that whole courses would need (mm).
 
-    ``bevelled`` says that a cut edge can be told from the tile's own in a joint.
+    ``bevelled`` says that a cut edge can be told from the tile's own in a joint. On a ``lattice``
+    there are no courses, and bond, spans and border say nothing.
     """
 
     plant: Plant
@@ -50,6 +55,13 @@ class Layout:
     border: BorderRow | None = None
     bed_wanted: float | None = None
     bevelled: bool = False
+    lattice: Lattice | None = None
+
+    @property
+    def origin(self) -> Point:
+        """Where a lattice's origin lies: the plant is the corner of its figure."""
+        figure = self.lattice.figure if self.lattice else Rect(0.0, 0.0, 0.0, 0.0)
+        return self.plant.x - figure.x0, self.plant.y - figure.y0
 
     @property
     def right_lattice(self) -> float:
@@ -72,13 +84,19 @@ def layout_of(
     over.
     """
     module, wanted = module_for(tile, pattern), None
+    lines = lines_of(start, field)
+    line = lines[0] if lines else None
+    if not isinstance(pattern, Courses):
+        lattice = lattice_of(tile, pattern)
+        assert lattice is not None
+        plant = lattice_plant_of(start, field, lattice, line, carries, kerf)
+        return Layout(plant, module, Bond(p=0, q=1), bevelled=tile.bevelled, lattice=lattice)
     if isinstance(start.up, WholeCourses):
         clear = field.top_under(start.up.under) - field.foot
         wanted = whole_bed(clear, module)
         play = settings.joint_play
         bed = min(max(wanted, module.joint - play, 0.0), module.joint + play)
         module = replace(module, bed=tidy(bed))
-    lines = lines_of(start, field)
     spans: tuple[Span, ...] = ()
     if isinstance(start.across, Fitted):
         spans = spans_between(lines, module, start.across.how, settings.joint_play)
@@ -87,7 +105,7 @@ def layout_of(
         other = module_for(pattern.border.tile, pattern)
         own = replace(other, joint=module.joint, bed=module.bed)
         border = BorderRow(pattern.border.after, isinstance(start.up, FullTop), own)
-    plant = plant_of(start, field, module, lines[0] if lines else None, carries, kerf)
+    plant = plant_of(start, field, module, line, carries, kerf)
     return Layout(plant, module, pattern.bond, spans, border, wanted, tile.bevelled)
 
 

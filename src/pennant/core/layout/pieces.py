@@ -15,6 +15,7 @@ from pennant.core.geometry.clip import (
     outline_area,
     ring_of,
 )
+from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.courses import Course
@@ -40,14 +41,29 @@ class Piece:
     ]
     outline: Outline
     box: Annotated[Rect, Described(description="Around the piece: x0, y0, x1, y1.")]
-    width: float
+    width: Annotated[float, Described(description="Along its tile's length as laid.")]
     height: float
     area: float
     tile_at: Annotated[
-        tuple[float, float], Described(description="Lower left corner of the whole tile.")
+        tuple[float, float],
+        Described(
+            description="Where the origin of the tile's own frame lies: its lower left corner."
+        ),
     ] = (0.0, 0.0)
     shaved: Annotated[float, Described(description="By how much its tile is shorter.")] = 0.0
     border: Annotated[bool, Described(description="Of the border's tile.")] = False
+    turn: Annotated[
+        float, Described(description="Degrees that its tile is turned by, counterclockwise.")
+    ] = 0.0
+    kept: Annotated[
+        tuple[int, ...] | None,
+        Described(description="Sides of its tile, from 0, that it has some of; null in courses."),
+    ] = None
+
+    @property
+    def placement(self) -> Placement:
+        """Where its tile lies."""
+        return Placement(*self.tile_at, self.turn)
 
 
 @dataclass(frozen=True)

@@ -10,15 +10,18 @@ from pennant.core.document.starts import (
     Centred,
     EqualCuts,
     Fitted,
+    FlatCounter,
     Folded,
     FullCounter,
     FullRight,
+    FullTop,
     Start,
     UpSchool,
     WholeCourses,
 )
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, Field
+from pennant.core.layout.lattice import Lattice
 
 
 @dataclass(frozen=True)
@@ -59,6 +62,51 @@ def plant_of(
         x = flag_x = carries.x
     if isinstance(across, Folded) and carries.past is not None:
         x, flag_x = folded(field.inner.x0, carries.past, module, kerf), field.inner.x0
+    return Plant(
+        tidy(x + across.nudge), tidy(y + up.nudge),
+        tidy(flag_x + across.nudge), tidy(flag_y + up.nudge),
+    )  # fmt: skip
+
+
+def lattice_plant_of(
+    start: Start, field: Field, lattice: Lattice, line: Edge | None = None,
+    carries: Carries | None = None, kerf: float = 0.0,
+) -> Plant:  # fmt: skip
+    """Return where a lattice's figure stands (lower left corner), with its nudges.
+
+    Its outermost points stand at an end, on the counter or under a line; *tile on centre* brings
+    its middle there, *joint on centre* the middle of the gap to its right. Equal cuts bring its
+    middle half way up: a lattice turned round by half about it is the same. Round a corner the
+    lattice goes on as if both walls were one, less what the cut there takes away.
+    """
+    across, up, carries, inner = start.across, start.up, carries or Carries(), field.inner
+    figure, joint = lattice.figure, lattice.joint
+    if isinstance(across, FullRight):
+        x, flag_x = inner.x1 - figure.width, inner.x1
+    elif isinstance(across, Centred):
+        flag_x = _centre(across, field)
+        x = flag_x - figure.width / 2 if across.what == "tile" else flag_x + joint / 2
+    elif line is not None:
+        flag_x = line.reach[1] if line.inward > 0 else line.reach[0]
+        x = flag_x if line.inward > 0 else flag_x - figure.width
+    else:
+        x = flag_x = inner.x0
+    if carries.x is not None:
+        x = flag_x = carries.x
+    if isinstance(across, Folded) and carries.past is not None:
+        x, flag_x = inner.x0 - carries.past - kerf, inner.x0
+    top = field.top_under(up.under) if isinstance(up, FullTop | EqualCuts | WholeCourses) else 0.0
+    if isinstance(up, Carried) and carries.y is not None:
+        y = carries.y
+    elif isinstance(up, FullTop):
+        y = top - figure.height
+    elif isinstance(up, EqualCuts):
+        y = (field.foot + top - figure.height) / 2
+    elif isinstance(up, FlatCounter):
+        y = field.foot - figure.height / 2
+    else:
+        y = field.foot
+    flag_y = field.foot if isinstance(up, FlatCounter) else y
     return Plant(
         tidy(x + across.nudge), tidy(y + up.nudge),
         tidy(flag_x + across.nudge), tidy(flag_y + up.nudge),
@@ -115,6 +163,8 @@ def _up(up: UpSchool, field: Field, module: Module, carried: float | None) -> tu
     if isinstance(up, Carried) and carried is not None:
         return carried, carried
     if isinstance(up, FullCounter | WholeCourses | Carried):
+        return field.foot, field.foot
+    if isinstance(up, FlatCounter):
         return field.foot, field.foot
     top = field.top_under(up.under)
     if isinstance(up, EqualCuts):

@@ -13,6 +13,7 @@ _BY_CUT: dict[Kind, tuple[Tool, ...]] = {
     "crosscut": ("snap cutter", "wet saw", "grinder"),
     "rip": ("snap cutter", "wet saw", "grinder"),
     "both": ("snap cutter", "wet saw", "grinder"),
+    "angled": ("snap cutter", "wet saw", "grinder"),
     "taper": ("snap cutter", "wet saw", "grinder"),
     "notch": ("wet saw", "grinder", "nippers"),
     "curve": ("grinder", "nippers", "wet saw"),
@@ -27,6 +28,7 @@ MINUTES: dict[tuple[Kind, Tool | None], float] = {
     ("crosscut", "snap cutter"): 0.7, ("crosscut", None): 2.0,
     ("rip", "snap cutter"): 1.5, ("rip", None): 2.5,
     ("both", "snap cutter"): 2.0, ("both", None): 4.0,
+    ("angled", "snap cutter"): 1.5, ("angled", None): 3.0,
     ("taper", "snap cutter"): 2.0, ("taper", None): 3.0,
     ("notch", None): 6.0, ("curve", None): 10.0, ("hole", None): 8.0,
 }  # fmt: skip

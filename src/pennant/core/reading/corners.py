@@ -54,6 +54,8 @@ def corners_of(job: Job, laid: Sequence[Laid]) -> Iterator[CornerReading]:
         if not joined_before(job.walls, number):
             continue
         before = job.walls[number - 1]
+        if by_id[wall.id].layout.lattice is not None:
+            continue  # what a lattice's tiles make round a corner are no pairs of one tile
         corner = before.corner
         pairs = _pairs(by_id[before.id], by_id[wall.id], kerf_at(job))
         if corner is None or not pairs:

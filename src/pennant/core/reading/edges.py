@@ -7,16 +7,18 @@ boxes do not count: they lie under a plate. Along a line that slants every piece
 what counts is the least, and the greatest is told beside it.
 """
 
-import itertools
 from collections.abc import Iterable
 
 from pennant.core.document.module import Module
 from pennant.core.document.values import Value
-from pennant.core.geometry.clip import Outline, Point, is_square
+from pennant.core.geometry.clip import Outline, Point, Ring
+from pennant.core.geometry.placement import Placement
+from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, EdgeKind, Field, Side
 from pennant.core.layout.pieces import Cutting, Piece
-from pennant.core.survey.placed import height_at
+from pennant.core.reading.depth import runs_behind
+from pennant.core.survey.placed import around, height_at
 
 SAME = 0.01
 """Millimetres. Sizes nearer than this are one answer; no one can cut the difference."""
@@ -60,13 +62,31 @@ class EdgeReading(Value):
     gets: tuple[Gets, ...]
 
 
-def read_edges(
-    field: Field, cutting: Cutting, module: Module, border: Module | None = None
-) -> list[EdgeReading]:
-    """Return a reading for each edge that some piece meets; edges with no tile are left out.
+class Whole:
+    """What a whole tile measures square to an edge: by it pieces at the edge are judged."""
 
-    ``border`` is the module of the border's tile, by which its own pieces are judged.
-    """
+    def __init__(self, module: Module, border: Module | None, shape: Ring | None) -> None:
+        """``border`` is the module of the border's tile; ``shape`` that of a lattice's, in its own
+        frame.
+        """
+        self.module, self.border, self.shape = module, border, shape
+        self._reach: dict[float, Rect] = {}
+
+    def at(self, piece: Piece, *, upright: bool) -> float:
+        """Return what the piece's tile measures square to an upright or a level edge, in mm."""
+        if self.shape is None:
+            module = self.border if piece.border and self.border else self.module
+            return module.width if upright else module.height
+        box = self._reach.get(piece.turn)
+        if box is None:
+            turned = Placement(0.0, 0.0, piece.turn).on_wall(self.shape)
+            box = self._reach[piece.turn] = around(turned)
+        return box.width if upright else box.height
+
+
+def read_edges(field: Field, cutting: Cutting, whole: Whole) -> list[EdgeReading]:
+    """Return a reading for each edge that some piece meets; edges with no tile are left out."""
+    module = whole.module
     boxed = [(piece, piece.box) for piece in cutting.pieces]
     readings = []
     for edge in field.edges:
@@ -87,25 +107,19 @@ def read_edges(
             if (size := size_at(cutting.seen.get(piece.id, piece.outline), edge, joint)) is not None
         ]
         if met:
-            readings.append(_reading(edge, met, _full(module, edge), _full(border or module, edge)))
+            readings.append(_reading(edge, met, whole))
     return readings
 
 
-def _full(module: Module, edge: Edge) -> float:
-    return module.width if edge.upright else module.height
-
-
-def _reading(
-    edge: Edge, met: list[tuple[Piece, float]], full: float, of_border: float
-) -> EdgeReading:
-    groups: dict[tuple[int | None, int, bool], list[tuple[Piece, float]]] = {}
+def _reading(edge: Edge, met: list[tuple[Piece, float]], tile: Whole) -> EdgeReading:
+    groups: dict[tuple[int | None, int, bool, float], list[tuple[Piece, float]]] = {}
     for piece, size in met:
         phase = piece.phase if edge.upright else None
         answer = round(size / SAME) if edge.straight else 0 if edge.upright else piece.course
-        groups.setdefault((phase, answer, piece.border), []).append((piece, size))
+        groups.setdefault((phase, answer, piece.border, piece.turn), []).append((piece, size))
     gets = []
-    for (phase, _, border), group in groups.items():
-        whole = of_border if border else full
+    for (phase, *_), group in groups.items():
+        whole = tile.at(group[0][0], upright=edge.upright)
         sizes = [size for _, size in group]
         least, most = (sizes[0], sizes[0]) if edge.straight else (min(sizes), max(sizes))
         gets.append(Gets.model_construct(
@@ -126,23 +140,20 @@ def size_at(outline: Outline, edge: Edge, joint: float) -> float | None:
     """Return how far (mm) a piece reaches from the edge, at its thinnest; None if it is clear.
 
     Only those stretches of the outline count that lie on the line, or within a joint of it, with
-    tile on the right side.
+    tile on the right side. The depth behind each is measured square to the line (see `depth`).
     """
-    square = len(outline) == 1 and is_square(outline[0])
-    sizes: list[tuple[float, float]] = []
-    for a, b in _segments(outline):
-        if (span := _on_line(a, b, edge, joint)) is not None:
-            for low, high in _stretches(outline, edge, *span):
-                hair = (high - low) * 1e-6
-                places = ((low + high) / 2,) if square else (low + hair, high - hair)
-                reached = (_reach(outline, edge, a, b, place) for place in places)
-                sizes += [(reach, high - low) for reach in reached if reach is not None]
+    runs = [
+        run
+        for a, b in _segments(outline)
+        if (span := _on_line(a, b, edge, joint)) is not None
+        for run in runs_behind(outline, edge.upright, edge.inward, (a, b), *span)
+    ]
     if edge.kind == "corner":
         # A cabinet that stops short of a corner bites into the tile beside it; what is in the
         # corner is the tile, not the low tongue over the bite.
-        longest = max((run for _, run in sizes), default=0.0)
-        sizes = [(reach, run) for reach, run in sizes if run >= longest * TONGUE]
-    return min((reach for reach, _ in sizes), default=None)
+        longest = max((run.along for run in runs), default=0.0)
+        runs = [run for run in runs if run.along >= longest * TONGUE]
+    return min((run.depth for run in runs), default=None)
 
 
 def _segments(outline: Outline) -> Iterable[tuple[Point, Point]]:
@@ -167,38 +178,3 @@ def _on_line(a: Point, b: Point, edge: Edge, joint: float) -> tuple[float, float
     low = max(min(a[along], b[along]), edge.low)
     high = min(max(a[along], b[along]), edge.high)
     return (low, high) if high - low > EPS else None
-
-
-def _stretches(
-    outline: Outline, edge: Edge, low: float, high: float
-) -> Iterable[tuple[float, float]]:
-    """Split a stretch where the outline behind it changes, so that each part has even sides."""
-    along = 1 if edge.upright else 0
-    cuts = {p[along] for ring in outline for p in ring if low + EPS < p[along] < high - EPS}
-    marks = [low, *sorted(cuts), high]
-    return ((a, b) for a, b in itertools.pairwise(marks) if b - a > EPS)
-
-
-def _reach(outline: Outline, edge: Edge, first: Point, last: Point, place: float) -> float | None:
-    """Distance from a side of the outline to the next one that faces it, at a place; or None.
-
-    A side that runs off more than it runs along (the leaning end of a taper) faces another edge.
-    """
-    across, along = (0, 1) if edge.upright else (1, 0)
-    at = _crossing(first, last, across, along, place)
-    depths = [
-        (_crossing(a, b, across, along, place) - at) * edge.inward
-        for a, b in _segments(outline)
-        if min(a[along], b[along]) < place < max(a[along], b[along])
-        and abs(a[across] - b[across]) <= abs(a[along] - b[along])
-        and (a, b) != (first, last)
-    ]
-    # A piece that tapers to nothing comes down to nothing there.
-    return min((max(depth, 0.0) for depth in depths if depth > -EPS), default=None)
-
-
-def _crossing(a: Point, b: Point, across: int, along: int, place: float) -> float:
-    if a[across] == b[across]:
-        return a[across]
-    share = (place - a[along]) / (b[along] - a[along])
-    return a[across] + share * (b[across] - a[across])

@@ -14,6 +14,7 @@ from pennant.core.document.values import Value
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, Field, KeepOut, Side
+from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.layout import Layout
 from pennant.core.layout.pieces import Piece
 from pennant.core.reading.edges import EdgeReading, Gets
@@ -29,7 +30,7 @@ Weight = Literal["never", "avoid"]
 _TOPS = ("overhead", "ceiling", "open-top")
 BEHIND = ("foot", "gap-side")
 """Edges below the counter, behind an appliance: what is too small there need not be cured."""
-_HIDDEN = ("corner", *BEHIND)
+HIDDEN = ("corner", *BEHIND)
 """Edges whose pieces are not in plain view; a small piece passes there, a sliver does not."""
 
 
@@ -58,8 +59,8 @@ def find(
 ) -> list[Finding]:
     """Return every finding of a surface, the worst kind first, in a settled order."""
     found = [
-        *_small(settings, readings),
-        *_uneven(settings, field, readings),
+        *_small(settings, readings, layout.lattice),
+        *_uneven(settings, field, readings, layout.lattice),
         *_devices(settings, field, pieces),
         *_fitted(settings, field, layout, pieces),
         *_cut_edges(field, readings),
@@ -81,15 +82,19 @@ def course_step(
     )  # fmt: skip
 
 
-def _small(settings: Settings, readings: list[EdgeReading]) -> list[Finding]:
+def _small(
+    settings: Settings, readings: list[EdgeReading], lattice: Lattice | None
+) -> list[Finding]:
     """Slivers, thin tops and small pieces: one finding for all pieces of a size at an edge.
 
     The same pieces seen from two edges (a strip between a corner and a cabinet) are one finding.
+    On a lattice every edge cuts tiles of many sizes, so they are judged by the tile's least width:
+    what is too small of a large tile is all that there can be of a small one.
     """
     merged: dict[tuple[Rule, int, tuple[str, ...]], Finding] = {}
     for reading in readings:
         for gets in reading.gets:
-            verdict = _judge(settings, reading, gets)
+            verdict = _judge(settings, reading, gets, lattice)
             if verdict is None:
                 continue
             rule, weight, setting, limit = verdict
@@ -106,29 +111,42 @@ def _small(settings: Settings, readings: list[EdgeReading]) -> list[Finding]:
 
 
 def _judge(
-    settings: Settings, reading: EdgeReading, gets: Gets
+    settings: Settings, reading: EdgeReading, gets: Gets, lattice: Lattice | None
 ) -> tuple[Rule, Weight, str, float] | None:
     top = reading.kind in _TOPS
-    least = settings.least_top_piece if top else settings.least_piece
+    setting = "least_top_piece" if top else "least_piece"
+    least, small = getattr(settings, setting), settings.small_share * gets.whole
+    if lattice is not None:
+        small = settings.small_share * lattice.least_width
+        share = settings.least_share * lattice.least_width
+        least, setting = min((least, setting), (share, "least_share"))
     if gets.full:
         return None
     if gets.size < least - EPS:
         rule: Rule = "thin-top" if top else "sliver"
         weight: Weight = "avoid" if reading.kind in BEHIND else "never"
-        return rule, weight, "least_top_piece" if top else "least_piece", least
-    if gets.share < settings.small_share - 1e-9 and reading.kind not in _HIDDEN:
-        return "small-piece", "avoid", "small_share", gets.whole * settings.small_share
+        return rule, weight, setting, least
+    if gets.size < small - 1e-6 and reading.kind not in HIDDEN:
+        return "small-piece", "avoid", "small_share", small
     return None
 
 
-def _uneven(settings: Settings, field: Field, readings: list[EdgeReading]) -> Iterator[Finding]:
-    """Jambs that differ, course by course; seen only if large both in size and in ratio."""
+def _uneven(
+    settings: Settings, field: Field, readings: list[EdgeReading], lattice: Lattice | None
+) -> Iterator[Finding]:
+    """Jambs that differ, course by course; seen only if large both in size and in ratio.
+
+    On a lattice there is no course to compare by: the smallest pieces of the two sides are.
+    """
     by_edge = {reading.edge: reading for reading in readings}
     for opening in field.surface.things:
         if opening.kind not in ("window", "hatch", "niche"):
             continue
         left, right = by_edge.get(f"{opening.id}:left"), by_edge.get(f"{opening.id}:right")
         if left is None or right is None:
+            continue
+        if lattice is not None:
+            yield from _unlike(settings, opening, left, right)
             continue
         unlike: dict[tuple[float, float], tuple[list[int], list[str]]] = {}
         for course in sorted(_courses(left) & _courses(right)):
@@ -146,6 +164,21 @@ def _uneven(settings: Settings, field: Field, readings: list[EdgeReading]) -> It
                 ratio=tidy(abs(a_size - b_size) / max(a_size, b_size)),
                 pieces=tuple(ids), courses=tuple(courses),
             )  # fmt: skip
+
+
+def _unlike(
+    settings: Settings, opening: Placed, left: EdgeReading, right: EdgeReading
+) -> Iterator[Finding]:
+    """Two jambs whose smallest pieces differ so that it is seen."""
+    a, b = (min(reading.gets, key=lambda gets: gets.size) for reading in (left, right))
+    if _seen(settings, a.size, b.size):
+        yield Finding(
+            id=f"uneven-jambs@{opening.id}@0", rule="uneven-jambs", weight="avoid",
+            places=(left.edge, right.edge), size=min(a.size, b.size), other=max(a.size, b.size),
+            limit=settings.uneven_difference, setting="uneven_difference",
+            ratio=tidy(abs(a.size - b.size) / max(a.size, b.size)),
+            pieces=(*a.pieces, *b.pieces), courses=tuple(sorted({*a.courses, *b.courses})),
+        )  # fmt: skip
 
 
 def _cut_edges(field: Field, readings: list[EdgeReading]) -> Iterator[Finding]:

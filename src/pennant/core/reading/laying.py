@@ -24,11 +24,12 @@ from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.courses import courses_over
 from pennant.core.layout.field import Field, GapKind
 from pennant.core.layout.field_of import field_of
+from pennant.core.layout.lattice_pieces import lattice_pieces
 from pennant.core.layout.layout import Layout, layout_of
-from pennant.core.layout.pieces import Piece, pieces_of
+from pennant.core.layout.pieces import Cutting, Piece, pieces_of
 from pennant.core.layout.start import Carries, Plant
 from pennant.core.layout.tools import straight_kerf
-from pennant.core.reading.edges import EdgeReading, read_edges
+from pennant.core.reading.edges import EdgeReading, Whole, read_edges
 from pennant.core.reading.findings import Finding, course_step, find
 from pennant.core.survey.kitchen import joined_before
 from pennant.core.survey.placed import NO_COUNTER, Kitchen, Surface, between, spans_of, uncovered
@@ -167,6 +168,8 @@ def _with_step(settings: Settings, before: Laid, made: Laid) -> Laid:
     ends = _at(before, "right"), _at(made, "left")
     if not all(ends):
         return made
+    if made.layout.lattice is not None:
+        return _with_lattice_step(settings, before, made)
     up = made.layout.module.up
     off = (made.layout.plant.y - before.layout.plant.y) % up
     off = min(off, up - off)
@@ -174,6 +177,21 @@ def _with_step(settings: Settings, before: Laid, made: Laid) -> Laid:
     courses = (before.field.inner.y1 - before.field.inner.y0) / up
     found = course_step(
         settings, before.plan.surface, made.plan.surface, max(off, beds * courses), ends[1]
+    )
+    if found is None:
+        return made
+    findings = (found, *made.plan.findings)
+    return replace(made, plan=made.plan.model_copy(update={"findings": findings}))
+
+
+def _with_lattice_step(settings: Settings, before: Laid, made: Laid) -> Laid:
+    """The same where tiles lie on a lattice: rows that do not meet in the corner."""
+    lattice, ends = made.layout.lattice, (_at(before, "right"), _at(made, "left"))
+    if lattice is None or not all(ends) or before.layout.lattice is None:
+        return made
+    off = (made.layout.origin[1] - before.layout.origin[1]) % lattice.rows
+    found = course_step(
+        settings, before.plan.surface, made.plan.surface, min(off, lattice.rows - off), ends[1]
     )
     if found is None:
         return made
@@ -212,7 +230,12 @@ def _carried(start: Start, before: Laid) -> Carries:
 
 
 def _past(before: Laid) -> float:
-    """How far the last tile of the pennant's course reaches into the corner."""
+    """How far the last tile of the pennant's course reaches into the corner.
+
+    A lattice goes on as if the walls were one: how far the corner is from its figure.
+    """
+    if before.layout.lattice is not None:
+        return before.field.inner.x1 - before.layout.plant.x
     run = before.field.inner.x1 - before.layout.right_lattice
     over = run % before.layout.module.across
     return before.layout.module.width if over <= EPS else over
@@ -242,10 +265,11 @@ def laid_of(laying: Laying) -> Laid:
     layout = layout_of(
         laying.start, field, laying.tile, laying.pattern, settings, laying.carries, laying.kerf
     )
-    cutting = pieces_of(surface.code, field, courses_over(field.inner, layout), settings.least_cut)
+    cutting = _cutting(surface.code, field, layout, settings)
     pieces, joints = cutting.pieces, cutting.joint_area
     border = layout.border.module if layout.border else None
-    readings = read_edges(field, cutting, layout.module, border)
+    shape = layout.lattice.shape if layout.lattice else None
+    readings = read_edges(field, cutting, Whole(layout.module, border, shape))
     made = SurfacePlan.model_construct(
         surface=surface.id,
         pennant=_flag(layout.plant),
@@ -259,6 +283,13 @@ def laid_of(laying: Laying) -> Laid:
         held=tuple(_held(surface, pieces)),
     )
     return Laid(field, layout, made, joints)
+
+
+def _cutting(code: str, field: Field, layout: Layout, settings: Settings) -> Cutting:
+    """The pieces of a field as it is laid, in courses or on a lattice."""
+    if layout.lattice is not None:
+        return lattice_pieces(code, field, layout.lattice, layout.origin, settings.least_cut)
+    return pieces_of(code, field, courses_over(field.inner, layout), settings.least_cut)
 
 
 def _counter(surface: Surface, frame: Rect) -> Iterator[Line]:

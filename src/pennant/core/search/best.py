@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from pennant.core.document.job import Job
+from pennant.core.document.pattern import Courses
 from pennant.core.document.starts import Carried
 from pennant.core.document.wishes import BANDS, Kind, Wish
 from pennant.core.plan import plan
@@ -75,9 +76,10 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
     """Compare all starts of a wall; ``pieces`` is how many its plan has."""
     number = wall_number(job, wall_id)
     wall, joined = job.walls[number], joined_before(job.walls, number)
-    every = list(schools_of(wall, joined=joined))
+    lattice = not isinstance(job.pattern, Courses)
+    every = list(schools_of(wall, joined=joined, lattice=lattice))
     both_ways = pieces * len(every) <= MOST_PIECES_TRIED
-    starts = every if both_ways else list(schools_one_way_of(wall, joined=joined))
+    starts = every if both_ways else list(schools_one_way_of(wall, joined=joined, lattice=lattice))
     starts = starts[: max(LEAST_SCHOOLS, MOST_PIECES_ONE_WAY // max(pieces, 1))]
     best = best_found(job, kitchen, wall_id)
     schools = compare(job, kitchen, wall_id, starts)

@@ -8,7 +8,7 @@ from typing import Literal
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, Units
-from pennant.core.document.pattern import Bond
+from pennant.core.document.pattern import Bond, Courses, Pattern
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import Carried, Start
 from pennant.core.document.values import Value
@@ -139,13 +139,8 @@ def _tries(
         moves = sorted((_into(one.low, one.high, by) for one in better), key=abs)
         for move in moves[:MOVES]:
             yield put(kind, amount=move)
-    bond = job.pattern.bond
-    if bond.way == "staggered":
-        for seed in range(bond.seed + 1, bond.seed + 1 + SEEDS):
-            yield put("bond", bond=bond.model_copy(update={"seed": (seed - 1) % 9999 + 1}))
-    for p, q in BONDS:
-        if (p, q) != (bond.p, bond.q):
-            yield put("bond", bond=Bond(p=p, q=q))
+    for bond in _other_bonds(job.pattern):
+        yield put("bond", bond=bond)
     for joint in other_joints(job):
         yield put("joint", amount=joint)
     # A trim's width takes room from the field at its own edge, and is a cure there alone.
@@ -154,6 +149,19 @@ def _tries(
         small = MM_PER_INCH / 32 if job.units == "in" else 0.5
         for steps in (1, 2, 4):
             yield put("trim", amount=tidy(job.settings.trim_face + steps * small))
+
+
+def _other_bonds(pattern: Pattern) -> Iterator[Bond]:
+    """Bonds that courses could be laid in instead; a lattice has none."""
+    if not isinstance(pattern, Courses):
+        return
+    bond = pattern.bond
+    if bond.way == "staggered":
+        for seed in range(bond.seed + 1, bond.seed + 1 + SEEDS):
+            yield bond.model_copy(update={"seed": (seed - 1) % 9999 + 1})
+    for p, q in BONDS:
+        if (p, q) != (bond.p, bond.q):
+            yield Bond(p=p, q=q)
 
 
 def other_joints(job: Job) -> list[float]:

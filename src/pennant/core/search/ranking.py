@@ -17,6 +17,7 @@ from pennant.core.document.wishes import Kind, Wish
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field_of import field_of
 from pennant.core.reading.laying import Laid, lay, thin_pieces
+from pennant.core.search.lattice_sieve import places_on
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.sieve import Search
 from pennant.core.survey.edits import changed, wall_number
@@ -28,6 +29,10 @@ SHORT_LIST = 8
 """Starts that the sieve lets through to be planned in full, each also a little off either way."""
 SHORT_LIST_PIECES = 4_000
 """Pieces in the plans of a short list: on a wall of chips it is shorter, but never under two."""
+
+
+SHORT_LIST_LATTICE = 16
+"""Starts of a lattice that are planned in full: its sieve knows nothing of corners of pieces."""
 
 
 class Outcome(Value):
@@ -105,10 +110,12 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
         job = started(job, wall, own.model_copy(update={"up": Carried()}))
         own = job.wall(wall).start
     made = next(one for one in lay(job, kitchen) if one.plan.surface == wall)
+    if made.layout.lattice is not None:
+        return _best_on_lattice(job, kitchen, wall, made, carried=carried)
     now, border = made.plan.pennant, made.layout.border
     # What is found stands on the counter, where a border lies above its courses.
     border = replace(border, down=False) if border and not carried else border
-    search = Search(field, module, job.pattern.bond, job.settings, border=border)
+    search = Search(field, module, made.layout.bond, job.settings, border=border)
     area = field.inner.area / (module.across * module.up)
     most = max(2, min(SHORT_LIST, int(SHORT_LIST_PIECES / max(area, 1.0))))
     found = search.best(wishes, most, now.tile_y if carried else None)
@@ -123,6 +130,48 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
         outcomes.append(outcome_near(job, kitchen, wall, start))
     best = min(outcomes, key=lambda one: rank_key(one.worst or one.measured, wishes))
     return _on_the_tape(job, kitchen, wall, best)
+
+
+def _best_on_lattice(
+    job: Job, kitchen: Kitchen, wall: str, made: Laid, *, carried: bool
+) -> Outcome:
+    """The best start of a lattice: over its whole cell, both ways at once (see `lattice_sieve`).
+
+    What the sieve lets through is planned in full; from the best of those a smaller and smaller
+    step to all sides is tried, as long as it is better.
+    """
+    lattice, wishes, own = made.layout.lattice, wishes_of(job), job.wall(wall).start
+    assert lattice is not None
+    field, figure = made.field, lattice.figure
+    tried: dict[tuple[float, float], Outcome] = {}
+
+    def at(x: float, y: float) -> Outcome:
+        """The outcome with the lattice's origin at a place."""
+        place = tidy(x), tidy(y)
+        if place not in tried:
+            across = FullLeft(nudge=tidy(place[0] + figure.x0 - field.inner.x0))
+            up = own.up if carried else FullCounter(nudge=tidy(place[1] + figure.y0 - field.foot))
+            start = own.model_copy(update={"across": across, "up": up})
+            tried[place] = outcome_near(job, kitchen, wall, start)
+        return tried[place]
+
+    def key(one: Outcome) -> tuple[tuple[float, ...], ...]:
+        worst = one.worst or one.measured
+        return rank_key(worst, wishes), exact_key(worst, wishes)
+
+    places = places_on(lattice, field, job.settings, made.layout.origin[1] if carried else None)
+    best = min(places[:SHORT_LIST_LATTICE], key=lambda place: key(at(*place)))
+    step = job.settings.set_within * 4
+    while step >= job.settings.set_within / 2:
+        x, y = best
+        beside = [(x + dx * step, y + dy * step) for dx in (-1, 0, 1) for dy in (-1, 0, 1)
+                  if not (carried and dy)]  # fmt: skip
+        better = min(beside, key=lambda place: key(at(*place)))
+        if key(at(*better)) < key(at(*best)):
+            best = better
+        else:
+            step /= 2
+    return _on_the_tape(job, kitchen, wall, at(*best))
 
 
 def _on_the_tape(job: Job, kitchen: Kitchen, wall: str, best: Outcome) -> Outcome:
@@ -220,13 +269,16 @@ def _layout(laid: Laid) -> tuple[object, ...]:
     are not all alike (staggered, or with a border) are told apart.
     """
     layout, surface = laid.layout, laid.field.surface
+    ends = (round(surface.x0, 3), round(surface.x1, 3), round(surface.top_left, 3))
+    if layout.lattice is not None:
+        first, second = layout.lattice.within(*layout.origin)
+        return round(first, 5) % 1.0, round(second, 5) % 1.0, 0, (), ends
     module, bond, plant = layout.module, layout.bond, layout.plant
     alike = bond.way != "staggered" and layout.border is None
     rows = int((plant.y + EPS) // module.up) if alike else 0
     steps = rows % 2 if bond.way == "back" else rows
     x = (plant.x - steps * bond.p / bond.q * module.across * alike + EPS) % module.across
     y = (plant.y + EPS) % module.up if alike else plant.y
-    ends = (round(surface.x0, 3), round(surface.x1, 3), round(surface.top_left, 3))
     return round(x * 1000), round(y * 1000), round(module.bed * 1000), layout.spans, ends
 
 

@@ -8,6 +8,7 @@ from pennant.core.document.starts import (
     Centred,
     EqualCuts,
     Fitted,
+    FlatCounter,
     Folded,
     FullAt,
     FullCounter,
@@ -21,12 +22,16 @@ from pennant.core.document.starts import (
 from pennant.core.document.survey import Below, Mark, Opening, Overhead, Wall
 
 
-def schools_of(wall: Wall, *, joined: bool) -> Iterator[Start]:
+def schools_of(wall: Wall, *, joined: bool, lattice: bool = False) -> Iterator[Start]:
     """Yield every school left to right with every school bottom to top, in a settled order.
 
-    What fits tiles or joints is tried with the start as it is the other way, and from the counter.
-    ``joined`` says whether a wall before joins on, whose course heights can be carried round.
+    What fits tiles or joints is tried with the start as it is the other way, and from the counter;
+    on a ``lattice`` nothing is fitted, and its points may be cut off flat instead. ``joined`` says
+    whether a wall before joins on, whose course heights can be carried round.
     """
+    if lattice:
+        yield from _of_lattice(wall, joined)
+        return
     own = wall.start
     ups = list(_up(wall, joined))
     for across in _across(wall, joined):
@@ -39,9 +44,22 @@ def schools_of(wall: Wall, *, joined: bool) -> Iterator[Start]:
         yield own.model_copy(update={"up": up})
 
 
-def schools_one_way_of(wall: Wall, *, joined: bool) -> Iterator[Start]:
+def _of_lattice(wall: Wall, joined: bool) -> Iterator[Start]:
+    full_at = [across for across in fitting_of(wall) if isinstance(across, FullAt)]
+    ups = [*_up(wall, joined), FlatCounter()]
+    for across in (*_across(wall, joined), *full_at):
+        for up in ups:
+            yield wall.start.model_copy(update={"across": across, "up": up})
+
+
+def schools_one_way_of(wall: Wall, *, joined: bool, lattice: bool = False) -> Iterator[Start]:
     """Yield the start as it is, and every school in one direction with the other left as it is."""
     yield wall.start
+    if lattice:
+        for start in _of_lattice(wall, joined):
+            if start.across == wall.start.across or start.up == wall.start.up:
+                yield start
+        return
     for across in (*_across(wall, joined), *fitting_of(wall)):
         yield wall.start.model_copy(update={"across": across})
     for up in (*_up(wall, joined), *_whole(wall)):

@@ -13,8 +13,13 @@ import numpy as np
 
 from pennant.core.document.settings import Settings
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.layout.lattice import Lattice
 from pennant.core.reading.laying import Laid
+from pennant.core.search.lattice_sieve import counts_on
 from pennant.core.search.sieve import Floats, Search
+
+EVENLY = np.arange(80) / 80
+"""Of a lattice's figure: the places at which its counts are taken."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,6 +48,8 @@ class Play:
 def play_of(laid: Laid, settings: Settings) -> tuple[Play, Play]:
     """Return the play across and up of a wall's start."""
     layout = laid.layout
+    if layout.lattice is not None:
+        return _on_lattice(laid, layout.lattice, settings)
     module, x, y = layout.module, layout.plant.x, layout.plant.y
     search = Search(laid.field, module, layout.bond, settings, layout.spans, y, layout.border)
     groups, boxed = search.pattern(y)
@@ -64,6 +71,28 @@ def play_of(laid: Laid, settings: Settings) -> tuple[Play, Play]:
     return (
         _play("across", search.marks_across(), x, module.across, across),
         _play("up", search.marks_up(), y, module.up, upward),
+    )
+
+
+def _on_lattice(laid: Laid, lattice: Lattice, settings: Settings) -> tuple[Play, Play]:
+    """The play of a lattice, over as far as its figure goes either way: counted at even steps."""
+    x, y = laid.layout.origin
+    figure = lattice.figure
+
+    def counts(moves: Floats, across: float, up: float) -> Floats:
+        starts = np.stack([x + moves * across, y + moves * up], axis=1)
+        return counts_on(lattice, laid.field, settings, starts).T
+
+    def across(moves: Floats) -> Floats:
+        return counts(moves, 1.0, 0.0)
+
+    def upward(moves: Floats) -> Floats:
+        return counts(moves, 0.0, 1.0)
+
+    wide, high = figure.width + lattice.joint, figure.height + lattice.joint
+    return (
+        _play("across", x + wide * EVENLY, x, wide, across),
+        _play("up", y + high * EVENLY, y, high, upward),
     )
 
 

@@ -10,8 +10,11 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.measures import RESERVED
 from pennant.core.document.module import module_of
+from pennant.core.document.pattern import Courses, misfit
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import (
+    FOR_COURSES,
+    FOR_LATTICES,
     Carried,
     Centred,
     EqualCuts,
@@ -43,7 +46,7 @@ half, so that two ends that lean inward never meet under the top line."""
 
 def refuse_if_wrong(job: Job) -> tuple[Kitchen, list[WallPlaces]]:
     """Return the survey worked out, with its places; raise `JobRefused` with every problem."""
-    problems = list(_before_placing(job))
+    problems = [*_pattern(job), *_before_placing(job)]
     if problems:
         raise JobRefused(problems)
     places = places_of(job)
@@ -239,12 +242,36 @@ def _floats(job: Job, root: str, wall: Wall, number: int) -> Iterator[Problem]:
             )
 
 
+def _pattern(job: Job) -> Iterator[Problem]:
+    """Whether the tile can be laid in its pattern, and every start planted in it."""
+    found = misfit(job.tile, job.pattern, job.settings.joint_play)
+    if found is not None:
+        yield Problem(pointer=f"/tile/{found.field}", message=found.message)
+    courses = isinstance(job.pattern, Courses)
+    for number, wall in enumerate(job.walls):
+        for way in ("across", "up"):
+            kind = getattr(wall.start, way).kind
+            if courses and kind in FOR_LATTICES:
+                yield Problem(
+                    pointer=f"/walls/{number}/start/{way}",
+                    message="cuts points off flat, and courses have none; plant a full course on "
+                    "the counter, or equal cuts",
+                )
+            if not courses and kind in FOR_COURSES:
+                yield Problem(
+                    pointer=f"/walls/{number}/start/{way}",
+                    message=f"is for courses: a {job.pattern.kind} is not fitted by its tiles or "
+                    "joints; plant it at an end, a line or a centre, on the counter or under "
+                    "an overhead",
+                )
+
+
 def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
     gaps, module = job.settings, module_of(job)
     root = {wall.id: f"/walls/{number}" for number, wall in enumerate(job.walls)}
     widest = 4 * max(gaps.corner_gap, gaps.trim_face, gaps.opening_gap, 0.25)
     count = met = clipped = 0.0
-    border = job.pattern.border
+    border = job.border
     for surface in kitchen.surfaces:
         low, high = _heights(surface)
         count += ((surface.x1 - surface.x0) / module.across + 2) * ((high - low) / module.up + 2)

@@ -4,6 +4,7 @@ import math
 from collections.abc import Iterator, Sequence
 
 from pennant.core.document.job import Job
+from pennant.core.document.pattern import Courses
 from pennant.core.document.settings import Settings
 from pennant.core.geometry.clip import Point
 from pennant.core.geometry.tolerance import EPS
@@ -62,8 +63,12 @@ def _spacers_each(job: Job) -> Working:
     """
     if job.ways.spacers == "leg":
         return setting(job.settings, "spacers_each")
-    bond = job.pattern.bond
-    crossings = 1 if bond.p == 0 and bond.way != "staggered" else 2
+    pattern = job.pattern
+    if isinstance(pattern, Courses):
+        stacked = pattern.bond.p == 0 and pattern.bond.way != "staggered"
+    else:
+        stacked = pattern.kind == "diagonal"
+    crossings = 1 if stacked else 2
     return given("crossings of joints", crossings, "a piece", "plan")
 
 

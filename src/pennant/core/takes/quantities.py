@@ -72,16 +72,16 @@ def _tile_lines(
     per_box = of_job(job.tile.per_box, "tiles", "tile.per_box")
     yield line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price,
                weight=_box_weight(job.tile))  # fmt: skip
-    if job.pattern.border:
+    if job.border:
         used = len(stock_for(job, pieces, border=True).tiles)
         spare = setting(job.settings, "spare_tiles")
         border = step("sum", "border tiles", "tiles",
                       given("to set", used, "tiles", "plan"), spare)  # fmt: skip
         yield line("border", "tile", border)
-        each = of_job(job.pattern.border.tile.per_box, "tiles", "border.per_box")
+        each = of_job(job.border.tile.per_box, "tiles", "border.per_box")
         yield line("border-boxes", "tile", packs(border, "boxes", each),
-                   price=job.pattern.border.tile.price,
-                   weight=_box_weight(job.pattern.border.tile))  # fmt: skip
+                   price=job.border.tile.price,
+                   weight=_box_weight(job.border.tile))  # fmt: skip
 
 
 def _box_weight(tile: Tile) -> float | None:

@@ -1,0 +1,58 @@
+"""The lattice of each pattern: where a new one is added."""
+
+from functools import lru_cache
+
+from pennant.core.document.module import module_for
+from pennant.core.document.pattern import (
+    Basketweave,
+    Columns,
+    Courses,
+    Diagonal,
+    Herringbone,
+    Hexagon,
+    Pattern,
+    Scallop,
+)
+from pennant.core.document.tile import Tile
+from pennant.core.geometry.clip import Ring
+from pennant.core.layout.lattice import Lattice, oblong
+from pennant.core.layout.patterns.basketweave import basketweave
+from pennant.core.layout.patterns.columns import columns
+from pennant.core.layout.patterns.diagonal import diagonal
+from pennant.core.layout.patterns.herringbone import herringbone
+from pennant.core.layout.patterns.hexagon import hexagon
+from pennant.core.layout.patterns.scallop import scallop
+
+
+def shape_of(tile: Tile, pattern: Pattern) -> Ring:
+    """Return a tile's outline in its own frame, as it is laid."""
+    lattice = lattice_of(tile, pattern)
+    if lattice is not None:
+        return lattice.shape
+    module = module_for(tile, pattern)
+    return oblong(module.width, module.height)
+
+
+def may_turn(tile: Tile, pattern: Pattern) -> bool:
+    """Return whether a tile may be turned round by half: its face allows it, and its shape."""
+    return tile.turns and not isinstance(pattern, Scallop)
+
+
+@lru_cache(maxsize=64)
+def lattice_of(tile: Tile, pattern: Pattern) -> Lattice | None:
+    """Return the lattice that a tile is laid on; None for courses."""
+    match pattern:
+        case Courses():
+            return None
+        case Herringbone():
+            return herringbone(tile, pattern)
+        case Diagonal():
+            return diagonal(tile, pattern)
+        case Basketweave():
+            return basketweave(tile, pattern)
+        case Hexagon():
+            return hexagon(tile, pattern)
+        case Columns():
+            return columns(tile, pattern)
+        case _:
+            return scallop(tile, pattern)

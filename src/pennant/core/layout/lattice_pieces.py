@@ -1,0 +1,272 @@
+"""Pieces of a lattice: what each of its tiles comes to when the field has been cut out of it.
+
+Tiles whose room lies wholly in the field are whole, and nothing is reckoned for them; the others
+are cut by shapely, on the same grid as every slanted outline.
+"""
+
+import math
+from collections import defaultdict
+from typing import NamedTuple
+
+import numpy as np
+import shapely
+from shapely import Polygon
+
+from pennant.core.geometry.clip import Outline, Point, Ring, outline_area, outlines_of, ring_area
+from pennant.core.geometry.half_plane import HalfPlane, kept_of
+from pennant.core.geometry.placement import Placement
+from pennant.core.geometry.rect import Rect
+from pennant.core.geometry.tolerance import EPS, GRID, tidy
+from pennant.core.layout.cut_kind import Kind
+from pennant.core.layout.field import Field, Side
+from pennant.core.layout.lattice import Lattice, box_of
+from pennant.core.layout.pieces import Cutting, Piece, bounds, cut_sides, kind_of
+from pennant.core.layout.sides import ON_SIDE, Segment, segments, sides_of
+
+
+class _Laid(NamedTuple):
+    """One tile of the lattice on the wall."""
+
+    at: Placement
+    outline: Ring
+    cell: Ring
+    box: Rect
+    room: Rect
+
+    @property
+    def middle(self) -> Point:
+        """The middle of its outline's box."""
+        return (self.box.x0 + self.box.x1) / 2, (self.box.y0 + self.box.y1) / 2
+
+
+def lattice_pieces(
+    code: str, field: Field, lattice: Lattice, at: Point, crumb: float = 0.0
+) -> Cutting:
+    """Return the pieces, row by row from the left, and the joint area among them.
+
+    ``at`` is where the lattice's origin lies. Rows are bands of `Lattice.rows` up the wall; ids are
+    as those of courses. What is smaller than a ``crumb`` (mm) both ways is joint.
+    """
+    laid = _laid(lattice, field.inner, at)
+    if not laid:
+        return Cutting([], 0.0, {})
+    left = _left_of(field, laid, convex=_convex(lattice.shape))
+    joints, made = 0.0, _Made(field, lattice, crumb)
+    rows: dict[int, list[int]] = defaultdict(list)
+    base = at[1] + (lattice.figure.y0 + lattice.figure.y1) / 2
+    for number, one in enumerate(laid):
+        rows[round((one.middle[1] - base) / lattice.rows)].append(number)
+    pieces: list[Piece] = []
+    row_number = 0
+    for row in sorted(rows):
+        place = 0
+        for number in sorted(rows[row], key=lambda n: (laid[n].middle[0], laid[n].middle[1])):
+            one = laid[number]
+            found = left.get(number)
+            parts: list[Outline] = [(one.outline,)] if found is None else made.sound(found.parts)
+            if found is None:
+                joints += ring_area(one.cell) - made.area
+            else:
+                joints += found.room - sum(outline_area(part) for part in parts)
+            if parts:
+                place += 1
+                id_ = f"{code}{row_number + 1}.{place}"
+                pieces += made.pieces(one, id_, row_number, parts, whole=found is None)
+        row_number += bool(place)
+    return Cutting(pieces, joints, made.seen)
+
+
+def _laid(lattice: Lattice, inner: Rect, at: Point) -> list[_Laid]:
+    """The tiles whose room reaches into a rectangle."""
+    found, boxes = [], [box_of(outline) for outline in lattice.outlines]
+    for number, x, y in lattice.over(inner, *at):
+        unit, outline = lattice.units[number], lattice.outlines[number]
+        found.append(_Laid(
+            unit.at.moved(x, y), tuple((a + x, b + y) for a, b in outline),
+            tuple((a + x, b + y) for a, b in unit.cell),
+            boxes[number].grown(-x, -y, x, y), lattice.boxes[number].grown(-x, -y, x, y),
+        ))  # fmt: skip
+    return found
+
+
+class _Left(NamedTuple):
+    """What the field leaves of a tile: its parts, and the area (mm2) left of its room."""
+
+    parts: list[Outline]
+    room: float
+
+
+def _left_of(field: Field, laid: list[_Laid], *, convex: bool) -> dict[int, _Left]:
+    """What is left of each tile whose room is not wholly in the field, by its number.
+
+    A tile that only straight lines right across it take something from is cut along them; what
+    meets a corner, a slant or a round is left to shapely.
+    """
+    found: dict[int, _Left] = {}
+    rest = []
+    for number, one in enumerate(laid):
+        planes = _planes(field, one.room) if convex else None
+        if planes is None:
+            rest.append(number)
+        elif planes:
+            room, tile = kept_of(one.cell, planes), kept_of(one.outline, planes)
+            found[number] = _Left([(tile,)] if tile else [], ring_area(room) if room else 0.0)
+    if not rest:
+        return found
+    cells = shapely.polygons([np.array((*laid[n].cell, laid[n].cell[0])) for n in rest])
+    shapely.prepare(field.tiled)
+    inside = shapely.covers(field.tiled, cells)
+    rest = [number for number, whole in zip(rest, inside, strict=True) if not whole]
+    rooms = shapely.area(shapely.intersection(cells[~inside], field.tiled))
+    tiles = [np.array((*laid[n].outline, laid[n].outline[0])) for n in rest]
+    cut = shapely.intersection(shapely.polygons(tiles), field.tiled, grid_size=GRID)
+    for number, room, part in zip(rest, rooms, cut, strict=True):
+        found[number] = _Left(outlines_of(part), float(room))
+    return found
+
+
+def _planes(field: Field, box: Rect) -> list[HalfPlane] | None:
+    """The straight lines that take from what lies in a box; None if more than lines do."""
+    inner = field.inner
+    planes: list[HalfPlane] = []
+    if box.x0 < inner.x0:
+        planes.append(HalfPlane(0, -1, inner.x0))
+    if box.x1 > inner.x1:
+        planes.append(HalfPlane(0, 1, inner.x1))
+    if box.y0 < inner.y0:
+        planes.append(HalfPlane(1, -1, inner.y0))
+    if box.y1 > inner.y1:
+        planes.append(HalfPlane(1, 1, inner.y1))
+    for keep in field.keep_outs:
+        block = keep.box
+        if not (
+            block.x0 < box.x1 and box.x0 < block.x1 and block.y0 < box.y1 and box.y0 < block.y1
+        ):
+            continue
+        if not keep.square or keep.hidden:
+            return None
+        wide = block.x0 <= box.x0 and block.x1 >= box.x1
+        high = block.y0 <= box.y0 and block.y1 >= box.y1
+        if wide and block.y1 >= box.y1:
+            planes.append(HalfPlane(1, 1, block.y0))
+        elif wide and block.y0 <= box.y0:
+            planes.append(HalfPlane(1, -1, block.y1))
+        elif high and block.x1 >= box.x1:
+            planes.append(HalfPlane(0, 1, block.x0))
+        elif high and block.x0 <= box.x0:
+            planes.append(HalfPlane(0, -1, block.x1))
+        else:
+            return None
+    return planes
+
+
+def _convex(ring: Ring) -> bool:
+    return all(
+        (b[0] - a[0]) * (c[1] - b[1]) >= (b[1] - a[1]) * (c[0] - b[0])
+        for a, b, c in zip(ring, (*ring[1:], ring[0]), (*ring[2:], *ring[:2]), strict=True)
+    )
+
+
+class _Made:
+    """Makes pieces of what is left of tiles, and keeps how they look with the plates on."""
+
+    def __init__(self, field: Field, lattice: Lattice, crumb: float) -> None:
+        self.field, self.lattice, self.crumb = field, lattice, crumb
+        self.seen: dict[str, Outline] = {}
+        self.hidden = [keep for keep in field.keep_outs if keep.hidden]
+        self.rounds = [keep for keep in field.keep_outs if not keep.square and len(keep.ring) > 8]
+        self.whole = box_of(lattice.shape)
+        self.area = ring_area(lattice.shape)
+
+    def sound(self, parts: list[Outline]) -> list[Outline]:
+        """The parts of what is left of a tile, without crumbs."""
+        boxes = ((part, bounds(part)) for part in parts)
+        limit = self.crumb - EPS
+        return [part for part, box in boxes if box.width >= limit or box.height >= limit]
+
+    def pieces(
+        self, one: _Laid, id_: str, row: int, parts: list[Outline], *, whole: bool
+    ) -> list[Piece]:
+        """The pieces of one tile."""
+        marks = [chr(ord("a") + n) if n < 26 else f"-{n}" for n in range(len(parts))]
+        found = [
+            self._piece(one, id_ if len(parts) == 1 else id_ + mark, id_, row, part, whole=whole)
+            for mark, part in zip(marks, parts, strict=True)
+        ]
+        if not whole:
+            if any(keep.box.overlaps(one.box) for keep in self.hidden):
+                covered = self._with_plates_on(one)
+                for piece in found:
+                    self.seen[piece.id] = min(
+                        (outline for outline in covered if bounds(outline).holds(piece.box)),
+                        key=outline_area, default=piece.outline,
+                    )  # fmt: skip
+        return found
+
+    def _with_plates_on(self, one: _Laid) -> list[Outline]:
+        """What is left of a tile as if no box were cut out of it."""
+        box = one.box
+        near = [k.polygon for k in self.field.keep_outs if not k.hidden and k.box.overlaps(box)]
+        left = shapely.intersection(Polygon(one.outline), shapely.box(*self.field.inner))
+        away = shapely.union_all(near, grid_size=GRID) if near else Polygon()
+        return outlines_of(shapely.difference(left, away, grid_size=GRID))
+
+    def _piece(
+        self, one: _Laid, id_: str, tile: str, row: int, outline: Outline, *, whole: bool
+    ) -> Piece:
+        box = one.box if whole else bounds(outline)
+        inside = () if whole else one.at.outline_in_tile(outline)
+        own = self.whole if whole else _snapped(bounds(inside), self.whole)
+        sides = () if whole else cut_sides(own, self.whole)
+        shape = self.lattice.shape
+        edges = segments(inside)
+        numbers = list(range(len(shape))) if whole else sides_of(edges, shape)
+        kept = tuple(sorted({number for number in numbers if number is not None}))
+        area = self.area if whole else outline_area(outline)
+        kind: Kind = "full"
+        if not whole and abs(area - self.area) > ON_SIDE * (own.width + own.height):
+            cuts = [edge for edge, number in zip(edges, numbers, strict=True) if number is None]
+            kind = self._kind(inside, cuts, own, sides, box)
+        return Piece(
+            id=id_, wall=self.field.surface.id, course=row, phase=0, tile=tile, kind=kind,
+            cut_sides=sides if kind != "full" else (),
+            outline=tuple(tuple((tidy(x), tidy(y)) for x, y in ring) for ring in outline),
+            box=Rect(*(tidy(side) for side in box)), width=tidy(own.width), height=tidy(own.height),
+            area=tidy(area), tile_at=(tidy(one.at.x), tidy(one.at.y)), turn=one.at.turn, kept=kept,
+        )  # fmt: skip
+
+    def _kind(
+        self, inside: Outline, cuts: list[Segment], own: Rect, sides: tuple[Side, ...], box: Rect
+    ) -> Kind:
+        """Name the cut, by the piece as it lies in its tile."""
+        if len(inside) > 1:
+            return "hole"
+        shape = self.lattice.shape
+        shell = inside[0]
+        if any(keep.box.overlaps(box) for keep in self.rounds) and len(cuts) > 4:
+            return "curve"
+        if _bends_in(shell, shape):
+            return "notch"
+        square = all(abs(a[0] - b[0]) <= ON_SIDE or abs(a[1] - b[1]) <= ON_SIDE for a, b in cuts)
+        if not square:
+            return "angled"
+        if len(shape) == 4:
+            corners = (own.x0, own.y0), (own.x1, own.y0), (own.x1, own.y1), (own.x0, own.y1)
+            return kind_of((corners,), self.whole, sides)
+        return "crosscut" if len(cuts) == 1 else "both"
+
+
+def _bends_in(shell: Ring, shape: Ring) -> bool:
+    """Whether a piece has a corner that bends in and is none of its tile's own."""
+    for a, b, c in zip(shell, (*shell[1:], shell[0]), (*shell[2:], *shell[:2]), strict=True):
+        turn = (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0])
+        if turn < -ON_SIDE and not any(math.dist(b, own) <= ON_SIDE for own in shape):
+            return True
+    return False
+
+
+def _snapped(box: Rect, whole: Rect) -> Rect:
+    """A piece's box in its tile, with sides that are the tile's own made exactly so."""
+    return Rect(*(
+        own if abs(side - own) <= ON_SIDE else side for side, own in zip(box, whole, strict=True)
+    ))  # fmt: skip

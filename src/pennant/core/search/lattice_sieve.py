@@ -1,0 +1,158 @@
+"""Starts of a lattice over one surface that deserve to be planned, the most promising first.
+
+What an edge leaves of a lattice's tile depends on where the tile's outermost points lie: the piece
+is as deep as the tile reaches over the line. So a grid over the lattice's whole cell is reckoned
+for all edges at once, each start at its worst when it is set a little off. What is let through is
+planned in full and judged by its pieces; from the best of them finer steps are tried.
+"""
+
+import itertools
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from pennant.core.document.settings import Settings
+from pennant.core.geometry.clip import Point
+from pennant.core.geometry.rect import Rect
+from pennant.core.geometry.tolerance import EPS
+from pennant.core.layout.field import Edge, Field
+from pennant.core.layout.lattice import Lattice, box_of
+from pennant.core.reading.findings import BEHIND, HIDDEN
+
+Floats = npt.NDArray[np.float64]
+ACROSS = 40
+"""Places of a grid over the lattice's cell each way, besides those at which something jumps."""
+PLANNED = 64
+"""Starts that are let through."""
+
+
+@dataclass(frozen=True)
+class _Met:
+    """An edge, and for every tile that may meet it: how far it reaches across the edge and along.
+
+    ``low`` and ``high`` are the tiles' extents across the edge, ``first`` and ``last`` those along,
+    all for the lattice's origin at (0, 0).
+    """
+
+    edge: Edge
+    at: float
+    low: Floats
+    high: Floats
+    first: Floats
+    last: Floats
+
+
+def places_on(
+    lattice: Lattice, field: Field, settings: Settings, y: float | None = None
+) -> list[Point]:
+    """Return where the lattice's origin may lie (mm), the most promising first.
+
+    ``y`` is its height where the courses of the wall before are carried on.
+    """
+    starts = _starts(lattice, field.inner, y)
+    by = settings.set_within
+    scores = _scores(lattice, field, settings, starts, (-by, 0.0, by))
+    order = np.lexsort((-scores[:, 2], scores[:, 1], scores[:, 0]))
+    return [(float(starts[n, 0]), float(starts[n, 1])) for n in order[:PLANNED]]
+
+
+def counts_on(lattice: Lattice, field: Field, settings: Settings, starts: Floats) -> Floats:
+    """Return for each start (rows of x and y of the lattice's origin) at how many edges something
+    must be cured, and at how many it should be avoided, as it is.
+    """
+    return _scores(lattice, field, settings, starts, (0.0,))[:, :2]
+
+
+def _scores(
+    lattice: Lattice, field: Field, settings: Settings, starts: Floats, offs: tuple[float, ...]
+) -> Floats:
+    """What all edges together get: see `_score`."""
+    # Of a start anywhere the same lattice has one near the field, so that few tiles are reckoned.
+    near = np.array([_near(lattice, field.inner, x, y) for x, y in starts])
+    scores = np.zeros((len(starts), 3))
+    for edge in field.edges:
+        if edge.straight:
+            scores += _score(_met(lattice, field, edge), near, lattice, settings, offs)
+    return scores
+
+
+def _near(lattice: Lattice, inner: Rect, x: float, y: float) -> Point:
+    """The lattice point that lies in the cell at the lower left of the field."""
+    first, second = lattice.within(x - inner.x0, y - inner.y0)
+    (ax, ay), (bx, by) = lattice.steps
+    return inner.x0 + first * ax + second * bx, inner.y0 + first * ay + second * by
+
+
+def _starts(lattice: Lattice, inner: Rect, y: float | None) -> Floats:
+    """A grid over one cell of the lattice, near the lower left of the field."""
+    shares = (np.arange(ACROSS) + 0.5) / ACROSS
+    (ax, ay), (bx, by) = lattice.steps
+    if y is not None:
+        # Along one height: as far as the steps reach across, which is at least one repeat.
+        reach = abs(ax) + abs(bx)
+        xs = inner.x0 + reach * (np.arange(ACROSS * 8) + 0.5) / (ACROSS * 8)
+        return np.stack([xs, np.full(len(xs), y)], axis=1)
+    found = [
+        (inner.x0 + s * ax + t * bx, inner.y0 + s * ay + t * by)
+        for s, t in itertools.product(shares, shares)
+    ]
+    return np.array(found)
+
+
+def _met(lattice: Lattice, field: Field, edge: Edge) -> _Met:
+    """The tiles that may meet an edge, wherever in its cell the lattice begins."""
+    at = edge.along[0][1]
+    (ax, ay), (bx, by) = lattice.steps
+    reach = Rect(at, edge.low, at, edge.high) if edge.upright else Rect(edge.low, at, edge.high, at)
+    inner = field.inner
+    room = Rect(
+        reach.x0 - inner.x0 - abs(ax) - abs(bx), reach.y0 - inner.y0 - abs(ay) - abs(by),
+        reach.x1 - inner.x0 + abs(ax) + abs(bx), reach.y1 - inner.y0 + abs(ay) + abs(by),
+    )  # fmt: skip
+    boxes = [box_of(outline) for outline in lattice.outlines]
+    rows = []
+    for number, x, y in lattice.over(room, 0.0, 0.0):
+        box = boxes[number]
+        rows.append((box.x0 + x, box.x1 + x, box.y0 + y, box.y1 + y))
+    x0, x1, y0, y1 = np.array(rows).T
+    across, along = ((x0, x1), (y0, y1)) if edge.upright else ((y0, y1), (x0, x1))
+    return _Met(edge, at, *across, *along)
+
+
+def _score(
+    met: _Met, starts: Floats, lattice: Lattice, settings: Settings, offs: tuple[float, ...]
+) -> Floats:
+    """What an edge gets for every start: pieces to be cured, to be avoided, and the smallest.
+
+    Each at its worst where the start is moved by one of ``offs`` (mm) across the edge.
+    """
+    across, along = (0, 1) if met.edge.upright else (1, 0)
+    worst = np.zeros((len(starts), 3))
+    worst[:, 2] = np.inf
+    for off in offs:
+        moved = starts[:, across, None] + off
+        low, high = met.low + moved, met.high + moved
+        first, last = met.first + starts[:, along, None], met.last + starts[:, along, None]
+        cut = (low < met.at - EPS) & (high > met.at + EPS)
+        cut &= (first < met.edge.high - EPS) & (last > met.edge.low + EPS)
+        size = np.where(cut, high - met.at if met.edge.inward > 0 else met.at - low, np.inf)
+        least = size.min(axis=1)
+        never = least < _least(met.edge, lattice, settings) - EPS
+        small = least < settings.small_share * lattice.least_width - EPS
+        counted = np.zeros((len(starts), 3))
+        counted[:, 1 if met.edge.kind in BEHIND else 0] = never
+        if met.edge.kind not in HIDDEN:
+            counted[:, 1] += small & ~never
+        worst[:, :2] = np.maximum(worst[:, :2], counted[:, :2])
+        worst[:, 2] = np.minimum(worst[:, 2], least)
+    worst[:, 2] = np.where(np.isfinite(worst[:, 2]), worst[:, 2], lattice.least_width)
+    # Of many edges the sum is looked at: a little more everywhere is better than less somewhere.
+    worst[:, 2] = np.minimum(worst[:, 2], lattice.least_width)
+    return worst
+
+
+def _least(edge: Edge, lattice: Lattice, settings: Settings) -> float:
+    top = edge.kind in ("overhead", "ceiling", "open-top")
+    least = settings.least_top_piece if top else settings.least_piece
+    return min(least, settings.least_share * lattice.least_width)
