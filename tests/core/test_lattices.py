@@ -6,7 +6,7 @@ from typing import Any
 import by_clipping
 import pytest
 import shapely
-from hypothesis import given, settings
+from hypothesis import Phase, given, settings
 from hypothesis import strategies as st
 from lattices_by_clipping import pattern_over
 from random_walls import jobs
@@ -94,7 +94,7 @@ class TestAgainstClipping:
     """What the core lays is what clipping every tile of the pattern comes to."""
 
     @given(lattice_jobs())
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40, deadline=None, phases=[Phase.generate])
     def test_pieces_are_those_of_the_slow_way(self, job: Job) -> None:
         made = plan(job)
         quick = [by_clipping.shape(piece) for piece in made.pieces]
