@@ -14,6 +14,7 @@ from pennant.core.cuts.marks import marks_of, turned
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
 from pennant.core.document.tooling import Material, Tool
+from pennant.core.layout.lattice_of import shape_of
 from pennant.core.layout.tools import breaking, straight_kerf, tool_for
 from pennant.core.plan import plan
 
@@ -90,7 +91,7 @@ class TestMarks:
         module = module_of(job)
         width, height = module.width, module.height
         for piece in made.pieces:
-            marks = marks_of(piece, width, height, (), 0.0)
+            marks = marks_of(piece, shape_of(job.tile, job.pattern), (), 0.0)
             tile, stays = box(0, 0, width, height), Polygon(marks.outline[0], marks.outline[1:])
             assert tile.buffer(1e-3).covers(stays)
             assert stays.area == pytest.approx(piece.area, abs=0.05)

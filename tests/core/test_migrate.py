@@ -1,4 +1,4 @@
-"""A job file of version 1 is read as it was meant, and is version 2 from then on."""
+"""Job files of earlier versions are read as they were meant, and are version 3 from then on."""
 
 import json
 from pathlib import Path
@@ -7,11 +7,12 @@ import pytest
 
 from kitchens import IN, sink_wall
 from pennant.core.document.job import Job
-from pennant.core.document.migrate import as_version_2
+from pennant.core.document.migrate import as_version_3
 from pennant.core.plan import plan
 from pennant.files.job_json import read_job, write_job
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs
+from pennant.words.agree import agreeing
 
 FILE = Path(__file__).parents[1] / "sink_wall_version_1.json"
 
@@ -52,10 +53,35 @@ class TestFile:
         across = sink_wall().walls[0].start.across
         assert (across.on, across.thing) == ("thing", "window")
 
-    def test_it_is_written_as_version_2_and_read_as_the_same_job(self) -> None:
+    def test_it_is_written_as_version_3_and_read_as_the_same_job(self) -> None:
         text = write_job(sink_wall())
-        assert json.loads(text)["version"] == 2
+        assert json.loads(text)["version"] == 3
         assert read_job(text) == sink_wall()
+
+
+VERSION_2 = Path(__file__).parents[1] / "row_version_2.json"
+
+
+class TestVersion2:
+    """A kitchen as version 2 wrote it, with all that people had decided."""
+
+    def test_what_was_agreed_set_aside_and_in_hand_is_still_so(self) -> None:
+        was, job = json.loads(VERSION_2.read_text("utf-8")), read_job(VERSION_2.read_bytes())
+        assert was["version"] == 2
+        assert "kind" not in was["pattern"]
+        assert job.agreed is not None
+        assert [item.key for item in job.agreed.items] == [i["key"] for i in was["agreed"]["items"]]
+        made = plan(job)
+        # Each id that was decided upon is still one that the plan has.
+        assert {aside.doubt for aside in job.set_aside} <= {doubt.id for doubt in made.doubts}
+        assert set(job.in_hand) <= {line.id for line in made.quantities}
+        # And the client's page asks about nothing that it had not asked about then.
+        assert not agreeing(job, made).changed
+
+    def test_it_is_read_the_same_again_and_again(self) -> None:
+        text = write_job(read_job(VERSION_2.read_bytes()))
+        assert json.loads(text)["version"] == 3
+        assert write_job(read_job(text)) == text
 
 
 class TestRevisions:
@@ -74,11 +100,11 @@ class TestOthers:
 
     @pytest.mark.parametrize(
         "document",
-        [{}, {"version": 2, "walls": []}, {"version": 1}, {"version": 1, "wall": []},
-         {"version": 3, "wall": {}}],
+        [{}, {"version": 3, "walls": []}, {"version": 1}, {"version": 1, "wall": []},
+         {"version": 4, "wall": {}}, {"version": 3, "pattern": 7}],
     )  # fmt: skip
     def test_is_passed_on_unchanged(self, document: dict) -> None:
-        assert as_version_2(document) is document
+        assert as_version_3(document) == document
 
     @pytest.mark.parametrize("wall", [{"overheads": 3}, {"devices": [7]}, {"openings": [[]]}])
     def test_a_broken_one_is_refused_and_not_a_crash(self, wall: dict) -> None:

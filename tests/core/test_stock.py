@@ -174,7 +174,7 @@ class TestKitchens:
     def test_the_demo_kitchens_can_be_cut_as_told(self, job: Job) -> None:
         made = plan(job)
         stock = stock_for(job, made.pieces)
-        assert not list(faults(stock, [item_of(piece) for piece in made.pieces]))
+        assert not list(faults(stock, [item_of(piece, stock.sheet) for piece in made.pieces]))
         assert stock.bound <= len(stock.tiles) <= stock.bound * 1.06
         assert len(stock.tiles) < len({piece.tile for piece in made.pieces})
 
@@ -185,7 +185,7 @@ class TestKitchens:
         job = job.model_copy(update={"tile": tile})
         pieces = plan(job).pieces
         stock = stock_for(job, pieces)
-        assert not list(faults(stock, [item_of(piece) for piece in pieces]))
+        assert not list(faults(stock, [item_of(piece, stock.sheet) for piece in pieces]))
         assert stock.bound <= len(stock.tiles) <= len(pieces)
 
     def test_every_piece_names_its_tile(self) -> None:

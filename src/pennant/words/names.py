@@ -11,7 +11,8 @@ from pennant.core.survey.placed import NO_COUNTER, Kitchen, Placed, Surface
 
 KINDS: dict[Kind, str] = {
     "full": "full tile", "crosscut": "crosscut", "rip": "rip", "both": "crosscut and rip",
-    "taper": "tapered", "notch": "notched", "curve": "cut round", "hole": "with a hole",
+    "angled": "cut at an angle", "taper": "tapered", "notch": "notched", "curve": "cut round",
+    "hole": "with a hole",
 }  # fmt: skip
 
 _ENDS = {

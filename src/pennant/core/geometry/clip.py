@@ -132,9 +132,13 @@ def _far(p: Point, q: Point) -> bool:
 
 def _turned(ring: Ring, *, ccw: bool) -> Ring:
     """The ring in the wanted direction, from its lowest corner, the leftmost of those first."""
-    turned = ring if (ring_area(ring) > 0) == ccw else ring[::-1]
-    first = turned.index(min(turned, key=lambda p: (p[1], p[0])))
-    return (*turned[first:], *turned[:first])
+    return from_lowest(ring if (ring_area(ring) > 0) == ccw else ring[::-1])
+
+
+def from_lowest(ring: Ring) -> Ring:
+    """Return a ring from its lowest corner on, the leftmost of those first, as outlines begin."""
+    first = ring.index(min(ring, key=lambda p: (p[1], p[0])))
+    return (*ring[first:], *ring[:first])
 
 
 def _straight_cut(tile: Rect, block: Rect) -> Rect | None:

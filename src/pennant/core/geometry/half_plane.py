@@ -2,7 +2,7 @@
 
 from typing import Literal, NamedTuple
 
-from pennant.core.geometry.clip import Ring
+from pennant.core.geometry.clip import Ring, from_lowest
 from pennant.core.geometry.tolerance import EPS
 
 
@@ -26,7 +26,7 @@ def kept_of(ring: Ring, planes: list[HalfPlane]) -> Ring:
     xs, ys = [x for x, _ in ring], [y for _, y in ring]
     if max(xs) - min(xs) <= EPS or max(ys) - min(ys) <= EPS:
         return ()
-    return ring
+    return from_lowest(ring)
 
 
 def _cut(ring: Ring, plane: HalfPlane) -> Ring:

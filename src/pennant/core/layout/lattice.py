@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import NamedTuple
 
-from pennant.core.geometry.clip import Point, Ring, ring_area, ring_of
+from pennant.core.geometry.clip import Point, Ring, from_lowest, ring_area, ring_of
 from pennant.core.geometry.placement import Placement, mirrored, turned_about_origin
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
@@ -57,7 +57,7 @@ class Lattice:
     @cached_property
     def outlines(self) -> tuple[Ring, ...]:
         """The outline of each unit where it lies."""
-        return tuple(unit.at.on_wall(self.shape) for unit in self.units)
+        return tuple(from_lowest(unit.at.on_wall(self.shape)) for unit in self.units)
 
     @cached_property
     def boxes(self) -> tuple[Rect, ...]:

@@ -115,7 +115,7 @@ def _reading(edge: Edge, met: list[tuple[Piece, float]], tile: Whole) -> EdgeRea
     groups: dict[tuple[int | None, int, bool, float], list[tuple[Piece, float]]] = {}
     for piece, size in met:
         phase = piece.phase if edge.upright else None
-        answer = round(size / SAME) if edge.straight else 0 if edge.upright else piece.course
+        answer = round(tidy(size) / SAME) if edge.straight else 0 if edge.upright else piece.course
         groups.setdefault((phase, answer, piece.border, piece.turn), []).append((piece, size))
     gets = []
     for (phase, *_), group in groups.items():
