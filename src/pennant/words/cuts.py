@@ -1,5 +1,6 @@
 """The cut sheet in words: what to mark, with what to cut it, from which tile, and when."""
 
+import math
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 
@@ -10,8 +11,10 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.tooling import Tool
 from pennant.core.document.values import Value
+from pennant.core.geometry.clip import Ring
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
+from pennant.core.layout.sides import sides_of
 from pennant.core.plan import Plan
 from pennant.core.site.record import Again, Record, SiteEvent, again_of, dealt_otherwise
 from pennant.words.names import KINDS, Names, courses
@@ -44,13 +47,17 @@ _SIDES = {"left": "right", "bottom": "top"}
 class SaidMark(Value):
     """One line to mark: ``size`` as it reads on the tape, and the whole of it in words.
 
-    ``a`` and ``b`` are its ends in the tile, in mm from its lower left corner.
+    ``a`` and ``b`` are its ends in the tile, in mm from its lower left corner. Of a line that runs
+    aslant ``at_a`` and ``at_b`` are how far they are from the tile's nearer corner, along its side.
     """
 
     a: tuple[float, float]
     b: tuple[float, float]
     size: str
     says: str
+    at_a: str = ""
+    at_b: str = ""
+    round: bool = False
 
 
 class SaidFrom(Value):
@@ -64,7 +71,9 @@ class SaidFrom(Value):
 
 
 class SaidCut(Value):
-    """Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit."""
+    """Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit, and
+    ``shape`` the whole tile.
+    """
 
     number: int
     title: str
@@ -74,7 +83,8 @@ class SaidCut(Value):
     stage: Stage
     width: float
     height: float
-    outline: tuple[tuple[tuple[float, float], ...], ...]
+    outline: tuple[Ring, ...]
+    shape: Ring
     marks: tuple[SaidMark, ...]
     hides: str
     play: str
@@ -88,12 +98,12 @@ class SaidCut(Value):
 class TileToCut(Value):
     """A tile that more than one piece is cut from, or that leaves a drop worth keeping.
 
-    Places are x0, y0, x1, y1 in mm from its lower left corner.
+    Pieces are outlines and drops x0, y0, x1, y1, in mm from its lower left corner.
     """
 
     number: int
     border: bool
-    pieces: tuple[tuple[str, tuple[float, float, float, float], bool], ...]
+    pieces: tuple[tuple[str, Ring, bool], ...]
     drops: tuple[tuple[float, float, float, float], ...]
 
 
@@ -158,7 +168,7 @@ def _tiles(found: CutList) -> Iterator[TileToCut]:
             if len(tile.cuts) > 1 or tile.drops:
                 yield TileToCut(
                     number=tile.number, border=border,
-                    pieces=tuple((one.piece, tuple(one.at), one.turned) for one in tile.cuts),
+                    pieces=tuple((one.piece, one.outline, one.turned) for one in tile.cuts),
                     drops=tuple(tuple(drop) for drop in tile.drops),
                 )  # fmt: skip
 
@@ -200,7 +210,7 @@ def _said(job: Job, names: Names, found: CutList, group: CutGroup) -> SaidCut:
     return SaidCut(
         number=group.number, kind=group.kind, title=KINDS[group.kind], tool=group.tool or "",
         how=HOW[group.tool] if group.tool else "", stage=group.stage, width=marks.width,
-        height=marks.height, outline=marks.outline,
+        height=marks.height, outline=marks.outline, shape=marks.shape,
         marks=(*(_line(job, one, marks) for one in marks.lines),
                *(_round(job, one) for one in marks.rounds)),
         hides=", ".join(dict.fromkeys(names.edge(one.edge) for one in group.hides)),
@@ -231,7 +241,10 @@ def _line(job: Job, line: MarkLine, marks: Marks) -> SaidMark:
         size, says = a, f"{a} {edge}"
     else:
         begin, end = (_place(job, point, marks) for point in (line.a, line.b))
-        return SaidMark(a=line.a, b=line.b, size=f"{a} to {b}", says=f"from {begin} to {end}")
+        return SaidMark(
+            a=line.a, b=line.b, size=f"{a} to {b}", says=f"from {begin} to {end}",
+            at_a=_along(job, line.a, marks), at_b=_along(job, line.b, marks),
+        )  # fmt: skip
     if line.from_low is not None and line.from_high is not None:
         first, last = (show_length(at, job.step) for at in (line.from_low, line.from_high))
         says += f", between {first} and {last} from the {low}"
@@ -245,6 +258,8 @@ def _line(job: Job, line: MarkLine, marks: Marks) -> SaidMark:
 def _place(job: Job, point: tuple[float, float], marks: Marks) -> str:
     """Where a point is, as a tape finds it: along one of the tile's own edges, or from two."""
     x, y = point
+    if len(marks.shape) != 4:
+        return _on_side(job, point, marks)
     for at, far, edge, along, corner in (
         (x, 0.0, "left", y, "bottom"), (x, marks.width, "right", y, "bottom"),
         (y, 0.0, "bottom", x, "left"), (y, marks.height, "top", x, "left"),
@@ -255,10 +270,43 @@ def _place(job: Job, point: tuple[float, float], marks: Marks) -> str:
     return f"the point {left} from the left and {up} from the bottom"
 
 
+def _along(job: Job, point: tuple[float, float], marks: Marks) -> str:
+    """How far along the tile's side a slanted line begins or ends; "" where it is on none."""
+    shape = marks.shape
+    (number,) = sides_of([(point, point)], shape)
+    if number is None:
+        return ""
+    return show_length(
+        min(math.dist(point, shape[number]), math.dist(point, shape[(number + 1) % len(shape)])),
+        job.step,
+    )
+
+
+_HEXAGON = ("lower", "lower right", "upper right", "upper", "upper left", "lower left")
+"""The sides of a hexagon with its points to the sides, in the order of its outline."""
+
+
+def _on_side(job: Job, point: tuple[float, float], marks: Marks) -> str:
+    """Where a point is on a tile that is no oblong: along one of its sides, from the lower end or
+    the left one; else from the left and bottom of the box around it.
+    """
+    shape = marks.shape
+    (number,) = sides_of([(point, point)], shape)
+    if number is None or len(shape) != len(_HEXAGON):
+        left, up = (show_length(distance, job.step) for distance in point)
+        return f"the point {left} from the left and {up} from the bottom of the tile"
+    ends = shape[number], shape[(number + 1) % len(shape)]
+    level = abs(ends[0][1] - ends[1][1]) <= EPS
+    first = min(ends) if level else min(ends, key=lambda end: end[1])
+    along = show_length(math.dist(first, point), job.step)
+    return f"{along} from the {'left' if level else 'lower'} end of the {_HEXAGON[number]} side"
+
+
 def _round(job: Job, mark: MarkRound) -> SaidMark:
     across = show_length(2 * mark.radius, job.step)
     return SaidMark(
         a=(mark.x - mark.radius, mark.y), b=(mark.x + mark.radius, mark.y), size=f"⌀ {across}",
+        round=True,
         says=f"round of {across}, its middle {_over(job, mark.x, 'left')} and "
         f"{_over(job, mark.y, 'bottom')}",
     )  # fmt: skip

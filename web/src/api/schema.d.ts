@@ -1186,6 +1186,50 @@ export interface components {
             why: string;
         };
         /**
+         * Basketweave
+         * @description Blocks of tiles side by side, by turns level and upright, like a chessboard.
+         */
+        "Basketweave-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "basketweave";
+            /**
+             * Tiles
+             * @description Tiles in a block.
+             * @default 2
+             */
+            tiles: number;
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number | string;
+        };
+        /**
+         * Basketweave
+         * @description Blocks of tiles side by side, by turns level and upright, like a chessboard.
+         */
+        "Basketweave-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "basketweave";
+            /**
+             * Tiles
+             * @description Tiles in a block.
+             * @default 2
+             */
+            tiles: number;
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number;
+        };
+        /**
          * Below
          * @description A stretch without counter: the range gap, or the floor; tile goes on below the datum.
          *
@@ -1761,6 +1805,58 @@ export interface components {
             coats: number;
         };
         /**
+         * Columns
+         * @description Standing tiles in columns, every other one shifted up by ``p/q`` of a module.
+         */
+        "Columns-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "columns";
+            /**
+             * P
+             * @default 1
+             */
+            p: number;
+            /**
+             * Q
+             * @default 2
+             */
+            q: number;
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number | string;
+        };
+        /**
+         * Columns
+         * @description Standing tiles in columns, every other one shifted up by ``p/q`` of a module.
+         */
+        "Columns-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "columns";
+            /**
+             * P
+             * @default 1
+             */
+            p: number;
+            /**
+             * Q
+             * @default 2
+             */
+            q: number;
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number;
+        };
+        /**
          * Corner
          * @description The corner between a wall and the next one. ``laps`` is the wall that is tiled second.
          */
@@ -1777,6 +1873,72 @@ export interface components {
              * @enum {string}
              */
             laps: "this" | "next";
+        };
+        /**
+         * Courses
+         * @description Level courses: which way tiles lie, the bond, and a border if there is one.
+         */
+        "Courses-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "courses";
+            /**
+             * Lay
+             * @default lying
+             * @enum {string}
+             */
+            lay: "lying" | "standing";
+            /**
+             * @default {
+             *       "p": 1,
+             *       "q": 2,
+             *       "way": "onward",
+             *       "seed": 1,
+             *       "apart": 0.2
+             *     }
+             */
+            bond: components["schemas"]["Bond"];
+            border?: components["schemas"]["Border-Input"] | null;
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number | string;
+        };
+        /**
+         * Courses
+         * @description Level courses: which way tiles lie, the bond, and a border if there is one.
+         */
+        "Courses-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "courses";
+            /**
+             * Lay
+             * @default lying
+             * @enum {string}
+             */
+            lay: "lying" | "standing";
+            /**
+             * @default {
+             *       "p": 1,
+             *       "q": 2,
+             *       "way": "onward",
+             *       "seed": 1,
+             *       "apart": 0.2
+             *     }
+             */
+            bond: components["schemas"]["Bond"];
+            border?: components["schemas"]["Border-Output"] | null;
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number;
         };
         /**
          * CutSheet
@@ -1899,6 +2061,52 @@ export interface components {
             plate_width?: number | null;
             /** Plate Height */
             plate_height?: number | null;
+        };
+        /**
+         * Diagonal
+         * @description Straight rows turned by 45 degrees: squares stand on a corner, oblongs lean.
+         */
+        "Diagonal-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "diagonal";
+            /**
+             * Hand
+             * @description The way that an oblong climbs.
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number | string;
+        };
+        /**
+         * Diagonal
+         * @description Straight rows turned by 45 degrees: squares stand on a corner, oblongs lean.
+         */
+        "Diagonal-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "diagonal";
+            /**
+             * Hand
+             * @description The way that an oblong climbs.
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number;
         };
         /**
          * Dimension
@@ -2292,6 +2500,40 @@ export interface components {
             tile_x: number;
             /** Tile Y */
             tile_y: number;
+        };
+        /**
+         * FlatCounter
+         * @description Of a lattice: its points cut off flat at the counter, through a tile's or block's middle.
+         */
+        "FlatCounter-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "flat-counter";
+            /**
+             * Nudge
+             * @description Then moved so far up.
+             * @default 0
+             */
+            nudge: number | string;
+        };
+        /**
+         * FlatCounter
+         * @description Of a lattice: its points cut off flat at the counter, through a tile's or block's middle.
+         */
+        "FlatCounter-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "flat-counter";
+            /**
+             * Nudge
+             * @description Then moved so far up.
+             * @default 0
+             */
+            nudge: number;
         };
         /**
          * Folded
@@ -2688,6 +2930,126 @@ export interface components {
             joint_most?: number | null;
         };
         /**
+         * Herringbone
+         * @description Each tile's end against its neighbour's side, by turns level and upright.
+         *
+         *     ``diagonal`` turns it all by 45 degrees, so that its points run up the wall. ``double`` lays two
+         *     tiles side by side as one. The right hand climbs to the right from a level tile's left end; the
+         *     left hand is its mirror image.
+         */
+        "Herringbone-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "herringbone";
+            /**
+             * Diagonal
+             * @default true
+             */
+            diagonal: boolean;
+            /**
+             * Double
+             * @default false
+             */
+            double: boolean;
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number | string;
+        };
+        /**
+         * Herringbone
+         * @description Each tile's end against its neighbour's side, by turns level and upright.
+         *
+         *     ``diagonal`` turns it all by 45 degrees, so that its points run up the wall. ``double`` lays two
+         *     tiles side by side as one. The right hand climbs to the right from a level tile's left end; the
+         *     left hand is its mirror image.
+         */
+        "Herringbone-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "herringbone";
+            /**
+             * Diagonal
+             * @default true
+             */
+            diagonal: boolean;
+            /**
+             * Double
+             * @default false
+             */
+            double: boolean;
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number;
+        };
+        /**
+         * Hexagon
+         * @description Hexagons with corners of 120 degrees; longer ones have two long sides.
+         *
+         *     The tile's height is from flat to flat, its length from point to point.
+         */
+        "Hexagon-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hexagon";
+            /**
+             * Points
+             * @default sides
+             * @enum {string}
+             */
+            points: "sides" | "up";
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number | string;
+        };
+        /**
+         * Hexagon
+         * @description Hexagons with corners of 120 degrees; longer ones have two long sides.
+         *
+         *     The tile's height is from flat to flat, its length from point to point.
+         */
+        "Hexagon-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hexagon";
+            /**
+             * Points
+             * @default sides
+             * @enum {string}
+             */
+            points: "sides" | "up";
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number;
+        };
+        /**
          * Job
          * @description The whole job, as one document.
          */
@@ -2700,10 +3062,10 @@ export interface components {
             format: "pennant-job";
             /**
              * Version
-             * @default 2
+             * @default 3
              * @constant
              */
-            version: 2;
+            version: 3;
             /** Name */
             name: string;
             /**
@@ -2722,7 +3084,8 @@ export interface components {
             /** Walls */
             walls: components["schemas"]["Wall-Input"][];
             tile: components["schemas"]["Tile-Input"];
-            pattern: components["schemas"]["Pattern-Input"];
+            /** Pattern */
+            pattern: components["schemas"]["Courses-Input"] | components["schemas"]["Columns-Input"] | components["schemas"]["Herringbone-Input"] | components["schemas"]["Diagonal-Input"] | components["schemas"]["Basketweave-Input"] | components["schemas"]["Hexagon-Input"] | components["schemas"]["Scallop-Input"];
             /**
              * Boxes
              * @default [
@@ -2884,6 +3247,7 @@ export interface components {
              *       "least_cut": 3.175,
              *       "least_top_piece": 25.4,
              *       "small_share": 0.25,
+             *       "least_share": 0.33,
              *       "least_leg": 12.7,
              *       "uneven_difference": 12.7,
              *       "uneven_ratio": 0.2,
@@ -2953,10 +3317,10 @@ export interface components {
             format: "pennant-job";
             /**
              * Version
-             * @default 2
+             * @default 3
              * @constant
              */
-            version: 2;
+            version: 3;
             /** Name */
             name: string;
             /**
@@ -2975,7 +3339,8 @@ export interface components {
             /** Walls */
             walls: components["schemas"]["Wall-Output"][];
             tile: components["schemas"]["Tile-Output"];
-            pattern: components["schemas"]["Pattern-Output"];
+            /** Pattern */
+            pattern: components["schemas"]["Courses-Output"] | components["schemas"]["Columns-Output"] | components["schemas"]["Herringbone-Output"] | components["schemas"]["Diagonal-Output"] | components["schemas"]["Basketweave-Output"] | components["schemas"]["Hexagon-Output"] | components["schemas"]["Scallop-Output"];
             /**
              * Boxes
              * @default [
@@ -3137,6 +3502,7 @@ export interface components {
              *       "least_cut": 3.175,
              *       "least_top_piece": 25.4,
              *       "small_share": 0.25,
+             *       "least_share": 0.33,
              *       "least_leg": 12.7,
              *       "uneven_difference": 12.7,
              *       "uneven_ratio": 0.2,
@@ -3820,62 +4186,6 @@ export interface components {
             depth?: number | null;
         };
         /**
-         * Pattern
-         * @description How tiles are laid: which way they lie, the bond, the joint, and a border if there is one.
-         */
-        "Pattern-Input": {
-            /**
-             * Lay
-             * @default lying
-             * @enum {string}
-             */
-            lay: "lying" | "standing";
-            /**
-             * @default {
-             *       "p": 1,
-             *       "q": 2,
-             *       "way": "onward",
-             *       "seed": 1,
-             *       "apart": 0.2
-             *     }
-             */
-            bond: components["schemas"]["Bond"];
-            border?: components["schemas"]["Border-Input"] | null;
-            /**
-             * Joint
-             * @description The gap between tiles.
-             */
-            joint: number | string;
-        };
-        /**
-         * Pattern
-         * @description How tiles are laid: which way they lie, the bond, the joint, and a border if there is one.
-         */
-        "Pattern-Output": {
-            /**
-             * Lay
-             * @default lying
-             * @enum {string}
-             */
-            lay: "lying" | "standing";
-            /**
-             * @default {
-             *       "p": 1,
-             *       "q": 2,
-             *       "way": "onward",
-             *       "seed": 1,
-             *       "apart": 0.2
-             *     }
-             */
-            bond: components["schemas"]["Bond"];
-            border?: components["schemas"]["Border-Output"] | null;
-            /**
-             * Joint
-             * @description The gap between tiles.
-             */
-            joint: number;
-        };
-        /**
          * Piece
          * @description One piece of tile on the wall. Millimetres, x right and y up from the wall's datum.
          *
@@ -3905,7 +4215,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "full" | "crosscut" | "rip" | "both" | "taper" | "notch" | "curve" | "hole";
+            kind: "full" | "crosscut" | "rip" | "both" | "angled" | "taper" | "notch" | "curve" | "hole";
             /**
              * Cut Sides
              * @description Sides short of the tile's own factory edge.
@@ -3918,7 +4228,10 @@ export interface components {
             ][][];
             /** @description Around the piece: x0, y0, x1, y1. */
             box: components["schemas"]["Rect"];
-            /** Width */
+            /**
+             * Width
+             * @description Along its tile's length as laid.
+             */
             width: number;
             /** Height */
             height: number;
@@ -3926,7 +4239,7 @@ export interface components {
             area: number;
             /**
              * Tile At
-             * @description Lower left corner of the whole tile.
+             * @description Where the origin of the tile's own frame lies: its lower left corner.
              * @default [
              *       0,
              *       0
@@ -3948,6 +4261,17 @@ export interface components {
              * @default false
              */
             border: boolean;
+            /**
+             * Turn
+             * @description Degrees that its tile is turned by, counterclockwise.
+             * @default 0
+             */
+            turn: number;
+            /**
+             * Kept
+             * @description Sides of its tile, from 0, that it has some of; null in courses.
+             */
+            kept?: number[] | null;
         };
         /**
          * Placed
@@ -4374,7 +4698,8 @@ export interface components {
         };
         /**
          * SaidCut
-         * @description Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit.
+         * @description Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit, and ``shape``
+         *     the whole tile.
          */
         SaidCut: {
             /** Number */
@@ -4401,6 +4726,11 @@ export interface components {
                 number,
                 number
             ][][];
+            /** Shape */
+            shape: [
+                number,
+                number
+            ][];
             /** Marks */
             marks: components["schemas"]["SaidMark"][];
             /** Hides */
@@ -4570,7 +4900,8 @@ export interface components {
          * SaidMark
          * @description One line to mark: ``size`` as it reads on the tape, and the whole of it in words.
          *
-         *     ``a`` and ``b`` are its ends in the tile, in mm from its lower left corner.
+         *     ``a`` and ``b`` are its ends in the tile, in mm from its lower left corner. Of a line that runs
+         *     aslant ``at_a`` and ``at_b`` are how far they are from the tile's nearer corner, along its side.
          */
         SaidMark: {
             /** A */
@@ -4587,6 +4918,21 @@ export interface components {
             size: string;
             /** Says */
             says: string;
+            /**
+             * At A
+             * @default
+             */
+            at_a: string;
+            /**
+             * At B
+             * @default
+             */
+            at_b: string;
+            /**
+             * Round
+             * @default false
+             */
+            round: boolean;
         };
         /**
          * SaidMeasure
@@ -4843,6 +5189,54 @@ export interface components {
             bound: string[];
         };
         /**
+         * Scallop
+         * @description Fans: a round top, and two hollow sides that meet in a point below.
+         *
+         *     ``tips`` says which way the round ends point.
+         */
+        "Scallop-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "scallop";
+            /**
+             * Tips
+             * @default up
+             * @enum {string}
+             */
+            tips: "up" | "down";
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number | string;
+        };
+        /**
+         * Scallop
+         * @description Fans: a round top, and two hollow sides that meet in a point below.
+         *
+         *     ``tips`` says which way the round ends point.
+         */
+        "Scallop-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "scallop";
+            /**
+             * Tips
+             * @default up
+             * @enum {string}
+             */
+            tips: "up" | "down";
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number;
+        };
+        /**
          * Sealant
          * @description Sealant for changes of plane, in the grout's colour; clear where no colour is given.
          */
@@ -4965,6 +5359,12 @@ export interface components {
              * @default 0.25
              */
             small_share: number;
+            /**
+             * Least Share
+             * @description On a lattice (herringbone, hexagon ...) every edge leaves pieces of many sizes. Under a third of the tile's least width, or under the least piece if that is less, is a sliver.
+             * @default 0.33
+             */
+            least_share: number;
             /**
              * Least Leg
              * @description A leg of tile between a box and the tile's edge thinner than this snaps while it is being cut.
@@ -5379,6 +5779,12 @@ export interface components {
              * @default 0.25
              */
             small_share: number;
+            /**
+             * Least Share
+             * @description On a lattice (herringbone, hexagon ...) every edge leaves pieces of many sizes. Under a third of the tile's least width, or under the least piece if that is less, is a sliver.
+             * @default 0.33
+             */
+            least_share: number;
             /**
              * Least Leg
              * @description A leg of tile between a box and the tile's edge thinner than this snaps while it is being cut.
@@ -5874,7 +6280,7 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            up: components["schemas"]["FullCounter-Input"] | components["schemas"]["FullTop-Input"] | components["schemas"]["EqualCuts-Input"] | components["schemas"]["WholeCourses-Input"] | components["schemas"]["Carried-Input"];
+            up: components["schemas"]["FullCounter-Input"] | components["schemas"]["FullTop-Input"] | components["schemas"]["EqualCuts-Input"] | components["schemas"]["WholeCourses-Input"] | components["schemas"]["FlatCounter-Input"] | components["schemas"]["Carried-Input"];
             /**
              * Left
              * @description The left end, so far to the right of its line.
@@ -5916,7 +6322,7 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            up: components["schemas"]["FullCounter-Output"] | components["schemas"]["FullTop-Output"] | components["schemas"]["EqualCuts-Output"] | components["schemas"]["WholeCourses-Output"] | components["schemas"]["Carried-Output"];
+            up: components["schemas"]["FullCounter-Output"] | components["schemas"]["FullTop-Output"] | components["schemas"]["EqualCuts-Output"] | components["schemas"]["WholeCourses-Output"] | components["schemas"]["FlatCounter-Output"] | components["schemas"]["Carried-Output"];
             /**
              * Left
              * @description The left end, so far to the right of its line.
@@ -6359,7 +6765,7 @@ export interface components {
          * TileToCut
          * @description A tile that more than one piece is cut from, or that leaves a drop worth keeping.
          *
-         *     Places are x0, y0, x1, y1 in mm from its lower left corner.
+         *     Pieces are outlines and drops x0, y0, x1, y1, in mm from its lower left corner.
          */
         TileToCut: {
             /** Number */
@@ -6371,10 +6777,8 @@ export interface components {
                 string,
                 [
                     number,
-                    number,
-                    number,
                     number
-                ],
+                ][],
                 boolean
             ][];
             /** Drops */

@@ -22,10 +22,26 @@ export function CutDrawing({ cut, colour, width, big }: Props) {
   const left = (width - cut.width * k) / 2;
   const x = (mm: number) => left + mm * k;
   const y = (mm: number) => height - ROOM.top - mm * k;
-  const piece = cut.outline
-    .map((ring) => `M${ring.map((p) => `${x(p[0] ?? 0)} ${y(p[1] ?? 0)}`).join("L")}Z`)
-    .join("");
+  const path = (ring: readonly Point[]) =>
+    `M${ring.map((p) => `${x(p[0])} ${y(p[1])}`).join("L")}Z`;
+  const piece = (cut.outline as unknown as Point[][]).map(path).join("");
+  const tile = path(cut.shape as unknown as Point[]);
   const font = big ? 24 : 14;
+  /** How far along the tile's side a slanted line meets it, written beside where it does. */
+  const end = (at: Point, text: string) => {
+    const low = at[1] < cut.height / 4;
+    const high = at[1] > (cut.height * 3) / 4;
+    const dx = low || high ? 0 : at[0] < cut.width / 2 ? -4 : 4;
+    return (
+      <text
+        x={x(at[0]) + dx}
+        y={y(at[1]) + (low ? font : high ? -6 : 5)}
+        textAnchor={dx === 0 ? "middle" : dx < 0 ? "end" : "start"}
+      >
+        <Tape text={text} Part="tspan" />
+      </text>
+    );
+  };
   return (
     <svg
       width={width}
@@ -46,22 +62,14 @@ export function CutDrawing({ cut, colour, width, big }: Props) {
           <path d="M0 0V6" stroke="#5d5a53" strokeOpacity={0.35} strokeWidth={1} />
         </pattern>
       </defs>
-      <rect x={x(0)} y={y(cut.height)} width={cut.width * k} height={cut.height * k} fill="#fff" />
-      <rect
-        x={x(0)}
-        y={y(cut.height)}
-        width={cut.width * k}
-        height={cut.height * k}
-        fill="url(#waste)"
-        stroke="#5d5a53"
-        strokeDasharray="3 3"
-      />
+      <path d={tile} fill="#fff" />
+      <path d={tile} fill="url(#waste)" stroke="#5d5a53" strokeDasharray="3 3" />
       <path d={piece} fill={colour} fillRule="evenodd" stroke="#2a2b2b" strokeWidth={1.6} />
       <g className="tape" fontSize={font} fill={CHALK}>
         {cut.marks.map((mark) => {
           const [a, b] = [mark.a as unknown as Point, mark.b as unknown as Point];
           const upright = Math.abs(a[0] - b[0]) < Math.abs(a[1] - b[1]);
-          const round = mark.size.startsWith("⌀");
+          const { round } = mark;
           const mid: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
           const inside = upright || round;
           return (
@@ -73,19 +81,23 @@ export function CutDrawing({ cut, colour, width, big }: Props) {
                   strokeWidth={2.4}
                 />
               )}
-              <text
-                x={inside ? x(mid[0]) : mid[0] > cut.width / 2 ? x(cut.width) + 4 : x(0) - 4}
-                y={
-                  inside
-                    ? mid[1] > cut.height / 2
-                      ? y(cut.height) - 6
-                      : y(0) + font
-                    : y(mid[1]) + 5
-                }
-                textAnchor={inside ? "middle" : mid[0] > cut.width / 2 ? "start" : "end"}
-              >
-                <Tape text={mark.size} Part="tspan" />
-              </text>
+              {mark.at_a && end(a, mark.at_a)}
+              {mark.at_b && end(b, mark.at_b)}
+              {!(mark.at_a && mark.at_b) && (
+                <text
+                  x={inside ? x(mid[0]) : mid[0] > cut.width / 2 ? x(cut.width) + 4 : x(0) - 4}
+                  y={
+                    inside
+                      ? mid[1] > cut.height / 2
+                        ? y(cut.height) - 6
+                        : y(0) + font
+                      : y(mid[1]) + 5
+                  }
+                  textAnchor={inside ? "middle" : mid[0] > cut.width / 2 ? "start" : "end"}
+                >
+                  <Tape text={mark.size} Part="tspan" />
+                </text>
+              )}
             </g>
           );
         })}
@@ -126,17 +138,22 @@ export function TileDrawing({ tile, size, piece, colour, width }: TileProps) {
       {tile.drops.map((drop) => (
         <rect key={drop.join()} {...box(drop)} fill="none" stroke="#8a5a00" strokeDasharray="4 3" />
       ))}
-      {tile.pieces.map(([id, at, turned]) => {
-        const own = box(at);
+      {tile.pieces.map(([id, outline, turned]) => {
+        const ring = outline as unknown as Point[];
+        const middle = (axis: 0 | 1) => ring.reduce((sum, p) => sum + p[axis], 0) / ring.length;
         return (
           <g key={id}>
-            <rect {...own} fill={id === piece ? colour : "#e8e4da"} stroke="#2a2b2b" />
+            <path
+              d={`M${ring.map((p) => `${2 + p[0] * k} ${height - 2 - p[1] * k}`).join("L")}Z`}
+              fill={id === piece ? colour : "#e8e4da"}
+              stroke="#2a2b2b"
+            />
             <text
               className="tape"
               fontSize={13}
               textAnchor="middle"
-              x={own.x + own.width / 2}
-              y={own.y + own.height / 2 + 4}
+              x={2 + middle(0) * k}
+              y={height - 2 - middle(1) * k + 4}
             >
               {id}
               {turned ? " ↻" : ""}

@@ -6,7 +6,7 @@ import { Tape } from "../parts/Tape";
 import { Devices } from "./Devices";
 import { Surroundings } from "./Surroundings";
 import { type Scale, scaleOf } from "./scale";
-import { Tiles } from "./Tiles";
+import { borderColour, Tiles } from "./Tiles";
 import { useSize } from "./useSize";
 import { badPieces, facesOf, Patterns } from "./WallDrawing";
 
@@ -69,7 +69,7 @@ export function KitchenDrawing() {
                   plan={plan}
                   scale={scale}
                   colour={view.job.tile.colour ?? "#b9cbbd"}
-                  border={view.job.pattern.border?.tile.colour}
+                  border={borderColour(view)}
                   joint={view.job.products?.grout?.colour}
                   picked={NONE}
                   bad={badPieces(plan)}

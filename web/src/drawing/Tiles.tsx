@@ -1,6 +1,6 @@
 /** The pieces: full tiles in glaze, cuts hatched as with a pencil, picked ones outlined. */
 import { memo } from "react";
-import type { Piece, SurfacePlan } from "../api/client";
+import type { Piece, SurfacePlan, View } from "../api/client";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -15,6 +15,12 @@ interface Props {
   bad: ReadonlySet<string>;
   onHover: (id: string | null) => void;
   onPick: (id: string) => void;
+}
+
+/** The colour of the border course's tile, where there is a border. */
+export function borderColour(view: View): string | undefined {
+  const { pattern } = view.job;
+  return pattern.kind === "courses" ? pattern.border?.tile.colour : undefined;
 }
 
 /** The outline of a piece as a path in pixels. */

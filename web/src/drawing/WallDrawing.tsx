@@ -13,7 +13,7 @@ import { StruckLines } from "./StruckLines";
 import { Surroundings } from "./Surroundings";
 import { scaleFor } from "./scale";
 import { Taken } from "./Taken";
-import { piecePath, Tiles } from "./Tiles";
+import { borderColour, piecePath, Tiles } from "./Tiles";
 import { useSize } from "./useSize";
 
 interface Props {
@@ -94,7 +94,7 @@ export function WallDrawing(props: Props) {
               plan={plan}
               scale={scale}
               colour={view.job.tile.colour ?? "#b9cbbd"}
-              border={view.job.pattern.border?.tile.colour}
+              border={borderColour(view)}
               joint={view.job.products?.grout?.colour}
               picked={picked}
               bad={bad}

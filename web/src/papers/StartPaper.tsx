@@ -39,6 +39,7 @@ function AcrossChoice({ pointing, onPointing }: Props) {
   const { across } = wall.start;
   const lines = useLines();
   const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
+  const courses = view.job.pattern.kind === "courses";
   const centres = (wall.things ?? []).filter(
     ({ kind }) => kind !== "check" && kind !== "zone" && kind !== "level",
   );
@@ -104,7 +105,7 @@ function AcrossChoice({ pointing, onPointing }: Props) {
           { value: "tile", label: "Tile on centre" },
           { value: "joint", label: "Joint on centre" },
           { value: "full-at", label: "Full at a line" },
-          { value: "fitted", label: "Fitted between lines" },
+          ...(courses ? [{ value: "fitted" as const, label: "Fitted between lines" }] : []),
           ...(joined ? [{ value: "folded" as const, label: "Folded round the corner" }] : []),
         ]}
       />
@@ -268,11 +269,13 @@ function UpChoice() {
     ({ kind }) => kind === "cabinet" || kind === "hood" || kind === "shelf",
   );
   const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
+  const courses = view.job.pattern.kind === "courses";
   const plant = (to: Up, label: string) => editor.commit(withUp(draft, view, number, to), label);
 
   function choose(kind: Up["kind"]) {
     if (kind === "full-counter") plant({ kind, nudge: 0 }, "Start: full course at the counter");
     else if (kind === "carried") plant({ kind, nudge: 0 }, "Start: courses carried round");
+    else if (kind === "flat-counter") plant({ kind, nudge: 0 }, "Start: cut flat at the counter");
     else {
       const place = hung ? (hung.under ?? null) : (overheads[0]?.id ?? null);
       const label = {
@@ -296,7 +299,9 @@ function UpChoice() {
           { value: "full-counter", label: "Full at counter" },
           { value: "full-top", label: "Full at top" },
           { value: "equal-cuts", label: "Equal cuts" },
-          { value: "whole-courses", label: "Whole courses, by their joints" },
+          ...(courses
+            ? [{ value: "whole-courses" as const, label: "Whole courses, by their joints" }]
+            : [{ value: "flat-counter" as const, label: "Cut flat at counter" }]),
         ]}
       />
       {hung && (

@@ -1,29 +1,17 @@
-/** The tile as it measures, how it lies, its bond and its joint. */
+/** The tile as it measures, how it is laid, and what there is to cut it with. */
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { shelfOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
-import { Choices } from "../parts/Choices";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
-
-const BONDS = [
-  { value: "0/1", label: "Stack" },
-  { value: "1/2", label: "Half" },
-  { value: "1/3", label: "Third" },
-  { value: "1/4", label: "Quarter" },
-] as const;
+import { type Pattern, PatternPaper } from "./PatternPaper";
 
 export function TilePaper() {
   const { editor, draft, view } = useEditor();
   const { pattern, tile } = view.job;
-  const bond = { p: pattern.bond?.p ?? 1, q: pattern.bond?.q ?? 2 };
-  const value = `${bond.p}/${bond.q}`;
-  const way = pattern.bond?.way ?? "onward";
-  const staggered = way === "staggered";
-  const named = staggered || BONDS.some((known) => known.value === value);
   const change = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, pointer, to), label);
 
@@ -72,86 +60,8 @@ export function TilePaper() {
           </div>
         </div>
       </section>
-      <section aria-label="Pattern">
-        <h3 className="heading mb-1">Pattern</h3>
-        <Choices
-          label="Lay"
-          value={pattern.lay ?? "lying"}
-          onChange={(lay) => change("/pattern/lay", lay, `Tile ${lay}`)}
-          choices={[
-            { value: "lying", label: "Lying" },
-            { value: "standing", label: "Standing" },
-          ]}
-        />
-        <p className="aside mt-2 mb-1">Each course shifted from the one below by</p>
-        <Choices<string>
-          label="Bond"
-          value={staggered ? "staggered" : named ? value : "other"}
-          onChange={(next) => {
-            const on = staggered ? "onward" : way;
-            if (next === "other") change("/pattern/bond", { p: 2, q: 5, way: on }, "Bond: 2/5");
-            else if (next === "staggered")
-              change("/pattern/bond", { ...pattern.bond, way: next }, "Bond: staggered");
-            else {
-              const [p, q] = next.split("/").map(Number);
-              change("/pattern/bond", { p, q, way: on }, `Bond: ${next}`);
-            }
-          }}
-          choices={[
-            ...BONDS,
-            { value: "other", label: "Other" },
-            { value: "staggered", label: "Staggered" },
-          ]}
-        />
-        {staggered && (
-          <>
-            <div className="mt-1.5 flex items-end gap-2">
-              <TextField pointer="/pattern/bond/seed" label="Stagger no." number className="w-20" />
-              <button
-                type="button"
-                className="button"
-                onClick={() =>
-                  change("/pattern/bond/seed", ((pattern.bond?.seed ?? 1) % 9999) + 1, "Stagger")
-                }
-              >
-                Deal another
-              </button>
-              <TextField
-                pointer="/pattern/bond/apart"
-                label="Joints apart, of a tile"
-                number
-                className="w-36"
-              />
-            </div>
-            <p className="aside mt-1">
-              No joint near one in the course below, no staircase, no two of four courses that begin
-              alike. The same number is the same wall for good.
-            </p>
-          </>
-        )}
-        {!named && (
-          <div className="mt-1.5 flex items-end gap-2">
-            <TextField pointer="/pattern/bond/p" label="Shift" number className="w-16" />
-            <span className="aside pb-1.5">of</span>
-            <TextField pointer="/pattern/bond/q" label="Parts" number className="w-16" />
-          </div>
-        )}
-        {!staggered && bond.p > 0 && (bond.q > 2 || way === "back") && (
-          <div className="mt-2">
-            <Choices
-              label="Direction of the bond"
-              value={way}
-              onChange={(next) => change("/pattern/bond/way", next, "Direction of the bond")}
-              choices={[
-                { value: "onward", label: "Onward, in stairs" },
-                { value: "back", label: "To and fro" },
-              ]}
-            />
-          </div>
-        )}
-        <LengthField pointer="/pattern/joint" label="Joint between tiles" className="mt-2 w-36" />
-      </section>
-      <Border />
+      <PatternPaper />
+      {pattern.kind === "courses" && <Border border={pattern.border ?? null} />}
       <ToolsAtHand />
     </div>
   );
@@ -219,9 +129,8 @@ function ToolsAtHand() {
 }
 
 /** A course of another tile between two courses. */
-function Border() {
+function Border({ border }: { border: Extract<Pattern, { kind: "courses" }>["border"] }) {
   const { editor, draft, view } = useEditor();
-  const { border } = view.job.pattern;
   const { tile, units } = view.job;
   const put = (to: unknown, label: string) =>
     editor.commit(replaced(draft, "/pattern/border", to), label);

@@ -19,7 +19,7 @@ from functools import cached_property, lru_cache
 from types import MappingProxyType
 from typing import NamedTuple
 
-from pennant.core.geometry.clip import Ring
+from pennant.core.geometry.clip import Ring, ring_of
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Side
@@ -88,6 +88,18 @@ class FromTile(NamedTuple):
     at: Rect
     turned: bool
     cut: tuple[float, float] | None = None
+
+    @property
+    def outline(self) -> Ring:
+        """What is cut from the tile, for a look at it: the rectangle, or with its slanted end."""
+        ring = ring_of(self.at)
+        if self.cut is None:
+            return ring
+        (x0, y0), (x1, _), (_, y1), _ = ring
+        low, high = self.cut
+        if x0 <= EPS:
+            return ((x0, y0), (low, y0), (high, y1), (x0, y1))
+        return ((low, y0), (x1, y0), (x1, y1), (high, y1))
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,6 +1,7 @@
 """How tiles are laid: in courses, or on a lattice that repeats two ways."""
 
 import math
+from collections.abc import Callable
 from typing import Annotated, Literal, NamedTuple, Self
 
 from pydantic import Field, model_validator
@@ -154,10 +155,13 @@ def block_gap(tile: Tile, pattern: Basketweave) -> float:
     return (tile.length - pattern.tiles * tile.height) / (pattern.tiles - 1)
 
 
-def misfit(tile: Tile, pattern: Pattern, joint_play: float) -> Misfit | None:
+def misfit(
+    tile: Tile, pattern: Pattern, joint_play: float, show: Callable[[float], str]
+) -> Misfit | None:
     """Return why a tile cannot be laid in a pattern, or None if it can.
 
-    ``joint_play`` (mm) is how far a joint may be from the chosen one.
+    ``joint_play`` (mm) is how far a joint may be from the chosen one; ``show`` writes a length in
+    the job's unit.
     """
     if isinstance(pattern, Herringbone | Basketweave) and tile.length <= tile.height:
         return Misfit("length", "must be more than the tile's height in this pattern")
@@ -167,24 +171,24 @@ def misfit(tile: Tile, pattern: Pattern, joint_play: float) -> Misfit | None:
             wanted = pattern.tiles * tile.height + (pattern.tiles - 1) * pattern.joint
             return Misfit(
                 "length",
-                f"leaves joints of {gap:.1f} mm in blocks of {pattern.tiles}, where "
-                f"{pattern.joint:g} mm are chosen: the blocks would gape or overlap. A tile "
-                f"{wanted:.1f} mm long fits, or another number of tiles in a block",
+                f"does not make square blocks of {pattern.tiles} tiles with joints of "
+                f"{show(pattern.joint)}: they would gape or overlap. A tile {show(wanted)} long "
+                "fits, or another number of tiles in a block",
             )
     if isinstance(pattern, Hexagon):
         least = 4 * HEXAGON_POINT * tile.height
         if tile.length < least - 0.05 * tile.height:
             return Misfit(
                 "length",
-                f"is too short for a hexagon {tile.height:g} mm from flat to flat: from point to "
-                f"point it is {least:.1f} mm, or more if it is drawn out",
+                f"is too short for a hexagon {show(tile.height)} from flat to flat: from point to "
+                f"point it is {show(least)}, or more if it is drawn out",
             )
     if isinstance(pattern, Scallop):
         low, high = (share * tile.length for share in FAN_HEIGHT)
         if not low <= tile.height <= high:
             return Misfit(
                 "height",
-                f"is not that of a fan {tile.length:g} mm wide: such a tile is between {low:.0f} "
-                f"and {high:.0f} mm high",
+                f"is not that of a fan {show(tile.length)} wide: such a tile is between "
+                f"{show(low)} and {show(high)} high",
             )
     return None

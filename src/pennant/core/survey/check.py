@@ -244,7 +244,9 @@ def _floats(job: Job, root: str, wall: Wall, number: int) -> Iterator[Problem]:
 
 def _pattern(job: Job) -> Iterator[Problem]:
     """Whether the tile can be laid in its pattern, and every start planted in it."""
-    found = misfit(job.tile, job.pattern, job.settings.joint_play)
+    found = misfit(
+        job.tile, job.pattern, job.settings.joint_play, lambda mm: _show(job, mm)
+    )  # fmt: skip
     if found is not None:
         yield Problem(pointer=f"/tile/{found.field}", message=found.message)
     courses = isinstance(job.pattern, Courses)

@@ -1,0 +1,253 @@
+/** How the tile is laid: in courses with their bond, or on a lattice, each with its own choices. */
+import type { JobDraft, View } from "../api/client";
+import { replaced } from "../job/pointer";
+import { useEditor } from "../job/useEditor";
+import { Choices } from "../parts/Choices";
+import { LengthField } from "../parts/LengthField";
+import { TextField } from "../parts/TextField";
+
+export type Pattern = View["job"]["pattern"];
+type Kind = Pattern["kind"];
+
+const KINDS: readonly { value: Kind; label: string }[] = [
+  { value: "courses", label: "Courses" },
+  { value: "herringbone", label: "Herringbone" },
+  { value: "diagonal", label: "Diagonal" },
+  { value: "basketweave", label: "Basketweave" },
+  { value: "hexagon", label: "Hexagons" },
+  { value: "scallop", label: "Scallops" },
+  { value: "columns", label: "Columns" },
+];
+
+const HANDS = [
+  { value: "right", label: "Climbs to the right" },
+  { value: "left", label: "Climbs to the left" },
+] as const;
+
+/** What each pattern asks of the tile. */
+const TILES: Record<Kind, string> = {
+  courses: "",
+  herringbone: "Any tile longer than it is high; the length need not be a multiple of the height.",
+  diagonal: "Squares stand on a corner; oblongs lean.",
+  basketweave: "The tile is as long as those of a block side by side, with their joints.",
+  hexagon: "The tile's height is from flat to flat, its length from point to point.",
+  scallop: "The tile's length is its width; it is about as high as wide.",
+  columns: "Standing tiles, every other column shifted up.",
+};
+
+/** The job with another kind of pattern; starts that it does not have begin at the counter or end. */
+function withKind(draft: JobDraft, view: View, kind: Kind): JobDraft {
+  const { joint } = view.job.pattern;
+  let next = replaced(draft, "/pattern", { kind, joint });
+  const lost = kind === "courses" ? ["flat-counter"] : ["fitted", "whole-courses"];
+  view.job.walls.forEach(({ start }, number) => {
+    if (lost.includes(start.across.kind))
+      next = replaced(next, `/walls/${number}/start/across`, { kind: "full-left", nudge: 0 });
+    if (lost.includes(start.up.kind))
+      next = replaced(next, `/walls/${number}/start/up`, { kind: "full-counter", nudge: 0 });
+  });
+  return next;
+}
+
+export function PatternPaper() {
+  const { editor, draft, view } = useEditor();
+  const { pattern } = view.job;
+  // What was chosen last counts, also while it is refused because of the tile's size.
+  const chosen = (draft.pattern as { kind?: Kind }).kind ?? "courses";
+  return (
+    <section aria-label="Pattern">
+      <h3 className="heading mb-1">Pattern</h3>
+      <Choices<Kind>
+        label="Kind of pattern"
+        value={chosen}
+        onChange={(kind) => editor.commit(withKind(draft, view, kind), `Pattern: ${kind}`)}
+        choices={KINDS}
+      />
+      {TILES[chosen] && <p className="aside mt-1">{TILES[chosen]}</p>}
+      {pattern.kind === chosen && <Details pattern={pattern} />}
+      <LengthField pointer="/pattern/joint" label="Joint between tiles" className="mt-2 w-36" />
+    </section>
+  );
+}
+
+function Details({ pattern }: { pattern: Pattern }) {
+  const { editor, draft } = useEditor();
+  const change = (pointer: string, to: unknown, label: string) =>
+    editor.commit(replaced(draft, pointer, to), label);
+  const hand = (now: "right" | "left") => (
+    <Choices
+      label="Hand"
+      value={now}
+      onChange={(to) => change("/pattern/hand", to, `Pattern climbs to the ${to}`)}
+      choices={HANDS}
+    />
+  );
+  switch (pattern.kind) {
+    case "courses":
+      return <Bond pattern={pattern} />;
+    case "herringbone":
+      return (
+        <div className="mt-2 flex flex-col gap-2">
+          <Choices
+            label="Turned"
+            value={pattern.diagonal ? "diagonal" : "upright"}
+            onChange={(to) => change("/pattern/diagonal", to === "diagonal", `Herringbone: ${to}`)}
+            choices={[
+              { value: "diagonal", label: "At 45°, points up" },
+              { value: "upright", label: "Level and upright" },
+            ]}
+          />
+          <Choices
+            label="Tiles side by side"
+            value={pattern.double ? "double" : "single"}
+            onChange={(to) => change("/pattern/double", to === "double", `Herringbone: ${to}`)}
+            choices={[
+              { value: "single", label: "Single" },
+              { value: "double", label: "Double" },
+            ]}
+          />
+          {hand(pattern.hand)}
+        </div>
+      );
+    case "diagonal":
+      return <div className="mt-2">{hand(pattern.hand)}</div>;
+    case "basketweave":
+      return (
+        <TextField pointer="/pattern/tiles" label="Tiles in a block" number className="mt-2 w-36" />
+      );
+    case "hexagon":
+      return (
+        <div className="mt-2">
+          <Choices
+            label="Points"
+            value={pattern.points}
+            onChange={(to) => change("/pattern/points", to, "Points of the hexagons")}
+            choices={[
+              { value: "sides", label: "Points to the sides" },
+              { value: "up", label: "Points up" },
+            ]}
+          />
+        </div>
+      );
+    case "scallop":
+      return (
+        <div className="mt-2">
+          <Choices
+            label="Round ends"
+            value={pattern.tips}
+            onChange={(to) => change("/pattern/tips", to, "Round ends of the scallops")}
+            choices={[
+              { value: "up", label: "Round ends up" },
+              { value: "down", label: "Round ends down" },
+            ]}
+          />
+        </div>
+      );
+    case "columns":
+      return (
+        <div className="mt-2 flex items-end gap-2">
+          <TextField pointer="/pattern/p" label="Shifted up by" number className="w-24" />
+          <span className="aside pb-1.5">of</span>
+          <TextField pointer="/pattern/q" label="Parts" number className="w-16" />
+        </div>
+      );
+  }
+}
+
+const BONDS = [
+  { value: "0/1", label: "Stack" },
+  { value: "1/2", label: "Half" },
+  { value: "1/3", label: "Third" },
+  { value: "1/4", label: "Quarter" },
+] as const;
+
+/** Of courses: which way tiles lie, and how each is shifted from the one below. */
+function Bond({ pattern }: { pattern: Extract<Pattern, { kind: "courses" }> }) {
+  const { editor, draft } = useEditor();
+  const { bond } = pattern;
+  const value = `${bond.p}/${bond.q}`;
+  const way = bond.way;
+  const staggered = way === "staggered";
+  const named = staggered || BONDS.some((known) => known.value === value);
+  const change = (pointer: string, to: unknown, label: string) =>
+    editor.commit(replaced(draft, pointer, to), label);
+  return (
+    <>
+      <div className="mt-2">
+        <Choices
+          label="Lay"
+          value={pattern.lay}
+          onChange={(lay) => change("/pattern/lay", lay, `Tile ${lay}`)}
+          choices={[
+            { value: "lying", label: "Lying" },
+            { value: "standing", label: "Standing" },
+          ]}
+        />
+      </div>
+      <p className="aside mt-2 mb-1">Each course shifted from the one below by</p>
+      <Choices<string>
+        label="Bond"
+        value={staggered ? "staggered" : named ? value : "other"}
+        onChange={(next) => {
+          const on = staggered ? "onward" : way;
+          if (next === "other") change("/pattern/bond", { p: 2, q: 5, way: on }, "Bond: 2/5");
+          else if (next === "staggered")
+            change("/pattern/bond", { ...bond, way: next }, "Bond: staggered");
+          else {
+            const [p, q] = next.split("/").map(Number);
+            change("/pattern/bond", { p, q, way: on }, `Bond: ${next}`);
+          }
+        }}
+        choices={[
+          ...BONDS,
+          { value: "other", label: "Other" },
+          { value: "staggered", label: "Staggered" },
+        ]}
+      />
+      {staggered && (
+        <>
+          <div className="mt-1.5 flex items-end gap-2">
+            <TextField pointer="/pattern/bond/seed" label="Stagger no." number className="w-20" />
+            <button
+              type="button"
+              className="button"
+              onClick={() => change("/pattern/bond/seed", (bond.seed % 9999) + 1, "Stagger")}
+            >
+              Deal another
+            </button>
+            <TextField
+              pointer="/pattern/bond/apart"
+              label="Joints apart, of a tile"
+              number
+              className="w-36"
+            />
+          </div>
+          <p className="aside mt-1">
+            No joint near one in the course below, no staircase, no two of four courses that begin
+            alike. The same number is the same wall for good.
+          </p>
+        </>
+      )}
+      {!named && (
+        <div className="mt-1.5 flex items-end gap-2">
+          <TextField pointer="/pattern/bond/p" label="Shift" number className="w-16" />
+          <span className="aside pb-1.5">of</span>
+          <TextField pointer="/pattern/bond/q" label="Parts" number className="w-16" />
+        </div>
+      )}
+      {!staggered && bond.p > 0 && (bond.q > 2 || way === "back") && (
+        <div className="mt-2">
+          <Choices
+            label="Direction of the bond"
+            value={way}
+            onChange={(next) => change("/pattern/bond/way", next, "Direction of the bond")}
+            choices={[
+              { value: "onward", label: "Onward, in stairs" },
+              { value: "back", label: "To and fro" },
+            ]}
+          />
+        </div>
+      )}
+    </>
+  );
+}
