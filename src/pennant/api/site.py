@@ -7,6 +7,7 @@ from pennant.api.models import Noted
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.rect import Rect
 from pennant.core.plan import Plan, plan
 from pennant.core.site.record import (
@@ -98,8 +99,8 @@ def _as_it_was(job: Job, made: Plan, piece: str) -> AsItWas:
     if own is None:
         return AsItWas(None, None)
     found = cuts_of(job, made)
-    stock = found.border if own.border and found.border else found.stock
-    return AsItWas(spot_of(own), cut_tile_of(piece, stock, border=own.border))
+    stock = found.stocks[own.of]
+    return AsItWas(spot_of(own), cut_tile_of(piece, stock, border=own.of != FIELD))
 
 
 def _copy_old_notes(id_: str, site: SiteRecord) -> None:

@@ -65,7 +65,7 @@ def plan(job: Job) -> Plan:
         kitchen, places = refuse_if_wrong(job)
     laid = list(lay(job, kitchen))
     pieces = [piece for one in laid for piece in one.plan.pieces]
-    fields = [one.field for one in laid]
+    fields = [one.whole for one in laid]
     with reckoning("what is doubtful in the survey"):
         doubts = tuple(doubts_of(job, kitchen, places))
     with reckoning("what the job takes"):

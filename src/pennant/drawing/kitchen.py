@@ -4,6 +4,7 @@ import math
 from collections.abc import Collection, Iterator, Sequence
 
 from pennant.core.document.job import Job
+from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.geometry.clip import Outline, Ring, ring_of
 from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece
@@ -52,12 +53,9 @@ def kitchen_drawing(job: Job, plan: Plan, only: str | None = None, marks: Marks 
                 shapes.append(Shape("fold", (((x, 0.0), (x, high - low + slab)),)))
             else:
                 x += GAP
-    border, grout = job.border, job.products.grout
-    colours = Colours(
-        job.tile.colour,
-        grout.colour if grout else PLAIN_JOINTS,
-        border.tile.colour if border else job.tile.colour,
-    )
+    grout = job.products.grout
+    others = {of: one.tile.colour for of, one in tiles_of(job).items() if of != FIELD}
+    colours = Colours(job.tile.colour, grout.colour if grout else PLAIN_JOINTS, others)
     return Picture(job.name, x, high - low + slab, colours, tuple(shapes), tuple(labels))
 
 
@@ -72,19 +70,14 @@ def _wall(wall: Surface, made: SurfacePlan, slab: float) -> Iterator[Shape]:
     yield Shape("joints", (ring_of(Rect(*made.field)),))
     yield Shape("counter", (_under(wall, made, slab),))
     for piece in made.pieces:
-        yield Shape("objection" if piece.id in bad else _role(piece), piece.outline)
+        role: Role = "tile" if piece.kind == "full" else "cut"
+        yield Shape("objection" if piece.id in bad else role, piece.outline, piece.of)
     for thing in wall.things:
         if thing.kind in ("cabinet", "hood", "shelf", "upstand", "ledge"):
             yield Shape("overhead", (thing.outline,))
         elif thing.kind in ("window", "hatch", "niche"):
             yield Shape("opening", (ring_of(thing.box.meet(Rect(*made.frame))),))
     yield from _flag(made.pennant.x, made.pennant.y, (made.frame[3] - made.frame[1]) / 5)
-
-
-def _role(piece: Piece) -> Role:
-    if piece.border:
-        return "border" if piece.kind == "full" else "border cut"
-    return "tile" if piece.kind == "full" else "cut"
 
 
 def _meant(made: SurfacePlan, marks: Marks) -> list[tuple[str, list[Piece]]]:

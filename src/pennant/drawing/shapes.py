@@ -3,24 +3,29 @@
 Millimetres, x to the right and y up. A writer decides how a role looks.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Literal, NamedTuple
 
 from pennant.core.geometry.clip import Outline, Point
 
 Role = Literal[
-    "joints", "tile", "cut", "border", "border cut", "objection", "counter", "overhead", "opening",
-    "fold", "flag", "staff", "marked", "ring",
+    "joints", "tile", "cut", "objection", "counter", "overhead", "opening", "fold", "flag", "staff",
+    "marked", "ring",
 ]  # fmt: skip
-"""What a shape is: the field as far as joints fill it, pieces (whole, cut, of the border, to be
-cured), what stands on the wall, folds between walls, the pennant, pieces that a label is about."""
+"""What a shape is: the field as far as joints fill it, pieces (whole, cut, to be cured), what
+stands on the wall, folds between walls, the pennant, pieces that a label is about."""
 
 
 class Shape(NamedTuple):
-    """Rings of points, each closed but for ``staff`` and ``fold``, which are lines."""
+    """Rings of points, each closed but for ``staff`` and ``fold``, which are lines.
+
+    ``of`` is whose tile a piece is: see `pennant.core.document.tiles`.
+    """
 
     role: Role
     rings: Outline
+    of: str = ""
 
 
 class Label(NamedTuple):
@@ -33,11 +38,11 @@ class Label(NamedTuple):
 
 @dataclass(frozen=True)
 class Colours:
-    """The colours that the job itself chose, as ``#rrggbb``."""
+    """The colours that the job itself chose, as ``#rrggbb``; ``others`` are of its other tiles."""
 
     tile: str
     joints: str
-    border: str
+    others: Mapping[str, str]
 
 
 @dataclass(frozen=True)
@@ -55,9 +60,9 @@ class Picture:
         """Return it as JSON data, places to a tenth of a millimetre."""
         return {
             "title": self.title, "width": round(self.width, 1), "height": round(self.height, 1),
-            "colours": [self.colours.tile, self.colours.joints, self.colours.border],
+            "colours": [self.colours.tile, self.colours.joints, dict(self.colours.others)],
             "shapes": [[one.role, [[[round(x, 1), round(y, 1)] for x, y in ring]
-                                   for ring in one.rings]] for one in self.shapes],
+                                   for ring in one.rings], one.of] for one in self.shapes],
             "labels": [[one.text, list(one.at), one.size] for one in self.labels],
         }  # fmt: skip
 
@@ -66,7 +71,7 @@ class Picture:
         """Return the picture that JSON data of `as_data` says."""
         return cls(
             data["title"], data["width"], data["height"], Colours(*data["colours"]),
-            tuple(Shape(role, tuple(tuple((x, y) for x, y in ring) for ring in rings))
-                  for role, rings in data["shapes"]),
+            tuple(Shape(role, tuple(tuple((x, y) for x, y in ring) for ring in rings), of)
+                  for role, rings, of in data["shapes"]),
             tuple(Label(text, (at[0], at[1]), size) for text, at, size in data["labels"]),
         )  # fmt: skip

@@ -19,8 +19,6 @@ def _styles(colours: Colours) -> dict[Role, str]:
         "joints": f"fill:{colours.joints}",
         "tile": f"fill:{colours.tile}",
         "cut": f"fill:{colours.tile};fill-opacity:.72",
-        "border": f"fill:{colours.border}",
-        "border cut": f"fill:{colours.border};fill-opacity:.72",
         "objection": f"fill:{_FLAG}",
         "counter": f"fill:{_WOOD}",
         "overhead": f"fill:#c9b79c;stroke:{_WOOD};stroke-width:4",
@@ -40,7 +38,7 @@ def picture_svg(picture: Picture) -> str:
     """Return the SVG text. The job's own words are escaped."""
     styles = _styles(picture.colours)
     used = {shape.role for shape in picture.shapes} | ({"ring"} if picture.labels else set())
-    rules = "".join(f".{_name(role)}{{{style}}}" for role, style in styles.items() if role in used)
+    rules = "".join(f".{role}{{{style}}}" for role, style in styles.items() if role in used)
     parts = [*_shapes(picture), *_labels(picture)]
     return (
         '<svg xmlns="http://www.w3.org/2000/svg" '
@@ -49,13 +47,11 @@ def picture_svg(picture: Picture) -> str:
     )
 
 
-def _name(role: Role) -> str:
-    return role.replace(" ", "-")
-
-
 def _shapes(picture: Picture) -> Iterator[str]:
     for shape in picture.shapes:
-        yield f'<path class="{_name(shape.role)}" d="{_path(shape, picture.height)}"/>'
+        other = picture.colours.others.get(shape.of) if shape.role in ("tile", "cut") else None
+        own = f' style="fill:{other}"' if other else ""
+        yield f'<path class="{shape.role}"{own} d="{_path(shape, picture.height)}"/>'
 
 
 def _path(shape: Shape, top: float) -> str:

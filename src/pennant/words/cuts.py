@@ -9,6 +9,7 @@ from pennant.core.cuts.marks import MarkLine, MarkRound, Marks
 from pennant.core.cuts.stock import Stock, item_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
+from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.document.tooling import Tool
 from pennant.core.document.values import Value
 from pennant.core.geometry.clip import Ring
@@ -102,7 +103,7 @@ class TileToCut(Value):
     """
 
     number: int
-    border: bool
+    of: str
     pieces: tuple[tuple[str, Ring, bool], ...]
     drops: tuple[tuple[float, float, float, float], ...]
 
@@ -163,11 +164,11 @@ def cut_sheet(job: Job, made: Plan) -> CutSheet:
 
 
 def _tiles(found: CutList) -> Iterator[TileToCut]:
-    for border, stock in ((False, found.stock), (True, found.border)):
-        for tile in stock.tiles if stock else ():
+    for of, stock in found.stocks.items():
+        for tile in stock.tiles:
             if len(tile.cuts) > 1 or tile.drops:
                 yield TileToCut(
-                    number=tile.number, border=border,
+                    number=tile.number, of=of,
                     pieces=tuple((one.piece, one.outline, one.turned) for one in tile.cuts),
                     drops=tuple(tuple(drop) for drop in tile.drops),
                 )  # fmt: skip
@@ -175,8 +176,9 @@ def _tiles(found: CutList) -> Iterator[TileToCut]:
 
 def _stock(job: Job, found: CutList) -> str:
     says = _count(found.stock)
-    if found.border and job.border:
-        says += f" {job.border.tile.name}: {_count(found.border)}"
+    for of, one in tiles_of(job).items():
+        if of != FIELD:
+            says += f" {one.tile.name}: {_count(found.stocks[of])}"
     return says
 
 
@@ -205,7 +207,7 @@ def _tools(job: Job, found: CutList) -> Iterator[SaidTool]:
 
 def _said(job: Job, names: Names, found: CutList, group: CutGroup) -> SaidCut:
     marks = group.marks
-    stock = found.border if group.border and found.border else found.stock
+    stock = found.stocks[group.of]
     walls = " and ".join(names.thing(one) for one in group.surfaces)
     return SaidCut(
         number=group.number, kind=group.kind, title=KINDS[group.kind], tool=group.tool or "",
@@ -321,7 +323,7 @@ def said_record(job: Job, made: Plan, record: Record, events: Sequence[SiteEvent
     """Return where the pieces of a job stand, and what broken ones are cut from again."""
     found = cuts_of(job, made)
     items = {
-        piece.id: item_of(piece, found.stock.sheet) for piece in made.pieces if not piece.border
+        piece.id: item_of(piece, found.stock.sheet) for piece in made.pieces if piece.of == FIELD
     }
     again = again_of(record, events, found.stock.sheet, items)
     moved = dealt_otherwise(record, found.stock)

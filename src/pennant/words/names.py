@@ -36,10 +36,13 @@ class Names:
         self.things: dict[str, Placed] = {
             thing.id: thing for surface in kitchen.surfaces for thing in surface.things
         }
+        self.areas = {area.id: area.name for area in kitchen.areas}
         self.several = len(kitchen.surfaces) > 1
 
     def thing(self, id_: str) -> str:
-        """Return the name of a thing, or of a wall."""
+        """Return the name of a thing, an area or a wall."""
+        if id_ in self.areas:
+            return self.areas[id_]
         if id_ in self.things:
             return self.things[id_].name
         return self.surfaces[id_].name if id_ in self.surfaces else id_
@@ -49,6 +52,8 @@ class Names:
         owner, _, side = edge.partition(":")
         if owner in self.surfaces:
             return self.surfaces[owner].name if not side else _own(self.surfaces[owner], side)
+        if owner in self.areas:
+            return f"{self.areas[owner]}, {side}" if side else self.areas[owner]
         base, _, part = owner.partition(".")
         if base in self.surfaces:
             return self._stretch(self.surfaces[base], int(part))

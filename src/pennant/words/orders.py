@@ -7,7 +7,7 @@ from pennant.core.document.offer import Answer, Lot, State
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.takes.quantity import PRODUCT_OF, LineId
-from pennant.words.quantities import NAMES, chosen_for
+from pennant.words.quantities import chosen_for, line_name, tile_for
 
 IN_ONE_LOT: tuple[LineId, ...] = ("boxes", "border-boxes", "grout")
 """Lines whose packs must be of one lot, or their colours differ on the wall."""
@@ -48,19 +48,18 @@ def checked(job: Job, made: Plan, ask: Callable[[str], Answer]) -> Iterator[Orde
         yield _line(line.id, name, wanted, answer, lot, _pack(job, line.id))
 
 
-def _pack(job: Job, line: LineId) -> float | None:
+def _pack(job: Job, line: str) -> float | None:
     """What is in a pack by the sheet that the order was reckoned with."""
-    if line == "boxes":
-        return job.tile.per_box
-    if line == "border-boxes" and job.border:
-        return job.border.tile.per_box
+    tile = tile_for(job, line)
+    if tile is not None:
+        return tile.per_box
     return getattr(getattr(job.products, PRODUCT_OF.get(line, ""), None), "pack", None)
 
 
 def _line(
-    id_: LineId, name: str, wanted: int, answer: Answer, lot: str, pack: float | None
+    id_: str, name: str, wanted: int, answer: Answer, lot: str, pack: float | None
 ) -> OrderLine:
-    what = f"{NAMES[id_]}: {name}"
+    what = f"{line_name(id_)}: {name}"
     if answer.offer is None:
         return OrderLine(id=id_, what=what, wanted=wanted, fine=False, state=answer.state,
                          says=_STATES[answer.state])  # fmt: skip
@@ -68,9 +67,9 @@ def _line(
     if lot and (not lots or lots[0].lot != lot):
         lots = [Lot(lot=lot, packs=0), *lots]
     most, every = lots[0].packs if lots else 0, sum(lot.packs for lot in lots)
-    enough = most if id_ in IN_ONE_LOT else every
+    enough = most if id_.partition("@")[0] in IN_ONE_LOT else every
     if wanted <= enough:
-        of_lot = f" of lot {lots[0].lot}" if id_ in IN_ONE_LOT else ""
+        of_lot = f" of lot {lots[0].lot}" if id_.partition("@")[0] in IN_ONE_LOT else ""
         says, fine = f"{wanted}{of_lot} can be had", True
     elif wanted <= every:
         short = wanted - most

@@ -7,6 +7,7 @@ from pennant.core.document.lengths import MM_PER_INCH, show_length, show_with_un
 from pennant.core.document.notch import notch_for
 from pennant.core.document.products import Product
 from pennant.core.document.tile import Tile
+from pennant.core.document.tiles import BORDER, FIELD, tiles_of
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.survey.boards import forward_at
@@ -94,7 +95,7 @@ def said_quantities(job: Job, plan: Plan) -> Iterator[SaidQuantity]:
     """Yield the plan's quantities in words, in their order."""
     names = Names(plan.kitchen)
     for quantity in plan.quantities:
-        buy = quantity.id not in NOT_BOUGHT
+        buy = quantity.id.partition("@")[0] not in NOT_BOUGHT
         yield SaidQuantity.model_construct(
             id=quantity.id, group=quantity.group, name=_name(job, quantity),
             amount=_amount(job, quantity.amount, quantity.unit),
@@ -128,16 +129,30 @@ def _measured(job: Job, amount: float, unit: str) -> str:
 
 
 def _name(job: Job, quantity: Quantity) -> str:
-    plain, chosen = NAMES[quantity.id], chosen_for(job, quantity.id)
+    plain, chosen = line_name(quantity.id), chosen_for(job, quantity.id)
     return f"{plain}: {chosen}" if chosen else plain
 
 
-def chosen_for(job: Job, line: LineId) -> str | None:
+def line_name(line: str) -> str:
+    """Return what a line is called, without its product: those of an area as the wall's own."""
+    return NAMES[line.partition("@")[0]]  # type: ignore[index]
+
+
+def tile_for(job: Job, line: str) -> Tile | None:
+    """Return the tile whose boxes a line counts; None for any other line."""
+    kind, _, of = line.partition("@")
+    keys = {"boxes": of or FIELD, "border-boxes": BORDER}
+    found = tiles_of(job).get(keys[kind]) if kind in keys else None
+    return found.tile if found else None
+
+
+def chosen_for(job: Job, line: str) -> str | None:
     """Return the name of the product that a line is of; None where the settings alone speak."""
-    if line == "boxes":
-        return job.tile.name
-    if line == "border-boxes":
-        return job.border.tile.name if job.border else None
+    tile = tile_for(job, line)
+    if tile is not None:
+        return tile.name
+    if line.startswith("tiles@"):
+        return tiles_of(job)[line.partition("@")[2]].tile.name
     product: Product | None = getattr(job.products, PRODUCT_OF.get(line, ""), None)
     return product.name if product else None
 
@@ -159,10 +174,8 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             full = len(plan.pieces) - plan.cut
             thumb = quantity.beside.value if quantity.beside else 0
             return f"{full} full and {plan.cut} cut pieces; by rule of thumb {thumb:g}"
-        case "boxes":
-            return _boxed(job.tile)
-        case "border-boxes" if job.border:
-            return _boxed(job.border.tile)
+        case line if tile := tile_for(job, line):
+            return _boxed(tile)
         case "mat":
             off = quantity.working.terms[0].terms[0].value
             return f"{_length(job, off)} off the roll, in {len(quantity.strips)} strips"
@@ -270,10 +283,10 @@ class MixCard(Value):
 
 def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
     """Yield a card for the adhesive and one for the grout, for what is mixed with water."""
-    lines = {quantity.id: quantity for quantity in plan.quantities}
+    lines = {str(quantity.id): quantity for quantity in plan.quantities}
     for what, covered in (("adhesive", "set from a batch"), ("grout", "grouted from a batch")):
-        batches = lines.get(f"{what}-batches")  # type: ignore[call-overload]
-        water = lines.get(f"{what}-water")  # type: ignore[call-overload]
+        batches = lines.get(f"{what}-batches")
+        water = lines.get(f"{what}-water")
         if batches is None or water is None or not batches.amount:
             continue
         steps = {one.label: one.value for one in _steps(batches.working)}
@@ -285,7 +298,7 @@ def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
         mixed = steps.get("mixed")
         litres = mixed / count if mixed else powder / job.settings.grout_density + wet / 2
         yield MixCard(
-            what=_name(job, lines[what]), powder=f"{powder:.2f} kg",  # type: ignore[index]
+            what=_name(job, lines[what]), powder=f"{powder:.2f} kg",
             water=f"{wet:.2f} litres, less at first", makes=f"about {litres:.1f} litres",
             minutes=f"{minutes:.0f} minutes; never thinned again once it stiffens",
             covers=_area(job, min(steps[covered], plan.areas.pieces / 1e6 / count) * 1e6),

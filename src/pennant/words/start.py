@@ -7,6 +7,7 @@ from pennant.core.document.starts import (
     Carried,
     Centred,
     EqualCuts,
+    FlatCounter,
     Fitted,
     Folded,
     FullAt,
@@ -61,6 +62,8 @@ def _across(job: Job, names: Names, across: Across) -> str:
 
 
 def _up(names: Names, up: UpSchool) -> str:
+    if isinstance(up, FlatCounter):
+        return "cut flat at the counter"
     if isinstance(up, FullTop | EqualCuts | WholeCourses):
         under = names.thing(up.under) if up.under else "the top line"
         if isinstance(up, FullTop):

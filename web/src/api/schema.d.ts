@@ -1158,6 +1158,130 @@ export interface components {
             taken_with: "tape" | "laser" | "rule" | "guess";
         };
         /**
+         * Area
+         * @description A rectangle of a wall with a tile, pattern and start of its own.
+         *
+         *     Left to right it is ``width`` wide, centred on a thing (``centre``) or begun at ``left``;
+         *     without a width it reaches from end to end. Up it begins at ``bottom`` over the datum (at the
+         *     lowest that is tiled if none is given) and is ``height`` high, to the top if none is given. A
+         *     liner lies inside it.
+         */
+        "Area-Input": {
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Panel
+             */
+            name: string;
+            /** Wall */
+            wall: string;
+            /**
+             * Centre
+             * @description The thing that it is centred on.
+             */
+            centre?: string | null;
+            /**
+             * Left
+             * @description From the left end, where it is not centred.
+             * @default 0
+             */
+            left: number | string;
+            /** Width */
+            width?: (number | string) | null;
+            /**
+             * Bottom
+             * @description Over the datum.
+             */
+            bottom?: (number | string) | null;
+            /** Height */
+            height?: (number | string) | null;
+            tile: components["schemas"]["Tile-Input"];
+            /** Pattern */
+            pattern: components["schemas"]["Courses-Input"] | components["schemas"]["Columns-Input"] | components["schemas"]["Herringbone-Input"] | components["schemas"]["Diagonal-Input"] | components["schemas"]["Basketweave-Input"] | components["schemas"]["Hexagon-Input"] | components["schemas"]["Scallop-Input"];
+            /**
+             * @default {
+             *       "across": {
+             *         "kind": "centred",
+             *         "nudge": 0,
+             *         "on": "wall",
+             *         "what": "tile"
+             *       },
+             *       "up": {
+             *         "kind": "full-counter",
+             *         "nudge": 0
+             *       },
+             *       "left": 0,
+             *       "right": 0,
+             *       "top": 0
+             *     }
+             */
+            start: components["schemas"]["Start-Input"];
+            liner?: components["schemas"]["Liner-Input"] | null;
+        };
+        /**
+         * Area
+         * @description A rectangle of a wall with a tile, pattern and start of its own.
+         *
+         *     Left to right it is ``width`` wide, centred on a thing (``centre``) or begun at ``left``;
+         *     without a width it reaches from end to end. Up it begins at ``bottom`` over the datum (at the
+         *     lowest that is tiled if none is given) and is ``height`` high, to the top if none is given. A
+         *     liner lies inside it.
+         */
+        "Area-Output": {
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Panel
+             */
+            name: string;
+            /** Wall */
+            wall: string;
+            /**
+             * Centre
+             * @description The thing that it is centred on.
+             */
+            centre?: string | null;
+            /**
+             * Left
+             * @description From the left end, where it is not centred.
+             * @default 0
+             */
+            left: number;
+            /** Width */
+            width?: number | null;
+            /**
+             * Bottom
+             * @description Over the datum.
+             */
+            bottom?: number | null;
+            /** Height */
+            height?: number | null;
+            tile: components["schemas"]["Tile-Output"];
+            /** Pattern */
+            pattern: components["schemas"]["Courses-Output"] | components["schemas"]["Columns-Output"] | components["schemas"]["Herringbone-Output"] | components["schemas"]["Diagonal-Output"] | components["schemas"]["Basketweave-Output"] | components["schemas"]["Hexagon-Output"] | components["schemas"]["Scallop-Output"];
+            /**
+             * @default {
+             *       "across": {
+             *         "kind": "centred",
+             *         "nudge": 0,
+             *         "on": "wall",
+             *         "what": "tile"
+             *       },
+             *       "up": {
+             *         "kind": "full-counter",
+             *         "nudge": 0
+             *       },
+             *       "left": 0,
+             *       "right": 0,
+             *       "top": 0
+             *     }
+             */
+            start: components["schemas"]["Start-Output"];
+            liner?: components["schemas"]["Liner-Output"] | null;
+        };
+        /**
          * Areas
          * @description The balance: gross = pieces + joints + sealant + clearance + trim. Square millimetres.
          */
@@ -2228,7 +2352,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "corner" | "open-end" | "side" | "counter" | "ceiling" | "open-top" | "overhead" | "jamb" | "sill" | "head" | "box" | "raised" | "foot" | "gap-side" | "around" | "front" | "frame";
+            kind: "corner" | "open-end" | "side" | "counter" | "ceiling" | "open-top" | "overhead" | "jamb" | "sill" | "head" | "box" | "raised" | "foot" | "gap-side" | "around" | "front" | "frame" | "panel";
             /** At */
             at: number;
             /** Low */
@@ -3087,6 +3211,11 @@ export interface components {
             /** Pattern */
             pattern: components["schemas"]["Courses-Input"] | components["schemas"]["Columns-Input"] | components["schemas"]["Herringbone-Input"] | components["schemas"]["Diagonal-Input"] | components["schemas"]["Basketweave-Input"] | components["schemas"]["Hexagon-Input"] | components["schemas"]["Scallop-Input"];
             /**
+             * Areas
+             * @default []
+             */
+            areas: components["schemas"]["Area-Input"][];
+            /**
              * Boxes
              * @default [
              *       {
@@ -3341,6 +3470,11 @@ export interface components {
             tile: components["schemas"]["Tile-Output"];
             /** Pattern */
             pattern: components["schemas"]["Courses-Output"] | components["schemas"]["Columns-Output"] | components["schemas"]["Herringbone-Output"] | components["schemas"]["Diagonal-Output"] | components["schemas"]["Basketweave-Output"] | components["schemas"]["Hexagon-Output"] | components["schemas"]["Scallop-Output"];
+            /**
+             * Areas
+             * @default []
+             */
+            areas: components["schemas"]["Area-Output"][];
             /**
              * Boxes
              * @default [
@@ -3634,6 +3768,11 @@ export interface components {
             falls: components["schemas"]["Fall"][];
             /** Laser */
             laser: number | null;
+            /**
+             * Areas
+             * @default []
+             */
+            areas: components["schemas"]["PlacedArea"][];
         };
         /**
          * Level
@@ -3699,6 +3838,32 @@ export interface components {
              * @enum {string}
              */
             taken_with: "tape" | "laser" | "rule" | "guess";
+        };
+        /**
+         * Liner
+         * @description A narrow tile all round an area: a pencil, a bead. Its height is what is seen of it.
+         */
+        "Liner-Input": {
+            tile: components["schemas"]["Tile-Input"];
+            /**
+             * Corners
+             * @default mitred
+             * @enum {string}
+             */
+            corners: "mitred" | "butted";
+        };
+        /**
+         * Liner
+         * @description A narrow tile all round an area: a pencil, a bead. Its height is what is seen of it.
+         */
+        "Liner-Output": {
+            tile: components["schemas"]["Tile-Output"];
+            /**
+             * Corners
+             * @default mitred
+             * @enum {string}
+             */
+            corners: "mitred" | "butted";
         };
         /**
          * Mark
@@ -4256,12 +4421,6 @@ export interface components {
              */
             shaved: number;
             /**
-             * Border
-             * @description Of the border's tile.
-             * @default false
-             */
-            border: boolean;
-            /**
              * Turn
              * @description Degrees that its tile is turned by, counterclockwise.
              * @default 0
@@ -4272,6 +4431,12 @@ export interface components {
              * @description Sides of its tile, from 0, that it has some of; null in courses.
              */
             kept?: number[] | null;
+            /**
+             * Of
+             * @description Whose tile: empty for the wall's; border; an area's, its liner's.
+             * @default
+             */
+            of: string;
         };
         /**
          * Placed
@@ -4331,6 +4496,20 @@ export interface components {
              * @default []
              */
             taken: components["schemas"]["pennant__core__survey__placed__Stretch"][];
+        };
+        /**
+         * PlacedArea
+         * @description An area of a wall that is tiled otherwise, liner included.
+         */
+        PlacedArea: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Wall */
+            wall: string;
+            /** @description x0, y0, x1, y1. */
+            box: components["schemas"]["Rect"];
         };
         /**
          * Plan
@@ -4457,11 +4636,8 @@ export interface components {
          *     in ``left_unit``. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
          */
         Quantity: {
-            /**
-             * Id
-             * @enum {string}
-             */
-            id: "tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "mat" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "gap-screws" | "primer" | "sealer" | "patch" | "boards" | "board-screws" | "extenders" | "device-spacers" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade";
+            /** Id */
+            id: ("tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "mat" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "gap-screws" | "primer" | "sealer" | "patch" | "boards" | "board-screws" | "extenders" | "device-spacers" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade") | string;
             /**
              * Group
              * @enum {string}
@@ -4698,8 +4874,8 @@ export interface components {
         };
         /**
          * SaidCut
-         * @description Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit, and ``shape``
-         *     the whole tile.
+         * @description Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit, and
+         *     ``shape`` the whole tile.
          */
         SaidCut: {
             /** Number */
@@ -6770,8 +6946,8 @@ export interface components {
         TileToCut: {
             /** Number */
             number: number;
-            /** Border */
-            border: boolean;
+            /** Of */
+            of: string;
             /** Pieces */
             pieces: [
                 string,

@@ -6,7 +6,7 @@ import { Tape } from "../parts/Tape";
 import { Devices } from "./Devices";
 import { Surroundings } from "./Surroundings";
 import { type Scale, scaleOf } from "./scale";
-import { borderColour, Tiles } from "./Tiles";
+import { otherColours, Tiles } from "./Tiles";
 import { useSize } from "./useSize";
 import { badPieces, facesOf, Patterns } from "./WallDrawing";
 
@@ -18,6 +18,8 @@ const ignore = () => undefined;
 
 export function KitchenDrawing() {
   const { view } = useEditor();
+  const { job } = view;
+  const others = useMemo(() => otherColours(job), [job]);
   const show = useShowWall();
   const [box, size] = useSize<HTMLDivElement>();
   const walls = useMemo(() => {
@@ -69,7 +71,7 @@ export function KitchenDrawing() {
                   plan={plan}
                   scale={scale}
                   colour={view.job.tile.colour ?? "#b9cbbd"}
-                  border={borderColour(view)}
+                  others={others}
                   joint={view.job.products?.grout?.colour}
                   picked={NONE}
                   bad={badPieces(plan)}

@@ -7,8 +7,8 @@ interface Props {
   plan: SurfacePlan;
   scale: Scale;
   colour: string;
-  /** The colour of the border course's tile. */
-  border: string | undefined;
+  /** The colours of the job's other tiles, by what pieces call them. */
+  others: Record<string, string>;
   /** The colour of the joints. */
   joint: string | undefined;
   picked: ReadonlySet<string>;
@@ -17,10 +17,15 @@ interface Props {
   onPick: (id: string) => void;
 }
 
-/** The colour of the border course's tile, where there is a border. */
-export function borderColour(view: View): string | undefined {
-  const { pattern } = view.job;
-  return pattern.kind === "courses" ? pattern.border?.tile.colour : undefined;
+/** The colours of a job's other tiles: the border's, those of areas and of their liners. */
+export function otherColours({ pattern, areas }: View["job"]): Record<string, string> {
+  const found: Record<string, string> = {};
+  if (pattern.kind === "courses" && pattern.border) found.border = pattern.border.tile.colour;
+  for (const area of areas) {
+    found[area.id] = area.tile.colour;
+    if (area.liner) found[`${area.id}.liner`] = area.liner.tile.colour;
+  }
+  return found;
 }
 
 /** The outline of a piece as a path in pixels. */
@@ -50,7 +55,7 @@ function glaze(colour: string, tile: string): string {
 }
 
 export const Tiles = memo(function Tiles(props: Props) {
-  const { plan, scale, colour, border, joint, picked, bad, onHover, onPick } = props;
+  const { plan, scale, colour, others, joint, picked, bad, onHover, onPick } = props;
   const [x0, y0, x1, y1] = plan.field;
   const paths = plan.pieces.map((piece) => ({ piece, d: piecePath(piece, scale) }));
   const cuts = paths.filter(({ piece }) => piece.kind !== "full");
@@ -79,7 +84,7 @@ export const Tiles = memo(function Tiles(props: Props) {
           key={piece.id}
           data-piece={piece.id}
           d={d}
-          fill={glaze(piece.border ? (border ?? colour) : colour, piece.tile)}
+          fill={glaze(others[piece.of] ?? colour, piece.tile)}
           fillRule="evenodd"
         />
       ))}

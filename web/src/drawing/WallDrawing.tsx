@@ -13,7 +13,7 @@ import { StruckLines } from "./StruckLines";
 import { Surroundings } from "./Surroundings";
 import { scaleFor } from "./scale";
 import { Taken } from "./Taken";
-import { borderColour, piecePath, Tiles } from "./Tiles";
+import { otherColours, piecePath, Tiles } from "./Tiles";
 import { useSize } from "./useSize";
 
 interface Props {
@@ -35,6 +35,8 @@ interface Props {
 export function WallDrawing(props: Props) {
   const { shown, picked, onPicked, active, onThing, struck, ghost, pointing, drag } = props;
   const { view } = useEditor();
+  const { job } = view;
+  const others = useMemo(() => otherColours(job), [job]);
   const { surface, plan, sheet, wall, own } = shown;
   const [box, size] = useSize<HTMLDivElement>();
   const [open, setOpen] = useState<OpenMeasure | null>(null);
@@ -94,7 +96,7 @@ export function WallDrawing(props: Props) {
               plan={plan}
               scale={scale}
               colour={view.job.tile.colour ?? "#b9cbbd"}
-              border={borderColour(view)}
+              others={others}
               joint={view.job.products?.grout?.colour}
               picked={picked}
               bad={bad}

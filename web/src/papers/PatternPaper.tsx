@@ -1,6 +1,6 @@
 /** How the tile is laid: in courses with their bond, or on a lattice, each with its own choices. */
-import type { JobDraft, View } from "../api/client";
-import { replaced } from "../job/pointer";
+import type { JobDraft, View, Wall } from "../api/client";
+import { at, replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { Choices } from "../parts/Choices";
 import { LengthField } from "../parts/LengthField";
@@ -36,41 +36,61 @@ const TILES: Record<Kind, string> = {
 };
 
 /** The job with another kind of pattern; starts that it does not have begin at the counter or end. */
-function withKind(draft: JobDraft, view: View, kind: Kind): JobDraft {
-  const { joint } = view.job.pattern;
-  let next = replaced(draft, "/pattern", { kind, joint });
+function withKind(
+  draft: JobDraft,
+  at: string,
+  joint: number,
+  kind: Kind,
+  starts: Begun[],
+): JobDraft {
+  let next = replaced(draft, at, { kind, joint });
   const lost = kind === "courses" ? ["flat-counter"] : ["fitted", "whole-courses"];
-  view.job.walls.forEach(({ start }, number) => {
+  for (const { pointer, start } of starts) {
     if (lost.includes(start.across.kind))
-      next = replaced(next, `/walls/${number}/start/across`, { kind: "full-left", nudge: 0 });
+      next = replaced(next, `${pointer}/across`, { kind: "full-left", nudge: 0 });
     if (lost.includes(start.up.kind))
-      next = replaced(next, `/walls/${number}/start/up`, { kind: "full-counter", nudge: 0 });
-  });
+      next = replaced(next, `${pointer}/up`, { kind: "full-counter", nudge: 0 });
+  }
   return next;
 }
 
-export function PatternPaper() {
-  const { editor, draft, view } = useEditor();
-  const { pattern } = view.job;
+/** A start and where it stands in the job. */
+export interface Begun {
+  pointer: string;
+  start: Wall["start"];
+}
+
+interface Props {
+  /** Where the pattern stands in the job: the walls' own, or an area's. */
+  pointer: string;
+  pattern: Pattern;
+  /** The starts that are planted in it. */
+  starts: Begun[];
+}
+
+export function PatternPaper({ pointer, pattern, starts }: Props) {
+  const { editor, draft } = useEditor();
   // What was chosen last counts, also while it is refused because of the tile's size.
-  const chosen = (draft.pattern as { kind?: Kind }).kind ?? "courses";
+  const chosen = (at(draft, pointer) as { kind?: Kind } | undefined)?.kind ?? "courses";
   return (
     <section aria-label="Pattern">
       <h3 className="heading mb-1">Pattern</h3>
       <Choices<Kind>
         label="Kind of pattern"
         value={chosen}
-        onChange={(kind) => editor.commit(withKind(draft, view, kind), `Pattern: ${kind}`)}
+        onChange={(kind) =>
+          editor.commit(withKind(draft, pointer, pattern.joint, kind, starts), `Pattern: ${kind}`)
+        }
         choices={KINDS}
       />
       {TILES[chosen] && <p className="aside mt-1">{TILES[chosen]}</p>}
-      {pattern.kind === chosen && <Details pattern={pattern} />}
-      <LengthField pointer="/pattern/joint" label="Joint between tiles" className="mt-2 w-36" />
+      {pattern.kind === chosen && <Details root={pointer} pattern={pattern} />}
+      <LengthField pointer={`${pointer}/joint`} label="Joint between tiles" className="mt-2 w-36" />
     </section>
   );
 }
 
-function Details({ pattern }: { pattern: Pattern }) {
+function Details({ root, pattern }: { root: string; pattern: Pattern }) {
   const { editor, draft } = useEditor();
   const change = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, pointer, to), label);
@@ -78,20 +98,20 @@ function Details({ pattern }: { pattern: Pattern }) {
     <Choices
       label="Hand"
       value={now}
-      onChange={(to) => change("/pattern/hand", to, `Pattern climbs to the ${to}`)}
+      onChange={(to) => change(`${root}/hand`, to, `Pattern climbs to the ${to}`)}
       choices={HANDS}
     />
   );
   switch (pattern.kind) {
     case "courses":
-      return <Bond pattern={pattern} />;
+      return <Bond root={root} pattern={pattern} />;
     case "herringbone":
       return (
         <div className="mt-2 flex flex-col gap-2">
           <Choices
             label="Turned"
             value={pattern.diagonal ? "diagonal" : "upright"}
-            onChange={(to) => change("/pattern/diagonal", to === "diagonal", `Herringbone: ${to}`)}
+            onChange={(to) => change(`${root}/diagonal`, to === "diagonal", `Herringbone: ${to}`)}
             choices={[
               { value: "diagonal", label: "At 45°, points up" },
               { value: "upright", label: "Level and upright" },
@@ -100,7 +120,7 @@ function Details({ pattern }: { pattern: Pattern }) {
           <Choices
             label="Tiles side by side"
             value={pattern.double ? "double" : "single"}
-            onChange={(to) => change("/pattern/double", to === "double", `Herringbone: ${to}`)}
+            onChange={(to) => change(`${root}/double`, to === "double", `Herringbone: ${to}`)}
             choices={[
               { value: "single", label: "Single" },
               { value: "double", label: "Double" },
@@ -113,7 +133,12 @@ function Details({ pattern }: { pattern: Pattern }) {
       return <div className="mt-2">{hand(pattern.hand)}</div>;
     case "basketweave":
       return (
-        <TextField pointer="/pattern/tiles" label="Tiles in a block" number className="mt-2 w-36" />
+        <TextField
+          pointer={`${root}/tiles`}
+          label="Tiles in a block"
+          number
+          className="mt-2 w-36"
+        />
       );
     case "hexagon":
       return (
@@ -121,7 +146,7 @@ function Details({ pattern }: { pattern: Pattern }) {
           <Choices
             label="Points"
             value={pattern.points}
-            onChange={(to) => change("/pattern/points", to, "Points of the hexagons")}
+            onChange={(to) => change(`${root}/points`, to, "Points of the hexagons")}
             choices={[
               { value: "sides", label: "Points to the sides" },
               { value: "up", label: "Points up" },
@@ -135,7 +160,7 @@ function Details({ pattern }: { pattern: Pattern }) {
           <Choices
             label="Round ends"
             value={pattern.tips}
-            onChange={(to) => change("/pattern/tips", to, "Round ends of the scallops")}
+            onChange={(to) => change(`${root}/tips`, to, "Round ends of the scallops")}
             choices={[
               { value: "up", label: "Round ends up" },
               { value: "down", label: "Round ends down" },
@@ -146,9 +171,9 @@ function Details({ pattern }: { pattern: Pattern }) {
     case "columns":
       return (
         <div className="mt-2 flex items-end gap-2">
-          <TextField pointer="/pattern/p" label="Shifted up by" number className="w-24" />
+          <TextField pointer={`${root}/p`} label="Shifted up by" number className="w-24" />
           <span className="aside pb-1.5">of</span>
-          <TextField pointer="/pattern/q" label="Parts" number className="w-16" />
+          <TextField pointer={`${root}/q`} label="Parts" number className="w-16" />
         </div>
       );
   }
@@ -162,7 +187,7 @@ const BONDS = [
 ] as const;
 
 /** Of courses: which way tiles lie, and how each is shifted from the one below. */
-function Bond({ pattern }: { pattern: Extract<Pattern, { kind: "courses" }> }) {
+function Bond({ root, pattern }: { root: string; pattern: Extract<Pattern, { kind: "courses" }> }) {
   const { editor, draft } = useEditor();
   const { bond } = pattern;
   const value = `${bond.p}/${bond.q}`;
@@ -177,7 +202,7 @@ function Bond({ pattern }: { pattern: Extract<Pattern, { kind: "courses" }> }) {
         <Choices
           label="Lay"
           value={pattern.lay}
-          onChange={(lay) => change("/pattern/lay", lay, `Tile ${lay}`)}
+          onChange={(lay) => change(`${root}/lay`, lay, `Tile ${lay}`)}
           choices={[
             { value: "lying", label: "Lying" },
             { value: "standing", label: "Standing" },
@@ -190,12 +215,12 @@ function Bond({ pattern }: { pattern: Extract<Pattern, { kind: "courses" }> }) {
         value={staggered ? "staggered" : named ? value : "other"}
         onChange={(next) => {
           const on = staggered ? "onward" : way;
-          if (next === "other") change("/pattern/bond", { p: 2, q: 5, way: on }, "Bond: 2/5");
+          if (next === "other") change(`${root}/bond`, { p: 2, q: 5, way: on }, "Bond: 2/5");
           else if (next === "staggered")
-            change("/pattern/bond", { ...bond, way: next }, "Bond: staggered");
+            change(`${root}/bond`, { ...bond, way: next }, "Bond: staggered");
           else {
             const [p, q] = next.split("/").map(Number);
-            change("/pattern/bond", { p, q, way: on }, `Bond: ${next}`);
+            change(`${root}/bond`, { p, q, way: on }, `Bond: ${next}`);
           }
         }}
         choices={[
@@ -207,16 +232,16 @@ function Bond({ pattern }: { pattern: Extract<Pattern, { kind: "courses" }> }) {
       {staggered && (
         <>
           <div className="mt-1.5 flex items-end gap-2">
-            <TextField pointer="/pattern/bond/seed" label="Stagger no." number className="w-20" />
+            <TextField pointer={`${root}/bond/seed`} label="Stagger no." number className="w-20" />
             <button
               type="button"
               className="button"
-              onClick={() => change("/pattern/bond/seed", (bond.seed % 9999) + 1, "Stagger")}
+              onClick={() => change(`${root}/bond/seed`, (bond.seed % 9999) + 1, "Stagger")}
             >
               Deal another
             </button>
             <TextField
-              pointer="/pattern/bond/apart"
+              pointer={`${root}/bond/apart`}
               label="Joints apart, of a tile"
               number
               className="w-36"
@@ -230,9 +255,9 @@ function Bond({ pattern }: { pattern: Extract<Pattern, { kind: "courses" }> }) {
       )}
       {!named && (
         <div className="mt-1.5 flex items-end gap-2">
-          <TextField pointer="/pattern/bond/p" label="Shift" number className="w-16" />
+          <TextField pointer={`${root}/bond/p`} label="Shift" number className="w-16" />
           <span className="aside pb-1.5">of</span>
-          <TextField pointer="/pattern/bond/q" label="Parts" number className="w-16" />
+          <TextField pointer={`${root}/bond/q`} label="Parts" number className="w-16" />
         </div>
       )}
       {!staggered && bond.p > 0 && (bond.q > 2 || way === "back") && (
@@ -240,7 +265,7 @@ function Bond({ pattern }: { pattern: Extract<Pattern, { kind: "courses" }> }) {
           <Choices
             label="Direction of the bond"
             value={way}
-            onChange={(next) => change("/pattern/bond/way", next, "Direction of the bond")}
+            onChange={(next) => change(`${root}/bond/way`, next, "Direction of the bond")}
             choices={[
               { value: "onward", label: "Onward, in stairs" },
               { value: "back", label: "To and fro" },

@@ -7,6 +7,7 @@ import { useEditor } from "../job/useEditor";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
+import { AreasPaper } from "./AreasPaper";
 import { type Pattern, PatternPaper } from "./PatternPaper";
 
 export function TilePaper() {
@@ -60,8 +61,16 @@ export function TilePaper() {
           </div>
         </div>
       </section>
-      <PatternPaper />
+      <PatternPaper
+        pointer="/pattern"
+        pattern={pattern}
+        starts={view.job.walls.map(({ start }, number) => ({
+          pointer: `/walls/${number}/start`,
+          start,
+        }))}
+      />
       {pattern.kind === "courses" && <Border border={pattern.border ?? null} />}
+      <AreasPaper />
       <ToolsAtHand />
     </div>
   );

@@ -1,7 +1,8 @@
 """The cuts: like pieces together, each with its marks, its tool, its tile and when it is cut."""
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from types import MappingProxyType
 from typing import Annotated, Literal
 
 from pydantic import Field as Described
@@ -11,6 +12,7 @@ from pennant.core.cuts.stock import Stock
 from pennant.core.cuts.tiles import stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.settings import Settings
+from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.document.tooling import Tool
 from pennant.core.layout.cut_kind import HARD, Kind
 from pennant.core.layout.field import Side
@@ -47,7 +49,7 @@ class CutGroup:
 
     number: int
     kind: Kind
-    border: bool
+    of: str
     marks: Marks
     pieces: tuple[str, ...]
     surfaces: tuple[str, ...]
@@ -65,8 +67,12 @@ class CutList:
     """All cuts of a kitchen, in the order in which they are made, and the tiles they come from."""
 
     groups: tuple[CutGroup, ...]
-    stock: Stock
-    border: Stock | None
+    stocks: Mapping[str, Stock]
+
+    @property
+    def stock(self) -> Stock:
+        """The wall's own tiles."""
+        return self.stocks[FIELD]
 
     def minutes(self, tool: Tool) -> float:
         """How long the cuts of a tool take together."""
@@ -77,8 +83,8 @@ def cuts_of(job: Job, made: LaidKitchen) -> CutList:
     """Return the cuts of a job as it is laid."""
     cutting = _Cutting(job, made)
     pieces = [piece for surface in made.surfaces for piece in surface.pieces]
-    border = stock_for(job, pieces, border=True) if job.border else None
-    return CutList(tuple(cutting.groups()), stock_for(job, pieces), border)
+    stocks = {of: stock_for(job, pieces, of) for of in tiles_of(job)}
+    return CutList(tuple(cutting.groups()), MappingProxyType(stocks))
 
 
 class _Cutting:
@@ -86,6 +92,7 @@ class _Cutting:
 
     def __init__(self, job: Job, made: LaidKitchen) -> None:
         self.job, self.made = job, made
+        self.tiles = tiles_of(job)
         self.kitchen: Kitchen = made.kitchen
         self.thin = {
             id_
@@ -119,23 +126,22 @@ class _Cutting:
             yield replace(group, number=number)
 
     def _marks(self, piece: Piece, surface: SurfacePlan) -> Marks:
-        border = self.job.border
-        tile = border.tile if piece.border and border else self.job.tile
-        shape = shape_of(tile, self.job.pattern)
+        _, tile, pattern = self.tiles[piece.of]
+        shape = shape_of(tile, pattern)
         things = self.kitchen.surface(surface.surface).things
         clearance = self.job.settings.box_clearance
         return marks_of(piece, shape, things, clearance)
 
     def _key(self, piece: Piece, marks: Marks) -> tuple[object, ...]:
         """The same for cuts that one setting of the saw makes, the tile turned round or not."""
-        tile = self.job.tile
+        _, tile, pattern = self.tiles[piece.of]
         keys = [_shape(marks, self.job.settings)]
-        if may_turn(tile, self.job.pattern):
+        if may_turn(tile, pattern):
             keys.append(_shape(turned(marks), self.job.settings))
         # A wedge and what is left of its tile have the same lines, and are not the same cut.
         by = self.job.settings.saw_within or 0.1
         size = (round(piece.width / by), round(piece.height / by))
-        return (piece.border, piece.kind, *size, round(piece.area / 100), min(keys))
+        return (piece.of, piece.kind, *size, round(piece.area / 100), min(keys))
 
     def _closing(self, surface: SurfacePlan) -> set[str]:
         """Pieces at the ends where the fit closes: no kind of course has a full tile there."""
@@ -156,14 +162,14 @@ class _Cutting:
 
     def _group(self, members: Sequence[tuple[Piece, Marks, Stage, SurfacePlan]]) -> CutGroup:
         piece, marks, stage, surface = members[0]
-        tool = tool_for(piece.kind, self.job.tile.material, self.job.tools)
+        tool = tool_for(piece.kind, self.tiles[piece.of].tile.material, self.job.tools)
         if stage != "on the wall" and len(members) >= REPEATS:
             stage = "first"
         thin = any(one.id in self.thin for one, _, _, _ in members)
         hides = tuple(_hides(piece, surface.edges))
         minutes = MINUTES.get((piece.kind, tool), MINUTES[piece.kind, None]) if tool else 0.0
         return CutGroup(
-            number=0, kind=piece.kind, border=piece.border, marks=marks,
+            number=0, kind=piece.kind, of=piece.of, marks=marks,
             pieces=tuple(one.id for one, _, _, _ in members),
             surfaces=tuple(dict.fromkeys(one.wall for one, _, _, _ in members)),
             courses=tuple(sorted({one.course for one, _, _, _ in members})),

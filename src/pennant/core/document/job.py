@@ -10,6 +10,7 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, ModelWrapValidatorHandler, model_validator
 
 from pennant.core.document.agreement import Agreement, Aside
+from pennant.core.document.areas import Area, Areas
 from pennant.core.document.boxes import BOX_SIZES, BoxSize
 from pennant.core.document.lengths import Step, Units
 from pennant.core.document.line_names import named
@@ -38,6 +39,7 @@ class Job(Value):
     walls: tuple[Wall, ...] = Field(min_length=1, max_length=24)
     tile: Tile
     pattern: Pattern
+    areas: Areas = ()
     boxes: tuple[BoxSize, ...] = Field(default=BOX_SIZES["in"], max_length=4)
     wishes: tuple[Wish, ...] = Field(
         default=usual_wishes(), max_length=20, description="What matters to the client, in order."
@@ -72,6 +74,10 @@ class Job(Value):
     def border(self) -> Border | None:
         """The border between its courses, if there is one."""
         return self.pattern.border if isinstance(self.pattern, Courses) else None
+
+    def area(self, id_: str) -> Area:
+        """Return an area by its id; raise KeyError if there is none."""
+        return {area.id: area for area in self.areas}[id_]
 
     def wall(self, id_: str) -> Wall:
         """Return a wall by its id; raise KeyError if there is none."""

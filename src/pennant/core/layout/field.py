@@ -23,10 +23,11 @@ from pennant.core.survey.placed import (
 
 Side = Literal["left", "right", "bottom", "top"]
 SIDES: tuple[Side, ...] = ("left", "right", "bottom", "top")
-GapKind = Literal["sealant", "clearance", "trim"]
+GapKind = Literal["sealant", "clearance", "trim", "joint"]
 EdgeKind = Literal[
     "corner", "open-end", "side", "counter", "ceiling", "open-top", "overhead", "jamb", "sill",
     "head", "box", "raised", "foot", "gap-side", "around", "front", "frame",
+    "panel",
 ]  # fmt: skip
 CORNERS_OF_A_ROUND = 48
 """A round is cut as a polygon of so many sides around it: on a 100 mm hole, 0.2 mm at most."""

@@ -24,7 +24,7 @@ from pennant.core.layout.pieces import Cutting, Piece, bounds, cut_sides, kind_o
 from pennant.core.layout.sides import ON_SIDE, Segment, segments, sides_of
 
 
-class _Laid(NamedTuple):
+class LaidUnit(NamedTuple):
     """One tile of the lattice on the wall."""
 
     at: Placement
@@ -40,7 +40,7 @@ class _Laid(NamedTuple):
 
 
 def lattice_pieces(
-    code: str, field: Field, lattice: Lattice, at: Point, crumb: float = 0.0
+    code: str, field: Field, lattice: Lattice, at: Point, crumb: float = 0.0, of: str = ""
 ) -> Cutting:
     """Return the pieces, row by row from the left, and the joint area among them.
 
@@ -51,7 +51,7 @@ def lattice_pieces(
     if not laid:
         return Cutting([], 0.0, {})
     left = _left_of(field, laid, convex=_convex(lattice.shape))
-    joints, made = 0.0, _Made(field, lattice, crumb)
+    joints, made = 0.0, PieceMaker(field, lattice, crumb, of)
     rows: dict[int, list[int]] = defaultdict(list)
     base = at[1] + (lattice.figure.y0 + lattice.figure.y1) / 2
     for number, one in enumerate(laid):
@@ -76,12 +76,12 @@ def lattice_pieces(
     return Cutting(pieces, joints, made.seen)
 
 
-def _laid(lattice: Lattice, inner: Rect, at: Point) -> list[_Laid]:
+def _laid(lattice: Lattice, inner: Rect, at: Point) -> list[LaidUnit]:
     """The tiles whose room reaches into a rectangle."""
     found, boxes = [], [box_of(outline) for outline in lattice.outlines]
     for number, x, y in lattice.over(inner, *at):
         unit, outline = lattice.units[number], lattice.outlines[number]
-        found.append(_Laid(
+        found.append(LaidUnit(
             unit.at.moved(x, y), tuple((a + x, b + y) for a, b in outline),
             tuple((a + x, b + y) for a, b in unit.cell),
             boxes[number].grown(-x, -y, x, y), lattice.boxes[number].grown(-x, -y, x, y),
@@ -96,7 +96,7 @@ class _Left(NamedTuple):
     room: float
 
 
-def _left_of(field: Field, laid: list[_Laid], *, convex: bool) -> dict[int, _Left]:
+def _left_of(field: Field, laid: list[LaidUnit], *, convex: bool) -> dict[int, _Left]:
     """What is left of each tile whose room is not wholly in the field, by its number.
 
     A tile that only straight lines right across it take something from is cut along them; what
@@ -167,10 +167,12 @@ def _convex(ring: Ring) -> bool:
     )
 
 
-class _Made:
+class PieceMaker:
     """Makes pieces of what is left of tiles, and keeps how they look with the plates on."""
 
-    def __init__(self, field: Field, lattice: Lattice, crumb: float) -> None:
+    def __init__(self, field: Field, lattice: Lattice, crumb: float, of: str = "") -> None:
+        """``of`` is what the pieces call their tile by."""
+        self.of = of
         self.field, self.lattice, self.crumb = field, lattice, crumb
         self.seen: dict[str, Outline] = {}
         self.hidden = [keep for keep in field.keep_outs if keep.hidden]
@@ -185,7 +187,7 @@ class _Made:
         return [part for part, box in boxes if box.width >= limit or box.height >= limit]
 
     def pieces(
-        self, one: _Laid, id_: str, row: int, parts: list[Outline], *, whole: bool
+        self, one: LaidUnit, id_: str, row: int, parts: list[Outline], *, whole: bool
     ) -> list[Piece]:
         """The pieces of one tile."""
         marks = [chr(ord("a") + n) if n < 26 else f"-{n}" for n in range(len(parts))]
@@ -203,7 +205,7 @@ class _Made:
                     )  # fmt: skip
         return found
 
-    def _with_plates_on(self, one: _Laid) -> list[Outline]:
+    def _with_plates_on(self, one: LaidUnit) -> list[Outline]:
         """What is left of a tile as if no box were cut out of it."""
         box = one.box
         near = [k.polygon for k in self.field.keep_outs if not k.hidden and k.box.overlaps(box)]
@@ -212,7 +214,7 @@ class _Made:
         return outlines_of(shapely.difference(left, away, grid_size=GRID))
 
     def _piece(
-        self, one: _Laid, id_: str, tile: str, row: int, outline: Outline, *, whole: bool
+        self, one: LaidUnit, id_: str, tile: str, row: int, outline: Outline, *, whole: bool
     ) -> Piece:
         box = one.box if whole else bounds(outline)
         inside = () if whole else one.at.outline_in_tile(outline)
@@ -232,7 +234,8 @@ class _Made:
             cut_sides=sides if kind != "full" else (),
             outline=tuple(tuple((tidy(x), tidy(y)) for x, y in ring) for ring in outline),
             box=Rect(*(tidy(side) for side in box)), width=tidy(own.width), height=tidy(own.height),
-            area=tidy(area), tile_at=(tidy(one.at.x), tidy(one.at.y)), turn=one.at.turn, kept=kept,
+            area=tidy(area), tile_at=(tidy(one.at.x), tidy(one.at.y)), turn=one.at.turn,
+            kept=kept, of=self.of,
         )  # fmt: skip
 
     def _kind(

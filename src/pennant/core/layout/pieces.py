@@ -6,6 +6,7 @@ from typing import Annotated, NamedTuple
 
 from pydantic import Field as Described
 
+from pennant.core.document.tiles import BORDER
 from pennant.core.geometry.clip import (
     Outline,
     Ring,
@@ -51,7 +52,6 @@ class Piece:
         ),
     ] = (0.0, 0.0)
     shaved: Annotated[float, Described(description="By how much its tile is shorter.")] = 0.0
-    border: Annotated[bool, Described(description="Of the border's tile.")] = False
     turn: Annotated[
         float, Described(description="Degrees that its tile is turned by, counterclockwise.")
     ] = 0.0
@@ -59,6 +59,16 @@ class Piece:
         tuple[int, ...] | None,
         Described(description="Sides of its tile, from 0, that it has some of; null in courses."),
     ] = None
+
+    of: Annotated[
+        str,
+        Described(description="Whose tile: empty for the wall's; border; an area's, its liner's."),
+    ] = ""
+
+    @property
+    def border(self) -> bool:
+        """Whether it is of the border's tile."""
+        return self.of == BORDER
 
     @property
     def placement(self) -> Placement:
@@ -79,7 +89,9 @@ class Cutting:
     seen: dict[str, Outline]
 
 
-def pieces_of(code: str, field: Field, courses: Iterable[Course], crumb: float = 0.0) -> Cutting:
+def pieces_of(
+    code: str, field: Field, courses: Iterable[Course], crumb: float = 0.0, of: str = ""
+) -> Cutting:
     """Return the pieces, course by course from the left, and the joint area among them.
 
     ``code`` begins the ids, which are wall, course and place, such as ``A3.12``. The joint area is
@@ -109,7 +121,7 @@ def pieces_of(code: str, field: Field, courses: Iterable[Course], crumb: float =
             if not parts:
                 continue
             id_ = f"{code}{number - lowest + 1}.{place + 1}"
-            tile = _Tile(field.surface.id, course, number - lowest, id_, whole, laid)
+            tile = _Tile(field.surface.id, course, number - lowest, id_, whole, laid, of)
             cut = _numbered(tile, parts)
             row += cut
             place += 1
@@ -153,6 +165,7 @@ class _Tile(NamedTuple):
     id: str
     whole: Rect
     laid: Rect
+    of: str
 
     def shaved(self, piece: Rect) -> float:
         """By how much (mm) a piece of it is shorter at a side that is not its outline's own."""
@@ -180,7 +193,7 @@ def _piece(tile: _Tile, id_: str, outline: Outline) -> Piece:
         outline=(ring_of(box),) if plain else _tidied(outline), box=box,
         width=tidy(raw.width), height=tidy(raw.height), area=tidy(outline_area(outline)),
         tile_at=(tidy(tile.whole.x0), tidy(tile.whole.y0)), shaved=tile.shaved(raw),
-        border=tile.course.border,
+        of=BORDER if tile.course.border else tile.of,
     )  # fmt: skip
 
 

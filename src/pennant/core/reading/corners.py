@@ -94,7 +94,7 @@ def _pairs(left: Laid, right: Laid, kerf: float) -> list[Pair]:
 
 def _ends(laid: Laid, side: str) -> list[tuple[Piece, float]]:
     """The pieces at an end of a wall, with what each reaches from it."""
-    pieces = {piece.id: piece for piece in laid.plan.pieces if not piece.border}
+    pieces = {piece.id: piece for piece in laid.plan.pieces if not piece.of}
     edge = f"{laid.plan.surface}:{side}"
     return [
         (pieces[id_], gets.size)

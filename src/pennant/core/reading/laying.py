@@ -6,26 +6,31 @@ are taken from those last made.
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
-from typing import Annotated, Protocol
+from typing import Annotated, NamedTuple, Protocol
 
+import shapely
 from pydantic import Field as Described
 
+from pennant.core.document.areas import Area
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Pattern
 from pennant.core.document.refusal import reckoning
 from pennant.core.document.settings import Settings
 from pennant.core.document.starts import Carried, Folded, FullCounter, FullLeft, FullRight, Start
 from pennant.core.document.tile import Tile
+from pennant.core.document.tiles import liner_of
 from pennant.core.document.values import Value
 from pennant.core.geometry.clip import Line
 from pennant.core.geometry.kept import kept
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.layout.area_fields import within, without
 from pennant.core.layout.courses import courses_over
 from pennant.core.layout.field import Field, GapKind
 from pennant.core.layout.field_of import field_of
 from pennant.core.layout.lattice_pieces import lattice_pieces
 from pennant.core.layout.layout import Layout, layout_of
+from pennant.core.layout.liner import liner_pieces
 from pennant.core.layout.pieces import Cutting, Piece, pieces_of
 from pennant.core.layout.start import Carries, Plant
 from pennant.core.layout.tools import straight_kerf
@@ -106,13 +111,18 @@ class Laying:
     carries: Carries
     kerf: float
     settings: Settings
+    areas: tuple[tuple[Area, Rect], ...] = ()
 
 
 @dataclass(frozen=True)
 class Laid:
-    """A surface planned: its field, how it is laid, its plan, and the area of its joints."""
+    """A surface planned: its field, how it is laid, its plan, and the area of its joints.
+
+    ``field`` is what the wall's own tile covers, ``whole`` that with the areas in it.
+    """
 
     field: Field
+    whole: Field
     layout: Layout
     plan: SurfacePlan
     joint_area: float
@@ -154,7 +164,10 @@ def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
             carries = _carried(start, done[job.walls[number - 1].id]) if joins else Carries()
         else:
             start, carries = _inside(surface, done[surface.of].plan.pennant)
-        laying = Laying(surface, job.tile, job.pattern, start, carries, kerf, job.settings)
+        areas = tuple(
+            (job.area(one.id), one.box) for one in kitchen.areas if one.wall == surface.id
+        )
+        laying = Laying(surface, job.tile, job.pattern, start, carries, kerf, job.settings, areas)
         with reckoning(f"the tile of {surface.name}"):
             made = laid_of(laying)
         if surface.id == surface.of and joined_before(job.walls, number):
@@ -261,35 +274,84 @@ def _weight(laid: Laid) -> int:
 def laid_of(laying: Laying) -> Laid:
     """Return one surface planned."""
     surface, settings = laying.surface, laying.settings
-    field = field_of(surface, settings)
+    whole = field_of(surface, settings)
+    joint = laying.pattern.joint
+    field = without(whole, [(area.id, rect) for area, rect in laying.areas], joint)
     layout = layout_of(
         laying.start, field, laying.tile, laying.pattern, settings, laying.carries, laying.kerf
     )
-    cutting = _cutting(surface.code, field, layout, settings)
-    pieces, joints = cutting.pieces, cutting.joint_area
-    border = layout.border.module if layout.border else None
-    shape = layout.lattice.shape if layout.lattice else None
-    readings = read_edges(field, cutting, Whole(layout.module, border, shape))
+    pieces, joints, readings, findings = _read(surface.code, field, layout, settings, "")
+    for number, (area, rect) in enumerate(laying.areas, 1):
+        code = f"{surface.code}{number}-"
+        inside = _lay_area(code, whole, area, rect, laying)
+        pieces, readings = pieces + inside.pieces, readings + inside.readings
+        findings, joints = findings + inside.findings, joints + inside.joints
+    findings.sort(key=lambda f: (f.weight != "never", f.size, f.id))
     made = SurfacePlan.model_construct(
         surface=surface.id,
         pennant=_flag(layout.plant),
         frame=tuple(tidy(side) for side in field.frame),  # type: ignore[arg-type]
         field=tuple(tidy(side) for side in field.inner),  # type: ignore[arg-type]
         counter=tuple(_counter(surface, field.frame)),
-        areas=_areas(field, pieces, joints),
+        areas=_areas(whole, pieces, joints),
         pieces=tuple(pieces),
         edges=tuple(readings),
-        findings=tuple(find(settings, field, layout, pieces, readings)),
+        findings=tuple(findings),
         held=tuple(_held(surface, pieces)),
     )
-    return Laid(field, layout, made, joints)
+    return Laid(field, whole, layout, made, joints)
 
 
-def _cutting(code: str, field: Field, layout: Layout, settings: Settings) -> Cutting:
+class _Reading(NamedTuple):
+    """What laying a field comes to: its pieces, the area of their joints, edges and findings."""
+
+    pieces: list[Piece]
+    joints: float
+    readings: list[EdgeReading]
+    findings: list[Finding]
+
+
+def _read(code: str, field: Field, layout: Layout, settings: Settings, of: str) -> _Reading:
+    cutting = _cutting(code, field, layout, settings, of)
+    border = layout.border.module if layout.border else None
+    shape = layout.lattice.shape if layout.lattice else None
+    readings = read_edges(field, cutting, Whole(layout.module, border, shape))
+    findings = find(settings, field, layout, cutting.pieces, readings)
+    return _Reading(cutting.pieces, cutting.joint_area, readings, findings)
+
+
+def _lay_area(
+    code: str, whole: Field, area: Area, rect: Rect, laying: Laying
+) -> _Reading:
+    """An area laid in its own tile, pattern and start, with its liner and the joints around."""
+    joint, settings = laying.pattern.joint, laying.settings
+    liner: list[Piece] = []
+    inner = rect
+    if area.liner is not None:
+        of = liner_of(area.id)
+        liner = liner_pieces(f"{code}L", of, whole, rect, area.liner, joint)
+        by = -(area.liner.tile.height + joint)
+        inner = rect.grown(by, by, by, by)
+    field = within(whole, area.id, inner, rect, joint)
+    layout = layout_of(
+        area.start, field, area.tile, area.pattern, settings, Carries(), laying.kerf
+    )  # fmt: skip
+    made = _read(code, field, layout, settings, area.id)
+    # What lies between the area's tile and the wall's is liner and joint.
+    outer = rect.grown(joint, joint, joint, joint)
+    around = shapely.intersection(whole.tiled, shapely.box(*outer)).area - field.area
+    frame = float(around) - sum(piece.area for piece in liner)
+    return _Reading(
+        [*made.pieces, *liner], made.joints + frame, made.readings, made.findings
+    )  # fmt: skip
+
+
+def _cutting(code: str, field: Field, layout: Layout, settings: Settings, of: str) -> Cutting:
     """The pieces of a field as it is laid, in courses or on a lattice."""
+    crumb = settings.least_cut
     if layout.lattice is not None:
-        return lattice_pieces(code, field, layout.lattice, layout.origin, settings.least_cut)
-    return pieces_of(code, field, courses_over(field.inner, layout), settings.least_cut)
+        return lattice_pieces(code, field, layout.lattice, layout.origin, crumb, of)
+    return pieces_of(code, field, courses_over(field.inner, layout), crumb, of)
 
 
 def _counter(surface: Surface, frame: Rect) -> Iterator[Line]:

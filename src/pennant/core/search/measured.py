@@ -162,7 +162,7 @@ def _off(middle: float, laid: Laid) -> float:
     module = laid.layout.module
     offs = []
     for piece in laid.plan.pieces:
-        if piece.border or abs(piece.width - module.width) > 0.01 or piece.shaved:
+        if piece.of or abs(piece.width - module.width) > 0.01 or piece.shaved:
             continue
         tile = (piece.box.x0 + piece.box.x1) / 2
         offs += [abs(tile + by * module.across / 2 - middle) for by in (-1, 0, 1)]

@@ -15,7 +15,6 @@ from pennant.core.document.starts import Carried, FullCounter, FullLeft, Start
 from pennant.core.document.values import Value
 from pennant.core.document.wishes import Kind, Wish
 from pennant.core.geometry.tolerance import EPS, tidy
-from pennant.core.layout.field_of import field_of
 from pennant.core.reading.laying import Laid, lay, thin_pieces
 from pennant.core.search.lattice_sieve import places_on
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
@@ -103,13 +102,13 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
     heights: walls that join share their courses.
     """
     wishes, module, own = wishes_of(job), module_of(job), job.wall(wall).start
-    field = field_of(kitchen.surface(wall), job.settings)
     # Walls that meet share their courses: what is sought for one is where its courses begin across.
     carried = isinstance(own.up, Carried) or joined_before(job.walls, wall_number(job, wall))
     if carried and not isinstance(own.up, Carried):
         job = started(job, wall, own.model_copy(update={"up": Carried()}))
         own = job.wall(wall).start
     made = next(one for one in lay(job, kitchen) if one.plan.surface == wall)
+    field = made.field
     if made.layout.lattice is not None:
         return _best_on_lattice(job, kitchen, wall, made, carried=carried)
     now, border = made.plan.pennant, made.layout.border

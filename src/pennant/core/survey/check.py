@@ -28,6 +28,7 @@ from pennant.core.document.survey import Mark, Opening, Overhead, Standing, Wall
 from pennant.core.geometry.clip import is_square
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
+from pennant.core.survey.areas import problems_with_areas
 from pennant.core.survey.kitchen import floats_of, joined_before, kitchen_of
 from pennant.core.survey.placed import NO_COUNTER, Kitchen, Surface
 from pennant.core.survey.placing import WallPlaces, places_of
@@ -51,7 +52,7 @@ def refuse_if_wrong(job: Job) -> tuple[Kitchen, list[WallPlaces]]:
         raise JobRefused(problems)
     places = places_of(job)
     kitchen = kitchen_of(job, places)
-    problems = list(_room(job, kitchen))
+    problems = [*_room(job, kitchen), *problems_with_areas(job, kitchen)]
     if problems:
         raise JobRefused(problems)
     return kitchen, places
@@ -244,25 +245,28 @@ def _floats(job: Job, root: str, wall: Wall, number: int) -> Iterator[Problem]:
 
 def _pattern(job: Job) -> Iterator[Problem]:
     """Whether the tile can be laid in its pattern, and every start planted in it."""
-    found = misfit(
-        job.tile, job.pattern, job.settings.joint_play, lambda mm: _show(job, mm)
-    )  # fmt: skip
-    if found is not None:
-        yield Problem(pointer=f"/tile/{found.field}", message=found.message)
-    courses = isinstance(job.pattern, Courses)
-    for number, wall in enumerate(job.walls):
+    laid = [("", job.tile, job.pattern)]
+    laid += [(f"/areas/{n}", area.tile, area.pattern) for n, area in enumerate(job.areas)]
+    starts = [(f"/walls/{n}", wall.start, job.pattern) for n, wall in enumerate(job.walls)]
+    starts += [(f"/areas/{n}", area.start, area.pattern) for n, area in enumerate(job.areas)]
+    for root, tile, pattern in laid:
+        found = misfit(tile, pattern, job.settings.joint_play, lambda mm: _show(job, mm))
+        if found is not None:
+            yield Problem(pointer=f"{root}/tile/{found.field}", message=found.message)
+    for root, start, pattern in starts:
+        courses = isinstance(pattern, Courses)
         for way in ("across", "up"):
-            kind = getattr(wall.start, way).kind
+            kind = getattr(start, way).kind
             if courses and kind in FOR_LATTICES:
                 yield Problem(
-                    pointer=f"/walls/{number}/start/{way}",
+                    pointer=f"{root}/start/{way}",
                     message="cuts points off flat, and courses have none; plant a full course on "
                     "the counter, or equal cuts",
                 )
             if not courses and kind in FOR_COURSES:
                 yield Problem(
-                    pointer=f"/walls/{number}/start/{way}",
-                    message=f"is for courses: a {job.pattern.kind} is not fitted by its tiles or "
+                    pointer=f"{root}/start/{way}",
+                    message=f"is for courses: a {pattern.kind} is not fitted by its tiles or "
                     "joints; plant it at an end, a line or a centre, on the counter or under "
                     "an overhead",
                 )

@@ -9,9 +9,19 @@ from pennant.core.document.survey import Below, Opening, Wall
 from pennant.core.geometry.clip import Line
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
+from pennant.core.survey.areas import rect_of
 from pennant.core.survey.boards import forward_at
 from pennant.core.survey.outlines import placed_of
-from pennant.core.survey.placed import EndKind, Fall, Kitchen, Placed, Surface, between, uncovered
+from pennant.core.survey.placed import (
+    EndKind,
+    Fall,
+    Kitchen,
+    Placed,
+    PlacedArea,
+    Surface,
+    between,
+    uncovered,
+)
 from pennant.core.survey.placing import WallPlaces, places_of
 
 
@@ -29,7 +39,13 @@ def kitchen_of(job: Job, places: list[WallPlaces] | None = None) -> Kitchen:
         for number in run:
             wall = _wall(job, places[number], number, fall)
             surfaces += [wall, *_reveals(job, places[number], wall)]
-    return Kitchen(tuple(surfaces), tuple(falls), places[0].laser)
+    walls = {surface.id: surface for surface in surfaces}
+    areas = tuple(
+        PlacedArea(area.id, area.name, area.wall, rect_of(area, walls[area.wall]))
+        for area in job.areas
+        if area.wall in walls
+    )
+    return Kitchen(tuple(surfaces), tuple(falls), places[0].laser, areas)
 
 
 def runs(walls: tuple[Wall, ...]) -> Iterator[list[int]]:

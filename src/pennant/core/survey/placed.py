@@ -114,12 +114,23 @@ class Fall:
 
 
 @dataclass(frozen=True, slots=True)
+class PlacedArea:
+    """An area of a wall that is tiled otherwise, liner included."""
+
+    id: str
+    name: str
+    wall: str
+    box: Annotated[Rect, Described(description="x0, y0, x1, y1.")]
+
+
+@dataclass(frozen=True, slots=True)
 class Kitchen:
     """The whole survey, worked out. ``laser`` is the laser line's height over the datum."""
 
     surfaces: tuple[Surface, ...]
     falls: tuple[Fall, ...]
     laser: float | None
+    areas: tuple[PlacedArea, ...] = ()
 
     def surface(self, id_: str) -> Surface:
         """Return a surface by its id; raise KeyError if there is none."""

@@ -10,6 +10,8 @@ from pennant.core.cuts.tiles import stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
 from pennant.core.document.tile import Tile
+from pennant.core.document.tiles import BORDER, FIELD
+from pennant.core.document.tiles import tiles_of as tiles_of_job
 from pennant.core.layout.cut_kind import HARD, KINDS, STRAIGHT, Kind
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
@@ -59,29 +61,35 @@ def quantities_of(
 
 def tiles_of(job: Job, pieces: Iterable[Piece], thin: Collection[str]) -> int:
     """Return how many tiles a plan takes, breakage and spares included."""
-    own = [piece for piece in pieces if not piece.border]
+    own = [piece for piece in pieces if piece.of == FIELD]
     return round(_tiles(job, own, {piece.tile for piece in own if piece.id in thin}).value)
 
 
 def _tile_lines(
     job: Job, pieces: Sequence[Piece], area: float, thin: Collection[str]
 ) -> Iterator[Quantity]:
-    own = [piece for piece in pieces if not piece.border]
+    own = [piece for piece in pieces if piece.of == FIELD]
     tiles = _tiles(job, own, {piece.tile for piece in own if piece.id in thin})
     yield line("tiles", "tile", tiles, beside=_thumb(job, area))
     per_box = of_job(job.tile.per_box, "tiles", "tile.per_box")
     yield line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price,
                weight=_box_weight(job.tile))  # fmt: skip
-    if job.border:
-        used = len(stock_for(job, pieces, border=True).tiles)
-        spare = setting(job.settings, "spare_tiles")
-        border = step("sum", "border tiles", "tiles",
-                      given("to set", used, "tiles", "plan"), spare)  # fmt: skip
-        yield line("border", "tile", border)
-        each = of_job(job.border.tile.per_box, "tiles", "border.per_box")
-        yield line("border-boxes", "tile", packs(border, "boxes", each),
-                   price=job.border.tile.price,
-                   weight=_box_weight(job.border.tile))  # fmt: skip
+    for of, tile, _ in tiles_of_job(job).values():
+        if of == FIELD:
+            continue
+        name = "border" if of == BORDER else of
+        yield from _other_tile(job, name, tile, len(stock_for(job, pieces, of).tiles))
+
+
+def _other_tile(job: Job, name: str, tile: Tile, used: int) -> Iterator[Quantity]:
+    """Tiles and boxes of a border, an area or a liner: those that are cut, and the same spares."""
+    spare = setting(job.settings, "spare_tiles")
+    need = step("sum", f"{name} tiles", "tiles", given("to set", used, "tiles", "plan"), spare)
+    own = name == "border"
+    yield line("border" if own else f"tiles@{name}", "tile", need)
+    each = of_job(tile.per_box, "tiles", f"{name}.per_box")
+    yield line("border-boxes" if own else f"boxes@{name}", "tile", packs(need, "boxes", each),
+               price=tile.price, weight=_box_weight(tile))  # fmt: skip
 
 
 def _box_weight(tile: Tile) -> float | None:

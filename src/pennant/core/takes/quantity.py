@@ -1,6 +1,6 @@
 """One line of what a job takes, and the steps that lines are reckoned with."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -24,7 +24,7 @@ LineId = Literal[
     "extenders", "device-spacers", "device-screws", "sheeting", "tape", "sponges", "buckets",
     "gloves", "blade",
 ]  # fmt: skip
-PRODUCT_OF: dict[LineId, str] = {
+PRODUCT_OF: dict[str, str] = {
     "adhesive": "adhesive", "mat": "mat", "grout": "grout", "sealant": "sealant", "trim": "trim",
     "spacers": "spacers", "wedges": "wedges", "batten": "batten", "batten-screws": "screws",
     "gap-screws": "screws", "board-screws": "screws", "primer": "primer", "sealer": "sealer",
@@ -36,6 +36,10 @@ MM2_PER_M2 = 1e6
 MM_PER_M = 1e3
 
 
+AreaLine = Annotated[str, Field(pattern=r"^(tiles|boxes)@[^@]{1,80}$")]
+"""Tiles and boxes of an area or its liner, by the area's id: ``tiles@panel``."""
+
+
 class Quantity(Value):
     """One line: ``amount`` to have, ``to_get`` after what is in hand, and how it was reckoned.
 
@@ -43,7 +47,7 @@ class Quantity(Value):
     in ``left_unit``. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
     """
 
-    id: LineId
+    id: LineId | AreaLine
     group: Group
     amount: float
     unit: str
@@ -59,7 +63,7 @@ class Quantity(Value):
 
 
 def line(
-    id_: LineId,
+    id_: LineId | AreaLine,
     group: Group,
     working: Working,
     *,
