@@ -1,8 +1,8 @@
 /** What every edge gets, written where no tile is: in the window, on the cabinet, past the end. */
-import { memo } from "react";
+import { memo, useMemo } from "react";
 import type { Surface, SurfacePlan, SurfaceSheet } from "../api/client";
 import { Tape } from "../parts/Tape";
-import { holdsNumbers, labelPlace } from "./labels";
+import { type Box, holdsNumbers, keptClear, labelPlace, SHIFTS } from "./labels";
 import type { Scale } from "./scale";
 
 type Reading = SurfacePlan["edges"][number];
@@ -28,51 +28,131 @@ const TINY = 90;
 const LOW = 56;
 
 export const EdgeTags = memo(function EdgeTags({ surface, plan, sheet, scale, onPieces }: Props) {
-  return plan.edges.map((reading, index) => {
-    const said = sheet.edges[index];
-    return said ? (
-      <Tag key={reading.edge} {...{ surface, plan, reading, said, scale, onPieces }} />
-    ) : null;
-  });
+  const tags = useMemo(() => {
+    const every = plan.edges.flatMap((reading, index) => {
+      const said = sheet.edges[index];
+      const tag = said ? tagOf(surface, plan, reading, said, scale) : null;
+      return tag ? [tag] : [];
+    });
+    const stood = keptClear(
+      every.map(({ reading, place, rows, roomy, said }) => ({
+        x: place.x,
+        y: place.y,
+        anchor: place.anchor,
+        widths: rows.map((gets) => widthOf(gets, roomy)),
+        shifts: level.has(reading.side) && reading.owner === surface.id ? [0] : SHIFTS,
+        urgent: said.gets.some(({ verdict }) => verdict === "never"),
+      })),
+      takenBy(surface, plan, sheet, scale),
+    );
+    return every.flatMap((tag, index) => {
+      const at = stood[index];
+      return at ? [{ ...tag, ...at, rows: tag.rows.slice(0, at.rows) }] : [];
+    });
+  }, [surface, plan, sheet, scale]);
+  return tags.map((tag) => <Tag key={tag.reading.edge} tag={tag} onPieces={onPieces} />);
 });
 
-interface TagProps {
-  surface: Surface;
-  plan: SurfacePlan;
+interface Tagged {
   reading: Reading;
   said: Said;
-  scale: Scale;
-  onPieces: (pieces: readonly string[]) => void;
+  rows: Said["gets"];
+  roomy: boolean;
+  place: Place;
 }
 
-function Tag({ surface, plan, reading, said, scale, onPieces }: TagProps) {
-  const rows = said.gets.slice(0, MOST);
+/** Sides of the wall itself beside which its labels stay: moved, they would be another's. */
+const level = new Set(["top", "bottom"]);
+
+/** Pixels: what a letter of the tape's figures takes, and one of the courses' beside them. */
+const LETTER = 7.2;
+const SMALL_LETTER = 6;
+
+function widthOf(gets: Said["gets"][number], roomy: boolean): number {
+  const size = gets.size.length + (gets.verdict === "never" ? 2 : 0);
+  const full = gets.note === "full" ? 5 : 0;
+  return (size + full) * LETTER + (roomy ? (shortly(gets.courses).length + 1) * SMALL_LETTER : 0);
+}
+
+/** What labels keep clear of: the dimensions over the wall, the names of things, the foot. */
+function takenBy(surface: Surface, plan: SurfacePlan, sheet: SurfaceSheet, scale: Scale): Box[] {
+  const [x0, , x1, top] = plan.frame;
+  const line = (y: number): Box => ({ x0: scale.x(x0), y0: y - 9, x1: scale.x(x1), y1: y + 9 });
+  const over = scale.y(top);
+  const rows = sheet.chain.length > 1 ? [line(over - 56), line(over - 34)] : [line(over - 56)];
+  const names = surface.things.flatMap(({ kind, name, box }) => {
+    const high = Math.min(box[3], top);
+    const at = labelPlace(kind, scale.px(box[2] - box[0]), scale.px(high - box[1]));
+    if (kind === "range-gap" || kind === "floor") {
+      const y = scale.y(box[1]) + 28;
+      return [{ x0: scale.x(box[0]), y0: y - 12, x1: scale.x(box[2]), y1: y + 4 }];
+    }
+    if (!at || !holdsNumbers(kind)) return [];
+    const middle = scale.x((box[0] + box[2]) / 2);
+    const half = (name.length * LETTER) / 2;
+    const y = scale.y(high) + at.at;
+    return [{ x0: middle - half, y0: y - 12, x1: middle + half, y1: y + 4 }];
+  });
+  const under = { x0: 0, y0: scale.height - 4, x1: scale.width, y1: scale.height + 400 };
+  return [...rows, ...names, under];
+}
+
+/** What an edge's label says and where it would stand; null where there is no room for any. */
+function tagOf(
+  surface: Surface,
+  plan: SurfacePlan,
+  reading: Reading,
+  said: Said,
+  scale: Scale,
+): Tagged | null {
   const own = reading.owner.split(".")[0] === surface.id || reading.owner === surface.id;
   const thing = surface.things.find(({ id }) => id === reading.owner);
   const tiny = thing ? scale.px(longest(thing.box)) < TINY : false;
   const wide = thing ? scale.px(thing.box[2] - thing.box[0]) > WIDE : true;
-  const roomy = own || (wide && scale.px(plan.frame[2] - plan.frame[0]) > ROOMY);
+  const roomy =
+    (own || (wide && scale.px(plan.frame[2] - plan.frame[0]) > ROOMY)) && reading.kind !== "panel";
   // Numbers would cover a thing so small; the Edges paper has them, and the hatching shows trouble.
   if (tiny) return null;
+  // Round a panel tile meets tile: only what must be cured there is written upon it.
+  const wrong = said.gets.filter(({ verdict }) => verdict === "never");
+  const rows = reading.kind === "panel" ? wrong.slice(0, 1) : said.gets.slice(0, MOST);
+  if (rows.length === 0) return null;
   const mid = middleOf(reading, plan);
   const first = placeOf(reading, own, mid, plan.frame[3], scale, rows.length);
   const place =
     thing && !wide && holdsNumbers(thing.kind)
       ? underName(first, reading, thing, plan.frame[3], scale, rows.length)
       : first;
+  return { reading, said, rows, roomy, place };
+}
+
+interface TagProps {
+  tag: Tagged & { y: number };
+  onPieces: (pieces: readonly string[]) => void;
+}
+
+function Tag({ tag, onPieces }: TagProps) {
+  const { reading, said, rows, roomy, place, y } = tag;
+  const beside = reading.side === "left" || reading.side === "right";
   return (
     <g className="tape" fontSize={14.5} textAnchor={place.anchor}>
-      {place.arrow && <path d={place.arrow} fill="#1f5a93" />}
+      {place.arrow && (
+        <path
+          d={place.arrow}
+          fill="#1f5a93"
+          transform={`translate(0 ${beside ? y - place.y : 0})`}
+        />
+      )}
       {rows.map((gets, row) => {
         const wrong = gets.verdict === "never";
-        const more = row === MOST - 1 && said.gets.length > MOST ? " …" : "";
+        const more = row === rows.length - 1 && said.gets.length > rows.length ? " …" : "";
         return (
           // biome-ignore lint/a11y/noStaticElementInteractions: the Edges paper is the keyboard's way
           <text
             key={`${gets.size} ${gets.courses}`}
             data-edge={reading.edge}
             x={place.x}
-            y={place.y + row * LINE}
+            y={y + row * LINE}
             className="cursor-pointer"
             fill={wrong ? "#c4432b" : "#1f5a93"}
             stroke="#fbf9f3"

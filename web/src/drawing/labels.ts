@@ -49,3 +49,70 @@ export function labelPlace(
 export function holdsNumbers(kind: string): boolean {
   return OPENINGS.has(kind) || HANGING.has(kind);
 }
+
+export interface Box {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+
+/** A label that is to be written: where it would like to stand, with fewer rows where it must. */
+export interface Wanted {
+  x: number;
+  /** The first baseline. */
+  y: number;
+  anchor: "start" | "middle" | "end";
+  /** How wide each row is, in pixels. */
+  widths: readonly number[];
+  /** How far it may be moved down or up, in half rows; the first that is clear counts. */
+  shifts: readonly number[];
+  /** Whether it goes first where two want one place. */
+  urgent: boolean;
+}
+
+/** Where a label stands, and how many of its rows. */
+export interface Stood {
+  y: number;
+  rows: number;
+}
+
+const ROW = 16;
+export const SHIFTS: readonly number[] = [0, 1, -1, 2, -2, 3, -3, 4, -4];
+
+/**
+ * Places labels so that none covers another or what is `taken`: moved up or down a little, with
+ * fewer rows, or left out (null) where there is no room at all. Urgent ones choose first.
+ */
+export function keptClear(wanted: readonly Wanted[], taken: readonly Box[]): (Stood | null)[] {
+  const found: (Stood | null)[] = wanted.map(() => null);
+  const boxes = [...taken];
+  const order = wanted.map((_, index) => index);
+  order.sort((a, b) => Number(wanted[b]?.urgent) - Number(wanted[a]?.urgent) || a - b);
+  for (const index of order) {
+    const one = wanted[index];
+    if (!one) continue;
+    for (let rows = one.widths.length; rows > 0 && !found[index]; rows -= 1) {
+      for (const shift of one.shifts) {
+        const y = one.y + (shift * ROW) / 2;
+        const box = boxOf(one, y, rows);
+        if (boxes.every((other) => !overlap(box, other))) {
+          boxes.push(box);
+          found[index] = { y, rows };
+          break;
+        }
+      }
+    }
+  }
+  return found;
+}
+
+function boxOf({ x, anchor, widths }: Wanted, y: number, rows: number): Box {
+  const width = Math.max(...widths.slice(0, rows));
+  const x0 = anchor === "start" ? x : anchor === "end" ? x - width : x - width / 2;
+  return { x0, y0: y - 12, x1: x0 + width, y1: y + (rows - 1) * ROW + 3 };
+}
+
+function overlap(a: Box, b: Box): boolean {
+  return a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1;
+}

@@ -29,9 +29,17 @@ class LaidUnit(NamedTuple):
 
     at: Placement
     outline: Ring
-    cell: Ring
     box: Rect
     room: Rect
+    unit: int
+    lattice: Lattice
+
+    @property
+    def cell(self) -> Ring:
+        """Its room on the wall."""
+        first, box = self.lattice.units[self.unit].cell, self.lattice.boxes[self.unit]
+        x, y = self.room.x0 - box.x0, self.room.y0 - box.y0
+        return tuple((a + x, b + y) for a, b in first)
 
     @property
     def middle(self) -> Point:
@@ -65,7 +73,7 @@ def lattice_pieces(
             found = left.get(number)
             parts: list[Outline] = [(one.outline,)] if found is None else made.sound(found.parts)
             if found is None:
-                joints += ring_area(one.cell) - made.area
+                joints += made.rooms[one.unit] - made.area
             else:
                 joints += found.room - sum(outline_area(part) for part in parts)
             if parts:
@@ -83,8 +91,8 @@ def _laid(lattice: Lattice, inner: Rect, at: Point) -> list[LaidUnit]:
         unit, outline = lattice.units[number], lattice.outlines[number]
         found.append(LaidUnit(
             unit.at.moved(x, y), tuple((a + x, b + y) for a, b in outline),
-            tuple((a + x, b + y) for a, b in unit.cell),
             boxes[number].grown(-x, -y, x, y), lattice.boxes[number].grown(-x, -y, x, y),
+            number, lattice,
         ))  # fmt: skip
     return found
 
@@ -179,6 +187,8 @@ class PieceMaker:
         self.rounds = [keep for keep in field.keep_outs if not keep.square and len(keep.ring) > 8]
         self.whole = box_of(lattice.shape)
         self.area = ring_area(lattice.shape)
+        self.rooms = [ring_area(unit.cell) for unit in lattice.units]
+        self.all = tuple(range(len(lattice.shape)))
 
     def sound(self, parts: list[Outline]) -> list[Outline]:
         """The parts of what is left of a tile, without crumbs."""
@@ -190,19 +200,20 @@ class PieceMaker:
         self, one: LaidUnit, id_: str, row: int, parts: list[Outline], *, whole: bool
     ) -> list[Piece]:
         """The pieces of one tile."""
+        if whole:
+            return [self._whole(one, id_, row)]
         marks = [chr(ord("a") + n) if n < 26 else f"-{n}" for n in range(len(parts))]
         found = [
-            self._piece(one, id_ if len(parts) == 1 else id_ + mark, id_, row, part, whole=whole)
+            self._piece(one, id_ if len(parts) == 1 else id_ + mark, id_, row, part)
             for mark, part in zip(marks, parts, strict=True)
         ]
-        if not whole:
-            if any(keep.box.overlaps(one.box) for keep in self.hidden):
-                covered = self._with_plates_on(one)
-                for piece in found:
-                    self.seen[piece.id] = min(
-                        (outline for outline in covered if bounds(outline).holds(piece.box)),
-                        key=outline_area, default=piece.outline,
-                    )  # fmt: skip
+        if any(keep.box.overlaps(one.box) for keep in self.hidden):
+            covered = self._with_plates_on(one)
+            for piece in found:
+                self.seen[piece.id] = min(
+                    (outline for outline in covered if bounds(outline).holds(piece.box)),
+                    key=outline_area, default=piece.outline,
+                )  # fmt: skip
         return found
 
     def _with_plates_on(self, one: LaidUnit) -> list[Outline]:
@@ -213,20 +224,27 @@ class PieceMaker:
         away = shapely.union_all(near, grid_size=GRID) if near else Polygon()
         return outlines_of(shapely.difference(left, away, grid_size=GRID))
 
-    def _piece(
-        self, one: LaidUnit, id_: str, tile: str, row: int, outline: Outline, *, whole: bool
-    ) -> Piece:
-        box = one.box if whole else bounds(outline)
-        inside = () if whole else one.at.outline_in_tile(outline)
-        own = self.whole if whole else _snapped(bounds(inside), self.whole)
-        sides = () if whole else cut_sides(own, self.whole)
-        shape = self.lattice.shape
+    def _whole(self, one: LaidUnit, id_: str, row: int) -> Piece:
+        """A tile that nothing is cut from."""
+        return Piece(
+            id=id_, wall=self.field.surface.id, course=row, phase=0, tile=id_, kind="full",
+            cut_sides=(), outline=(tuple((tidy(x), tidy(y)) for x, y in one.outline),),
+            box=Rect(*map(tidy, one.box)), width=tidy(self.whole.width),
+            height=tidy(self.whole.height), area=tidy(self.area),
+            tile_at=(tidy(one.at.x), tidy(one.at.y)), turn=one.at.turn, kept=self.all, of=self.of,
+        )  # fmt: skip
+
+    def _piece(self, one: LaidUnit, id_: str, tile: str, row: int, outline: Outline) -> Piece:
+        box = bounds(outline)
+        inside = one.at.outline_in_tile(outline)
+        own = _snapped(bounds(inside), self.whole)
+        sides = cut_sides(own, self.whole)
         edges = segments(inside)
-        numbers = list(range(len(shape))) if whole else sides_of(edges, shape)
+        numbers = sides_of(edges, self.lattice.shape)
         kept = tuple(sorted({number for number in numbers if number is not None}))
-        area = self.area if whole else outline_area(outline)
+        area = outline_area(outline)
         kind: Kind = "full"
-        if not whole and abs(area - self.area) > ON_SIDE * (own.width + own.height):
+        if abs(area - self.area) > ON_SIDE * (own.width + own.height):
             cuts = [edge for edge, number in zip(edges, numbers, strict=True) if number is None]
             kind = self._kind(inside, cuts, own, sides, box)
         return Piece(

@@ -46,7 +46,7 @@ def liner_pieces(
                 else make.sound(outlines_of(left))
             )  # fmt: skip
             box = box_of(outline)
-            unit = LaidUnit(Placement(*origin, at.turn), outline, outline, box, box)
+            unit = LaidUnit(Placement(*origin, at.turn), outline, box, box, 0, lattice)
             if parts:
                 pieces += make.pieces(unit, f"{code}{row + 1}.{place}", row, parts, whole=False)
     return pieces

@@ -5,7 +5,7 @@ from functools import lru_cache
 import numpy as np
 import numpy.typing as npt
 
-from pennant.core.geometry.clip import Outline, Point, Ring
+from pennant.core.geometry.clip import Outline, Point, Ring, is_square
 from pennant.core.geometry.tolerance import EPS
 
 Floats = npt.NDArray[np.float64]
@@ -30,6 +30,19 @@ def _frame(shape: Ring) -> tuple[Floats, Floats, Floats]:
     return first, way / np.maximum(length, EPS)[:, None], length
 
 
+def _of_oblong(a: Point, b: Point, x0: float, y0: float, x1: float, y1: float) -> int | None:
+    """The same for an oblong, whose sides run along x and y: foot, right, head, left."""
+    if abs(a[1] - y0) <= ON_SIDE and abs(b[1] - y0) <= ON_SIDE:
+        return 0
+    if abs(a[0] - x1) <= ON_SIDE and abs(b[0] - x1) <= ON_SIDE:
+        return 1
+    if abs(a[1] - y1) <= ON_SIDE and abs(b[1] - y1) <= ON_SIDE:
+        return 2
+    if abs(a[0] - x0) <= ON_SIDE and abs(b[0] - x0) <= ON_SIDE:
+        return 3
+    return None
+
+
 def sides_of(sides: list[Segment], shape: Ring) -> list[int | None]:
     """Return for each side of a piece the number of the tile's side that it lies on.
 
@@ -37,6 +50,8 @@ def sides_of(sides: list[Segment], shape: Ring) -> list[int | None]:
     """
     if not sides:
         return []
+    if is_square(shape):
+        return [_of_oblong(a, b, *shape[0], *shape[2]) for a, b in sides]
     first, way, length = _frame(shape)
     ends = (
         np.array(sides)[:, :, None, :] - first

@@ -115,6 +115,19 @@ class Laying:
 
 
 @dataclass(frozen=True)
+class AreaLaying:
+    """All that the tile of one area depends on; ``code`` begins the ids of its pieces."""
+
+    surface: Surface
+    code: str
+    area: Area
+    rect: Rect
+    joint: float
+    kerf: float
+    settings: Settings
+
+
+@dataclass(frozen=True)
 class Laid:
     """A surface planned: its field, how it is laid, its plan, and the area of its joints.
 
@@ -283,7 +296,7 @@ def laid_of(laying: Laying) -> Laid:
     pieces, joints, readings, findings = _read(surface.code, field, layout, settings, "")
     for number, (area, rect) in enumerate(laying.areas, 1):
         code = f"{surface.code}{number}-"
-        inside = _lay_area(code, whole, area, rect, laying)
+        inside = _lay_area(AreaLaying(surface, code, area, rect, joint, laying.kerf, settings))
         pieces, readings = pieces + inside.pieces, readings + inside.readings
         findings, joints = findings + inside.findings, joints + inside.joints
     findings.sort(key=lambda f: (f.weight != "never", f.size, f.id))
@@ -320,11 +333,16 @@ def _read(code: str, field: Field, layout: Layout, settings: Settings, of: str) 
     return _Reading(cutting.pieces, cutting.joint_area, readings, findings)
 
 
-def _lay_area(
-    code: str, whole: Field, area: Area, rect: Rect, laying: Laying
-) -> _Reading:
+def _weight_of_area(reading: _Reading) -> int:
+    return len(reading.pieces) + 50
+
+
+@kept(KEPT_PIECES, _weight_of_area, at_least=KEPT_SURFACES)
+def _lay_area(laying: AreaLaying) -> _Reading:
     """An area laid in its own tile, pattern and start, with its liner and the joints around."""
-    joint, settings = laying.pattern.joint, laying.settings
+    code, area, rect = laying.code, laying.area, laying.rect
+    joint, settings = laying.joint, laying.settings
+    whole = field_of(laying.surface, settings)
     liner: list[Piece] = []
     inner = rect
     if area.liner is not None:

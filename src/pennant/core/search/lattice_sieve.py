@@ -7,6 +7,7 @@ planned in full and judged by its pieces; from the best of them finer steps are 
 """
 
 import itertools
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -18,12 +19,23 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Edge, Field
 from pennant.core.layout.lattice import Lattice, box_of
+from pennant.core.reading.edges import SAME
 from pennant.core.reading.findings import BEHIND, HIDDEN
 
 Floats = npt.NDArray[np.float64]
 ACROSS = 40
 """Places of a grid over the lattice's cell each way, besides those at which something jumps."""
-PLANNED = 64
+FAR = 1e9
+"""Millimetres: where tiles lie that stand in where an edge meets fewer than are looked at."""
+SMALLEST = 8
+"""Of an edge's pieces, as many are looked at: more slivers than that are no better than these."""
+REFINED = 16
+"""Of the grid's places, those around which finer steps are reckoned."""
+FINER = 9
+"""Finer places each way around each of them, over the grid's own step."""
+APART = 1.5
+"""Millimetres: starts nearer to one another are one, and only the better is let through."""
+PLANNED = 24
 """Starts that are let through."""
 
 
@@ -50,11 +62,29 @@ def places_on(
 
     ``y`` is its height where the courses of the wall before are carried on.
     """
-    starts = _starts(lattice, field.inner, y)
     by = settings.set_within
-    scores = _scores(lattice, field, settings, starts, (-by, 0.0, by))
-    order = np.lexsort((-scores[:, 2], scores[:, 1], scores[:, 0]))
-    return [(float(starts[n, 0]), float(starts[n, 1])) for n in order[:PLANNED]]
+    starts = _starts(lattice, field.inner, y)
+    coarse = _scores(lattice, field, settings, starts, (-by, 0.0, by))
+    first = starts[_order(coarse)[:REFINED]]
+    step = float(np.hypot(*(starts[1] - starts[0])))
+    offs = np.linspace(-step / 2, step / 2, FINER)
+    ups = np.zeros(1) if y is not None else offs
+    around = np.array([(dx, dy) for dx in offs for dy in ups])
+    finer = (first[:, None, :] + around[None, :, :]).reshape(-1, 2)
+    scores = _scores(lattice, field, settings, finer, (-by, 0.0, by))
+    found: list[Point] = []
+    for number in _order(scores):
+        place = float(finer[number, 0]), float(finer[number, 1])
+        if all(math.dist(place, other) >= APART for other in found):
+            found.append(place)
+        if len(found) == PLANNED:
+            break
+    return found
+
+
+def _order(scores: Floats) -> npt.NDArray[np.intp]:
+    """The numbers of scores, the best first: fewest to cure, then to avoid, then the largest."""
+    return np.lexsort((-scores[:, 2], scores[:, 1], scores[:, 0]))
 
 
 def counts_on(lattice: Lattice, field: Field, settings: Settings, starts: Floats) -> Floats:
@@ -115,6 +145,7 @@ def _met(lattice: Lattice, field: Field, edge: Edge) -> _Met:
     for number, x, y in lattice.over(room, 0.0, 0.0):
         box = boxes[number]
         rows.append((box.x0 + x, box.x1 + x, box.y0 + y, box.y1 + y))
+    rows += [(FAR, FAR, FAR, FAR)] * max(SMALLEST + 1 - len(rows), 0)
     x0, x1, y0, y1 = np.array(rows).T
     across, along = ((x0, x1), (y0, y1)) if edge.upright else ((y0, y1), (x0, x1))
     return _Met(edge, at, *across, *along)
@@ -129,24 +160,26 @@ def _score(
     """
     across, along = (0, 1) if met.edge.upright else (1, 0)
     worst = np.zeros((len(starts), 3))
-    worst[:, 2] = np.inf
+    worst[:, 2] = FAR
     for off in offs:
         moved = starts[:, across, None] + off
         low, high = met.low + moved, met.high + moved
         first, last = met.first + starts[:, along, None], met.last + starts[:, along, None]
         cut = (low < met.at - EPS) & (high > met.at + EPS)
         cut &= (first < met.edge.high - EPS) & (last > met.edge.low + EPS)
-        size = np.where(cut, high - met.at if met.edge.inward > 0 else met.at - low, np.inf)
-        least = size.min(axis=1)
-        never = least < _least(met.edge, lattice, settings) - EPS
-        small = least < settings.small_share * lattice.least_width - EPS
+        size = np.where(cut, high - met.at if met.edge.inward > 0 else met.at - low, FAR)
+        few = np.sort(np.partition(size, SMALLEST, axis=1)[:, :SMALLEST], axis=1)
+        # Pieces of one size at an edge are one finding.
+        other = np.diff(few, axis=1, prepend=-1.0) > SAME
+        least, limit = few[:, 0], _least(met.edge, lattice, settings) - EPS
         counted = np.zeros((len(starts), 3))
+        never = (other & (few < limit)).sum(axis=1)
         counted[:, 1 if met.edge.kind in BEHIND else 0] = never
         if met.edge.kind not in HIDDEN:
-            counted[:, 1] += small & ~never
+            small = settings.small_share * lattice.least_width - EPS
+            counted[:, 1] += (other & (few < small) & (few >= limit)).sum(axis=1)
         worst[:, :2] = np.maximum(worst[:, :2], counted[:, :2])
         worst[:, 2] = np.minimum(worst[:, 2], least)
-    worst[:, 2] = np.where(np.isfinite(worst[:, 2]), worst[:, 2], lattice.least_width)
     # Of many edges the sum is looked at: a little more everywhere is better than less somewhere.
     worst[:, 2] = np.minimum(worst[:, 2], lattice.least_width)
     return worst

@@ -5,7 +5,7 @@ The client's wishes decide, in their order. Two starts that lay the same tiles a
 
 import itertools
 import math
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import replace
 
 from pennant.core.document.job import Job
@@ -14,6 +14,7 @@ from pennant.core.document.module import module_of
 from pennant.core.document.starts import Carried, FullCounter, FullLeft, Start
 from pennant.core.document.values import Value
 from pennant.core.document.wishes import Kind, Wish
+from pennant.core.geometry.clip import Point
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.reading.laying import Laid, lay, thin_pieces
 from pennant.core.search.lattice_sieve import places_on
@@ -30,8 +31,12 @@ SHORT_LIST_PIECES = 4_000
 """Pieces in the plans of a short list: on a wall of chips it is shorter, but never under two."""
 
 
-SHORT_LIST_LATTICE = 16
+SHORT_LIST_LATTICE = 20
 """Starts of a lattice that are planned in full: its sieve knows nothing of corners of pieces."""
+CLIMBED = 2
+"""Of those, the ones from which better places beside them are sought."""
+FINALISTS = 4
+"""Of all that were planned, those that are also planned a little off either way."""
 
 
 class Outcome(Value):
@@ -136,41 +141,60 @@ def _best_on_lattice(
 ) -> Outcome:
     """The best start of a lattice: over its whole cell, both ways at once (see `lattice_sieve`).
 
-    What the sieve lets through is planned in full; from the best of those a smaller and smaller
-    step to all sides is tried, as long as it is better.
+    What the sieve lets through is planned in full, and the best of those a little off either way.
     """
     lattice, wishes, own = made.layout.lattice, wishes_of(job), job.wall(wall).start
     assert lattice is not None
     field, figure = made.field, lattice.figure
-    tried: dict[tuple[float, float], Outcome] = {}
 
-    def at(x: float, y: float) -> Outcome:
-        """The outcome with the lattice's origin at a place."""
-        place = tidy(x), tidy(y)
+    def start_at(place: Point) -> Start:
+        """The start that brings the lattice's origin to a place."""
+        x, y = place
+        across = FullLeft(nudge=tidy(x + figure.x0 - field.inner.x0))
+        up = own.up if carried else FullCounter(nudge=tidy(y + figure.y0 - field.foot))
+        return own.model_copy(update={"across": across, "up": up})
+
+    height = made.layout.origin[1] if carried else None
+    places = places_on(lattice, field, job.settings, height)[:SHORT_LIST_LATTICE]
+    tried: dict[Point, Outcome] = {}
+
+    def key(place: Point) -> tuple[tuple[float, ...], ...]:
+        """What the start at a place comes to as it is, planned once."""
         if place not in tried:
-            across = FullLeft(nudge=tidy(place[0] + figure.x0 - field.inner.x0))
-            up = own.up if carried else FullCounter(nudge=tidy(place[1] + figure.y0 - field.foot))
-            start = own.model_copy(update={"across": across, "up": up})
-            tried[place] = outcome_near(job, kitchen, wall, start)
-        return tried[place]
+            start = start_at(place)
+            laid = list(lay(started(job, wall, start), kitchen))
+            tried[place] = Outcome(start=start, measured=measured_of(job, wall, laid, tiles=0))
+        return _worst_key(tried[place], wishes)
 
-    def key(one: Outcome) -> tuple[tuple[float, ...], ...]:
-        worst = one.worst or one.measured
-        return rank_key(worst, wishes), exact_key(worst, wishes)
+    for place in sorted(places, key=key)[:CLIMBED]:
+        _climb(place, key, job.settings.set_within, both_ways=not carried)
+    finalists = sorted(tried, key=key)[:FINALISTS]
+    near = [outcome_near(job, kitchen, wall, tried[place].start) for place in finalists]
+    best = min(near, key=lambda one: _worst_key(one, wishes))
+    return _on_the_tape(job, kitchen, wall, best)
 
-    places = places_on(lattice, field, job.settings, made.layout.origin[1] if carried else None)
-    best = min(places[:SHORT_LIST_LATTICE], key=lambda place: key(at(*place)))
-    step = job.settings.set_within * 4
-    while step >= job.settings.set_within / 2:
-        x, y = best
-        beside = [(x + dx * step, y + dy * step) for dx in (-1, 0, 1) for dy in (-1, 0, 1)
-                  if not (carried and dy)]  # fmt: skip
-        better = min(beside, key=lambda place: key(at(*place)))
-        if key(at(*better)) < key(at(*best)):
-            best = better
+
+def _climb(
+    place: Point, key: Callable[[Point], tuple[tuple[float, ...], ...]], by: float, *,
+    both_ways: bool,
+) -> None:  # fmt: skip
+    """Step from a place to a better one beside it, by smaller and smaller steps down to ``by``."""
+    step = 8 * by
+    while step >= by - EPS:
+        x, y = place
+        beside = [(tidy(x - step), y), (tidy(x + step), y)]
+        if both_ways:
+            beside += [(x, tidy(y - step)), (x, tidy(y + step))]
+        better = min(beside, key=key)
+        if key(better) < key(place):
+            place = better
         else:
             step /= 2
-    return _on_the_tape(job, kitchen, wall, at(*best))
+
+
+def _worst_key(one: Outcome, wishes: Sequence[Wish]) -> tuple[tuple[float, ...], ...]:
+    worst = one.worst or one.measured
+    return rank_key(worst, wishes), exact_key(worst, wishes)
 
 
 def _on_the_tape(job: Job, kitchen: Kitchen, wall: str, best: Outcome) -> Outcome:
