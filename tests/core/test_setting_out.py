@@ -1,5 +1,6 @@
 """Setting out: distances from fixed edges to every line that is struck. Inches."""
 
+from itertools import pairwise
 from typing import Any
 
 import pytest
@@ -7,6 +8,7 @@ import pytest
 from kitchens import IN, NO_GAPS, a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.layout.field_of import field_of
+from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import plan
 from pennant.core.reading.setting_out import SettingOut, setting_out
 from pennant.core.survey.kitchen import kitchen_of
@@ -130,3 +132,50 @@ class TestOnTheWall:
         (said,) = said_setting_out(document, plan(document))
         assert said.begin.startswith("Begin at the left end")
         assert "the right end may still move" in said.begin
+
+
+class TestLattice:
+    """Of a lattice: a plumb line, a level one, and where tiles run aslant the two diagonals."""
+
+    def made(self, pattern: dict[str, Any]) -> tuple[SettingOut, list[Any]]:
+        document = a_job().model_dump(mode="json")
+        tile = {"length": 150, "height": 50, "thickness": 8}
+        walls = [{"id": "a", "length": 1500, "top": {"height": 450}, "start": {"across": {
+            "kind": "centred", "what": "tile", "on": "point", "x": 600}}}]  # fmt: skip
+        job = Job.model_validate(
+            {**document, "units": "mm", "tile": tile, "pattern": pattern, "walls": walls}
+        )
+        planned_, kitchen = plan(job), kitchen_of(job)
+        surface = kitchen.surfaces[0]
+        found = setting_out(
+            field_of(surface, job.settings), planned_.surfaces[0], 1500, None, (),
+            lattice_of(job.tile, job.pattern),
+        )  # fmt: skip
+        return found, list(planned_.pieces)
+
+    def test_the_start_line_runs_through_the_point_on_the_centreline(self) -> None:
+        found, _ = self.made({"kind": "herringbone", "joint": 3})
+        assert (found.start, found.from_right) == pytest.approx((600, 900))
+
+    def test_sides_of_tiles_lie_on_the_diagonals(self) -> None:
+        found, pieces = self.made({"kind": "herringbone", "joint": 3})
+        assert len(found.diagonals) == 2
+        for line in found.diagonals:
+            (x0, y0), (x1, y1) = line.low, line.high
+            assert abs(x1 - x0) == pytest.approx(y1 - y0)
+            way = 1 if x1 > x0 else -1
+            on = [
+                piece
+                for piece in pieces
+                if sum(abs((x - x0) - way * (y - y0)) < 1e-3 for x, y in piece.outline[0]) == 2
+            ]
+            assert on
+
+    def test_an_upright_pattern_has_none(self) -> None:
+        found, _ = self.made({"kind": "herringbone", "joint": 3, "diagonal": False})
+        assert found.diagonals == ()
+
+    def test_rows_of_a_column_pattern_are_as_far_apart_as_its_shift(self) -> None:
+        found, _ = self.made({"kind": "columns", "joint": 2})
+        heights = [line.over_datum for line in found.courses]
+        assert [b - a for a, b in pairwise(heights)] == pytest.approx([76.0] * (len(heights) - 1))

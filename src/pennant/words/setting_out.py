@@ -1,22 +1,23 @@
 """The setting-out of a wall in words: what to strike, in the order in which one strikes it."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Sequence
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.values import Value
 from pennant.core.layout.field_of import field_of
+from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan
 from pennant.core.reading.setting_out import SettingOut, setting_out
 from pennant.core.survey.kitchen import floats_of
-from pennant.core.survey.placed import Surface
+from pennant.core.survey.placed import PlacedArea, Surface
 from pennant.words.names import courses
 
 
 class StruckLine(Value):
     """One line to strike: what it is, and its distances as they read on the tape.
 
-    ``x`` or ``y`` is where it lies on the wall, in mm.
+    ``x`` or ``y`` is where it lies on the wall, in mm; ``to`` are a diagonal's two ends.
     """
 
     what: str
@@ -24,6 +25,7 @@ class StruckLine(Value):
     note: str = ""
     x: float | None = None
     y: float | None = None
+    to: tuple[float, float, float, float] | None = None
 
 
 class SaidSettingOut(Value):
@@ -35,6 +37,8 @@ class SaidSettingOut(Value):
     heights: tuple[StruckLine, ...]
     joints: tuple[StruckLine, ...]
     trims: tuple[StruckLine, ...]
+    diagonals: tuple[StruckLine, ...] = ()
+    areas: tuple[StruckLine, ...] = ()
 
 
 def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
@@ -44,17 +48,22 @@ def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
         length = job.wall(surface.id).length
         floats = floats_of(job.wall(surface.id))
         field = field_of(surface, job.settings)
-        found = setting_out(field, made, length, plan.kitchen.laser, floats)
-        yield _said(job, surface, found)
+        lattice = lattice_of(job.tile, job.pattern)
+        found = setting_out(field, made, length, plan.kitchen.laser, floats, lattice)
+        areas = [area for area in plan.kitchen.areas if area.wall == surface.id]
+        yield _said(job, surface, found, areas)
 
 
-def _said(job: Job, surface: Surface, found: SettingOut) -> SaidSettingOut:
+def _said(
+    job: Job, surface: Surface, found: SettingOut, areas: Sequence[PlacedArea]
+) -> SaidSettingOut:
     def at(mm: float) -> str:
         return show_with_unit(mm, job.step)
 
     heights = [
         StruckLine(
-            what=f"Course {line.course + 1}, lower edge",
+            what=f"Row {line.course + 1}, lowest points" if found.level is not None
+            else f"Course {line.course + 1}, lower edge",
             reads=at(line.over_datum), y=line.over_datum,
             note=_from_laser(job, line.below_laser),
         )
@@ -80,10 +89,43 @@ def _said(job: Job, surface: Surface, found: SettingOut) -> SaidSettingOut:
     return SaidSettingOut(
         surface=surface.id, begin=_begin(found),
         start=(
-            StruckLine(what="Start line, from the left end", reads=at(found.start), x=found.start),
+            StruckLine(what="Start line, from the left end", reads=at(found.start), x=found.start,
+                       note="plumb through the middle of a tile or point"
+                       if found.level is not None else ""),
             StruckLine(what="The same, from the right end", reads=at(found.from_right)),
+            *([StruckLine(what="Level line, over the datum", reads=at(found.level), y=found.level,
+                          note="points of tiles lie on it")]
+              if found.level is not None else []),
         ),
         heights=tuple(heights), joints=tuple(joints), trims=tuple(trims),
+        diagonals=tuple(_diagonals(at, found)),
+        areas=tuple(line for area in areas for line in _frame(at, area, found)),
+    )  # fmt: skip
+
+
+def _diagonals(at: Callable[[float], str], found: SettingOut) -> Iterator[StruckLine]:
+    """The two diagonals, by where they leave the wall: two points to strike a line between."""
+    for line, way in zip(found.diagonals, ("rising to the right", "rising to the left"),
+                         strict=False):  # fmt: skip
+        (x0, y0), (x1, y1) = line.low, line.high
+        yield StruckLine(
+            what=f"At 45°, {way}",
+            reads=f"{at(x0)} along, {at(y0)} up; {at(x1)} along, {at(y1)} up",
+            note="from the left end and the level line", to=(x0, y0, x1, y1),
+        )  # fmt: skip
+
+
+def _frame(at: Callable[[float], str], area: PlacedArea, found: SettingOut) -> Iterator[StruckLine]:
+    """The frame of an area, as far as it lies on the wall: from the left end and over the datum."""
+    box, length = area.box, found.start + found.from_right
+    if box.x0 > 0 and box.x1 < length:
+        yield StruckLine(
+            what=f"{area.name}, left and right", reads=f"{at(box.x0)} and {at(box.x1)}",
+            note="from the left end",
+        )  # fmt: skip
+    yield StruckLine(
+        what=f"{area.name}, foot and head", reads=f"{at(box.y0)} and {at(box.y1)}",
+        note="over the level line",
     )  # fmt: skip
 
 

@@ -5293,6 +5293,16 @@ export interface components {
             joints: components["schemas"]["StruckLine"][];
             /** Trims */
             trims: components["schemas"]["StruckLine"][];
+            /**
+             * Diagonals
+             * @default []
+             */
+            diagonals: components["schemas"]["StruckLine"][];
+            /**
+             * Areas
+             * @default []
+             */
+            areas: components["schemas"]["StruckLine"][];
         };
         /**
          * SaidStick
@@ -6542,7 +6552,7 @@ export interface components {
          * StruckLine
          * @description One line to strike: what it is, and its distances as they read on the tape.
          *
-         *     ``x`` or ``y`` is where it lies on the wall, in mm.
+         *     ``x`` or ``y`` is where it lies on the wall, in mm; ``to`` are a diagonal's two ends.
          */
         StruckLine: {
             /** What */
@@ -6558,6 +6568,13 @@ export interface components {
             x?: number | null;
             /** Y */
             y?: number | null;
+            /** To */
+            to?: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
         };
         /**
          * Surface

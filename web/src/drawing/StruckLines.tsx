@@ -31,6 +31,17 @@ export function StruckLines({ lines, plan, scale }: Props) {
           </g>
         ) : null,
       )}
+      {(lines.diagonals ?? []).map(
+        ({ what, to }) =>
+          to && (
+            <path
+              key={what}
+              d={`M${scale.x(to[0])} ${scale.y(to[1])}L${scale.x(to[2])} ${scale.y(to[3])}`}
+              stroke={CHALK}
+              strokeWidth={1.5}
+            />
+          ),
+      )}
       {start && typeof start.x === "number" && (
         <g>
           <path

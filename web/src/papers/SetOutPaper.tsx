@@ -18,6 +18,8 @@ export function SetOutPaper({ lines }: { lines: SettingOut | null }) {
       <Group title="Start line" lines={lines.start} />
       <Group title="Heights for the story pole, over the level line" lines={lines.heights} />
       <Group title="Joints, from the left end" lines={lines.joints} />
+      <Group title="Diagonals, by where they leave the tiled wall" lines={lines.diagonals ?? []} />
+      <Group title="Areas" lines={lines.areas ?? []} />
       <Group title="Trim" lines={lines.trims} />
     </>
   );

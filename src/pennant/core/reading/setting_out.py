@@ -5,12 +5,18 @@ laser line, where the joints of each kind of course fall, and the lines of trim.
 """
 
 from collections import defaultdict
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass
 
+from pennant.core.document.tiles import BORDER, FIELD
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Field
+from pennant.core.layout.lattice import Lattice
 from pennant.core.reading.laying import SurfacePlan
+
+MOST_ROWS = 40
+"""Rows of a lattice that are marked on a story pole; a tile that fits no whole number of times has
+more heights than anyone would mark, and is set from the diagonals."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,6 +49,16 @@ class TrimLine:
 
 
 @dataclass(frozen=True, slots=True)
+class DiagonalLine:
+    """A line at 45 degrees through the crossing of start line and level line, to where it leaves
+    the tiled wall: from its lower end (x, y) to its upper one, from the left end and the datum.
+    """
+
+    low: tuple[float, float]
+    high: tuple[float, float]
+
+
+@dataclass(frozen=True, slots=True)
 class SettingOut:
     """All lines of one wall. ``start`` is the left edge of the pennant's tile, from the left end;
     where that lies outside the wall, the joint in line with it that is nearest on the wall.
@@ -61,6 +77,8 @@ class SettingOut:
     full_left: bool
     full_right: bool
     floats: tuple[str, ...] = ()
+    level: float | None = None
+    diagonals: tuple[DiagonalLine, ...] = ()
 
 
 def setting_out(
@@ -69,15 +87,20 @@ def setting_out(
     length: float,
     laser: float | None,
     floats: Collection[str] = (),
+    lattice: Lattice | None = None,
 ) -> SettingOut:
     """Return the lines of a wall as planned; ``length`` is its overall (mm).
 
-    ``floats`` are the ends whose line may still move.
+    ``floats`` are the ends whose line may still move. Areas are set out by their own frames.
     """
+    if lattice is not None:
+        return _of_lattice(field, plan, length, laser, floats, lattice)
     rows: dict[int, tuple[float, int]] = {}
     edges: dict[int, set[float]] = defaultdict(set)
     courses: dict[int, set[int]] = defaultdict(set)
     for piece in plan.pieces:
+        if piece.of not in (FIELD, BORDER):
+            continue
         box = piece.box
         if "bottom" not in piece.cut_sides:
             rows[piece.course] = (box.y0, piece.phase)
@@ -104,6 +127,65 @@ def setting_out(
         full_left=full.get("left", False), full_right=full.get("right", False),
         floats=tuple(floats),
     )  # fmt: skip
+
+
+def _of_lattice(
+    field: Field, plan: SurfacePlan, length: float, laser: float | None,
+    floats: Collection[str], lattice: Lattice,
+) -> SettingOut:  # fmt: skip
+    """The lines of a lattice: plumb through the middle of its figure, level under it, the rows'
+    lowest points, and where tiles run aslant the two diagonals through the crossing.
+    """
+    flag, figure = plan.pennant, lattice.figure
+    middle = flag.tile_x + figure.width / 2
+    (ax, ay), (bx, by) = lattice.steps
+    steps = [(ax, ay), (bx, by), (ax + bx, ay + by), (ax - bx, ay - by)]
+    middle = _nearest(middle, length, [abs(x) for x, y in steps if abs(y) <= EPS])
+    # The figure's tip, or its middle's head: a tile's corner, from which its sides run aslant.
+    level = flag.tile_y + figure.height
+    for up in sorted(abs(y) for x, y in steps if abs(x) <= EPS and abs(y) > EPS)[:1]:
+        level = field.foot + (level - field.foot) % up
+    lows: dict[float, int] = {}
+    for piece in plan.pieces:
+        if piece.of == FIELD and piece.kind == "full":
+            lows.setdefault(round(piece.box.y0, 1), piece.course)
+    rows = tuple(
+        CourseLine(row, tidy(y), None if laser is None else tidy(laser - y))
+        for y, row in sorted(lows.items())
+    )
+    turned = any(unit.at.turn % 90 for unit in lattice.units)
+    full = {
+        reading.side: any(gets.full for gets in reading.gets)
+        for reading in plan.edges
+        if reading.owner == field.surface.id
+    }
+    return SettingOut(
+        surface=field.surface.id, start=tidy(middle), from_right=tidy(length - middle),
+        courses=rows if len(rows) <= MOST_ROWS else (), joints=(), trims=tuple(_trims(field)),
+        full_left=full.get("left", False), full_right=full.get("right", False),
+        floats=tuple(floats), level=tidy(level),
+        diagonals=tuple(_diagonals(field, middle, level)) if turned else (),
+    )  # fmt: skip
+
+
+def _nearest(at: float, length: float, repeats: list[float]) -> float:
+    """The place on the wall that is so many whole repeats from another one, the nearest to it."""
+    step = min((repeat for repeat in repeats if repeat > EPS), default=0.0)
+    if 0 <= at <= length or not step:
+        return min(max(at, 0.0), length)
+    return at % step
+
+
+def _diagonals(field: Field, x: float, y: float) -> Iterator[DiagonalLine]:
+    """The two diagonals through a place, as far as the field's box reaches."""
+    inner = field.inner
+    for way in (1, -1):
+        ends = []
+        for up, reach_y in ((-1, y - inner.y0), (1, inner.y1 - y)):
+            beside = inner.x1 - x if way * up > 0 else x - inner.x0
+            reach = max(min(reach_y, beside), 0.0)
+            ends.append((tidy(x + way * up * reach), tidy(y + up * reach)))
+        yield DiagonalLine(ends[0], ends[1])
 
 
 def _on_the_wall(start: float, length: float, edges: Mapping[int, set[float]]) -> float:

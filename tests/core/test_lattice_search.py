@@ -1,0 +1,74 @@
+"""The best start of a lattice is held against random starts, each planned in full."""
+
+from random import Random
+from typing import Any
+
+import pytest
+
+from kitchens import CABINET, WINDOW, a_job
+from pennant.core.document.job import Job
+from pennant.core.document.starts import FOR_COURSES, FullCounter, FullLeft, Start
+from pennant.core.document.survey import Wall
+from pennant.core.plan import plan
+from pennant.core.search.ranking import Outcome, best_found, outcome_near, rank_key, wishes_of
+from pennant.core.search.schools import schools_of
+from pennant.core.survey.kitchen import kitchen_of
+
+PATTERNS: list[tuple[dict[str, Any], dict[str, Any]]] = [
+    ({"length": 170, "height": 55}, {"kind": "herringbone", "joint": 3}),
+    ({"length": 150, "height": 62}, {"kind": "herringbone", "joint": 2, "diagonal": False}),
+    ({"length": 95, "height": 95}, {"kind": "diagonal", "joint": 3}),
+    ({"length": 110, "height": 95.263}, {"kind": "hexagon", "joint": 2, "points": "up"}),
+]
+RANDOM = 40
+
+
+def the_job(tile: dict[str, Any], pattern: dict[str, Any]) -> Job:
+    document = a_job(overheads=[CABINET], openings=[WINDOW]).model_dump(mode="json")
+    document["tile"], document["pattern"] = {**tile, "thickness": 8}, pattern
+    return Job.model_validate(document)
+
+
+def worst(job: Job, outcome: Outcome) -> tuple[int, ...]:
+    return rank_key(outcome.worst or outcome.measured, wishes_of(job))
+
+
+class TestBest:
+    """No start is better, as far as many tries can tell."""
+
+    @pytest.mark.parametrize(("tile", "pattern"), PATTERNS)
+    def test_no_random_start_has_less_to_cure(
+        self, tile: dict[str, Any], pattern: dict[str, Any]
+    ) -> None:
+        job = the_job(tile, pattern)
+        kitchen, wall = kitchen_of(job), job.walls[0].id
+        best = best_found(job, kitchen, wall)
+        draw = Random(pattern["kind"])
+        for _ in range(RANDOM):
+            start = Start(
+                across=FullLeft(nudge=round(draw.uniform(0, 300), 2)),
+                up=FullCounter(nudge=round(draw.uniform(-300, 0), 2)),
+            )
+            assert worst(job, best)[0] <= worst(job, outcome_near(job, kitchen, wall, start))[0]
+
+    @pytest.mark.parametrize(("tile", "pattern"), PATTERNS[:1])
+    def test_what_it_says_is_what_the_plan_comes_to(
+        self, tile: dict[str, Any], pattern: dict[str, Any]
+    ) -> None:
+        job = the_job(tile, pattern)
+        best = best_found(job, kitchen_of(job), job.walls[0].id)
+        wall = job.walls[0].model_copy(update={"start": best.start})
+        made = plan(job.model_copy(update={"walls": (wall,)}))
+        assert best.measured.never == made.never
+        assert best.measured.cut == made.cut
+
+
+class TestSchools:
+    """A lattice has schools of its own, and none that fit tiles or joints."""
+
+    def test_nothing_is_fitted_and_points_may_be_cut_flat(self) -> None:
+        wall: Wall = the_job(*PATTERNS[0]).walls[0]
+        starts = list(schools_of(wall, joined=False, lattice=True))
+        kinds = {start.across.kind for start in starts} | {start.up.kind for start in starts}
+        assert not kinds & set(FOR_COURSES)
+        assert {"flat-counter", "full-top", "centred", "full-left", "full-at"} <= kinds
