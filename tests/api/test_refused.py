@@ -75,7 +75,7 @@ class TestNotKept:
         assert client.get(f"/api/jobs/{kept['id']}").json() == kept
 
 
-UNREADABLE = ("torn {", '{"version": 3, "name": "Of tomorrow"}', '{"name": "Nook", "walls": []}')
+UNREADABLE = ("torn {", '{"version": 4, "name": "Of tomorrow"}', '{"name": "Nook", "walls": []}')
 
 
 class TestUnreadable:

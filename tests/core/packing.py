@@ -3,6 +3,8 @@
 from collections.abc import Iterator, Sequence
 from itertools import combinations
 
+from shapely import Polygon, box
+
 from pennant.core.cuts.stock import Item, Sheet, Stock
 
 HAIR = 1e-4
@@ -35,12 +37,11 @@ def faults(stock: Stock, items: Sequence[Item]) -> Iterator[str]:
                 or at.y1 > sheet.height + HAIR
             ):
                 yield f"{cut.piece} hangs over the tile"
-        rects = [cut.at for cut in tile.cuts]
-        rects += tile.drops
-        for a, b in combinations(rects, 2):
-            beside = max(a.x0 - b.x1, b.x0 - a.x1)
-            over = max(a.y0 - b.y1, b.y0 - a.y1)
-            if max(beside, over) < sheet.kerf - HAIR:
+        parts = [Polygon(cut.outline) for cut in tile.cuts]
+        parts += [box(*drop) for drop in tile.drops]
+        for a, b in combinations(parts, 2):
+            # Where slanted ends lie against one another only a hair of a grid may be shared.
+            if a.distance(b) < sheet.kerf - HAIR or a.intersection(b).area > HAIR * sheet.width:
                 yield f"no kerf between {a} and {b}"
 
 

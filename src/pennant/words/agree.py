@@ -147,7 +147,11 @@ def _of_surface(job: Job, names: Names, surface: Surface, made: SurfacePlan) -> 
     for reading in made.edges:
         if reading.kind in OUT_OF_SIGHT:
             continue
-        for order, gets in enumerate(reading.gets):
+        shown = list(enumerate(reading.gets))
+        if not isinstance(job.pattern, Courses) or reading.owner.partition(".")[0] in names.areas:
+            # A lattice leaves pieces of many sizes at every edge: the smallest speaks for them.
+            shown = [min(shown, key=lambda one: one[1].size)]
+        for order, gets in shown:
             if gets.share < LESS_THAN and gets.pieces not in told:
                 where = names.edge(reading.edge)
                 yield ToAgree(

@@ -55,6 +55,8 @@ class Names:
         if owner in self.areas:
             return f"{self.areas[owner]}, {side}" if side else self.areas[owner]
         base, _, part = owner.partition(".")
+        if base in self.areas:
+            return f"{self.areas[base]}, inside {side}" if side else self.areas[base]
         if base in self.surfaces:
             return self._stretch(self.surfaces[base], int(part))
         name = self.thing(base) if part != "stool" else f"{self.thing(base)} sill"

@@ -19,11 +19,14 @@ from functools import cached_property, lru_cache
 from types import MappingProxyType
 from typing import NamedTuple
 
-from pennant.core.geometry.clip import Ring, ring_of
+from shapely import Polygon
+
+from pennant.core.geometry.clip import Ring, ring_area, ring_of
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Side
 from pennant.core.layout.pieces import Piece
+from pennant.core.survey.placed import around
 
 _TURNED: dict[Side, Side] = {"left": "right", "right": "left", "bottom": "top", "top": "bottom"}
 _ALL: frozenset[Side] = frozenset(("left", "right", "bottom", "top"))
@@ -65,8 +68,8 @@ class Slant(NamedTuple):
 class Item(NamedTuple):
     """A piece to be cut: its extents (mm), and the sides where it needs a factory edge.
 
-    ``area`` (mm2) and ``corners`` are those of a piece that is less than its extents, and ``slant``
-    is that of an end piece.
+    ``area`` (mm2), ``corners`` and ``ring`` (its shell where it lies in its tile) are those of a
+    piece that is less than its extents, and ``slant`` is that of an end piece.
     """
 
     id: str
@@ -76,22 +79,27 @@ class Item(NamedTuple):
     slant: Slant | None = None
     area: float | None = None
     corners: int | None = None
+    ring: Ring = ()
 
 
 class FromTile(NamedTuple):
     """Where in a tile a piece comes from: mm from its lower left corner; ``turned`` by half.
 
-    ``cut`` is where a slanted end meets the tile's lower and upper side.
+    ``cut`` is where a slanted end meets the tile's lower and upper side, and ``ring`` the shell of
+    a piece that shares its tile with another of a shape of its own.
     """
 
     piece: str
     at: Rect
     turned: bool
     cut: tuple[float, float] | None = None
+    ring: Ring = ()
 
     @property
     def outline(self) -> Ring:
         """What is cut from the tile, for a look at it: the rectangle, or with its slanted end."""
+        if self.ring:
+            return self.ring
         ring = ring_of(self.at)
         if self.cut is None:
             return ring
@@ -158,7 +166,16 @@ def item_of(piece: Piece, sheet: Sheet) -> Item:
         piece.id, piece.width, piece.height, needs,
         _slant(inside[0], needs, sheet) if piece.kind == "angled" and not sheet.shaped else None,
         piece.area, _corners_in(inside[0], sheet),
+        _ring_in(inside[0], sheet) if piece.kind != "hole" else (),
     )  # fmt: skip
+
+
+def _ring_in(shell: Ring, sheet: Sheet) -> Ring:
+    """A piece's shell in its tile, to a thousandth, so that like ones are the same."""
+    return tuple(
+        (min(max(round(x, 3), 0.0), sheet.width), min(max(round(y, 3), 0.0), sheet.height))
+        for x, y in shell
+    )
 
 
 def _slant(shell: Ring, needs: frozenset[Side], sheet: Sheet) -> Slant | None:
@@ -191,23 +208,41 @@ def stocked(items: tuple[Item, ...], sheet: Sheet) -> Stock:
 
     Parts of one tile that an obstacle splits are items of their own.
     """
-    packing = _Packing(sheet)
     whole = [item for item in items if item.needs == _ALL or _as_large(item, sheet)]
     rest = [item for item in items if not (item.needs == _ALL or _as_large(item, sheet))]
     tall, long, others = _sorted(rest)
+    bound = _bound(len(whole), tall, long, rest, sheet)
+    odd = [item for item in others if item.ring]
+    packed = _packed(tall, long, others, whole, [], sheet)
+    if odd:
+        # Two odd pieces of one tile leave no drop; whether that is better is seen by doing both.
+        pairs = list(nested_pairs(odd, sheet))
+        packed = min(packed, _packed(tall, long, others, whole, pairs, sheet), key=len)
+    return Stock(sheet, packed, bound)
+
+
+def _packed(
+    tall: Sequence[Item], long: Sequence[Item], others: Sequence[Item], whole: Sequence[Item],
+    nested: Sequence[tuple[Item, Item, bool]], sheet: Sheet,
+) -> tuple[StockTile, ...]:  # fmt: skip
+    """The tiles that items are cut from, the ``nested`` ones two by two from tiles of their own."""
+    packing = _Packing(sheet)
     for ends in alike(tall):
         packing.paired(ends, "width")
     packing.paired(long, "height")
-    if sheet.shaped:
-        for item in [one for one in others if not _fixed(one)]:
+    for pair in nested:
+        packing.nested(*pair)
+    done = {one.id for pair in nested for one in pair[:2]}
+    left = sorted((one for one in others if one.id not in done),
+                  key=lambda one: (-one.width * one.height, one.id))  # fmt: skip
+    for item in left:
+        if sheet.shaped and not _fixed(item):
             packing.alone(item)
-        others = [one for one in others if _fixed(one)]
-    for item in sorted(others, key=lambda one: (-one.width * one.height, one.id)):
-        packing.best_fit(item)
+        else:
+            packing.best_fit(item)
     for item in whole:  # numbered last: at the saw one counts the tiles that are cut
         packing.alone(item)
-    tiles = tuple(tile.closed() for tile in packing.tiles)
-    return Stock(sheet, tiles, _bound(len(whole), tall, long, rest, sheet))
+    return tuple(tile.closed() for tile in packing.tiles)
 
 
 def _as_large(item: Item, sheet: Sheet) -> bool:
@@ -333,6 +368,40 @@ def alike(items: Iterable[Item]) -> list[list[Item]]:
     return [groups[slant] for slant in sorted(groups, key=lambda one: (one != 0.0, one))]
 
 
+def nested_pairs(items: Sequence[Item], sheet: Sheet) -> Iterator[tuple[Item, Item, bool]]:
+    """Yield pairs of odd pieces that come from one tile, and whether the second is turned by half.
+
+    Each keeps its place in the tile, so that it has the sides that it needs. The largest goes with
+    the largest that it leaves room for. Pieces of one outline are tried once for all.
+    """
+    groups: dict[Ring, list[Item]] = {}
+    for item in items:
+        groups.setdefault(item.ring, []).append(item)
+    rings = sorted(groups, key=lambda ring: (-ring_area(ring), ring))
+    shapes = {ring: Polygon(ring) for ring in rings}
+    spun = {ring: Polygon(_spun(ring, sheet)) for ring in rings}
+    for number, ring in enumerate(rings):
+        for other in rings[number:]:
+            ways = [(shapes[other], False), (spun[other], True)] if sheet.turns else [
+                (shapes[other], False)]  # fmt: skip
+            turned = next((way for shape, way in ways if _apart(shapes[ring], shape, sheet)), None)
+            own, others = groups[ring], groups[other]
+            while turned is not None and len(own) > (own is others) and others:
+                yield own.pop(), others.pop(), turned
+
+
+def _spun(ring: Ring, sheet: Sheet) -> Ring:
+    """An outline in its tile, the tile turned round by half."""
+    return tuple((sheet.width - x, sheet.height - y) for x, y in ring)
+
+
+def _apart(one: Polygon, other: Polygon, sheet: Sheet) -> bool:
+    """Whether a cut fits between two pieces; where it takes nothing, whether they only touch."""
+    if sheet.kerf > EPS:
+        return bool(one.distance(other) >= sheet.kerf - NEAR)
+    return bool(one.intersection(other).area <= NEAR * sheet.width)
+
+
 def drop_for(
     item: Item, drops: Sequence[tuple[int, Rect]], sheet: Sheet
 ) -> tuple[int, Rect] | None:
@@ -370,6 +439,14 @@ class _Packing:
         for item in items:
             if item.id not in done:
                 self._ends(along, *((item, None) if low in item.needs else (None, item)))
+
+    def nested(self, one: Item, other: Item, turned: bool) -> None:
+        """Cut two odd pieces from one tile, each where it lies in it."""
+        cuts = []
+        for item, way in ((one, False), (other, turned)):
+            ring = _spun(item.ring, self.sheet) if way else item.ring
+            cuts.append(FromTile(item.id, around(ring), way, None, ring))
+        self.tiles.append(_Open(len(self.tiles) + 1, cuts))
 
     def _kerf(self, items: Sequence[Item]) -> float:
         """What a cut takes along the tile: more where it runs aslant."""

@@ -30,7 +30,8 @@ def without(field: Field, areas: list[tuple[str, Rect]], joint: float) -> Field:
 def within(field: Field, owner: str, rect: Rect, frame: Rect, joint: float) -> Field:
     """Return the part of a field in a rectangle; ``frame`` is what bounds it, a ``joint`` away.
 
-    Where the rectangle reaches past the field, the field's own lines bound it.
+    Where the rectangle reaches past the field, the field's own lines bound it. Edges at its own
+    sides belong to ``owner`` with ``.in`` after it, as the wall's tile ends at the owner's.
     """
     inner = field.inner.meet(rect)
     edges: list[Edge] = []
@@ -38,7 +39,7 @@ def within(field: Field, owner: str, rect: Rect, frame: Rect, joint: float) -> F
         edges += _clipped(edge, rect)
     for side in SIDES:
         inward = 1 if side in ("left", "bottom") else -1
-        edges += _side(owner, side, rect, frame, field.inner, joint, inward)
+        edges += _side(f"{owner}.in", side, rect, frame, field.inner, joint, inward)
     keep_outs = tuple(keep for keep in field.keep_outs if keep.box.overlaps(inner))
     tiled = shapely.intersection(field.tiled, shapely.box(*rect), grid_size=GRID)
     foot = rect.y0 if rect.y0 > field.inner.y0 + EPS else field.foot

@@ -28,6 +28,10 @@ TONGUE = 0.25
 """Of a piece's longest stretch along a corner: a shorter one is a tongue beside a bite."""
 
 
+ALONG = 0.55
+"""A side runs along a line where it runs off it by less than so much of its length."""
+
+
 class Gets(Value):
     """One answer at an edge: so large a piece, in these courses.
 
@@ -170,11 +174,12 @@ def _on_line(a: Point, b: Point, edge: Edge, joint: float) -> tuple[float, float
     tile_toward = (a[along] - b[along]) if edge.upright else (b[along] - a[along])
     if tile_toward * edge.inward <= EPS:
         return None
-    line = edge.along
-    for point in (a, b):
-        off = (point[across] - height_at(line, point[along])) * edge.inward
-        if not -2 * EPS <= off <= joint + 2 * EPS:
-            return None
+    offs = [(p[across] - height_at(edge.along, p[along])) * edge.inward for p in (a, b)]
+    if min(offs) < -2 * EPS or max(offs) > joint + 2 * EPS:
+        return None
+    # The side of a turned tile that only crosses the joint runs off from the line and not along it.
+    if abs(offs[0] - offs[1]) > ALONG * abs(tile_toward) - 2 * EPS and joint > 0:
+        return None
     low = max(min(a[along], b[along]), edge.low)
     high = min(max(a[along], b[along]), edge.high)
     return (low, high) if high - low > EPS else None

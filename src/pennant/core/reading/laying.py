@@ -297,7 +297,7 @@ def laid_of(laying: Laying) -> Laid:
     for number, (area, rect) in enumerate(laying.areas, 1):
         code = f"{surface.code}{number}-"
         inside = _lay_area(AreaLaying(surface, code, area, rect, joint, laying.kerf, settings))
-        pieces, readings = pieces + inside.pieces, readings + inside.readings
+        pieces, readings = pieces + inside.pieces, _together(readings, inside.readings)
         findings, joints = findings + inside.findings, joints + inside.joints
     findings.sort(key=lambda f: (f.weight != "never", f.size, f.id))
     made = SurfacePlan.model_construct(
@@ -313,6 +313,16 @@ def laid_of(laying: Laying) -> Laid:
         held=tuple(_held(surface, pieces)),
     )
     return Laid(field, whole, layout, made, joints)
+
+
+def _together(readings: list[EdgeReading], more: list[EdgeReading]) -> list[EdgeReading]:
+    """Readings of the wall and of an area: an edge that both meet gets what either gets."""
+    own = {reading.edge: reading for reading in readings}
+    for reading in more:
+        met = own.get(reading.edge)
+        gets = reading.gets if met is None else (*met.gets, *reading.gets)
+        own[reading.edge] = reading.model_copy(update={"gets": gets})
+    return list(own.values())
 
 
 class _Reading(NamedTuple):

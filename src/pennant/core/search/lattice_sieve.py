@@ -2,8 +2,8 @@
 
 What an edge leaves of a lattice's tile depends on where the tile's outermost points lie: the piece
 is as deep as the tile reaches over the line. So a grid over the lattice's whole cell is reckoned
-for all edges at once, each start at its worst when it is set a little off. What is let through is
-planned in full and judged by its pieces; from the best of them finer steps are tried.
+for all edges at once. At the better places what more than one line cuts is clipped as well, at the
+best of those also a little to either side, and the few that come out best are planned in full.
 """
 
 import itertools
@@ -12,6 +12,7 @@ from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
+import shapely
 
 from pennant.core.document.settings import Settings
 from pennant.core.geometry.clip import Point
@@ -29,14 +30,18 @@ FAR = 1e9
 """Millimetres: where tiles lie that stand in where an edge meets fewer than are looked at."""
 SMALLEST = 8
 """Of an edge's pieces, as many are looked at: more slivers than that are no better than these."""
-REFINED = 16
-"""Of the grid's places, those around which finer steps are reckoned."""
-FINER = 9
-"""Finer places each way around each of them, over the grid's own step."""
+CLIPPED = 80
+"""Of the grid's places, those whose tiles are clipped at the field's edges."""
+REFINED = 8
+"""Of these, the ones around which places half a step of the grid away are clipped as well."""
+JUDGED = 16
+"""Of all these, the ones that are clipped a little off either way."""
 APART = 1.5
 """Millimetres: starts nearer to one another are one, and only the better is let through."""
-PLANNED = 24
+PLANNED = 8
 """Starts that are let through."""
+ON_LINE = 1e-4
+"""Millimetres: what ends nearer to a line than this ends at it."""
 
 
 @dataclass(frozen=True)
@@ -65,16 +70,22 @@ def places_on(
     by = settings.set_within
     starts = _starts(lattice, field.inner, y)
     coarse = _scores(lattice, field, settings, starts, (-by, 0.0, by))
-    first = starts[_order(coarse)[:REFINED]]
-    step = float(np.hypot(*(starts[1] - starts[0])))
-    offs = np.linspace(-step / 2, step / 2, FINER)
-    ups = np.zeros(1) if y is not None else offs
-    around = np.array([(dx, dy) for dx in offs for dy in ups])
-    finer = (first[:, None, :] + around[None, :, :]).reshape(-1, 2)
-    scores = _scores(lattice, field, settings, finer, (-by, 0.0, by))
+    clip = Clipping(lattice, field, settings)
+    first = starts[_order(coarse)[:CLIPPED]]
+    best = first[_order(clip.scores(first))[:REFINED]]
+    step = float(np.hypot(*(starts[1] - starts[0]))) / 2
+    offs = np.array([(dx, dy if y is None else 0.0) for dx in (-1, 0, 1) for dy in (-1, 0, 1)])
+    finer = (best[:, None, :] + step * offs[None, :, :]).reshape(-1, 2)
+    every = np.unique(np.round(np.concatenate([first, finer]), 6), axis=0)
+    judged = every[_order(clip.scores(every))[:JUDGED]]
+    # A start counts at its worst when it is set a little off.
+    moves = np.array([(0.0, 0.0), (by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by)])
+    worst = clip.scores((judged[:, None, :] + moves[None, :, :]).reshape(-1, 2))
+    worst = worst.reshape(len(judged), len(moves), 4)
+    scores = np.concatenate([worst[:, :, :3].max(axis=1), worst[:, :, 3:].min(axis=1)], axis=1)
     found: list[Point] = []
     for number in _order(scores):
-        place = float(finer[number, 0]), float(finer[number, 1])
+        place = float(judged[number, 0]), float(judged[number, 1])
         if all(math.dist(place, other) >= APART for other in found):
             found.append(place)
         if len(found) == PLANNED:
@@ -82,9 +93,104 @@ def places_on(
     return found
 
 
+class Clipping:
+    """Starts judged by what is really left of each tile at the field's edges, all at once.
+
+    How deep a piece is behind a line is taken from the box around it: tiles of a lattice stand
+    steep on every line, so that is what the plan reads too, but for the rarest.
+    """
+
+    def __init__(self, lattice: Lattice, field: Field, settings: Settings) -> None:
+        self.lattice, self.field, self.settings = lattice, field, settings
+        self.edges = [edge for edge in field.edges if edge.straight]
+        self.boxes = np.array([box_of(outline) for outline in lattice.outlines])
+        self.whole = float((self.boxes[:, 3] - self.boxes[:, 1]).max())
+        self.outlines = [np.array(outline) for outline in lattice.outlines]
+        shapely.prepare(field.tiled)
+
+    def scores(self, starts: Floats) -> Floats:
+        """Return for each start (a row) what must be cured and avoided, by how much the counter's
+        largest piece falls short of a whole tile (mm), and the smallest piece.
+        """
+        return np.array([self._score(*_near(self.lattice, self.field.inner, x, y))
+                         for x, y in starts])  # fmt: skip
+
+    def _score(self, x: float, y: float) -> tuple[float, float, float, float]:
+        laid = list(self.lattice.over(self.field.inner, x, y))
+        places = np.array([(px, py, px, py) for _, px, py in laid])
+        numbers = np.array([number for number, _, _ in laid])
+        tiles = self.boxes[numbers] + places
+        crossed = np.array([self._crosses(edge, tiles) for edge in self.edges])
+        held = self._in_boxes(tiles)
+        # A tile that one line cuts is as deep as it reaches over it; the others are clipped.
+        complex_ = np.flatnonzero((crossed.sum(axis=0) > 1) | held)
+        clipped = self._clipped([laid[n] for n in complex_])
+        simple = ~held & (crossed.sum(axis=0) == 1)
+        never = avoid = short = 0.0
+        smallest = self.lattice.least_width
+        for edge, cut in zip(self.edges, crossed, strict=True):
+            low, high = (0, 2) if edge.upright else (1, 3)
+            at, own = edge.along[0][1], tiles[cut & simple]
+            plain = own[:, high] - at if edge.inward > 0 else at - own[:, low]
+            sizes = np.unique(np.round(np.concatenate([plain, self._sizes(edge, clipped)]), 2))
+            if not len(sizes):
+                continue
+            smallest = min(smallest, float(sizes[0]))
+            if edge.kind == "counter":
+                short = max(short, self.whole - float(sizes[-1]))
+            limit = _least(edge, self.lattice, self.settings) - EPS
+            small = self.settings.small_share * self.lattice.least_width - EPS
+            slivers = float((sizes < limit).sum())
+            if edge.kind in BEHIND:
+                avoid += slivers
+            else:
+                never += slivers
+            if edge.kind not in HIDDEN:
+                avoid += float(((sizes < small) & (sizes >= limit)).sum())
+        return never, avoid, round(short), smallest
+
+    def _crosses(self, edge: Edge, tiles: Floats) -> npt.NDArray[np.bool_]:
+        """Which tiles an edge runs through, as far as their boxes tell."""
+        low, high, first, last = (0, 2, 1, 3) if edge.upright else (1, 3, 0, 2)
+        at = edge.along[0][1]
+        across = (tiles[:, low] < at - EPS) & (tiles[:, high] > at + EPS)
+        return across & (tiles[:, first] < edge.high - EPS) & (tiles[:, last] > edge.low + EPS)
+
+    def _in_boxes(self, tiles: Floats) -> npt.NDArray[np.bool_]:
+        """Which tiles may meet the hole of a device or what is no upright rectangle."""
+        met = np.zeros(len(tiles), dtype=bool)
+        for keep in self.field.keep_outs:
+            if keep.hidden or not keep.square:
+                box = keep.box
+                met |= (
+                    (tiles[:, 0] < box.x1) & (tiles[:, 2] > box.x0)
+                    & (tiles[:, 1] < box.y1) & (tiles[:, 3] > box.y0)
+                )  # fmt: skip
+        return met
+
+    def _clipped(self, laid: list[tuple[int, float, float]]) -> Floats:
+        """The boxes around what the field leaves of some tiles."""
+        if not laid:
+            return np.zeros((0, 4))
+        rings = [self.outlines[number] + (px, py) for number, px, py in laid]
+        left = shapely.intersection(shapely.polygons(np.array(rings)), self.field.tiled)
+        parts = shapely.get_parts(left)
+        return np.asarray(shapely.bounds(parts[shapely.area(parts) > EPS])).reshape(-1, 4)
+
+    def _sizes(self, edge: Edge, boxes: Floats) -> Floats:
+        """The sizes of the pieces that lie at an edge."""
+        across, along = (0, 1) if edge.upright else (1, 0)
+        at = edge.along[0][1]
+        low, high = boxes[:, across], boxes[:, across + 2]
+        on = np.abs((low if edge.inward > 0 else high) - at) <= ON_LINE
+        on &= (boxes[:, along] < edge.high - EPS) & (boxes[:, along + 2] > edge.low + EPS)
+        return np.asarray((high - low)[on])
+
+
 def _order(scores: Floats) -> npt.NDArray[np.intp]:
-    """The numbers of scores, the best first: fewest to cure, then to avoid, then the largest."""
-    return np.lexsort((-scores[:, 2], scores[:, 1], scores[:, 0]))
+    """The numbers of scores, the best first: as they stand, the less the better, but the last."""
+    columns = [-scores[:, -1], *(scores[:, n] for n in reversed(range(scores.shape[1] - 1)))]
+    return np.lexsort(columns)
 
 
 def counts_on(lattice: Lattice, field: Field, settings: Settings, starts: Floats) -> Floats:

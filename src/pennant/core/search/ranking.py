@@ -5,7 +5,7 @@ The client's wishes decide, in their order. Two starts that lay the same tiles a
 
 import itertools
 import math
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
 from pennant.core.document.job import Job
@@ -31,12 +31,8 @@ SHORT_LIST_PIECES = 4_000
 """Pieces in the plans of a short list: on a wall of chips it is shorter, but never under two."""
 
 
-SHORT_LIST_LATTICE = 20
-"""Starts of a lattice that are planned in full: its sieve knows nothing of corners of pieces."""
-CLIMBED = 2
-"""Of those, the ones from which better places beside them are sought."""
-FINALISTS = 4
-"""Of all that were planned, those that are also planned a little off either way."""
+FINALISTS = 5
+"""Starts of a lattice that its sieve lets through to be planned in full, a little off as well."""
 
 
 class Outcome(Value):
@@ -155,41 +151,10 @@ def _best_on_lattice(
         return own.model_copy(update={"across": across, "up": up})
 
     height = made.layout.origin[1] if carried else None
-    places = places_on(lattice, field, job.settings, height)[:SHORT_LIST_LATTICE]
-    tried: dict[Point, Outcome] = {}
-
-    def key(place: Point) -> tuple[tuple[float, ...], ...]:
-        """What the start at a place comes to as it is, planned once."""
-        if place not in tried:
-            start = start_at(place)
-            laid = list(lay(started(job, wall, start), kitchen))
-            tried[place] = Outcome(start=start, measured=measured_of(job, wall, laid, tiles=0))
-        return _worst_key(tried[place], wishes)
-
-    for place in sorted(places, key=key)[:CLIMBED]:
-        _climb(place, key, job.settings.set_within, both_ways=not carried)
-    finalists = sorted(tried, key=key)[:FINALISTS]
-    near = [outcome_near(job, kitchen, wall, tried[place].start) for place in finalists]
+    places = places_on(lattice, field, job.settings, height)[:FINALISTS]
+    near = [outcome_near(job, kitchen, wall, start_at(place)) for place in places]
     best = min(near, key=lambda one: _worst_key(one, wishes))
     return _on_the_tape(job, kitchen, wall, best)
-
-
-def _climb(
-    place: Point, key: Callable[[Point], tuple[tuple[float, ...], ...]], by: float, *,
-    both_ways: bool,
-) -> None:  # fmt: skip
-    """Step from a place to a better one beside it, by smaller and smaller steps down to ``by``."""
-    step = 8 * by
-    while step >= by - EPS:
-        x, y = place
-        beside = [(tidy(x - step), y), (tidy(x + step), y)]
-        if both_ways:
-            beside += [(x, tidy(y - step)), (x, tidy(y + step))]
-        better = min(beside, key=key)
-        if key(better) < key(place):
-            place = better
-        else:
-            step /= 2
 
 
 def _worst_key(one: Outcome, wishes: Sequence[Wish]) -> tuple[tuple[float, ...], ...]:
