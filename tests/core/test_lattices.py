@@ -9,10 +9,13 @@ import shapely
 from hypothesis import Phase, given, settings
 from hypothesis import strategies as st
 from lattices_by_clipping import pattern_over
+from packing import faults
 from random_walls import jobs
 from shapely import Polygon, affinity, union_all
 
 from kitchens import a_job
+from pennant.core.cuts.stock import item_of
+from pennant.core.cuts.tiles import stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Herringbone, Pattern
 from pennant.core.document.refusal import JobRefused
@@ -323,3 +326,29 @@ def test_every_pattern_has_its_own_file() -> None:
     kinds = {member.__name__.lower() for member in typing.get_args(typing.get_args(Pattern)[0])}
     files = {path.stem for path in __import__("pathlib").Path(patterns.__path__[0]).glob("*.py")}
     assert kinds - {"courses"} == files - {"__init__"}
+
+
+class TestTilesToBuy:
+    """Every piece of a lattice comes from a tile, and none hangs over it or on another."""
+
+    @given(lattice_jobs(), st.booleans())
+    @FEW
+    def test_any_wall_can_be_cut_as_told(self, job: Job, saw: bool) -> None:
+        if saw:
+            tile = job.tile.model_copy(update={"material": "stone"})
+            job = job.model_copy(update={"tile": tile})
+        pieces = plan(job).pieces
+        stock = stock_for(job, pieces)
+        assert not list(faults(stock, [item_of(piece, stock.sheet) for piece in pieces]))
+        assert stock.bound <= len(stock.tiles) <= len(pieces)
+
+    def test_two_corners_of_a_square_come_from_one_tile(self) -> None:
+        # Squares on their corner, cut through their middle at the counter: halves, two from a tile.
+        made = a_plan({"length": 100, "height": 100}, {"kind": "diagonal", "joint": 2},
+                      up={"kind": "flat-counter"})  # fmt: skip
+        counter = next(reading for reading in made.edges if reading.kind == "counter")
+        halves = [p for p in made.pieces if any(p.id in gets.pieces for gets in counter.gets)
+                  and p.area == pytest.approx(5000, abs=1)]  # fmt: skip
+        assert len(halves) > 6
+        job = a_lattice_job({"length": 100, "height": 100}, {"kind": "diagonal", "joint": 2})
+        assert len(stock_for(job, halves).tiles) == -(-len(halves) // 2)

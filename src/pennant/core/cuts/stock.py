@@ -21,7 +21,7 @@ from typing import NamedTuple
 
 from shapely import Polygon
 
-from pennant.core.geometry.clip import Ring, ring_area, ring_of
+from pennant.core.geometry.clip import Point, Ring, ring_area, ring_of
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Side
@@ -171,9 +171,9 @@ def item_of(piece: Piece, sheet: Sheet) -> Item:
 
 
 def _ring_in(shell: Ring, sheet: Sheet) -> Ring:
-    """A piece's shell in its tile, to a thousandth, so that like ones are the same."""
+    """A piece's shell in its tile, to a tenth of a micrometre, so that like ones are the same."""
     return tuple(
-        (min(max(round(x, 3), 0.0), sheet.width), min(max(round(y, 3), 0.0), sheet.height))
+        (min(max(round(x, 4), 0.0), sheet.width), min(max(round(y, 4), 0.0), sheet.height))
         for x, y in shell
     )
 
@@ -195,11 +195,17 @@ def _slant(shell: Ring, needs: frozenset[Side], sheet: Sheet) -> Slant | None:
 
 
 def _corners_in(shell: Ring, sheet: Sheet) -> int:
-    """How many of its tile's corners a piece has."""
+    """How many of its tile's corners a piece has, with both sides that meet there."""
+    corners = [(x, y) for x in (0.0, sheet.width) for y in (0.0, sheet.height)]
     return sum(
-        any(abs(x - cx) <= NEAR and abs(y - cy) <= NEAR for x, y in shell)
-        for cx in (0.0, sheet.width) for cy in (0.0, sheet.height)
-    )  # fmt: skip
+        math.dist(p, corner) <= NEAR and _square(o, p) and _square(p, q)
+        for o, p, q in zip((shell[-1], *shell[:-1]), shell, (*shell[1:], shell[0]), strict=True)
+        for corner in corners
+    )
+
+
+def _square(a: Point, b: Point) -> bool:
+    return abs(a[0] - b[0]) <= NEAR or abs(a[1] - b[1]) <= NEAR
 
 
 @lru_cache(maxsize=KEPT)
@@ -208,8 +214,8 @@ def stocked(items: tuple[Item, ...], sheet: Sheet) -> Stock:
 
     Parts of one tile that an obstacle splits are items of their own.
     """
-    whole = [item for item in items if item.needs == _ALL or _as_large(item, sheet)]
-    rest = [item for item in items if not (item.needs == _ALL or _as_large(item, sheet))]
+    whole = [item for item in items if _takes_all(item, sheet)]
+    rest = [item for item in items if not _takes_all(item, sheet)]
     tall, long, others = _sorted(rest)
     bound = _bound(len(whole), tall, long, rest, sheet)
     odd = [item for item in others if item.ring]
@@ -243,6 +249,16 @@ def _packed(
     for item in whole:  # numbered last: at the saw one counts the tiles that are cut
         packing.alone(item)
     return tuple(tile.closed() for tile in packing.tiles)
+
+
+def _takes_all(item: Item, sheet: Sheet) -> bool:
+    """Whether an item leaves nothing of its tile: the rectangle around it is the whole tile.
+
+    An odd piece no larger than half of it may leave room for another.
+    """
+    if item.ring and item.area is not None and item.area <= sheet.width * sheet.height / 2 + EPS:
+        return False
+    return item.needs == _ALL or _as_large(item, sheet)
 
 
 def _as_large(item: Item, sheet: Sheet) -> bool:

@@ -1,0 +1,141 @@
+"""Areas: a part of a wall with a tile, pattern, start and liner of its own."""
+
+from typing import Any
+
+import pytest
+from by_clipping import shape
+from shapely import box, union_all
+
+from kitchens import a_job, demo
+from pennant.core.cuts.cut_list import cuts_of
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused
+from pennant.core.plan import Plan, plan
+
+TILE = {"length": 100, "height": 100, "thickness": 8}
+LINER = {"tile": {"length": 200, "height": 20, "thickness": 10}}
+PANEL = {
+    "id": "panel", "wall": "a", "left": 400, "width": 500, "bottom": 80, "height": 260,
+    "tile": TILE, "pattern": {"kind": "diagonal", "joint": 2},
+}  # fmt: skip
+
+
+def the_job(*areas: dict[str, Any]) -> Job:
+    document = a_job().model_dump(mode="json")
+    return Job.model_validate({
+        **document, "units": "mm", "areas": list(areas),
+        "tile": {"length": 150, "height": 50, "thickness": 8},
+        "pattern": {"kind": "courses", "joint": 2},
+        "walls": [{"id": "a", "length": 1500, "top": {"height": 450}}],
+    })  # fmt: skip
+
+
+def made_with(*areas: dict[str, Any]) -> Plan:
+    return plan(the_job(*areas))
+
+
+def of(made: Plan, name: str) -> list[Any]:
+    return [piece for piece in made.pieces if piece.of == name]
+
+
+class TestWhereItLies:
+    """The area's tile fills its rectangle, a joint from the wall's."""
+
+    def test_its_own_tile_inside_and_the_walls_a_joint_away(self) -> None:
+        made = made_with(PANEL)
+        inside = union_all([shape(piece) for piece in of(made, "panel")])
+        outside = union_all([shape(piece) for piece in of(made, "")])
+        assert box(400, 80, 900, 340).buffer(1e-6).covers(inside)
+        assert inside.distance(outside) == pytest.approx(2)
+        assert inside.bounds == pytest.approx((400, 80, 900, 340))
+
+    @pytest.mark.parametrize("liner", [None, LINER, {**LINER, "corners": "butted"}])
+    def test_areas_still_add_up(self, liner: dict[str, Any] | None) -> None:
+        areas = made_with({**PANEL, "liner": liner}).areas
+        parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
+        assert parts == pytest.approx(areas.gross, abs=1.0)
+
+    def test_a_whole_wall_keeps_the_walls_own_gaps(self) -> None:
+        whole = {**PANEL, "width": None, "bottom": None, "height": None}
+        made, plain = made_with(whole), made_with()
+        assert not of(made, "")
+        assert made.areas.gross == plain.areas.gross
+        assert made.areas.sealant == plain.areas.sealant
+
+    def test_it_starts_from_its_own_middle(self) -> None:
+        squares = [p for p in of(made_with(PANEL), "panel") if p.kind == "full"]
+        middles = [(p.box.x0 + p.box.x1) / 2 for p in squares]
+        assert any(middle == pytest.approx(650) for middle in middles)
+
+
+class TestLiner:
+    """A liner runs round inside the frame; the area's tile keeps a joint from it."""
+
+    @pytest.mark.parametrize("corners", ["mitred", "butted"])
+    def test_takes_its_room_from_the_area(self, corners: str) -> None:
+        made = made_with({**PANEL, "liner": {**LINER, "corners": corners}})
+        liner = union_all([shape(piece) for piece in of(made, "panel.liner")])
+        inside = union_all([shape(piece) for piece in of(made, "panel")])
+        assert liner.bounds == pytest.approx((400, 80, 900, 340))
+        assert inside.bounds == pytest.approx((422, 102, 878, 318))
+        assert liner.distance(inside) == pytest.approx(2, abs=1e-6)
+
+    def test_mitred_ends_meet_at_45_degrees_with_a_joint(self) -> None:
+        made = made_with({**PANEL, "liner": LINER})
+        pieces = of(made, "panel.liner")
+        mitred = [piece for piece in pieces if piece.kind == "angled"]
+        assert len(mitred) == 8
+        # Foot and head are 500 long: of 200, one whole and two cuts; the sides 260: two each.
+        assert len(pieces) == 3 + 3 + 2 + 2
+        foot, side = (shape(p) for p in mitred if p.box.x0 < 420 and p.box.y0 < 120)
+        assert foot.distance(side) == pytest.approx(2, abs=1e-3)
+
+    def test_butted_sides_stand_between_foot_and_head(self) -> None:
+        made = made_with({**PANEL, "liner": {**LINER, "corners": "butted"}})
+        pieces = of(made, "panel.liner")
+        assert not [piece for piece in pieces if piece.kind == "angled"]
+        sides = [piece for piece in pieces if piece.box.height > piece.box.width]
+        assert min(p.box.y0 for p in sides) == pytest.approx(102)
+        assert max(p.box.y1 for p in sides) == pytest.approx(318)
+
+
+class TestWhatItTakes:
+    """Tiles, boxes and cuts go by the tile that they are of."""
+
+    def test_each_tile_has_its_own_boxes(self) -> None:
+        made = plan(demo("Juniper Court"))
+        amounts = {line.id: line.amount for line in made.quantities}
+        assert {"boxes", "boxes@panel", "boxes@panel.liner"} <= set(amounts)
+        assert amounts["tiles@panel"] >= len([p for p in of(made, "panel") if p.kind == "full"])
+
+    def test_every_piece_is_cut_from_its_own_tile(self) -> None:
+        job = demo("Juniper Court")
+        made = plan(job)
+        for name, stock in cuts_of(job, made).stocks.items():
+            assert set(stock.places) == {piece.id for piece in of(made, name)}
+
+
+class TestWhatCannotBe:
+    """Each refusal names the field of the area."""
+
+    @pytest.mark.parametrize(
+        ("areas", "pointer", "says"),
+        [
+            ([{**PANEL, "left": 1200}], "/areas/0/left", "past the right end"),
+            ([{**PANEL, "height": 600}], "/areas/0/height", "past the top"),
+            ([PANEL, {**PANEL, "id": "other", "left": 800}], "/areas/1/left", "lies on Panel"),
+            ([{**PANEL, "wall": "b"}], "/areas/0/wall", "names no wall"),
+            ([{**PANEL, "centre": "hood"}], "/areas/0/centre", "names nothing on that wall"),
+            ([PANEL, {**PANEL, "left": 950}], "/areas/1/id", "id of another area"),
+            ([{**PANEL, "width": 40, "liner": LINER}], "/areas/0/width", "less than half a tile"),
+            ([{**PANEL, "pattern": {"kind": "hexagon", "joint": 2}}], "/areas/0/tile/length",
+             "too short for a hexagon"),
+        ],
+    )  # fmt: skip
+    def test_says_which_and_what_is_wrong(
+        self, areas: list[dict[str, Any]], pointer: str, says: str
+    ) -> None:
+        with pytest.raises(JobRefused) as refused:
+            made_with(*areas)
+        found = {problem.pointer: problem.message for problem in refused.value.problems}
+        assert says in found[pointer]
