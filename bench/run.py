@@ -17,6 +17,7 @@ sys.path[:0] = [str(ROOT / "tests" / part) for part in ("", "core", "browser")]
 
 import by_clipping  # noqa: E402
 import numpy as np  # noqa: E402
+from lattices_by_clipping import pattern_over  # noqa: E402
 from playwright.sync_api import Page, sync_playwright  # noqa: E402
 from scipy.optimize import Bounds, LinearConstraint, milp  # noqa: E402
 from serving import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
@@ -29,6 +30,7 @@ from pennant.core.cuts.tiles import sheet_of  # noqa: E402
 from pennant.core.document.job import Job  # noqa: E402
 from pennant.core.document.module import module_of  # noqa: E402
 from pennant.core.layout.field_of import field_of  # noqa: E402
+from pennant.core.layout.lattice_of import lattice_of  # noqa: E402
 from pennant.core.plan import Plan, plan  # noqa: E402
 from pennant.core.reading.laying import laid_of  # noqa: E402
 from pennant.core.search.ranking import best_found  # noqa: E402
@@ -169,6 +171,44 @@ def bench_search() -> None:
     print(f"  ({places} places, reckoned from {GRID_TRIED} of them)")
 
 
+def bench_lattice() -> None:
+    """A herringbone: laid, and its best start, each against clipping every tile of a lattice."""
+    job = in_herringbone(sink_wall())
+    kitchen, made = kitchen_of(job), plan(job)
+    lattice = lattice_of(job.tile, job.pattern)
+    assert lattice is not None
+    field = by_clipping.field_by_union(job)
+    left, low, right, high = field.bounds
+
+    def clipped() -> None:
+        for tile in pattern_over(job.tile, job.pattern, (0, 0, right - left, high - low)):
+            tile.intersection(field, grid_size=1e-6)
+
+    own, plain, ratio = side_by_side(lambda: made_anew(job), clipped)
+    print(f"one plan of a herringbone            {own:8.1f} ms   {len(made.pieces)} pieces")
+    print(f"  clipping every tile with shapely   {plain:8.1f} ms   {ratio:.1f} times as long")
+    cell = lattice.cell_area * len(lattice.units)
+    places = round(cell / SIXTEENTH**2)
+    found, whole = (
+        milliseconds(lambda: (forget(), best_found(job, kitchen, "a")), 3),
+        plain * places,
+    )
+    print(f"best start of a herringbone          {found:8.1f} ms")
+    print(
+        f"  a 1/16 in grid by clipping       {whole:10.0f} ms   {whole / found:.0f} times as long"
+    )
+    print(f"  ({places} places over the lattice's cell, reckoned from one of them)")
+
+
+def in_herringbone(job: Job) -> Job:
+    """The same kitchen with its tile in herringbone at 45 degrees."""
+    document = job.model_dump(mode="json")
+    document["pattern"] = {"kind": "herringbone", "joint": document["pattern"]["joint"]}
+    for wall in document["walls"]:
+        wall["start"] |= {"across": {"kind": "full-left"}, "up": {"kind": "full-counter"}}
+    return Job.model_validate(document)
+
+
 def bench_search_of_many_walls() -> None:
     """The best starts of ten walls, one after another, against those of one."""
     many = demo("Fennel Row").model_dump(mode="json")
@@ -230,8 +270,8 @@ def bench_cuts() -> None:
     _, with_cuts, ratio = side_by_side(lambda: made_anew(job), lambda: cuts_of(job, made_anew(job)))
     print(f"plan, cuts and tiles of the demo     {with_cuts:8.1f} ms   {ratio:.2f} times the plan")
     pieces = plan(job).pieces
-    sheet = sheet_of(job, job.tile)
-    items = tuple(item_of(piece) for piece in pieces)
+    sheet = sheet_of(job)
+    items = tuple(item_of(piece, sheet) for piece in pieces)
     many = tuple(item._replace(id=f"{n}.{item.id}") for n in range(10) for item in items)
     _, ten, ratio = side_by_side(
         lambda: (stocked.cache_clear(), stocked(items, sheet)),
@@ -265,7 +305,8 @@ def bench_keys() -> None:
         page.request.post(
             f"{server.url}/api/jobs/import", data=write_job(large_kitchen())
         )  # fmt: skip
-        for name, text in (("Fennel Row", "the demo"), ("Large", "12 walls")):
+        for name, text in (("Fennel Row", "the demo"), ("Juniper Court", "a lattice"),
+                           ("Large", "12 walls")):  # fmt: skip
             page.goto(server.url)
             page.get_by_role("link", name=name).click()
             page.get_by_test_id("pennant").focus()
@@ -286,6 +327,7 @@ if __name__ == "__main__":
     bench_plan()
     bench_kitchen()
     bench_search()
+    bench_lattice()
     bench_search_of_many_walls()
     bench_cuts()
     bench_keys()

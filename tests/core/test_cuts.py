@@ -167,6 +167,8 @@ class TestTools:
             ("notch", "ceramic", ("snap cutter", "wet saw"), "wet saw"),
             ("notch", "ceramic", ("snap cutter", "nippers"), "nippers"),
             ("notch", "stone", ("snap cutter", "nippers"), "wet saw"),
+            ("notch", "brick", ("wet saw", "jigsaw"), "jigsaw"),
+            ("crosscut", "brick", ("wet saw", "jigsaw"), "wet saw"),
             ("hole", "porcelain", ("snap cutter", "grinder"), "grinder"),
             ("crosscut", "stick-on", ("snap cutter",), "shears"),
             ("full", "ceramic", ("snap cutter",), None),
@@ -174,6 +176,14 @@ class TestTools:
     )
     def test_which(self, kind: Any, material: Material, have: tuple[Tool, ...], tool: Any) -> None:
         assert tool_for(kind, material, have) == tool
+
+    @pytest.mark.parametrize(
+        ("material", "side", "tool"),
+        [("stone", 25, "nippers"), ("ceramic", 38, "nippers"), ("stone", 60, "wet saw"),
+         ("glass", 25, "wet saw")],
+    )  # fmt: skip
+    def test_small_chips_are_nipped(self, material: Material, side: float, tool: Tool) -> None:
+        assert tool_for("crosscut", material, ("wet saw", "nippers"), side) == tool
 
     def test_minutes_are_those_of_all_its_cuts(self) -> None:
         found = cuts_of(demo("Fennel Row"), plan(demo("Fennel Row")))

@@ -29,6 +29,7 @@ HOW: dict[Tool, str] = {
     "snap cutter": "score once, snap",
     "wet saw": "feed slowly; a notch's two sides first, then its back",
     "grinder": "outside the line, then to it",
+    "jigsaw": "diamond blade, slowly, the tile clamped",
     "nippers": "small bites toward the line",
     "shears": "cut from the back",
 }
@@ -38,6 +39,8 @@ CAUTIONS: dict[Tool, str] = {
     "outlet.",
     "grinder": "Grinder: dry cutting makes silica dust. Outdoors or with extraction, with a "
     "respirator, eye and ear protection.",
+    "jigsaw": "Jigsaw: eye and ear protection; dry cutting makes silica dust, so with extraction "
+    "and a respirator.",
     "nippers": "Chips fly: eye protection.",
     "shears": "Cut edges are sharp: gloves.",
 }

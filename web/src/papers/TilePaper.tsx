@@ -103,7 +103,7 @@ function FromShelf() {
 }
 
 const MATERIALS = ["ceramic", "porcelain", "glass", "stone", "brick", "stick-on"] as const;
-const TOOLS = ["snap cutter", "wet saw", "grinder", "nippers", "shears"] as const;
+const TOOLS = ["snap cutter", "wet saw", "grinder", "jigsaw", "nippers", "shears"] as const;
 
 /** What there is to cut with: it decides the tool of each cut and what the cut takes away. */
 function ToolsAtHand() {

@@ -162,7 +162,9 @@ class _Cutting:
 
     def _group(self, members: Sequence[tuple[Piece, Marks, Stage, SurfacePlan]]) -> CutGroup:
         piece, marks, stage, surface = members[0]
-        tool = tool_for(piece.kind, self.tiles[piece.of].tile.material, self.job.tools)
+        tile = self.tiles[piece.of].tile
+        side = max(tile.length, tile.height)
+        tool = tool_for(piece.kind, tile.material, self.job.tools, side)
         if stage != "on the wall" and len(members) >= REPEATS:
             stage = "first"
         thin = any(one.id in self.thin for one, _, _, _ in members)

@@ -1,10 +1,11 @@
 """Tools: what makes which cut, by material, shape and what there is; and what it takes away."""
 
+import math
 from collections.abc import Collection
 
 from pennant.core.document.settings import Settings
 from pennant.core.document.tooling import Material, Tool
-from pennant.core.layout.cut_kind import STRAIGHT, Kind
+from pennant.core.layout.cut_kind import HARD, STRAIGHT, Kind
 
 _SNAPS: tuple[Material, ...] = ("ceramic", "porcelain")
 """Scored and snapped along a straight line; the others split where they want."""
@@ -50,27 +51,39 @@ def breaking(kind: Kind, brittle: bool, thin: bool) -> tuple[str, ...]:
     return tuple(names)
 
 
-def tools_for(kind: Kind, material: Material) -> tuple[Tool, ...]:
-    """Return the tools that make a cut, the best first; none for a full tile."""
+CHIP = 38.0
+"""Millimetres: 1 1/2 in. A tile of no greater side is nipped, not sawn, also where it is stone."""
+
+
+def tools_for(kind: Kind, material: Material, side: float = math.inf) -> tuple[Tool, ...]:
+    """Return the tools that make a cut, the best first; none for a full tile.
+
+    ``side`` is the longer side of the tile (mm): small chips are nipped, and no saw holds them.
+    """
     if kind == "full":
         return ()
     if material == "stick-on":
         return ("shears",)
     fit = _BY_CUT[kind]
+    if side <= CHIP and material != "glass":
+        return ("nippers", *(tool for tool in fit if tool != "nippers"))
     if material in _SNAPS:
         return fit
-    return tuple(tool for tool in fit if tool not in ("snap cutter", "nippers"))
+    sawn = tuple(tool for tool in fit if tool not in ("snap cutter", "nippers"))
+    return ("jigsaw", *sawn) if material == "brick" and kind in HARD else sawn
 
 
-def tool_for(kind: Kind, material: Material, have: Collection[Tool]) -> Tool | None:
+def tool_for(
+    kind: Kind, material: Material, have: Collection[Tool], side: float = math.inf
+) -> Tool | None:
     """Return the best tool at hand for a cut; the best there is if none is at hand (to be had)."""
-    fit = tools_for(kind, material)
+    fit = tools_for(kind, material, side)
     return next((tool for tool in fit if tool in have), fit[0] if fit else None)
 
 
 def kerf_of(tool: Tool | None, settings: Settings) -> float:
     """Return what a cut takes away (mm): a snapped or sheared one nothing, a sawn one the blade."""
-    return settings.kerf if tool in ("wet saw", "grinder") else 0.0
+    return settings.kerf if tool in ("wet saw", "grinder", "jigsaw") else 0.0
 
 
 def straight_kerf(material: Material, have: Collection[Tool], settings: Settings) -> float:
