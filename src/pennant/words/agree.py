@@ -109,6 +109,13 @@ def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
         count = job.border.after
         after = f"after {count} {'course' if count == 1 else 'courses'}"
         yield _plain("border", f"A border of {job.border.tile.name} {after}")
+    for area in job.areas:
+        size = f"{show_length(area.tile.length, job.step)} × "
+        size += show_with_unit(area.tile.height, job.step)
+        says = f"{area.name}: {area.tile.name}, {size}, {say_pattern(area.pattern)}"
+        if area.liner:
+            says += f"; {area.liner.tile.name} all round, {area.liner.corners}"
+        yield _plain(f"area:{area.id}", says)
     if job.products.grout:
         looks = said_joints(job, names, plan)
         yield _plain("grout", f"Grout: {job.products.grout.name}; {looks}")

@@ -270,6 +270,9 @@ def _place(job: Job, point: tuple[float, float], marks: Marks) -> str:
         (y, 0.0, "bottom", x, "left"), (y, marks.height, "top", x, "left"),
     ):  # fmt: skip
         if abs(at - far) <= EPS:
+            whole = marks.height if corner == "bottom" else marks.width
+            if along > whole / 2 + EPS:
+                along, corner = whole - along, "top" if corner == "bottom" else "right"
             return f"{show_length(along, job.step)} from the {corner} on the {edge} edge"
     left, up = (show_length(distance, job.step) for distance in point)
     return f"the point {left} from the left and {up} from the bottom"
