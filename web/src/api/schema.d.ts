@@ -3331,7 +3331,7 @@ export interface components {
              *       "nippers"
              *     ]
              */
-            tools: ("snap cutter" | "wet saw" | "grinder" | "nippers" | "shears")[];
+            tools: ("snap cutter" | "wet saw" | "grinder" | "jigsaw" | "nippers" | "shears")[];
             /**
              * Set Aside
              * @default []
@@ -3591,7 +3591,7 @@ export interface components {
              *       "nippers"
              *     ]
              */
-            tools: ("snap cutter" | "wet saw" | "grinder" | "nippers" | "shears")[];
+            tools: ("snap cutter" | "wet saw" | "grinder" | "jigsaw" | "nippers" | "shears")[];
             /**
              * Set Aside
              * @default []

@@ -1,0 +1,62 @@
+"""Patterns and areas at the desk: chosen, refused where the tile does not fit, drawn and cut."""
+
+from playwright.sync_api import Page, expect
+from test_wall import paper, saved
+
+
+class TestPattern:
+    """Another pattern is one choice; what it does not have is begun anew."""
+
+    def test_herringbone_is_drawn_turned(self, job: Page) -> None:
+        paper(job, "Tile")
+        job.get_by_role("radio", name="Herringbone").click()
+        saved(job)
+        outlines = job.locator("[data-piece]").evaluate_all(
+            "(paths) => paths.map((path) => path.getAttribute('d'))"
+        )
+        slanted = [d for d in outlines if len({p.split(" ")[0] for p in d[1:-1].split("L")}) == 4]
+        assert len(slanted) > 50
+        job.get_by_role("radio", name="Level and upright").click()
+        saved(job)
+        paper(job, "Start")
+        expect(job.get_by_role("radio", name="Cut flat at counter")).to_be_visible()
+        expect(job.get_by_role("radio", name="Fitted between lines")).to_have_count(0)
+
+    def test_a_fitted_start_begins_at_the_end(self, job: Page) -> None:
+        job.get_by_role("radio", name="Fitted between lines").click()
+        saved(job)
+        paper(job, "Tile")
+        job.get_by_role("radio", name="Diagonal").click()
+        saved(job)
+        paper(job, "Start")
+        expect(job.get_by_role("radio", name="Full at left end")).to_be_checked()
+
+    def test_a_tile_that_does_not_fit_is_said_at_its_field(self, job: Page) -> None:
+        paper(job, "Tile")
+        job.get_by_role("radio", name="Scallops").click()
+        expect(job.get_by_text("is not that of a fan").first).to_be_visible()
+        # The drawing stays as it was, and a tile that fits brings the pattern that was chosen.
+        tile = job.get_by_role("region", name="Tile", exact=True)
+        tile.get_by_label("Height").fill("8")
+        tile.get_by_label("Height").press("Enter")
+        saved(job)
+        expect(job.get_by_text("is not that of a fan")).to_have_count(0)
+        expect(job.get_by_role("radio", name="Scallops")).to_be_checked()
+
+
+class TestArea:
+    """An area has a tile and a pattern of its own."""
+
+    def test_a_panel_is_added_and_taken_out(self, job: Page) -> None:
+        paper(job, "Tile")
+        job.get_by_role("button", name="Add an area").click()
+        saved(job)
+        expect(job.locator('[data-piece^="A1-"]').first).to_be_attached()
+        job.get_by_label("a liner all round").click()
+        saved(job)
+        expect(job.locator('[data-piece^="A1-L"]').first).to_be_attached()
+        paper(job, "It takes")
+        expect(job.get_by_role("button", name="Boxes of tile: Liner")).to_be_visible()
+        job.get_by_role("button", name="Take out").click()
+        saved(job)
+        expect(job.locator('[data-piece^="A1-"]')).to_have_count(0)
