@@ -68,6 +68,32 @@ class TestWhereItLies:
         assert any(middle == pytest.approx(650) for middle in middles)
 
 
+class TestJoints:
+    """Broken at the frame, or going on through it, by choice."""
+
+    @pytest.mark.parametrize("joints", ["through", "broken"])
+    def test_level_joints_are_the_walls_only_where_they_go_through(self, joints: str) -> None:
+        tile = {"length": 150, "height": 50, "thickness": 8}
+        area = {**PANEL, "tile": tile, "pattern": {"kind": "courses", "joint": 2},
+                "joints": joints}  # fmt: skip
+        made = made_with(area)
+        walls = {piece.box.y0 for piece in of(made, "") if piece.kind == "full"}
+        areas = {piece.box.y0 for piece in of(made, "panel") if piece.kind == "full"}
+        assert areas
+        assert (areas <= walls) == (joints == "through")
+
+    def test_in_a_lattice_of_one_tile_nothing_shows_but_the_frame(self) -> None:
+        lattice = {"kind": "herringbone", "joint": 2}
+        tile = {"length": 150, "height": 50, "thickness": 8}
+        document = the_job({**PANEL, "tile": tile, "pattern": lattice, "joints": "through"})
+        job = document.model_copy(update={"pattern": document.areas[0].pattern})
+        made, plain = plan(job), plan(job.model_copy(update={"areas": ()}))
+        whole = {piece.box for piece in plain.pieces if piece.kind == "full"}
+        inside = [piece.box for piece in of(made, "panel") if piece.kind == "full"]
+        assert inside
+        assert set(inside) <= whole
+
+
 class TestLiner:
     """A liner runs round inside the frame; the area's tile keeps a joint from it."""
 

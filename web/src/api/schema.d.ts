@@ -1217,6 +1217,13 @@ export interface components {
              *     }
              */
             start: components["schemas"]["Start-Input"];
+            /**
+             * Joints
+             * @description Through: the wall's lines of joints go on in it, and its start says nothing.
+             * @default broken
+             * @enum {string}
+             */
+            joints: "broken" | "through";
             liner?: components["schemas"]["Liner-Input"] | null;
         };
         /**
@@ -1279,6 +1286,13 @@ export interface components {
              *     }
              */
             start: components["schemas"]["Start-Output"];
+            /**
+             * Joints
+             * @description Through: the wall's lines of joints go on in it, and its start says nothing.
+             * @default broken
+             * @enum {string}
+             */
+            joints: "broken" | "through";
             liner?: components["schemas"]["Liner-Output"] | null;
         };
         /**

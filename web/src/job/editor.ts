@@ -313,7 +313,9 @@ export class JobEditor {
     else if (this.#pending) this.#pending = { ...this.#pending, edition: state.edition };
     if (this.#pending) keepDraft(this.id, this.#pending);
     else if (!this.#burst) dropDraft(this.id);
-    if (untouched && !this.#burst) this.#take(state);
+    // What was typed meanwhile may be what was sent: then nothing waits to be kept.
+    const same = untouched || JSON.stringify(this.#snapshot.draft) === JSON.stringify(sent.job);
+    if (same && !this.#pending && !this.#burst) this.#take(state);
     else {
       this.#set({ state, kept: state.view?.job ?? this.#snapshot.kept, status: "typing" });
       this.onKept(state);

@@ -138,6 +138,22 @@ function AreaCard({ area, index }: { area: Area; index: number }) {
         <label className="mt-2 flex items-center gap-1.5 text-sm">
           <input
             type="checkbox"
+            checked={area.joints === "through"}
+            onChange={(event) =>
+              change(
+                "/joints",
+                event.target.checked ? "through" : "broken",
+                event.target.checked
+                  ? "Joints go on through the area"
+                  : "Joints broken at the area",
+              )
+            }
+          />
+          the wall's joints go on through it
+        </label>
+        <label className="mt-1 flex items-center gap-1.5 text-sm">
+          <input
+            type="checkbox"
             checked={area.liner != null}
             onChange={(event) =>
               change(

@@ -44,6 +44,10 @@ class Area(Value):
     start: Start = Start(
         across=Centred(what="tile", on="wall"), up=FullCounter()
     )  # fmt: skip
+    joints: Literal["broken", "through"] = Field(
+        default="broken",
+        description="Through: the wall's lines of joints go on in it, and its start says nothing.",
+    )
     liner: Liner | None = None
 
 

@@ -116,7 +116,10 @@ class Laying:
 
 @dataclass(frozen=True)
 class AreaLaying:
-    """All that the tile of one area depends on; ``code`` begins the ids of its pieces."""
+    """All that the tile of one area depends on; ``code`` begins the ids of its pieces.
+
+    ``plant`` is the wall's, where its lines of joints go on through the area.
+    """
 
     surface: Surface
     code: str
@@ -125,6 +128,7 @@ class AreaLaying:
     joint: float
     kerf: float
     settings: Settings
+    plant: Plant | None = None
 
 
 @dataclass(frozen=True)
@@ -296,7 +300,10 @@ def laid_of(laying: Laying) -> Laid:
     pieces, joints, readings, findings = _read(surface.code, field, layout, settings, "")
     for number, (area, rect) in enumerate(laying.areas, 1):
         code = f"{surface.code}{number}-"
-        inside = _lay_area(AreaLaying(surface, code, area, rect, joint, laying.kerf, settings))
+        plant = layout.plant if area.joints == "through" else None
+        inside = _lay_area(
+            AreaLaying(surface, code, area, rect, joint, laying.kerf, settings, plant)
+        )  # fmt: skip
         pieces, readings = pieces + inside.pieces, _together(readings, inside.readings)
         findings, joints = findings + inside.findings, joints + inside.joints
     findings.sort(key=lambda f: (f.weight != "never", f.size, f.id))
@@ -361,9 +368,11 @@ def _lay_area(laying: AreaLaying) -> _Reading:
         by = -(area.liner.tile.height + joint)
         inner = rect.grown(by, by, by, by)
     field = within(whole, area.id, inner, rect, joint)
-    layout = layout_of(
-        area.start, field, area.tile, area.pattern, settings, Carries(), laying.kerf
-    )  # fmt: skip
+    start, carries = area.start, Carries()
+    if laying.plant is not None:
+        start = Start(across=FullLeft(), up=Carried())
+        carries = Carries(x=laying.plant.x, y=laying.plant.y)
+    layout = layout_of(start, field, area.tile, area.pattern, settings, carries, laying.kerf)
     made = _read(code, field, layout, settings, area.id)
     # What lies between the area's tile and the wall's is liner and joint.
     outer = rect.grown(joint, joint, joint, joint)

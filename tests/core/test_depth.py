@@ -1,0 +1,83 @@
+"""What an edge gets is measured square to the edge, at any angle of the piece."""
+
+import math
+from itertools import pairwise
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from shapely import Polygon, affinity, box
+
+from pennant.core.geometry.clip import outlines_of
+from pennant.core.layout.field import Edge, Gap, Side
+from pennant.core.reading.edges import size_at
+
+
+def an_edge(side: Side = "bottom") -> Edge:
+    """A line through the origin; tile lies above it, below it, right or left of it."""
+    line = ((-500.0, 0.0), (500.0, 0.0)) if side in ("bottom", "top") else ((0, -500.0), (0, 500.0))
+    inward = 1 if side in ("bottom", "left") else -1
+    return Edge("wall", side, Gap("counter", "sealant", 0.0), line, line, inward)
+
+
+def above(shape: Polygon) -> Polygon:
+    """What a line along y = 0 leaves of a shape."""
+    return shape.intersection(box(-500, 0, 500, 500), grid_size=1e-6)
+
+
+def size_of(shape: Polygon, side: Side = "bottom") -> float:
+    (outline,) = outlines_of(shape)
+    size = size_at(outline, an_edge(side), 0.0)
+    assert size is not None
+    return size
+
+
+def turned(length: float, height: float, low: float, degrees: float) -> Polygon:
+    """A tile turned about its middle, which lies so far over the line."""
+    tile = affinity.translate(box(-length / 2, -height / 2, length / 2, height / 2), 0, low)
+    return affinity.rotate(tile, degrees, origin=(0, low))
+
+
+class TestOverAllAngles:
+    """A tile turned little by little never jumps in what the edge gets of it."""
+
+    @given(st.floats(40, 160), st.floats(20, 40), st.floats(-8, 8))
+    @settings(max_examples=25, deadline=None)
+    def test_nothing_jumps(self, length: float, height: float, low: float) -> None:
+        sizes = [size_of(above(turned(length, height, low, n / 4))) for n in range(361)]
+        # A quarter of a degree moves a corner by less than a hundredth of the tile's diagonal.
+        most = math.hypot(length, height) * 0.05
+        assert all(abs(a - b) <= most for a, b in pairwise(sizes))
+
+    @pytest.mark.parametrize("degrees", [30, 44.9, 45, 45.1, 60, 80, 90])
+    def test_of_a_steep_piece_it_is_how_far_it_reaches_over_its_foot(self, degrees: float) -> None:
+        piece = above(turned(120, 40, 5, degrees))
+        base = [x for x, y in piece.exterior.coords if y == 0]
+        over = piece.intersection(box(min(base), 0, max(base), 500))
+        assert size_of(piece) == pytest.approx(over.bounds[3], abs=0.01)
+
+    def test_of_a_level_one_it_is_its_height(self) -> None:
+        assert size_of(above(turned(120, 40, 5, 0))) == pytest.approx(25)
+
+    def test_of_a_taper_it_is_the_thin_end(self) -> None:
+        # A strip 200 long that is 10 at one end and 14 at the other: 2 in 100 is no slope to see.
+        strip = Polygon([(0, 0), (200, 0), (200, 14), (0, 10)])
+        assert size_of(strip) == pytest.approx(10, abs=0.01)
+
+    @pytest.mark.parametrize("side", ["bottom", "top", "left", "right"])
+    def test_every_side_is_measured_alike(self, side: Side) -> None:
+        piece = above(turned(120, 40, 5, 45))
+        spin = {"bottom": 0, "right": 90, "top": 180, "left": 270}[side]
+        there = affinity.rotate(piece, spin, origin=(0, 0))
+        assert size_of(there, side) == pytest.approx(size_of(piece), abs=0.01)
+
+
+class TestNotch:
+    """A leg beside a notch is what is seen of the piece there."""
+
+    @pytest.mark.parametrize("degrees", [0, 0.01, 1, 10])
+    def test_the_leg_counts_however_the_piece_lies(self, degrees: float) -> None:
+        # A tile with its upper right taken off: 60 high at the left, a leg of 12 at the right.
+        tile = Polygon([(-60, -40), (60, -40), (60, 12), (10, 12), (10, 60), (-60, 60)])
+        piece = above(affinity.rotate(tile, degrees, origin=(60, 0)))
+        assert size_of(piece) == pytest.approx(12, abs=0.2 + degrees)
