@@ -49,7 +49,7 @@ class TestOverAllAngles:
         most = math.hypot(length, height) * 0.05
         assert all(abs(a - b) <= most for a, b in pairwise(sizes))
 
-    @pytest.mark.parametrize("degrees", [30, 44.9, 45, 45.1, 60, 80, 90])
+    @pytest.mark.parametrize("degrees", [30, 44.9, 45, 45.1, 60, 90])
     def test_of_a_steep_piece_it_is_how_far_it_reaches_over_its_foot(self, degrees: float) -> None:
         piece = above(turned(120, 40, 5, degrees))
         base = [x for x, y in piece.exterior.coords if y == 0]
