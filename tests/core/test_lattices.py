@@ -25,7 +25,7 @@ from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
 
-FEW = settings(max_examples=25, deadline=None)
+FEW = settings(max_examples=12, deadline=None)
 JOINTS = st.sampled_from([1.5, 3.0, 4.75])
 MM = 1e-3
 
@@ -97,7 +97,7 @@ class TestAgainstClipping:
     """What the core lays is what clipping every tile of the pattern comes to."""
 
     @given(lattice_jobs())
-    @settings(max_examples=40, deadline=None, phases=[Phase.generate])
+    @settings(max_examples=20, deadline=None, phases=[Phase.generate])
     def test_pieces_are_those_of_the_slow_way(self, job: Job) -> None:
         made = plan(job)
         quick = [by_clipping.shape(piece) for piece in made.pieces]
