@@ -4,7 +4,7 @@ import json
 
 import pytest
 
-from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, centred
+from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, centred, demo
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.core.search import best
@@ -178,3 +178,13 @@ class TestReport:
         assert json.loads(made.model_dump_json())["areas"]["gross"] == pytest.approx(
             (96 * 30 - 24 * 20) * IN**2
         )
+
+
+class TestRows:
+    """Courses of a lattice are rows."""
+
+    def test_in_findings_and_edges(self) -> None:
+        job = demo("Juniper Court")
+        said = sheet(job, plan(job)).findings
+        assert not any("course" in finding.detail for finding in said)
+        assert any("row" in finding.detail for finding in said)

@@ -16,7 +16,7 @@ from pennant.core.reading.laying import SurfacePlan, lay
 from pennant.core.survey.placed import Surface
 from pennant.words.corners import said_corners
 from pennant.words.findings import say
-from pennant.words.names import Names, courses
+from pennant.words.names import Names, rows
 from pennant.words.pattern import say_pattern
 from pennant.words.start import say_start
 from pennant.words.suits import said_joints
@@ -164,7 +164,7 @@ def _of_surface(job: Job, names: Names, surface: Surface, made: SurfacePlan) -> 
                 yield ToAgree(
                     key=f"edge:{surface.id}:{reading.edge}:{order}", number=0,
                     says=f"{where}: {show_with_unit(gets.size, job.step)}, under half a tile",
-                    detail=f"In {courses(gets.courses)}", pieces=gets.pieces,
+                    detail=f"In {rows(job, gets.courses)}", pieces=gets.pieces,
                 )  # fmt: skip
 
 

@@ -18,7 +18,7 @@ from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.sides import sides_of
 from pennant.core.plan import Plan
 from pennant.core.site.record import Again, Record, SiteEvent, again_of, dealt_otherwise
-from pennant.words.names import KINDS, Names, courses
+from pennant.words.names import KINDS, Names, rows
 
 STAGES: dict[Stage, str] = {
     "first": "Repeats: cut before setting begins",
@@ -222,7 +222,7 @@ def _said(job: Job, names: Names, found: CutList, group: CutGroup) -> SaidCut:
         play=f"may be off by {show_with_unit(group.play, job.step)} and is still covered"
         if group.play else "", risk="thin leg: it may snap; cut it slowly" if group.thin else "",
         pieces=group.pieces, surfaces=group.surfaces,
-        where=f"{walls}, {courses(group.courses)}", tiles=tuple(_from(stock, group.pieces)),
+        where=f"{walls}, {rows(job, group.courses)}", tiles=tuple(_from(stock, group.pieces)),
     )  # fmt: skip
 
 

@@ -5,7 +5,7 @@ from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.settings import field_of
 from pennant.core.document.values import Value
 from pennant.core.reading.findings import Finding, Rule
-from pennant.words.names import Names, courses
+from pennant.words.names import Names, rows
 
 
 class SaidFinding(Value):
@@ -51,7 +51,7 @@ _PIECES = {"sliver": "sliver", "thin-top": "top piece", "small-piece": "small pi
 def _piece(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     return (
         f"{_where(names, finding)}: {_len(job, finding.size)} {_PIECES[finding.rule]}",
-        f"{_count(finding)} in {courses(finding.courses)}.",
+        f"{_count(finding)} in {rows(job, finding.courses)}.",
     )
 
 
@@ -60,7 +60,7 @@ def _uneven(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     other = finding.other or 0.0
     return (
         f"{name}: {_len(job, finding.size)} at one jamb, {_len(job, other)} at the other",
-        f"In {courses(finding.courses)}; they differ by {_len(job, other - finding.size)}, "
+        f"In {rows(job, finding.courses)}; they differ by {_len(job, other - finding.size)}, "
         f"{finding.ratio or 0:.0%} of the larger.",
     )
 
@@ -68,7 +68,7 @@ def _uneven(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
 def _leg(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     return (
         f"{_where(names, finding)}: {_len(job, finding.size)} leg of tile",
-        f"{_count(finding)} in {courses(finding.courses)}.",
+        f"{_count(finding)} in {rows(job, finding.courses)}.",
     )
 
 
@@ -95,7 +95,7 @@ def _cover(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
 def _shaved(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     return (
         f"{len(finding.pieces)} tiles shaved by {_len(job, finding.size)} to fit",
-        f"In {courses(finding.courses)}; their cut edge shows in a joint"
+        f"In {rows(job, finding.courses)}; their cut edge shows in a joint"
         + (
             " beside bevelled or glazed ones: draw the joints instead, or start elsewhere."
             if job.tile.bevelled
@@ -120,8 +120,8 @@ def _joint_off(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
 def _cut_edge(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     return (
         f"{_where(names, finding)}: cut edges in view, and no trim",
-        f"{_count(finding)} in {courses(finding.courses)}: a trim, tiles with a finished edge, or "
-        "full tiles there.",
+        f"{_count(finding)} in {rows(job, finding.courses)}: a trim, tiles with a finished edge, "
+        "or full tiles there.",
     )
 
 
@@ -135,7 +135,7 @@ def _step(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
 def _ragged(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     return (
         f"{_where(names, finding)} is ragged by {_len(job, finding.size)}",
-        f"In {courses(finding.courses)} a tile ends a joint short of the line that the others "
+        f"In {rows(job, finding.courses)} a tile ends a joint short of the line that the others "
         "reach: move the end, or the start, until all are flush.",
     )
 

@@ -4,6 +4,7 @@ from collections.abc import Iterable
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.pattern import Courses
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.pieces import Piece
@@ -118,6 +119,12 @@ def courses(numbers: Iterable[int]) -> str:
     if len(counted) > 3 and counted == list(range(counted[0], counted[-1] + 1, 2)):
         return f"courses {counted[0]}, {counted[1]} … {counted[-1]}"
     return "courses " + ", ".join(str(number) for number in counted)
+
+
+def rows(job: Job, numbers: Iterable[int]) -> str:
+    """Say courses as people count them; on a lattice they are rows."""
+    said = courses(numbers)
+    return said if isinstance(job.pattern, Courses) else said.replace("course", "row")
 
 
 def piece_size(job: Job, piece: Piece) -> str:

@@ -16,7 +16,7 @@ from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import SaidDoubt, SayDoubts
 from pennant.words.findings import SaidFinding, say
 from pennant.words.lines import SaidLine, lines_of
-from pennant.words.names import KINDS, Names, courses, piece_size
+from pennant.words.names import KINDS, Names, piece_size, rows
 from pennant.words.quantities import (
     GROUPS,
     MixCard,
@@ -205,7 +205,7 @@ def _gets(job: Job, gets: Gets, verdict: Weight | None) -> SaidGets:
         size=show_length(gets.size, job.step)
         + (f" to {show_length(gets.largest, job.step)}" if gets.largest else ""),
         note=note, verdict=verdict,
-        courses=courses(gets.courses), pieces=gets.pieces,
+        courses=rows(job, gets.courses), pieces=gets.pieces,
     )  # fmt: skip
 
 

@@ -216,6 +216,7 @@ interface Place {
 function shortly(courses: string): string {
   return courses
     .replace(/^courses? /, "c")
+    .replace(/^rows? /, "r")
     .replaceAll(", ", ",")
     .replace(" … ", "…")
     .replace(" to ", "–");

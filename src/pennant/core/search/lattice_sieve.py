@@ -34,11 +34,11 @@ CLIPPED = 80
 """Of the grid's places, those whose tiles are clipped at the field's edges."""
 REFINED = 8
 """Of these, the ones around which places half a step of the grid away are clipped as well."""
-JUDGED = 16
+JUDGED = 32
 """Of all these, the ones that are clipped a little off either way."""
 APART = 1.5
 """Millimetres: starts nearer to one another are one, and only the better is let through."""
-PLANNED = 8
+PLANNED = 16
 """Starts that are let through."""
 ON_LINE = 1e-4
 """Millimetres: what ends nearer to a line than this ends at it."""

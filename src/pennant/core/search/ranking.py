@@ -31,8 +31,11 @@ SHORT_LIST_PIECES = 4_000
 """Pieces in the plans of a short list: on a wall of chips it is shorter, but never under two."""
 
 
-FINALISTS = 5
-"""Starts of a lattice that its sieve lets through to be planned in full, a little off as well."""
+FINALISTS = (4, 16)
+"""Starts of a lattice that its sieve lets through to be planned in full, a little off as well: the
+fewest and the most."""
+FINALIST_PIECES = 3_500
+"""Pieces in the plans of the finalists as they are: on a large wall there are fewer of them."""
 
 
 class Outcome(Value):
@@ -151,7 +154,9 @@ def _best_on_lattice(
         return own.model_copy(update={"across": across, "up": up})
 
     height = made.layout.origin[1] if carried else None
-    places = places_on(lattice, field, job.settings, height)[:FINALISTS]
+    least, most = FINALISTS
+    count = max(least, min(most, FINALIST_PIECES // max(len(made.plan.pieces), 1)))
+    places = places_on(lattice, field, job.settings, height)[:count]
     near = [outcome_near(job, kitchen, wall, start_at(place)) for place in places]
     best = min(near, key=lambda one: _worst_key(one, wishes))
     return _on_the_tape(job, kitchen, wall, best)
