@@ -102,7 +102,7 @@ class Clipping:
 
     def __init__(self, lattice: Lattice, field: Field, settings: Settings) -> None:
         self.lattice, self.field, self.settings = lattice, field, settings
-        self.edges = [edge for edge in field.edges if edge.straight]
+        self.edges = field.edges
         self.boxes = np.array([box_of(outline) for outline in lattice.outlines])
         self.whole = float((self.boxes[:, 3] - self.boxes[:, 1]).max())
         self.outlines = [np.array(outline) for outline in lattice.outlines]
@@ -130,7 +130,8 @@ class Clipping:
         smallest = self.lattice.least_width
         for edge, cut in zip(self.edges, crossed, strict=True):
             low, high = (0, 2) if edge.upright else (1, 3)
-            at, own = edge.along[0][1], tiles[cut & simple]
+            own = tiles[cut & simple]
+            at = _where(edge, own)
             plain = own[:, high] - at if edge.inward > 0 else at - own[:, low]
             sizes = np.unique(np.round(np.concatenate([plain, self._sizes(edge, clipped)]), 2))
             if not len(sizes):
@@ -152,7 +153,7 @@ class Clipping:
     def _crosses(self, edge: Edge, tiles: Floats) -> npt.NDArray[np.bool_]:
         """Which tiles an edge runs through, as far as their boxes tell."""
         low, high, first, last = (0, 2, 1, 3) if edge.upright else (1, 3, 0, 2)
-        at = edge.along[0][1]
+        at = _where(edge, tiles)
         across = (tiles[:, low] < at - EPS) & (tiles[:, high] > at + EPS)
         return across & (tiles[:, first] < edge.high - EPS) & (tiles[:, last] > edge.low + EPS)
 
@@ -180,11 +181,20 @@ class Clipping:
     def _sizes(self, edge: Edge, boxes: Floats) -> Floats:
         """The sizes of the pieces that lie at an edge."""
         across, along = (0, 1) if edge.upright else (1, 0)
-        at = edge.along[0][1]
+        at = _where(edge, boxes)
         low, high = boxes[:, across], boxes[:, across + 2]
-        on = np.abs((low if edge.inward > 0 else high) - at) <= ON_LINE
+        # Along a slant a box ends somewhere between where the line is at its two ends.
+        near = ON_LINE if edge.straight else (edge.reach[1] - edge.reach[0]) / 2
+        on = np.abs((low if edge.inward > 0 else high) - at) <= near
         on &= (boxes[:, along] < edge.high - EPS) & (boxes[:, along + 2] > edge.low + EPS)
         return np.asarray((high - low)[on])
+
+
+def _where(edge: Edge, boxes: Floats) -> Floats:
+    """Where an edge is across, at the middle of each box along it."""
+    first, last = (1, 3) if edge.upright else (0, 2)
+    places, ats = zip(*edge.along, strict=True)
+    return np.asarray(np.interp((boxes[:, first] + boxes[:, last]) / 2, places, ats))
 
 
 def _order(scores: Floats) -> npt.NDArray[np.intp]:

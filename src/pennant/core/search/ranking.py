@@ -5,7 +5,7 @@ The client's wishes decide, in their order. Two starts that lay the same tiles a
 
 import itertools
 import math
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import replace
 
 from pennant.core.document.job import Job
@@ -157,9 +157,42 @@ def _best_on_lattice(
     least, most = FINALISTS
     count = max(least, min(most, FINALIST_PIECES // max(len(made.plan.pieces), 1)))
     places = places_on(lattice, field, job.settings, height)[:count]
-    near = [outcome_near(job, kitchen, wall, start_at(place)) for place in places]
-    best = min(near, key=lambda one: _worst_key(one, wishes))
+    near = {place: outcome_near(job, kitchen, wall, start_at(place)) for place in places}
+    first = min(near, key=lambda place: _worst_key(near[place], wishes))
+    best = near[first]
+
+    def as_it_is(place: Point) -> tuple[int, ...]:
+        """What the start at a place comes to, as it is."""
+        start = start_at(place)
+        laid = list(lay(started(job, wall, start), kitchen))
+        return rank_key(measured_of(job, wall, laid, tiles=best.measured.tiles), wishes)
+
+    beside = _climbed(first, as_it_is, job.settings.set_within, both_ways=not carried)
+    if beside != first:
+        near_it = outcome_near(job, kitchen, wall, start_at(beside))
+        best = min(best, near_it, key=lambda one: _worst_key(one, wishes))
     return _on_the_tape(job, kitchen, wall, best)
+
+
+def _climbed(
+    place: Point, key: Callable[[Point], tuple[int, ...]], by: float, *, both_ways: bool
+) -> Point:
+    """Return the best place that steps to better ones beside it lead to, ever smaller down to
+    ``by`` (mm).
+    """
+    step, known = 8 * by, {place: key(place)}
+    while step >= by - EPS:
+        x, y = place
+        beside = [(tidy(x - step), y), (tidy(x + step), y)]
+        if both_ways:
+            beside += [(x, tidy(y - step)), (x, tidy(y + step))]
+        known |= {one: key(one) for one in beside if one not in known}
+        better = min(beside, key=lambda one: known[one])
+        if known[better] < known[place]:
+            place = better
+        else:
+            step /= 2
+    return place
 
 
 def _worst_key(one: Outcome, wishes: Sequence[Wish]) -> tuple[tuple[float, ...], ...]:
