@@ -4,7 +4,7 @@ import json
 
 from fastapi.testclient import TestClient
 
-from kitchens import WINDOW, a_job
+from kitchens import WINDOW, a_job, demo
 from pennant.files.job_json import write_job
 
 
@@ -84,3 +84,37 @@ class TestOlderNotes:
         record = client.get(f"/api/jobs/{state['id']}/record").json()
         assert record["states"] == {}
         assert record["elsewhere"] == [f"{cut['id']}, set", "Z9.9, set"]
+
+
+class TestOtherTiles:
+    """Pieces of an area and of its liner are noted like any other, and cut from their own tiles."""
+
+    def test_a_piece_of_each_tile_is_cut_and_broken(self, client: TestClient) -> None:
+        answer = client.post("/api/jobs/import", content=write_job(demo("Juniper Court")))
+        state = dict(answer.json())
+        pieces = state["view"]["plan"]["surfaces"][0]["pieces"]
+        names = [
+            next(p["id"] for p in pieces if p["of"] == of and p["kind"] != "full")
+            for of in ("", "panel", "panel.liner")
+        ]
+        for number, name in enumerate(names):
+            record = note(client, state["id"], key=f"key-000{number}", piece=name, event="cut")
+        assert record["states"] == dict.fromkeys(names, "cut")
+        record = note(client, state["id"], key="key-0009", piece=names[0], event="broken")
+        assert [one["piece"] for one in record["again"]] == [names[0]]
+
+
+class TestEarlierVersion:
+    """A browser that was left open sends what it had: the job as version 2 wrote it."""
+
+    def test_is_planned_and_kept(self, client: TestClient) -> None:
+        state = kept(client)
+        job = state["view"]["job"] | {"version": 2, "name": "As it lay there"}
+        job["pattern"] = {k: v for k, v in job["pattern"].items() if k != "kind"}
+        del job["areas"]
+        assert client.post("/api/view", json=job).status_code == 200
+        answer = client.put(
+            f"/api/jobs/{state['id']}", json={"edition": state["edition"], "job": job}
+        )
+        assert answer.status_code == 200
+        assert answer.json()["view"]["job"]["version"] == 3
