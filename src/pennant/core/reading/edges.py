@@ -11,7 +11,7 @@ from collections.abc import Iterable
 
 from pennant.core.document.module import Module
 from pennant.core.document.values import Value
-from pennant.core.geometry.clip import Outline, Point, Ring
+from pennant.core.geometry.clip import Outline, Point, Ring, is_square
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
@@ -146,6 +146,8 @@ def size_at(outline: Outline, edge: Edge, joint: float) -> float | None:
     Only those stretches of the outline count that lie on the line, or within a joint of it, with
     tile on the right side. The depth behind each is measured square to the line (see `depth`).
     """
+    if edge.straight and len(outline) == 1 and is_square(outline[0]):
+        return _of_square(outline[0], edge, joint)
     runs = [
         run
         for a, b in _segments(outline)
@@ -158,6 +160,19 @@ def size_at(outline: Outline, edge: Edge, joint: float) -> float | None:
         longest = max((run.along for run in runs), default=0.0)
         runs = [run for run in runs if run.along >= longest * TONGUE]
     return min((run.depth for run in runs), default=None)
+
+
+def _of_square(ring: Ring, edge: Edge, joint: float) -> float | None:
+    """The same for a rectangle at a straight line: its extent, if it lies there."""
+    (x0, y0), _, (x1, y1), _ = ring
+    low, high, first, last = (x0, x1, y0, y1) if edge.upright else (y0, y1, x0, x1)
+    near, far = (low, high) if edge.inward > 0 else (high, low)
+    off = (near - edge.along[0][1]) * edge.inward
+    if not -2 * EPS <= off <= joint + 2 * EPS:
+        return None
+    if min(last, edge.high) - max(first, edge.low) <= EPS:
+        return None
+    return (far - near) * edge.inward
 
 
 def _segments(outline: Outline) -> Iterable[tuple[Point, Point]]:
