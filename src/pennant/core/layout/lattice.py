@@ -5,15 +5,16 @@ Cells fill the plane without gap or overlap, so that joints can be reckoned from
 """
 
 import math
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
 from typing import NamedTuple
 
-from pennant.core.geometry.clip import Point, Ring, from_lowest, ring_area, ring_of
+from pennant.core.geometry.clip import Point, Ring, from_lowest, ring_of
 from pennant.core.geometry.placement import Placement, mirrored, turned_about_origin
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
+from pennant.core.survey.placed import around
 
 
 class Unit(NamedTuple):
@@ -62,7 +63,7 @@ class Lattice:
     @cached_property
     def boxes(self) -> tuple[Rect, ...]:
         """The rectangle around each unit's cell."""
-        return tuple(box_of(unit.cell) for unit in self.units)
+        return tuple(around(unit.cell) for unit in self.units)
 
     def over(self, inner: Rect, x: float, y: float) -> Iterator[tuple[int, float, float]]:
         """Yield each unit whose cell may reach into a rectangle: its number, and where its lattice
@@ -112,13 +113,6 @@ def _directions(shape: Ring) -> Iterator[tuple[Point, Point]]:
             yield a, ((a[0] - b[0]) / length, (a[1] - b[1]) / length)
 
 
-def box_of(ring: Iterable[Point]) -> Rect:
-    """Return the rectangle around points."""
-    points = list(ring)
-    xs, ys = [x for x, _ in points], [y for _, y in points]
-    return Rect(min(xs), min(ys), max(xs), max(ys))
-
-
 def oblong(width: float, height: float) -> Ring:
     """Return a rectangular tile's outline in its own frame."""
     return ring_of(Rect(0.0, 0.0, width, height))
@@ -156,7 +150,7 @@ def other_hand(lattice: Lattice) -> Lattice:
     """Return a lattice's mirror image, left to right; its tiles are the same from both sides."""
     units = []
     for unit, outline in zip(lattice.units, lattice.outlines, strict=True):
-        box = box_of(outline)
+        box = around(outline)
         lies = box.width > box.height
         x, y = (-box.x1, box.y0) if lies else (-box.x0, box.y0)
         units.append(Unit(Placement(x, y, 0.0 if lies else 90.0), mirrored(unit.cell)))
@@ -165,9 +159,3 @@ def other_hand(lattice: Lattice) -> Lattice:
     return Lattice(
         lattice.shape, tuple(units), ((-ax, ay), (-bx, by)), figure, lattice.joint, lattice.rows
     )
-
-
-def is_whole(lattice: Lattice) -> bool:
-    """Whether the cells come to exactly what the steps repeat: no gap and no overlap in sum."""
-    cells = sum(abs(ring_area(unit.cell)) for unit in lattice.units)
-    return abs(cells - lattice.cell_area * len(lattice.units)) <= 1e-6 * cells

@@ -1,7 +1,8 @@
 """Pieces of a lattice: what each of its tiles comes to when the field has been cut out of it.
 
-Tiles whose room lies wholly in the field are whole, and nothing is reckoned for them; the others
-are cut by shapely, on the same grid as every slanted outline.
+Tiles whose room lies wholly in the field are whole, and nothing is reckoned for them. Those that
+straight lines cut right across are cut along them; what meets a corner, a slant or a round is cut
+by shapely, on the same grid as every slanted outline.
 """
 
 import math
@@ -19,9 +20,10 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, GRID, tidy
 from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.field import Field, Side
-from pennant.core.layout.lattice import Lattice, box_of
-from pennant.core.layout.pieces import Cutting, Piece, bounds, cut_sides, kind_of
+from pennant.core.layout.lattice import Lattice
+from pennant.core.layout.pieces import Cutting, Piece, bounds, cut_sides, kind_of, part_ids
 from pennant.core.layout.sides import ON_SIDE, Segment, segments, sides_of
+from pennant.core.survey.placed import around
 
 
 class LaidUnit(NamedTuple):
@@ -86,7 +88,7 @@ def lattice_pieces(
 
 def _laid(lattice: Lattice, inner: Rect, at: Point) -> list[LaidUnit]:
     """The tiles whose room reaches into a rectangle."""
-    found, boxes = [], [box_of(outline) for outline in lattice.outlines]
+    found, boxes = [], [around(outline) for outline in lattice.outlines]
     for number, x, y in lattice.over(inner, *at):
         unit, outline = lattice.units[number], lattice.outlines[number]
         found.append(LaidUnit(
@@ -185,7 +187,7 @@ class PieceMaker:
         self.seen: dict[str, Outline] = {}
         self.hidden = [keep for keep in field.keep_outs if keep.hidden]
         self.rounds = [keep for keep in field.keep_outs if not keep.square and len(keep.ring) > 8]
-        self.whole = box_of(lattice.shape)
+        self.whole = around(lattice.shape)
         self.area = ring_area(lattice.shape)
         self.rooms = [ring_area(unit.cell) for unit in lattice.units]
         self.all = tuple(range(len(lattice.shape)))
@@ -202,10 +204,9 @@ class PieceMaker:
         """The pieces of one tile."""
         if whole:
             return [self._whole(one, id_, row)]
-        marks = [chr(ord("a") + n) if n < 26 else f"-{n}" for n in range(len(parts))]
+        ids = part_ids(id_, len(parts))
         found = [
-            self._piece(one, id_ if len(parts) == 1 else id_ + mark, id_, row, part)
-            for mark, part in zip(marks, parts, strict=True)
+            self._piece(one, own, id_, row, part) for own, part in zip(ids, parts, strict=True)
         ]
         if any(keep.box.overlaps(one.box) for keep in self.hidden):
             covered = self._with_plates_on(one)

@@ -12,9 +12,10 @@ from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, GRID
 from pennant.core.layout.field import Field
-from pennant.core.layout.lattice import Lattice, Unit, box_of, oblong
+from pennant.core.layout.lattice import Lattice, Unit, oblong
 from pennant.core.layout.lattice_pieces import LaidUnit, PieceMaker
 from pennant.core.layout.pieces import Piece
+from pennant.core.survey.placed import around
 
 
 def liner_pieces(
@@ -45,7 +46,7 @@ def liner_pieces(
                 [(outline,)] if abs(left.area - Polygon(outline).area) <= 1e-3
                 else make.sound(outlines_of(left))
             )  # fmt: skip
-            box = box_of(outline)
+            box = around(outline)
             unit = LaidUnit(Placement(*origin, at.turn), outline, box, box, 0, lattice)
             if parts:
                 pieces += make.pieces(unit, f"{code}{row + 1}.{place}", row, parts, whole=False)

@@ -175,11 +175,21 @@ class _Tile(NamedTuple):
 
 
 def _numbered(tile: _Tile, parts: list[Outline]) -> list[Piece]:
-    marks = [chr(ord("a") + n) if n < 26 else f"-{n}" for n in range(len(parts))]
     return [
-        _piece(tile, tile.id if len(parts) == 1 else tile.id + mark, part)
-        for mark, part in zip(marks, parts, strict=True)
+        _piece(tile, id_, part)
+        for id_, part in zip(part_ids(tile.id, len(parts)), parts, strict=True)
     ]
+
+
+def part_ids(tile: str, count: int) -> list[str]:
+    """Return the ids of a tile's parts: its own, or with a letter each where it falls into several.
+
+    >>> part_ids("A3.12", 1), part_ids("A3.12", 2)
+    (['A3.12'], ['A3.12a', 'A3.12b'])
+    """
+    if count == 1:
+        return [tile]
+    return [tile + (chr(ord("a") + n) if n < 26 else f"-{n}") for n in range(count)]
 
 
 def _piece(tile: _Tile, id_: str, outline: Outline) -> Piece:

@@ -8,18 +8,16 @@ other, so that nothing jumps while a piece is turned: what rises with a slope of
 min(1, 3 s^2), all of it from 30 degrees on.
 """
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from itertools import pairwise
 from typing import NamedTuple
 
 from pennant.core.geometry.clip import Outline, Point
 from pennant.core.geometry.tolerance import EPS
+from pennant.core.layout.sides import segments
 
 STEEP = 3.0
 """1 / tan2 of the angle from which a side counts whole: 30 degrees."""
-
-
-Segment = tuple[Point, Point]
 
 
 class Run(NamedTuple):
@@ -105,7 +103,7 @@ def _profile(
         low, high,
         *(p[along] for ring in outline for p in ring if low + EPS < p[along] < high - EPS),
     })  # fmt: skip
-    sides = [side for side in _sides(outline) if side != first]
+    sides = [side for side in segments(outline) if side != first]
     for a, b in pairwise(marks):
         if b - a <= EPS:
             continue
@@ -117,11 +115,6 @@ def _profile(
             continue
         slope = (far - near) / third
         yield _Part(a, b, max(near - slope * third, 0.0), max(far + slope * third, 0.0))
-
-
-def _sides(outline: Outline) -> Iterable[tuple[Point, Point]]:
-    for ring in outline:
-        yield from zip(ring, (*ring[1:], ring[0]), strict=True)
 
 
 def _off(

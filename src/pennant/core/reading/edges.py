@@ -7,8 +7,6 @@ boxes do not count: they lie under a plate. Along a line that slants every piece
 what counts is the least, and the greatest is told beside it.
 """
 
-from collections.abc import Iterable
-
 from pennant.core.document.module import Module
 from pennant.core.document.values import Value
 from pennant.core.geometry.clip import Outline, Point, Ring, is_square
@@ -17,6 +15,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, EdgeKind, Field, Side
 from pennant.core.layout.pieces import Cutting, Piece
+from pennant.core.layout.sides import segments
 from pennant.core.reading.depth import runs_behind
 from pennant.core.survey.placed import around, height_at
 
@@ -150,7 +149,7 @@ def size_at(outline: Outline, edge: Edge, joint: float) -> float | None:
         return _of_square(outline[0], edge, joint)
     runs = [
         run
-        for a, b in _segments(outline)
+        for a, b in segments(outline)
         if (span := _on_line(a, b, edge, joint)) is not None
         for run in runs_behind(outline, edge.upright, edge.inward, (a, b), *span)
     ]
@@ -173,11 +172,6 @@ def _of_square(ring: Ring, edge: Edge, joint: float) -> float | None:
     if min(last, edge.high) - max(first, edge.low) <= EPS:
         return None
     return (far - near) * edge.inward
-
-
-def _segments(outline: Outline) -> Iterable[tuple[Point, Point]]:
-    for ring in outline:
-        yield from zip(ring, (*ring[1:], ring[0]), strict=True)
 
 
 def _on_line(a: Point, b: Point, edge: Edge, joint: float) -> tuple[float, float] | None:

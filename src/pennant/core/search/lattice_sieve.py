@@ -19,9 +19,10 @@ from pennant.core.geometry.clip import Point
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Edge, Field
-from pennant.core.layout.lattice import Lattice, box_of
+from pennant.core.layout.lattice import Lattice
 from pennant.core.reading.edges import SAME
 from pennant.core.reading.findings import BEHIND, HIDDEN
+from pennant.core.survey.placed import around
 
 Floats = npt.NDArray[np.float64]
 ACROSS = 40
@@ -103,7 +104,7 @@ class Clipping:
     def __init__(self, lattice: Lattice, field: Field, settings: Settings) -> None:
         self.lattice, self.field, self.settings = lattice, field, settings
         self.edges = field.edges
-        self.boxes = np.array([box_of(outline) for outline in lattice.outlines])
+        self.boxes = np.array([around(outline) for outline in lattice.outlines])
         self.whole = float((self.boxes[:, 3] - self.boxes[:, 1]).max())
         self.outlines = [np.array(outline) for outline in lattice.outlines]
         shapely.prepare(field.tiled)
@@ -256,7 +257,7 @@ def _met(lattice: Lattice, field: Field, edge: Edge) -> _Met:
         reach.x0 - inner.x0 - abs(ax) - abs(bx), reach.y0 - inner.y0 - abs(ay) - abs(by),
         reach.x1 - inner.x0 + abs(ax) + abs(bx), reach.y1 - inner.y0 + abs(ay) + abs(by),
     )  # fmt: skip
-    boxes = [box_of(outline) for outline in lattice.outlines]
+    boxes = [around(outline) for outline in lattice.outlines]
     rows = []
     for number, x, y in lattice.over(room, 0.0, 0.0):
         box = boxes[number]

@@ -8,7 +8,7 @@ from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.refusal import Problem
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
-from pennant.core.survey.placed import NO_COUNTER, Kitchen, Surface
+from pennant.core.survey.placed import Kitchen, Surface, heights_of
 
 PAST = 1.0
 """Millimetres: how far an area without a width or height reaches past the wall, so that the wall's
@@ -17,7 +17,7 @@ own lines bound it and not its own."""
 
 def rect_of(area: Area, surface: Surface) -> Rect:
     """Return an area's rectangle on its wall, centred there if its thing does not stand on it."""
-    low, high = _heights(surface)
+    low, high = heights_of(surface)
     if area.width is None:
         x0, x1 = surface.x0 - PAST, surface.x1 + PAST
     elif area.centre is not None:
@@ -29,12 +29,6 @@ def rect_of(area: Area, surface: Surface) -> Rect:
     y0 = low - PAST if area.bottom is None else area.bottom
     y1 = high + PAST if area.height is None else (low if area.bottom is None else y0) + area.height
     return Rect(tidy(x0), tidy(y0), tidy(x1), tidy(y1))
-
-
-def _heights(surface: Surface) -> tuple[float, float]:
-    feet = [thing.box.y0 for thing in surface.things if thing.kind in NO_COUNTER]
-    low = min([*(y for _, y in surface.counter), *feet])
-    return low, max(surface.top_left, surface.top_right)
 
 
 def problems_with_areas(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
@@ -67,7 +61,7 @@ def problems_with_areas(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
 
 
 def _past(job: Job, at: str, area: Area, rect: Rect, surface: Surface) -> Iterator[Problem]:
-    low, high = _heights(surface)
+    low, high = heights_of(surface)
     for by, side, field in (
         (surface.x0 - rect.x0, "left end", "width"), (rect.x1 - surface.x1, "right end", "width"),
         (low - rect.y0, "foot", "bottom"), (rect.y1 - high, "top", "height"),

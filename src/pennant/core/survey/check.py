@@ -30,7 +30,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.areas import problems_with_areas
 from pennant.core.survey.kitchen import floats_of, joined_before, kitchen_of
-from pennant.core.survey.placed import NO_COUNTER, Kitchen, Surface
+from pennant.core.survey.placed import Kitchen, heights_of
 from pennant.core.survey.placing import WallPlaces, places_of
 
 MOST_PIECES = 20_000
@@ -279,7 +279,7 @@ def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
     count = met = clipped = 0.0
     border = job.border
     for surface in kitchen.surfaces:
-        low, high = _heights(surface)
+        low, high = heights_of(surface)
         count += ((surface.x1 - surface.x0) / module.across + 2) * ((high - low) / module.up + 2)
         if border is not None:
             count += (surface.x1 - surface.x0) / (border.tile.length + job.pattern.joint) + 2
@@ -315,12 +315,6 @@ def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
             message=f"would need about {count:,.0f} pieces in this kitchen; Pennant draws up to "
             f"{MOST_PIECES:,}: check the sizes of tile and walls",
         )
-
-
-def _heights(surface: Surface) -> tuple[float, float]:
-    feet = [thing.box.y0 for thing in surface.things if thing.kind in NO_COUNTER]
-    low = min([*(y for _, y in surface.counter), *feet])
-    return low, max(surface.top_left, surface.top_right)
 
 
 def _show(job: Job, mm: float) -> str:

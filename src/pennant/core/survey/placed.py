@@ -142,6 +142,13 @@ class Kitchen:
         return tuple(surface for surface in self.surfaces if surface.id == surface.of)
 
 
+def heights_of(surface: Surface) -> tuple[float, float]:
+    """Return the lowest and the highest that a surface may be tiled, in mm over the datum."""
+    feet = [thing.box.y0 for thing in surface.things if thing.kind in NO_COUNTER]
+    low = min([*(y for _, y in surface.counter), *feet])
+    return low, max(surface.top_left, surface.top_right)
+
+
 def height_at(line: Line, x: float) -> float:
     """Return the height of a line (points from left to right) at a place; level beyond its ends."""
     if x <= line[0][0]:

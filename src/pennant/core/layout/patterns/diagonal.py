@@ -6,7 +6,8 @@ from pennant.core.document.pattern import Diagonal
 from pennant.core.document.tile import Tile
 from pennant.core.geometry.placement import turned_about_origin
 from pennant.core.geometry.rect import Rect
-from pennant.core.layout.lattice import Lattice, box_of, level, oblong, turned
+from pennant.core.layout.lattice import Lattice, level, oblong, turned
+from pennant.core.survey.placed import around
 
 
 def diagonal(tile: Tile, pattern: Diagonal) -> Lattice:
@@ -18,5 +19,5 @@ def diagonal(tile: Tile, pattern: Diagonal) -> Lattice:
         figure=Rect(0.0, 0.0, *size), joint=joint, rows=tile.height + joint,
     )  # fmt: skip
     degrees = 45.0 if pattern.hand == "right" else 135.0
-    figure = box_of(turned_about_origin(row.shape, degrees))
+    figure = around(turned_about_origin(row.shape, degrees))
     return turned(row, degrees, figure, (tile.height + joint) / math.sqrt(2))

@@ -10,7 +10,8 @@ from pennant.core.document.pattern import Herringbone
 from pennant.core.document.tile import Tile
 from pennant.core.geometry.placement import turned_about_origin
 from pennant.core.geometry.rect import Rect
-from pennant.core.layout.lattice import Lattice, box_of, level, oblong, other_hand, turned, upright
+from pennant.core.layout.lattice import Lattice, level, oblong, other_hand, turned, upright
+from pennant.core.survey.placed import around
 
 
 def herringbone(tile: Tile, pattern: Herringbone) -> Lattice:
@@ -40,12 +41,10 @@ def herringbone(tile: Tile, pattern: Herringbone) -> Lattice:
     if not pattern.diagonal:
         return made
     # Turned by 45 degrees the two make a point, whose tip is the upright tile's outer corner.
-    corner = (length + joint + width, width)
-    if pattern.hand == "left":
-        corner = (-corner[0], corner[1])
-    tip = turned_about_origin([corner], 45.0 if pattern.hand == "right" else -45.0)[0]
-    degrees = 45.0 if pattern.hand == "right" else -45.0
-    ends = [box_of(turned_about_origin(outline, degrees)) for outline in made.outlines[:2]]
+    way = 1 if pattern.hand == "right" else -1
+    degrees = 45.0 * way
+    tip = turned_about_origin([(way * (length + joint + width), width)], degrees)[0]
+    ends = [around(turned_about_origin(outline, degrees)) for outline in made.outlines[:2]]
     low, high = min(box.y0 for box in ends), max(box.y1 for box in ends)
     half = max(tip[0] - min(box.x0 for box in ends), max(box.x1 for box in ends) - tip[0])
     figure = Rect(tip[0] - half, low, tip[0] + half, high)

@@ -12,7 +12,8 @@ from pennant.core.document.tile import Tile
 from pennant.core.geometry.clip import Point, Ring
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
-from pennant.core.layout.lattice import Lattice, Unit, box_of, turned
+from pennant.core.layout.lattice import Lattice, Unit, turned
+from pennant.core.survey.placed import around
 
 SIDES_OF_A_QUARTER = 12
 """A quarter of a round is cut as so many straight sides: on a fan 100 mm wide, 0.1 mm at most."""
@@ -22,7 +23,7 @@ def scallop(tile: Tile, pattern: Scallop) -> Lattice:
     """Return the lattice; its figure is one tile, with its tip up or down."""
     joint, radius = pattern.joint, (tile.length + pattern.joint) / 2
     cell, about = _fan(radius, radius, radius), _fan(radius, radius - joint / 2, radius + joint / 2)
-    box = box_of(about)
+    box = around(about)
     # The tile's own frame begins at the lower left of the box around it.
     shape = tuple((x - box.x0, y - box.y0) for x, y in about)
     made = Lattice(
