@@ -116,7 +116,7 @@ function AreaCard({ area, index }: { area: Area; index: number }) {
         </div>
         <div className="mt-1.5 grid grid-cols-3 gap-2">
           <LengthField pointer={`${root}/width`} label="Width" />
-          <LengthField pointer={`${root}/bottom`} label="Over counter line" />
+          <LengthField pointer={`${root}/bottom`} label="Lower edge" />
           <LengthField pointer={`${root}/height`} label="Height" />
         </div>
         <h4 className="aside mt-2">Its tile</h4>
