@@ -33,7 +33,7 @@ class TestQuestions:
         assert all(says and why for says, why in ASKED[question][1].values())
 
     def test_only_those_that_the_job_raises(self) -> None:
-        assert asked(joint="1/16") == {"spacers"}
+        assert asked(joint="1/16") == {"spacers", "cuts"}
         assert asked(joint=0) == set()
         assert asked(joint=IN / 8) == {"spacers", "eighth"}
         assert "gap" in asked(things=[GAP])

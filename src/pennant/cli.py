@@ -1,9 +1,10 @@
-"""The pennant command: serve, demo, plan, schema, backup, openapi, rules."""
+"""The pennant command: serve, demo, plan, cuts, materials, days, export, backup and more."""
 
 import argparse
 import asyncio
 import contextlib
 import gc
+import hashlib
 import ipaddress
 import json
 import os
@@ -11,6 +12,7 @@ import socket
 import sys
 import tempfile
 from collections.abc import Callable, Iterator
+from datetime import date
 from importlib import resources
 from pathlib import Path
 from typing import get_args
@@ -23,6 +25,7 @@ from pennant.api.keeping import prepared
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
+from pennant.files.days_ics import days_ics
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.meter.protocol import PORT
 from pennant.meter.simulator import Meter, MeterServer
@@ -31,6 +34,7 @@ from pennant.store.jobs import Jobs
 from pennant.supplier.simulator import PORT as SUPPLIER_PORT
 from pennant.supplier.simulator import Mood, Supplier
 from pennant.words.cuts import cut_sheet, cuts_report
+from pennant.words.days import days_report, said_days
 from pennant.words.quantities import materials_report
 from pennant.words.report import report
 from pennant.words.rules import rules_page
@@ -108,6 +112,21 @@ def _parser() -> argparse.ArgumentParser:
     shopper.add_argument("job", help="a job file, or - for standard input")
     shopper.add_argument("--json", action="store_true", help="every line with its working, as JSON")
     shopper.set_defaults(run=_materials)
+
+    planned = commands.add_parser("days", help="print the days that a job file takes")
+    planned.add_argument("job", help="a job file, or - for standard input")
+    planned.add_argument("--from", dest="first", type=_day, metavar="DATE",
+                         help="the first day, 2026-03-17; else days are counted")  # fmt: skip
+    planned.add_argument("--json", action="store_true", help="all that is said, as JSON")
+    planned.set_defaults(run=_days)
+
+    exporter = commands.add_parser("export", help="write a job file in another format")
+    exporter.add_argument("job", help="a job file, or - for standard input")
+    exporter.add_argument("--as", dest="form", choices=("ics",), required=True, help="which")
+    exporter.add_argument("-o", dest="to", type=Path, required=True, metavar="FILE")
+    exporter.add_argument("--from", dest="first", type=_day, metavar="DATE",
+                          help="the first day, where the job says none")  # fmt: skip
+    exporter.set_defaults(run=_export)
 
     backup = commands.add_parser("backup", help="copy the jobs, also while they are in use")
     backup.add_argument("to", type=Path, help="a file that does not exist yet")
@@ -263,6 +282,28 @@ def _materials(arguments: argparse.Namespace) -> int:
         print(json.dumps(lines, indent=1))
     else:
         print(materials_report(job, made), end="")
+    return 0
+
+
+def _day(text: str) -> date:
+    try:
+        return date.fromisoformat(text)
+    except ValueError:
+        raise argparse.ArgumentTypeError(f"{text!r} is no date; write it as 2026-03-17") from None
+
+
+def _days(arguments: argparse.Namespace) -> int:
+    job = _read(arguments)
+    said = said_days(job, plan(job), arguments.first, date.today())
+    print(said.model_dump_json(indent=1) if arguments.json else days_report(said), end="")
+    return 0
+
+
+def _export(arguments: argparse.Namespace) -> int:
+    job = _read(arguments)
+    stamp = hashlib.sha256(job.name.encode()).hexdigest()[:12]
+    arguments.to.write_bytes(days_ics(job, plan(job), stamp, arguments.first))
+    print(f"wrote {arguments.to}")
     return 0
 
 

@@ -46,7 +46,7 @@ Products = Annotated[ProductShelf, Depends(the_products)]
 Site = Annotated[SiteRecord, Depends(the_record)]
 
 
-def download(text: str, name: str, media_type: str = "text/csv; charset=utf-8") -> Response:
+def download(text: str | bytes, name: str, media_type: str = "text/csv; charset=utf-8") -> Response:
     """Return a text as a file to be saved under a name."""
     headers = {"content-disposition": f'attachment; filename="{name}"'}
     return Response(text, media_type=media_type, headers=headers)

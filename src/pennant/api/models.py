@@ -1,6 +1,7 @@
 """What goes over the wire besides the core's own values."""
 
-from typing import Annotated
+from datetime import date
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -18,6 +19,7 @@ from pennant.core.survey.edits import Addable, Join
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import Agreeing, agreeing
+from pennant.words.days import SaidDays, Sections, said_days
 from pennant.words.sheet import Sheet, sheet
 from pennant.words.start import say_play
 from pennant.words.starts import SaidStart, board
@@ -240,6 +242,46 @@ class AgreePage(BaseModel):
     page: Agreeing
     pictures: list[AgreePicture]
     items: list[AgreedItem]
+
+
+class SectionPicture(BaseModel):
+    """A wall with its sections of setting or of grouting numbered, a standalone SVG document."""
+
+    surface: str
+    name: str
+    work: Literal["set", "grout"]
+    svg: str
+
+
+class DaysPage(BaseModel):
+    """The days of a job, and the walls with their sections."""
+
+    said: SaidDays
+    pictures: list[SectionPicture]
+
+
+def days_page(job: Job, today: date) -> DaysPage:
+    """Return the days of a job; raise `JobRefused` where they cannot be planned."""
+    made = plan(job)
+    with reckoning("the days"):
+        said = said_days(job, made, today=today)
+    pictures = []
+    works: tuple[tuple[Literal["set", "grout"], Sections], ...] = (
+        ("set", said.sections), ("grout", said.grouting),
+    )  # fmt: skip
+    for work, sections in works:
+        for surface in made.surfaces:
+            here = {piece.id for piece in surface.pieces}
+            own = [(label, ids) for label, ids in sections if not here.isdisjoint(ids)]
+            if own:
+                picture = kitchen_drawing(job, made, only=surface.surface, sections=own)
+                pictures.append(
+                    SectionPicture.model_construct(
+                        surface=surface.surface, work=work, svg=picture_svg(picture),
+                        name=made.kitchen.surface(surface.surface).name,
+                    )
+                )  # fmt: skip
+    return DaysPage.model_construct(said=said, pictures=pictures)
 
 
 def agree_page(job: Job) -> AgreePage:

@@ -1,6 +1,7 @@
 """Routes that work something out for a job and keep nothing."""
 
 from collections.abc import AsyncIterator
+from datetime import date
 from typing import Any
 
 from fastapi import APIRouter, Request, Response
@@ -10,6 +11,7 @@ from starlette.concurrency import run_in_threadpool
 from pennant.api.models import (
     Addition,
     AgreePage,
+    DaysPage,
     DrawnBoard,
     Joining,
     MoreWall,
@@ -21,6 +23,7 @@ from pennant.api.models import (
     ToCure,
     View,
     agree_page,
+    days_page,
     said_play,
     view_of,
 )
@@ -41,7 +44,7 @@ from pennant.core.survey.edits import (
 from pennant.words.cures import SaidCure
 from pennant.words.cuts import CutSheet, cut_sheet
 from pennant.words.setting_out import SaidSettingOut, said_setting_out
-from pennant.words.sheet import SaidSetting, settings_list
+from pennant.words.sheet import SaidSetting, settings_list, times_list
 from pennant.words.starts import WISHES
 
 router = APIRouter(prefix="/api")
@@ -91,6 +94,18 @@ def _search(request: Request, search: str, job: Job, **asked: Any) -> AsyncItera
     searches: Searches = request.app.state.searches
     question = {"search": search, "job": job.model_dump(mode="json"), **asked}
     return searches.results(question, request.is_disconnected)
+
+
+@router.post("/days")
+def plan_days(job: Job) -> DaysPage:
+    """Return the days that a job takes, and its sections on the wall; nothing is kept."""
+    return days_page(job, date.today())
+
+
+@router.get("/times")
+def list_times() -> list[SaidSetting]:
+    """Return every wait and pace in words, in the order of their declaration."""
+    return list(times_list())
 
 
 @router.post("/agree")

@@ -20,6 +20,7 @@ from pennant.core.site.record import (
     spot_of,
 )
 from pennant.files.cuts_csv import cuts_csv
+from pennant.files.days_ics import days_ics
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.files.materials_csv import materials_csv
 from pennant.store.record import AsItWas, OldNote, SiteRecord, StoredEvent
@@ -40,6 +41,13 @@ def materials_as_csv(id_: str, jobs: Kept) -> Response:
     """Return the shopping list of a job for a spreadsheet."""
     job = read_job(jobs.get(id_).document)
     return download(materials_csv(job, plan(job)), f"{file_name(job)}-materials.csv")
+
+
+@router.get("/jobs/{id_}/days.ics", response_class=Response)
+def days_as_calendar(id_: str, jobs: Kept) -> Response:
+    """Return the days of a job as a calendar file; refused where it has no first day."""
+    job = read_job(jobs.get(id_).document)
+    return download(days_ics(job, plan(job), id_), f"{file_name(job)}.ics", "text/calendar")
 
 
 @router.get("/jobs/{id_}/record")

@@ -26,10 +26,17 @@ Marks = Sequence[tuple[str, Collection[str]]]
 """Labels, each with the pieces that it stands for."""
 
 
-def kitchen_drawing(job: Job, plan: Plan, only: str | None = None, marks: Marks = ()) -> Picture:
+def kitchen_drawing(
+    job: Job,
+    plan: Plan,
+    only: str | None = None,
+    marks: Marks = (),
+    sections: Marks = (),
+) -> Picture:
     """Return the walls unrolled to scale.
 
-    ``only`` draws one surface alone. The pieces of each of the ``marks`` are outlined.
+    ``only`` draws one surface alone. The pieces of each of the ``marks`` are outlined; those of the
+    ``sections`` are tinted by turns, so that one sees where each ends.
     """
     walls = [one for one in plan.kitchen.surfaces
              if only == one.id or (only is None and one.id == one.of)]  # fmt: skip
@@ -42,10 +49,11 @@ def kitchen_drawing(job: Job, plan: Plan, only: str | None = None, marks: Marks 
     x = 0.0
     for wall, one in zip(walls, made, strict=True):
         by = (x - one.frame[0], slab - low)
-        shapes += (_moved(shape, by) for shape in (*_wall(wall, one, slab), *_marked(one, marks)))
+        own = (*_wall(wall, one, slab), *_marked(one, marks), *_sections(one, sections))
+        shapes += (_moved(shape, by) for shape in own)
         labels += (
             label._replace(at=(label.at[0] + by[0], label.at[1] + by[1]))
-            for label in _labels(one, marks)
+            for label in _labels(one, (*marks, *sections))
         )
         x += one.frame[2] - one.frame[0]
         if wall is not walls[-1]:
@@ -92,6 +100,14 @@ def _marked(made: SurfacePlan, marks: Marks) -> Iterator[Shape]:
     }
     for outline in outlines.values():
         yield Shape("marked", outline)
+
+
+def _sections(made: SurfacePlan, sections: Marks) -> Iterator[Shape]:
+    """Each section's pieces, every other one in a second tint."""
+    for number, (_, own) in enumerate(_meant(made, sections)):
+        role: Role = "section" if number % 2 else "other-section"
+        for piece in own:
+            yield Shape(role, piece.outline)
 
 
 def _labels(made: SurfacePlan, marks: Marks) -> Iterator[Label]:

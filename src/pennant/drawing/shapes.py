@@ -11,10 +11,11 @@ from pennant.core.geometry.clip import Outline, Point
 
 Role = Literal[
     "joints", "tile", "cut", "objection", "counter", "overhead", "opening", "fold", "flag", "staff",
-    "marked", "ring",
+    "marked", "ring", "section", "other-section",
 ]  # fmt: skip
 """What a shape is: the field as far as joints fill it, pieces (whole, cut, to be cured), what
-stands on the wall, folds between walls, the pennant, pieces that a label is about."""
+stands on the wall, folds between walls, the pennant, pieces that a label is about, and those of
+one section of work and the next."""
 
 
 class Shape(NamedTuple):

@@ -10,6 +10,7 @@ from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
 _INK = "#2a2b2b"
 _FLAG = "#c4432b"
 _MARK = "#1f5a93"
+_WAX = "#b07a1c"
 _WOOD = "#5c5346"
 
 
@@ -27,6 +28,8 @@ def _styles(colours: Colours) -> dict[Role, str]:
         "flag": f"fill:{_FLAG}",
         "staff": f"stroke:{_INK};stroke-width:8",
         "marked": f"fill:{_MARK};fill-opacity:.25;stroke:{_MARK};stroke-width:6",
+        "section": f"fill:{_MARK};fill-opacity:.38;stroke:#fff;stroke-width:3",
+        "other-section": f"fill:{_WAX};fill-opacity:.38;stroke:#fff;stroke-width:3",
         "ring": f"fill:#fbf9f3;stroke:{_MARK};stroke-width:6",
     }
 

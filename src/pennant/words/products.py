@@ -38,6 +38,8 @@ _FIELDS: dict[str, tuple[str, str]] = {
     "pack": ("In a pack", ""), "density": ("Density", "kg a litre"),
     "water": ("Water", "litres a kg"), "pot_life": ("A batch lives", "minutes"),
     "open_time": ("Skins after", "minutes"), "set_hours": ("Sets in", "hours"),
+    "dry_hours": ("Dry in", "hours"), "water_hours": ("No water for", "hours"),
+    "after_grout": ("Grout dries first", "hours"),
     "covers": ("A pack covers", "m²"), "goes_on": ("Goes on", "walls, with ; between"),
     "not_on": ("Not on", "walls, with ; between"), "joint_least": ("Joints from", ""),
     "joint_most": ("Joints up to", ""), "cover": ("Covers", "m² a litre"), "coats": ("Coats", ""),

@@ -3,13 +3,17 @@
 from collections.abc import Iterator
 
 from pennant.core.cuts.cut_list import REPEATS
+from pennant.core.days.planner import MOST_TRIED, SHORTEST_PART
+from pennant.core.days.steps import HAZE_MAY_WAIT
 from pennant.core.document.boxes import BOX_SIZES, BoxSize
 from pennant.core.document.colour import CONTRAST_OVER, DARK_UNDER
 from pennant.core.document.lengths import MM_PER_INCH, Step, show_exact, show_length, show_with_unit
 from pennant.core.document.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
 from pennant.core.document.products import SET_HOURS
+from pennant.core.document.schedule import MOST_DAYS
 from pennant.core.document.settings import STAGGER_APART, Settings, field_of, meta
 from pennant.core.document.tile import LEAST_TILE
+from pennant.core.document.times import Times, time_meta
 from pennant.core.document.values import LONGEST
 from pennant.core.document.wishes import BANDS, usual_wishes
 from pennant.core.layout.field import CORNERS_OF_A_ROUND
@@ -139,6 +143,21 @@ def _lines() -> Iterator[str]:
         f"| staggered courses alike | {STARTS_APART} of {PARTS} of a module | courses that begin "
         "nearer than this, of four in a row, look the same |"
     )
+    yield (
+        f"| days looked ahead | {MOST_DAYS} | a kitchen that takes longer waits for something "
+        "else |"
+    )
+    yield (
+        f"| orders of steps tried | {MOST_TRIED:,} steps put in place | by count and not by the "
+        "clock: the same job has the same days |"
+    )
+    yield (
+        f"| a part of a step | {SHORTEST_PART} minutes | it is not begun for less before a break |"
+    )
+    yield (
+        f"| haze may wait | {HAZE_MAY_WAIT} minutes | it still comes off with a damp cloth, and "
+        "the next section is spread meanwhile |"
+    )
     yield f"| staggered courses | {ROWS} | after so many the stagger comes round again |"
     yield (
         f"| like cuts made first | {REPEATS} or more | fewer are not worth a stop on the saw "
@@ -175,6 +194,19 @@ def _lines() -> Iterator[str]:
     for asks, ways in ASKED.values():
         for says, why in ways.values():
             yield f"| {asks} | {says} | {why} |"
+    yield ""
+    yield "## Times"
+    yield ""
+    yield "What the days are reckoned from; a job carries its own, and a product's sheet wins."
+    yield ""
+    yield "| time or pace | value | why |"
+    yield "|---|---|---|"
+    for name, told in Times.model_fields.items():
+        extra = time_meta(name)
+        value = f"{extra['in']:g} {extra['unit']}"
+        if extra["unit"] == "mm":
+            value = f"{show_exact(extra['in'], 'in')} in"
+        yield f"| `{name}` | {value} | {told.description} |"
     yield ""
     yield "## Waiting"
     yield ""

@@ -5,6 +5,7 @@ from collections.abc import Iterable, Iterator
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import STEP_MM, show_exact, show_length
 from pennant.core.document.settings import Settings, field_of, meta
+from pennant.core.document.times import Times, time_meta
 from pennant.core.document.values import Value, lengths_in
 from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading, Gets
@@ -217,4 +218,15 @@ def settings_list() -> tuple[SaidSetting, ...]:
             unit=str(meta(name)["unit"]),
         )
         for name in Settings.model_fields
+    )  # fmt: skip
+
+
+def times_list() -> tuple[SaidSetting, ...]:
+    """Return every wait and pace in words, in the order of their declaration."""
+    return tuple(
+        SaidSetting(
+            name=name, label=name.replace("_", " "), why=field.description or "",
+            unit=str(time_meta(name)["unit"]),
+        )
+        for name, field in Times.model_fields.items()
     )  # fmt: skip

@@ -40,6 +40,20 @@ ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
         "before": ("before grout and after", "neither adhesive nor grout goes into the pores"),
         "after": ("after grout only", "one coat less, where grout is near the tile's colour"),
     }),
+    "cuts": ("Cuts are made", {
+        "repeats": ("repeats before, odd ones as set", "a stack at one setting of the saw; what "
+                    "is odd is cut to what the wall shows"),
+        "all": ("all before, but for what the wall decides",
+                "the saw is out once: for a hired one, or a quiet house"),
+        "as set": ("all as one goes", "each is tried where it goes; the saw stands ready all day"),
+    }),
+    "last": ("At the end", {
+        "sealer": ("the sealer first, then the sealant",
+                   "where the movement joints' faces are masked or wiped bare: sealant does not "
+                   "hold on sealer"),
+        "sealant": ("the sealant first, then the sealer",
+                    "where nobody masks: it holds for sure, and the sealer waits until it cured"),
+    }),
 }  # fmt: skip
 """Each question, and each way with what it is chosen for; the default is the first."""
 
@@ -89,3 +103,7 @@ def raised(job: Job, question: Question) -> bool:
             return job.pattern.joint > EPS and job.tile.material != "stick-on"
         case "sealed":
             return job.tile.porous
+        case "cuts":
+            return job.tile.material != "stick-on"
+        case "last":
+            return job.tile.porous or job.products.sealer is not None

@@ -88,6 +88,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Days
+         * @description Return the days that a job takes, and its sections on the wall; nothing is kept.
+         */
+        post: operations["plan_days_api_days_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Times
+         * @description Return every wait and pace in words, in the order of their declaration.
+         */
+        get: operations["list_times_api_times_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/agree": {
         parameters: {
             query?: never;
@@ -654,6 +694,26 @@ export interface paths {
          * @description Return the shopping list of a job for a spreadsheet.
          */
         get: operations["materials_as_csv_api_jobs__id___materials_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/days.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Days As Calendar
+         * @description Return the days of a job as a calendar file; refused where it has no first day.
+         */
+        get: operations["days_as_calendar_api_jobs__id___days_ics_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1941,6 +2001,11 @@ export interface components {
              * @default 1
              */
             coats: number;
+            /**
+             * Dry Hours
+             * @description Between coats, and after the last.
+             */
+            dry_hours?: number | null;
         };
         /**
          * Columns
@@ -2097,6 +2162,15 @@ export interface components {
             stock: string;
             /** Assumes */
             assumes: string;
+        };
+        /**
+         * DaysPage
+         * @description The days of a job, and the walls with their sections.
+         */
+        DaysPage: {
+            said: components["schemas"]["SaidDays"];
+            /** Pictures */
+            pictures: components["schemas"]["SectionPicture"][];
         };
         /**
          * Device
@@ -2257,6 +2331,23 @@ export interface components {
             x1: number;
             /** Text */
             text: string;
+        };
+        /**
+         * Done
+         * @description A step that has been done (or left out, with a word): when it ended.
+         */
+        Done: {
+            /** Step */
+            step: string;
+            /** On */
+            on: string;
+            /** At */
+            at: string;
+            /**
+             * Left Out
+             * @default
+             */
+            left_out: string;
         };
         /**
          * Doubt
@@ -2949,6 +3040,11 @@ export interface components {
              * @description How much is in a pack, as its line counts it.
              */
             pack: number;
+            /**
+             * Dry Hours
+             * @description Of patch, before it is primed.
+             */
+            dry_hours?: number | null;
         };
         /**
          * Grout
@@ -3000,6 +3096,11 @@ export interface components {
              * @description Before it is sealed.
              */
             set_hours?: number | null;
+            /**
+             * Water Hours
+             * @description Before it gets wet.
+             */
+            water_hours?: number | null;
             /**
              * Joint Least
              * @description A number is millimetres; a string is a length as written on a pad.
@@ -3059,6 +3160,11 @@ export interface components {
              * @description Before it is sealed.
              */
             set_hours?: number | null;
+            /**
+             * Water Hours
+             * @description Before it gets wet.
+             */
+            water_hours?: number | null;
             /**
              * Joint Least
              * @default 0
@@ -3368,10 +3474,93 @@ export interface components {
              *       "old_tile": "over",
              *       "eighth": "sanded",
              *       "spacers": "leg",
-             *       "sealed": "before"
+             *       "sealed": "before",
+             *       "cuts": "repeats",
+             *       "last": "sealer"
              *     }
              */
             ways: components["schemas"]["Ways"];
+            /**
+             * @default {
+             *       "zone": "",
+             *       "people": 1,
+             *       "skill": "a few done",
+             *       "hours": [
+             *         "8:00-16:30",
+             *         "8:00-16:30",
+             *         "8:00-16:30",
+             *         "8:00-16:30",
+             *         "8:00-16:30",
+             *         "",
+             *         ""
+             *       ],
+             *       "off": [],
+             *       "outside": [],
+             *       "own_steps": [],
+             *       "wish": "fewest days",
+             *       "done": []
+             *     }
+             */
+            schedule: components["schemas"]["Schedule"];
+            /**
+             * @default {
+             *       "washed_dry": 1,
+             *       "patch_dry": 12,
+             *       "primer_dry": 2,
+             *       "glue_dry": 4,
+             *       "board_joints_set": 12,
+             *       "unpacked": 24,
+             *       "trial_dry": 24,
+             *       "sealer_dry": 2,
+             *       "dense_set": 72,
+             *       "wipe_after": 12,
+             *       "ready_wipe_after": 5,
+             *       "haze_after": 30,
+             *       "polish_after": 3,
+             *       "polish_within": 4,
+             *       "pinholes_after": 16,
+             *       "water_after": 24,
+             *       "sealer_after": 48,
+             *       "sealant_after": 24,
+             *       "sealant_dry": 24,
+             *       "open_time": 20,
+             *       "ready_batch": 120,
+             *       "spread_band": 990.5999999999999,
+             *       "grout_section": 1,
+             *       "first_kitchen": 0.5,
+             *       "every_week": 1.5,
+             *       "slow_start": 0.7,
+             *       "herringbone_pace": 0.33,
+             *       "lattice_pace": 0.5,
+             *       "clear_room": 30,
+             *       "protect_each": 6,
+             *       "prove_dead": 10,
+             *       "device_off": 6,
+             *       "device_on": 12,
+             *       "scrape_off": 20,
+             *       "tile_off_pace": 1.5,
+             *       "wash_pace": 10,
+             *       "scuff_pace": 8,
+             *       "coat_pace": 14,
+             *       "patch_pace": 5,
+             *       "board_pace": 3,
+             *       "mat_pace": 4,
+             *       "boxes_each": 4,
+             *       "dry_lay": 20,
+             *       "strike_each": 20,
+             *       "batten_each": 20,
+             *       "trim_each": 10,
+             *       "mix_each": 10,
+             *       "scrape_joints": 150,
+             *       "haze_each": 5,
+             *       "polish_each": 6,
+             *       "sealant_pace": 8,
+             *       "appliances_back": 40,
+             *       "touch_up": 20,
+             *       "hand_over": 30
+             *     }
+             */
+            times: components["schemas"]["Times-Input"];
             /**
              * @default {
              *       "counter_gap": 3.175,
@@ -3628,10 +3817,93 @@ export interface components {
              *       "old_tile": "over",
              *       "eighth": "sanded",
              *       "spacers": "leg",
-             *       "sealed": "before"
+             *       "sealed": "before",
+             *       "cuts": "repeats",
+             *       "last": "sealer"
              *     }
              */
             ways: components["schemas"]["Ways"];
+            /**
+             * @default {
+             *       "zone": "",
+             *       "people": 1,
+             *       "skill": "a few done",
+             *       "hours": [
+             *         "8:00-16:30",
+             *         "8:00-16:30",
+             *         "8:00-16:30",
+             *         "8:00-16:30",
+             *         "8:00-16:30",
+             *         "",
+             *         ""
+             *       ],
+             *       "off": [],
+             *       "outside": [],
+             *       "own_steps": [],
+             *       "wish": "fewest days",
+             *       "done": []
+             *     }
+             */
+            schedule: components["schemas"]["Schedule"];
+            /**
+             * @default {
+             *       "washed_dry": 1,
+             *       "patch_dry": 12,
+             *       "primer_dry": 2,
+             *       "glue_dry": 4,
+             *       "board_joints_set": 12,
+             *       "unpacked": 24,
+             *       "trial_dry": 24,
+             *       "sealer_dry": 2,
+             *       "dense_set": 72,
+             *       "wipe_after": 12,
+             *       "ready_wipe_after": 5,
+             *       "haze_after": 30,
+             *       "polish_after": 3,
+             *       "polish_within": 4,
+             *       "pinholes_after": 16,
+             *       "water_after": 24,
+             *       "sealer_after": 48,
+             *       "sealant_after": 24,
+             *       "sealant_dry": 24,
+             *       "open_time": 20,
+             *       "ready_batch": 120,
+             *       "spread_band": 990.5999999999999,
+             *       "grout_section": 1,
+             *       "first_kitchen": 0.5,
+             *       "every_week": 1.5,
+             *       "slow_start": 0.7,
+             *       "herringbone_pace": 0.33,
+             *       "lattice_pace": 0.5,
+             *       "clear_room": 30,
+             *       "protect_each": 6,
+             *       "prove_dead": 10,
+             *       "device_off": 6,
+             *       "device_on": 12,
+             *       "scrape_off": 20,
+             *       "tile_off_pace": 1.5,
+             *       "wash_pace": 10,
+             *       "scuff_pace": 8,
+             *       "coat_pace": 14,
+             *       "patch_pace": 5,
+             *       "board_pace": 3,
+             *       "mat_pace": 4,
+             *       "boxes_each": 4,
+             *       "dry_lay": 20,
+             *       "strike_each": 20,
+             *       "batten_each": 20,
+             *       "trim_each": 10,
+             *       "mix_each": 10,
+             *       "scrape_joints": 150,
+             *       "haze_each": 5,
+             *       "polish_each": 6,
+             *       "sealant_pace": 8,
+             *       "appliances_back": 40,
+             *       "touch_up": 20,
+             *       "hand_over": 30
+             *     }
+             */
+            times: components["schemas"]["Times-Output"];
             /**
              * @default {
              *       "counter_gap": 3.175,
@@ -4268,6 +4540,34 @@ export interface components {
             price?: number | null;
         };
         /**
+         * Outside
+         * @description What comes from outside: on which day, and until when where it is hired.
+         */
+        Outside: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "tile" | "counter" | "hood" | "electrician" | "plumber" | "saw";
+            /** On */
+            on: string;
+            /**
+             * Until
+             * @description The last day of what is hired.
+             */
+            until?: string | null;
+            /**
+             * Price
+             * @description A day, in own money.
+             */
+            price?: number | null;
+            /**
+             * Agreed With
+             * @default
+             */
+            agreed_with: string;
+        };
+        /**
          * Overhead
          * @description A thing that hangs over the counter; tile stops under it and beside it.
          *
@@ -4363,6 +4663,35 @@ export interface components {
              * @description How far its side stands out.
              */
             depth?: number | null;
+        };
+        /**
+         * OwnStep
+         * @description A step that the job needs besides those that Pennant knows, such as a painter's day.
+         */
+        OwnStep: {
+            /** Name */
+            name: string;
+            /**
+             * Minutes
+             * @default 60
+             */
+            minutes: number;
+            /**
+             * Follows
+             * @default []
+             */
+            follows: string[];
+            /**
+             * Before
+             * @default []
+             */
+            before: string[];
+            /**
+             * Wait Hours
+             * @description After it, before what it comes before.
+             * @default 0
+             */
+            wait_hours: number;
         };
         /**
          * Piece
@@ -4860,6 +5189,70 @@ export interface components {
             says: string;
         };
         /**
+         * SaidBlock
+         * @description A block on the strip. ``start`` and ``end`` are minutes after the day's midnight.
+         */
+        SaidBlock: {
+            /** Number */
+            number: number;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Name */
+            name: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "before" | "prepare" | "set out" | "set" | "grout" | "finish" | "own";
+            /** Part */
+            part: string;
+        };
+        /**
+         * SaidCard
+         * @description What is done at one stretch: when, what, how, what to have ready, to look at, to mind.
+         */
+        SaidCard: {
+            /** Number */
+            number: number;
+            /** Steps */
+            steps: string[];
+            /** Name */
+            name: string;
+            /** Phase */
+            phase: string;
+            /** At */
+            at: string;
+            /** Lasts */
+            lasts: string;
+            /** Who */
+            who: string;
+            /** How */
+            how: string[];
+            /** Sketch */
+            sketch: ("comb" | "back-butter" | "float" | "wedge" | "tester" | "sealant" | "batten") | null;
+            /** Right */
+            right: string;
+            /** Ready */
+            ready: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Doubt */
+            doubt: string;
+            /** Times */
+            times: components["schemas"]["SaidTime"][];
+            /** Stop */
+            stop: string;
+            /** Pieces */
+            pieces: string[];
+            /**
+             * Done
+             * @default false
+             */
+            done: boolean;
+        };
+        /**
          * SaidCorner
          * @description A corner in words: what each kind of course gets on both walls.
          */
@@ -4937,6 +5330,73 @@ export interface components {
             where: string;
             /** Tiles */
             tiles: components["schemas"]["SaidFrom"][];
+        };
+        /**
+         * SaidDay
+         * @description A day on which something is done or waited for. ``work`` are minutes after midnight.
+         */
+        SaidDay: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Date */
+            date: string;
+            /** Work */
+            work: [
+                number,
+                number
+            ] | null;
+            /** Blocks */
+            blocks: components["schemas"]["SaidBlock"][];
+            /** Waits */
+            waits: components["schemas"]["SaidWaiting"][];
+            /** Cards */
+            cards: components["schemas"]["SaidCard"][];
+        };
+        /**
+         * SaidDays
+         * @description The days of a job in words.
+         */
+        SaidDays: {
+            /** Headline */
+            headline: string;
+            /** Proof */
+            proof: string;
+            /** Chain */
+            chain: string[];
+            /** Shorter */
+            shorter: string[];
+            /** Clashes */
+            clashes: string[];
+            /** Days */
+            days: components["schemas"]["SaidDay"][];
+            /** Uses */
+            uses: components["schemas"]["SaidUse"][];
+            /** Needs */
+            needs: components["schemas"]["SaidNeed"][];
+            /** Done */
+            done: components["schemas"]["SaidDone"][];
+            /** Sections */
+            sections: [
+                string,
+                string[]
+            ][];
+            /** Grouting */
+            grouting: [
+                string,
+                string[]
+            ][];
+        };
+        /**
+         * SaidDone
+         * @description A step that has been done, or left out.
+         */
+        SaidDone: {
+            /** Step */
+            step: string;
+            /** Says */
+            says: string;
         };
         /**
          * SaidDoubt
@@ -5137,6 +5597,16 @@ export interface components {
             asks: string;
         };
         /**
+         * SaidNeed
+         * @description By which day a line of the shopping list is needed.
+         */
+        SaidNeed: {
+            /** Id */
+            id: string;
+            /** By */
+            by: string;
+        };
+        /**
          * SaidPair
          * @description One answer of a corner in words.
          */
@@ -5224,7 +5694,7 @@ export interface components {
              * Question
              * @enum {string}
              */
-            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "sealed";
+            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "sealed" | "cuts" | "last";
             /** Asks */
             asks: string;
             /** Chosen */
@@ -5329,6 +5799,26 @@ export interface components {
             left: string;
         };
         /**
+         * SaidTime
+         * @description A time within a card: a batch, a section, or coming back to one.
+         */
+        SaidTime: {
+            /** At */
+            at: string;
+            /** Says */
+            says: string;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: string[];
+        };
+        /**
          * SaidTool
          * @description What a tool has to do: how many cuts, how long, and the caution to say at it.
          */
@@ -5360,6 +5850,32 @@ export interface components {
             why: string;
             /** Cure */
             cure: string;
+        };
+        /**
+         * SaidUse
+         * @description From when the kitchen can be used again for something.
+         */
+        SaidUse: {
+            /** What */
+            what: string;
+            /** When */
+            when: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * SaidWaiting
+         * @description A wait on the strip: ``lane`` keeps those apart that run at once.
+         */
+        SaidWaiting: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Lane */
+            lane: number;
+            /** Says */
+            says: string;
         };
         /**
          * SaidWay
@@ -5437,6 +5953,91 @@ export interface components {
             joint: number;
         };
         /**
+         * Schedule
+         * @description What the days are planned from, besides the plan of the tile.
+         */
+        Schedule: {
+            /**
+             * First
+             * @description The first day; without it, day 1.
+             */
+            first?: string | null;
+            /**
+             * Zone
+             * @description The kitchen's time zone, such as Etc/UTC, for clocks that are put forward.
+             * @default
+             */
+            zone: string;
+            /**
+             * People
+             * @default 1
+             */
+            people: number;
+            /**
+             * Skill
+             * @default a few done
+             * @enum {string}
+             */
+            skill: "first kitchen" | "a few done" | "every week";
+            /**
+             * Hours
+             * @description Working hours from Monday to Sunday.
+             * @default [
+             *       "8:00-16:30",
+             *       "8:00-16:30",
+             *       "8:00-16:30",
+             *       "8:00-16:30",
+             *       "8:00-16:30",
+             *       "",
+             *       ""
+             *     ]
+             */
+            hours: string[];
+            /**
+             * Off
+             * @default []
+             */
+            off: string[];
+            /**
+             * Loud From
+             * @description No noise before.
+             */
+            loud_from?: string | null;
+            /**
+             * Loud Until
+             * @description No noise after.
+             */
+            loud_until?: string | null;
+            /**
+             * Water By
+             * @description The kitchen must have water again by.
+             */
+            water_by?: string | null;
+            /**
+             * Outside
+             * @default []
+             */
+            outside: components["schemas"]["Outside"][];
+            /**
+             * Own Steps
+             * @default []
+             */
+            own_steps: components["schemas"]["OwnStep"][];
+            /**
+             * Wish
+             * @default fewest days
+             * @enum {string}
+             */
+            wish: "fewest days" | "fewest visits" | "done by";
+            /** By */
+            by?: string | null;
+            /**
+             * Done
+             * @default []
+             */
+            done: components["schemas"]["Done"][];
+        };
+        /**
          * Sealant
          * @description Sealant for changes of plane, in the grout's colour; clear where no colour is given.
          */
@@ -5457,6 +6058,33 @@ export interface components {
             pack: number;
             /** Colour */
             colour?: string | null;
+            /**
+             * After Grout
+             * @description Hours that grout dries first.
+             */
+            after_grout?: number | null;
+            /**
+             * Dry Hours
+             * @description Before it gets wet.
+             */
+            dry_hours?: number | null;
+        };
+        /**
+         * SectionPicture
+         * @description A wall with its sections of setting or of grouting numbered, a standalone SVG document.
+         */
+        SectionPicture: {
+            /** Surface */
+            surface: string;
+            /** Name */
+            name: string;
+            /**
+             * Work
+             * @enum {string}
+             */
+            work: "set" | "grout";
+            /** Svg */
+            svg: string;
         };
         /**
          * Settings
@@ -6997,6 +7625,666 @@ export interface components {
             ][];
         };
         /**
+         * Times
+         * @description Waits in hours or minutes, and the paces of work.
+         */
+        "Times-Input": {
+            /**
+             * Washed Dry
+             * @description A washed wall dries before anything is put on it.
+             * @default 1
+             */
+            washed_dry: number;
+            /**
+             * Patch Dry
+             * @description Patch is dry through in 2 to 24 h; it is sanded and primed after.
+             * @default 12
+             */
+            patch_dry: number;
+            /**
+             * Primer Dry
+             * @description A coat of primer, 1 to 3 h.
+             * @default 2
+             */
+            primer_dry: number;
+            /**
+             * Glue Dry
+             * @description A diluted glue coat must be dry through, or the bed draws it up.
+             * @default 4
+             */
+            glue_dry: number;
+            /**
+             * Board Joints Set
+             * @description Tape bedded over the joints of boards sets overnight.
+             * @default 12
+             */
+            board_joints_set: number;
+            /**
+             * Unpacked
+             * @description Panels with glue of their own come to the room's warmth first.
+             * @default 24
+             */
+            unpacked: number;
+            /**
+             * Trial Dry
+             * @description Grout is tried on two spare tiles, and its colour is the dried one.
+             * @default 24
+             */
+            trial_dry: number;
+            /**
+             * Sealer Dry
+             * @description A coat of sealer, from minutes to 2 days.
+             * @default 2
+             */
+            sealer_dry: number;
+            /**
+             * Dense Set
+             * @description Ready-mixed adhesive dries only by giving its water away: behind glazed or dense tile, or over a primer, it takes this long.
+             * @default 72
+             */
+            dense_set: number;
+            /**
+             * Wipe After
+             * @description Grout firms for 10 to 15 minutes before it is wiped the first time.
+             * @default 12
+             */
+            wipe_after: number;
+            /**
+             * Ready Wipe After
+             * @description Ready-mixed grout is wiped early: it sags on a wall, and its film is hard to take off.
+             * @default 5
+             */
+            ready_wipe_after: number;
+            /**
+             * Haze After
+             * @description The film of grout on the tile is wiped off once it has dried to a haze.
+             * @default 30
+             */
+            haze_after: number;
+            /**
+             * Polish After
+             * @description Grouted tile is polished with a dry cloth.
+             * @default 3
+             */
+            polish_after: number;
+            /**
+             * Polish Within
+             * @description Later the haze has to be scrubbed off.
+             * @default 4
+             */
+            polish_within: number;
+            /**
+             * Pinholes After
+             * @description Pinholes show next day, and are touched up then.
+             * @default 16
+             */
+            pinholes_after: number;
+            /**
+             * Water After
+             * @description No water on new grout for this long.
+             * @default 24
+             */
+            water_after: number;
+            /**
+             * Sealer After
+             * @description Grout is dry enough to be sealed after 24 to 72 h.
+             * @default 48
+             */
+            sealer_after: number;
+            /**
+             * Sealant After
+             * @description Sealant goes on dry grout only.
+             * @default 24
+             */
+            sealant_after: number;
+            /**
+             * Sealant Dry
+             * @description Sealant has cured through before it gets wet.
+             * @default 24
+             */
+            sealant_dry: number;
+            /**
+             * Open Time
+             * @description How long spread adhesive takes tile before it skins: touch it.
+             * @default 20
+             */
+            open_time: number;
+            /**
+             * Ready Batch
+             * @description Set at a stretch from a tub of ready-mixed adhesive, lid off.
+             * @default 120
+             */
+            ready_batch: number;
+            /**
+             * Spread Band
+             * @description Along the wall, what is spread at once: about a metre, an arm's reach.
+             * @default 990.5999999999999
+             */
+            spread_band: number | string;
+            /**
+             * Grout Section
+             * @description What is grouted before it is wiped: about a square metre.
+             * @default 1
+             */
+            grout_section: number;
+            /**
+             * First Kitchen
+             * @description Whoever sets tile for the first time: half as quick.
+             * @default 0.5
+             */
+            first_kitchen: number;
+            /**
+             * Every Week
+             * @description Whoever sets tile every week.
+             * @default 1.5
+             */
+            every_week: number;
+            /**
+             * Slow Start
+             * @description The first batch of a job, until the hand is in and the courses are true.
+             * @default 0.7
+             */
+            slow_start: number;
+            /**
+             * Herringbone Pace
+             * @description Herringbone: a third of a half bond, every piece both ways.
+             * @default 0.33
+             */
+            herringbone_pace: number;
+            /**
+             * Lattice Pace
+             * @description Other patterns that do not run in courses.
+             * @default 0.5
+             */
+            lattice_pace: number;
+            /**
+             * Clear Room
+             * @description Empty the counter, take appliances out.
+             * @default 30
+             */
+            clear_room: number;
+            /**
+             * Protect Each
+             * @description Sheeting over the counter, and tape along it.
+             * @default 6
+             */
+            protect_each: number;
+            /**
+             * Prove Dead
+             * @description Find the breakers, prove the tester before and after.
+             * @default 10
+             */
+            prove_dead: number;
+            /**
+             * Device Off
+             * @description Prove it dead, take the plate off, ease it forward.
+             * @default 6
+             */
+            device_off: number;
+            /**
+             * Device On
+             * @description Bring it out on spacers, longer screws, the plate.
+             * @default 12
+             */
+            device_on: number;
+            /**
+             * Scrape Off
+             * @description Old sealant, loose texture and splashes off.
+             * @default 20
+             */
+            scrape_off: number;
+            /**
+             * Tile Off Pace
+             * @description Old tile off the wall, and the rubble carried out.
+             * @default 1.5
+             */
+            tile_off_pace: number;
+            /**
+             * Wash Pace
+             * @description Wash with degreaser, rinse.
+             * @default 10
+             */
+            wash_pace: number;
+            /**
+             * Scuff Pace
+             * @description Scuff through the shine.
+             * @default 8
+             */
+            scuff_pace: number;
+            /**
+             * Coat Pace
+             * @description A coat of primer or sealer by roller or cloth.
+             * @default 14
+             */
+            coat_pace: number;
+            /**
+             * Patch Pace
+             * @description Fill the hollows of a stretch and strike it off.
+             * @default 5
+             */
+            patch_pace: number;
+            /**
+             * Board Pace
+             * @description Cut, screw and tape boards.
+             * @default 3
+             */
+            board_pace: number;
+            /**
+             * Mat Pace
+             * @description Hang a mat in strips, cut it out at boxes, press it on.
+             * @default 4
+             */
+            mat_pace: number;
+            /**
+             * Boxes Each
+             * @description Open it, compare lots and shades, lay out culls.
+             * @default 4
+             */
+            boxes_each: number;
+            /**
+             * Dry Lay
+             * @description Lay a few courses out dry and look.
+             * @default 20
+             */
+            dry_lay: number;
+            /**
+             * Strike Each
+             * @description Strike the datum, the start line and the heights of the courses.
+             * @default 20
+             */
+            strike_each: number;
+            /**
+             * Batten Each
+             * @description Cut a batten and screw it on level.
+             * @default 20
+             */
+            batten_each: number;
+            /**
+             * Trim Each
+             * @description Cut trim to length, mitre or bend it, try it dry.
+             * @default 10
+             */
+            trim_each: number;
+            /**
+             * Mix Each
+             * @description Weigh, mix, let it stand, mix again.
+             * @default 10
+             */
+            mix_each: number;
+            /**
+             * Scrape Joints
+             * @description Spacers out, adhesive scraped from the joints, faces wiped.
+             * @default 150
+             */
+            scrape_joints: number;
+            /**
+             * Haze Each
+             * @description Wipe the haze off.
+             * @default 5
+             */
+            haze_each: number;
+            /**
+             * Polish Each
+             * @description Polish.
+             * @default 6
+             */
+            polish_each: number;
+            /**
+             * Sealant Pace
+             * @description Mask, lay the bead, tool it, take the tape off.
+             * @default 8
+             */
+            sealant_pace: number;
+            /**
+             * Appliances Back
+             * @description Appliances slid back, and tried.
+             * @default 40
+             */
+            appliances_back: number;
+            /**
+             * Touch Up
+             * @description Pinholes in the grout, marks on the wall.
+             * @default 20
+             */
+            touch_up: number;
+            /**
+             * Hand Over
+             * @description Sheeting off; spare tile, leftovers, lots and care noted.
+             * @default 30
+             */
+            hand_over: number;
+        };
+        /**
+         * Times
+         * @description Waits in hours or minutes, and the paces of work.
+         */
+        "Times-Output": {
+            /**
+             * Washed Dry
+             * @description A washed wall dries before anything is put on it.
+             * @default 1
+             */
+            washed_dry: number;
+            /**
+             * Patch Dry
+             * @description Patch is dry through in 2 to 24 h; it is sanded and primed after.
+             * @default 12
+             */
+            patch_dry: number;
+            /**
+             * Primer Dry
+             * @description A coat of primer, 1 to 3 h.
+             * @default 2
+             */
+            primer_dry: number;
+            /**
+             * Glue Dry
+             * @description A diluted glue coat must be dry through, or the bed draws it up.
+             * @default 4
+             */
+            glue_dry: number;
+            /**
+             * Board Joints Set
+             * @description Tape bedded over the joints of boards sets overnight.
+             * @default 12
+             */
+            board_joints_set: number;
+            /**
+             * Unpacked
+             * @description Panels with glue of their own come to the room's warmth first.
+             * @default 24
+             */
+            unpacked: number;
+            /**
+             * Trial Dry
+             * @description Grout is tried on two spare tiles, and its colour is the dried one.
+             * @default 24
+             */
+            trial_dry: number;
+            /**
+             * Sealer Dry
+             * @description A coat of sealer, from minutes to 2 days.
+             * @default 2
+             */
+            sealer_dry: number;
+            /**
+             * Dense Set
+             * @description Ready-mixed adhesive dries only by giving its water away: behind glazed or dense tile, or over a primer, it takes this long.
+             * @default 72
+             */
+            dense_set: number;
+            /**
+             * Wipe After
+             * @description Grout firms for 10 to 15 minutes before it is wiped the first time.
+             * @default 12
+             */
+            wipe_after: number;
+            /**
+             * Ready Wipe After
+             * @description Ready-mixed grout is wiped early: it sags on a wall, and its film is hard to take off.
+             * @default 5
+             */
+            ready_wipe_after: number;
+            /**
+             * Haze After
+             * @description The film of grout on the tile is wiped off once it has dried to a haze.
+             * @default 30
+             */
+            haze_after: number;
+            /**
+             * Polish After
+             * @description Grouted tile is polished with a dry cloth.
+             * @default 3
+             */
+            polish_after: number;
+            /**
+             * Polish Within
+             * @description Later the haze has to be scrubbed off.
+             * @default 4
+             */
+            polish_within: number;
+            /**
+             * Pinholes After
+             * @description Pinholes show next day, and are touched up then.
+             * @default 16
+             */
+            pinholes_after: number;
+            /**
+             * Water After
+             * @description No water on new grout for this long.
+             * @default 24
+             */
+            water_after: number;
+            /**
+             * Sealer After
+             * @description Grout is dry enough to be sealed after 24 to 72 h.
+             * @default 48
+             */
+            sealer_after: number;
+            /**
+             * Sealant After
+             * @description Sealant goes on dry grout only.
+             * @default 24
+             */
+            sealant_after: number;
+            /**
+             * Sealant Dry
+             * @description Sealant has cured through before it gets wet.
+             * @default 24
+             */
+            sealant_dry: number;
+            /**
+             * Open Time
+             * @description How long spread adhesive takes tile before it skins: touch it.
+             * @default 20
+             */
+            open_time: number;
+            /**
+             * Ready Batch
+             * @description Set at a stretch from a tub of ready-mixed adhesive, lid off.
+             * @default 120
+             */
+            ready_batch: number;
+            /**
+             * Spread Band
+             * @description Along the wall, what is spread at once: about a metre, an arm's reach.
+             * @default 990.5999999999999
+             */
+            spread_band: number;
+            /**
+             * Grout Section
+             * @description What is grouted before it is wiped: about a square metre.
+             * @default 1
+             */
+            grout_section: number;
+            /**
+             * First Kitchen
+             * @description Whoever sets tile for the first time: half as quick.
+             * @default 0.5
+             */
+            first_kitchen: number;
+            /**
+             * Every Week
+             * @description Whoever sets tile every week.
+             * @default 1.5
+             */
+            every_week: number;
+            /**
+             * Slow Start
+             * @description The first batch of a job, until the hand is in and the courses are true.
+             * @default 0.7
+             */
+            slow_start: number;
+            /**
+             * Herringbone Pace
+             * @description Herringbone: a third of a half bond, every piece both ways.
+             * @default 0.33
+             */
+            herringbone_pace: number;
+            /**
+             * Lattice Pace
+             * @description Other patterns that do not run in courses.
+             * @default 0.5
+             */
+            lattice_pace: number;
+            /**
+             * Clear Room
+             * @description Empty the counter, take appliances out.
+             * @default 30
+             */
+            clear_room: number;
+            /**
+             * Protect Each
+             * @description Sheeting over the counter, and tape along it.
+             * @default 6
+             */
+            protect_each: number;
+            /**
+             * Prove Dead
+             * @description Find the breakers, prove the tester before and after.
+             * @default 10
+             */
+            prove_dead: number;
+            /**
+             * Device Off
+             * @description Prove it dead, take the plate off, ease it forward.
+             * @default 6
+             */
+            device_off: number;
+            /**
+             * Device On
+             * @description Bring it out on spacers, longer screws, the plate.
+             * @default 12
+             */
+            device_on: number;
+            /**
+             * Scrape Off
+             * @description Old sealant, loose texture and splashes off.
+             * @default 20
+             */
+            scrape_off: number;
+            /**
+             * Tile Off Pace
+             * @description Old tile off the wall, and the rubble carried out.
+             * @default 1.5
+             */
+            tile_off_pace: number;
+            /**
+             * Wash Pace
+             * @description Wash with degreaser, rinse.
+             * @default 10
+             */
+            wash_pace: number;
+            /**
+             * Scuff Pace
+             * @description Scuff through the shine.
+             * @default 8
+             */
+            scuff_pace: number;
+            /**
+             * Coat Pace
+             * @description A coat of primer or sealer by roller or cloth.
+             * @default 14
+             */
+            coat_pace: number;
+            /**
+             * Patch Pace
+             * @description Fill the hollows of a stretch and strike it off.
+             * @default 5
+             */
+            patch_pace: number;
+            /**
+             * Board Pace
+             * @description Cut, screw and tape boards.
+             * @default 3
+             */
+            board_pace: number;
+            /**
+             * Mat Pace
+             * @description Hang a mat in strips, cut it out at boxes, press it on.
+             * @default 4
+             */
+            mat_pace: number;
+            /**
+             * Boxes Each
+             * @description Open it, compare lots and shades, lay out culls.
+             * @default 4
+             */
+            boxes_each: number;
+            /**
+             * Dry Lay
+             * @description Lay a few courses out dry and look.
+             * @default 20
+             */
+            dry_lay: number;
+            /**
+             * Strike Each
+             * @description Strike the datum, the start line and the heights of the courses.
+             * @default 20
+             */
+            strike_each: number;
+            /**
+             * Batten Each
+             * @description Cut a batten and screw it on level.
+             * @default 20
+             */
+            batten_each: number;
+            /**
+             * Trim Each
+             * @description Cut trim to length, mitre or bend it, try it dry.
+             * @default 10
+             */
+            trim_each: number;
+            /**
+             * Mix Each
+             * @description Weigh, mix, let it stand, mix again.
+             * @default 10
+             */
+            mix_each: number;
+            /**
+             * Scrape Joints
+             * @description Spacers out, adhesive scraped from the joints, faces wiped.
+             * @default 150
+             */
+            scrape_joints: number;
+            /**
+             * Haze Each
+             * @description Wipe the haze off.
+             * @default 5
+             */
+            haze_each: number;
+            /**
+             * Polish Each
+             * @description Polish.
+             * @default 6
+             */
+            polish_each: number;
+            /**
+             * Sealant Pace
+             * @description Mask, lay the bead, tool it, take the tape off.
+             * @default 8
+             */
+            sealant_pace: number;
+            /**
+             * Appliances Back
+             * @description Appliances slid back, and tried.
+             * @default 40
+             */
+            appliances_back: number;
+            /**
+             * Touch Up
+             * @description Pinholes in the grout, marks on the wall.
+             * @default 20
+             */
+            touch_up: number;
+            /**
+             * Hand Over
+             * @description Sheeting off; spare tile, leftovers, lots and care noted.
+             * @default 30
+             */
+            hand_over: number;
+        };
+        /**
          * ToAgree
          * @description One thing to agree to. ``number`` marks its pieces in the wall's picture; 0 has none.
          */
@@ -7536,6 +8824,18 @@ export interface components {
              * @enum {string}
              */
             sealed: "before" | "after";
+            /**
+             * Cuts
+             * @default repeats
+             * @enum {string}
+             */
+            cuts: "repeats" | "all" | "as set";
+            /**
+             * Last
+             * @default sealer
+             * @enum {string}
+             */
+            last: "sealer" | "sealant";
         };
         /**
          * WholeCourses
@@ -7936,6 +9236,68 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    plan_days_api_days_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysPage"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    list_times_api_times_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidSetting"][];
+                };
             };
             /** @description What went wrong, as RFC 9457 problem details */
             default: {
@@ -8899,6 +10261,35 @@ export interface operations {
         };
     };
     materials_as_csv_api_jobs__id___materials_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    days_as_calendar_api_jobs__id___days_ics_get: {
         parameters: {
             query?: never;
             header?: never;

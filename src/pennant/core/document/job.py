@@ -18,9 +18,11 @@ from pennant.core.document.methods import Ways
 from pennant.core.document.migrate import as_version_3
 from pennant.core.document.pattern import Border, Courses, Pattern
 from pennant.core.document.products import Products
+from pennant.core.document.schedule import Schedule
 from pennant.core.document.settings import Settings
 from pennant.core.document.survey import Name, Wall
 from pennant.core.document.tile import Tile
+from pennant.core.document.times import Times
 from pennant.core.document.tooling import USUAL, Tool
 from pennant.core.document.values import Value, reading_in
 from pennant.core.document.wishes import Wish, usual_wishes
@@ -52,6 +54,8 @@ class Job(Value):
     )
     agreed: Agreement | None = None
     ways: Ways = Ways()
+    schedule: Schedule = Schedule()
+    times: Times = Times()
     settings: Settings = Settings()
 
     @model_validator(mode="wrap")

@@ -7,7 +7,7 @@ from typing import Literal
 
 from pennant.core.document.values import Value
 
-Question = Literal["gap", "paint", "old_tile", "eighth", "spacers", "sealed"]
+Question = Literal["gap", "paint", "old_tile", "eighth", "spacers", "sealed", "cuts", "last"]
 
 
 class Ways(Value):
@@ -19,6 +19,10 @@ class Ways(Value):
     eighth: Literal["sanded", "unsanded"] = "sanded"
     spacers: Literal["leg", "flat"] = "leg"
     sealed: Literal["before", "after"] = "before"
+    cuts: Literal["repeats", "all", "as set"] = "repeats"
+    last: Literal["sealer", "sealant"] = "sealer"
 
 
-QUESTIONS: tuple[Question, ...] = ("gap", "paint", "old_tile", "eighth", "spacers", "sealed")
+QUESTIONS: tuple[Question, ...] = (
+    "gap", "paint", "old_tile", "eighth", "spacers", "sealed", "cuts", "last",
+)  # fmt: skip

@@ -96,6 +96,7 @@ class Grout(Powder):
     water: Amount | None = Field(default=None, description="Litres a kg of powder.")
     pot_life: Minutes | None = Field(default=None, description="Minutes that a batch lives.")
     set_hours: Amount | None = Field(default=None, description="Before it is sealed.")
+    water_hours: Amount | None = Field(default=None, description="Before it gets wet.")
     joint_least: Distance = Field(default=0.0, le=200)
     joint_most: Distance | None = Field(default=None, le=200)
 
@@ -105,6 +106,8 @@ class Sealant(Product):
 
     pack: Amount = Field(description="ml in a cartridge.")
     colour: Colour | None = None
+    after_grout: Amount | None = Field(default=None, description="Hours that grout dries first.")
+    dry_hours: Amount | None = Field(default=None, description="Before it gets wet.")
 
 
 class Coating(Product):
@@ -113,6 +116,7 @@ class Coating(Product):
     pack: Amount = Field(description="Litres in a pack.")
     cover: Amount = Field(ge=0.1, description="m2 a litre and coat.")
     coats: int = Field(default=1, ge=1, le=4)
+    dry_hours: Amount | None = Field(default=None, description="Between coats, and after the last.")
 
 
 class Trim(Product):
@@ -134,6 +138,7 @@ class Goods(Product):
     """What is counted, measured or poured out of a pack: spacers, screws, tape, patch."""
 
     pack: Amount = Field(description="How much is in a pack, as its line counts it.")
+    dry_hours: Amount | None = Field(default=None, description="Of patch, before it is primed.")
 
 
 GoodsKind = Literal[

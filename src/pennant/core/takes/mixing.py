@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
 from pennant.core.document.notch import MIDDLE_FACE, V_5_4, bed_of, notch_for
+from pennant.core.document.pattern import Courses, Herringbone
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
     Quantity,
@@ -14,6 +15,7 @@ from pennant.core.takes.quantity import (
     packs,
     setting,
     square_metres,
+    time_of,
     with_waste,
 )
 from pennant.core.takes.working import Working, given, step
@@ -43,7 +45,7 @@ def _adhesive(job: Job, field_area: float, pieces: int) -> Iterator[Quantity]:
         return
     settings, product = job.settings, job.products.adhesive
     area = square_metres("field", field_area)
-    each = _bed(job)
+    each = bed_litres(job)
     dabbed = product is not None and product.kind == "construction"
     litres = _dabs(job, pieces) if dabbed else step("product", "mixed", "litres", area, each)
     density = by_sheet(product, "density", settings, "adhesive_density")
@@ -74,8 +76,8 @@ def _dabs(job: Job, pieces: int) -> Working:
     return step("quotient", "in dabs", "litres", ml, given("ml a litre", 1000, "ml", "plan"))
 
 
-def _bed(job: Job) -> Working:
-    """Litres a square metre: the comb's bed, the keyed coat, and the back where it is buttered."""
+def bed_litres(job: Job) -> Working:
+    """Return litres a square metre: the comb's bed, the keyed coat, the back if buttered."""
     notch = notch_for(job.tile.length, job.tile.height)
     bed = given(f"bed of a {notch.name} notch", bed_of(notch), "litres a m2", "notch")
     terms = [bed, setting(job.settings, "keyed_coat")]
@@ -91,7 +93,7 @@ def _bed(job: Job) -> Working:
 
 def _batches(job: Job, area: Working, each: Working) -> Working:
     """Batches = field / what two hands set before one stiffens: pot life x the area of an hour."""
-    life = _pot_life(job)
+    life = pot_life_of(job)
     hours = step("quotient", "hours of a batch", "hours", life, MINUTES)
     covered = step("product", "set from a batch", "m2", hours, _hourly(job))
     litres = step("product", "mixed at a time", "litres", covered, each)
@@ -100,23 +102,38 @@ def _batches(job: Job, area: Working, each: Working) -> Working:
     return _whole_batches(batches)
 
 
-def _hourly(job: Job) -> Working:
-    """The area that is set in an hour: pieces x what one covers.
+def pieces_an_hour(job: Job) -> Working:
+    """Return how many pieces two hands set in an hour, the cuts being ready.
 
-    A larger piece takes longer, though not in proportion, and chips are set by the sheet.
+    A larger piece takes longer, though not in proportion; a pattern without courses takes longer
+    again; and a hand that has done it more often is quicker.
     """
+    share = (PACED_FACE / (job.tile.length * job.tile.height)) ** SLOWER
+    terms = [setting(job.settings, "pace"), given("for its size", share, "times", "pace")]
+    if isinstance(job.pattern, Herringbone):
+        terms.append(time_of(job.times, "herringbone_pace"))
+    elif not isinstance(job.pattern, Courses):
+        terms.append(time_of(job.times, "lattice_pace"))
+    if job.schedule.skill == "first kitchen":
+        terms.append(time_of(job.times, "first_kitchen"))
+    elif job.schedule.skill == "every week":
+        terms.append(time_of(job.times, "every_week"))
+    return step("product", "pieces an hour", "pieces an hour", *terms)
+
+
+def _hourly(job: Job) -> Working:
+    """The area that is set in an hour: pieces x what one covers; chips are set by the sheet."""
     module = module_of(job)
     one = module.across * module.up / MM2_PER_M2
-    share = (PACED_FACE / (job.tile.length * job.tile.height)) ** SLOWER
     tile = given("a tile and its joint", one, "m2", "tile")
-    slower = given("for its size", share, "times", "pace")
-    plain = step("product", "set in an hour", "m2", setting(job.settings, "pace"), slower, tile)
+    plain = step("product", "set in an hour", "m2", pieces_an_hour(job), tile)
     if plain.value >= LEAST_AN_HOUR:
         return plain
     return given("set in an hour, as sheets", LEAST_AN_HOUR, "m2", "pace")
 
 
-def _pot_life(job: Job) -> Working:
+def pot_life_of(job: Job) -> Working:
+    """Return how many minutes a batch of adhesive can be spread."""
     product = job.products.adhesive
     if product is not None and product.pot_life is None and product.kind == "quick thinset":
         return setting(job.settings, "quick_pot_life")

@@ -42,7 +42,7 @@ def around(
     area = square_metres("field", field_area)
     if job.products.mat is not None:
         yield _mat(job, job.products.mat, fields, pieces, area)
-    if (primed := _primed(job, fields, zones, area)) is not None:
+    if (primed := to_prime(job, fields, zones, area)) is not None:
         yield _coating(job, "primer", "wall", job.products.primer, primed, times=1)
     yield from _patch(job, fields, zones)
     yield from _boards(job, fields)
@@ -55,24 +55,25 @@ def around(
     yield from _tools(job)
 
 
-def _primed(
+def to_prime(
     job: Job, fields: Sequence[Field], zones: Sequence[tuple[Wall, Zone]], area: Working
 ) -> Working | None:
-    """What is primed, by what each stretch is made of and by the way that is gone with it.
+    """Return what is primed, by what each stretch is made of and the way that is gone with it.
 
     Only where tile goes. Without any stretch told, it is the whole field where a primer is chosen.
     """
     if not zones:
         return area if job.products.primer is not None else None
     under = {zone.id for _, zone in boarded(job)}
-    faces = _faces(job, fields)
+    faces = faces_of_zones(job, fields)
     stretches = [
-        faces[zone.id] for _, zone in zones if zone.id not in under and _asks_for_primer(job, zone)
+        faces[zone.id] for _, zone in zones if zone.id not in under and asks_for_primer(job, zone)
     ]
     return step("sum", "to prime", "m2", *stretches) if stretches else None
 
 
-def _asks_for_primer(job: Job, zone: Zone) -> bool:
+def asks_for_primer(job: Job, zone: Zone) -> bool:
+    """Return whether a stretch is primed by the way that is gone with what it is made of."""
     if zone.made_of == "painted board":
         return job.ways.paint == "primer"
     if zone.made_of == "old tile":
@@ -104,7 +105,7 @@ def _boards(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     board, settings, zones = job.products.board, job.settings, boarded(job)
     if board is None or not zones:
         return
-    faces = _faces(job, fields)
+    faces = faces_of_zones(job, fields)
     stretches = [faces[zone.id] for _, zone in zones]
     area = step("sum", "to board", "m2", *stretches)
     sheet = given("a sheet", board.width * board.height / MM2_PER_M2, "m2", f"sheet: {board.name}")
@@ -115,8 +116,8 @@ def _boards(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     yield by_the_pack("board-screws", "wall", screws, job.products.screws)
 
 
-def _faces(job: Job, fields: Sequence[Field]) -> dict[str, Working]:
-    """How much of each stretch of wall gets tile; what is behind cabinets is left as it is."""
+def faces_of_zones(job: Job, fields: Sequence[Field]) -> dict[str, Working]:
+    """Return how much of each stretch of wall gets tile, by its id; behind cabinets none does."""
     on = {field.surface.id: field for field in fields}
     found = {}
     for places in places_of(job):
@@ -146,7 +147,7 @@ def _patch(
 ) -> Iterator[Quantity]:
     """Half the gap under the straightedge over each stretch that is too wavy for the bed."""
     wavy = [zone for _, zone in zones if zone.flat > job.settings.flat_within]
-    faces = _faces(job, fields) if wavy else {}
+    faces = faces_of_zones(job, fields) if wavy else {}
     hollows = []
     for zone in wavy:
         half = given(f"half the gap at {zone.id}", zone.flat / 2, "mm", "survey")

@@ -6,6 +6,7 @@ from pydantic import Field
 
 from pennant.core.document.products import Goods, Product
 from pennant.core.document.settings import Settings, field_of, meta
+from pennant.core.document.times import Times, time_meta
 from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import tidy
 from pennant.core.takes.sticks import Stick
@@ -102,6 +103,12 @@ def setting(settings: Settings, name: str) -> Working:
     unit = str(meta(name)["unit"])
     assert field_of(name).description, name
     return given(name.replace("_", " "), getattr(settings, name), unit, f"settings.{name}")
+
+
+def time_of(times: Times, name: str) -> Working:
+    """Return one of the times as an input, as `setting` does."""
+    unit = str(time_meta(name)["unit"])
+    return given(name.replace("_", " "), getattr(times, name), unit, f"times.{name}")
 
 
 def by_sheet(product: Product | None, field: str, settings: Settings, name: str) -> Working:

@@ -1,0 +1,342 @@
+"""The days of a job: its steps, when each is done, what they hang on, and what would shorten them.
+
+Whoever asks brings the calendar and says which day each date of the schedule is.
+"""
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Literal, Protocol
+
+from pennant.core.days.calendar import Calendar
+from pennant.core.days.facts import Facts
+from pennant.core.days.planner import (
+    Cycle,
+    NoRoom,
+    Ready,
+    Timetable,
+    bound_of,
+    earliest,
+    holding_up,
+    in_order,
+    visits,
+    with_fewer_visits,
+)
+from pennant.core.days.step import Follows, Step, Wait
+from pennant.core.days.steps import steps_of
+from pennant.core.document.job import Job
+from pennant.core.document.products import Adhesive
+from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.document.schedule import Schedule, minute_of, minutes_of
+from pennant.core.plan import Plan
+
+Change = Literal["quick-adhesive", "two people", "saturdays", "sundays", "longer days"]
+CHANGES: tuple[Change, ...] = ("quick-adhesive", "two people", "saturdays", "longer days")
+"""What is tried to shorten the days."""
+LONGER = 120
+"""Minutes by which the working day is made longer to see what that gains."""
+ClashRule = Literal[
+    "not-ready", "hire-over", "water-late", "too-late", "unknown-step", "unknown-done"
+]
+UseOf = Literal["sockets", "light", "water", "cooking"]
+
+
+class When(Protocol):
+    """What the edge knows of the calendar."""
+
+    def calendar(self, schedule: Schedule) -> Calendar:
+        """Return the working calendar of a schedule."""
+
+    def day(self, day: str) -> int:
+        """Return which day a date or ``day 3`` is, counted from 1; below that it is before."""
+
+
+@dataclass(frozen=True)
+class Clash:
+    """What does not come together: ``day`` is what was said, ``planned`` what the plan comes to."""
+
+    rule: ClashRule
+    what: str
+    day: int = 0
+    planned: int = 0
+
+
+@dataclass(frozen=True)
+class Shorter:
+    """What a change would gain: days earlier, and the days on which one comes fewer."""
+
+    change: Change
+    days: int
+    visits: int
+    batch_minutes: float = 0.0
+
+
+@dataclass(frozen=True)
+class Use:
+    """From which minute the kitchen can be used again for something, and what that waits for."""
+
+    what: UseOf
+    minute: int
+    wait: Wait | None
+
+
+@dataclass(frozen=True)
+class Days:
+    """All of it. ``day`` of the finish and bound are counted from 1."""
+
+    calendar: Calendar
+    steps: tuple[Step, ...]
+    table: Timetable
+    chain: tuple[tuple[str, Follows | None], ...]
+    bound_waits: tuple[Follows, ...]
+    shorter: tuple[Shorter, ...]
+    clashes: tuple[Clash, ...]
+    uses: tuple[Use, ...]
+    now: int
+
+    @property
+    def last_day(self) -> int:
+        """The day on which the last work is done."""
+        return self.calendar.day_of(max(self.table.finish - 1, 0))
+
+    @property
+    def visits(self) -> list[int]:
+        """Days on which somebody works."""
+        return visits(self.table.stints, self.calendar)
+
+    def step(self, id_: str) -> Step:
+        """Return a step by its id; raise KeyError if there is none."""
+        return {one.id: one for one in self.steps}[id_]
+
+    def start_of(self, id_: str) -> int | None:
+        """Return when a step begins; None where it has been done already."""
+        return next((one.start for one in self.table.stints if one.step == id_), None)
+
+
+def days_of(job: Job, plan: Plan, when: When, now: int = 0) -> Days:
+    """Return the days of a job from a minute on; raise `JobRefused` where it cannot be planned."""
+    calendar = when.calendar(job.schedule)
+    if not calendar.work:
+        message = "leave no working time; write hours for at least one day, such as 8:00-16:30"
+        raise JobRefused([Problem(pointer="/schedule/hours", message=message)])
+    facts = Facts(job, plan)
+    steps = _steps(job, facts, calendar)
+    known = _known(job, steps, calendar, when, now)
+    table = _table(job, steps, known)
+    _, ends = bound_of(steps, known)
+    return Days(
+        calendar=calendar, steps=tuple(steps), table=table,
+        chain=tuple(holding_up(steps, table.ends, table.stints, known)),
+        bound_waits=tuple(_waits(holding_up(steps, ends, (), known))),
+        shorter=tuple(_shorter(job, plan, table, when, known)),
+        clashes=tuple(_clashes(job, facts, steps, table, calendar, when)),
+        uses=tuple(_uses(job, steps, table)), now=known.now,
+    )  # fmt: skip
+
+
+def _steps(job: Job, facts: Facts, calendar: Calendar) -> list[Step]:
+    longest = min(calendar.longest(), calendar.longest(loud=True)) if facts.sawn else 0
+    steps = steps_of(facts, longest or calendar.longest())
+    try:
+        in_order(steps)
+    except Cycle as error:
+        own = {one.name for one in job.schedule.own_steps}
+        number = next(
+            (n for n, one in enumerate(job.schedule.own_steps) if one.name in error.steps), 0
+        )
+        names = " → ".join(id_ if id_ in own else id_.partition("@")[0] for id_ in error.steps)
+        message = f"goes round in a ring: {names}; take out one of what it follows or comes before"
+        raise JobRefused(
+            [Problem(pointer=f"/schedule/own_steps/{number}", message=message)]
+        ) from None
+    return steps
+
+
+def _known(job: Job, steps: Sequence[Step], calendar: Calendar, when: When, now: int) -> Ready:
+    ids = {one.id for one in steps}
+    done = {
+        one.step: max(calendar.first_minute(when.day(one.on)) + minute_of(one.at), 0)
+        for one in job.schedule.done
+        if one.step in ids
+    }
+    outside = {one.what: one for one in job.schedule.outside}
+    not_before = {}
+    for one in steps:
+        days = [when.day(outside[one.on].on)] if one.on in outside else []
+        if one.sawing and "saw" in outside:
+            days.append(when.day(outside["saw"].on))
+        if days:
+            not_before[one.id] = calendar.first_minute(max(days))
+    return Ready(
+        calendar, job.schedule.people, done, max([now, *done.values()], default=0), not_before
+    )
+
+
+def _table(job: Job, steps: Sequence[Step], known: Ready) -> Timetable:
+    try:
+        found = earliest(steps, known)
+    except NoRoom as error:
+        base = error.step.id.partition("@")[0]
+        need = error.step.minutes
+        message = (
+            f"hold no {base}: it takes {need} minutes at a stretch, and the longest working time "
+            f"is {error.longest}; make a day longer"
+            if error.longest < need
+            else f"have no room for {base} within {len(known.calendar.midnights)} days; make the "
+            "days longer, or look at what it waits for"
+        )
+        raise JobRefused([Problem(pointer="/schedule/hours", message=message)]) from None
+    later = job.schedule.wish == "fewest visits"
+    return with_fewer_visits(steps, known, found, later=later)
+
+
+def _waits(chain: Sequence[tuple[str, Follows | None]]) -> Iterator[Follows]:
+    for _, follows in chain:
+        if follows is not None and follows.wait is not None and follows.wait.hours > 0:
+            yield follows
+
+
+def _shorter(job: Job, plan: Plan, table: Timetable, when: When, known: Ready) -> Iterator[Shorter]:
+    """What each change would gain, found by planning again."""
+    calendar = known.calendar
+    last = calendar.day_of(max(table.finish - 1, 0))
+    for change in CHANGES:
+        other = _changed(job, change)
+        if other is None:
+            continue
+        open_ = when.calendar(other.schedule)
+        facts = Facts(other, plan)
+        steps = _steps(other, facts, open_)
+        tried = _known(other, steps, open_, when, known.now)
+        try:
+            made = with_fewer_visits(steps, tried, earliest(steps, tried), later=False)
+        except NoRoom:
+            continue
+        days = last - open_.day_of(max(made.finish - 1, 0))
+        fewer = len(visits(table.stints, calendar)) - len(visits(made.stints, open_))
+        if days > 0:
+            life = other.settings.quick_pot_life if change == "quick-adhesive" else 0.0
+            yield Shorter(change, days, fewer, life)
+
+
+def _changed(job: Job, change: Change) -> Job | None:
+    """The job with a change made; None where it is so already."""
+    schedule = job.schedule
+    adhesive = job.products.adhesive
+    match change:
+        case "quick-adhesive":
+            if job.products.mat is not None or job.tile.material == "stick-on":
+                return None
+            if adhesive is not None and adhesive.kind not in ("thinset", "mastic"):
+                return None
+            quick = Adhesive(name="quick-set", kind="quick thinset",
+                             pack=adhesive.pack if adhesive else 10)  # fmt: skip
+            products = job.products.model_copy(update={"adhesive": quick})
+            return job.model_copy(update={"products": products})
+        case "two people":
+            if schedule.people > 1:
+                return None
+            more: dict[str, object] = {"people": 2}
+        case "saturdays" | "sundays":
+            day = 5 if change == "saturdays" else 6
+            usual = next((hours for hours in schedule.hours if hours), "")
+            if schedule.hours[day] or not usual:
+                return None
+            hours = tuple(usual if n == day else one for n, one in enumerate(schedule.hours))
+            more = {"hours": hours}
+        case "longer days":
+            more = {"hours": tuple(_longer(one) for one in schedule.hours)}
+    return job.model_copy(update={"schedule": schedule.model_copy(update=more)})
+
+
+def _longer(hours: str) -> str:
+    found = minutes_of(hours)
+    if found is None:
+        return hours
+    first, last = found
+    last = min(last + LONGER, 24 * 60)
+    return f"{first // 60}:{first % 60:02d}-{last // 60}:{last % 60:02d}"
+
+
+def _clashes(
+    job: Job, facts: Facts, steps: Sequence[Step], table: Timetable, calendar: Calendar, when: When
+) -> Iterator[Clash]:
+    first = {one.step: one.start for one in reversed(table.stints) if one.part == "work"}
+    outside = facts.outside
+    for one in steps:
+        if one.on is None or one.id not in first:
+            continue
+        said, planned = when.day(outside[one.on].on), calendar.day_of(first[one.id])
+        waits_on_us = one.on in ("electrician", "plumber", "hood")
+        if planned > said and waits_on_us:
+            yield Clash("not-ready", one.on, said, planned)
+    saw = outside.get("saw")
+    if saw is not None:
+        until = when.day(saw.until or saw.on)
+        late = [calendar.day_of(one.end - 1) for one in table.stints
+                for step in steps if step.id == one.step and step.sawing]  # fmt: skip
+        if late and max(late) > until:
+            yield Clash("hire-over", "saw", until, max(late))
+    last = calendar.day_of(max(table.finish - 1, 0))
+    if job.schedule.wish == "done by" and job.schedule.by is not None:
+        by = when.day(job.schedule.by)
+        if last > by:
+            yield Clash("too-late", "finish", by, last)
+    if job.schedule.water_by is not None:
+        by = when.day(job.schedule.water_by)
+        wet = next((one.minute for one in _uses(job, steps, table) if one.what == "water"), None)
+        if wet is not None and calendar.day_of(max(wet - 1, 0)) > by:
+            yield Clash("water-late", "water", by, calendar.day_of(max(wet - 1, 0)))
+    known = {one.id for one in steps} | {str(one.rule) for one in steps}
+    for own in job.schedule.own_steps:
+        for name in (*own.follows, *own.before):
+            if name not in known:
+                yield Clash("unknown-step", name)
+    for done in job.schedule.done:
+        if done.step not in known:
+            yield Clash("unknown-done", done.step)
+
+
+def _uses(job: Job, steps: Sequence[Step], table: Timetable) -> Iterator[Use]:
+    """When the kitchen can be used again for what."""
+    ends = _last_ends(steps, table.ends)
+    if (devices := ends.get("devices")) is not None:
+        yield Use("sockets", devices, None)
+    polished = max(
+        (one.end for one in table.stints if one.step.startswith("grout@")), default=None
+    )  # fmt: skip
+    light = max((at for at in (polished, devices, ends.get("grout")) if at is not None),
+                default=None)  # fmt: skip
+    if light is not None:
+        yield Use("light", light, None)
+    wet: list[tuple[int, Wait]] = []
+    if (grouted := ends.get("grout")) is not None:
+        grout = job.products.grout
+        said = grout.water_hours if grout is not None else None
+        source = f"sheet: {grout.name}" if grout is not None and said is not None else (
+            "times.water_after"
+        )  # fmt: skip
+        wait = Wait(hours=said if said is not None else job.times.water_after, what="cure",
+                    source=source)  # fmt: skip
+        wet.append((grouted + wait.minutes, wait))
+    if (sealed := ends.get("sealant")) is not None:
+        sealant = job.products.sealant
+        said = sealant.dry_hours if sealant is not None else None
+        source = f"sheet: {sealant.name}" if sealant is not None and said is not None else (
+            "times.sealant_dry"
+        )  # fmt: skip
+        wait = Wait(hours=said if said is not None else job.times.sealant_dry, what="cure",
+                    source=source)  # fmt: skip
+        wet.append((sealed + wait.minutes, wait))
+    if wet:
+        yield Use("water", *max(wet, key=lambda pair: pair[0]))
+    if (back := ends.get("appliances")) is not None:
+        yield Use("cooking", back, None)
+
+
+def _last_ends(steps: Sequence[Step], ends: Mapping[str, int]) -> dict[str, int]:
+    """The end of each rule's last step."""
+    found: dict[str, int] = {}
+    for one in steps:
+        if one.rule is not None and one.id in ends:
+            found[one.rule] = max(found.get(one.rule, 0), ends[one.id])
+    return found

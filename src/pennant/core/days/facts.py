@@ -1,0 +1,206 @@
+"""What the steps and their minutes are reckoned from: amounts of the plan, worked out once."""
+
+from collections import Counter
+from dataclasses import dataclass
+from functools import cached_property
+
+from pennant.core.cuts.cut_list import CutList, cuts_of
+from pennant.core.document.job import Job
+from pennant.core.document.schedule import Dated, Outside
+from pennant.core.document.survey import Device, Zone, zones_of
+from pennant.core.document.tooling import Tool
+from pennant.core.layout.field import Field
+from pennant.core.plan import Plan
+from pennant.core.reading.laying import lay
+from pennant.core.survey.boards import boarded
+from pennant.core.survey.placed import NO_COUNTER
+from pennant.core.takes.edging import sealant_lengths, trim_runs
+from pennant.core.takes.preparation import faces_of_zones, to_prime
+from pennant.core.takes.quantity import MM2_PER_M2, MM_PER_M, Quantity
+from pennant.core.takes.suitability import Unsuited
+from pennant.core.takes.working import Working, given, step
+
+SAWN: tuple[Tool, ...] = ("wet saw", "grinder", "jigsaw")
+"""Tools that are loud, and that one hires."""
+
+
+@dataclass(frozen=True)
+class Facts:
+    """A job with its plan, and the amounts that follow from them."""
+
+    job: Job
+    plan: Plan
+
+    @cached_property
+    def fields(self) -> tuple[Field, ...]:
+        """The field of each surface, areas of other tile included."""
+        return tuple(one.whole for one in lay(self.job, self.plan.kitchen))
+
+    @cached_property
+    def cuts(self) -> CutList:
+        """The cut list."""
+        return cuts_of(self.job, self.plan)
+
+    @cached_property
+    def lines(self) -> dict[str, Quantity]:
+        """What the job takes, by line."""
+        return {line.id: line for line in self.plan.quantities}
+
+    @cached_property
+    def area(self) -> Working:
+        """The field, m2."""
+        return given("field", sum(field.area for field in self.fields) / MM2_PER_M2, "m2", "plan")
+
+    @cached_property
+    def zones(self) -> tuple[Zone, ...]:
+        """Stretches of wall whose nature was noted."""
+        return tuple(zone for _, zone in zones_of(self.job.walls))
+
+    @cached_property
+    def faces(self) -> dict[str, Working]:
+        """How much of each stretch gets tile, by its id, m2."""
+        return faces_of_zones(self.job, self.fields)
+
+    def area_of(self, label: str, zones: list[Zone]) -> Working:
+        """Return how much of some stretches gets tile, m2."""
+        return step("sum", label, "m2", *(self.faces[zone.id] for zone in zones))
+
+    @cached_property
+    def boarded(self) -> tuple[Zone, ...]:
+        """Stretches that get a board."""
+        return tuple(zone for _, zone in boarded(self.job))
+
+    def made_of(self, *what: str) -> list[Zone]:
+        """Return the stretches of these that are not boarded over."""
+        under = {zone.id for zone in self.boarded}
+        return [zone for zone in self.zones if zone.made_of in what and zone.id not in under]
+
+    @cached_property
+    def wavy(self) -> list[Zone]:
+        """Stretches that are patched first."""
+        return [zone for zone in self.zones if zone.flat > self.job.settings.flat_within]
+
+    @cached_property
+    def primed(self) -> Working | None:
+        """What is primed, m2; None where nothing asks for it."""
+        found = to_prime(self.job, self.fields, list(zones_of(self.job.walls)), self.area)
+        return found if found is not None and found.value > 0 else None
+
+    @cached_property
+    def devices(self) -> int:
+        """How many outlets and switches there are, each gang one."""
+        return sum(
+            thing.gangs
+            for wall in self.job.walls
+            for thing in wall.things
+            if isinstance(thing, Device)
+        )
+
+    @cached_property
+    def counter(self) -> Working:
+        """The counter under tile, m."""
+        mm = sum(
+            contact.length
+            for field in self.fields
+            for contact in field.contacts.values()
+            if contact.gap.edge == "counter"
+        )
+        return given("counter", mm / MM_PER_M, "m", "plan")
+
+    @cached_property
+    def gaps(self) -> int:
+        """How many stretches have no counter."""
+        return sum(thing.kind in NO_COUNTER for wall in self.job.walls for thing in wall.things)
+
+    @cached_property
+    def appliances(self) -> int:
+        """How many ranges stand in the way."""
+        return sum(thing.kind == "range-gap" for wall in self.job.walls for thing in wall.things)
+
+    @cached_property
+    def sealant(self) -> Working:
+        """The length of all sealant, m."""
+        mm = sum(sealant_lengths(self.fields).values())
+        return given("sealant", mm / MM_PER_M, "m", "plan")
+
+    @cached_property
+    def runs(self) -> int:
+        """How many runs of trim there are."""
+        return len(trim_runs(self.fields, self.job.settings.trim_face))
+
+    @cached_property
+    def outside(self) -> dict[Dated, Outside]:
+        """What comes from outside, by what it is; the last that was said of each counts."""
+        return {one.what: one for one in self.job.schedule.outside}
+
+    @cached_property
+    def held(self) -> frozenset[str]:
+        """Pieces that wait for something that is not settled."""
+        return frozenset(id_ for surface in self.plan.surfaces for id_ in surface.held)
+
+    @cached_property
+    def cut_before(self) -> bool:
+        """Whether all cuts that can be known are made before setting: also for a hired saw."""
+        return self.job.ways.cuts == "all" or "saw" in self.outside
+
+    @cached_property
+    def measured(self) -> frozenset[str]:
+        """Pieces that are cut to what the wall shows, and set last."""
+        return frozenset(
+            id_ for group in self.cuts.groups if group.stage == "on the wall"
+            for id_ in group.pieces
+        ) - self.held  # fmt: skip
+
+    @cached_property
+    def cut_minutes(self) -> dict[str, float]:
+        """Minutes of each cut that is made as its piece is set, by piece."""
+        return {
+            id_: group.minutes / len(group.pieces)
+            for group in self.cuts.groups
+            if self._as_set(group.stage)
+            for id_ in group.pieces
+        }
+
+    @cached_property
+    def first_cuts(self) -> Working:
+        """Minutes of the cuts that are made before setting begins."""
+        minutes = sum(
+            group.minutes for group in self.cuts.groups
+            if group.stage != "on the wall" and not self._as_set(group.stage)
+        )  # fmt: skip
+        return given("cuts made before", minutes, "minutes", "cut list")
+
+    def _as_set(self, stage: str) -> bool:
+        if stage == "as set":
+            return not self.cut_before
+        return stage == "first" and self.job.ways.cuts == "as set" and "saw" not in self.outside
+
+    @cached_property
+    def last_minutes(self) -> dict[str, float]:
+        """Minutes of each cut, by piece: for those that are set by themselves at the end."""
+        return {
+            id_: group.minutes / len(group.pieces)
+            for group in self.cuts.groups
+            for id_ in group.pieces
+        }
+
+    @cached_property
+    def sawn(self) -> bool:
+        """Whether any cut takes a loud tool."""
+        return any(group.tool in SAWN for group in self.cuts.groups)
+
+    @cached_property
+    def stick_on(self) -> bool:
+        """Whether the tile has its own glue."""
+        return self.job.tile.material == "stick-on"
+
+    @cached_property
+    def grouted(self) -> bool:
+        """Whether joints are filled."""
+        return "grout" in self.lines
+
+    @cached_property
+    def unsuited(self) -> Counter[str]:
+        """What does not go together, by its rule."""
+        found: tuple[Unsuited, ...] = self.plan.unsuited
+        return Counter(one.rule for one in found)

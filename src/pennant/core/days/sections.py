@@ -1,0 +1,225 @@
+"""Sections: what is spread and set at once, what one batch sets, and what is grouted at once.
+
+The wall is divided along joints, whole pieces each. Setting goes up by bands of courses and, in
+each band, from the pennant outward to either end: it begins at the hard line and closes at an end,
+never in the middle of a wall.
+"""
+
+import math
+from collections import defaultdict
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+
+from pennant.core.document.job import Job
+from pennant.core.layout.pieces import Piece
+from pennant.core.plan import Plan
+from pennant.core.reading.laying import SurfacePlan
+from pennant.core.takes.mixing import pieces_an_hour, pot_life_of
+from pennant.core.takes.quantity import MM2_PER_M2
+
+SLACK = 1e-9
+MOST_AT_ONCE = 60
+"""Pieces of a section where nothing skins: more than that is no longer one stretch of work."""
+
+
+@dataclass(frozen=True)
+class Section:
+    """A part of one surface. ``minutes`` are of setting, or of grouting; area in m2.
+
+    ``cutting`` are the minutes for the cuts in it that are made as it is set.
+    """
+
+    number: int
+    surface: str
+    pieces: tuple[str, ...]
+    area: float
+    minutes: float
+    cutting: float = 0.0
+
+
+@dataclass(frozen=True)
+class Batch:
+    """Sections that are set one after another from one batch of adhesive."""
+
+    number: int
+    sections: tuple[Section, ...]
+
+    @property
+    def setting(self) -> float:
+        """Minutes of setting."""
+        return sum(one.minutes for one in self.sections)
+
+    @property
+    def cutting(self) -> float:
+        """Minutes of cutting meanwhile."""
+        return sum(one.cutting for one in self.sections)
+
+    @property
+    def area(self) -> float:
+        """Square metres."""
+        return sum(one.area for one in self.sections)
+
+    def lasts(self, people: int) -> float:
+        """Return its minutes: one after the other, or while one sets the other cuts."""
+        return max(self.setting, self.cutting) if people > 1 else self.setting + self.cutting
+
+
+def open_time_of(job: Job) -> float:
+    """Return the minutes before spread adhesive skins: by its sheet, else by the job's times."""
+    product = job.products.adhesive
+    said = product.open_time if product is not None else None
+    return job.times.open_time if said is None else said
+
+
+def spread_at_once(job: Job) -> int:
+    """Return how many pieces are set before what was spread for them skins: at least one."""
+    if job.products.mat is not None or job.tile.material == "stick-on":
+        return MOST_AT_ONCE
+    minutes = min(open_time_of(job), batch_life(job) * job.times.slow_start)
+    return max(1, min(math.floor(minutes / 60 * pieces_an_hour(job).value + SLACK), MOST_AT_ONCE))
+
+
+def setting_sections(
+    job: Job, plan: Plan, cutting: Mapping[str, float], meant: Callable[[str], bool]
+) -> list[Section]:
+    """Return what is spread and set at once, in order, of the pieces that are ``meant``.
+
+    ``cutting`` gives the minutes of each piece's cut that is made as it is set.
+    """
+    at_once = spread_at_once(job)
+    minute = 60 / pieces_an_hour(job).value
+    found: list[Section] = []
+    for surface in plan.surfaces:
+        pieces = [piece for piece in surface.pieces if meant(piece.id)]
+        for own in _runs(pieces, surface, at_once, job.times.spread_band):
+            found.append(
+                Section(
+                    number=len(found) + 1, surface=surface.surface,
+                    pieces=tuple(piece.id for piece in own),
+                    area=sum(piece.area for piece in own) / MM2_PER_M2,
+                    minutes=minute * len(own),
+                    cutting=sum(cutting.get(piece.id, 0.0) for piece in own),
+                )
+            )  # fmt: skip
+    return found
+
+
+def _runs(
+    pieces: Sequence[Piece], surface: SurfacePlan, at_once: int, reach: float
+) -> Iterator[list[Piece]]:
+    """The pieces of one surface in sections: no more pieces than are set at once, no longer than an
+    arm's reach.
+    """
+    if not pieces:
+        return
+    by_course: dict[int, list[Piece]] = defaultdict(list)
+    for piece in pieces:
+        by_course[piece.course].append(piece)
+    widest = max(_span(row) for row in by_course.values())
+    fullest = max(len(row) for row in by_course.values())
+    in_reach = max(1.0, fullest * min(reach / max(widest, 1.0), 1.0))
+    band = max(1, int(at_once / in_reach + SLACK))
+    courses = sorted(by_course)
+    hard = surface.pennant.x
+    for first in range(0, len(courses), band):
+        own = [piece for course in courses[first : first + band] for piece in by_course[course]]
+        right = [piece for piece in own if _middle(piece) >= hard]
+        left = [piece for piece in own if _middle(piece) < hard]
+        for side in (right, left):
+            yield from _stretches(side, hard, at_once, reach)
+
+
+def _span(row: Sequence[Piece]) -> float:
+    return max(piece.box.x1 for piece in row) - min(piece.box.x0 for piece in row)
+
+
+def _middle(piece: Piece) -> float:
+    return (piece.box.x0 + piece.box.x1) / 2
+
+
+def _stretches(
+    pieces: Sequence[Piece], hard: float, at_once: int, reach: float
+) -> Iterator[list[Piece]]:
+    """One side of a band, outward from the hard line, in stretches of about the same length."""
+    if not pieces:
+        return
+    away = sorted(pieces, key=lambda piece: (abs(_middle(piece) - hard), piece.course, piece.id))
+    count = max(
+        math.ceil(len(away) / at_once - SLACK), math.ceil(_span(away) / reach - SLACK), 1
+    )  # fmt: skip
+    for number in range(count):
+        part = away[len(away) * number // count : len(away) * (number + 1) // count]
+        if part:
+            yield sorted(part, key=lambda one: (one.course, abs(_middle(one) - hard), one.id))
+
+
+def batch_life(job: Job) -> float:
+    """Return the minutes in which a batch is set: its pot life, or a stretch from a tub."""
+    adhesive = job.products.adhesive
+    if adhesive is not None and not adhesive.powder:
+        return job.times.ready_batch
+    return pot_life_of(job).value
+
+
+def batches(job: Job, sections: Sequence[Section], longest: float) -> list[Batch]:
+    """Return the sections in batches: each is set before it stiffens, and within one day.
+
+    ``longest`` is what the longest working day leaves for one (minutes). Where a section's cuts
+    would outlast a batch they are made before it is mixed, and the section has none left.
+    """
+    life, people = min(batch_life(job), longest), job.schedule.people
+    found: list[Batch] = []
+    own: list[Section] = []
+    for section in sections:
+        slow = job.times.slow_start if not found else 1.0
+        if Batch(0, (section,)).lasts(people) / slow > life + SLACK:
+            section = replace(section, cutting=0.0)
+        tried = Batch(len(found) + 1, (*own, section))
+        if own and tried.lasts(people) / slow > life + SLACK:
+            found.append(Batch(len(found) + 1, tuple(own)))
+            own = []
+        own.append(section)
+    if own:
+        found.append(Batch(len(found) + 1, tuple(own)))
+    return found
+
+
+def grouting_sections(job: Job, plan: Plan) -> list[Section]:
+    """Return what is grouted at once: upright strips of whole pieces, from the hard line on.
+
+    Each holds about the section's area, and no more than what a batch of grout covers.
+    """
+    life = job.settings.grout_life
+    if job.products.grout is not None and job.products.grout.pot_life is not None:
+        life = job.products.grout.pot_life
+    most = min(job.times.grout_section, life / 60 * job.settings.grout_pace)
+    found: list[Section] = []
+    for surface in plan.surfaces:
+        total = sum(piece.area for piece in surface.pieces) / MM2_PER_M2
+        if total <= 0:
+            continue
+        count = max(1, math.ceil(total / most - SLACK))
+        for own in _strips(surface, count):
+            area = sum(piece.area for piece in own) / MM2_PER_M2
+            found.append(
+                Section(
+                    len(found) + 1, surface.surface, tuple(piece.id for piece in own), area,
+                    area / job.settings.grout_pace * 60,
+                )
+            )  # fmt: skip
+    return found
+
+
+def _strips(surface: SurfacePlan, count: int) -> Iterator[list[Piece]]:
+    """Strips of about the same area, from the end that is nearer the pennant."""
+    x0, _, x1, _ = surface.field
+    from_left = surface.pennant.x - x0 <= x1 - surface.pennant.x
+    way = 1 if from_left else -1
+    along = sorted(surface.pieces, key=lambda piece: (way * _middle(piece), piece.id))
+    each = sum(piece.area for piece in along) / count
+    strips: dict[int, list[Piece]] = defaultdict(list)
+    done = 0.0
+    for piece in along:
+        strips[min(int((done + piece.area / 2) / each), count - 1)].append(piece)
+        done += piece.area
+    yield from strips.values()

@@ -1,0 +1,88 @@
+"""The days as a calendar file (RFC 5545): work, waits, and reminders of who comes and what."""
+
+from collections.abc import Iterator
+from datetime import date, timedelta
+
+from icalendar import Alarm, Calendar, Event
+
+from pennant.core.days.days import Days, days_of
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.plan import Plan
+from pennant.words.dates import Dates
+from pennant.words.days import SaidCard, SaidDay, SaidDays, said_days
+
+REMIND = timedelta(days=-1)
+"""Who comes from outside is reminded of a day ahead."""
+
+
+def days_ics(job: Job, plan: Plan, stamp: str, first: date | None = None) -> bytes:
+    """Return the days of a job as a calendar file.
+
+    ``stamp`` tells this job's events from others', so that a file read in again replaces them.
+    Raise `JobRefused` where no first day is known: a calendar has dates.
+    """
+    dates = Dates.of(job.schedule, first)
+    if dates.first is None:
+        message = "is not said: a calendar file has dates; write the first day, such as 2026-03-17"
+        raise JobRefused([Problem(pointer="/schedule/first", message=message)])
+    said = said_days(job, plan, first)
+    calendar = Calendar()
+    calendar.add("prodid", "-//Pennant//days//EN")
+    calendar.add("version", "2.0")
+    calendar.add("name", job.name)
+    for event in _events(said, dates, days_of(job, plan, dates), stamp):
+        event.add("dtstamp", dates.moment(0))
+        calendar.add_component(event)
+    return bytes(calendar.to_ical())
+
+
+def _events(said: SaidDays, dates: Dates, days: Days, stamp: str) -> Iterator[Event]:
+    outside = {one.id for one in days.steps if one.on is not None}
+    for day in said.days:
+        for card in day.cards:
+            yield _work(card, day, dates, days, stamp, visit=not outside.isdisjoint(card.steps))
+    for number, (start, end, says) in enumerate(waits_of(said, days)):
+        event = Event()
+        event.add("uid", f"{stamp}-wait-{number}@pennant")
+        event.add("summary", f"Wait: {says}")
+        event.add("dtstart", dates.moment(start))
+        event.add("dtend", dates.moment(end))
+        event.add("transp", "TRANSPARENT")
+        yield event
+
+
+def waits_of(said: SaidDays, days: Days) -> Iterator[tuple[int, int, str]]:
+    """Yield each wait whole, from its first minute to its last: on the strip it is cut by days."""
+    found: dict[tuple[int, str], tuple[int, int]] = {}
+    for day in said.days:
+        midnight = days.calendar.midnights[day.number - 1]
+        for wait in day.waits:
+            key = (wait.lane, wait.says)
+            start, _ = found.get(key, (midnight + wait.start, 0))
+            found[key] = (start, midnight + wait.end)
+    for (_, says), (start, end) in found.items():
+        yield start, end, says
+
+
+def _work(
+    card: SaidCard, day: SaidDay, dates: Dates, days: Days, stamp: str, *, visit: bool
+) -> Event:
+    """A card of a day; one who comes from outside is reminded of."""
+    own = [one for one in days.table.stints
+           if one.step in card.steps and days.calendar.day_of(one.start) == day.number]  # fmt: skip
+    event = Event()
+    event.add("uid", f"{stamp}-{day.number}-{card.steps[0]}@pennant")
+    event.add("summary", card.name)
+    event.add("dtstart", dates.moment(min(one.start for one in own)))
+    event.add("dtend", dates.moment(max(one.end for one in own)))
+    lines = [*card.how, *(f"! {one}" for one in card.cautions),
+             *(f"{one.at} {one.says}" for one in card.times)]  # fmt: skip
+    event.add("description", "\n".join(lines))
+    if visit:
+        alarm = Alarm()
+        alarm.add("action", "DISPLAY")
+        alarm.add("description", card.name)
+        alarm.add("trigger", REMIND)
+        event.add_component(alarm)
+    return event

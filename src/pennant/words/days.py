@@ -1,0 +1,621 @@
+"""The days of a job in words: a card for each day, the strip of time, and what holds up what."""
+
+from collections.abc import Iterator, Sequence
+from datetime import date
+from itertools import groupby
+
+from pennant.core.days.days import Clash, Days, Shorter, UseOf, days_of
+from pennant.core.days.planner import Stint
+from pennant.core.days.step import Phase, Step, Wait
+from pennant.core.document.job import Job
+from pennant.core.document.products import Coating
+from pennant.core.document.schedule import Dated
+from pennant.core.document.values import Value
+from pennant.core.plan import Plan
+from pennant.core.takes.mixing import bed_litres
+from pennant.words.dates import Dates
+from pennant.words.names import Names
+from pennant.words.quantities import said_quantities
+from pennant.words.steps import CAUTIONS, DOUBTS, PHASES, STEPS, WAITS, WHO, Sketch
+
+OUTSIDE: dict[Dated, str] = {
+    "tile": "the tile", "counter": "the counter", "hood": "the hood",
+    "electrician": "the electrician", "plumber": "the plumber", "saw": "the hired saw",
+}  # fmt: skip
+USES: dict[UseOf, str] = {
+    "sockets": "outlets and switches", "light": "the counter, dry and with care",
+    "water": "the sink, and wiping the wall", "cooking": "cooking",
+}  # fmt: skip
+CHANGED: dict[str, str] = {
+    "quick-adhesive": "quick-set adhesive, in batches of {life:.0f} minutes",
+    "two people": "a second pair of hands, one sets while the other cuts",
+    "saturdays": "working on Saturdays", "sundays": "working on Sundays",
+    "longer days": "two hours longer each day",
+}  # fmt: skip
+
+
+Sections = tuple[tuple[str, tuple[str, ...]], ...]
+"""Each section's number and its pieces."""
+
+
+class SaidBlock(Value):
+    """A block on the strip. ``start`` and ``end`` are minutes after the day's midnight."""
+
+    number: int
+    start: int
+    end: int
+    name: str
+    phase: Phase
+    part: str
+
+
+class SaidWaiting(Value):
+    """A wait on the strip: ``lane`` keeps those apart that run at once."""
+
+    start: int
+    end: int
+    lane: int
+    says: str
+
+
+class SaidTime(Value):
+    """A time within a card: a batch, a section, or coming back to one."""
+
+    at: str
+    says: str
+    pieces: tuple[str, ...] = ()
+    steps: tuple[str, ...] = ()
+
+
+class SaidCard(Value):
+    """What is done at one stretch: when, what, how, what to have ready, to look at, to mind."""
+
+    number: int
+    steps: tuple[str, ...]
+    name: str
+    phase: str
+    at: str
+    lasts: str
+    who: str
+    how: tuple[str, ...]
+    sketch: Sketch | None
+    right: str
+    ready: tuple[str, ...]
+    cautions: tuple[str, ...]
+    doubt: str
+    times: tuple[SaidTime, ...]
+    stop: str
+    pieces: tuple[str, ...]
+    done: bool = False
+
+
+class SaidDay(Value):
+    """A day on which something is done or waited for. ``work`` are minutes after midnight."""
+
+    number: int
+    name: str
+    date: str
+    work: tuple[int, int] | None
+    blocks: tuple[SaidBlock, ...]
+    waits: tuple[SaidWaiting, ...]
+    cards: tuple[SaidCard, ...]
+
+
+class SaidUse(Value):
+    """From when the kitchen can be used again for something."""
+
+    what: str
+    when: str
+    why: str
+
+
+class SaidNeed(Value):
+    """By which day a line of the shopping list is needed."""
+
+    id: str
+    by: str
+
+
+class SaidDone(Value):
+    """A step that has been done, or left out."""
+
+    step: str
+    says: str
+
+
+class SaidDays(Value):
+    """The days of a job in words."""
+
+    headline: str
+    proof: str
+    chain: tuple[str, ...]
+    shorter: tuple[str, ...]
+    clashes: tuple[str, ...]
+    days: tuple[SaidDay, ...]
+    uses: tuple[SaidUse, ...]
+    needs: tuple[SaidNeed, ...]
+    done: tuple[SaidDone, ...]
+    sections: Sections
+    grouting: Sections
+
+
+def said_days(
+    job: Job, plan: Plan, first: date | None = None, today: date | None = None
+) -> SaidDays:
+    """Return the days of a job in words; raise `JobRefused` where they cannot be planned.
+
+    ``first`` stands in for the schedule's own first day; ``today`` is for saying what is past.
+    """
+    dates = Dates.of(job.schedule, first)
+    return _Words(job, plan, dates, days_of(job, plan, dates)).said(today)
+
+
+def name_of(step: Step) -> str:
+    """Return what a step is called."""
+    return STEPS[step.rule].name if step.rule is not None else step.name
+
+
+def lasts(minutes: float) -> str:
+    """Say how long something takes: paces are guesses, so to the half hour from one hour on."""
+    if minutes <= 0:
+        return ""
+    if minutes < 55:
+        return f"about {max(5, round(minutes / 5) * 5)} min"
+    halves = max(2, round(minutes / 30))
+    whole, half = divmod(halves, 2)
+    return f"about {whole}{' 1/2' if half else ''} h"
+
+
+def hours_of(wait: Wait) -> str:
+    """Say how long a wait is."""
+    if wait.hours < 1:
+        return f"{wait.hours * 60:g} min"
+    return f"{wait.hours:g} h" if wait.hours < 72 else f"{wait.hours / 24:g} days"
+
+
+def says_who(wait: Wait) -> str:
+    """Say where a wait comes from."""
+    if wait.source.startswith("sheet: "):
+        return f"by the sheet of {wait.source[7:]}"
+    if wait.source.startswith("kind: "):
+        return f"usual for {wait.source[6:]}"
+    return "as the job says" if wait.source == "schedule" else "from the rules"
+
+
+class _Words:
+    """Says the days of one job."""
+
+    def __init__(self, job: Job, plan: Plan, dates: Dates, days: Days) -> None:
+        self.job, self.plan, self.dates, self.days = job, plan, dates, days
+        self.names = Names(plan.kitchen)
+        self.steps = {one.id: one for one in days.steps}
+        self.lines = {one.id: one for one in said_quantities(job, plan)}
+        self.cal = days.calendar
+        self.numbers: dict[tuple[str, ...], int] = {}
+
+    def said(self, today: date | None) -> SaidDays:
+        """All of it."""
+        cards = list(self._cards())
+        return SaidDays(
+            headline=self._headline(), proof=self._proof(), chain=tuple(self._chain()),
+            shorter=tuple(_shorter(one) for one in self.days.shorter),
+            clashes=tuple(self._clashes(today)), days=tuple(self._days(cards)),
+            uses=tuple(self._uses()), needs=tuple(self._needs()), done=tuple(self._done()),
+            sections=tuple(self._sections("set")), grouting=tuple(self._sections("grout")),
+        )  # fmt: skip
+
+    def _headline(self) -> str:
+        visits = len(self.days.visits)
+        if not visits:
+            return "All is done."
+        left = " more" if self.job.schedule.done else ""
+        on = f"{visits}{left} working {'day' if visits == 1 else 'days'}"
+        return f"{on}; done on {self.day(self.days.last_day)}"
+
+    def _proof(self) -> str:
+        """How good it is: what no plan can beat, and which waits say so."""
+        waits = [one.wait for one in self.days.bound_waits if one.wait is not None]
+        spelled = ", ".join(
+            f"{self._short(one.step)} {hours_of(one.wait)}"
+            for one in self.days.bound_waits if one.wait is not None
+        )  # fmt: skip
+        why = f": the work, and the waits after {spelled}" if waits else ""
+        if self.days.table.proved:
+            return f"No plan with these hours is done on an earlier day{why}."
+        least = self.day(self.days.table.bound)
+        best = f"{least.capitalize()} at the very best{why}"
+        return f"{best}; of the orders that were tried, none is done then."
+
+    def _short(self, id_: str) -> str:
+        step = self.steps.get(id_)
+        if step is None:
+            return id_
+        words = STEPS[step.rule] if step.rule is not None else None
+        return (words.short if words else "") or name_of(step).lower()
+
+    def _chain(self) -> Iterator[str]:
+        """What holds up what, like steps together."""
+        links = self.days.chain
+        for name, group in groupby(links, key=lambda link: self._short(link[0])):
+            own = list(group)
+            wait = own[0][1].wait if own[0][1] is not None else None
+            step = own[0][1].step if own[0][1] is not None else ""
+            if wait is not None and wait.hours > 0:
+                yield (
+                    f"{name}, {hours_of(wait)} after {self._short(step)} "
+                    f"({WAITS[wait.what]}; {says_who(wait)})"
+                )
+            else:
+                yield name
+
+    def _clashes(self, today: date | None) -> Iterator[str]:
+        first = self.dates.first
+        if first is not None and today is not None and first < today and not self.job.schedule.done:
+            yield (
+                f"The first day, {_date(first)}, is past. The nearest that can be is "
+                f"{_date(today)}, or say what has been done."
+            )
+        for clash in self.days.clashes:
+            yield self._clash(clash)
+
+    def _clash(self, clash: Clash) -> str:
+        planned, said = self.day(clash.planned), self.day(clash.day)
+        match clash.rule:
+            case "not-ready":
+                who = OUTSIDE[clash.what]  # type: ignore[index]
+                with_whom = next(
+                    (f" with {one.agreed_with}" for one in self.job.schedule.outside
+                     if one.what == clash.what and one.agreed_with), "",
+                )  # fmt: skip
+                return (
+                    f"{who.capitalize()} is agreed{with_whom} for {said}, and the wall is ready "
+                    f"for it on {planned} at the earliest: agree on that day or a later one."
+                )
+            case "hire-over":
+                return (
+                    f"The saw is hired until {said}, and there is sawing on {planned}: hire it "
+                    "that long, or cut what is left by hand."
+                )
+            case "water-late":
+                return (
+                    f"Water was wanted again by {said}; the wall may get wet from {planned} on. "
+                    "Until then use the tap with care, or begin earlier."
+                )
+            case "too-late":
+                more = "; " + self._what_gains() if self.days.shorter else ""
+                return f"It was to be done by {said}; the nearest that can be is {planned}{more}."
+            case "unknown-step":
+                return f"No step of this job is called {clash.what}: it holds up nothing."
+            case "unknown-done":
+                return (
+                    f"{clash.what} was noted as done, and is no step of this plan any more: the "
+                    "plan of the tile has changed. What it was is kept."
+                )
+
+    def _what_gains(self) -> str:
+        return "; ".join(_shorter(one) for one in self.days.shorter)
+
+    def _uses(self) -> Iterator[SaidUse]:
+        for use in self.days.uses:
+            why = ""
+            if use.wait is not None:
+                why = f"{hours_of(use.wait)} of curing, {says_who(use.wait)}"
+            yield SaidUse(what=USES[use.what], when=self.when(use.minute), why=why)
+
+    def _needs(self) -> Iterator[SaidNeed]:
+        """The day of the first step that takes each line."""
+        first: dict[str, int] = {}
+        for step in self.days.steps:
+            at = self.days.start_of(step.id)
+            if at is None:
+                continue
+            for id_ in step.needs:
+                first[id_] = min(first.get(id_, at), at)
+        begin = min((one.start for one in self.days.table.stints), default=0)
+        for id_, line in self.lines.items():
+            if not line.buy:
+                continue
+            at = first.get(id_)
+            if at is None and line.group == "tile":
+                at = first.get("boxes")
+            yield SaidNeed(id=id_, by=self.day(self.cal.day_of(begin if at is None else at)))
+
+    def _done(self) -> Iterator[SaidDone]:
+        for one in self.job.schedule.done:
+            step = self.steps.get(one.step)
+            name = self._name(step) if step is not None else one.step
+            how = f"left out: {one.left_out}" if one.left_out else "done"
+            yield SaidDone(step=one.step, says=f"{name}: {how}, {one.on} {one.at}")
+
+    def _sections(self, base: str) -> Iterator[tuple[str, tuple[str, ...]]]:
+        """Numbered as they come: what is spread for at once, or grouted at once."""
+        number = 0
+        for step in self.days.steps:
+            if base == "set" and step.sections:
+                for pieces in step.sections:
+                    number += 1
+                    yield str(number), pieces
+            elif base == "grout" and step.rule == "grout":
+                number += 1
+                yield str(number), step.pieces
+
+    # Days and times
+
+    def day(self, number: int) -> str:
+        """Return what a day is called."""
+        on = self.dates.date_of(number)
+        return f"day {number}" if on is None else _date(on)
+
+    def clock(self, minute: int) -> str:
+        """Return the time of day of a minute, as the kitchen's clock shows it."""
+        moment = self.dates.moment(minute)
+        if moment is not None:
+            return f"{moment.hour}:{moment.minute:02d}"
+        of_day = minute - self.cal.midnights[self.cal.day_of(minute) - 1]
+        return f"{of_day // 60}:{of_day % 60:02d}"
+
+    def when(self, minute: int) -> str:
+        """Return a day and a time, to the half hour: it hangs on paces."""
+        up = -(-minute // 30) * 30
+        return f"{self.day(self.cal.day_of(up))}, {self.clock(up)}"
+
+    def _of_day(self, minute: int, day: int) -> int:
+        return minute - self.cal.midnights[day - 1]
+
+    # The strip and the cards
+
+    def _days(self, cards: Sequence[tuple[int, SaidCard]]) -> Iterator[SaidDay]:
+        stints = self.days.table.stints
+        waits = list(self._waits())
+        last = max([one[1] for one in waits] + [one.end for one in stints], default=0)
+        work = {self.cal.day_of(one.start): one for one in self.cal.work}
+        begin = self.cal.day_of(min((one.start for one in stints), default=0))
+        for day in range(begin, self.cal.day_of(max(last - 1, 0)) + 1):
+            window = work.get(day)
+            low = self.cal.midnights[day - 1]
+            high = self.cal.first_minute(day + 1)
+            on = self.dates.date_of(day)
+            yield SaidDay(
+                number=day, name=f"Day {day}", date=_date(on) if on else "",
+                work=(window.start - low, window.end - low) if window else None,
+                blocks=tuple(self._blocks(day)),
+                waits=tuple(
+                    SaidWaiting(start=max(start, low) - low, end=min(end, high) - low, lane=lane,
+                                says=says)
+                    for start, end, lane, says in waits if start < high and end > low
+                ),
+                cards=tuple(card for at, card in cards if at == day),
+            )  # fmt: skip
+
+    def _blocks(self, day: int) -> Iterator[SaidBlock]:
+        for run in self._runs(day):
+            step = self.steps[run[0].step]
+            key = _key(run)
+            yield SaidBlock(
+                number=self.numbers.get(key, 0), start=self._of_day(run[0].start, day),
+                end=self._of_day(run[-1].end, day), name=self._name(step), phase=step.phase,
+                part=run[0].part,
+            )  # fmt: skip
+
+    def _runs(self, day: int) -> Iterator[list[Stint]]:
+        """Stints of one day: those of one rule that follow on each other together."""
+        run: list[Stint] = []
+        for one in self.days.table.stints:
+            if self.cal.day_of(one.start) != day:
+                continue
+            if run and not self._goes_on(run[-1], one):
+                yield run
+                run = []
+            run.append(one)
+        if run:
+            yield run
+
+    def _goes_on(self, before: Stint, one: Stint) -> bool:
+        same = _base(before.step) == _base(one.step) and before.part == one.part
+        return same and one.start == before.end
+
+    def _waits(self) -> Iterator[tuple[int, int, int, str]]:
+        """Waits that were waited out: from a step's end to what it held up; the longest of each."""
+        ends = self.days.table.ends
+        longest: dict[tuple[str, str], tuple[int, int, str]] = {}
+        for step in self.days.steps:
+            for before in step.follows:
+                if before.wait is None or before.step not in ends or before.wait.minutes <= 0:
+                    continue
+                start = ends[before.step]
+                end = start + before.wait.minutes
+                key = (_base(before.step), before.wait.what)
+                says = (
+                    f"{self._short(before.step)} {WAITS[before.wait.what]}, "
+                    f"{hours_of(before.wait)}, {says_who(before.wait)}"
+                )
+                if key not in longest or end > longest[key][1]:
+                    longest[key] = (start, end, says)
+        lanes: list[int] = []
+        for start, end, says in sorted(longest.values()):
+            lane = next((n for n, until in enumerate(lanes) if until <= start), len(lanes))
+            lanes[lane : lane + 1] = [end]
+            yield start, end, lane, says
+
+    def _cards(self) -> Iterator[tuple[int, SaidCard]]:
+        """A card for each rule on each day, in the order of the day."""
+        days = sorted({self.cal.day_of(one.start) for one in self.days.table.stints})
+        number = 0
+        for day in days:
+            seen: dict[str, list[Stint]] = {}
+            for one in self.days.table.stints:
+                if self.cal.day_of(one.start) == day:
+                    seen.setdefault(_base(one.step), []).append(one)
+            for own in seen.values():
+                number += 1
+                for run in (own, *([one] for one in own)):
+                    self.numbers[_key(run)] = number
+                for one in own:
+                    self.numbers[one.step, one.part, str(one.start)] = number
+                yield day, self._card(number, own, day)
+
+    def _card(self, number: int, own: Sequence[Stint], day: int) -> SaidCard:
+        step = self.steps[own[0].step]
+        ids = tuple(dict.fromkeys(one.step for one in own))
+        minutes = sum(one.end - one.start for one in own)
+        words = STEPS[step.rule] if step.rule is not None else None
+        several = len(own) > 1 and "@" in own[0].step
+        begins = [id_ for id_ in ids if self.days.start_of(id_) == _first(own, id_)]
+        needs = dict.fromkeys(
+            line for id_ in begins for line in self.steps[id_].needs if line in self.lines
+        )
+        pieces = tuple(id_ for one in ids for id_ in self.steps[one].pieces)
+        return SaidCard(
+            number=number, steps=ids, name=self._name(step), phase=PHASES[step.phase],
+            at=f"{self.clock(own[0].start)} – {self.clock(max(one.end for one in own))}"
+            if minutes else self.clock(own[0].start),
+            lasts=lasts(minutes), who=self._who(step, minutes),
+            how=(*(words.how if words else ()), *self._more(step)),
+            sketch=words.sketch if words else None, right=words.right if words else "",
+            ready=tuple(self._ready(list(needs), ids)),
+            cautions=tuple(CAUTIONS[one] for one in step.cautions),
+            doubt=DOUBTS[step.doubt] if step.doubt is not None else "",
+            times=tuple(self._times(own)) if several or step.sections else (),
+            stop=self._stop(own, day), pieces=pieces,
+        )  # fmt: skip
+
+    def _name(self, step: Step) -> str:
+        name = name_of(step)
+        base, _, number = step.id.partition("@")
+        coats = step.rule in ("prime", "seal-face", "seal-before", "seal-grout")
+        if coats and f"{base}@2" in self.steps:
+            return f"{name}, coat {number}"
+        return name
+
+    def _who(self, step: Step, minutes: int) -> str:
+        if step.who != "anyone":
+            return WHO[step.who]
+        return "two of you" if step.hands > 1 and minutes else ""
+
+    def _more(self, step: Step) -> Iterator[str]:
+        """What this job's own way adds to how it is done."""
+        products = self.job.products
+        if step.rule == "seal-grout" and self.job.ways.last == "sealant":
+            yield "Sealant is in already and cured: keep the sealer off it."
+        if step.rule in ("seal-face", "seal-before", "seal-grout", "prime"):
+            product: Coating | None = (
+                products.primer if step.rule == "prime" else products.sealer
+            )  # fmt: skip
+            if product is not None and product.dry_hours is not None:
+                yield f"{product.name}: dry in {product.dry_hours:g} h."
+
+    def _ready(self, needs: Sequence[str], ids: Sequence[str]) -> Iterator[str]:
+        """What to have ready: lines of the list, and what is mixed."""
+        for id_ in needs:
+            line = self.lines[id_]
+            yield f"{line.name}: {line.amount}"
+        cut = [one for id_ in ids for one in self.steps[id_].pieces]
+        if cut and self.steps[ids[0]].sections:
+            kinds = {piece.id: piece.kind for piece in self.plan.pieces}
+            count = sum(kinds.get(id_, "full") != "full" for id_ in cut)
+            yield f"{len(cut) - count} full and {count} cut pieces, in the order of the sections"
+
+    def _times(self, own: Sequence[Stint]) -> Iterator[SaidTime]:
+        """Each batch or section with its time, and each coming back to one."""
+        for one in own:
+            step = self.steps[one.step]
+            number = one.step.partition("@")[2]
+            if one.part != "work":
+                yield SaidTime(at=self.clock(one.start),
+                               says=f"section {number}: {_BACK[one.part]}",
+                               steps=(one.step,))  # fmt: skip
+            elif step.rule == "grout":
+                yield SaidTime(at=self.clock(one.start), pieces=step.pieces, steps=(one.step,),
+                               says=f"section {number}, {self._square(step.area)}")  # fmt: skip
+            elif step.sections:
+                yield SaidTime(at=self.clock(one.start), says=self._batch(step, number),
+                               pieces=step.pieces, steps=(one.step,))  # fmt: skip
+
+    def _batch(self, step: Step, number: str) -> str:
+        count = len(step.sections)
+        spread = f"spread for {count} times" if count > 1 else "spread once"
+        pieces = f"{len(step.pieces)} pieces, {spread}"
+        adhesive = self.job.products.adhesive
+        if self.job.tile.material == "stick-on" or self.job.products.mat is not None:
+            return f"part {number}: {len(step.pieces)} pieces"
+        if adhesive is not None and not adhesive.powder:
+            return f"part {number}: {pieces}"
+        litres = bed_litres(self.job).value * step.area * (1 + self.job.settings.adhesive_waste)
+        density, water = self.job.settings.adhesive_density, self.job.settings.adhesive_water
+        if adhesive is not None:
+            density = adhesive.density if adhesive.density is not None else density
+            water = adhesive.water if adhesive.water is not None else water
+        powder = litres * density
+        return f"batch {number}: {pieces}; {_kilos(powder)} of powder, {_litres(powder * water)}"
+
+    def _square(self, m2: float) -> str:
+        return f"{m2 * 10.7639:.0f} sq ft" if self.job.units == "in" else f"{m2:.1f} m²"
+
+    def _stop(self, own: Sequence[Stint], day: int) -> str:
+        """Where one stops for the night, and how the edge is left."""
+        step = self.steps[own[-1].step]
+        base = _base(step.id)
+        if step.rule not in ("set", "set-last", "set-held"):
+            return ""
+        later = [one for one in self.days.table.stints
+                 if _base(one.step) == base and self.cal.day_of(one.start) > day]  # fmt: skip
+        if not later:
+            return ""
+        return (
+            "Stop here for the night at a whole tile: scrape off what is spread past it, wipe the "
+            "edges and the joints clean."
+        )
+
+
+_BACK = {"haze": "wipe the haze off", "polish": "polish with a dry cloth"}
+
+
+def _kilos(kg: float) -> str:
+    return f"{kg:.1f} kg" if kg >= 1 else f"{max(10, round(kg * 100) * 10)} g"
+
+
+def _litres(litres: float) -> str:
+    tenths = f"{litres:.1f} litres" if litres >= 1 else f"{max(10, round(litres * 100) * 10)} ml"
+    return f"{tenths} of water"
+
+
+def _key(run: Sequence[Stint]) -> tuple[str, ...]:
+    return (run[0].step, run[0].part, str(run[0].start))
+
+
+def _first(own: Sequence[Stint], id_: str) -> int:
+    return next(one.start for one in own if one.step == id_)
+
+
+def _base(id_: str) -> str:
+    return id_.partition("@")[0]
+
+
+def _shorter(one: Shorter) -> str:
+    days = f"{one.days} day{'s' if one.days > 1 else ''} sooner"
+    return f"{days} with {CHANGED[one.change].format(life=one.batch_minutes)}"
+
+
+def _date(on: date) -> str:
+    return f"{on:%a} {on.day} {on:%b}"
+
+
+def days_report(said: SaidDays) -> str:
+    """Return the days for a person at a terminal."""
+    lines = [said.headline, said.proof, *(f"! {one}" for one in said.clashes)]
+    for day in said.days:
+        if not day.cards:
+            continue
+        lines += ["", f"{day.name}{f', {day.date}' if day.date else ''}"]
+        for card in day.cards:
+            lines.append(f"  {card.at:<14} {card.name}{f' ({card.lasts})' if card.lasts else ''}")
+            lines += [f"{'':17}{one.at:>5} {one.says}" for one in card.times]
+            lines += [f"{'':17}△ {one}" for one in (*card.cautions, *filter(None, [card.doubt]))]
+            if card.stop:
+                lines.append(f"{'':17}{card.stop}")
+    lines += ["", "The kitchen can be used again"]
+    lines += [f"  {one.when:<18} {one.what}{f' ({one.why})' if one.why else ''}"
+              for one in said.uses]  # fmt: skip
+    if said.shorter:
+        lines += ["", "What would shorten it", *(f"  {one}" for one in said.shorter)]
+    return "\n".join(lines) + "\n"
