@@ -85,6 +85,10 @@ def main() -> None:
         page.get_by_role("img").first.wait_for()
         pictured(page)
         take(page, "agree")
+        page.goto(page.url.replace("/agree", "/days"))
+        page.locator("#card-1").wait_for()
+        take(page, "days")
+        page.goto(page.url.replace("/days", "/agree"))
         saw = browser.new_page(viewport=PHONE)  # type: ignore[arg-type]
         saw.goto(page.url.replace("/agree", "/saw?n=17"))
         saw.get_by_text("Cut 17 of").wait_for()

@@ -30,6 +30,37 @@ def job_file(tmp_path: Path) -> Path:
     return path
 
 
+class TestDays:
+    """pennant days JOB.json, and pennant export --as ics"""
+
+    def test_for_a_person(self, job_file: Path, capsys: pytest.CaptureFixture) -> None:
+        assert main(["days", str(job_file), "--from", "2031-03-17"]) == 0
+        out = capsys.readouterr().out
+        assert "Day 1, Mon 17 Mar" in out
+        assert "The kitchen can be used again" in out
+
+    def test_as_json_and_the_same_each_time(
+        self, job_file: Path, capsys: pytest.CaptureFixture
+    ) -> None:
+        texts = []
+        for _ in range(2):
+            assert main(["days", str(job_file), "--json"]) == 0
+            texts.append(capsys.readouterr().out)
+        assert texts[0] == texts[1]
+        assert json.loads(texts[0])["days"][0]["name"] == "Day 1"
+
+    def test_a_calendar_file_asks_for_a_date(
+        self, job_file: Path, tmp_path: Path, capsys: pytest.CaptureFixture
+    ) -> None:
+        to = tmp_path / "days.ics"
+        assert main(["export", str(job_file), "--as", "ics", "-o", str(to)]) == 1
+        assert "/schedule/first" in capsys.readouterr().err
+        assert not to.exists()
+        command = ["export", str(job_file), "--as", "ics", "-o", str(to), "--from", "2031-03-17"]
+        assert main(command) == 0
+        assert to.read_bytes().startswith(b"BEGIN:VCALENDAR")
+
+
 class TestPlan:
     """pennant plan JOB.json"""
 

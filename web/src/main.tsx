@@ -12,6 +12,7 @@ const AgreePage = lazy(async () => ({ default: (await import("./pages/AgreePage"
 const CutSheetPage = lazy(async () => ({
   default: (await import("./papers/CutsPaper")).CutSheetPage,
 }));
+const DaysPage = lazy(async () => ({ default: (await import("./pages/DaysPage")).DaysPage }));
 const Desk = lazy(async () => ({ default: (await import("./pages/Desk")).Desk }));
 const JobPage = lazy(async () => ({ default: (await import("./pages/JobPage")).JobPage }));
 const MaterialsPage = lazy(async () => ({
@@ -52,6 +53,14 @@ createRoot(root).render(
                 element={
                   <JobPage>
                     <CutSheetPage />
+                  </JobPage>
+                }
+              />
+              <Route
+                path="/jobs/:id/days"
+                element={
+                  <JobPage>
+                    <DaysPage />
                   </JobPage>
                 }
               />

@@ -47,15 +47,20 @@ class SaidBlock(Value):
     name: str
     phase: Phase
     part: str
+    holds: bool
 
 
 class SaidWaiting(Value):
-    """A wait on the strip: ``lane`` keeps those apart that run at once."""
+    """A wait on the strip: ``lane`` keeps those apart that run at once.
+
+    ``holds`` says, as of a block, that the end of the job hangs on it.
+    """
 
     start: int
     end: int
     lane: int
     says: str
+    holds: bool
 
 
 class SaidTime(Value):
@@ -192,6 +197,7 @@ class _Words:
         self.lines = {one.id: one for one in said_quantities(job, plan)}
         self.cal = days.calendar
         self.numbers: dict[tuple[str, ...], int] = {}
+        self.chain = dict(days.chain)
 
     def said(self, today: date | None) -> SaidDays:
         """All of it."""
@@ -347,7 +353,8 @@ class _Words:
         return f"day {number}" if on is None else _date(on)
 
     def clock(self, minute: int) -> str:
-        """Return the time of day of a minute, as the kitchen's clock shows it."""
+        """Return the time of day of a minute, to five minutes, by the kitchen's clock."""
+        minute = round(minute / 5) * 5
         moment = self.dates.moment(minute)
         if moment is not None:
             return f"{moment.hour}:{moment.minute:02d}"
@@ -381,8 +388,8 @@ class _Words:
                 blocks=tuple(self._blocks(day)),
                 waits=tuple(
                     SaidWaiting(start=max(start, low) - low, end=min(end, high) - low, lane=lane,
-                                says=says)
-                    for start, end, lane, says in waits if start < high and end > low
+                                says=says, holds=holds)
+                    for start, end, lane, says, holds in waits if start < high and end > low
                 ),
                 cards=tuple(card for at, card in cards if at == day),
             )  # fmt: skip
@@ -395,6 +402,7 @@ class _Words:
                 number=self.numbers.get(key, 0), start=self._of_day(run[0].start, day),
                 end=self._of_day(run[-1].end, day), name=self._name(step), phase=step.phase,
                 part=run[0].part,
+                holds=any(one.step in self.chain and one.part == "work" for one in run),
             )  # fmt: skip
 
     def _runs(self, day: int) -> Iterator[list[Stint]]:
@@ -414,10 +422,10 @@ class _Words:
         same = _base(before.step) == _base(one.step) and before.part == one.part
         return same and one.start == before.end
 
-    def _waits(self) -> Iterator[tuple[int, int, int, str]]:
+    def _waits(self) -> Iterator[tuple[int, int, int, str, bool]]:
         """Waits that were waited out: from a step's end to what it held up; the longest of each."""
         ends = self.days.table.ends
-        longest: dict[tuple[str, str], tuple[int, int, str]] = {}
+        longest: dict[tuple[str, str], tuple[int, int, str, bool]] = {}
         for step in self.days.steps:
             for before in step.follows:
                 if before.wait is None or before.step not in ends or before.wait.minutes <= 0:
@@ -429,13 +437,14 @@ class _Words:
                     f"{self._short(before.step)} {WAITS[before.wait.what]}, "
                     f"{hours_of(before.wait)}, {says_who(before.wait)}"
                 )
-                if key not in longest or end > longest[key][1]:
-                    longest[key] = (start, end, says)
+                holds = self.chain.get(step.id) == before
+                if key not in longest or (holds, end) > (longest[key][3], longest[key][1]):
+                    longest[key] = (start, end, says, holds)
         lanes: list[int] = []
-        for start, end, says in sorted(longest.values()):
+        for start, end, says, holds in sorted(longest.values()):
             lane = next((n for n, until in enumerate(lanes) if until <= start), len(lanes))
             lanes[lane : lane + 1] = [end]
-            yield start, end, lane, says
+            yield start, end, lane, says, holds
 
     def _cards(self) -> Iterator[tuple[int, SaidCard]]:
         """A card for each rule on each day, in the order of the day."""
@@ -508,7 +517,7 @@ class _Words:
         """What to have ready: lines of the list, and what is mixed."""
         for id_ in needs:
             line = self.lines[id_]
-            yield f"{line.name}: {line.amount}"
+            yield f"{line.name}, {line.amount}"
         cut = [one for id_ in ids for one in self.steps[id_].pieces]
         if cut and self.steps[ids[0]].sections:
             kinds = {piece.id: piece.kind for piece in self.plan.pieces}

@@ -7,6 +7,7 @@ import {
   type Board,
   type Cure,
   type CutSheet,
+  type DaysPage,
   type Job,
   type JobCard,
   type JobState,
@@ -112,6 +113,25 @@ export const agreeOptions = (job: Job) =>
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
+  });
+
+/** The days that a job takes; they depend on the whole job. */
+export const daysOptions = (job: Job) =>
+  queryOptions({
+    queryKey: ["days", job],
+    queryFn: ({ signal }) => ask<DaysPage>(api.POST("/api/days", { signal, body: job })),
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+    retry: false,
+  });
+
+/** Every wait and pace that the days are reckoned from. */
+export const timesOptions = () =>
+  queryOptions({
+    queryKey: ["times"],
+    queryFn: () => ask<Setting[]>(api.GET("/api/times")),
+    staleTime: Number.POSITIVE_INFINITY,
   });
 
 /** The cut sheet; it depends on the whole job. */

@@ -5208,6 +5208,8 @@ export interface components {
             phase: "before" | "prepare" | "set out" | "set" | "grout" | "finish" | "own";
             /** Part */
             part: string;
+            /** Holds */
+            holds: boolean;
         };
         /**
          * SaidCard
@@ -5866,6 +5868,8 @@ export interface components {
         /**
          * SaidWaiting
          * @description A wait on the strip: ``lane`` keeps those apart that run at once.
+         *
+         *     ``holds`` says, as of a block, that the end of the job hangs on it.
          */
         SaidWaiting: {
             /** Start */
@@ -5876,6 +5880,8 @@ export interface components {
             lane: number;
             /** Says */
             says: string;
+            /** Holds */
+            holds: boolean;
         };
         /**
          * SaidWay

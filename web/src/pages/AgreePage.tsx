@@ -1,7 +1,7 @@
 /** What the client agrees to, on one page to be shown or printed; and that they did. */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { agreeOptions } from "../api/queries";
+import { agreeOptions, daysOptions } from "../api/queries";
 import { useEditor } from "../job/useEditor";
 import { PaperHead } from "../parts/PaperHead";
 import { Tape } from "../parts/Tape";
@@ -9,6 +9,7 @@ import { Tape } from "../parts/Tape";
 export function AgreePage() {
   const { view } = useEditor();
   const { data, error } = useQuery(agreeOptions(view.job));
+  const { data: days } = useQuery(daysOptions(view.job));
   const { agreed } = view.job;
   return (
     <main className="mx-auto max-w-4xl px-4 py-4 print:max-w-none print:p-0">
@@ -63,6 +64,21 @@ export function AgreePage() {
             </section>
           ))}
         </>
+      )}
+      {days && days.said.uses.length > 0 && (
+        <section aria-label="The days" className="mt-4 break-inside-avoid">
+          <h2 className="heading border-slab border-b-2">The days</h2>
+          <p>{days.said.headline}, as far as can be said now.</p>
+          <ul>
+            {days.said.uses.map((use) => (
+              <li key={use.what} className="flex flex-wrap gap-x-2 border-rule border-t py-1">
+                <span>{use.what} can be used again from</span>
+                <span className="tape">{use.when}</span>
+                {use.why && <span className="aside">{use.why}</span>}
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
       <Sign />
       <p className="mt-10 hidden print:block">

@@ -15,6 +15,7 @@ import { useStartKeys } from "../job/useStartKeys";
 import { useShowWall, useWall } from "../job/useWall";
 import { ComparePaper } from "../papers/ComparePaper";
 import { CutsPaper } from "../papers/CutsPaper";
+import { DaysPaper } from "../papers/DaysPaper";
 import { DoubtsPaper } from "../papers/DoubtsPaper";
 import { EdgesPaper } from "../papers/EdgesPaper";
 import { FindingsPaper } from "../papers/FindingsPaper";
@@ -33,7 +34,7 @@ import { Notices } from "./Notices";
 import { WallBar } from "./WallBar";
 
 const IN = ["Survey", "Start", "Compare", "Tile", "Products", "Rules"] as const;
-const OUT = ["Findings", "Doubts", "Edges", "Cuts", "It takes", "Set out"] as const;
+const OUT = ["Findings", "Doubts", "Edges", "Cuts", "It takes", "Set out", "Days"] as const;
 
 export function Desk() {
   const { editor, draft, view } = useEditor();
@@ -192,6 +193,7 @@ export function Desk() {
               <CutsPaper picked={picked} onPieces={pick} />
               <TakesPaper />
               <SetOutPaper lines={lines} />
+              <DaysPaper />
             </Papers>
           </div>
         </main>

@@ -1,6 +1,8 @@
 /** The shopping list: grouped as a shop is, ticked off, printed; and the mixing card for the day. */
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, ask, type OrderLine } from "../api/client";
+import { daysOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { Suits } from "../papers/ProductsPaper";
@@ -53,6 +55,8 @@ function Order() {
 export function MaterialsPage() {
   const { editor, draft, view } = useEditor();
   const { quantities, groups, mixes, totals } = view.sheet;
+  const { data: days } = useQuery(daysOptions(view.job));
+  const by = new Map(days?.said.needs.map((need) => [need.id, need.by]));
   const hand = draft.in_hand ?? {};
   const got = (id: string, amount: number | null) => {
     const next = Object.fromEntries(Object.entries(hand).filter(([one]) => one !== id));
@@ -95,6 +99,11 @@ export function MaterialsPage() {
                     )}
                     <div className={`grow ${all ? "opacity-50" : ""}`}>
                       <Line said={said} quantity={line} />
+                      {said.buy && by.has(said.id) && (
+                        <p className="aside px-1.5 pb-1">
+                          needed {by.get(said.id)}; until then, unopened, it may still go back
+                        </p>
+                      )}
                     </div>
                     <span className="flex shrink-0 flex-row-reverse items-baseline gap-2 pt-2 text-right max-sm:flex-col max-sm:gap-0">
                       <span className="tape w-16">{said.cost?.toFixed(2)}</span>

@@ -1,0 +1,175 @@
+/** The days as a strip of time, drawn to scale: work solid, waits hatched, night shaded. */
+import type { SaidDay } from "../api/client";
+
+const DAY = 24 * 60;
+const LEFT = 92;
+const HOUR = 40;
+const WORK = 24;
+const LANE = 9;
+const PAD = 5;
+
+interface Props {
+  days: readonly SaidDay[];
+  /** The card that is chosen, by its number. */
+  chosen: number | null;
+  onChosen: (card: number) => void;
+}
+
+export function TimeStrip({ days, chosen, onChosen }: Props) {
+  const width = LEFT + 24 * HOUR + 22;
+  const x = (minute: number) => LEFT + (minute / 60) * HOUR;
+  const lanes = (day: SaidDay) => Math.max(0, ...day.waits.map(({ lane }) => lane + 1));
+  const heights = days.map((day) =>
+    day.work || day.blocks.length ? PAD * 2 + WORK + lanes(day) * LANE : PAD * 2 + LANE * 2,
+  );
+  const tops = heights.map((_, row) => 18 + heights.slice(0, row).reduce((a, b) => a + b, 0));
+  const height = 18 + heights.reduce((a, b) => a + b, 0) + 2;
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      width={width}
+      height={height}
+      className="block max-w-none print:h-auto print:w-full"
+      role="img"
+      aria-label={`The days to scale: ${days.filter(({ blocks }) => blocks.length).length} days of work`}
+    >
+      <title>The days to scale</title>
+      <defs>
+        <pattern
+          id="waits"
+          width={5}
+          height={5}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <rect width={5} height={5} fill="#fbf9f3" />
+          <rect width={1.6} height={5} fill="#5d5a53" />
+        </pattern>
+        <pattern
+          id="holding-waits"
+          width={5}
+          height={5}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <rect width={5} height={5} fill="#fbf9f3" />
+          <rect width={2.4} height={5} fill="#1f5a93" />
+        </pattern>
+      </defs>
+      {[0, 4, 8, 12, 16, 20, 24].map((hour) => (
+        <text
+          key={hour}
+          x={x(hour * 60)}
+          y={12}
+          textAnchor="middle"
+          className="aside"
+          fontSize={12}
+        >
+          {hour}:00
+        </text>
+      ))}
+      {days.map((day, row) => {
+        const top = tops[row] ?? 0;
+        const tall = heights[row] ?? 0;
+        return (
+          <g key={day.number}>
+            <rect x={LEFT} y={top} width={24 * HOUR} height={tall} fill="#c6c0b1" />
+            {day.work && (
+              <rect
+                x={x(day.work[0] as number)}
+                y={top}
+                width={x(day.work[1] as number) - x(day.work[0] as number)}
+                height={tall}
+                fill="#fbf9f3"
+              />
+            )}
+            <line x1={0} y1={top} x2={width} y2={top} stroke="#cfc8b8" />
+            <text x={0} y={top + 17} className="tape" fontSize={16}>
+              {day.name}
+            </text>
+            <text x={day.work ? 0 : 46} y={top + (day.work ? 31 : 17)} fontSize={12} fill="#5d5a53">
+              {day.work ? day.date : "no work"}
+            </text>
+            {day.waits.map((wait) => {
+              const y = top + PAD + (day.blocks.length || day.work ? WORK : 2) + wait.lane * LANE;
+              const ends = wait.end < DAY;
+              return (
+                <g key={`${wait.says} ${wait.start}`}>
+                  <rect
+                    x={x(wait.start)}
+                    y={y + 2}
+                    width={Math.max(x(wait.end) - x(wait.start), 1)}
+                    height={LANE - 3}
+                    fill={`url(#${wait.holds ? "holding-waits" : "waits"})`}
+                    stroke={wait.holds ? "#1f5a93" : "#5d5a53"}
+                    strokeWidth={0.8}
+                  >
+                    <title>{wait.says}</title>
+                  </rect>
+                  {ends && (
+                    <path
+                      d={`M${x(wait.end)} ${y + LANE / 2 + 1}V${top + PAD + WORK - 2}m-3 4l3 -5l3 5`}
+                      fill="none"
+                      stroke={wait.holds ? "#1f5a93" : "#5d5a53"}
+                      strokeWidth={wait.holds ? 2 : 1}
+                    />
+                  )}
+                </g>
+              );
+            })}
+            {day.blocks.map((block) => {
+              const left = x(block.start);
+              const wide = Math.max(x(block.end) - left, 1.5);
+              const small = block.part !== "work";
+              const on = chosen === block.number;
+              return (
+                // biome-ignore lint/a11y/noStaticElementInteractions: the cards below are reached by keys
+                <g
+                  key={`${block.start} ${block.name} ${block.part}`}
+                  className="cursor-pointer"
+                  onClick={() => onChosen(block.number)}
+                >
+                  <rect
+                    x={left}
+                    y={top + PAD + (small ? WORK / 2 : 0)}
+                    width={wide}
+                    height={small ? WORK / 2 : WORK}
+                    fill={FILL[block.phase]}
+                    stroke={on ? "#c4432b" : block.holds ? "#1f5a93" : "#2a2b2b"}
+                    strokeWidth={on ? 3 : block.holds ? 2 : 0.8}
+                  >
+                    <title>{block.name}</title>
+                  </rect>
+                  {!small && wide >= 13 && (
+                    <text
+                      x={left + wide / 2}
+                      y={top + PAD + 17}
+                      textAnchor="middle"
+                      className="tape"
+                      fontSize={14}
+                      fill={DARK.has(block.phase) ? "#fff" : "#2a2b2b"}
+                    >
+                      {block.number}
+                      {wide > 90 ? ` ${block.name}`.slice(0, Math.floor(wide / 6.6) - 3) : ""}
+                    </text>
+                  )}
+                </g>
+              );
+            })}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+const FILL: Record<string, string> = {
+  before: "#d6d0c2",
+  prepare: "#c9b79c",
+  "set out": "#8fa9c2",
+  set: "#3b3733",
+  grout: "#8a7a63",
+  finish: "#d9cfb8",
+  own: "#e8e4da",
+};
+const DARK: ReadonlySet<string> = new Set(["set", "grout"]);
