@@ -164,7 +164,7 @@ def _demo(arguments: argparse.Namespace) -> int:
     return _run(database, arguments)
 
 
-DEMOS = ("tern-nook", "alder-wharf", "juniper-court", "fennel-row")
+DEMOS = ("tern-nook", "sorrel-yard", "alder-wharf", "juniper-court", "fennel-row")
 """The made-up kitchens, the last one first on the page of jobs."""
 
 

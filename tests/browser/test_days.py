@@ -26,7 +26,7 @@ class TestDays:
         job.get_by_label("How it is done").uncheck()
         expect(job.get_by_role("img", name=re.compile("notched comb"))).to_have_count(0)
 
-    def test_one_sets_while_the_other_cuts_and_hours_that_are_none_are_refused(self, job: Page) -> None:
+    def test_two_people_and_hours_that_are_none(self, job: Page) -> None:
         days(job)
         job.get_by_text("When: hours").click()
         job.get_by_role("radio", name="two").click()

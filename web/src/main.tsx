@@ -19,6 +19,9 @@ const MaterialsPage = lazy(async () => ({
   default: (await import("./pages/MaterialsPage")).MaterialsPage,
 }));
 const SawPage = lazy(async () => ({ default: (await import("./pages/SawPage")).SawPage }));
+const ShadesPage = lazy(async () => ({
+  default: (await import("./pages/ShadesPage")).ShadesPage,
+}));
 const ShelfPage = lazy(async () => ({ default: (await import("./pages/ShelfPage")).ShelfPage }));
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
@@ -61,6 +64,14 @@ createRoot(root).render(
                 element={
                   <JobPage>
                     <DaysPage />
+                  </JobPage>
+                }
+              />
+              <Route
+                path="/jobs/:id/shades"
+                element={
+                  <JobPage>
+                    <ShadesPage />
                   </JobPage>
                 }
               />

@@ -20,6 +20,7 @@ from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import Agreeing, agreeing
 from pennant.words.days import SaidDays, Sections, said_days
+from pennant.words.shades import SaidShades, said_shades
 from pennant.words.sheet import Sheet, sheet
 from pennant.words.start import say_play
 from pennant.words.starts import SaidStart, board
@@ -258,6 +259,48 @@ class DaysPage(BaseModel):
 
     said: SaidDays
     pictures: list[SectionPicture]
+
+
+class ShadePicture(BaseModel):
+    """A wall in its shades, as they are dealt or as they come box after box."""
+
+    surface: str
+    name: str
+    how: Literal["dealt", "box after box"]
+    svg: str
+
+
+class ShadesPage(BaseModel):
+    """The opened boxes dealt, and the walls in their shades."""
+
+    said: SaidShades
+    pictures: list[ShadePicture]
+
+
+def shades_page(job: Job) -> ShadesPage:
+    """Return how the opened boxes are dealt; raise `JobRefused` for boxes that cannot be read."""
+    made = plan(job)
+    with reckoning("the shades"):
+        said = said_shades(job, made)
+    pictures = []
+    hows: tuple[tuple[Literal["dealt", "box after box"], dict[str, str]], ...] = (
+        ("dealt", said.shades), ("box after box", said.box_after_box),
+    )  # fmt: skip
+    for surface in made.surfaces:
+        for how, shades in hows:
+            own = {
+                piece.id: said.colours[shades[piece.id]]
+                for piece in surface.pieces if piece.id in shades
+            }  # fmt: skip
+            if own:
+                picture = kitchen_drawing(job, made, only=surface.surface, tints=own)
+                pictures.append(
+                    ShadePicture.model_construct(
+                        surface=surface.surface, how=how, svg=picture_svg(picture),
+                        name=made.kitchen.surface(surface.surface).name,
+                    )
+                )  # fmt: skip
+    return ShadesPage.model_construct(said=said, pictures=pictures)
 
 
 def days_page(job: Job, today: date) -> DaysPage:

@@ -18,6 +18,7 @@ from pennant.api.models import (
     Removal,
     SaidPlay,
     SaidWish,
+    ShadesPage,
     Starts,
     ThingWords,
     ToCure,
@@ -25,6 +26,7 @@ from pennant.api.models import (
     agree_page,
     days_page,
     said_play,
+    shades_page,
     view_of,
 )
 from pennant.api.searches import Searches
@@ -100,6 +102,12 @@ def _search(request: Request, search: str, job: Job, **asked: Any) -> AsyncItera
 def plan_days(job: Job) -> DaysPage:
     """Return the days that a job takes, and its sections on the wall; nothing is kept."""
     return days_page(job, date.today())
+
+
+@router.post("/shades")
+def deal_shades(job: Job) -> ShadesPage:
+    """Return how a job's opened boxes are dealt over its walls; nothing is kept."""
+    return shades_page(job)
 
 
 @router.get("/times")

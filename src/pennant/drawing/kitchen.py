@@ -1,7 +1,7 @@
 """The walls of a job unrolled side by side: tiles, what stands on them, and the pennants."""
 
 import math
-from collections.abc import Collection, Iterator, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 
 from pennant.core.document.job import Job
 from pennant.core.document.tiles import FIELD, tiles_of
@@ -24,6 +24,8 @@ PLAIN_JOINTS = "#d9d5cb"
 
 Marks = Sequence[tuple[str, Collection[str]]]
 """Labels, each with the pieces that it stands for."""
+Tints = Mapping[str, str]
+"""The colours of pieces, as ``#rrggbb``, by piece."""
 
 
 def kitchen_drawing(
@@ -32,11 +34,13 @@ def kitchen_drawing(
     only: str | None = None,
     marks: Marks = (),
     sections: Marks = (),
+    tints: Tints | None = None,
 ) -> Picture:
     """Return the walls unrolled to scale.
 
     ``only`` draws one surface alone. The pieces of each of the ``marks`` are outlined; those of the
-    ``sections`` are tinted by turns, so that one sees where each ends.
+    ``sections`` are tinted by turns, so that one sees where each ends. ``tints`` are the colours of
+    single pieces, where they differ from their tile's.
     """
     walls = [one for one in plan.kitchen.surfaces
              if only == one.id or (only is None and one.id == one.of)]  # fmt: skip
@@ -49,7 +53,11 @@ def kitchen_drawing(
     x = 0.0
     for wall, one in zip(walls, made, strict=True):
         by = (x - one.frame[0], slab - low)
-        own = (*_wall(wall, one, slab), *_marked(one, marks), *_sections(one, sections))
+        own = (
+            *_wall(wall, one, slab, tints or {}),
+            *_marked(one, marks),
+            *_sections(one, sections),
+        )
         shapes += (_moved(shape, by) for shape in own)
         labels += (
             label._replace(at=(label.at[0] + by[0], label.at[1] + by[1]))
@@ -63,6 +71,7 @@ def kitchen_drawing(
                 x += GAP
     grout = job.products.grout
     others = {of: one.tile.colour for of, one in tiles_of(job).items() if of != FIELD}
+    others |= {colour: colour for colour in (tints or {}).values()}
     colours = Colours(job.tile.colour, grout.colour if grout else PLAIN_JOINTS, others)
     return Picture(job.name, x, high - low + slab, colours, tuple(shapes), tuple(labels))
 
@@ -73,13 +82,16 @@ def _moved(shape: Shape, by: tuple[float, float]) -> Shape:
     )
 
 
-def _wall(wall: Surface, made: SurfacePlan, slab: float) -> Iterator[Shape]:
+def _wall(wall: Surface, made: SurfacePlan, slab: float, tints: Tints) -> Iterator[Shape]:
     bad = {p for finding in made.findings if finding.weight == "never" for p in finding.pieces}
     yield Shape("joints", (ring_of(Rect(*made.field)),))
     yield Shape("counter", (_under(wall, made, slab),))
     for piece in made.pieces:
         role: Role = "tile" if piece.kind == "full" else "cut"
-        yield Shape("objection" if piece.id in bad else role, piece.outline, piece.of)
+        if piece.id in tints:
+            yield Shape("tile", piece.outline, tints[piece.id])
+        else:
+            yield Shape("objection" if piece.id in bad else role, piece.outline, piece.of)
     for thing in wall.things:
         if thing.kind in ("cabinet", "hood", "shelf", "upstand", "ledge"):
             yield Shape("overhead", (thing.outline,))

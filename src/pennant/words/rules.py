@@ -23,6 +23,9 @@ from pennant.core.reading.edges import SAME
 from pennant.core.search.best import ENDS_MOVED_FOR, MOST_PIECES_TRIED
 from pennant.core.search.ranking import SHORT_LIST, SHORT_LIST_PIECES
 from pennant.core.search.sieve import MOST_MODULES
+from pennant.core.shade.deal import ALIKE_AT_A_STEP
+from pennant.core.shade.shading import BY_PIECE_FROM
+from pennant.core.shade.wall_tiles import SIDE_BY_SIDE
 from pennant.core.survey.check import MOST_PIECES
 from pennant.core.survey.closure import HAIR
 from pennant.core.survey.doubts import AT_CORNER, DEEP, SEEN_DEPTH
@@ -157,6 +160,18 @@ def _lines() -> Iterator[str]:
     yield (
         f"| haze may wait | {HAZE_MAY_WAIT} minutes | it still comes off with a damp cloth, and "
         "the next section is spread meanwhile |"
+    )
+    yield (
+        f"| tiles dealt one by one by shade | from {BY_PIECE_FROM:g} m² of face | smaller ones are "
+        "taken from the boxes by turns |"
+    )
+    yield (
+        f"| a shade that can be followed | {ALIKE_AT_A_STEP:.0%} alike at one step | more reads as "
+        "a chequerboard or as stripes |"
+    )
+    yield (
+        f"| tiles side by side | {SIDE_BY_SIDE:g} of the shorter side | less is a corner, and no "
+        "patch goes over it |"
     )
     yield f"| staggered courses | {ROWS} | after so many the stagger comes round again |"
     yield (

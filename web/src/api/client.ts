@@ -32,6 +32,7 @@ export type SaidProduct = Schemas["SaidProduct"];
 export type SaidQuestion = Schemas["SaidQuestion"];
 export type Method = Schemas["Method"];
 export type OrderLine = Schemas["OrderLine"];
+export type ShadesPage = Schemas["ShadesPage"];
 export type DaysPage = Schemas["DaysPage"];
 export type SaidDay = Schemas["SaidDay"];
 export type SaidCard = Schemas["SaidCard"];

@@ -20,6 +20,7 @@ import {
   type SaidWish,
   type Setting,
   type SettingOut,
+  type ShadesPage,
   type SiteRecord,
   type ThingWords,
 } from "./client";
@@ -120,6 +121,17 @@ export const daysOptions = (job: Job) =>
   queryOptions({
     queryKey: ["days", job],
     queryFn: ({ signal }) => ask<DaysPage>(api.POST("/api/days", { signal, body: job })),
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+    retry: false,
+  });
+
+/** How the opened boxes are dealt; it depends on the plan and the boxes. */
+export const shadesOptions = (job: Job) =>
+  queryOptions({
+    queryKey: ["shades", { ...job, name: "" }],
+    queryFn: ({ signal }) => ask<ShadesPage>(api.POST("/api/shades", { signal, body: job })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,

@@ -108,6 +108,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Deal Shades
+         * @description Return how a job's opened boxes are dealt over its walls; nothing is kept.
+         */
+        post: operations["deal_shades_api_shades_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/times": {
         parameters: {
             query?: never;
@@ -3563,6 +3583,21 @@ export interface components {
             times: components["schemas"]["Times-Input"];
             /**
              * @default {
+             *       "names": [
+             *         "light",
+             *         "middle",
+             *         "dark"
+             *       ],
+             *       "along": "light to dark",
+             *       "mixed": true,
+             *       "most_alike": 3,
+             *       "boxes": [],
+             *       "stays": {}
+             *     }
+             */
+            shades: components["schemas"]["Shades"];
+            /**
+             * @default {
              *       "counter_gap": 3.175,
              *       "overhead_gap": 3.175,
              *       "max_edge_gap": 3.175,
@@ -3904,6 +3939,21 @@ export interface components {
              *     }
              */
             times: components["schemas"]["Times-Output"];
+            /**
+             * @default {
+             *       "names": [
+             *         "light",
+             *         "middle",
+             *         "dark"
+             *       ],
+             *       "along": "light to dark",
+             *       "mixed": true,
+             *       "most_alike": 3,
+             *       "boxes": [],
+             *       "stays": {}
+             *     }
+             */
+            shades: components["schemas"]["Shades"];
             /**
              * @default {
              *       "counter_gap": 3.175,
@@ -4365,6 +4415,38 @@ export interface components {
             event: "cut" | "set" | "broken" | "taken back";
             /** Takes Back */
             takes_back?: number | null;
+        };
+        /**
+         * OpenedBox
+         * @description One box. ``counts`` follow the shades' names; culls are among them and good for cuts only.
+         */
+        OpenedBox: {
+            /** Name */
+            name: string;
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
+            /** Counts */
+            counts: number[];
+            /**
+             * Culls
+             * @default 0
+             */
+            culls: number;
+            /**
+             * Flat
+             * @description The flattest, picked out for inside corners.
+             * @default 0
+             */
+            flat: number;
+            /**
+             * Broken
+             * @description On arrival; they are not counted.
+             * @default 0
+             */
+            broken: number;
         };
         /**
          * Opening
@@ -5791,6 +5873,42 @@ export interface components {
             areas: components["schemas"]["StruckLine"][];
         };
         /**
+         * SaidShades
+         * @description How the opened boxes are dealt. ``colours`` are the shades', by name.
+         */
+        SaidShades: {
+            /** Headline */
+            headline: string;
+            /** Told */
+            told: string[];
+            /** Beside */
+            beside: string;
+            /** Rotation */
+            rotation: string;
+            /** By Piece */
+            by_piece: boolean;
+            /** Walls */
+            walls: string[];
+            /** Takes */
+            takes: components["schemas"]["SaidTake"][];
+            /** Culls */
+            culls: string;
+            /** Flattest */
+            flattest: string;
+            /** Shades */
+            shades: {
+                [key: string]: string;
+            };
+            /** Box After Box */
+            box_after_box: {
+                [key: string]: string;
+            };
+            /** Colours */
+            colours: {
+                [key: string]: string;
+            };
+        };
+        /**
          * SaidStick
          * @description A stick of trim: what is cut from it, in words, and what is left.
          */
@@ -5799,6 +5917,20 @@ export interface components {
             runs: string[];
             /** Left */
             left: string;
+        };
+        /**
+         * SaidTake
+         * @description Tiles that are taken one after another for one stretch: ``boxes`` in order, one a tile.
+         */
+        SaidTake: {
+            /** Section */
+            section: string;
+            /** Boxes */
+            boxes: string;
+            /** Shades */
+            shades: string;
+            /** Pieces */
+            pieces: string[];
         };
         /**
          * SaidTime
@@ -6931,6 +7063,77 @@ export interface components {
              * @default 0.15
              */
             sealant_waste: number;
+        };
+        /**
+         * ShadePicture
+         * @description A wall in its shades, as they are dealt or as they come box after box.
+         */
+        ShadePicture: {
+            /** Surface */
+            surface: string;
+            /** Name */
+            name: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "dealt" | "box after box";
+            /** Svg */
+            svg: string;
+        };
+        /**
+         * Shades
+         * @description The shades that boxes were sorted by, and how they are dealt.
+         *
+         *     ``stays`` holds the shade of each piece that is set already.
+         */
+        Shades: {
+            /**
+             * Names
+             * @description From light to dark, or from warm to cool.
+             * @default [
+             *       "light",
+             *       "middle",
+             *       "dark"
+             *     ]
+             */
+            names: string[];
+            /**
+             * Along
+             * @default light to dark
+             * @enum {string}
+             */
+            along: "light to dark" | "warm to cool";
+            /**
+             * Mixed
+             * @description Else one shade a wall.
+             * @default true
+             */
+            mixed: boolean;
+            /**
+             * Most Alike
+             * @description No patch of one shade has more pieces.
+             * @default 3
+             */
+            most_alike: number;
+            /**
+             * Boxes
+             * @default []
+             */
+            boxes: components["schemas"]["OpenedBox"][];
+            /** Stays */
+            stays?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * ShadesPage
+         * @description The opened boxes dealt, and the walls in their shades.
+         */
+        ShadesPage: {
+            said: components["schemas"]["SaidShades"];
+            /** Pictures */
+            pictures: components["schemas"]["ShadePicture"][];
         };
         /**
          * Sheet
@@ -9274,6 +9477,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DaysPage"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deal_shades_api_shades_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShadesPage"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

@@ -1,6 +1,7 @@
 /** The days: the strip of time to scale, and under it a card for each step of each day. */
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
+import { Link } from "react-router";
 import type { DaysPage as Page, SaidCard, SaidDay } from "../api/client";
 import { daysOptions } from "../api/queries";
 import { Sketch } from "../drawing/Sketch";
@@ -114,6 +115,7 @@ function Card({ card, day, how, on }: CardProps) {
         <p className="flex flex-wrap items-baseline gap-x-2">
           <span className="heading text-[18px]">{card.name}</span>
           {card.who && <span className="aside">{card.who}</span>}
+          {card.steps.includes("boxes") && <BoxesLink />}
           <DoneKey card={card} day={day} />
         </p>
         {card.doubt && <p className="text-wax">△ {card.doubt}</p>}
@@ -157,6 +159,16 @@ function Card({ card, day, how, on }: CardProps) {
         ))}
       </div>
     </li>
+  );
+}
+
+/** Where the boxes are opened, their shades are noted and dealt. */
+function BoxesLink() {
+  const { editor } = useEditor();
+  return (
+    <Link className="underline print:hidden" to={`/jobs/${editor.id}/shades`}>
+      Boxes and shades
+    </Link>
   );
 }
 

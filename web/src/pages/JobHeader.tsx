@@ -100,6 +100,22 @@ export function JobHeader() {
               </Link>
             </MenuItem>
             <MenuItem>
+              <Link
+                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
+                to={`/jobs/${editor.id}/days`}
+              >
+                The days
+              </Link>
+            </MenuItem>
+            <MenuItem>
+              <Link
+                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
+                to={`/jobs/${editor.id}/shades`}
+              >
+                Boxes and shades
+              </Link>
+            </MenuItem>
+            <MenuItem>
               <a
                 className="block px-3 py-1.5 data-focus:bg-chalk-pale"
                 href={`/api/jobs/${editor.id}/export`}

@@ -20,6 +20,7 @@ from pennant.core.document.pattern import Border, Courses, Pattern
 from pennant.core.document.products import Products
 from pennant.core.document.schedule import Schedule
 from pennant.core.document.settings import Settings
+from pennant.core.document.shades import Shades
 from pennant.core.document.survey import Name, Wall
 from pennant.core.document.tile import Tile
 from pennant.core.document.times import Times
@@ -56,6 +57,7 @@ class Job(Value):
     ways: Ways = Ways()
     schedule: Schedule = Schedule()
     times: Times = Times()
+    shades: Shades = Shades()
     settings: Settings = Settings()
 
     @model_validator(mode="wrap")

@@ -15,13 +15,14 @@ import numpy.typing as npt
 import shapely
 
 from pennant.core.document.settings import Settings
-from pennant.core.geometry.clip import Point
+from pennant.core.geometry.clip import Outline, Point
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
-from pennant.core.layout.field import Edge, Field
+from pennant.core.layout.field import Edge, Field, KeepOut
 from pennant.core.layout.lattice import Lattice
 from pennant.core.reading.edges import SAME
 from pennant.core.reading.findings import BEHIND, HIDDEN
+from pennant.core.reading.legs import legs_of
 from pennant.core.survey.placed import around
 
 Floats = npt.NDArray[np.float64]
@@ -31,16 +32,18 @@ FAR = 1e9
 """Millimetres: where tiles lie that stand in where an edge meets fewer than are looked at."""
 SMALLEST = 8
 """Of an edge's pieces, as many are looked at: more slivers than that are no better than these."""
-CLIPPED = 80
+CLIPPED = 110
 """Of the grid's places, those whose tiles are clipped at the field's edges."""
 REFINED = 8
 """Of these, the ones around which places half a step of the grid away are clipped as well."""
-JUDGED = 32
+JUDGED = 60
 """Of all these, the ones that are clipped a little off either way."""
 APART = 1.5
 """Millimetres: starts nearer to one another are one, and only the better is let through."""
-PLANNED = 16
+PLANNED = 40
 """Starts that are let through."""
+NEAR = 1e-4
+"""Millimetres: a part that comes this near to a hole lies beside it."""
 ON_LINE = 1e-4
 """Millimetres: what ends nearer to a line than this ends at it."""
 
@@ -107,6 +110,7 @@ class Clipping:
         self.boxes = np.array([around(outline) for outline in lattice.outlines])
         self.whole = float((self.boxes[:, 3] - self.boxes[:, 1]).max())
         self.outlines = [np.array(outline) for outline in lattice.outlines]
+        self.holes = _holes(field)
         shapely.prepare(field.tiled)
 
     def scores(self, starts: Floats) -> Floats:
@@ -125,9 +129,11 @@ class Clipping:
         held = self._in_boxes(tiles)
         # A tile that one line cuts is as deep as it reaches over it; the others are clipped.
         complex_ = np.flatnonzero((crossed.sum(axis=0) > 1) | held)
-        clipped = self._clipped([laid[n] for n in complex_])
+        parts, of = self._clipped([laid[n] for n in complex_])
+        clipped = np.asarray(shapely.bounds(parts)).reshape(-1, 4)
         simple = ~held & (crossed.sum(axis=0) == 1)
-        never = avoid = short = 0.0
+        never, avoid = self._beside_holes(parts, of, clipped)
+        short = 0.0
         smallest = self.lattice.least_width
         for edge, cut in zip(self.edges, crossed, strict=True):
             low, high = (0, 2) if edge.upright else (1, 3)
@@ -170,14 +176,47 @@ class Clipping:
                 )  # fmt: skip
         return met
 
-    def _clipped(self, laid: list[tuple[int, float, float]]) -> Floats:
-        """The boxes around what the field leaves of some tiles."""
+    def _clipped(
+        self, laid: list[tuple[int, float, float]]
+    ) -> tuple[npt.NDArray[np.object_], npt.NDArray[np.intp]]:
+        """What the field leaves of some tiles, in parts, and which tile each part is of."""
         if not laid:
-            return np.zeros((0, 4))
+            return np.zeros(0, dtype=object), np.zeros(0, dtype=np.intp)
         rings = [self.outlines[number] + (px, py) for number, px, py in laid]
         left = shapely.intersection(shapely.polygons(np.array(rings)), self.field.tiled)
-        parts = shapely.get_parts(left)
-        return np.asarray(shapely.bounds(parts[shapely.area(parts) > EPS])).reshape(-1, 4)
+        parts, of = shapely.get_parts(left, return_index=True)
+        there = shapely.area(parts) > EPS
+        return parts[there], of[there]
+
+    def _beside_holes(
+        self,
+        parts: npt.NDArray[np.object_],
+        of: npt.NDArray[np.intp],
+        boxes: Floats,
+    ) -> tuple[float, float]:
+        """Strips to be cured and thin legs to be avoided beside holes, alike ones once: see
+        `findings`, which says the same of the pieces of a plan.
+        """
+        never: set[tuple[str, str, int]] = set()
+        avoid: set[tuple[str, str, int]] = set()
+        split = np.bincount(of, minlength=1)[of] > 1 if len(of) else np.zeros(0, dtype=bool)
+        for hole in self.holes:
+            box = hole.box
+            near = (
+                (boxes[:, 0] < box.x1 + NEAR) & (boxes[:, 2] > box.x0 - NEAR)
+                & (boxes[:, 1] < box.y1 + NEAR) & (boxes[:, 3] > box.y0 - NEAR)
+            )  # fmt: skip
+            for number in np.flatnonzero(near):
+                x0, y0, x1, y1 = boxes[number]
+                strip = bool(split[number]) and min(x1 - x0, y1 - y0) < self.settings.least_piece
+                outline = _outline(parts[number])
+                for side, leg in legs_of(outline, hole, self.settings.box_clearance):
+                    key = (hole.owner, side, round(leg * 100))
+                    if strip:
+                        never.add(key)
+                    elif leg < self.settings.least_leg - EPS:
+                        avoid.add(key)
+        return float(len(never)), float(len(avoid))
 
     def _sizes(self, edge: Edge, boxes: Floats) -> Floats:
         """The sizes of the pieces that lie at an edge."""
@@ -189,6 +228,21 @@ class Clipping:
         on = np.abs((low if edge.inward > 0 else high) - at) <= near
         on &= (boxes[:, along] < edge.high - EPS) & (boxes[:, along + 2] > edge.low + EPS)
         return np.asarray((high - low)[on])
+
+
+def _holes(field: Field) -> list[KeepOut]:
+    """The holes of devices and rounds, beside which tile may be left as a thin leg."""
+    owners = {
+        thing.id for thing in field.surface.things
+        if thing.cover is not None or thing.round is not None
+    }  # fmt: skip
+    return [keep for keep in field.keep_outs if keep.owner in owners]
+
+
+def _outline(part: shapely.Polygon) -> Outline:
+    """A part's rings, as a piece has them."""
+    rings = (part.exterior, *part.interiors)
+    return tuple(tuple((x, y) for x, y in ring.coords[:-1]) for ring in rings)
 
 
 def _where(edge: Edge, boxes: Floats) -> Floats:
