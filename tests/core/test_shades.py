@@ -178,6 +178,24 @@ class TestOnTheWall:
         assert len(found.flattest) == 6
 
 
+class TestFaces:
+    """Printed faces never lie side by side."""
+
+    def test_no_two_alike_share_a_joint(self) -> None:
+        plain = demo("Sorrel Yard")
+        job = plain.model_copy(update={"tile": plain.tile.model_copy(update={"faces": 5})})
+        faces = shaded(job).faces
+        wall = wall_of(job, plan(job), [])
+        of = [faces[tile.pieces[0]] for tile in wall.tiles]
+        assert set(of) == {1, 2, 3, 4, 5}
+        assert all(
+            of[one] != of[other] for one in range(len(of)) for other in wall.beside[one]
+        )  # fmt: skip
+
+    def test_a_tile_of_one_face_has_none(self) -> None:
+        assert shaded(demo("Sorrel Yard")).faces == {}
+
+
 class TestApart:
     """One shade a wall, changed at an inside corner only, where there is enough of each."""
 

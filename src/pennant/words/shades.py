@@ -25,6 +25,7 @@ class SaidTake(Value):
     section: str
     boxes: str
     shades: str
+    faces: str
     pieces: tuple[str, ...]
 
 
@@ -170,6 +171,8 @@ def _takes(
                 section=str(number), boxes=_runs([box for _, box in taken]) or "none",
                 shades=_runs([names[shade] for shade, _ in taken])
                 or "drops of tiles that are set before", pieces=tuple(section),
+                faces=_runs([str(shading.faces[id_]) for id_ in section if id_ in own
+                             and id_ in shading.faces]),
             )
         )  # fmt: skip
     return found

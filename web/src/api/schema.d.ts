@@ -5929,6 +5929,8 @@ export interface components {
             boxes: string;
             /** Shades */
             shades: string;
+            /** Faces */
+            faces: string;
             /** Pieces */
             pieces: string[];
         };

@@ -349,6 +349,7 @@ function Takes({ said }: { said: Page["said"] }) {
                 <span className="aside">from boxes </span>
                 <span className="tape text-[17px]">{take.boxes}</span>
                 <span className="aside"> ({take.shades})</span>
+                {take.faces && <span className="aside">, faces {take.faces}</span>}
               </span>
             </li>
           );

@@ -19,6 +19,8 @@ BY_PIECE_FROM = 0.02
 from the boxes in rotation."""
 MOST_DEALT = 600
 """Small tiles that are dealt one by one all the same; of more the boxes' rotation is enough."""
+MOST_FACES = 6
+"""Faces that are told apart: with so many, neighbours can always differ."""
 LONGEST_ROTATION = 12
 """Boxes in a rotation before it comes round again: longer ones nobody keeps in mind."""
 
@@ -41,6 +43,7 @@ class Told:
 class Shading:
     """The deal. ``shades`` and ``box_after_box`` give a shade's number for each piece.
 
+    ``faces`` gives the printed face of each piece, from 1, where the tile has several.
     ``takes`` are, tile by tile in the order of setting, the piece, its shade and the box that it is
     taken from; ``rotation`` is the order of boxes where tiles are small. ``walls`` says which shade
     a wall gets where shades are kept apart.
@@ -52,6 +55,7 @@ class Shading:
     takes: tuple[tuple[str, int, str], ...]
     rotation: tuple[str, ...]
     walls: dict[str, int]
+    faces: dict[str, int]
     culls: tuple[str, ...]
     flattest: tuple[str, ...]
     result: Dealt | None
@@ -76,7 +80,7 @@ def shading_of(job: Job, plan: Plan, order: Sequence[str]) -> Shading:
     by_piece = job.tile.length * job.tile.height / MM2_PER_M2 >= BY_PIECE_FROM
     if sum(counts) < need:
         told.append(Told("short", (need, sum(counts))))
-        return Shading({}, {}, by_piece, (), (), {}, (), (), None, None, tuple(told), need,
+        return Shading({}, {}, by_piece, (), (), {}, {}, (), (), None, None, tuple(told), need,
                        sum(counts))  # fmt: skip
     walls: dict[str, int] = {}
     result: Dealt | None = None
@@ -104,7 +108,7 @@ def shading_of(job: Job, plan: Plan, order: Sequence[str]) -> Shading:
     return Shading(
         shades=_by_piece(wall, numbers), box_after_box=_by_piece(wall, after), by_piece=by_piece,
         takes=tuple(_takes(shades, wall, numbers)), rotation=rotation_of(shades.boxes),
-        walls=walls, culls=culls, flattest=flattest, result=result,
+        walls=walls, faces=faces_of(job, wall), culls=culls, flattest=flattest, result=result,
         plain=judged(wall, after, shades.most_alike), told=tuple(told), need=need,
         there=sum(counts), used=tuple(numbers.count(n) for n in range(len(counts))),
     )  # fmt: skip
@@ -301,6 +305,19 @@ def rotation_of(boxes: Sequence[OpenedBox]) -> tuple[str, ...]:
         given[turn] += 1
         found.append(boxes[turn].name)
     return tuple(found)
+
+
+def faces_of(job: Job, wall: Wall) -> dict[str, int]:
+    """Return the printed face of each piece, from 1, no two alike side by side where that can be.
+
+    Nothing for a tile of one face, or where every tile is taken as it comes.
+    """
+    count, many = job.tile.faces, len(wall.tiles)
+    if count < 2 or many > MOST_DEALT:
+        return {}
+    few = min(count, MOST_FACES)
+    used = [many // few + (n < many % few) for n in range(few)]
+    return {id_: one + 1 for id_, one in _by_piece(wall, dealt(wall, used, 1, {}).shades).items()}
 
 
 def _culls(shades: Shades, wall: Wall) -> tuple[str, ...]:
