@@ -10,7 +10,7 @@ DEMO_HOME ?= var/demo
 PORT ?= 8765
 WEB := $(shell find web/src web/index.html web/vite.config.ts -type f)
 
-.PHONY: fuzz help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
+.PHONY: fonts fuzz help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
 
 help:
 	@echo "make demo         set up, then start Pennant with a made-up kitchen"
@@ -21,6 +21,7 @@ help:
 	@echo "make bench        measure speed, as ratios against the plain way"
 	@echo "make screenshots  take the pictures in docs/screenshots/ anew"
 	@echo "make format       put both sides in their format"
+	@echo "make fonts        make the papers' fonts of those that the pages ship with"
 	@echo "make docs         print docs/rules.md anew"
 	@echo "make api-types    make the types of the API anew"
 	@echo "make lock         pin every package anew"
@@ -67,6 +68,9 @@ fuzz: build
 
 screenshots: build .stamps/chromium
 	@$(BIN)/python docs/take_screenshots.py
+
+fonts: .stamps/python .stamps/node
+	@$(BIN)/python tools/make_fonts.py
 
 docs: .stamps/python
 	@$(BIN)/pennant rules > docs/rules.md

@@ -25,8 +25,9 @@ from pennant.api.keeping import prepared
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
-from pennant.files.days_ics import days_ics
+from pennant.files.export import FORMS, NotThere, Wanted, exported
 from pennant.files.job_json import NotAJobFile, read_job
+from pennant.files.papers_pdf import Imprint, Size
 from pennant.meter.protocol import PORT
 from pennant.meter.simulator import Meter, MeterServer
 from pennant.store.database import Database, StoreError
@@ -59,7 +60,7 @@ def main(argv: list[str] | None = None) -> int:
             print(f"pennant: {found.pointer or '/'} {found.message}", file=sys.stderr)
         if isinstance(error, NotReckoned):
             print(f"pennant: the cause was {error.__cause__!r}", file=sys.stderr)
-    except (NotAJobFile, StoreError, OSError) as error:
+    except (NotAJobFile, NotThere, StoreError, OSError) as error:
         print(f"pennant: {error}", file=sys.stderr)
     except Exception as error:
         print(f"pennant: a fault in Pennant: {error!r}", file=sys.stderr)
@@ -122,10 +123,13 @@ def _parser() -> argparse.ArgumentParser:
 
     exporter = commands.add_parser("export", help="write a job file in another format")
     exporter.add_argument("job", help="a job file, or - for standard input")
-    exporter.add_argument("--as", dest="form", choices=("ics",), required=True, help="which")
+    exporter.add_argument("--as", dest="form", choices=FORMS, required=True, help="which")
     exporter.add_argument("-o", dest="to", type=Path, required=True, metavar="FILE")
     exporter.add_argument("--from", dest="first", type=_day, metavar="DATE",
                           help="the first day, where the job says none")  # fmt: skip
+    exporter.add_argument("--only", action="append", default=[], metavar="PART",
+                          help="a paper, a table or a wall; may be given again")  # fmt: skip
+    exporter.add_argument("--size", choices=get_args(Size), help="the paper's size")
     exporter.set_defaults(run=_export)
 
     backup = commands.add_parser("backup", help="copy the jobs, also while they are in use")
@@ -302,7 +306,11 @@ def _days(arguments: argparse.Namespace) -> int:
 def _export(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
     stamp = hashlib.sha256(job.name.encode()).hexdigest()[:12]
-    arguments.to.write_bytes(days_ics(job, plan(job), stamp, arguments.first))
+    wanted = Wanted(
+        arguments.form, tuple(arguments.only), arguments.first, arguments.size, stamp,
+        Imprint(date=date.today().isoformat()),
+    )  # fmt: skip
+    arguments.to.write_bytes(exported(job, plan(job), wanted))
     print(f"wrote {arguments.to}")
     return 0
 

@@ -71,7 +71,7 @@ class TestCalendarFile:
     def _events(self, client: TestClient, **schedule: Any) -> list[icalendar.Event]:
         job = a_dated_job(first="2031-03-17", **schedule)
         id_ = client.post("/api/jobs/import", content=write_job(job)).json()["id"]
-        answer = client.get(f"/api/jobs/{id_}/days.ics")
+        answer = client.get(f"/api/jobs/{id_}/as/ics")
         assert answer.headers["content-type"].startswith("text/calendar")
         calendar = icalendar.Calendar.from_ical(answer.content)
         return [one for one in calendar.subcomponents if isinstance(one, icalendar.Event)]
@@ -98,6 +98,6 @@ class TestCalendarFile:
 
     def test_without_a_first_day_it_asks_for_one(self, client: TestClient) -> None:
         id_ = client.post("/api/jobs/import", content=write_job(a_dated_job())).json()["id"]
-        answer = client.get(f"/api/jobs/{id_}/days.ics")
+        answer = client.get(f"/api/jobs/{id_}/as/ics")
         assert answer.status_code == 422
         assert answer.json()["errors"][0]["pointer"] == "/schedule/first"

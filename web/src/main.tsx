@@ -18,6 +18,9 @@ const JobPage = lazy(async () => ({ default: (await import("./pages/JobPage")).J
 const MaterialsPage = lazy(async () => ({
   default: (await import("./pages/MaterialsPage")).MaterialsPage,
 }));
+const PapersPage = lazy(async () => ({
+  default: (await import("./pages/PapersPage")).PapersPage,
+}));
 const SawPage = lazy(async () => ({ default: (await import("./pages/SawPage")).SawPage }));
 const ShadesPage = lazy(async () => ({
   default: (await import("./pages/ShadesPage")).ShadesPage,
@@ -72,6 +75,14 @@ createRoot(root).render(
                 element={
                   <JobPage>
                     <ShadesPage />
+                  </JobPage>
+                }
+              />
+              <Route
+                path="/jobs/:id/papers"
+                element={
+                  <JobPage>
+                    <PapersPage />
                   </JobPage>
                 }
               />

@@ -1,11 +1,14 @@
 """Routes for jobs: kept, changed, undone, put aside, taken in and out."""
 
-from fastapi import APIRouter, Request, Response
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Request, Response
 from starlette.concurrency import run_in_threadpool
 
 from pennant.api.keeping import changed, created, overview_of, state_of
-from pennant.api.kept import Kept, Listed, download, file_name
+from pennant.api.kept import Kept, Listed, Site, download, file_name
 from pennant.api.models import (
+    BroughtIn,
     Change,
     Edition,
     GoTo,
@@ -14,13 +17,18 @@ from pennant.api.models import (
     NewJob,
     SaidRevision,
 )
+from pennant.core.document.lengths import Units as JobUnits
 from pennant.core.document.refusal import JobRefused
 from pennant.core.survey.blank import blank_job
 from pennant.drawing.shapes import Picture
-from pennant.files.job_json import NotAJobFile, read_job, write_job
+from pennant.files.bundle import BundledEvent, read_bundle, write_bundle
+from pennant.files.elevation_in import Units, read_elevation
+from pennant.files.job_json import NotAJobFile, job_of_walls, read_job, write_job
+from pennant.files.notebook_csv import walls_in_csv
 from pennant.files.picture_svg import picture_svg
 from pennant.store.jobs import JobNotFound
 from pennant.store.jobs import Shelf as JobShelf
+from pennant.store.record import AsItWas, Brought
 
 router = APIRouter(prefix="/api")
 
@@ -42,6 +50,75 @@ async def import_job(request: Request, jobs: Kept) -> JobState:
     """Keep the job file that is the body; a file that cannot be drawn is refused whole."""
     body = await request.body()
     return await run_in_threadpool(lambda: created(jobs, read_job(body), "Imported"))
+
+
+@router.post("/jobs/import/dxf", status_code=201)
+async def import_elevation(
+    request: Request,
+    jobs: Kept,
+    units: Units | None = None,
+    layer: Annotated[list[str] | None, Query(max_length=40)] = None,
+) -> BroughtIn:
+    """Keep a job with the wall of a DXF elevation; ``layer`` says what one holds: ``A1=window``.
+
+    Nothing is kept of a drawing that cannot be read; layers that were not understood are told.
+    """
+    body = await request.body()
+    layers = dict(one.rpartition("=")[::2] for one in layer or ())
+
+    def brought() -> BroughtIn:
+        found = read_elevation(body.decode("utf-8", "replace"), units, layers)
+        job = job_of_walls("Drawn kitchen", "in" if units in ("in", "ft") else "mm", [found.wall])
+        return BroughtIn(state=created(jobs, job, "Read from a drawing"), left_out=found.left_out)
+
+    return await run_in_threadpool(brought)
+
+
+@router.post("/jobs/import/csv", status_code=201)
+async def import_measures(request: Request, jobs: Kept, units: JobUnits = "in") -> JobState:
+    """Keep a job with the walls of a CSV of measures; the row that is wrong is named."""
+    body = await request.body()
+
+    def brought() -> JobState:
+        walls = walls_in_csv(body.decode("utf-8", "replace"), units)
+        return created(jobs, job_of_walls("Measured kitchen", units, walls), "Read from measures")
+
+    return await run_in_threadpool(brought)
+
+
+@router.post("/jobs/import/zip", status_code=201)
+async def import_bundle(request: Request, jobs: Kept, site: Site) -> JobState:
+    """Keep the job of a zip with its record; it is read whole and checked before anything is."""
+    body = await request.body()
+
+    def brought() -> JobState:
+        bundle = read_bundle(body)
+        state = created(jobs, bundle.job, "Brought in")
+        site.bring(state.id, [
+            Brought(one.key, one.at, one.piece, one.event, AsItWas(one.outline, one.cut_from),
+                    one.takes_back)
+            for one in bundle.events
+        ])  # fmt: skip
+        return state
+
+    return await run_in_threadpool(brought)
+
+
+@router.get("/jobs/{id_}/as-zip", response_class=Response)
+def job_as_zip(id_: str, jobs: Kept, site: Site) -> Response:
+    """Return a job with its record as one zip."""
+    job = read_job(jobs.get(id_).document)
+    kept = site.events(id_)
+    place = {one.id: number for number, one in enumerate(kept)}
+    events = [
+        BundledEvent(
+            key=f"{id_}-{one.id:06d}", at=one.at, piece=one.piece, event=one.event,
+            outline=one.as_it_was.outline, cut_from=one.as_it_was.cut_from,
+            takes_back=place.get(one.takes_back) if one.takes_back is not None else None,
+        )
+        for one in kept
+    ]  # fmt: skip
+    return download(write_bundle(job, events), f"{file_name(job)}.zip", "application/zip")
 
 
 @router.get("/jobs/{id_}")

@@ -17,6 +17,7 @@ from pennant.core.search.slack import Play, play_of
 from pennant.core.site.record import Event
 from pennant.core.survey.edits import Addable, Join
 from pennant.drawing.kitchen import kitchen_drawing
+from pennant.files.papers_pdf import BOUND, PAPERS, TITLES, WHAT_FOR
 from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import Agreeing, agreeing
 from pennant.words.days import SaidDays, Sections, said_days
@@ -52,6 +53,15 @@ class JobState(BaseModel):
     redo: str | None = Field(description="What a redo would do again; null if nothing.")
     view: View | None
     trouble: list[Problem] = []
+
+
+class BroughtIn(BaseModel):
+    """A job that was read from a drawing, and the layers that were not understood, with how many
+    outlines each has.
+    """
+
+    state: JobState
+    left_out: dict[str, int]
 
 
 class JobCard(BaseModel):
@@ -259,6 +269,23 @@ class DaysPage(BaseModel):
 
     said: SaidDays
     pictures: list[SectionPicture]
+
+
+class SaidPaper(BaseModel):
+    """A paper: what it is, what for, and whether it is bound where nothing is chosen."""
+
+    paper: str
+    title: str
+    what_for: str
+    bound: bool
+
+
+def list_of_papers() -> list[SaidPaper]:
+    """Return every paper, in the order in which they are bound."""
+    return [
+        SaidPaper(paper=one, title=TITLES[one], what_for=WHAT_FOR[one], bound=one in BOUND)
+        for one in PAPERS
+    ]
 
 
 class ShadePicture(BaseModel):

@@ -13,6 +13,8 @@ from pennant.api.keeping import state_of
 from pennant.api.models import JobState
 from pennant.api.searches import Busy, NobodyListens, SearchEnded
 from pennant.core.document.refusal import JobRefused, NotReckoned, Problem
+from pennant.files.bundle import NotABundle
+from pennant.files.elevation_in import NotAnElevation
 from pennant.files.job_json import NotAJobFile, problems_in
 from pennant.meter.link import MeterOff
 from pennant.store.database import StoreError
@@ -57,6 +59,11 @@ def install(app: FastAPI) -> None:
         if isinstance(error, NotReckoned):
             log.error("%s %s: %s", request.method, request.url.path, error, exc_info=error)
         return _refused(error.problems)
+
+    @app.exception_handler(NotAnElevation)
+    @app.exception_handler(NotABundle)
+    def unread(_: Request, error: ValueError) -> JSONResponse:
+        return _refused([Problem(pointer="", message=f"The file {error}")])
 
     @app.exception_handler(NotAJobFile)
     def unreadable(_: Request, error: NotAJobFile) -> JSONResponse:

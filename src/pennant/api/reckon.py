@@ -16,6 +16,7 @@ from pennant.api.models import (
     Joining,
     MoreWall,
     Removal,
+    SaidPaper,
     SaidPlay,
     SaidWish,
     ShadesPage,
@@ -25,6 +26,7 @@ from pennant.api.models import (
     View,
     agree_page,
     days_page,
+    list_of_papers,
     said_play,
     shades_page,
     view_of,
@@ -108,6 +110,12 @@ def plan_days(job: Job) -> DaysPage:
 def deal_shades(job: Job) -> ShadesPage:
     """Return how a job's opened boxes are dealt over its walls; nothing is kept."""
     return shades_page(job)
+
+
+@router.get("/papers")
+def list_papers() -> list[SaidPaper]:
+    """Return the papers that can be bound into one PDF."""
+    return list_of_papers()
 
 
 @router.get("/times")

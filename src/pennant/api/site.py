@@ -1,6 +1,8 @@
 """Routes for what is taken to the site: lists as CSV, and the record kept there."""
 
-from fastapi import APIRouter, Response
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Response
 
 from pennant.api.kept import Kept, Site, download, file_name
 from pennant.api.models import Noted
@@ -20,9 +22,10 @@ from pennant.core.site.record import (
     spot_of,
 )
 from pennant.files.cuts_csv import cuts_csv
-from pennant.files.days_ics import days_ics
+from pennant.files.export import TYPES, Form, NotThere, Wanted, exported
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.files.materials_csv import materials_csv
+from pennant.files.papers_pdf import Imprint, Size
 from pennant.store.record import AsItWas, OldNote, SiteRecord, StoredEvent
 from pennant.words.cuts import SaidRecord, cut_sheet, said_record
 
@@ -43,11 +46,27 @@ def materials_as_csv(id_: str, jobs: Kept) -> Response:
     return download(materials_csv(job, plan(job)), f"{file_name(job)}-materials.csv")
 
 
-@router.get("/jobs/{id_}/days.ics", response_class=Response)
-def days_as_calendar(id_: str, jobs: Kept) -> Response:
-    """Return the days of a job as a calendar file; refused where it has no first day."""
-    job = read_job(jobs.get(id_).document)
-    return download(days_ics(job, plan(job), id_), f"{file_name(job)}.ics", "text/calendar")
+@router.get("/jobs/{id_}/as/{form}", response_class=Response)
+def job_as(
+    id_: str,
+    form: Form,
+    jobs: Kept,
+    only: Annotated[list[str] | None, Query(max_length=20)] = None,
+    size: Size | None = None,
+) -> Response:
+    """Return a job as papers (PDF), drawing (SVG, DXF), table (CSV), calendar or job file.
+
+    ``only`` names parts of it; refused where the format has no such part, or days have no plan.
+    """
+    stored = jobs.get(id_)
+    job = read_job(stored.document)
+    imprint = Imprint(f"revision {stored.revision}", stored.changed[:10])
+    wanted = Wanted(form, tuple(only or ()), None, size, id_, imprint)
+    try:
+        made = exported(job, plan(job), wanted)
+    except NotThere as error:
+        raise JobRefused([Problem(pointer="/only", message=str(error))]) from None
+    return download(made, f"{file_name(job)}.{form}", TYPES[form])
 
 
 @router.get("/jobs/{id_}/record")

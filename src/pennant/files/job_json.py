@@ -1,18 +1,19 @@
 """The job file: JSON, read strictly and written for people to read."""
 
 import json
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any, NoReturn, get_args
 
 from pydantic import ValidationError
 
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.lengths import Units, show_with_unit
 from pennant.core.document.pattern import Pattern
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import Across, UpSchool
 from pennant.core.document.survey import Thing
 from pennant.core.document.values import LONGEST, all_length_fields
+from pennant.core.survey.blank import blank_job
 
 LARGEST = 5_000_000
 """Bytes. A job file of a whole house is far smaller."""
@@ -197,3 +198,12 @@ def _limit(detail: dict[str, Any], limit: float) -> str:
         return f"{limit:g}"
     inches = show_with_unit(limit, "1/16 in")
     return f"{limit:g} mm ({inches})"
+
+
+def job_of_walls(name: str, units: Units, walls: Sequence[Mapping[str, Any]]) -> Job:
+    """Return a job to start from whose walls come from elsewhere, as a job file has them.
+
+    Raise `JobRefused` for walls that no job file may have.
+    """
+    blank = blank_job(name, units).model_dump(mode="json")
+    return read_job(json.dumps({**blank, "walls": list(walls)}))

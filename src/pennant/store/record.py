@@ -52,6 +52,18 @@ class OldNote:
     document: str
 
 
+@dataclass(frozen=True)
+class Brought:
+    """An event of a record that was brought along; ``takes_back`` is the place of another in it."""
+
+    key: str
+    at: str
+    piece: str
+    event: Event
+    as_it_was: AsItWas
+    takes_back: int | None
+
+
 class KeyTaken(Exception):
     """A key that was sent before with another content: which of the two is meant cannot be told."""
 
@@ -93,6 +105,20 @@ class SiteRecord:
             if event != "taken back" or takes_back in standing:
                 _insert(db, job, key, now(), piece, event, revision, as_it_was, takes_back, None)
             return _events(db, job)
+
+    def bring(self, job: str, events: Sequence[Brought]) -> None:
+        """Keep the events of a record that was brought along, in order, all or none.
+
+        ``takes_back`` of each counts those before it from 0. Raise `JobNotFound`.
+        """
+        with self.database.writing() as db:
+            _events(db, job)
+            ids: list[int] = []
+            for one in events:
+                back = ids[one.takes_back] if one.takes_back is not None else None
+                _insert(db, job, one.key, one.at, one.piece, one.event, 1, one.as_it_was, back,
+                        None)  # fmt: skip
+                ids.append(int(db.execute("select last_insert_rowid()").fetchone()[0]))
 
     def old_notes(self, job: str) -> list[OldNote]:
         """Return the notes of the older table that are not copied yet, in order."""

@@ -44,14 +44,18 @@ class SaidSettingOut(Value):
 def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
     """Yield the setting-out of every wall of a plan."""
     for surface in plan.kitchen.walls:
-        made = plan.surface(surface.id)
-        length = job.wall(surface.id).length
-        floats = floats_of(job.wall(surface.id))
-        field = field_of(surface, job.settings)
-        lattice = lattice_of(job.tile, job.pattern)
-        found = setting_out(field, made, length, plan.kitchen.laser, floats, lattice)
+        found = setting_out_on(job, plan, surface)
         areas = [area for area in plan.kitchen.areas if area.wall == surface.id]
         yield _said(job, surface, found, areas)
+
+
+def setting_out_on(job: Job, plan: Plan, surface: Surface) -> SettingOut:
+    """Return the lines of one wall of a plan, as data."""
+    wall = job.wall(surface.id)
+    return setting_out(
+        field_of(surface, job.settings), plan.surface(surface.id), wall.length,
+        plan.kitchen.laser, floats_of(wall), lattice_of(job.tile, job.pattern),
+    )  # fmt: skip
 
 
 def _said(

@@ -33,6 +33,7 @@ export type SaidQuestion = Schemas["SaidQuestion"];
 export type Method = Schemas["Method"];
 export type OrderLine = Schemas["OrderLine"];
 export type ShadesPage = Schemas["ShadesPage"];
+export type SaidPaper = Schemas["SaidPaper"];
 export type DaysPage = Schemas["DaysPage"];
 export type SaidDay = Schemas["SaidDay"];
 export type SaidCard = Schemas["SaidCard"];
@@ -124,6 +125,22 @@ export function importShelf(file: Blob): Promise<Shelf> {
 }
 
 /** Keeps a job file, sent as it is, so that the server can say at which line it is broken. */
+/** A job as it was read from a file, and the layers of a drawing that were not understood. */
+export type BroughtIn = Schemas["BroughtIn"];
+
+/** Brings in a drawing, a table of measures, or a job with its record, by the file's ending. */
+export async function importFile(file: File, units: string): Promise<BroughtIn> {
+  const ending = file.name.split(".").at(-1)?.toLowerCase() ?? "";
+  if (!["dxf", "csv", "zip"].includes(ending)) {
+    return { state: await importJob(file), left_out: {} };
+  }
+  const query = units ? `?units=${units}` : "";
+  const answer = await fetch(`/api/jobs/import/${ending}${query}`, { method: "POST", body: file });
+  const said = await answer.json();
+  if (!answer.ok) throw new Refusal(said as ProblemDetails);
+  return ending === "dxf" ? said : { state: said, left_out: {} };
+}
+
 export function importJob(file: Blob | string): Promise<JobState> {
   const sent = fetch("/api/jobs/import", { method: "POST", body: file });
   return ask<JobState>(

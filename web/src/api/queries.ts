@@ -17,6 +17,7 @@ import {
   type Shelf as Products,
   type Revision,
   type SaidKind,
+  type SaidPaper,
   type SaidWish,
   type Setting,
   type SettingOut,
@@ -136,6 +137,14 @@ export const shadesOptions = (job: Job) =>
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
     retry: false,
+  });
+
+/** The papers that can be bound into one PDF. */
+export const papersOptions = () =>
+  queryOptions({
+    queryKey: ["papers"],
+    queryFn: () => ask<SaidPaper[]>(api.GET("/api/papers")),
+    staleTime: Number.POSITIVE_INFINITY,
   });
 
 /** Every wait and pace that the days are reckoned from. */

@@ -128,6 +128,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Papers
+         * @description Return the papers that can be bound into one PDF.
+         */
+        get: operations["list_papers_api_papers_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/times": {
         parameters: {
             query?: never;
@@ -452,6 +472,88 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/import/dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Elevation
+         * @description Keep a job with the wall of a DXF elevation; ``layer`` says what one holds: ``A1=window``.
+         *
+         *     Nothing is kept of a drawing that cannot be read; layers that were not understood are told.
+         */
+        post: operations["import_elevation_api_jobs_import_dxf_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/import/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Measures
+         * @description Keep a job with the walls of a CSV of measures; the row that is wrong is named.
+         */
+        post: operations["import_measures_api_jobs_import_csv_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/import/zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Bundle
+         * @description Keep the job of a zip with its record; it is read whole and checked before anything is.
+         */
+        post: operations["import_bundle_api_jobs_import_zip_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/as-zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Job As Zip
+         * @description Return a job with its record as one zip.
+         */
+        get: operations["job_as_zip_api_jobs__id___as_zip_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id_}": {
         parameters: {
             query?: never;
@@ -722,7 +824,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id_}/days.ics": {
+    "/api/jobs/{id_}/as/{form}": {
         parameters: {
             query?: never;
             header?: never;
@@ -730,10 +832,12 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Days As Calendar
-         * @description Return the days of a job as a calendar file; refused where it has no first day.
+         * Job As
+         * @description Return a job as papers (PDF), drawing (SVG, DXF), table (CSV), calendar or job file.
+         *
+         *     ``only`` names parts of it; refused where the format has no such part, or days have no plan.
          */
-        get: operations["days_as_calendar_api_jobs__id___days_ics_get"];
+        get: operations["job_as_api_jobs__id___as__form__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1754,6 +1858,18 @@ export interface components {
             plate_width: number;
             /** Plate Height */
             plate_height: number;
+        };
+        /**
+         * BroughtIn
+         * @description A job that was read from a drawing, and the layers that were not understood, with how many
+         *     outlines each has.
+         */
+        BroughtIn: {
+            state: components["schemas"]["JobState"];
+            /** Left Out */
+            left_out: {
+                [key: string]: number;
+            };
         };
         /**
          * Carried
@@ -5707,6 +5823,20 @@ export interface components {
             pieces: string[];
         };
         /**
+         * SaidPaper
+         * @description A paper: what it is, what for, and whether it is bound where nothing is chosen.
+         */
+        SaidPaper: {
+            /** Paper */
+            paper: string;
+            /** Title */
+            title: string;
+            /** What For */
+            what_for: string;
+            /** Bound */
+            bound: boolean;
+        };
+        /**
          * SaidPlay
          * @description The play of a start one way, and how much there is in words.
          */
@@ -9525,6 +9655,35 @@ export interface operations {
             };
         };
     };
+    list_papers_api_papers_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidPaper"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     list_times_api_times_get: {
         parameters: {
             query?: never;
@@ -10064,6 +10223,127 @@ export interface operations {
             };
         };
     };
+    import_elevation_api_jobs_import_dxf_post: {
+        parameters: {
+            query?: {
+                units?: ("mm" | "cm" | "m" | "in" | "ft") | null;
+                layer?: string[] | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    import_measures_api_jobs_import_csv_post: {
+        parameters: {
+            query?: {
+                units?: "in" | "mm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobState"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    import_bundle_api_jobs_import_zip_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobState"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    job_as_zip_api_jobs__id___as_zip_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     get_job_api_jobs__id___get: {
         parameters: {
             query?: never;
@@ -10533,12 +10813,16 @@ export interface operations {
             };
         };
     };
-    days_as_calendar_api_jobs__id___days_ics_get: {
+    job_as_api_jobs__id___as__form__get: {
         parameters: {
-            query?: never;
+            query?: {
+                only?: string[] | null;
+                size?: ("A4" | "Letter") | null;
+            };
             header?: never;
             path: {
                 id_: string;
+                form: "pdf" | "svg" | "dxf" | "csv" | "ics" | "json";
             };
             cookie?: never;
         };

@@ -1,8 +1,16 @@
 /** How a job begins: blank in either unit, or brought in from a job file. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useRef } from "react";
+import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, ask, importJob, type JobState, Refusal, type Units } from "../api/client";
+import {
+  api,
+  ask,
+  type BroughtIn,
+  importFile,
+  type JobState,
+  Refusal,
+  type Units,
+} from "../api/client";
 
 export function Beginnings() {
   const navigate = useNavigate();
@@ -17,10 +25,20 @@ export function Beginnings() {
       ask<JobState>(api.POST("/api/jobs", { body: { name: "New kitchen", units } })),
     onSuccess: opened,
   });
+  const [units, setUnits] = useState("");
+  const [last, setLast] = useState<File | null>(null);
+  const [read, setRead] = useState<BroughtIn | null>(null);
   const bring = useMutation({
-    mutationFn: (chosen: File) => importJob(chosen),
-    onSuccess: opened,
+    mutationFn: ({ file, units }: { file: File; units: string }) => importFile(file, units),
+    onSuccess: (brought) => {
+      if (Object.keys(brought.left_out).length === 0) opened(brought.state);
+      else setRead(brought);
+    },
   });
+  const again = (unit: string) => {
+    setUnits(unit);
+    if (last) bring.mutate({ file: last, units: unit });
+  };
   const problem = bring.error instanceof Refusal ? bring.error.problem : null;
   return (
     <div className="flex flex-wrap gap-1">
@@ -31,17 +49,19 @@ export function Beginnings() {
         New job, mm
       </button>
       <button type="button" className="button" onClick={() => file.current?.click()}>
-        Import job file
+        Import a file
       </button>
       <input
         ref={file}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.dxf,.csv,.zip,application/json"
         aria-label="Job file"
         className="sr-only"
         onChange={(event) => {
           const chosen = event.target.files?.[0];
-          if (chosen) bring.mutate(chosen);
+          setRead(null);
+          setLast(chosen ?? null);
+          if (chosen) bring.mutate({ file: chosen, units });
           event.target.value = "";
         }}
       />
@@ -59,6 +79,30 @@ export function Beginnings() {
               <li>{problem?.detail}</li>
             )}
           </ul>
+          {problem?.errors?.some(({ message }) => message.includes("says no unit")) && (
+            <p className="mt-1 flex flex-wrap gap-1">
+              {["mm", "cm", "m", "in", "ft"].map((unit) => (
+                <button key={unit} type="button" className="button" onClick={() => again(unit)}>
+                  It is in {unit}
+                </button>
+              ))}
+            </p>
+          )}
+        </div>
+      )}
+      {read && (
+        <div role="status" className="basis-full bg-wax-pale px-3 py-2">
+          <p>
+            △ Read, but for these layers, whose names say nothing:{" "}
+            {Object.entries(read.left_out)
+              .map(([layer, count]) => `${layer} (${count})`)
+              .join(", ")}
+            . Name them after what they hold (WINDOW, CABINET, OUTLET …), or add what is missing by
+            hand.
+          </p>
+          <button type="button" className="button mt-1" onClick={() => opened(read.state)}>
+            Open it
+          </button>
         </div>
       )}
     </div>

@@ -31,7 +31,7 @@ export function DaysPage() {
       <main className="mx-auto max-w-6xl px-4 py-4 print:max-w-none print:p-0">
         <PaperHead title={`${view.job.name}: the days`}>
           {view.job.schedule?.first && (
-            <a className="button" href={`/api/jobs/${editor.id}/days.ics`} download>
+            <a className="button" href={`/api/jobs/${editor.id}/as/ics`} download>
               Calendar file
             </a>
           )}

@@ -116,6 +116,14 @@ export function JobHeader() {
               </Link>
             </MenuItem>
             <MenuItem>
+              <Link
+                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
+                to={`/jobs/${editor.id}/papers`}
+              >
+                Papers and files
+              </Link>
+            </MenuItem>
+            <MenuItem>
               <a
                 className="block px-3 py-1.5 data-focus:bg-chalk-pale"
                 href={`/api/jobs/${editor.id}/export`}

@@ -14,21 +14,13 @@ def blank_job(name: str, units: Units) -> Job:
     }
     size = sizes[units]
     along, up, thick = size["tile"]
-    return Job.model_validate(
-        {
-            "name": name,
-            "units": units,
-            "walls": [
-                {
-                    "id": "wall-a",
-                    "name": "Wall 1",
-                    "length": size["length"],
-                    "top": {"kind": "open", "height": size["top"]},
-                    "left": {"kind": "corner"},
-                    "right": {"kind": "open"},
-                }
-            ],
-            "tile": {"length": along, "height": up, "thickness": thick},
-            "pattern": {"joint": size["joint"]},
-        }
-    )
+    wall = {
+        "id": "wall-a", "name": "Wall 1", "length": size["length"],
+        "top": {"kind": "open", "height": size["top"]}, "left": {"kind": "corner"},
+        "right": {"kind": "open"},
+    }  # fmt: skip
+    return Job.model_validate({
+        "name": name, "units": units, "walls": [wall],
+        "tile": {"length": along, "height": up, "thickness": thick},
+        "pattern": {"joint": size["joint"]},
+    })  # fmt: skip

@@ -1,0 +1,123 @@
+"""A job in every format that it can be taken away in, by the name of the format."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field
+from datetime import date
+from typing import Literal, cast, get_args
+
+from pennant.core.document.job import Job
+from pennant.core.plan import Plan
+from pennant.drawing.kitchen import kitchen_drawing
+from pennant.files.cuts_csv import cuts_csv
+from pennant.files.days_ics import days_ics
+from pennant.files.drawing_dxf import elevation_dxf, plan_dxf, templates_dxf
+from pennant.files.full_size import odd_cuts
+from pennant.files.job_json import write_job
+from pennant.files.materials_csv import materials_csv
+from pennant.files.papers_pdf import BOUND, PAPERS, Imprint, Paper, Size, papers_pdf
+from pennant.files.picture_svg import picture_svg
+from pennant.files.pieces_csv import days_csv, pieces_csv
+from pennant.files.templates_svg import templates_svg
+from pennant.words.cuts import cut_sheet
+from pennant.words.days import said_days
+
+Form = Literal["pdf", "svg", "dxf", "csv", "ics", "json"]
+FORMS: tuple[Form, ...] = get_args(Form)
+TABLES = ("pieces", "cuts", "list", "days")
+"""What there is as CSV; the first where nothing is chosen."""
+TYPES: dict[Form, str] = {
+    "pdf": "application/pdf", "svg": "image/svg+xml", "dxf": "image/vnd.dxf",
+    "csv": "text/csv; charset=utf-8", "ics": "text/calendar", "json": "application/json",
+}  # fmt: skip
+
+
+class NotThere(ValueError):
+    """A part of a format that there is not; the message says which there are."""
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """What is asked for: the parts of it, the day that days begin on, the sheet's size.
+
+    ``stamp`` tells a job's events in a calendar from others'.
+    """
+
+    form: Form
+    only: tuple[str, ...] = ()
+    first: date | None = None
+    size: Size | None = None
+    stamp: str = "job"
+    imprint: Imprint = field(default_factory=Imprint)
+
+
+def exported(job: Job, plan: Plan, wanted: Wanted) -> bytes:
+    """Return a job in a format; raise `NotThere` for a part that the format has not, `JobRefused`
+    where the days cannot be planned.
+    """
+    writers: dict[Form, Callable[[], str | bytes]] = {
+        "pdf": lambda: _pdf(job, plan, wanted), "svg": lambda: _drawing(job, plan, wanted.only,
+                                                                        dxf=False),
+        "dxf": lambda: _drawing(job, plan, wanted.only, dxf=True),
+        "csv": lambda: _table(job, plan, wanted),
+        "ics": lambda: days_ics(job, plan, wanted.stamp, wanted.first),
+        "json": lambda: write_job(job),
+    }  # fmt: skip
+    made = writers[wanted.form]()
+    return made if isinstance(made, bytes) else made.encode("utf-8")
+
+
+def parts_of(form: Form, plan: Plan) -> tuple[str, ...]:
+    """Return the parts that can be chosen of a format."""
+    surfaces = tuple(one.id for one in plan.kitchen.surfaces)
+    if form == "pdf":
+        return PAPERS
+    if form == "csv":
+        return TABLES
+    if form == "svg":
+        return (*surfaces, "templates")
+    if form == "dxf":
+        walls = tuple(f"{one.id}:elevation" for one in plan.kitchen.walls)
+        return (*surfaces, *walls, "templates")
+    return ()
+
+
+def _chosen(form: Form, plan: Plan, only: Sequence[str]) -> tuple[str, ...]:
+    there = parts_of(form, plan)
+    for part in only:
+        if part not in there:
+            which = f"there are {', '.join(there)}" if there else "it is always whole"
+            raise NotThere(f"there is no {part} as {form}: {which}")
+    return tuple(only)
+
+
+def _pdf(job: Job, plan: Plan, wanted: Wanted) -> bytes:
+    only = _chosen("pdf", plan, wanted.only) or BOUND
+    return papers_pdf(job, plan, cast(tuple[Paper, ...], only), wanted.size, wanted.imprint)
+
+
+def _drawing(job: Job, plan: Plan, only: Sequence[str], *, dxf: bool) -> str:
+    (part, *more) = _chosen("dxf" if dxf else "svg", plan, only) or ("",)
+    if more:
+        raise NotThere("a drawing has one part: all walls, one surface or the templates")
+    if part == "templates":
+        cuts = odd_cuts(job, plan)
+        return templates_dxf(cuts) if dxf else templates_svg(cuts)
+    if part.endswith(":elevation"):
+        surface = plan.kitchen.surface(part.removesuffix(":elevation"))
+        return elevation_dxf(surface, job.wall(surface.id).length)
+    if dxf:
+        return plan_dxf(job, plan, part or None)
+    return picture_svg(kitchen_drawing(job, plan, only=part or None))
+
+
+def _table(job: Job, plan: Plan, wanted: Wanted) -> str:
+    (part, *more) = _chosen("csv", plan, wanted.only) or TABLES[:1]
+    if more:
+        raise NotThere(f"a table has one part: {', '.join(TABLES)}")
+    if part == "cuts":
+        return cuts_csv(cut_sheet(job, plan))
+    if part == "list":
+        return materials_csv(job, plan)
+    if part == "days":
+        return days_csv(said_days(job, plan, wanted.first))
+    return pieces_csv(job, plan)

@@ -1,0 +1,309 @@
+"""The papers that go along, chosen and bound into one PDF: each page says whose job it is, and of
+which day and revision.
+"""
+
+import io
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+from html import escape
+from typing import Any, Literal, get_args
+
+from reportlab.lib import colors
+from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import (
+    CondPageBreak,
+    Flowable,
+    KeepTogether,
+    PageBreak,
+    Paragraph,
+    SimpleDocTemplate,
+    Spacer,
+    Table,
+    TableStyle,
+)
+
+from pennant.core.document.job import Job
+from pennant.core.plan import Plan
+from pennant.drawing.kitchen import kitchen_drawing
+from pennant.files.full_size import pole_pages, template_pages
+from pennant.files.paper_fonts import BOLD, FIGURES, TEXT, printable, registered
+from pennant.files.picture_flow import PictureFlow
+from pennant.words.agree import agreeing
+from pennant.words.cuts import cut_sheet
+from pennant.words.days import said_days
+from pennant.words.hand_over import hand_over
+from pennant.words.quantities import GROUPS, mix_cards, said_quantities, totals
+from pennant.words.setting_out import StruckLine, said_setting_out
+from pennant.words.sheet import sheet
+
+Paper = Literal[
+    "wall", "setting-out", "client", "cuts", "list", "mixing", "days", "hand-over", "pole",
+    "templates",
+]  # fmt: skip
+PAPERS: tuple[Paper, ...] = get_args(Paper)
+"""In the order in which they are bound."""
+BOUND: tuple[Paper, ...] = tuple(one for one in PAPERS if one not in ("pole", "templates"))
+"""What is bound where nothing is chosen: the sheets of full size are many."""
+TITLES: dict[Paper, str] = {
+    "wall": "The wall, and what every edge gets", "setting-out": "Setting out",
+    "client": "What we lay, for you to agree to", "cuts": "Cut sheet", "list": "Shopping list",
+    "mixing": "Mixing card", "days": "The days", "hand-over": "Hand-over",
+    "pole": "Story pole, full size", "templates": "Templates of odd cuts, full size",
+}  # fmt: skip
+Size = Literal["A4", "Letter"]
+WHAT_FOR: dict[Paper, str] = {
+    "wall": "to look at", "setting-out": "in the van, and taped to the wall",
+    "client": "with a place to sign", "cuts": "at the saw", "list": "to the shop",
+    "mixing": "by the bucket", "days": "a card for each step", "hand-over": "left with the client",
+    "pole": "to be joined and held to the wall", "templates": "to be laid on the tile",
+}  # fmt: skip
+SIZES: dict[Size, tuple[float, float]] = {"A4": A4, "Letter": LETTER}
+MARGIN = 15 * mm
+ROOM_UNDER_HEADING = 70
+"""Points: a heading with less room under it goes on to the next page."""
+
+
+@dataclass(frozen=True)
+class Imprint:
+    """What stands on every page besides the job's name: ``revision`` and ``date`` as shown."""
+
+    revision: str = ""
+    date: str = ""
+
+
+def papers_pdf(
+    job: Job,
+    plan: Plan,
+    only: Sequence[Paper] = BOUND,
+    size: Size | None = None,
+    imprint: Imprint = Imprint(),
+) -> bytes:
+    """Return the chosen papers as one PDF; ``size`` is A4 for a job in mm, Letter in inches.
+
+    Raise `JobRefused` where the days cannot be planned.
+    """
+    registered()
+    page = SIZES[size or ("Letter" if job.units == "in" else "A4")]
+    binder = _Binder(job, plan, page)
+    story: list[Flowable] = []
+    for paper in PAPERS:
+        if paper in only:
+            story += [*([PageBreak()] if story else []), *binder.paper(paper)]
+    out = io.BytesIO()
+    document = SimpleDocTemplate(
+        out, pagesize=page, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=MARGIN,
+        bottomMargin=MARGIN + 5 * mm, title=job.name, creator="Pennant", invariant=1,
+    )  # fmt: skip
+
+    def foot(canvas: Canvas, document: Any) -> None:
+        canvas.saveState()
+        canvas.setFont(TEXT, 8)
+        canvas.setFillColor(colors.HexColor("#5d5a53"))
+        told = [job.name, imprint.revision, imprint.date, f"page {document.page}"]
+        canvas.drawString(MARGIN, MARGIN, printable("  ·  ".join(filter(None, told))))
+        canvas.restoreState()
+
+    document.build(story, onFirstPage=foot, onLaterPages=foot)
+    return out.getvalue()
+
+
+class _Binder:
+    """Makes each paper of one job."""
+
+    def __init__(self, job: Job, plan: Plan, page: tuple[float, float]) -> None:
+        self.job, self.plan = job, plan
+        self.width, self.height = page[0] - 2 * MARGIN, page[1] - 2 * MARGIN - 8 * mm
+        self.plain = ParagraphStyle("plain", fontName=TEXT, fontSize=9.5, leading=12.5)
+        self.small = ParagraphStyle("small", parent=self.plain, fontSize=8.2, leading=10.5,
+                                    textColor=colors.HexColor("#5d5a53"))  # fmt: skip
+        self.head = ParagraphStyle("head", fontName=FIGURES, fontSize=18, leading=22)
+        self.part = ParagraphStyle("part", fontName=FIGURES, fontSize=13, leading=16,
+                                   spaceBefore=8)  # fmt: skip
+        self.figure = ParagraphStyle("figure", parent=self.plain, fontName=FIGURES, fontSize=11)
+
+    def paper(self, paper: Paper) -> Iterator[Flowable]:
+        """One paper, from its title on."""
+        makers: dict[Paper, Callable[[], Iterator[Flowable]]] = {
+            "wall": self._wall, "setting-out": self._setting_out, "client": self._client,
+            "cuts": self._cuts, "list": self._list, "mixing": self._mixing, "days": self._days,
+            "hand-over": self._hand_over, "pole": self._pole, "templates": self._templates,
+        }  # fmt: skip
+        yield self._text(TITLES[paper], self.head)
+        yield from makers[paper]()
+
+    def _text(self, text: str, style: ParagraphStyle | None = None) -> Paragraph:
+        """The job's own words are escaped: the library reads markup."""
+        style = style or self.plain
+        return Paragraph(escape(printable(text, style.fontName)), style)
+
+    def _heading(self, text: str) -> Iterator[Flowable]:
+        """A heading that does not stand alone at the foot of a page."""
+        yield CondPageBreak(ROOM_UNDER_HEADING)
+        yield self._text(text, self.part)
+
+    def _row(self, *cells: str, bold: bool = False) -> list[Paragraph]:
+        first = ParagraphStyle("bold", parent=self.plain, fontName=BOLD) if bold else self.plain
+        return [self._text(cell, first if not n else self.plain) for n, cell in enumerate(cells)]
+
+    def _table(self, rows: list[list[Paragraph]], *shares: float) -> Table:
+        widths = [self.width * share / sum(shares) for share in shares]
+        table = Table(rows, colWidths=widths, repeatRows=0)
+        table.setStyle(TableStyle([
+            ("VALIGN", (0, 0), (-1, -1), "TOP"), ("TOPPADDING", (0, 0), (-1, -1), 1.5),
+            ("BOTTOMPADDING", (0, 0), (-1, -1), 1.5), ("LEFTPADDING", (0, 0), (-1, -1), 2),
+            ("LINEBELOW", (0, 0), (-1, -1), 0.3, colors.HexColor("#cfc8b8")),
+        ]))  # fmt: skip
+        return table
+
+    def _wall(self) -> Iterator[Flowable]:
+        said = sheet(self.job, self.plan)
+        for surface in said.surfaces:
+            picture = kitchen_drawing(self.job, self.plan, only=surface.surface)
+            yield KeepTogether([
+                self._text(surface.name, self.part),
+                self._text(f"Start: {surface.start}; {surface.summary}", self.small),
+                Spacer(1, 3), PictureFlow(picture, self.width, self.height * 0.34),
+            ])  # fmt: skip
+            rows = [
+                self._row(edge.name, gets.size, gets.note, gets.courses)
+                for edge in surface.edges
+                for gets in edge.gets
+            ]
+            if rows:
+                yield Spacer(1, 4)
+                yield self._table(rows, 4, 3, 3, 4)
+        if said.findings:
+            yield from self._heading("To look at")
+            for finding in said.findings:
+                yield self._text(f"{finding.title}. {finding.detail}")
+
+    def _setting_out(self) -> Iterator[Flowable]:
+        names = {surface.id: surface.name for surface in self.plan.kitchen.surfaces}
+        for said in said_setting_out(self.job, self.plan):
+            yield from self._heading(names[said.surface])
+            yield self._text(said.begin, self.small)
+            lines: tuple[StruckLine, ...] = (
+                *said.start, *said.heights, *said.joints, *said.trims, *said.diagonals,
+                *said.areas,
+            )  # fmt: skip
+            rows = [self._row(one.what, one.reads, one.note) for one in lines]
+            if rows:
+                yield self._table(rows, 4, 4, 4)
+
+    def _client(self) -> Iterator[Flowable]:
+        page = agreeing(self.job, self.plan)
+        for item in page.whole:
+            yield self._text(item.says)
+        for wall in page.walls:
+            marks = [(str(item.number), item.pieces) for item in wall.items if item.number]
+            picture = kitchen_drawing(self.job, self.plan, only=wall.surface, marks=marks)
+            yield KeepTogether([
+                self._text(wall.name, self.part),
+                PictureFlow(picture, self.width, self.height * 0.3), Spacer(1, 4),
+            ])  # fmt: skip
+            rows = [
+                self._row(str(item.number or ""), item.says, item.detail) for item in wall.items
+            ]
+            if rows:
+                yield self._table(rows, 0.6, 6, 6)
+        yield Spacer(1, 30)
+        yield self._text("Agreed: ______________________________    Date: ______________")
+
+    def _cuts(self) -> Iterator[Flowable]:
+        found = cut_sheet(self.job, self.plan)
+        yield self._text(f"{found.stock}. {found.assumes}", self.small)
+        for tool in found.tools:
+            yield self._text(f"{tool.says}. {tool.caution}", self.small)
+        for stage, title in found.stages.items():
+            rows = [
+                self._row(
+                    str(cut.number), f"{len(cut.pieces)} × {cut.title}",
+                    "; ".join(mark.says for mark in cut.marks),
+                    "; ".join(filter(None, (cut.where, cut.hides, cut.play, cut.risk))),
+                    ", ".join(str(place.tile) for place in cut.tiles), bold=True,
+                )
+                for cut in found.cuts if cut.stage == stage
+            ]  # fmt: skip
+            if rows:
+                yield from self._heading(title)
+                head = self._row("cut", "what", "marks", "where it goes", "tile")
+                yield self._table([head, *rows], 0.7, 3, 5, 4, 1.6)
+
+    def _list(self) -> Iterator[Flowable]:
+        lines = list(said_quantities(self.job, self.plan))
+        for group, title in GROUPS.items():
+            rows = [
+                self._row(
+                    "☐" if line.buy else "", line.name, line.to_get,
+                    "; ".join(filter(None, (line.gist, line.left))),
+                    f"{line.weight:.1f} kg" if line.weight else "",
+                    f"{line.cost:.2f}" if line.cost else "",
+                )
+                for line in lines if line.group == group
+            ]  # fmt: skip
+            if rows:
+                yield from self._heading(title)
+                yield self._table(rows, 0.6, 4.5, 2.4, 5, 1.3, 1.2)
+        whole = totals(lines)
+        if whole.cost or whole.weight:
+            yield Spacer(1, 4)
+            yield self._text(
+                f"Still to get, as far as known: {whole.weight:.1f} kg, {whole.cost:.2f}",
+                self.figure,
+            )
+
+    def _mixing(self) -> Iterator[Flowable]:
+        for mix in mix_cards(self.job, self.plan):
+            yield from self._heading(mix.what)
+            yield self._table(
+                [self._row("Powder", mix.powder), self._row("Water", mix.water),
+                 self._row("Makes", mix.makes), self._row("Lives", mix.minutes),
+                 self._row("Covers", mix.covers), self._row("In all", mix.batches)], 1, 5,
+            )  # fmt: skip
+        yield Spacer(1, 6)
+        yield self._text(
+            "Cement burns skin: gloves, goggles, wash at once. Powder is dust: pour it low, with a "
+            "respirator. Wash water never goes down the sink.", self.small,
+        )  # fmt: skip
+
+    def _days(self) -> Iterator[Flowable]:
+        said = said_days(self.job, self.plan)
+        yield self._text(said.headline, self.figure)
+        yield self._text(said.proof, self.small)
+        for clash in said.clashes:
+            yield self._text(f"△ {clash}")
+        for day in said.days:
+            if not day.cards:
+                continue
+            yield from self._heading(f"{day.name} {day.date}".strip())
+            for card in day.cards:
+                lines = [
+                    self._text(f"☐ {card.at}   {card.name}   {card.lasts}", self.figure),
+                    *(self._text(line) for line in card.how),
+                ]
+                if card.ready:
+                    lines.append(self._text(f"Have ready: {'; '.join(card.ready)}", self.small))
+                lines += [self._text(f"{one.at}  {one.says}", self.small) for one in card.times]
+                if card.stop:
+                    lines.append(self._text(card.stop))
+                if card.right:
+                    lines.append(self._text(f"Right when: {card.right}", self.small))
+                lines += [self._text(f"⚠ {one}") for one in card.cautions]
+                yield KeepTogether([*lines, Spacer(1, 5)])
+
+    def _hand_over(self) -> Iterator[Flowable]:
+        for title, lines in hand_over(self.job, self.plan):
+            yield from self._heading(title)
+            for line in lines:
+                yield self._text(line)
+        yield Spacer(1, 24)
+        yield self._text("Handed over: ______________________________    Date: ______________")
+
+    def _pole(self) -> Iterator[Flowable]:
+        yield from pole_pages(self.job, self.plan, (self.width, self.height), self.small)
+
+    def _templates(self) -> Iterator[Flowable]:
+        yield from template_pages(self.job, self.plan, (self.width, self.height), self.small)

@@ -1,0 +1,214 @@
+"""What can be brought in: a drawn elevation, a table of measures, a job with its record."""
+
+import io
+import json
+import zipfile
+from typing import Any
+
+import ezdxf
+import pytest
+from ezdxf.document import Drawing
+from hypothesis import given, settings
+from random_walls import square_jobs
+
+from kitchens import demo
+from pennant.cli import demo_jobs
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused
+from pennant.core.plan import plan
+from pennant.core.survey.placed import Surface
+from pennant.files.bundle import BundledEvent, NotABundle, read_bundle, write_bundle
+from pennant.files.drawing_dxf import THING_LAYERS, elevation_dxf
+from pennant.files.elevation_in import DEEPEST, NotAnElevation, read_elevation, wall_in
+from pennant.files.job_json import job_of_walls
+from pennant.files.notebook_csv import walls_in_csv
+
+
+def boxes(surface: Surface) -> dict[str, list[tuple[float, ...]]]:
+    """Where the things of a wall stand, by kind, to a hundredth of a millimetre."""
+    found: dict[str, list[tuple[float, ...]]] = {}
+    for thing in surface.things:
+        if thing.kind in THING_LAYERS:
+            found.setdefault(thing.kind, []).append(tuple(round(v, 2) for v in thing.box))
+    return {kind: sorted(own) for kind, own in found.items()}
+
+
+def read_again(job: Job, number: int) -> Surface:
+    """A wall of a job, drawn and read again."""
+    surface = plan(job).kitchen.walls[number]
+    found = wall_in(elevation_dxf(surface, job.walls[number].length), None, {})
+    assert found.left_out == {}
+    return plan(job_of_walls("Again", "mm", [found.wall])).kitchen.walls[0]
+
+
+def drawing(unit: int = 4) -> Drawing:
+    """An empty drawing in that unit."""
+    document = ezdxf.new("R2010", units=unit)  # type: ignore[attr-defined]
+    document.header["$INSUNITS"] = unit
+    return document
+
+
+def text_of(document: Drawing) -> str:
+    out = io.StringIO()
+    document.write(out)
+    return out.getvalue()
+
+
+def box(document: Drawing, layer: str, x: float, y: float, wide: float, high: float) -> None:
+    """A closed rectangle on a layer."""
+    ring = [(x, y), (x + wide, y), (x + wide, y + high), (x, y + high)]
+    document.modelspace().add_lwpolyline(ring, close=True, dxfattribs={"layer": layer})
+
+
+class TestElevation:
+    """Drawn and read again it is the same wall."""
+
+    def test_every_wall_of_the_demos(self) -> None:
+        for job in demo_jobs():
+            made = plan(job)
+            for number, surface in enumerate(made.kitchen.walls):
+                again = read_again(job, number)
+                assert boxes(again) == boxes(surface)
+                assert again.top_left == pytest.approx(surface.top_left, abs=0.01)
+
+    @settings(max_examples=15, deadline=None)
+    @given(square_jobs())
+    def test_random_walls(self, job: Job) -> None:
+        assert boxes(read_again(job, 0)) == boxes(plan(job).kitchen.walls[0])
+
+    def test_another_hands_drawing_in_inches(self) -> None:
+        """By the layers' names; the wall's lower left corner is anywhere."""
+        document = drawing(unit=1)
+        box(document, "Wall", 100, 200, 96, 40)
+        box(document, "window", 130, 209, 24, 20)
+        box(document, "Cabinet", 100, 218, 24, 22)
+        document.modelspace().add_circle((112, 205), 0.75, dxfattribs={"layer": "PIPE"})
+        found = wall_in(text_of(document), None, {})
+        assert found.wall["length"] == pytest.approx(96 * 25.4)
+        kinds = [thing["kind"] for thing in found.wall["things"]]
+        assert kinds == ["cabinet", "pipe", "window"]
+        job = job_of_walls("Read", "in", [found.wall])
+        (window,) = [t for t in plan(job).kitchen.walls[0].things if t.kind == "window"]
+        assert window.box == pytest.approx((762, 228.6, 1371.6, 736.6))
+
+    def test_what_is_not_understood_is_told_and_can_be_said(self) -> None:
+        document = drawing()
+        box(document, "WALL", 0, 0, 2000, 600)
+        box(document, "A-GLAZ", 500, 200, 600, 300)
+        plain = wall_in(text_of(document), None, {})
+        assert plain.left_out == {"A-GLAZ": 1}
+        said = wall_in(text_of(document), None, {"a-glaz": "window"})
+        assert [thing["kind"] for thing in said.wall["things"]] == ["window"]
+
+    def test_blocks_are_taken_apart(self) -> None:
+        document = drawing()
+        box(document, "WALL", 0, 0, 2000, 600)
+        block = document.blocks.new("SOCKET")
+        block.add_lwpolyline([(0, 0), (60, 0), (60, 90), (0, 90)], close=True,
+                             dxfattribs={"layer": "OUTLET"})  # fmt: skip
+        document.modelspace().add_blockref("SOCKET", (300, 200))
+        (outlet,) = wall_in(text_of(document), None, {}).wall["things"]
+        assert outlet["at"]["value"] == pytest.approx(330)
+
+    def test_a_drawing_without_a_unit_asks_for_it(self) -> None:
+        document = drawing(unit=0)
+        box(document, "WALL", 0, 0, 200, 60)
+        with pytest.raises(NotAnElevation, match="says no unit"):
+            read_elevation(text_of(document))
+        found = read_elevation(text_of(document), "cm")
+        assert found.wall["length"] == pytest.approx(2000)
+
+    @pytest.mark.parametrize(
+        ("text", "says"),
+        [("no drawing at all", "no DXF"), ("0\nSECTION\n", "no DXF|no closed outline|no unit")],
+    )
+    def test_what_is_no_drawing(self, text: str, says: str) -> None:
+        with pytest.raises(NotAnElevation, match=says):
+            read_elevation(text)
+
+    def test_blocks_nested_without_end(self) -> None:
+        document = drawing()
+        for depth in range(DEEPEST + 3):
+            block = document.blocks.new(f"B{depth}")
+            if depth:
+                block.add_blockref(f"B{depth - 1}", (0, 0))
+            else:
+                block.add_circle((0, 0), 10)
+        document.modelspace().add_blockref(f"B{DEEPEST + 2}", (0, 0))
+        with pytest.raises(NotAnElevation, match="nests blocks"):
+            read_elevation(text_of(document))
+
+
+class TestMeasures:
+    """A row a wall, and a row for each line as on a pad."""
+
+    TABLE = (
+        "wall,length,top,line\nSink wall,96,30,window 30 wide 24 sill 6 high 20\n"
+        "Sink wall,,,outlet 12 up 9\nSide wall,40 1/2,30,\n"
+    )
+
+    def test_walls_and_their_lines(self) -> None:
+        job = job_of_walls("Measured", "in", walls_in_csv(self.TABLE, "in"))
+        assert [wall.name for wall in job.walls] == ["Sink wall", "Side wall"]
+        assert [thing.kind for thing in job.walls[0].things] == ["window", "outlet"]
+        assert job.walls[1].length == pytest.approx(40.5 * 25.4)
+
+    @pytest.mark.parametrize(
+        ("table", "says"),
+        [
+            ("a,b\n", "row 1 must have the columns"),
+            ("wall,length,top,line\nA,,,outlet 12 up 9\n", "row 2 is the first of A"),
+            ("wall,length,top,line\n,9,9,\n", "row 2 names no wall"),
+            ("wall,length,top,line\nA,96,30,\nA,97,,\n", "row 3 gives A another length"),
+            ("wall,length,top,line\n", "there is no wall"),
+        ],
+    )
+    def test_the_row_that_is_wrong_is_named(self, table: str, says: str) -> None:
+        with pytest.raises(JobRefused, match=says):
+            walls_in_csv(table, "in")
+
+
+def zipped(**files: bytes) -> bytes:
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as bundle:
+        for name, raw in files.items():
+            bundle.writestr(name.replace("__", "/").replace("_json", ".json"), raw)
+    return out.getvalue()
+
+
+class TestBundle:
+    """A job with its record, out and in; anything else is refused whole."""
+
+    EVENTS = (
+        BundledEvent(key="abcdefgh1", at="2031-03-17T09:00:00Z", piece="A1.1", event="set"),
+        BundledEvent(key="abcdefgh2", at="2031-03-17T09:05:00Z", piece="A1.1",
+                     event="taken back", takes_back=0),
+    )  # fmt: skip
+
+    def test_out_and_in_again(self) -> None:
+        job = demo("Sorrel Yard")
+        bundle = read_bundle(write_bundle(job, self.EVENTS))
+        assert bundle.job == job
+        assert bundle.events == self.EVENTS
+        assert write_bundle(job, self.EVENTS) == write_bundle(job, self.EVENTS)
+
+    @pytest.mark.parametrize(
+        ("raw", "says"),
+        [
+            (b"PK no zip", "no zip"),
+            (zipped(record_json=b"[]"), "must hold job.json"),
+            (zipped(job_json=b"{}", other__job_json=b"{}"), "and nothing else"),
+            (zipped(job_json=b"{}", **{"..__x": b""}), "and nothing else"),
+            (zipped(job_json=b" " * 6_000_000), "of more than 5,000,000 bytes"),
+        ],
+    )
+    def test_what_is_none(self, raw: bytes, says: str) -> None:
+        with pytest.raises(NotABundle, match=says):
+            read_bundle(raw)
+
+    @pytest.mark.parametrize("record", [b"{", b'[{"key": 1}]', b"[[]]"])
+    def test_a_record_that_is_none(self, record: bytes) -> None:
+        job: Any = demo("Sorrel Yard")
+        raw = zipped(job_json=json.dumps(job.model_dump(mode="json")).encode(), record_json=record)
+        with pytest.raises(NotABundle, match="no record"):
+            read_bundle(raw)
