@@ -123,7 +123,8 @@ def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
         yield _plain("trim", f"Trim at open ends: {job.products.trim.name}")
     for corner in said_corners(job, names, list(lay(job, plan.kitchen))):
         says = "; ".join(
-            f"{pair.courses}: {pair.left} and {pair.right}, {pair.says}" for pair in corner.pairs
+            f"{pair.courses}: {pair.left} beside {pair.right}; {pair.to_client}"
+            for pair in corner.pairs
         )
         yield _plain(f"corner:{corner.left}", f"Corner, {corner.name}: {says}")
 

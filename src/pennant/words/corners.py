@@ -20,6 +20,7 @@ class SaidPair(Value):
     left: str
     right: str
     says: str
+    to_client: str
     pieces: tuple[str, ...]
 
 
@@ -44,6 +45,7 @@ def said_corners(job: Job, names: Names, laid: list[Laid]) -> Iterator[SaidCorne
                 SaidPair(
                     courses=courses(pair.courses), left=show_with_unit(pair.left, job.step),
                     right=show_with_unit(pair.right, job.step), says=_together(job, pair),
+                    to_client=_to_client(job, pair),
                     pieces=pair.pieces,
                 )
                 for pair in corner.pairs
@@ -69,3 +71,13 @@ def _together(job: Job, pair: Pair) -> str:
     if abs(pair.apart) <= SAME:
         return "one tile, folded round"
     return f"together {much} {'more' if pair.apart > 0 else 'less'} than one tile"
+
+
+def _to_client(job: Job, pair: Pair) -> str:
+    """The same for somebody who has never laid a tile."""
+    if pair.left > pair.whole - SAME and abs(pair.apart) <= SAME:
+        return "whole tiles meet in the corner"
+    if abs(pair.apart) <= SAME:
+        return "the pattern goes on round the corner, as if one tile were folded"
+    much = show_with_unit(abs(pair.apart), job.step)
+    return f"the pattern does not quite go on round the corner: it is off by {much}"

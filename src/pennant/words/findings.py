@@ -6,6 +6,7 @@ from pennant.core.document.settings import field_of
 from pennant.core.document.values import Value
 from pennant.core.reading.findings import Finding, Rule
 from pennant.words.names import Names, rows
+from pennant.words.rule_names import rule_name
 
 
 class SaidFinding(Value):
@@ -18,6 +19,7 @@ class SaidFinding(Value):
     detail: str
     rule: str
     setting: str | None
+    setting_name: str
     pieces: tuple[str, ...]
 
 
@@ -28,7 +30,8 @@ def say(job: Job, names: Names, surface: str, finding: Finding) -> SaidFinding:
         detail = f"{names.thing(surface)}. {detail}"
     return SaidFinding(
         id=finding.id, surface=surface, weight=finding.weight, title=title, detail=detail,
-        rule=_rule(job, finding), setting=finding.setting, pieces=finding.pieces,
+        rule=_rule(job, finding), setting=finding.setting,
+        setting_name=rule_name(finding.setting) if finding.setting else "", pieces=finding.pieces,
     )  # fmt: skip
 
 

@@ -27,6 +27,7 @@ from pennant.words.quantities import (
     said_quantities,
     totals,
 )
+from pennant.words.rule_names import rule_name
 from pennant.words.start import say_start
 from pennant.words.suits import SaidUnsuited, said_joints, said_unsuited
 from pennant.words.ways import SaidQuestion, said_ways
@@ -214,7 +215,7 @@ def settings_list() -> tuple[SaidSetting, ...]:
     """Return every setting in words, in the order of their declaration."""
     return tuple(
         SaidSetting(
-            name=name, label=name.replace("_", " "), why=field_of(name).description or "",
+            name=name, label=rule_name(name), why=field_of(name).description or "",
             unit=str(meta(name)["unit"]),
         )
         for name in Settings.model_fields
@@ -225,7 +226,7 @@ def times_list() -> tuple[SaidSetting, ...]:
     """Return every wait and pace in words, in the order of their declaration."""
     return tuple(
         SaidSetting(
-            name=name, label=name.replace("_", " "), why=field.description or "",
+            name=name, label=rule_name(name), why=field.description or "",
             unit=str(time_meta(name)["unit"]),
         )
         for name, field in Times.model_fields.items()

@@ -5669,6 +5669,8 @@ export interface components {
             rule: string;
             /** Setting */
             setting: string | null;
+            /** Setting Name */
+            setting_name: string;
             /** Pieces */
             pieces: string[];
         };
@@ -5819,6 +5821,8 @@ export interface components {
             right: string;
             /** Says */
             says: string;
+            /** To Client */
+            to_client: string;
             /** Pieces */
             pieces: string[];
         };

@@ -4,6 +4,8 @@ import { Tape } from "../parts/Tape";
 
 const CHALK = "#1f5a93";
 const ROOM = { side: 46, top: 26 };
+/** At the saw figures are larger, and so is the room beside the tile for them. */
+const BIG_ROOM = { side: 84, top: 34 };
 
 interface Props {
   cut: SaidCut;
@@ -17,11 +19,12 @@ interface Props {
 type Point = readonly [number, number];
 
 export function CutDrawing({ cut, colour, width, big }: Props) {
-  const k = Math.min((width - 2 * ROOM.side) / cut.width, (big ? 260 : 110) / cut.height);
-  const height = cut.height * k + 2 * ROOM.top;
+  const room = big ? BIG_ROOM : ROOM;
+  const k = Math.min((width - 2 * room.side) / cut.width, (big ? 260 : 110) / cut.height);
+  const height = cut.height * k + 2 * room.top;
   const left = (width - cut.width * k) / 2;
   const x = (mm: number) => left + mm * k;
-  const y = (mm: number) => height - ROOM.top - mm * k;
+  const y = (mm: number) => height - room.top - mm * k;
   const path = (ring: readonly Point[]) =>
     `M${ring.map((p) => `${x(p[0])} ${y(p[1])}`).join("L")}Z`;
   const piece = (cut.outline as unknown as Point[][]).map(path).join("");

@@ -71,6 +71,10 @@ export function MaterialsPage() {
         title={`${view.job.name}: what it takes`}
         csv={`/api/jobs/${editor.id}/materials.csv`}
       />
+      <p className="aside">
+        Each line says by which day it is needed; what is unopened until then may still go back. ▸
+        opens how it was reckoned.
+      </p>
       {view.sheet.unsuited.length > 0 && <Suits />}
       {Object.entries(groups).map(([group, title]) => {
         const own = quantities.filter((one) => one.group === group);
@@ -83,11 +87,11 @@ export function MaterialsPage() {
                 const line = view.plan.quantities.find(({ id }) => id === said.id);
                 const all = line !== undefined && line.to_get <= 0 && line.amount > 0;
                 return (
-                  <li key={said.id} className="flex items-start gap-2" data-line={said.id}>
+                  <li key={said.id} className="flex items-baseline gap-2" data-line={said.id}>
                     {said.buy ? (
                       <input
                         type="checkbox"
-                        className="mt-2.5 h-5 w-5 shrink-0"
+                        className="h-5 w-5 shrink-0 translate-y-1"
                         aria-label={`${said.name} is in hand`}
                         checked={all}
                         onChange={(event) =>
@@ -100,12 +104,10 @@ export function MaterialsPage() {
                     <div className={`grow ${all ? "opacity-50" : ""}`}>
                       <Line said={said} quantity={line} />
                       {said.buy && by.has(said.id) && (
-                        <p className="aside px-1.5 pb-1">
-                          needed {by.get(said.id)}; until then, unopened, it may still go back
-                        </p>
+                        <p className="aside px-1.5 pb-1">needed {by.get(said.id)}</p>
                       )}
                     </div>
-                    <span className="flex shrink-0 flex-row-reverse items-baseline gap-2 pt-2 text-right max-sm:flex-col max-sm:gap-0">
+                    <span className="flex shrink-0 flex-row-reverse items-baseline gap-2 text-right max-sm:flex-col max-sm:gap-0">
                       <span className="tape w-16">{said.cost?.toFixed(2)}</span>
                       <span className="aside w-16">
                         {typeof said.weight === "number" && `${said.weight.toFixed(1)} kg`}

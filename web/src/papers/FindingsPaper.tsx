@@ -48,9 +48,7 @@ export function FindingsPaper({ chosen, onChosen }: Props) {
               <p className="px-1.5 pb-2 pl-[4.4rem] text-[14px]">
                 <Tape text={finding.rule} />
                 {finding.setting && (
-                  <span className="aside block">
-                    Rule “{finding.setting.replaceAll("_", " ")}”, under Rules.
-                  </span>
+                  <span className="aside block">Rule “{finding.setting_name}”, under Rules.</span>
                 )}
               </p>
             )}

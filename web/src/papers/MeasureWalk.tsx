@@ -2,6 +2,7 @@
 import { useEffect, useState } from "react";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
+import { useKeyed } from "../parts/keyed";
 import { LengthField } from "../parts/LengthField";
 
 export function MeasureWalk({ onActive }: { onActive: (id: string | null) => void }) {
@@ -9,6 +10,7 @@ export function MeasureWalk({ onActive }: { onActive: (id: string | null) => voi
   const { wall, number, pointer } = useWall();
   const { lines } = view.sheet.notebooks[number] ?? { lines: [] };
   const [place, setPlace] = useState<number | null>(null);
+  const { field: keyed } = useKeyed();
   const questions = [
     { id: null, pointer: `${pointer}/length`, asks: `${wall.name}: overall` },
     { id: null, pointer: `${pointer}/top/height`, asks: `${wall.name}: height where tile stops` },
@@ -53,7 +55,8 @@ export function MeasureWalk({ onActive }: { onActive: (id: string | null) => voi
           next: place < questions.length - 1 ? () => setPlace(place + 1) : undefined,
         }}
       />
-      <div className="mt-2 grid grid-cols-3 gap-2">
+      {/* The keys have these themselves while they are up. */}
+      <div className={`mt-2 grid grid-cols-3 gap-2 ${keyed ? "hidden" : ""}`}>
         <button
           type="button"
           className="button min-h-12"

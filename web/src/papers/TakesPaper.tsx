@@ -55,7 +55,7 @@ interface LineProps {
 export function Line({ said, quantity }: LineProps) {
   return (
     <Disclosure>
-      <DisclosureButton className="flex w-full items-baseline gap-x-3 px-1.5 py-1.5 text-left hover:bg-skim max-sm:flex-wrap">
+      <DisclosureButton className="group flex w-full items-baseline gap-x-3 px-1.5 py-1.5 text-left hover:bg-skim max-sm:flex-wrap">
         <span className="w-40 shrink-0 font-medium max-sm:w-36">{said.name}</span>
         <span className="tape shrink-0 text-[19px]">{said.to_get}</span>
         <span className="aside grow max-sm:order-last max-sm:basis-full">
@@ -69,10 +69,10 @@ export function Line({ said, quantity }: LineProps) {
           {said.to_get !== said.amount && ` ${said.amount} less what is in hand`}
         </span>
         <span className="aside ml-auto print:hidden">
-          <span className="max-sm:sr-only">working</span>
-          <span className="sm:hidden" aria-hidden>
-            +
+          <span aria-hidden className="inline-block group-data-open:rotate-90">
+            ▸
           </span>
+          <span className="sr-only">its arithmetic</span>
         </span>
       </DisclosureButton>
       {said.sticks.length > 0 && (

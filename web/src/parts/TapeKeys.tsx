@@ -12,7 +12,7 @@ export function onPhone(): boolean {
   return window.matchMedia("(max-width: 767px)").matches;
 }
 
-const DIGITS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "0", "."];
+const DIGITS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0"];
 const FRACTIONS = [
   "1/16",
   "1/8",
@@ -74,8 +74,8 @@ export function TapeKeys({ children }: { children: ReactNode }) {
               ))}
             </div>
           )}
-          <div className="grid grid-cols-5 gap-1">
-            <div className="col-span-4 grid grid-cols-4 gap-1">
+          <div className="grid grid-cols-4 gap-1">
+            <div className="col-span-3 grid grid-cols-3 gap-1">
               {DIGITS.map((digit) => (
                 <Key key={digit} says={digit} onPress={() => type((text) => text + digit)} />
               ))}
@@ -88,6 +88,9 @@ export function TapeKeys({ children }: { children: ReactNode }) {
                 main
                 onPress={() => (field.next ? field.next() : field.done())}
               />
+              {field.next && (
+                <Key says="Keep" label="Keep and put the keys away" onPress={field.done} />
+              )}
             </div>
           </div>
         </div>
