@@ -54,61 +54,68 @@ export function KitchenDrawing() {
             const joined = wall.corner != null && index < walls.length - 1;
             const [x0, y0, x1, y1] = plan.frame;
             return (
-              // biome-ignore lint/a11y/useSemanticElements: a wall in a drawing cannot be a button element
-              <g
-                key={surface.id}
-                role="button"
-                tabIndex={0}
-                aria-label={`Show ${surface.name} large`}
-                data-wall={surface.id}
-                className="cursor-pointer"
-                onClick={() => show(surface.id)}
-                onKeyDown={(event) => {
-                  if (event.key === "Enter" || event.key === " ") show(surface.id);
-                }}
-              >
-                <Tiles
-                  plan={plan}
-                  scale={scale}
-                  colour={view.job.tile.colour ?? "#b9cbbd"}
-                  others={others}
-                  joint={view.job.products?.grout?.colour}
-                  picked={NONE}
-                  bad={badPieces(plan)}
-                  onHover={ignore}
-                  onPick={ignore}
-                />
-                <Surroundings
-                  surface={surface}
-                  plan={plan}
-                  lines={view.sheet.notebooks[number]?.lines ?? []}
-                  lengths={view.sheet.lengths}
-                  active={null}
-                  scale={scale}
-                  onThing={ignore}
-                  small
-                />
-                <Devices surface={surface} faces={facesOf(wall)} scale={scale} />
-                <Flag x={scale.x(plan.pennant.x)} y={scale.y(plan.pennant.y)} />
-                <text
-                  x={scale.x((x0 + x1) / 2)}
-                  y={scale.y(y1) - 16}
-                  textAnchor="middle"
-                  className="tape"
-                  fontSize={15}
-                  fill="#2a2b2b"
-                >
-                  {`${surface.code} · ${surface.name} `}
-                  <Tape text={sheet.overall.text} Part="tspan" />
-                </text>
-                {joined && (
-                  <path
-                    d={`M${scale.x(x1)} ${scale.y(y1) - 34}V${scale.y(Math.min(y0, 0)) + 30}`}
-                    stroke="#2a2b2b"
-                    strokeWidth={1.6}
-                    strokeDasharray="10 5"
+              <g key={surface.id}>
+                <g>
+                  <Tiles
+                    plan={plan}
+                    scale={scale}
+                    colour={view.job.tile.colour ?? "#b9cbbd"}
+                    others={others}
+                    joint={view.job.products?.grout?.colour}
+                    picked={NONE}
+                    bad={badPieces(plan)}
+                    onHover={ignore}
+                    onPick={ignore}
                   />
-                )}
+                  <Surroundings
+                    surface={surface}
+                    plan={plan}
+                    lines={view.sheet.notebooks[number]?.lines ?? []}
+                    lengths={view.sheet.lengths}
+                    active={null}
+                    scale={scale}
+                    onThing={ignore}
+                    small
+                  />
+                  <Devices surface={surface} faces={facesOf(wall)} scale={scale} />
+                  <Flag x={scale.x(plan.pennant.x)} y={scale.y(plan.pennant.y)} />
+                  <text
+                    x={scale.x((x0 + x1) / 2)}
+                    y={scale.y(y1) - 16}
+                    textAnchor="middle"
+                    className="tape"
+                    fontSize={15}
+                    fill="#2a2b2b"
+                  >
+                    {`${surface.code} · ${surface.name} `}
+                    <Tape text={sheet.overall.text} Part="tspan" />
+                  </text>
+                  {joined && (
+                    <path
+                      d={`M${scale.x(x1)} ${scale.y(y1) - 34}V${scale.y(Math.min(y0, 0)) + 30}`}
+                      stroke="#2a2b2b"
+                      strokeWidth={1.6}
+                      strokeDasharray="10 5"
+                    />
+                  )}
+                </g>
+                {/* biome-ignore lint/a11y/useSemanticElements: a wall in a drawing cannot be a button element */}
+                <rect
+                  role="button"
+                  tabIndex={0}
+                  aria-label={`Show ${surface.name} large`}
+                  data-wall={surface.id}
+                  className="cursor-pointer"
+                  x={scale.x(x0)}
+                  y={scale.y(y1) - 30}
+                  width={scale.x(x1) - scale.x(x0)}
+                  height={scale.y(y0) - scale.y(y1) + 30}
+                  fill="transparent"
+                  onClick={() => show(surface.id)}
+                  onKeyDown={(event) => {
+                    if (event.key === "Enter" || event.key === " ") show(surface.id);
+                  }}
+                />
                 {joined && (
                   <text
                     x={scale.x(x1)}

@@ -1,6 +1,6 @@
 /** What can be taken away: papers bound into one PDF, drawings, tables, the calendar, the job. */
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import { papersOptions } from "../api/queries";
 import { useEditor } from "../job/useEditor";
 import { Choices } from "../parts/Choices";
@@ -123,13 +123,13 @@ export function PapersPage() {
           {view.plan.kitchen.surfaces
             .filter(({ id, of }) => id === of)
             .map(({ id, name }) => (
-              <span key={id} className="contents">
+              <Fragment key={id}>
                 {file(
                   `${name}, elevation, DXF`,
                   at("dxf", [`${id}:elevation`]),
                   "the bare wall with what is on it",
                 )}
-              </span>
+              </Fragment>
             ))}
           {file("Templates, SVG", at("svg", ["templates"]), "odd cuts at full size, for a machine")}
           {file("Templates, DXF", at("dxf", ["templates"]), "the same for other machines")}

@@ -348,10 +348,20 @@ function Nudge({ axis, minus, plus, signs }: NudgeProps) {
         label={axis === "across" ? "Then moved right by" : "Then moved up by"}
         className="w-36"
       />
-      <button type="button" className="button" aria-label={minus} onClick={() => move(-step)}>
+      <button
+        type="button"
+        className="button"
+        aria-label={`${minus}, ${signs[0]} ${view.sheet.step}`}
+        onClick={() => move(-step)}
+      >
         {signs[0]} {view.sheet.step}
       </button>
-      <button type="button" className="button" aria-label={plus} onClick={() => move(step)}>
+      <button
+        type="button"
+        className="button"
+        aria-label={`${plus}, ${signs[1]} ${view.sheet.step}`}
+        onClick={() => move(step)}
+      >
         {signs[1]} {view.sheet.step}
       </button>
       {moved && (

@@ -1,0 +1,63 @@
+"""Every main view for those who do not see it, or do not use a pointer: nothing serious is wrong."""
+
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+AXE = (Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js").read_text(
+    "utf-8"
+)
+DESKS = [
+    "paper=Survey&answer=Findings", "paper=Start&answer=Doubts", "paper=Compare&answer=Edges",
+    "paper=Tile&answer=Cuts", "paper=Products&answer=It takes", "paper=Rules&answer=Set out",
+    "paper=Start&answer=Days", "wall=all",
+]  # fmt: skip
+PAGES = ["agree", "cuts", "saw?n=1", "materials", "days", "shades", "papers"]
+
+
+def faults(page: Page) -> list[str]:
+    """What is seriously wrong with a page, each with where."""
+    page.evaluate(AXE)
+    found: list[dict[str, Any]] = page.evaluate(
+        "async () => (await axe.run(document, {resultTypes: ['violations']})).violations"
+    )
+    return [
+        f"{one['id']}: {one['nodes'][0]['html'][:140]} ({len(one['nodes'])})"
+        for one in found
+        if one["impact"] in ("serious", "critical")
+    ]
+
+
+class TestAccess:
+    """Contrast, names, roles, order."""
+
+    @pytest.mark.parametrize("search", DESKS)
+    def test_the_desk(self, job: Page, search: str) -> None:
+        job.goto(f"{job.url.partition('?')[0]}?{search}")
+        expect(job.locator("main").first).to_be_visible()
+        job.wait_for_load_state("networkidle")
+        assert faults(job) == []
+
+    @pytest.mark.parametrize("page", PAGES)
+    def test_the_pages(self, job: Page, page: str) -> None:
+        job.goto(f"{job.url.partition('?')[0]}/{page}")
+        expect(job.locator("main")).to_be_visible()
+        job.wait_for_load_state("networkidle")
+        assert faults(job) == []
+
+    def test_home_and_shelf(self, home: Page) -> None:
+        expect(home.get_by_role("button", name="Duplicate").first).to_be_visible()
+        assert faults(home) == []
+        home.get_by_role("link", name="The shelf").click()
+        expect(home.get_by_role("region", name="Grouts")).to_be_visible()
+        assert faults(home) == []
+
+    def test_a_page_at_twice_its_size_still_works(self, job: Page) -> None:
+        """At 200 % of a desk's screen nothing runs out of it sideways, and the tabs can be used."""
+        job.set_viewport_size({"width": 640, "height": 400})
+        width = job.evaluate("document.documentElement.scrollWidth")
+        assert width <= 640
+        job.get_by_role("tab", name="Tile").click()
+        expect(job.get_by_label("Thickness")).to_be_visible()
