@@ -109,7 +109,7 @@ class TestSheet:
         gists = {q.id: (q.amount, q.gist) for q in sheet(job, plan(job)).quantities}
         assert gists["tiles"][1].startswith("9 full and 7 cut pieces; by rule of thumb 17")
         assert gists["boxes"] == ("1 box", "25 in a box, all of one lot")
-        assert gists["adhesive"][1] == "0.8 kg with a 6x6 notch"
+        assert gists["adhesive"][1] == "1.8 lb (800 g) with a 6x6 notch"
         assert gists["sealant"][1].startswith("4.4 ft of bead")  # 32 3/8 and twice 10 3/8
 
     @pytest.mark.parametrize(

@@ -1,4 +1,4 @@
-"""Every main view for those who do not see it, or do not use a pointer: nothing serious is wrong."""
+"""Every main view for those who do not see it or use no pointer: nothing serious is wrong."""
 
 from pathlib import Path
 from typing import Any

@@ -15,6 +15,8 @@ from pennant.core.plan import plan
 from pennant.core.shade.deal import ALIKE_AT_A_STEP, cost_of, counts_to_use, dealt, judged
 from pennant.core.shade.shading import Shading, rotation_of, shading_of
 from pennant.core.shade.wall_tiles import Wall, WallTile, wall_of
+from pennant.core.site.record import record_of
+from pennant.words.cuts import said_record
 from pennant.words.shades import colours_of, said_shades
 
 
@@ -297,3 +299,11 @@ class TestWords:
 def test_alike_at_a_step_is_less_than_all() -> None:
     """One tile out of turn must not hide a chequerboard."""
     assert 0.5 < ALIKE_AT_A_STEP < 1
+
+
+def test_the_record_draws_from_the_boxes_as_they_came() -> None:
+    """What is left is counted from what was in the boxes, not from what was ordered."""
+    job = demo("Sorrel Yard")
+    made = plan(job)
+    said = said_record(job, made, record_of([], made.pieces, job.settings.set_within), [])
+    assert f"of {shaded(job).there} in 6 boxes" in said.left

@@ -239,19 +239,19 @@ class _Binder:
                 self._row(
                     "☐" if line.buy else "", line.name, line.to_get,
                     "; ".join(filter(None, (line.gist, line.left))),
-                    f"{line.weight:.1f} kg" if line.weight else "",
+                    line.weighs,
                     f"{line.cost:.2f}" if line.cost else "",
                 )
                 for line in lines if line.group == group
             ]  # fmt: skip
             if rows:
                 yield from self._heading(title)
-                yield self._table(rows, 0.6, 4.5, 2.4, 5, 1.3, 1.2)
-        whole = totals(lines)
+                yield self._table(rows, 0.6, 4.2, 2.6, 4.6, 2.1, 1.2)
+        whole = totals(self.job, lines)
         if whole.cost or whole.weight:
             yield Spacer(1, 4)
             yield self._text(
-                f"Still to get, as far as known: {whole.weight:.1f} kg, {whole.cost:.2f}",
+                f"Still to get, as far as known: {whole.weighs}, {whole.cost:.2f}",
                 self.figure,
             )
 

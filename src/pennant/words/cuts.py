@@ -336,6 +336,10 @@ def said_record(job: Job, made: Plan, record: Record, events: Sequence[SiteEvent
     fresh = sum(one.tile is None for one in again) + len(moved)
     boxes = next(line.amount for line in made.quantities if line.id == "boxes")
     bought = round(boxes) * job.tile.per_box
+    if job.shades.boxes:
+        # What came is counted: boxes as they were opened, less what broke on the way.
+        boxes = len(job.shades.boxes)
+        bought = sum(sum(box.counts) for box in job.shades.boxes)
     left = bought - len(found.stock.tiles) - fresh
     pieces = len(made.pieces)
     done = f"{record.count('cut')} cut, {record.count('set')} set of {pieces} pieces"

@@ -17,6 +17,7 @@ from pennant.words.dates import Dates
 from pennant.words.names import Names
 from pennant.words.quantities import said_quantities
 from pennant.words.steps import CAUTIONS, DOUBTS, PHASES, STEPS, WAITS, WHO, Sketch
+from pennant.words.weights import volume, weight
 
 OUTSIDE: dict[Dated, str] = {
     "tile": "the tile", "counter": "the counter", "hood": "the hood",
@@ -554,8 +555,9 @@ class _Words:
         if adhesive is not None:
             density = adhesive.density if adhesive.density is not None else density
             water = adhesive.water if adhesive.water is not None else water
-        powder = litres * density
-        return f"batch {number}: {pieces}; {_kilos(powder)} of powder, {_litres(powder * water)}"
+        powder, units = litres * density, self.job.units
+        mix = f"{weight(powder, units)} of powder, {volume(powder * water, units)} of water"
+        return f"batch {number}: {pieces}; {mix}"
 
     def _square(self, m2: float) -> str:
         return f"{m2 * 10.7639:.0f} sq ft" if self.job.units == "in" else f"{m2:.1f} m²"
@@ -577,15 +579,6 @@ class _Words:
 
 
 _BACK = {"haze": "wipe the haze off", "polish": "polish with a dry cloth"}
-
-
-def _kilos(kg: float) -> str:
-    return f"{kg:.1f} kg" if kg >= 1 else f"{max(10, round(kg * 100) * 10)} g"
-
-
-def _litres(litres: float) -> str:
-    tenths = f"{litres:.1f} litres" if litres >= 1 else f"{max(10, round(litres * 100) * 10)} ml"
-    return f"{tenths} of water"
 
 
 def _key(run: Sequence[Stint]) -> tuple[str, ...]:

@@ -15,6 +15,7 @@ from pennant.core.takes.preparation import screw_length
 from pennant.core.takes.quantity import PRODUCT_OF, Group, LineId, Quantity
 from pennant.core.takes.working import Working
 from pennant.words.names import Names
+from pennant.words.weights import volume, weight
 
 NAMES: dict[LineId, str] = {
     "tiles": "Tile", "boxes": "Boxes of tile", "border": "Border tile",
@@ -71,6 +72,7 @@ class SaidQuantity(Value):
     buy: bool
     cost: float | None
     weight: float | None
+    weighs: str
     left: str
     sticks: tuple[SaidStick, ...]
     strips: tuple[str, ...]
@@ -81,14 +83,17 @@ class Totals(Value):
 
     cost: float
     weight: float
+    weighs: str
 
 
-def totals(said: Iterable[SaidQuantity]) -> Totals:
+def totals(job: Job, said: Iterable[SaidQuantity]) -> Totals:
     """Add up the lines of a list."""
     lines = list(said)
+    heavy = sum(one.weight or 0.0 for one in lines)
     return Totals(
-        cost=sum(one.cost or 0.0 for one in lines), weight=sum(one.weight or 0.0 for one in lines)
-    )
+        cost=sum(one.cost or 0.0 for one in lines), weight=heavy,
+        weighs=weight(heavy, job.units),
+    )  # fmt: skip
 
 
 def said_quantities(job: Job, plan: Plan) -> Iterator[SaidQuantity]:
@@ -101,7 +106,8 @@ def said_quantities(job: Job, plan: Plan) -> Iterator[SaidQuantity]:
             amount=_amount(job, quantity.amount, quantity.unit),
             to_get=_amount(job, quantity.to_get, quantity.unit),
             gist=_gist(job, plan, quantity), buy=buy, cost=_times(quantity.to_get, quantity.price),
-            weight=_times(quantity.to_get, quantity.weight),
+            weight=(heavy := _times(quantity.to_get, quantity.weight)),
+            weighs="" if heavy is None else weight(heavy, job.units),
             left=_left(job, quantity) if buy else "",
             sticks=tuple(_sticks(job, names, quantity)),
             strips=tuple(_strips(job, names, quantity)),
@@ -123,8 +129,10 @@ def _left(job: Job, quantity: Quantity) -> str:
 
 
 def _measured(job: Job, amount: float, unit: str) -> str:
-    if unit in ("kg", "ml"):
-        return f"{amount:.1f} kg" if unit == "kg" else f"{amount:.0f} ml"
+    if unit == "kg":
+        return weight(amount, job.units)
+    if unit == "ml":
+        return f"{amount:.0f} ml"
     return _amount(job, amount, unit)
 
 
@@ -163,7 +171,7 @@ def _amount(job: Job, amount: float, unit: str) -> str:
     if unit == "m2":
         return _area(job, amount * 1e6)
     if unit == "litres":
-        return f"{amount:.1f} litres"
+        return volume(amount, job.units)
     said = _ONE.get(unit, unit) if amount == 1 else unit
     return f"{amount:g} {said}"
 
@@ -186,12 +194,12 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             each = quantity.working.terms[0].terms[0].terms[1].value
             return f"{each:g} a piece, {WAYS_OF_SPACERS[job.ways.spacers]}"
         case "grout":
-            return f"{_need(quantity)} for {_area(job, plan.areas.joints)} of joint"
+            return f"{_need(job, quantity)} for {_area(job, plan.areas.joints)} of joint"
         case "adhesive" if (held := job.products.adhesive) and held.kind == "construction":
-            return f"{_need(quantity)} in {job.settings.dabs_each:g} dabs a piece"
+            return f"{_need(job, quantity)} in {job.settings.dabs_each:g} dabs a piece"
         case "adhesive":
             notch = notch_for(job.tile.length, job.tile.height)
-            return f"{_need(quantity)} with a {notch.name} notch"
+            return f"{_need(job, quantity)} with a {notch.name} notch"
         case "adhesive-batches" | "grout-batches":
             at = "set" if quantity.id == "adhesive-batches" else "grouted"
             covers = next(w.value for w in _steps(quantity.working)
@@ -200,7 +208,7 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
         case "sealant":
             # A step may stand twice in a working (itself, and in its own waste): count it once.
             runs = {w.label: w.value for w in _steps(quantity.working) if w.unit == "m"}
-            return f"{_length(job, sum(runs.values()))} of bead, {_need(quantity)}"
+            return f"{_length(job, sum(runs.values()))} of bead, {_need(job, quantity)}"
         case "device-screws":
             forward = max(forward_at(job, wall.id) for wall in job.walls)
             old = MM_PER_INCH if job.units == "in" else 25.0
@@ -248,9 +256,11 @@ def _strips(job: Job, names: Names, quantity: Quantity) -> Iterator[str]:
         yield f"{length} by {height}, {names.thing(strip.surface)}"
 
 
-def _need(quantity: Quantity) -> str:
+def _need(job: Job, quantity: Quantity) -> str:
     need = quantity.working.terms[0].terms[0]
-    return f"{need.value:.1f} {need.unit}" if need.unit == "kg" else f"{need.value:.0f} {need.unit}"
+    if need.unit == "kg":
+        return weight(need.value, job.units)
+    return f"{need.value:.0f} {need.unit}"
 
 
 def _area(job: Job, mm2: float) -> str:
@@ -298,8 +308,9 @@ def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
         mixed = steps.get("mixed")
         litres = mixed / count if mixed else powder / job.settings.grout_density + wet / 2
         yield MixCard(
-            what=_name(job, lines[what]), powder=f"{powder:.2f} kg",
-            water=f"{wet:.2f} litres, less at first", makes=f"about {litres:.1f} litres",
+            what=_name(job, lines[what]), powder=weight(powder, job.units),
+            water=f"{volume(wet, job.units)}, less at first",
+            makes=f"about {volume(litres, job.units)}",
             minutes=f"{minutes:.0f} minutes; never thinned again once it stiffens",
             covers=_area(job, min(steps[covered], plan.areas.pieces / 1e6 / count) * 1e6),
             batches=_amount(job, batches.amount, batches.unit),
@@ -323,9 +334,9 @@ def materials_report(job: Job, plan: Plan) -> str:
                 lines.append(f"  {one.name}: {one.to_get}{gist}")
                 lines += [f"    stick: {', '.join(s.runs)}; {s.left} left" for s in one.sticks]
                 lines += [f"    strip: {strip}" for strip in one.strips]
-    in_all = totals(said)
+    in_all = totals(job, said)
     if in_all.cost:
         lines.append(f"Cost of what has a price: {in_all.cost:.2f}")
     if in_all.weight:
-        lines.append(f"Weight of what has one: {in_all.weight:.1f} kg")
+        lines.append(f"Weight of what has one: {weight(in_all.weight, job.units)}")
     return "\n".join(lines) + "\n"

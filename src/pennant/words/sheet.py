@@ -132,7 +132,7 @@ def sheet(job: Job, plan: Plan) -> Sheet:
         doubts=tuple(doubts.say(doubt) for doubt in plan.doubts),
         corners=tuple(said_corners(job, names, list(lay(job, plan.kitchen)))),
         quantities=quantities,
-        totals=totals(quantities),
+        totals=totals(job, quantities),
         groups={str(group): title for group, title in GROUPS.items()},
         unsuited=tuple(said_unsuited(job, names, plan)),
         joints=said_joints(job, names, plan),

@@ -5896,6 +5896,8 @@ export interface components {
             cost: number | null;
             /** Weight */
             weight: number | null;
+            /** Weighs */
+            weighs: string;
             /** Left */
             left: string;
             /** Sticks */
@@ -8736,6 +8738,8 @@ export interface components {
             cost: number;
             /** Weight */
             weight: number;
+            /** Weighs */
+            weighs: string;
         };
         /**
          * Trim

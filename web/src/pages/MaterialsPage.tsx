@@ -109,9 +109,7 @@ export function MaterialsPage() {
                     </div>
                     <span className="flex shrink-0 flex-row-reverse items-baseline gap-2 text-right max-sm:flex-col max-sm:gap-0">
                       <span className="tape w-16">{said.cost?.toFixed(2)}</span>
-                      <span className="aside w-16">
-                        {typeof said.weight === "number" && `${said.weight.toFixed(1)} kg`}
-                      </span>
+                      <span className="aside w-28">{said.weighs}</span>
                     </span>
                   </li>
                 );
@@ -122,7 +120,7 @@ export function MaterialsPage() {
       })}
       {(totals.cost > 0 || totals.weight > 0) && (
         <p className="mt-2 flex flex-wrap justify-end gap-x-3 border-slab border-t-2 pt-1 font-medium">
-          Still to get, as far as known: <span className="tape">{totals.weight.toFixed(1)} kg</span>
+          Still to get, as far as known: <span className="tape">{totals.weighs}</span>
           <span className="tape w-20 text-right">{totals.cost.toFixed(2)}</span>
         </p>
       )}
@@ -145,7 +143,7 @@ export function MaterialsPage() {
                   ] as const
                 ).map(([label, value]) => (
                   <dd key={label} className="flex gap-2">
-                    <span className="aside w-16">{label}</span>
+                    <span className="aside w-28">{label}</span>
                     <span className="tape text-[18px]">
                       <Tape text={value} />
                     </span>
