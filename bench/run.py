@@ -21,12 +21,15 @@ from lattices_by_clipping import pattern_over  # noqa: E402
 from playwright.sync_api import Page, sync_playwright  # noqa: E402
 from scipy.optimize import Bounds, LinearConstraint, milp  # noqa: E402
 from serving import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
+from test_planner import EIGHT_TO_FOUR, orders, placed_slowly, step  # noqa: E402
 
 from kitchens import demo, sink_wall  # noqa: E402
 from pennant.api.models import view_of  # noqa: E402
 from pennant.core.cuts.cut_list import cuts_of  # noqa: E402
 from pennant.core.cuts.stock import Item, Sheet, item_of, pairs_of, stocked  # noqa: E402
 from pennant.core.cuts.tiles import sheet_of  # noqa: E402
+from pennant.core.days.days import days_of  # noqa: E402
+from pennant.core.days.planner import Ready, earliest  # noqa: E402
 from pennant.core.document.job import Job  # noqa: E402
 from pennant.core.document.module import module_of  # noqa: E402
 from pennant.core.layout.field_of import field_of  # noqa: E402
@@ -34,8 +37,11 @@ from pennant.core.layout.lattice_of import lattice_of  # noqa: E402
 from pennant.core.plan import Plan, plan  # noqa: E402
 from pennant.core.reading.laying import laid_of  # noqa: E402
 from pennant.core.search.ranking import best_found  # noqa: E402
+from pennant.core.shade.shading import shading_of  # noqa: E402
 from pennant.core.survey.kitchen import kitchen_of  # noqa: E402
 from pennant.files.job_json import write_job  # noqa: E402
+from pennant.files.papers_pdf import papers_pdf  # noqa: E402
+from pennant.words.dates import Dates  # noqa: E402
 
 KEY_TO_DRAWING = """() => new Promise((done) => {
     const flag = document.querySelector("[data-pennant]");
@@ -293,6 +299,31 @@ def bench_cuts() -> None:
           f"{ratio:.0f} times as long")  # fmt: skip
 
 
+def bench_days() -> None:
+    """The days beside the plan; their planner beside trying every order of a small job; papers."""
+    job = demo("Fennel Row")
+    made, dates = plan(job), Dates.of(job.schedule)
+    own, days, ratio = side_by_side(lambda: made_anew(job), lambda: days_of(job, made, dates))
+    print(f"the days of the demo, with changes   {days:8.1f} ms   {ratio:.1f} times the plan")
+    steps = [
+        step(f"s{n}", 30 + 10 * (n % 4), *([(f"s{n - 2}", 9.0)] if n > 1 else [])) for n in range(7)
+    ]
+    known = Ready(EIGHT_TO_FOUR, 1)
+    own, plainly, ratio = side_by_side(
+        lambda: earliest(steps, known),
+        lambda: min(placed_slowly(order, EIGHT_TO_FOUR, 1) for order in orders(steps)),
+    )
+    print(f"seven steps planned                  {own:8.2f} ms")
+    print(f"  by trying every order              {plainly:8.1f} ms   {ratio:.0f} times as long")
+    stone = demo("Sorrel Yard")
+    laid = plan(stone)
+    order = [piece.id for piece in laid.pieces]
+    deal = milliseconds(lambda: shading_of(stone, laid, order), 3)
+    print(f"72 stone tiles dealt by shade        {deal:8.1f} ms")
+    papers = milliseconds(lambda: papers_pdf(job, made), 3)
+    print(f"all papers of the demo as PDF        {papers:8.1f} ms")
+
+
 def bench_keys() -> None:
     """A key press to the new drawing, in Chromium, with the server beside it."""
     with (
@@ -330,4 +361,5 @@ if __name__ == "__main__":
     bench_lattice()
     bench_search_of_many_walls()
     bench_cuts()
+    bench_days()
     bench_keys()

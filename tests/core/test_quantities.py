@@ -142,6 +142,16 @@ class TestAdhesiveAndSealant:
         area = 96 * 30 * IN**2 / 1e6
         assert found["powder with waste"] == pytest.approx(area * 2.63 * 1.3 * 1.1, rel=1e-5)
 
+    def test_hollows_that_the_bed_takes_up_are_filled_with_it(self) -> None:
+        """Half of 1/16 in over a stretch of 40 x 30 in; one that is patched first adds nothing."""
+        zone = {"kind": "zone", "id": "z", "at": "0", "width": "40", "flat": "1/16"}
+        area, stretch = 96 * 30 * IN**2 / 1e6, 40 * 30 * IN**2 / 1e6
+        found = steps(the(planned(things=[zone]), "adhesive").working)
+        litres = area * 2.63 + stretch * IN / 32
+        assert found["powder with waste"] == pytest.approx(litres * 1.3 * 1.1, rel=1e-4)
+        patched = steps(the(planned(things=[{**zone, "flat": "1/4"}]), "adhesive").working)
+        assert patched["powder with waste"] == pytest.approx(area * 2.63 * 1.3 * 1.1, rel=1e-4)
+
     def test_sealant_by_hand(self) -> None:
         # 96 in of counter and 2 x 30 in of corner, 1/8 wide and 1/4 deep; the open top has trim.
         settings = {"counter_gap": "1/8", "corner_gap": "1/8", "bead_depth": "1/4"}

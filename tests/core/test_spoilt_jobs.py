@@ -10,7 +10,11 @@ from kitchens import sink_wall
 from pennant.api.models import view_of
 from pennant.cli import demo_jobs
 from pennant.core.document.refusal import JobRefused, NotReckoned
+from pennant.core.plan import plan
+from pennant.files.drawing_dxf import plan_dxf
 from pennant.files.job_json import job_of
+from pennant.words.days import said_days
+from pennant.words.shades import said_shades
 
 DOCUMENTS = [json.loads(job.model_dump_json()) for job in (*demo_jobs(), sink_wall())]
 TRIED = 80
@@ -34,3 +38,24 @@ class TestSpoilt:
             except JobRefused as error:
                 refused += all(problem.message for problem in error.problems)
         assert 0 < refused < TRIED
+
+    @pytest.mark.parametrize("seed", range(3))
+    def test_days_shades_and_drawings_too(self, seed: int) -> None:
+        chance = random.Random(f"days {seed}")
+        made = refused = 0
+        for _ in range(16):
+            document = chance.choice(DOCUMENTS)
+            part = chance.choice(("schedule", "times", "shades", "products"))
+            try:
+                job = job_of({**document, **mutated({part: document[part]}, chance)})
+                laid = plan(job)
+                said_days(job, laid)
+                said_shades(job, laid)
+                plan_dxf(job, laid)
+                made += 1
+            except NotReckoned:
+                raise
+            except JobRefused as error:
+                refused += all(problem.message for problem in error.problems)
+        assert made > 0
+        assert made + refused == 16

@@ -1,6 +1,6 @@
 """What is mixed: grout and adhesive, their water, and in what batches."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
@@ -31,16 +31,25 @@ LAST_SHARED = 0.05
 """Of a batch: so little more is mixed into the others."""
 
 
-def mixes(job: Job, field_area: float, joint_area: float, pieces: int) -> Iterator[Quantity]:
-    """Yield adhesive and grout with their water and batches; areas in mm2, ``pieces`` a count."""
+def mixes(
+    job: Job, field_area: float, joint_area: float, pieces: int, hollows: Sequence[Working] = ()
+) -> Iterator[Quantity]:
+    """Yield adhesive and grout with their water and batches; areas in mm2, ``pieces`` a count.
+
+    ``hollows`` are the litres that the bed fills where the wall is wavy, stretch by stretch.
+    """
     if job.products.mat is None:
-        yield from _adhesive(job, field_area, pieces)
+        yield from _adhesive(job, field_area, pieces, hollows)
     if job.tile.material != "stick-on" and joint_area > 0:
         yield from _grout(job, field_area, joint_area)
 
 
-def _adhesive(job: Job, field_area: float, pieces: int) -> Iterator[Quantity]:
-    """Field area x (combed bed + keyed coat, + back-butter) x density; or so many dabs a piece."""
+def _adhesive(
+    job: Job, field_area: float, pieces: int, hollows: Sequence[Working]
+) -> Iterator[Quantity]:
+    """Field area x (combed bed + keyed coat, + back-butter) and hollows, x density; or so many dabs
+    a piece.
+    """
     if job.tile.material == "stick-on":
         return
     settings, product = job.settings, job.products.adhesive
@@ -48,6 +57,8 @@ def _adhesive(job: Job, field_area: float, pieces: int) -> Iterator[Quantity]:
     each = bed_litres(job)
     dabbed = product is not None and product.kind == "construction"
     litres = _dabs(job, pieces) if dabbed else step("product", "mixed", "litres", area, each)
+    if hollows and not dabbed:
+        litres = step("sum", "mixed, hollows filled", "litres", litres, *hollows)
     density = by_sheet(product, "density", settings, "adhesive_density")
     weighed = "powder" if product is None or product.powder else "as sold"
     powder = step("product", weighed, "kg", litres, density)

@@ -157,6 +157,21 @@ def _patch(
         yield by_the_pack("patch", "wall", litres, job.products.patch)
 
 
+def hollows_in_bed(job: Job, fields: Sequence[Field]) -> list[Working]:
+    """Return the litres of adhesive that hollows take up where they are not patched first.
+
+    Half the gap under the straightedge over each stretch that the bed can still take up.
+    """
+    taken = [zone for _, zone in zones_of(job.walls)
+             if 0 < zone.flat <= job.settings.flat_within]  # fmt: skip
+    faces = faces_of_zones(job, fields) if taken else {}
+    return [
+        step("product", f"hollows at {zone.id}", "litres", faces[zone.id],
+             given(f"half the gap at {zone.id}", zone.flat / 2, "mm", "survey"))
+        for zone in taken
+    ]  # fmt: skip
+
+
 def _devices(job: Job) -> Iterator[Quantity]:
     """Where tile and bed build the wall up: an extender a box, two stacks of spacers and two longer
     screws a device; a box of several gangs holds as many devices.

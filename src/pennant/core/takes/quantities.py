@@ -18,7 +18,7 @@ from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import BRITTLE, breaking
 from pennant.core.takes.edging import edging
 from pennant.core.takes.mixing import mixes
-from pennant.core.takes.preparation import around
+from pennant.core.takes.preparation import around, hollows_in_bed
 from pennant.core.takes.quantity import (
     GROUPS,
     MM2_PER_M2,
@@ -46,8 +46,10 @@ def quantities_of(
     how many stand on the counter. Joint area is mm2.
     """
     area = sum(field.area for field in fields)
+    hollows = hollows_in_bed(job, fields)
     lines = [
-        *_tile_lines(job, pieces, area, thin), *mixes(job, area, joint_area, len(pieces)),
+        *_tile_lines(job, pieces, area, thin),
+        *mixes(job, area, joint_area, len(pieces), hollows),
         *edging(job, fields, pieces, on_counter), *around(job, fields, pieces, area),
     ]  # fmt: skip
     lines.sort(key=lambda one: GROUPS.index(one.group))
