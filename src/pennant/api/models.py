@@ -20,7 +20,8 @@ from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.papers_pdf import BOUND, PAPERS, TITLES, WHAT_FOR
 from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import Agreeing, agreeing
-from pennant.words.days import SaidDays, Sections, said_days
+from pennant.words.days import said_days
+from pennant.words.days_values import SaidDays, Sections
 from pennant.words.shades import SaidShades, said_shades
 from pennant.words.sheet import Sheet, sheet
 from pennant.words.start import say_play

@@ -10,7 +10,8 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.plan import Plan
 from pennant.words.dates import Dates
-from pennant.words.days import SaidCard, SaidDay, SaidDays, said_days
+from pennant.words.days import said_days
+from pennant.words.days_values import SaidCard, SaidDay, SaidDays
 
 REMIND = timedelta(days=-1)
 """Who comes from outside is reminded of a day ahead."""

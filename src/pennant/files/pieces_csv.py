@@ -8,7 +8,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length
 from pennant.core.plan import Plan
 from pennant.files.cells import defused
-from pennant.words.days import SaidDays
+from pennant.words.days_values import SaidDays
 from pennant.words.names import KINDS, Names
 
 PIECES = ("piece", "wall", "course", "kind", "width", "height", "left", "bottom", "tile")

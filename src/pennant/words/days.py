@@ -6,17 +6,28 @@ from itertools import groupby
 
 from pennant.core.days.days import Clash, Days, Shorter, UseOf, days_of
 from pennant.core.days.planner import Stint
-from pennant.core.days.step import Phase, Step, Wait
+from pennant.core.days.step import Step, Wait
+from pennant.core.days.steps import COATS
 from pennant.core.document.job import Job
 from pennant.core.document.products import Coating
 from pennant.core.document.schedule import Dated
-from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.takes.mixing import bed_litres
 from pennant.words.dates import Dates
+from pennant.words.days_values import (
+    SaidBlock,
+    SaidCard,
+    SaidDay,
+    SaidDays,
+    SaidDone,
+    SaidNeed,
+    SaidTime,
+    SaidUse,
+    SaidWaiting,
+)
 from pennant.words.names import Names
 from pennant.words.quantities import said_quantities
-from pennant.words.steps import CAUTIONS, DOUBTS, PHASES, STEPS, WAITS, WHO, Sketch
+from pennant.words.steps import CAUTIONS, DOUBTS, PHASES, STEPS, WAITS, WHO
 from pennant.words.weights import volume, weight
 
 OUTSIDE: dict[Dated, str] = {
@@ -33,116 +44,6 @@ CHANGED: dict[str, str] = {
     "saturdays": "working on Saturdays", "sundays": "working on Sundays",
     "longer days": "two hours longer each day",
 }  # fmt: skip
-
-
-Sections = tuple[tuple[str, tuple[str, ...]], ...]
-"""Each section's number and its pieces."""
-
-
-class SaidBlock(Value):
-    """A block on the strip. ``start`` and ``end`` are minutes after the day's midnight."""
-
-    number: int
-    start: int
-    end: int
-    name: str
-    phase: Phase
-    part: str
-    holds: bool
-
-
-class SaidWaiting(Value):
-    """A wait on the strip: ``lane`` keeps those apart that run at once.
-
-    ``holds`` says, as of a block, that the end of the job hangs on it.
-    """
-
-    start: int
-    end: int
-    lane: int
-    says: str
-    holds: bool
-
-
-class SaidTime(Value):
-    """A time within a card: a batch, a section, or coming back to one."""
-
-    at: str
-    says: str
-    pieces: tuple[str, ...] = ()
-    steps: tuple[str, ...] = ()
-
-
-class SaidCard(Value):
-    """What is done at one stretch: when, what, how, what to have ready, to look at, to mind."""
-
-    number: int
-    steps: tuple[str, ...]
-    name: str
-    phase: str
-    at: str
-    lasts: str
-    who: str
-    how: tuple[str, ...]
-    sketch: Sketch | None
-    right: str
-    ready: tuple[str, ...]
-    cautions: tuple[str, ...]
-    doubt: str
-    times: tuple[SaidTime, ...]
-    stop: str
-    pieces: tuple[str, ...]
-    done: bool = False
-
-
-class SaidDay(Value):
-    """A day on which something is done or waited for. ``work`` are minutes after midnight."""
-
-    number: int
-    name: str
-    date: str
-    work: tuple[int, int] | None
-    blocks: tuple[SaidBlock, ...]
-    waits: tuple[SaidWaiting, ...]
-    cards: tuple[SaidCard, ...]
-
-
-class SaidUse(Value):
-    """From when the kitchen can be used again for something."""
-
-    what: str
-    when: str
-    why: str
-
-
-class SaidNeed(Value):
-    """By which day a line of the shopping list is needed."""
-
-    id: str
-    by: str
-
-
-class SaidDone(Value):
-    """A step that has been done, or left out."""
-
-    step: str
-    says: str
-
-
-class SaidDays(Value):
-    """The days of a job in words."""
-
-    headline: str
-    proof: str
-    chain: tuple[str, ...]
-    shorter: tuple[str, ...]
-    clashes: tuple[str, ...]
-    days: tuple[SaidDay, ...]
-    uses: tuple[SaidUse, ...]
-    needs: tuple[SaidNeed, ...]
-    done: tuple[SaidDone, ...]
-    sections: Sections
-    grouting: Sections
 
 
 def said_days(
@@ -420,7 +321,7 @@ class _Words:
             yield run
 
     def _goes_on(self, before: Stint, one: Stint) -> bool:
-        same = _base(before.step) == _base(one.step) and before.part == one.part
+        same = _of_card(before.step) == _of_card(one.step) and before.part == one.part
         return same and one.start == before.end
 
     def _waits(self) -> Iterator[tuple[int, int, int, str, bool]]:
@@ -455,7 +356,7 @@ class _Words:
             seen: dict[str, list[Stint]] = {}
             for one in self.days.table.stints:
                 if self.cal.day_of(one.start) == day:
-                    seen.setdefault(_base(one.step), []).append(one)
+                    seen.setdefault(_of_card(one.step), []).append(one)
             for own in seen.values():
                 number += 1
                 for run in (own, *([one] for one in own)):
@@ -492,8 +393,7 @@ class _Words:
     def _name(self, step: Step) -> str:
         name = name_of(step)
         base, _, number = step.id.partition("@")
-        coats = step.rule in ("prime", "seal-face", "seal-before", "seal-grout")
-        if coats and f"{base}@2" in self.steps:
+        if base in COATS and f"{base}@2" in self.steps:
             return f"{name}, coat {number}"
         return name
 
@@ -587,6 +487,11 @@ def _key(run: Sequence[Stint]) -> tuple[str, ...]:
 
 def _first(own: Sequence[Stint], id_: str) -> int:
     return next(one.start for one in own if one.step == id_)
+
+
+def _of_card(id_: str) -> str:
+    """What stands on one card: batches and sections of a day together, each coat by itself."""
+    return id_ if _base(id_) in COATS else _base(id_)
 
 
 def _base(id_: str) -> str:

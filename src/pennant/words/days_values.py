@@ -1,0 +1,114 @@
+"""What is said of the days: cards, blocks and waits on the strip, and all of it together."""
+
+from pennant.core.days.step import Phase
+from pennant.core.document.values import Value
+from pennant.words.steps import Sketch
+
+Sections = tuple[tuple[str, tuple[str, ...]], ...]
+"""Each section's number and its pieces."""
+
+
+class SaidBlock(Value):
+    """A block on the strip. ``start`` and ``end`` are minutes after the day's midnight."""
+
+    number: int
+    start: int
+    end: int
+    name: str
+    phase: Phase
+    part: str
+    holds: bool
+
+
+class SaidWaiting(Value):
+    """A wait on the strip: ``lane`` keeps those apart that run at once.
+
+    ``holds`` says, as of a block, that the end of the job hangs on it.
+    """
+
+    start: int
+    end: int
+    lane: int
+    says: str
+    holds: bool
+
+
+class SaidTime(Value):
+    """A time within a card: a batch, a section, or coming back to one."""
+
+    at: str
+    says: str
+    pieces: tuple[str, ...] = ()
+    steps: tuple[str, ...] = ()
+
+
+class SaidCard(Value):
+    """What is done at one stretch: when, what, how, what to have ready, to look at, to mind."""
+
+    number: int
+    steps: tuple[str, ...]
+    name: str
+    phase: str
+    at: str
+    lasts: str
+    who: str
+    how: tuple[str, ...]
+    sketch: Sketch | None
+    right: str
+    ready: tuple[str, ...]
+    cautions: tuple[str, ...]
+    doubt: str
+    times: tuple[SaidTime, ...]
+    stop: str
+    pieces: tuple[str, ...]
+    done: bool = False
+
+
+class SaidDay(Value):
+    """A day on which something is done or waited for. ``work`` are minutes after midnight."""
+
+    number: int
+    name: str
+    date: str
+    work: tuple[int, int] | None
+    blocks: tuple[SaidBlock, ...]
+    waits: tuple[SaidWaiting, ...]
+    cards: tuple[SaidCard, ...]
+
+
+class SaidUse(Value):
+    """From when the kitchen can be used again for something."""
+
+    what: str
+    when: str
+    why: str
+
+
+class SaidNeed(Value):
+    """By which day a line of the shopping list is needed."""
+
+    id: str
+    by: str
+
+
+class SaidDone(Value):
+    """A step that has been done, or left out."""
+
+    step: str
+    says: str
+
+
+class SaidDays(Value):
+    """The days of a job in words."""
+
+    headline: str
+    proof: str
+    chain: tuple[str, ...]
+    shorter: tuple[str, ...]
+    clashes: tuple[str, ...]
+    days: tuple[SaidDay, ...]
+    uses: tuple[SaidUse, ...]
+    needs: tuple[SaidNeed, ...]
+    done: tuple[SaidDone, ...]
+    sections: Sections
+    grouting: Sections
