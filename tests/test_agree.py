@@ -112,3 +112,20 @@ class TestSince:
     def test_an_agreement_is_kept_in_the_file(self) -> None:
         job = agreed(JOB)
         assert Job.model_validate_json(job.model_dump_json()).agreed == job.agreed
+
+
+class TestWordsOfBefore:
+    """Whoever agreed to a corner in the words of before agreed to the same corner."""
+
+    def test_other_words_for_the_same_are_no_change(self) -> None:
+        job = demo("Fennel Row")
+        corners = {item.key: item.said_before for item in page(job).whole if item.said_before}
+        assert corners
+        now = agreed(job)
+        assert now.agreed is not None
+        items = tuple(
+            item.model_copy(update={"says": corners.get(item.key, item.says)})
+            for item in now.agreed.items
+        )
+        then = now.model_copy(update={"agreed": now.agreed.model_copy(update={"items": items})})
+        assert page(then).changed == ()

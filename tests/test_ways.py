@@ -34,8 +34,8 @@ class TestQuestions:
 
     def test_only_those_that_the_job_raises(self) -> None:
         assert asked(joint="1/16") == {"spacers", "cuts"}
-        assert asked(joint=0) == set()
-        assert asked(joint=IN / 8) == {"spacers", "eighth"}
+        assert asked(joint=0) == {"cuts"}
+        assert asked(joint=IN / 8) == {"spacers", "eighth", "cuts"}
         assert "gap" in asked(things=[GAP])
         assert "paint" in asked(things=[zone("painted board")])
         assert "old_tile" in asked(things=[zone("old tile")])

@@ -5,6 +5,8 @@ What was agreed is kept in the job as it was said, so that it can be told what i
 
 from collections.abc import Iterator
 
+from pydantic import Field
+
 from pennant.core.document.agreement import AgreedItem
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
@@ -35,6 +37,9 @@ class ToAgree(Value):
     says: str
     detail: str
     pieces: tuple[str, ...] = ()
+    said_before: str = Field(
+        default="", description="In words that were used before: whoever agreed to these did so."
+    )
 
 
 class WallToAgree(Value):
@@ -93,8 +98,9 @@ def _changed(job: Job, page: Agreeing) -> Iterator[Changed]:
         return
     was = {item.key: item.says for item in job.agreed.items}
     now = {item.key: item.says for item in page.items}
+    before = {item.key: item.said_before for item in page.whole if item.said_before}
     for key in dict.fromkeys((*was, *now)):
-        if was.get(key) != now.get(key):
+        if was.get(key) not in (now.get(key), before.get(key, now.get(key))):
             yield Changed(key=key, was=was.get(key, ""), now=now.get(key, ""))
 
 
@@ -126,7 +132,11 @@ def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
             f"{pair.courses}: {pair.left} beside {pair.right}; {pair.to_client}"
             for pair in corner.pairs
         )
-        yield _plain(f"corner:{corner.left}", f"Corner, {corner.name}: {says}")
+        before = "; ".join(
+            f"{pair.courses}: {pair.left} and {pair.right}, {pair.says}" for pair in corner.pairs
+        )
+        item = _plain(f"corner:{corner.left}", f"Corner, {corner.name}: {says}")
+        yield item.model_copy(update={"said_before": f"Corner, {corner.name}: {before}"[:400]})
 
 
 def _plain(key: str, says: str) -> ToAgree:

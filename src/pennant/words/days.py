@@ -41,7 +41,7 @@ USES: dict[UseOf, str] = {
 CHANGED: dict[str, str] = {
     "quick-adhesive": "quick-set adhesive, in batches of {life:.0f} minutes",
     "two people": "a second pair of hands, one sets while the other cuts",
-    "saturdays": "working on Saturdays", "sundays": "working on Sundays",
+    "saturdays": "working on Saturdays",
     "longer days": "two hours longer each day",
 }  # fmt: skip
 

@@ -8649,6 +8649,12 @@ export interface components {
              * @default []
              */
             pieces: string[];
+            /**
+             * Said Before
+             * @description In words that were used before: whoever agreed to these did so.
+             * @default
+             */
+            said_before: string;
         };
         /**
          * ToCure

@@ -29,9 +29,11 @@ from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.schedule import Schedule, minute_of, minutes_of
 from pennant.core.plan import Plan
 
-Change = Literal["quick-adhesive", "two people", "saturdays", "sundays", "longer days"]
+Change = Literal["quick-adhesive", "two people", "saturdays", "longer days"]
 CHANGES: tuple[Change, ...] = ("quick-adhesive", "two people", "saturdays", "longer days")
 """What is tried to shorten the days."""
+SATURDAY = 5
+"""Its place in a week that begins on Monday."""
 LONGER = 120
 """Minutes by which the working day is made longer to see what that gains."""
 ClashRule = Literal[
@@ -236,12 +238,12 @@ def _changed(job: Job, change: Change) -> Job | None:
             if schedule.people > 1:
                 return None
             more: dict[str, object] = {"people": 2}
-        case "saturdays" | "sundays":
-            day = 5 if change == "saturdays" else 6
+        case "saturdays":
             usual = next((hours for hours in schedule.hours if hours), "")
-            if schedule.hours[day] or not usual:
+            if schedule.hours[SATURDAY] or not usual:
                 return None
-            hours = tuple(usual if n == day else one for n, one in enumerate(schedule.hours))
+            hours = tuple(usual if n == SATURDAY else one
+                          for n, one in enumerate(schedule.hours))  # fmt: skip
             more = {"hours": hours}
         case "longer days":
             more = {"hours": tuple(_longer(one) for one in schedule.hours)}
