@@ -389,7 +389,7 @@ class TestDates:
         assert dates.moment(600) is None
 
 
-QUIET = settings(max_examples=12, deadline=None,
+QUIET = settings(max_examples=8, deadline=None,
                  suppress_health_check=[HealthCheck.too_slow])  # fmt: skip
 
 

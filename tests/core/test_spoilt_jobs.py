@@ -39,11 +39,11 @@ class TestSpoilt:
                 refused += all(problem.message for problem in error.problems)
         assert 0 < refused < TRIED
 
-    @pytest.mark.parametrize("seed", range(3))
+    @pytest.mark.parametrize("seed", range(2))
     def test_days_shades_and_drawings_too(self, seed: int) -> None:
         chance = random.Random(f"days {seed}")
         made = refused = 0
-        for _ in range(16):
+        for _ in range(8):
             document = chance.choice(DOCUMENTS)
             part = chance.choice(("schedule", "times", "shades", "products"))
             try:
@@ -58,4 +58,4 @@ class TestSpoilt:
             except JobRefused as error:
                 refused += all(problem.message for problem in error.problems)
         assert made > 0
-        assert made + refused == 16
+        assert made + refused == 8

@@ -22,7 +22,7 @@ from pennant.core.days.planner import (
     with_fewer_visits,
 )
 from pennant.core.days.step import Follows, Step, Wait
-from pennant.core.days.steps import steps_of
+from pennant.core.days.steps import grout_cures, sealant_cures, steps_of
 from pennant.core.document.job import Job
 from pennant.core.document.products import Adhesive
 from pennant.core.document.refusal import JobRefused, Problem
@@ -131,7 +131,7 @@ def days_of(job: Job, plan: Plan, when: When, now: int = 0) -> Days:
         bound_waits=tuple(_waits(holding_up(steps, ends, (), known))),
         shorter=tuple(_shorter(job, plan, table, when, known)),
         clashes=tuple(_clashes(job, facts, steps, table, calendar, when)),
-        uses=tuple(_uses(job, steps, table)), now=known.now,
+        uses=tuple(_uses(facts, steps, table)), now=known.now,
     )  # fmt: skip
 
 
@@ -285,7 +285,7 @@ def _clashes(
             yield Clash("too-late", "finish", by, last)
     if job.schedule.water_by is not None:
         by = when.day(job.schedule.water_by)
-        wet = next((one.minute for one in _uses(job, steps, table) if one.what == "water"), None)
+        wet = next((one.minute for one in _uses(facts, steps, table) if one.what == "water"), None)
         if wet is not None and calendar.day_of(max(wet - 1, 0)) > by:
             yield Clash("water-late", "water", by, calendar.day_of(max(wet - 1, 0)))
     known = {one.id for one in steps} | {str(one.rule) for one in steps}
@@ -298,7 +298,7 @@ def _clashes(
             yield Clash("unknown-done", done.step)
 
 
-def _uses(job: Job, steps: Sequence[Step], table: Timetable) -> Iterator[Use]:
+def _uses(facts: Facts, steps: Sequence[Step], table: Timetable) -> Iterator[Use]:
     """When the kitchen can be used again for what."""
     ends = _last_ends(steps, table.ends)
     if (devices := ends.get("devices")) is not None:
@@ -310,25 +310,11 @@ def _uses(job: Job, steps: Sequence[Step], table: Timetable) -> Iterator[Use]:
                 default=None)  # fmt: skip
     if light is not None:
         yield Use("light", light, None)
-    wet: list[tuple[int, Wait]] = []
-    if (grouted := ends.get("grout")) is not None:
-        grout = job.products.grout
-        said = grout.water_hours if grout is not None else None
-        source = f"sheet: {grout.name}" if grout is not None and said is not None else (
-            "times.water_after"
-        )  # fmt: skip
-        wait = Wait(hours=said if said is not None else job.times.water_after, what="cure",
-                    source=source)  # fmt: skip
-        wet.append((grouted + wait.minutes, wait))
-    if (sealed := ends.get("sealant")) is not None:
-        sealant = job.products.sealant
-        said = sealant.dry_hours if sealant is not None else None
-        source = f"sheet: {sealant.name}" if sealant is not None and said is not None else (
-            "times.sealant_dry"
-        )  # fmt: skip
-        wait = Wait(hours=said if said is not None else job.times.sealant_dry, what="cure",
-                    source=source)  # fmt: skip
-        wet.append((sealed + wait.minutes, wait))
+    wet = []
+    for rule, cures in (("grout", grout_cures), ("sealant", sealant_cures)):
+        if (end := ends.get(rule)) is not None:
+            wait = cures(facts)
+            wet.append((end + wait.minutes, wait))
     if wet:
         yield Use("water", *max(wet, key=lambda pair: pair[0]))
     if (back := ends.get("appliances")) is not None:

@@ -107,7 +107,7 @@ def _by_time(name: str, what: WaitFor) -> Told:
 
 def _by_sheet(
     product: Callable[[Facts], Product | None], field: str, name: str, what: WaitFor
-) -> Told:
+) -> Callable[[Facts], Wait]:
     """By the product's own sheet, else by the job's times."""
 
     def told(facts: Facts) -> Wait:
@@ -252,6 +252,11 @@ _grout_for_sealant = _by_sheet(
     lambda f: f.job.products.sealant, "after_grout", "sealant_after", "dry"
 )
 
+grout_cures = _by_sheet(lambda f: f.job.products.grout, "water_hours", "water_after", "cure")
+"""How long grout must not get wet."""
+sealant_cures = _by_sheet(lambda f: f.job.products.sealant, "dry_hours", "sealant_dry", "cure")
+"""How long sealant must not get wet."""
+
 TABLE: tuple[StepRule, ...] = (
     StepRule("tile-comes", "before", lambda f: "tile" in f.outside, _none, hands=0,
              who="supplier", on="tile"),
@@ -365,8 +370,7 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("plumber", "finish", lambda f: "plumber" in f.outside, _none,
              (("sealant", None), ("grout", None)), hands=0, who="plumber", on="plumber"),
     StepRule("appliances", "finish", lambda f: f.appliances > 0, _fixed("appliances_back"),
-             (("sealant", _by_sheet(lambda f: f.job.products.sealant, "dry_hours", "sealant_dry",
-                                    "cure")), ("devices", None)),
+             (("sealant", sealant_cures), ("devices", None)),
              hands=2, shakes=True, cautions=("gas", "lifting", "heat"), doubt=_alone),
     StepRule("hand-over", "finish", _always, _fixed("hand_over"),
              (("sealant", None), ("seal-grout", None), ("devices", None), ("appliances", None),
