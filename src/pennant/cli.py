@@ -27,7 +27,7 @@ from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
 from pennant.files.export import FORMS, NotThere, Wanted, exported
 from pennant.files.job_json import NotAJobFile, read_job
-from pennant.files.papers_pdf import Imprint, Size
+from pennant.files.papers import Imprint, Size
 from pennant.meter.protocol import PORT
 from pennant.meter.simulator import Meter, MeterServer
 from pennant.store.database import Database, StoreError

@@ -22,7 +22,8 @@ from pennant.files.drawing_dxf import templates_dxf
 from pennant.files.export import FORMS, NotThere, Wanted, exported, parts_of
 from pennant.files.full_size import ODD, odd_cuts
 from pennant.files.paper_fonts import printable
-from pennant.files.papers_pdf import PAPERS, Imprint, Paper, papers_pdf
+from pennant.files.papers import PAPERS, Imprint, Paper
+from pennant.files.papers_pdf import papers_pdf
 from pennant.words.setting_out import setting_out_on
 
 POINTS_PER_MM = 72 / 25.4

@@ -17,7 +17,7 @@ from pennant.core.search.slack import Play, play_of
 from pennant.core.site.record import Event
 from pennant.core.survey.edits import Addable, Join
 from pennant.drawing.kitchen import kitchen_drawing
-from pennant.files.papers_pdf import BOUND, PAPERS, TITLES, WHAT_FOR
+from pennant.files.papers import BOUND, PAPERS, TITLES, WHAT_FOR
 from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import Agreeing, agreeing
 from pennant.words.days import said_days

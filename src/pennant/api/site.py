@@ -25,7 +25,7 @@ from pennant.files.cuts_csv import cuts_csv
 from pennant.files.export import TYPES, Form, NotThere, Wanted, exported
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.files.materials_csv import materials_csv
-from pennant.files.papers_pdf import Imprint, Size
+from pennant.files.papers import Imprint, Size
 from pennant.store.record import AsItWas, OldNote, SiteRecord, StoredEvent
 from pennant.words.cuts import SaidRecord, cut_sheet, said_record
 

@@ -4,7 +4,10 @@ A text that begins with one of a few signs is reckoned by spreadsheets, whoever 
 apostrophe before it keeps it a text. Reading takes the apostrophe away again.
 """
 
+import csv
+import io
 import re
+from collections.abc import Iterable, Sequence
 
 _FORMULA = re.compile(r"[=+\-@\t\r]")
 _NUMBER = re.compile(r"[+-]?\d+(\.\d+)?")
@@ -28,3 +31,13 @@ def as_written(cell: str) -> str:
     ('=1+1', "'tis oak")
     """
     return cell[1:] if cell.startswith("'") and _FORMULA.match(cell[1:]) else cell
+
+
+def written(columns: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
+    """Return a table as CSV (RFC 4180), its columns' names first, every cell defused."""
+    text = io.StringIO()
+    writer = csv.writer(text)
+    writer.writerow(columns)
+    for row in rows:
+        writer.writerow(map(defused, row))
+    return text.getvalue()

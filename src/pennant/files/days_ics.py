@@ -10,7 +10,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.plan import Plan
 from pennant.words.dates import Dates
-from pennant.words.days import said_days
+from pennant.words.days import say_days
 from pennant.words.days_values import SaidCard, SaidDay, SaidDays
 
 REMIND = timedelta(days=-1)
@@ -27,12 +27,13 @@ def days_ics(job: Job, plan: Plan, stamp: str, first: date | None = None) -> byt
     if dates.first is None:
         message = "is not said: a calendar file has dates; write the first day, such as 2026-03-17"
         raise JobRefused([Problem(pointer="/schedule/first", message=message)])
-    said = said_days(job, plan, first)
+    days = days_of(job, plan, dates)
+    said = say_days(job, plan, dates, days)
     calendar = Calendar()
     calendar.add("prodid", "-//Pennant//days//EN")
     calendar.add("version", "2.0")
     calendar.add("name", job.name)
-    for event in _events(said, dates, days_of(job, plan, dates), stamp):
+    for event in _events(said, dates, days, stamp):
         event.add("dtstamp", dates.moment(0))
         calendar.add_component(event)
     return bytes(calendar.to_ical())

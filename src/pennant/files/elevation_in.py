@@ -13,6 +13,10 @@ from collections.abc import Iterator, Mapping, Sequence
 from io import StringIO
 from typing import Any, Literal, NamedTuple
 
+from ezdxf.filemanagement import read
+from ezdxf.lldxf.const import DXFError
+from ezdxf.path import make_path
+
 from pennant.core.survey.placed import height_at
 from pennant.files.drawing_dxf import THING_LAYERS, WALL_LAYER
 
@@ -214,9 +218,6 @@ def _thing(
 
 def _outlines(text: str, units: Units | None) -> Iterator[Outline]:
     """Every closed outline, blocks taken apart, arcs as short lines."""
-    from ezdxf.filemanagement import read
-    from ezdxf.lldxf.const import DXFError
-
     try:
         document = read(StringIO(text))
     except (DXFError, UnicodeError, ValueError) as error:
@@ -254,8 +255,6 @@ def _flat(entities: Any, depth: int) -> Iterator[tuple[Any, int]]:
 
 
 def _outline(entity: Any, by: float) -> Outline | None:
-    from ezdxf.path import make_path
-
     kind, layer = entity.dxftype(), entity.dxf.layer
     if kind == "CIRCLE":
         (x, y, _), radius = entity.dxf.center, entity.dxf.radius * by

@@ -14,7 +14,8 @@ from pennant.files.drawing_dxf import elevation_dxf, plan_dxf, templates_dxf
 from pennant.files.full_size import odd_cuts
 from pennant.files.job_json import write_job
 from pennant.files.materials_csv import materials_csv
-from pennant.files.papers_pdf import BOUND, PAPERS, Imprint, Paper, Size, papers_pdf
+from pennant.files.papers import BOUND, PAPERS, Imprint, Paper, Size
+from pennant.files.papers_pdf import papers_pdf
 from pennant.files.picture_svg import picture_svg
 from pennant.files.pieces_csv import days_csv, pieces_csv
 from pennant.files.templates_svg import templates_svg

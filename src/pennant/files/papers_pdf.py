@@ -4,9 +4,9 @@ which day and revision.
 
 import io
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
+from functools import cached_property
 from html import escape
-from typing import Any, Literal, get_args
+from typing import Any
 
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4, LETTER
@@ -30,48 +30,21 @@ from pennant.core.plan import Plan
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.full_size import pole_pages, template_pages
 from pennant.files.paper_fonts import BOLD, FIGURES, TEXT, printable, registered
+from pennant.files.papers import BOUND, NO_IMPRINT, PAPERS, TITLES, Imprint, Paper, Size
 from pennant.files.picture_flow import PictureFlow
 from pennant.words.agree import agreeing
 from pennant.words.cuts import cut_sheet
 from pennant.words.days import said_days
+from pennant.words.days_values import SaidDays
 from pennant.words.hand_over import hand_over
 from pennant.words.quantities import GROUPS, mix_cards, said_quantities, totals
 from pennant.words.setting_out import StruckLine, said_setting_out
 from pennant.words.sheet import sheet
 
-Paper = Literal[
-    "wall", "setting-out", "client", "cuts", "list", "mixing", "days", "hand-over", "pole",
-    "templates",
-]  # fmt: skip
-PAPERS: tuple[Paper, ...] = get_args(Paper)
-"""In the order in which they are bound."""
-BOUND: tuple[Paper, ...] = tuple(one for one in PAPERS if one not in ("pole", "templates"))
-"""What is bound where nothing is chosen: the sheets of full size are many."""
-TITLES: dict[Paper, str] = {
-    "wall": "The wall, and what every edge gets", "setting-out": "Setting out",
-    "client": "What we lay, for you to agree to", "cuts": "Cut sheet", "list": "Shopping list",
-    "mixing": "Mixing card", "days": "The days", "hand-over": "Hand-over",
-    "pole": "Story pole, full size", "templates": "Templates of odd cuts, full size",
-}  # fmt: skip
-Size = Literal["A4", "Letter"]
-WHAT_FOR: dict[Paper, str] = {
-    "wall": "to look at", "setting-out": "in the van, and taped to the wall",
-    "client": "with a place to sign", "cuts": "at the saw", "list": "to the shop",
-    "mixing": "by the bucket", "days": "a card for each step", "hand-over": "left with the client",
-    "pole": "to be joined and held to the wall", "templates": "to be laid on the tile",
-}  # fmt: skip
 SIZES: dict[Size, tuple[float, float]] = {"A4": A4, "Letter": LETTER}
 MARGIN = 15 * mm
 ROOM_UNDER_HEADING = 70
 """Points: a heading with less room under it goes on to the next page."""
-
-
-@dataclass(frozen=True)
-class Imprint:
-    """What stands on every page besides the job's name: ``revision`` and ``date`` as shown."""
-
-    revision: str = ""
-    date: str = ""
 
 
 def papers_pdf(
@@ -79,7 +52,7 @@ def papers_pdf(
     plan: Plan,
     only: Sequence[Paper] = BOUND,
     size: Size | None = None,
-    imprint: Imprint = Imprint(),
+    imprint: Imprint = NO_IMPRINT,
 ) -> bytes:
     """Return the chosen papers as one PDF; ``size`` is A4 for a job in mm, Letter in inches.
 
@@ -269,8 +242,13 @@ class _Binder:
             "respirator. Wash water never goes down the sink.", self.small,
         )  # fmt: skip
 
+    @cached_property
+    def _said_days(self) -> SaidDays:
+        """The days, planned once for all papers that tell of them."""
+        return said_days(self.job, self.plan)
+
     def _days(self) -> Iterator[Flowable]:
-        said = said_days(self.job, self.plan)
+        said = self._said_days
         yield self._text(said.headline, self.figure)
         yield self._text(said.proof, self.small)
         for clash in said.clashes:
@@ -295,7 +273,7 @@ class _Binder:
                 yield KeepTogether([*lines, Spacer(1, 5)])
 
     def _hand_over(self) -> Iterator[Flowable]:
-        for title, lines in hand_over(self.job, self.plan):
+        for title, lines in hand_over(self.job, self.plan, self._said_days.uses):
             yield from self._heading(title)
             for line in lines:
                 yield self._text(line)

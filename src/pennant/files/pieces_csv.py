@@ -1,13 +1,9 @@
 """Every piece of a plan as CSV, and every step of its days."""
 
-import csv
-import io
-from collections.abc import Iterable, Sequence
-
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length
 from pennant.core.plan import Plan
-from pennant.files.cells import defused
+from pennant.files.cells import written
 from pennant.words.days_values import SaidDays
 from pennant.words.names import KINDS, Names
 
@@ -22,7 +18,7 @@ def pieces_csv(job: Job, plan: Plan) -> str:
     def shown(mm: float) -> str:
         return show_length(mm, job.step)
 
-    return _written(PIECES, (
+    return written(PIECES, (
         (one.id, names.thing(one.wall), one.course + 1, KINDS[one.kind], shown(one.width),
          shown(one.height), shown(one.box.x0), shown(one.box.y0), one.tile)
         for one in plan.pieces
@@ -31,18 +27,8 @@ def pieces_csv(job: Job, plan: Plan) -> str:
 
 def days_csv(said: SaidDays) -> str:
     """Return every step of the days."""
-    return _written(STEPS, (
+    return written(STEPS, (
         (day.number, day.date, card.at, card.name, card.lasts, card.who, "; ".join(card.ready),
          card.right)
         for day in said.days for card in day.cards
     ))  # fmt: skip
-
-
-def _written(columns: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
-    """Text by RFC 4180; no cell can be taken for a formula."""
-    text = io.StringIO()
-    writer = csv.writer(text)
-    writer.writerow(columns)
-    for row in rows:
-        writer.writerow(map(defused, row))
-    return text.getvalue()

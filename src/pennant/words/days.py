@@ -12,7 +12,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.products import Coating
 from pennant.core.document.schedule import Dated
 from pennant.core.plan import Plan
-from pennant.core.takes.mixing import bed_litres
+from pennant.core.takes.mixing import mixed_for
 from pennant.words.dates import Dates
 from pennant.words.days_values import (
     SaidBlock,
@@ -54,7 +54,12 @@ def said_days(
     ``first`` stands in for the schedule's own first day; ``today`` is for saying what is past.
     """
     dates = Dates.of(job.schedule, first)
-    return _Words(job, plan, dates, days_of(job, plan, dates)).said(today)
+    return say_days(job, plan, dates, days_of(job, plan, dates), today)
+
+
+def say_days(job: Job, plan: Plan, dates: Dates, days: Days, today: date | None = None) -> SaidDays:
+    """Return days that are planned already in words."""
+    return _Words(job, plan, dates, days).said(today)
 
 
 def name_of(step: Step) -> str:
@@ -98,7 +103,7 @@ class _Words:
         self.steps = {one.id: one for one in days.steps}
         self.lines = {one.id: one for one in said_quantities(job, plan)}
         self.cal = days.calendar
-        self.numbers: dict[tuple[str, ...], int] = {}
+        self.numbers: dict[Stint, int] = {}
         self.chain = dict(days.chain)
 
     def said(self, today: date | None) -> SaidDays:
@@ -279,7 +284,7 @@ class _Words:
         last = max([one[1] for one in waits] + [one.end for one in stints], default=0)
         work = {self.cal.day_of(one.start): one for one in self.cal.work}
         begin = self.cal.day_of(min((one.start for one in stints), default=0))
-        for day in range(begin, self.cal.day_of(max(last - 1, 0)) + 1):
+        for day in range(begin, self.cal.day_until(last) + 1):
             window = work.get(day)
             low = self.cal.midnights[day - 1]
             high = self.cal.first_minute(day + 1)
@@ -299,9 +304,8 @@ class _Words:
     def _blocks(self, day: int) -> Iterator[SaidBlock]:
         for run in self._runs(day):
             step = self.steps[run[0].step]
-            key = _key(run)
             yield SaidBlock(
-                number=self.numbers.get(key, 0), start=self._of_day(run[0].start, day),
+                number=self.numbers[run[0]], start=self._of_day(run[0].start, day),
                 end=self._of_day(run[-1].end, day), name=self._name(step), phase=step.phase,
                 part=run[0].part,
                 holds=any(one.step in self.chain and one.part == "work" for one in run),
@@ -359,10 +363,7 @@ class _Words:
                     seen.setdefault(_of_card(one.step), []).append(one)
             for own in seen.values():
                 number += 1
-                for run in (own, *([one] for one in own)):
-                    self.numbers[_key(run)] = number
-                for one in own:
-                    self.numbers[one.step, one.part, str(one.start)] = number
+                self.numbers |= dict.fromkeys(own, number)
                 yield day, self._card(number, own, day)
 
     def _card(self, number: int, own: Sequence[Stint], day: int) -> SaidCard:
@@ -407,7 +408,7 @@ class _Words:
         products = self.job.products
         if step.rule == "seal-grout" and self.job.ways.last == "sealant":
             yield "Sealant is in already and cured: keep the sealer off it."
-        if step.rule in ("seal-face", "seal-before", "seal-grout", "prime"):
+        if step.rule in COATS:
             product: Coating | None = (
                 products.primer if step.rule == "prime" else products.sealer
             )  # fmt: skip
@@ -450,13 +451,9 @@ class _Words:
             return f"part {number}: {len(step.pieces)} pieces"
         if adhesive is not None and not adhesive.powder:
             return f"part {number}: {pieces}"
-        litres = bed_litres(self.job).value * step.area * (1 + self.job.settings.adhesive_waste)
-        density, water = self.job.settings.adhesive_density, self.job.settings.adhesive_water
-        if adhesive is not None:
-            density = adhesive.density if adhesive.density is not None else density
-            water = adhesive.water if adhesive.water is not None else water
-        powder, units = litres * density, self.job.units
-        mix = f"{weight(powder, units)} of powder, {volume(powder * water, units)} of water"
+        powder, water = mixed_for(self.job, step.area)
+        units = self.job.units
+        mix = f"{weight(powder, units)} of powder, {volume(water, units)} of water"
         return f"batch {number}: {pieces}; {mix}"
 
     def _square(self, m2: float) -> str:
@@ -466,7 +463,7 @@ class _Words:
         """Where one stops for the night, and how the edge is left."""
         step = self.steps[own[-1].step]
         base = _base(step.id)
-        if step.rule not in ("set", "set-last", "set-held"):
+        if not step.sections:
             return ""
         later = [one for one in self.days.table.stints
                  if _base(one.step) == base and self.cal.day_of(one.start) > day]  # fmt: skip
@@ -479,10 +476,6 @@ class _Words:
 
 
 _BACK = {"haze": "wipe the haze off", "polish": "polish with a dry cloth"}
-
-
-def _key(run: Sequence[Stint]) -> tuple[str, ...]:
-    return (run[0].step, run[0].part, str(run[0].start))
 
 
 def _first(own: Sequence[Stint], id_: str) -> int:

@@ -61,7 +61,6 @@ class SaidCard(Value):
     times: tuple[SaidTime, ...]
     stop: str
     pieces: tuple[str, ...]
-    done: bool = False
 
 
 class SaidDay(Value):

@@ -1,12 +1,12 @@
 """What is left with the client: what was laid, with what, what is spare, how it is cared for."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.plan import Plan
-from pennant.words.days import said_days
+from pennant.words.days_values import SaidUse
 from pennant.words.pattern import say_pattern
 
 CARE = (
@@ -20,8 +20,8 @@ CARE_POROUS = (
 )
 
 
-def hand_over(job: Job, plan: Plan) -> Iterator[tuple[str, list[str]]]:
-    """Yield each part of the page with its lines; raise `JobRefused` where days have no plan."""
+def hand_over(job: Job, plan: Plan, uses: Iterable[SaidUse]) -> Iterator[tuple[str, list[str]]]:
+    """Yield each part of the page with its lines; ``uses`` are what the days say of them."""
     yield "What was laid", list(_laid(job, plan))
     products = job.products
     named = [
@@ -40,9 +40,8 @@ def hand_over(job: Job, plan: Plan) -> Iterator[tuple[str, list[str]]]:
             "grout and sealant. They lie: ______________________________"
         ],
     )
-    uses = said_days(job, plan).uses
-    if uses:
-        yield "Used again", [f"{use.what}: {use.when}" for use in uses]
+    if again := [f"{use.what}: {use.when}" for use in uses]:
+        yield "Used again", again
     yield "Care", [*CARE, *([CARE_POROUS] if job.tile.porous else [])]
     if job.agreed is not None:
         yield "Agreed", [f"by {job.agreed.by} on {job.agreed.on}"]

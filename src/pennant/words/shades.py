@@ -4,7 +4,7 @@ import colorsys
 from collections.abc import Sequence
 from itertools import groupby
 
-from pennant.core.days.days import days_of
+from pennant.core.days.days import setting_sections_of
 from pennant.core.document.job import Job
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
@@ -48,8 +48,7 @@ class SaidShades(Value):
 
 def said_shades(job: Job, plan: Plan) -> SaidShades:
     """Return how the opened boxes are dealt; raise `JobRefused` for what cannot be read."""
-    days = days_of(job, plan, Dates.of(job.schedule))
-    sections = [section for step in days.steps for section in step.sections]
+    sections = setting_sections_of(job, plan, Dates.of(job.schedule))
     order = [id_ for section in sections for id_ in section]
     shading = shading_of(job, plan, order)
     names = job.shades.names

@@ -2,10 +2,11 @@
 
 from collections.abc import Iterable, Iterator
 
+from pennant.core.document.declared import declared
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import STEP_MM, show_exact, show_length
-from pennant.core.document.settings import Settings, field_of, meta
-from pennant.core.document.times import Times, time_meta
+from pennant.core.document.settings import Settings, meta
+from pennant.core.document.times import Times
 from pennant.core.document.values import Value, lengths_in
 from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading, Gets
@@ -213,21 +214,19 @@ def _gets(job: Job, gets: Gets, verdict: Weight | None) -> SaidGets:
 
 def settings_list() -> tuple[SaidSetting, ...]:
     """Return every setting in words, in the order of their declaration."""
-    return tuple(
-        SaidSetting(
-            name=name, label=rule_name(name), why=field_of(name).description or "",
-            unit=str(meta(name)["unit"]),
-        )
-        for name in Settings.model_fields
-    )  # fmt: skip
+    return _declared_in(Settings)
 
 
 def times_list() -> tuple[SaidSetting, ...]:
     """Return every wait and pace in words, in the order of their declaration."""
+    return _declared_in(Times)
+
+
+def _declared_in(model: type[Value]) -> tuple[SaidSetting, ...]:
     return tuple(
         SaidSetting(
             name=name, label=rule_name(name), why=field.description or "",
-            unit=str(time_meta(name)["unit"]),
+            unit=str(declared(model, name)["unit"]),
         )
-        for name, field in Times.model_fields.items()
+        for name, field in model.model_fields.items()
     )  # fmt: skip

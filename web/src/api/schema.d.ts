@@ -5446,11 +5446,6 @@ export interface components {
             stop: string;
             /** Pieces */
             pieces: string[];
-            /**
-             * Done
-             * @default false
-             */
-            done: boolean;
         };
         /**
          * SaidCorner

@@ -37,6 +37,12 @@ class Calendar:
         """Return the day that a minute falls on, counted from 1."""
         return bisect_right(self.midnights, minute)
 
+    def day_until(self, end: float) -> int:
+        """Return the day on which something is done that ends at a minute; midnight is of the day
+        before.
+        """
+        return self.day_of(max(end - 1, 0))
+
     def first_minute(self, day: int) -> int:
         """Return the minute at which a day begins; a day past the last one counts as that."""
         return self.midnights[min(max(day, 1), len(self.midnights)) - 1]

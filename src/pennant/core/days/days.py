@@ -14,7 +14,6 @@ from pennant.core.days.planner import (
     NoRoom,
     Ready,
     Timetable,
-    bound_of,
     earliest,
     holding_up,
     in_order,
@@ -98,7 +97,7 @@ class Days:
     @property
     def last_day(self) -> int:
         """The day on which the last work is done."""
-        return self.calendar.day_of(max(self.table.finish - 1, 0))
+        return self.calendar.day_until(self.table.finish)
 
     @property
     def visits(self) -> list[int]:
@@ -116,23 +115,36 @@ class Days:
 
 def days_of(job: Job, plan: Plan, when: When, now: int = 0) -> Days:
     """Return the days of a job from a minute on; raise `JobRefused` where it cannot be planned."""
-    calendar = when.calendar(job.schedule)
-    if not calendar.work:
-        message = "leave no working time; write hours for at least one day, such as 8:00-16:30"
-        raise JobRefused([Problem(pointer="/schedule/hours", message=message)])
+    calendar = _open(when.calendar(job.schedule))
     facts = Facts(job, plan)
     steps = _steps(job, facts, calendar)
     known = _known(job, steps, calendar, when, now)
     table = _table(job, steps, known)
-    _, ends = bound_of(steps, known)
     return Days(
         calendar=calendar, steps=tuple(steps), table=table,
         chain=tuple(holding_up(steps, table.ends, table.stints, known)),
-        bound_waits=tuple(_waits(holding_up(steps, ends, (), known))),
+        bound_waits=tuple(_waits(holding_up(steps, table.least_ends, (), known))),
         shorter=tuple(_shorter(job, plan, table, when, known)),
         clashes=tuple(_clashes(job, facts, steps, table, calendar, when)),
         uses=tuple(_uses(facts, steps, table)), now=known.now,
     )  # fmt: skip
+
+
+def setting_sections_of(job: Job, plan: Plan, when: When) -> list[tuple[str, ...]]:
+    """Return the pieces that are spread for at once, in the order of setting; no day is planned.
+
+    Raise `JobRefused` where there is no working time, or steps go round in a ring.
+    """
+    steps = _steps(job, Facts(job, plan), _open(when.calendar(job.schedule)))
+    return [section for step in steps for section in step.sections]
+
+
+def _open(calendar: Calendar) -> Calendar:
+    """A calendar that has working time."""
+    if not calendar.work:
+        message = "leave no working time; write hours for at least one day, such as 8:00-16:30"
+        raise JobRefused([Problem(pointer="/schedule/hours", message=message)])
+    return calendar
 
 
 def _steps(job: Job, facts: Facts, calendar: Calendar) -> list[Step]:
@@ -200,7 +212,7 @@ def _waits(chain: Sequence[tuple[str, Follows | None]]) -> Iterator[Follows]:
 def _shorter(job: Job, plan: Plan, table: Timetable, when: When, known: Ready) -> Iterator[Shorter]:
     """What each change would gain, found by planning again."""
     calendar = known.calendar
-    last = calendar.day_of(max(table.finish - 1, 0))
+    last = calendar.day_until(table.finish)
     for change in CHANGES:
         other = _changed(job, change)
         if other is None:
@@ -213,7 +225,7 @@ def _shorter(job: Job, plan: Plan, table: Timetable, when: When, known: Ready) -
             made = with_fewer_visits(steps, tried, earliest(steps, tried), later=False)
         except NoRoom:
             continue
-        days = last - open_.day_of(max(made.finish - 1, 0))
+        days = last - open_.day_until(made.finish)
         fewer = len(visits(table.stints, calendar)) - len(visits(made.stints, open_))
         if days > 0:
             life = other.settings.quick_pot_life if change == "quick-adhesive" else 0.0
@@ -274,11 +286,11 @@ def _clashes(
     saw = outside.get("saw")
     if saw is not None:
         until = when.day(saw.until or saw.on)
-        late = [calendar.day_of(one.end - 1) for one in table.stints
+        late = [calendar.day_until(one.end) for one in table.stints
                 for step in steps if step.id == one.step and step.sawing]  # fmt: skip
         if late and max(late) > until:
             yield Clash("hire-over", "saw", until, max(late))
-    last = calendar.day_of(max(table.finish - 1, 0))
+    last = calendar.day_until(table.finish)
     if job.schedule.wish == "done by" and job.schedule.by is not None:
         by = when.day(job.schedule.by)
         if last > by:
@@ -286,8 +298,8 @@ def _clashes(
     if job.schedule.water_by is not None:
         by = when.day(job.schedule.water_by)
         wet = next((one.minute for one in _uses(facts, steps, table) if one.what == "water"), None)
-        if wet is not None and calendar.day_of(max(wet - 1, 0)) > by:
-            yield Clash("water-late", "water", by, calendar.day_of(max(wet - 1, 0)))
+        if wet is not None and calendar.day_until(wet) > by:
+            yield Clash("water-late", "water", by, calendar.day_until(wet))
     known = {one.id for one in steps} | {str(one.rule) for one in steps}
     for own in job.schedule.own_steps:
         for name in (*own.follows, *own.before):

@@ -1,6 +1,5 @@
 """What the steps and their minutes are reckoned from: amounts of the plan, worked out once."""
 
-from collections import Counter
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -17,7 +16,6 @@ from pennant.core.survey.placed import NO_COUNTER
 from pennant.core.takes.edging import sealant_lengths, trim_runs
 from pennant.core.takes.preparation import faces_of_zones, to_prime
 from pennant.core.takes.quantity import MM2_PER_M2, MM_PER_M, Quantity
-from pennant.core.takes.suitability import Unsuited
 from pennant.core.takes.working import Working, given, step
 
 SAWN: tuple[Tool, ...] = ("wet saw", "grinder", "jigsaw")
@@ -198,9 +196,3 @@ class Facts:
     def grouted(self) -> bool:
         """Whether joints are filled."""
         return "grout" in self.lines
-
-    @cached_property
-    def unsuited(self) -> Counter[str]:
-        """What does not go together, by its rule."""
-        found: tuple[Unsuited, ...] = self.plan.unsuited
-        return Counter(one.rule for one in found)

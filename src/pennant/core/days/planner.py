@@ -89,10 +89,13 @@ class Ready:
 
 @dataclass(frozen=True)
 class Timetable:
-    """When each step is done. ``bound`` is the day before whose end no plan can be done."""
+    """When each step is done. ``bound`` is the day before whose end no plan can be done, and
+    ``least_ends`` is each step's end with hands to spare.
+    """
 
     stints: tuple[Stint, ...]
     ends: Mapping[str, int]
+    least_ends: Mapping[str, int]
     finish: int
     bound: int
     proved: bool
@@ -298,7 +301,7 @@ def tails(steps: Sequence[Step]) -> dict[str, int]:
 def _key(stints: Sequence[Stint], calendar: Calendar) -> tuple[int, int, int]:
     """What is least wished for: the last day, days on which one comes, the minute of the end."""
     finish = max((one.end for one in stints), default=0)
-    return calendar.day_of(max(finish - 1, 0)), len(visits(stints, calendar)), finish
+    return calendar.day_until(finish), len(visits(stints, calendar)), finish
 
 
 def visits(stints: Iterable[Stint], calendar: Calendar) -> list[int]:
@@ -321,7 +324,7 @@ def bound_of(steps: Sequence[Step], known: Ready) -> tuple[int, dict[str, int]]:
             finish = max(finish, window.start + -(-left // known.people))
             break
         left -= room
-    return known.calendar.day_of(max(finish - 1, 0)), ends
+    return known.calendar.day_until(finish), ends
 
 
 def earliest(steps: Sequence[Step], known: Ready) -> Timetable:
@@ -330,7 +333,7 @@ def earliest(steps: Sequence[Step], known: Ready) -> Timetable:
     Raise `Cycle` where steps follow one another in a ring, `NoRoom` where one fits in no day.
     """
     order = in_order(steps)
-    bound, _ = bound_of(order, known)
+    bound, least_ends = bound_of(order, known)
     tail = tails(order)
     best = _put(_by_tail(order, tail), known, known.people)
     calendar = known.calendar
@@ -344,13 +347,13 @@ def earliest(steps: Sequence[Step], known: Ready) -> Timetable:
         proved = whole or _key(best[0], calendar)[0] <= bound
         if proved:
             bound = _key(best[0], calendar)[0]
-    return _timetable(best, bound, proved)
+    return _timetable(best, least_ends, bound, proved)
 
 
-def _timetable(made: _Made, bound: int, proved: bool) -> Timetable:
+def _timetable(made: _Made, least_ends: Mapping[str, int], bound: int, proved: bool) -> Timetable:
     stints = tuple(sorted(made[0], key=lambda one: (one.start, one.end, one.step)))
     finish = max((one.end for one in stints), default=max(made[1].values(), default=0))
-    return Timetable(stints, made[1], finish, bound, proved)
+    return Timetable(stints, made[1], least_ends, finish, bound, proved)
 
 
 def _by_tail(order: Sequence[Step], tail: Mapping[str, int]) -> list[Step]:
@@ -373,7 +376,7 @@ def _searched(
 
     def go(ends: dict[str, int], stints: list[Stint], hands: _Hands) -> None:
         nonlocal best, left_to_try, whole
-        if known.calendar.day_of(max(_end(best[0]) - 1, 0)) <= bound:
+        if known.calendar.day_until(_end(best[0])) <= bound:
             return
         left = [one for one in order if one.id not in ends]
         if not left:
@@ -395,9 +398,7 @@ def _searched(
                 continue
             end = _worked(own)
             least = max(own[0].start + tail[one.id], _end(stints))
-            if known.calendar.day_of(max(least - 1, 0)) >= known.calendar.day_of(
-                max(_end(best[0]) - 1, 0)
-            ):
+            if known.calendar.day_until(least) >= known.calendar.day_of(max(_end(best[0]) - 1, 0)):
                 continue
             busy = _Hands(known.people, hands.busy)
             busy.take(own)
@@ -421,16 +422,17 @@ def with_fewer_visits(
     calendar = known.calendar
     order = _by_tail(in_order(steps), tails(steps))
     best, closed = found, set(known.closed)
-    last = calendar.day_of(max(found.finish - 1, 0))
+    last = calendar.day_until(found.finish)
     for day in _worth_leaving_out(found, calendar):
         tried = Ready(calendar, known.people, known.done, known.now, known.not_before,
                       frozenset({*closed, day}))  # fmt: skip
         try:
-            made = _timetable(_put(order, tried, known.people), found.bound, found.proved)
+            put = _put(order, tried, known.people)
+            made = _timetable(put, found.least_ends, found.bound, found.proved)
         except NoRoom:
             continue
         fewer = len(visits(made.stints, calendar)) < len(visits(best.stints, calendar))
-        if fewer and (later or calendar.day_of(max(made.finish - 1, 0)) <= last):
+        if fewer and (later or calendar.day_until(made.finish) <= last):
             best = made
             closed.add(day)
     return best

@@ -388,20 +388,13 @@ def steps_of(facts: Facts, longest: int) -> list[Step]:
 
     ``longest`` is the longest working day, in minutes: no batch is mixed that it cannot hold.
     """
-    there = {rule.id: rule for rule in _in_order(facts)}
+    there = {rule.id: rule for rule in TABLE if rule.applies(facts)}
     found: list[Step] = []
     for rule in there.values():
         found += _steps_for(rule, facts, longest)
     last = {one.rule: one.id for one in found}
     found = [one.model_copy(update={"follows": _follows(one, facts, there, last)}) for one in found]
     return _with_own(found, facts)
-
-
-def _in_order(facts: Facts) -> Iterator[StepRule]:
-    """The rules that apply; where the job says so, sealant goes on before the last sealer."""
-    for rule in TABLE:
-        if rule.applies(facts):
-            yield rule
 
 
 def _steps_for(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from pydantic import Field
+from pydantic import BaseModel, Field
 
 from pennant.core.document.lengths import MM_PER_INCH
 
@@ -28,3 +28,13 @@ def number(value: float, unit: str, why: str, *, most: float, least: float = 0.0
         default=value, ge=least, le=most, allow_inf_nan=False, description=why,
         json_schema_extra={"unit": unit, "in": value, "mm": value, "least": least, "most": most},
     )  # fmt: skip
+
+
+def declared(model: type[BaseModel], name: str) -> dict[str, Any]:
+    """Return the unit, limits and defaults that a field of a model was declared with.
+
+    Raise KeyError for a name that is none.
+    """
+    extra = model.model_fields[name].json_schema_extra
+    assert isinstance(extra, dict)
+    return dict(extra)

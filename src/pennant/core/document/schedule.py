@@ -5,6 +5,7 @@ comes to (its weekday, how long its day is) is put on at the edge: see `pennant.
 """
 
 import re
+from calendar import monthrange
 from typing import Annotated, Literal
 
 from pydantic import AfterValidator, BeforeValidator, Field
@@ -18,11 +19,6 @@ DAY_MINUTES = 24 * 60
 _DATE = re.compile(r"^(\d{4})-(\d{2})-(\d{2})$")
 _NUMBER = re.compile(r"^day ([1-9]\d{0,2})$")
 _TIME = re.compile(r"^(\d{1,2})(?:[:.](\d{2}))?$")
-_MONTH_DAYS = (31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
-
-
-def _is_leap(year: int) -> bool:
-    return year % 4 == 0 and (year % 100 != 0 or year % 400 == 0)
 
 
 def _date(text: str) -> str:
@@ -36,7 +32,7 @@ def _date(text: str) -> str:
         raise ValueError("is no date of a job: the year must be from 2000 to 2199")
     if not 1 <= month <= 12:
         raise ValueError(f"there is no month {month}; write it as 2026-03-17")
-    days = 29 if month == 2 and _is_leap(year) else _MONTH_DAYS[month - 1]
+    _, days = monthrange(year, month)
     if not 1 <= day <= days:
         raise ValueError(f"that month has {days} days, not {day}")
     return text

@@ -8,7 +8,7 @@ from typing import Any
 
 from pydantic.fields import FieldInfo
 
-from pennant.core.document.declared import length, number
+from pennant.core.document.declared import declared, length, number
 from pennant.core.document.lengths import Units
 from pennant.core.document.values import Distance, Length, Value
 
@@ -361,6 +361,4 @@ def field_of(name: str) -> FieldInfo:
 
 def meta(name: str) -> dict[str, Any]:
     """Return a setting's ``unit`` and its default for each system of units, ``in`` and ``mm``."""
-    extra = field_of(name).json_schema_extra
-    assert isinstance(extra, dict)
-    return dict(extra)
+    return declared(Settings, name)

@@ -5,7 +5,7 @@ Paces are guesses, shown to the half hour; waits are the trade's own, and a prod
 
 from typing import Any
 
-from pennant.core.document.declared import length, number
+from pennant.core.document.declared import declared, length, number
 from pennant.core.document.values import Length, Value
 
 
@@ -161,6 +161,4 @@ def time_meta(name: str) -> dict[str, Any]:
 
     Its reason is the field's description.
     """
-    extra = Times.model_fields[name].json_schema_extra
-    assert isinstance(extra, dict)
-    return dict(extra)
+    return declared(Times, name)

@@ -73,7 +73,7 @@ def dealt(wall: Wall, used: Sequence[int], most_alike: int, stays: Mapping[int, 
     ways = _ways(left)
     if ways <= TRIED_WHOLE:
         best = min(
-            (dealing.with_free(free, order, stays) for order in _every(tuple(left))),
+            (dealing.with_free(free, order, stays) for order in _every(left)),
             key=lambda shades: (dealing.cost(shades), shades),
         )
         return dealing.said(best, whole=True)
@@ -94,16 +94,34 @@ def _ways(left: Sequence[int]) -> int:
     return ways
 
 
-def _every(left: tuple[int, ...]) -> Iterator[tuple[int, ...]]:
-    """Every order of so many of each shade."""
-    if not any(left):
-        yield ()
-        return
-    for shade, count in enumerate(left):
-        if count:
-            rest = (*left[:shade], count - 1, *left[shade + 1 :])
-            for order in _every(rest):
-                yield (shade, *order)
+def _every(left: Sequence[int]) -> Iterator[tuple[int, ...]]:
+    """Every order of so many of each shade, from the lowest numbers on.
+
+    The next one raises the last shade that can be, and has the least order after it.
+    """
+    order = [shade for shade, count in enumerate(left) for _ in range(count)]
+    while True:
+        yield tuple(order)
+        turn = next((n for n in range(len(order) - 2, -1, -1) if order[n] < order[n + 1]), None)
+        if turn is None:
+            return
+        higher = next(n for n in range(len(order) - 1, turn, -1) if order[n] > order[turn])
+        order[turn], order[higher] = order[higher], order[turn]
+        order[turn + 1 :] = reversed(order[turn + 1 :])
+
+
+def by_turns(counts: Sequence[int]) -> list[int]:
+    """Return numbers by turns, each as often as it counts and as evenly as that can be: whoever
+    lags furthest behind its share comes next.
+    """
+    total, given = sum(counts), [0] * len(counts)
+    found = []
+    for n in range(total):
+        lag = [many * (n + 1) / total - had for many, had in zip(counts, given, strict=True)]
+        turn = max(range(len(counts)), key=lambda one: (lag[one], -one))
+        given[turn] += 1
+        found.append(turn)
+    return found
 
 
 def _rotation(left: Sequence[int], first: int) -> list[int]:

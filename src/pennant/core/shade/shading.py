@@ -10,7 +10,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.shades import OpenedBox, Shades
 from pennant.core.plan import Plan
-from pennant.core.shade.deal import Dealt, counts_to_use, dealt, judged
+from pennant.core.shade.deal import Dealt, by_turns, counts_to_use, dealt, judged
 from pennant.core.shade.wall_tiles import Wall, wall_of
 from pennant.core.takes.quantity import MM2_PER_M2
 
@@ -94,7 +94,8 @@ def shading_of(job: Job, plan: Plan, order: Sequence[str]) -> Shading:
         if result.repeats:
             told.append(Told("repeats", (result.repeats,)))
     elif shades.mixed:
-        numbers = _mixed_as_they_come(counts, need)
+        # About what a rotation of boxes gives.
+        numbers = by_turns(counts_to_use(need, counts))
     else:
         apart = wall_by_wall(job, wall, counts)
         if apart is None:
@@ -254,18 +255,6 @@ def _box_after_box(shades: Shades, need: int) -> list[int]:
     return found[:need]
 
 
-def _mixed_as_they_come(counts: Sequence[int], need: int) -> list[int]:
-    """About what a rotation of boxes gives: shades by turns, in the order of setting."""
-    used = counts_to_use(need, counts)
-    given = [0] * len(used)
-    found = []
-    for n in range(need):
-        shade = max(range(len(used)), key=lambda s: (used[s] * (n + 1) / need - given[s], -s))
-        given[shade] += 1
-        found.append(shade)
-    return found
-
-
 def _takes(shades: Shades, wall: Wall, numbers: Sequence[int]) -> Iterator[tuple[str, int, str]]:
     """From which box each tile is taken: of its shade, the one of which most is left."""
     left = {
@@ -294,17 +283,7 @@ def rotation_of(boxes: Sequence[OpenedBox]) -> tuple[str, ...]:
         return round(sum(abs(one / turns - have / total) for one, have in shares), 3), turns
 
     turns = min(range(1, max(LONGEST_ROTATION, len(boxes)) + 1), key=off)
-    many = counts_to_use(turns, held)
-    given = [0] * len(boxes)
-    found = []
-    for n in range(turns):
-        # Who lags furthest behind its share comes next.
-        lag = [many[b] * (n + 1) / turns - given[b] if given[b] < many[b] else -1.0
-               for b in range(len(boxes))]  # fmt: skip
-        turn = max(range(len(boxes)), key=lambda b: (lag[b], -b))
-        given[turn] += 1
-        found.append(boxes[turn].name)
-    return tuple(found)
+    return tuple(boxes[turn].name for turn in by_turns(counts_to_use(turns, held)))
 
 
 def faces_of(job: Job, wall: Wall) -> dict[str, int]:

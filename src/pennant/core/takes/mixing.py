@@ -54,7 +54,7 @@ def _adhesive(
         return
     settings, product = job.settings, job.products.adhesive
     area = square_metres("field", field_area)
-    each = bed_litres(job)
+    each = _bed(job)
     dabbed = product is not None and product.kind == "construction"
     litres = _dabs(job, pieces) if dabbed else step("product", "mixed", "litres", area, each)
     if hollows and not dabbed:
@@ -87,8 +87,18 @@ def _dabs(job: Job, pieces: int) -> Working:
     return step("quotient", "in dabs", "litres", ml, given("ml a litre", 1000, "ml", "plan"))
 
 
-def bed_litres(job: Job) -> Working:
-    """Return litres a square metre: the comb's bed, the keyed coat, the back if buttered."""
+def mixed_for(job: Job, area: float) -> tuple[float, float]:
+    """Return the kilograms of powder and the litres of water that are mixed to set an area (m2),
+    with what is wasted.
+    """
+    settings, product = job.settings, job.products.adhesive
+    litres = _bed(job).value * area * (1 + settings.adhesive_waste)
+    powder = litres * by_sheet(product, "density", settings, "adhesive_density").value
+    return powder, powder * by_sheet(product, "water", settings, "adhesive_water").value
+
+
+def _bed(job: Job) -> Working:
+    """Litres a square metre: the comb's bed, the keyed coat, the back if buttered."""
     notch = notch_for(job.tile.length, job.tile.height)
     bed = given(f"bed of a {notch.name} notch", bed_of(notch), "litres a m2", "notch")
     terms = [bed, setting(job.settings, "keyed_coat")]

@@ -67,13 +67,12 @@ def to_prime(
     under = {zone.id for _, zone in boarded(job)}
     faces = faces_of_zones(job, fields)
     stretches = [
-        faces[zone.id] for _, zone in zones if zone.id not in under and asks_for_primer(job, zone)
+        faces[zone.id] for _, zone in zones if zone.id not in under and _asks_for_primer(job, zone)
     ]
     return step("sum", "to prime", "m2", *stretches) if stretches else None
 
 
-def asks_for_primer(job: Job, zone: Zone) -> bool:
-    """Return whether a stretch is primed by the way that is gone with what it is made of."""
+def _asks_for_primer(job: Job, zone: Zone) -> bool:
     if zone.made_of == "painted board":
         return job.ways.paint == "primer"
     if zone.made_of == "old tile":

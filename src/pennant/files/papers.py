@@ -1,0 +1,37 @@
+"""The papers that can be bound: what each is and for what; `papers_pdf` writes them."""
+
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+Paper = Literal[
+    "wall", "setting-out", "client", "cuts", "list", "mixing", "days", "hand-over", "pole",
+    "templates",
+]  # fmt: skip
+PAPERS: tuple[Paper, ...] = get_args(Paper)
+"""In the order in which they are bound."""
+BOUND: tuple[Paper, ...] = tuple(one for one in PAPERS if one not in ("pole", "templates"))
+"""What is bound where nothing is chosen: the sheets of full size are many."""
+TITLES: dict[Paper, str] = {
+    "wall": "The wall, and what every edge gets", "setting-out": "Setting out",
+    "client": "What we lay, for you to agree to", "cuts": "Cut sheet", "list": "Shopping list",
+    "mixing": "Mixing card", "days": "The days", "hand-over": "Hand-over",
+    "pole": "Story pole, full size", "templates": "Templates of odd cuts, full size",
+}  # fmt: skip
+Size = Literal["A4", "Letter"]
+WHAT_FOR: dict[Paper, str] = {
+    "wall": "to look at", "setting-out": "in the van, and taped to the wall",
+    "client": "with a place to sign", "cuts": "at the saw", "list": "to the shop",
+    "mixing": "by the bucket", "days": "a card for each step", "hand-over": "left with the client",
+    "pole": "to be joined and held to the wall", "templates": "to be laid on the tile",
+}  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Imprint:
+    """What stands on every page besides the job's name: ``revision`` and ``date`` as shown."""
+
+    revision: str = ""
+    date: str = ""
+
+
+NO_IMPRINT = Imprint()
