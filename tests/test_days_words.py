@@ -158,3 +158,8 @@ class TestClashes:
         days = said(first=date(2031, 3, 17))
         assert days.days[0].date == "Mon 17 Mar"
         assert "done on" in days.headline
+
+    def test_a_hired_saw_says_what_it_costs(self) -> None:
+        saw = {"what": "saw", "on": "day 2", "until": "day 4", "price": 35}
+        assert said(outside=[saw]).hire == "The saw is hired for 3 days at 35.00: 105.00."
+        assert said(outside=[{**saw, "price": ""}]).hire == ""

@@ -61,3 +61,12 @@ class TestDays:
         job.get_by_role("button", name="Job ▾").click()
         job.get_by_role("menuitem", name="Show to the client").click()
         expect(job.get_by_role("region", name="The days")).to_contain_text("can be used again")
+
+    def test_a_day_off_is_passed_over(self, job: Page) -> None:
+        days(job)
+        job.get_by_text("When: hours").click()
+        job.get_by_role("button", name="A day off").click()
+        expect(job.get_by_label("Day off 1")).to_have_value("day 2")
+        expect(job.get_by_role("region", name="Day 2", exact=True)).to_have_count(0)
+        job.get_by_role("button", name="Work on day 2").click()
+        expect(job.get_by_role("region", name="Day 2", exact=True)).to_be_visible()

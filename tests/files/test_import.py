@@ -206,7 +206,15 @@ class TestBundle:
         with pytest.raises(NotABundle, match=says):
             read_bundle(raw)
 
-    @pytest.mark.parametrize("record", [b"{", b'[{"key": 1}]', b"[[]]"])
+    def test_an_event_that_is_there_twice(self) -> None:
+        with pytest.raises(NotABundle, match="one event twice"):
+            read_bundle(write_bundle(demo("Sorrel Yard"), (self.EVENTS[0], self.EVENTS[0])))
+
+    @pytest.mark.parametrize(
+        "record",
+        [b"{", b'[{"key": 1}]', b"[[]]", b'[{"key": "abcdefgh1", "at": "", "piece": "A1.1", '
+         b'"event": "set", "outline": "nowhere"}]'],
+    )  # fmt: skip
     def test_a_record_that_is_none(self, record: bytes) -> None:
         job: Any = demo("Sorrel Yard")
         raw = zipped(job_json=json.dumps(job.model_dump(mode="json")).encode(), record_json=record)

@@ -5,7 +5,6 @@ import json
 import zipfile
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
 
 from pydantic import Field, TypeAdapter, ValidationError
 
@@ -24,6 +23,10 @@ class NotABundle(ValueError):
     """A zip that no job can be read from; the message says why."""
 
 
+_Rings = tuple[tuple[tuple[float, float], ...], ...]
+_Box = tuple[float, float, float, float]
+
+
 class BundledEvent(Value):
     """An event of the record as it goes along. ``takes_back`` is the number of another, from 0."""
 
@@ -31,8 +34,8 @@ class BundledEvent(Value):
     at: str = Field(max_length=40)
     piece: str = Field(min_length=1, max_length=40)
     event: Event
-    outline: Any | None = None
-    cut_from: Any | None = None
+    outline: tuple[str, _Rings] | None = None
+    cut_from: tuple[int, bool, tuple[str, ...], tuple[_Box, ...]] | None = None
     takes_back: int | None = Field(default=None, ge=0, le=MOST_EVENTS)
 
 
@@ -78,6 +81,8 @@ def read_bundle(raw: bytes) -> Bundle:
         raise NotABundle(f"has a {RECORD} that is no record") from error
     if len(events) > MOST_EVENTS:
         raise NotABundle(f"holds more than {MOST_EVENTS:,} events")
+    if len({one.key for one in events}) < len(events):
+        raise NotABundle(f"holds one event twice in its {RECORD}")
     for number, one in enumerate(events):
         if one.takes_back is not None and one.takes_back >= number:
             raise NotABundle(f"takes back event {one.takes_back}, which is not before {number}")

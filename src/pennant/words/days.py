@@ -110,7 +110,8 @@ class _Words:
         """All of it."""
         cards = list(self._cards())
         return SaidDays(
-            headline=self._headline(), proof=self._proof(), chain=tuple(self._chain()),
+            headline=self._headline(), hire=self._hire(), proof=self._proof(),
+            chain=tuple(self._chain()),
             shorter=tuple(_shorter(one) for one in self.days.shorter),
             clashes=tuple(self._clashes(today)), days=tuple(self._days(cards)),
             uses=tuple(self._uses()), needs=tuple(self._needs()), done=tuple(self._done()),
@@ -124,6 +125,15 @@ class _Words:
         left = " more" if self.job.schedule.done else ""
         on = f"{visits}{left} working {'day' if visits == 1 else 'days'}"
         return f"{on}; done on {self.day(self.days.last_day)}"
+
+    def _hire(self) -> str:
+        """What a hired saw costs, by the days that it is hired for."""
+        saw = next((one for one in self.job.schedule.outside if one.what == "saw"), None)
+        if saw is None or saw.price is None:
+            return ""
+        many = max(self.dates.day(saw.until or saw.on) - self.dates.day(saw.on) + 1, 1)
+        days = "1 day" if many == 1 else f"{many} days"
+        return f"The saw is hired for {days} at {saw.price:.2f}: {many * saw.price:.2f}."
 
     def _proof(self) -> str:
         """How good it is: what no plan can beat, and which waits say so."""
@@ -502,7 +512,12 @@ def _date(on: date) -> str:
 
 def days_report(said: SaidDays) -> str:
     """Return the days for a person at a terminal."""
-    lines = [said.headline, said.proof, *(f"! {one}" for one in said.clashes)]
+    lines = [
+        said.headline,
+        said.proof,
+        *filter(None, [said.hire]),
+        *(f"! {one}" for one in said.clashes),
+    ]
     for day in said.days:
         if not day.cards:
             continue

@@ -101,6 +101,7 @@ class SaidDays(Value):
     """The days of a job in words."""
 
     headline: str
+    hire: str
     proof: str
     chain: tuple[str, ...]
     shorter: tuple[str, ...]

@@ -5556,6 +5556,8 @@ export interface components {
         SaidDays: {
             /** Headline */
             headline: string;
+            /** Hire */
+            hire: string;
             /** Proof */
             proof: string;
             /** Chain */

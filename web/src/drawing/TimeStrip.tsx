@@ -1,4 +1,5 @@
 /** The days as a strip of time, drawn to scale: work solid, waits hatched, night shaded. */
+import { useEffect, useRef } from "react";
 import type { SaidDay } from "../api/client";
 
 const DAY = 24 * 60;
@@ -7,6 +8,8 @@ const HOUR = 40;
 const WORK = 24;
 const LANE = 9;
 const PAD = 5;
+/** Room before the work for the day's name, on a phone. */
+const NAME = 72;
 
 interface Props {
   days: readonly SaidDay[];
@@ -23,9 +26,17 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
     day.work || day.blocks.length ? PAD * 2 + WORK + lanes(day) * LANE : PAD * 2 + LANE * 2,
   );
   const tops = heights.map((_, row) => 18 + heights.slice(0, row).reduce((a, b) => a + b, 0));
+  const begin = Math.min(DAY, ...days.map(({ work }) => (work ? (work[0] as number) : DAY)));
+  const strip = useRef<SVGSVGElement>(null);
+  // Where the strip is wider than the screen it opens on the work, not on the night before it.
+  useEffect(() => {
+    const frame = strip.current?.parentElement;
+    if (frame) frame.scrollLeft = LEFT + (begin / 60) * HOUR - NAME;
+  }, [begin]);
   const height = 18 + heights.reduce((a, b) => a + b, 0) + 2;
   return (
     <svg
+      ref={strip}
       viewBox={`0 0 ${width} ${height}`}
       width={width}
       height={height}
@@ -82,6 +93,17 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
                 height={tall}
                 fill="#fbf9f3"
               />
+            )}
+            {day.work && (
+              <text
+                x={x(day.work[0] as number) - 6}
+                y={top + 17}
+                textAnchor="end"
+                className="tape md:hidden"
+                fontSize={16}
+              >
+                {day.name}
+              </text>
             )}
             <line x1={0} y1={top} x2={width} y2={top} stroke="#cfc8b8" />
             <text x={0} y={top + 17} className="tape" fontSize={16}>

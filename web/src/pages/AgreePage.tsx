@@ -72,8 +72,8 @@ export function AgreePage() {
           <ul>
             {days.said.uses.map((use) => (
               <li key={use.what} className="flex flex-wrap gap-x-2 border-rule border-t py-1">
-                <span>{use.what} can be used again from</span>
                 <span className="tape">{use.when}</span>
+                <span>{use.what} can be used again</span>
                 {use.why && <span className="aside">{use.why}</span>}
               </li>
             ))}

@@ -1,12 +1,13 @@
 /** The boxes as they are opened, by shade, and how they are dealt over the walls. */
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { type ShadesPage as Page, Refusal } from "../api/client";
+import type { ShadesPage as Page } from "../api/client";
 import { shadesOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { Choices } from "../parts/Choices";
 import { PaperHead } from "../parts/PaperHead";
+import { Refused } from "../parts/Refused";
 import { TextField } from "../parts/TextField";
 import { JobHeader } from "./JobHeader";
 import { Notices } from "./Notices";
@@ -27,7 +28,7 @@ export function ShadesPage() {
         </p>
         <Names />
         <Boxes />
-        {error && <Trouble error={error} />}
+        {error && <Refused error={error} title="Not dealt." named={named} />}
         {opened && !data && !error && <p className="aside">Dealing…</p>}
         {opened && data && !error && <Dealt page={data} busy={isFetching} />}
       </main>
@@ -35,25 +36,10 @@ export function ShadesPage() {
   );
 }
 
-function Trouble({ error }: { error: Error }) {
-  const problems = error instanceof Refusal ? (error.problem?.errors ?? []) : [];
-  return (
-    <div role="alert" className="my-2 border-flag border-l-4 bg-flag-pale px-2 py-1">
-      <p className="font-medium">✗ Not dealt.</p>
-      {problems.length === 0 && <p>{error.message}</p>}
-      <ul>
-        {problems.map(({ pointer, message }) => {
-          const [, number, field] = pointer.match(/boxes\/(\d+)\/(\w+)/) ?? [];
-          return (
-            <li key={`${pointer} ${message}`}>
-              {number ? `Line ${Number(number) + 1}, ${field}: ` : ""}
-              {message}
-            </li>
-          );
-        })}
-      </ul>
-    </div>
-  );
+/** A field of a box as the table has it. */
+function named(pointer: string): string {
+  const [, number, field] = pointer.match(/boxes\/(\d+)\/(\w+)/) ?? [];
+  return number ? `Line ${Number(number) + 1}, ${field}:` : "";
 }
 
 /** What the shades are called, how many there are, and whether they are mixed. */

@@ -28,6 +28,7 @@ export function DaysInShort({ said }: { said: import("../api/client").DaysPage["
     <>
       <p className="tape text-[22px] leading-tight">{said.headline}</p>
       <p className="aside mb-2 max-w-[70ch]">{said.proof}</p>
+      {said.hire && <p className="mb-1">{said.hire}</p>}
       {said.clashes.map((clash) => (
         <p key={clash} role="alert" className="mb-1 border-wax border-l-4 bg-wax-pale px-2 py-1">
           △ {clash}

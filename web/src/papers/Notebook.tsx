@@ -281,7 +281,7 @@ function Hint({ kind }: { kind: string }) {
 function Wrong({ problems, root }: { problems: readonly Problem[]; root: string }) {
   if (problems.length === 0) return null;
   return (
-    <ul role="alert" className="pb-1 pl-9 text-[13.5px] text-flag">
+    <ul role="alert" className="pt-1.5 pb-1 pl-9 text-[13.5px] text-flag">
       {problems.map((problem) => (
         <li key={problem.pointer + problem.message}>
           ✗ {said(problem.pointer.slice(root.length))} {problem.message}

@@ -1,9 +1,9 @@
 /** When the work may be done: the first day, hands, hours, dates that others set, what is wished. */
 import type { ReactNode } from "react";
-import { Refusal } from "../api/client";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { Choices } from "../parts/Choices";
+import { Refused } from "../parts/Refused";
 import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
 
@@ -17,22 +17,9 @@ const OUTSIDE = [
   ["saw", "The saw is hired"],
 ] as const;
 
-/** Why the days could not be planned: each field with what is wrong with it. */
+/** Why the days could not be planned. */
 export function DaysTrouble({ error }: { error: Error }) {
-  const problems = error instanceof Refusal ? (error.problem?.errors ?? []) : [];
-  return (
-    <div role="alert" className="mb-2 border-flag border-l-4 bg-flag-pale px-2 py-1">
-      <p className="font-medium">✗ The days could not be planned.</p>
-      {problems.length === 0 && <p>{error.message}</p>}
-      <ul>
-        {problems.map(({ pointer, message }) => (
-          <li key={`${pointer} ${message}`}>
-            {named(pointer)} {message}
-          </li>
-        ))}
-      </ul>
-    </div>
-  );
+  return <Refused error={error} title="The days could not be planned." named={named} />;
 }
 
 /** A field of the schedule as it is called here. */
@@ -60,6 +47,7 @@ export function SchedulePaper() {
     editor.commit(replaced(draft, "/schedule", { ...schedule, ...change }), label);
   const outside = schedule.outside ?? [];
   const own = schedule.own_steps ?? [];
+  const off = schedule.off ?? [];
   return (
     <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
       <div className="flex flex-wrap items-end gap-3">
@@ -119,6 +107,41 @@ export function SchedulePaper() {
           ))}
         </div>
       </fieldset>
+      <div className="flex flex-wrap items-end gap-2 md:col-span-2">
+        {off.map((day, number) => (
+          <span
+            // biome-ignore lint/suspicious/noArrayIndexKey: days have no other name, and keep their place
+            key={number}
+            className="flex items-end gap-1"
+          >
+            <TextField
+              pointer={`/schedule/off/${number}`}
+              label={`Day off ${number + 1}`}
+              className="w-28"
+            />
+            <button
+              type="button"
+              className="button"
+              aria-label={`Work on ${day}`}
+              onClick={() => commit({ off: off.filter((_, n) => n !== number) }, `Work: ${day}`)}
+            >
+              ✕
+            </button>
+          </span>
+        ))}
+        <button
+          type="button"
+          className="button"
+          onClick={() => commit({ off: [...off, kept?.first ?? "day 2"] }, "A day off")}
+        >
+          + A day off
+        </button>
+        <TextField
+          pointer="/schedule/zone"
+          label="Time zone (Area/City), for clocks that change"
+          className="w-72"
+        />
+      </div>
       <section aria-label="Dates from outside">
         <h3 className="heading">Dates that others set</h3>
         {outside.map((one, number) => (
@@ -127,7 +150,7 @@ export function SchedulePaper() {
             key={number}
             className="flex flex-wrap items-end gap-2 border-rule border-b py-1"
           >
-            <span className="w-40 self-center font-medium">
+            <span className="w-32 self-center font-medium">
               {OUTSIDE.find(([what]) => what === one.what)?.[1]}
             </span>
             <TextField
@@ -136,17 +159,27 @@ export function SchedulePaper() {
               className="w-28"
             />
             {one.what === "saw" && (
+              <>
+                <TextField
+                  pointer={`/schedule/outside/${number}/until`}
+                  label="Until"
+                  className="w-28"
+                />
+                <TextField
+                  pointer={`/schedule/outside/${number}/price`}
+                  label="A day costs"
+                  className="w-20"
+                  number
+                />
+              </>
+            )}
+            {one.what !== "saw" && (
               <TextField
-                pointer={`/schedule/outside/${number}/until`}
-                label="Until"
+                pointer={`/schedule/outside/${number}/agreed_with`}
+                label="Agreed with"
                 className="w-28"
               />
             )}
-            <TextField
-              pointer={`/schedule/outside/${number}/agreed_with`}
-              label="Agreed with"
-              className="w-28"
-            />
             <button
               type="button"
               className="button"

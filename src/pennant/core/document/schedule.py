@@ -107,6 +107,10 @@ Hours = Annotated[str, AfterValidator(_hours), Field(max_length=24)]
 """``8:00-16:30``; empty on a day off."""
 MaybeDay = Annotated[Day | None, BeforeValidator(_empty_is_none)]
 MaybeDate = Annotated[Date | None, BeforeValidator(_empty_is_none)]
+MaybePrice = Annotated[
+    Annotated[float, Field(ge=0, le=1_000_000, allow_inf_nan=False)] | None,
+    BeforeValidator(_empty_is_none),
+]
 MaybeClock = Annotated[Clock | None, BeforeValidator(_empty_is_none)]
 
 Dated = Literal["tile", "counter", "hood", "electrician", "plumber", "saw"]
@@ -122,8 +126,7 @@ class Outside(Value):
     what: Dated
     on: Day
     until: MaybeDay = Field(default=None, description="The last day of what is hired.")
-    price: float | None = Field(default=None, ge=0, le=1_000_000, allow_inf_nan=False,
-                                description="A day, in own money.")  # fmt: skip
+    price: MaybePrice = Field(default=None, description="A day, in own money.")
     agreed_with: Annotated[str, Field(max_length=80)] = ""
 
 
