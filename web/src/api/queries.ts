@@ -128,11 +128,17 @@ export const daysOptions = (job: Job) =>
     retry: false,
   });
 
-/** How the opened boxes are dealt; it depends on the plan and the boxes. */
+/**
+ * How the opened boxes are dealt; it depends on the plan and the boxes. Dealing takes seconds, so it
+ * is asked for when the counts have not changed for a while, not at every key.
+ */
 export const shadesOptions = (job: Job) =>
   queryOptions({
     queryKey: ["shades", { ...job, name: "" }],
-    queryFn: ({ signal }) => ask<ShadesPage>(api.POST("/api/shades", { signal, body: job })),
+    queryFn: async ({ signal }) => {
+      await rested(REST_BEFORE_DEALING_MS, signal);
+      return ask<ShadesPage>(api.POST("/api/shades", { signal, body: job }));
+    },
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -219,4 +225,17 @@ export const startsOptions = (job: Job, wall: string) =>
 
 function without(id: string) {
   return (wall: Job["walls"][number]) => (wall.id === id ? { ...wall, start: null } : wall);
+}
+
+const REST_BEFORE_DEALING_MS = 400;
+
+/** Wait so long; stop waiting, with an error, where the question is withdrawn meanwhile. */
+function rested(milliseconds: number, signal: AbortSignal): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const timer = window.setTimeout(resolve, milliseconds);
+    signal.addEventListener("abort", () => {
+      window.clearTimeout(timer);
+      reject(signal.reason);
+    });
+  });
 }
