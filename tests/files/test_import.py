@@ -9,6 +9,7 @@ import ezdxf
 import pytest
 from ezdxf.document import Drawing
 from hypothesis import given, settings
+from PIL import Image
 from random_walls import square_jobs
 
 from kitchens import demo
@@ -17,11 +18,12 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
 from pennant.core.survey.placed import Surface
-from pennant.files.bundle import BundledEvent, NotABundle, read_bundle, write_bundle
+from pennant.files.bundle import BundledEntry, NotABundle, read_bundle, write_bundle
 from pennant.files.drawing_dxf import THING_LAYERS, elevation_dxf
 from pennant.files.elevation_in import DEEPEST, NotAnElevation, read_elevation, wall_in
-from pennant.files.job_json import job_of_walls
+from pennant.files.job_json import job_of_walls, write_job
 from pennant.files.notebook_csv import walls_in_csv
+from pennant.files.photographs import plain_picture
 
 
 def boxes(surface: Surface) -> dict[str, list[tuple[float, ...]]]:
@@ -176,21 +178,78 @@ def zipped(**files: bytes) -> bytes:
     return out.getvalue()
 
 
+def photograph(width: int, height: int, *, turned: int = 1, text: str = "") -> bytes:
+    """A photograph as a camera writes it, with its make and how it was held."""
+    exif = Image.Exif()
+    exif[0x0112], exif[0x010F] = turned, text or "Maker"
+    out = io.BytesIO()
+    Image.new("RGB", (width, height), (90, 120, 110)).save(out, "JPEG", exif=exif)
+    return out.getvalue()
+
+
+class TestPhotograph:
+    """Made plain: upright, smaller, nothing of the camera."""
+
+    def test_turned_upright(self) -> None:
+        assert plain_picture(photograph(80, 60, turned=6)).size == (60, 80)
+
+    def test_made_smaller(self) -> None:
+        assert plain_picture(photograph(3200, 2400)).size == (1600, 1200)
+
+    def test_nothing_that_the_camera_wrote_is_kept(self) -> None:
+        raw = photograph(80, 60, text="where it was taken")
+        assert b"where it was taken" in raw
+        assert b"where it was taken" not in plain_picture(raw).jpeg
+
+    @pytest.mark.parametrize("raw", [b"", b"GIF89a", b"%PDF-1.7", photograph(80, 60)[:300]])
+    def test_what_is_none(self, raw: bytes) -> None:
+        with pytest.raises(ValueError, match="no photograph"):
+            plain_picture(raw)
+
+
 class TestBundle:
     """A job with its record, out and in; anything else is refused whole."""
 
-    EVENTS = (
-        BundledEvent(key="abcdefgh1", at="2031-03-17T09:00:00Z", piece="A1.1", event="set"),
-        BundledEvent(key="abcdefgh2", at="2031-03-17T09:05:00Z", piece="A1.1",
-                     event="taken back", takes_back=0),
+    ENTRIES = tuple(
+        BundledEntry.model_validate(one) for one in (
+            {"key": "abcdefgh1", "at": "2031-03-17T09:00:00Z", "was": [{}],
+             "said": {"kind": "pieces", "event": "set", "pieces": ["A1.1"]}},
+            {"key": "abcdefgh2", "at": "2031-03-17T09:05:00Z", "takes_back": 0,
+             "said": {"kind": "taken back"}},
+        )
     )  # fmt: skip
 
     def test_out_and_in_again(self) -> None:
         job = demo("Sorrel Yard")
-        bundle = read_bundle(write_bundle(job, self.EVENTS))
+        bundle = read_bundle(write_bundle(job, self.ENTRIES))
         assert bundle.job == job
-        assert bundle.events == self.EVENTS
-        assert write_bundle(job, self.EVENTS) == write_bundle(job, self.EVENTS)
+        assert bundle.entries == self.ENTRIES
+        assert write_bundle(job, self.ENTRIES) == write_bundle(job, self.ENTRIES)
+
+    def test_a_record_as_it_was_written_before(self) -> None:
+        record = [
+            {"key": "abcdefgh1", "at": "2031-03-17T09:00:00Z", "piece": "A1.1", "event": "set",
+             "outline": None, "cut_from": None, "takes_back": None},
+            {"key": "abcdefgh2", "at": "2031-03-17T09:05:00Z", "piece": "A1.1",
+             "event": "taken back", "outline": None, "cut_from": None, "takes_back": 0},
+        ]  # fmt: skip
+        job = write_job(demo("Sorrel Yard")).encode()
+        raw = zipped(job_json=job, record_json=json.dumps(record).encode())
+        assert read_bundle(raw).entries == self.ENTRIES
+
+    def test_photographs_go_along_without_what_the_camera_wrote(self) -> None:
+        entry = BundledEntry.model_validate(
+            {"key": "abcdefgh1", "at": "2031-03-17T09:00:00Z",
+             "said": {"kind": "photograph", "name": "0123456789ab"}}
+        )  # fmt: skip
+        bundle = read_bundle(
+            write_bundle(demo("Sorrel Yard"), (entry,), {"0123456789ab": photograph(80, 60)})
+        )
+        picture = Image.open(io.BytesIO(bundle.photographs["0123456789ab"].jpeg))
+        assert picture.size == (80, 60)
+        assert not picture.getexif()
+        with pytest.raises(NotABundle, match="lacks the photograph"):
+            read_bundle(write_bundle(demo("Sorrel Yard"), (entry,)))
 
     @pytest.mark.parametrize(
         ("raw", "says"),
@@ -206,9 +265,9 @@ class TestBundle:
         with pytest.raises(NotABundle, match=says):
             read_bundle(raw)
 
-    def test_an_event_that_is_there_twice(self) -> None:
-        with pytest.raises(NotABundle, match="one event twice"):
-            read_bundle(write_bundle(demo("Sorrel Yard"), (self.EVENTS[0], self.EVENTS[0])))
+    def test_an_entry_that_is_there_twice(self) -> None:
+        with pytest.raises(NotABundle, match="one entry twice"):
+            read_bundle(write_bundle(demo("Sorrel Yard"), (self.ENTRIES[0], self.ENTRIES[0])))
 
     @pytest.mark.parametrize(
         "record",

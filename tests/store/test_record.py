@@ -5,10 +5,17 @@ from pathlib import Path
 import pytest
 
 from kitchens import a_job
-from pennant.core.site.record import Event
 from pennant.store.database import Database, StoreError
 from pennant.store.jobs import JobNotFound, Jobs
-from pennant.store.record import AsItWas, KeyTaken, SiteRecord, StoredEvent
+from pennant.store.record import (
+    TAKEN_BACK,
+    AsItWas,
+    KeyTaken,
+    Sent,
+    SiteRecord,
+    StoredEntry,
+    said_of,
+)
 
 WAS = AsItWas(["a", [[[0.0, 0.0], [10.0, 0.0], [10.0, 5.0]]]], [3, False, ["A1.1"], []])
 
@@ -24,9 +31,18 @@ def job(database: Database) -> str:
 
 
 def add(
-    database: Database, job: str, key: str, piece: str, event: Event, back: int | None = None
-) -> list[StoredEvent]:
-    return SiteRecord(database).add(job, key, piece, event, 1, WAS, back)
+    database: Database, job: str, key: str, piece: str, event: str, back: int | None = None
+) -> list[StoredEntry]:
+    if event == TAKEN_BACK:
+        sent = Sent(key, {"kind": TAKEN_BACK}, takes_back=back)
+    else:
+        sent = Sent(key, said_of(event, piece), was=(WAS,))
+    return SiteRecord(database).add(job, sent)
+
+
+def said(entries: list[StoredEntry]) -> list[tuple[str, str]]:
+    """Of each entry about a piece, which and what."""
+    return [(*one.said["pieces"], one.said["event"]) for one in entries]
 
 
 class TestEvents:
@@ -35,8 +51,8 @@ class TestEvents:
     def test_in_the_order_in_which_they_were_kept(self, database: Database, job: str) -> None:
         add(database, job, "key-0001", "A1.1", "cut")
         events = add(database, job, "key-0002", "A1.2", "broken")
-        assert [(one.piece, one.event) for one in events] == [("A1.1", "cut"), ("A1.2", "broken")]
-        assert {(one.revision, one.as_it_was) == (1, WAS) for one in events} == {True}
+        assert said(events) == [("A1.1", "cut"), ("A1.2", "broken")]
+        assert [(one.revision, one.was) for one in events] == [(1, (WAS,)), (1, (WAS,))]
 
     def test_sent_twice_is_one_event(self, database: Database, job: str) -> None:
         add(database, job, "key-0001", "A1.1", "broken")
@@ -56,10 +72,10 @@ class TestEvents:
 
     def test_another_process_reads_them(self, database: Database, job: str) -> None:
         add(database, job, "key-0001", "A1.1", "cut")
-        assert len(SiteRecord(Database(database.path)).events(job)) == 1
+        assert len(SiteRecord(Database(database.path)).entries(job)) == 1
 
     @pytest.mark.parametrize(
-        "change", ["update site_event set piece = 'X'", "delete from site_event"]
+        "change", ["update site_entry set kind = 'X'", "delete from site_entry"]
     )
     def test_nothing_is_changed_or_taken_out(
         self, database: Database, job: str, change: str
@@ -67,7 +83,7 @@ class TestEvents:
         add(database, job, "key-0001", "A1.1", "cut")
         with pytest.raises(StoreError, match="only ever added to"), database.writing() as db:
             db.execute(change)
-        assert len(SiteRecord(database).events(job)) == 1
+        assert len(SiteRecord(database).entries(job)) == 1
 
     def test_of_a_job_that_is_not_there(self, database: Database) -> None:
         with pytest.raises(JobNotFound):
@@ -104,9 +120,10 @@ class TestOlderNotes:
         record = SiteRecord(database)
         for _ in range(2):
             record.copy_old(job, record.old_notes(job), lambda note: WAS)
-        first, second, back = record.events(job)
-        assert [one.event for one in (first, second, back)] == ["cut", "set", "taken back"]
-        assert (back.takes_back, first.as_it_was, record.old_notes(job)) == (second.id, WAS, [])
+        first, second, back = record.entries(job)
+        assert said([first, second]) == [("A1.1", "cut"), ("A1.1", "set")]
+        assert (back.kind, back.takes_back) == (TAKEN_BACK, second.id)
+        assert (first.was, record.old_notes(job)) == ((WAS,), [])
 
     def test_belong_to_the_revision_that_stood_at_their_time(
         self, database: Database, job: str

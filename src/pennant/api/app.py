@@ -8,7 +8,7 @@ from fastapi import FastAPI
 from fastapi.responses import FileResponse
 from fastapi.staticfiles import StaticFiles
 
-from pennant.api import jobs, meter, problems, reckon, shelf, site
+from pennant.api import jobs, meter, on_site, problems, reckon, shelf, site
 from pennant.api.guard import HOSTS, Guard
 from pennant.api.keeping import OverviewFiller
 from pennant.api.searches import Searches
@@ -16,6 +16,7 @@ from pennant.meter import protocol as meter_protocol
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs
 from pennant.store.overviews import Overviews
+from pennant.store.photographs import Photographs
 from pennant.store.record import SiteRecord
 from pennant.store.shelf import ProductShelf
 from pennant.supplier.simulator import PORT as SUPPLIER_PORT
@@ -56,10 +57,11 @@ def make_app(
     app.state.overviews = overviews
     app.state.searches = searches
     app.state.record = SiteRecord(database)
+    app.state.photographs = Photographs(database)
     app.state.products = ProductShelf(database)
     app.state.meter_port = meter_port
     app.state.supplier_port = supplier_port
-    for part in (reckon, jobs, site, shelf, meter):
+    for part in (reckon, jobs, site, on_site, shelf, meter):
         app.include_router(part.router)
     problems.install(app)
     app.add_middleware(Guard, hosts=hosts)

@@ -12,7 +12,9 @@ from starlette.datastructures import Headers
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from pennant.api.problems import problem
+from pennant.files.bundle import LARGEST_ZIP
 from pennant.files.job_json import LARGEST
+from pennant.files.photographs import LARGEST_FILE
 
 log = logging.getLogger("pennant")
 
@@ -66,10 +68,10 @@ class Guard:
         refusal = self._refusal(scope, Headers(scope=scope))
         if refusal is None:
             try:
-                await self.app(scope, _limited(receive), with_headers)
+                await self.app(scope, _limited(receive, largest_of(scope)), with_headers)
                 return
             except TooLarge:
-                refusal = 413, "too-large", f"at most {LARGEST:,} bytes are read"
+                refusal = 413, "too-large", f"at most {largest_of(scope):,} bytes are read"
             except TooSlow:
                 refusal = 408, "too-slow", f"the body took longer than {BODY_SECONDS:.0f} s"
             except Exception:
@@ -96,12 +98,21 @@ class Guard:
         if foreign and asks:
             return 403, "cross-site", "another site may neither read nor change jobs"
         length = headers.get("content-length", "0")
-        if length.isdigit() and (len(length) > 12 or int(length) > LARGEST):
-            return 413, "too-large", f"at most {LARGEST:,} bytes are read; this has {length[:20]}"
+        most = largest_of(scope)
+        if length.isdigit() and (len(length) > 12 or int(length) > most):
+            return 413, "too-large", f"at most {most:,} bytes are read; this has {length[:20]}"
         return None
 
 
-def _limited(receive: Receive) -> Receive:
+def largest_of(scope: Scope) -> int:
+    """Return how many bytes of a body are read: of a photograph or a zip more than of a job."""
+    path = str(scope["path"])
+    if path.endswith("/photographs"):
+        return LARGEST_FILE
+    return LARGEST_ZIP if path.endswith("/import/zip") else LARGEST
+
+
+def _limited(receive: Receive, most: int) -> Receive:
     seen, whole = 0, False
     ends = asyncio.get_running_loop().time() + BODY_SECONDS
 
@@ -116,7 +127,7 @@ def _limited(receive: Receive) -> Receive:
             raise TooSlow from error
         seen += len(message.get("body", b""))
         whole = not message.get("more_body", False)
-        if seen > LARGEST:
+        if seen > most:
             raise TooLarge
         return message
 

@@ -1,12 +1,14 @@
 """Routes for jobs: kept, changed, undone, put aside, taken in and out."""
 
+from collections.abc import Mapping
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
+from pydantic import TypeAdapter
 from starlette.concurrency import run_in_threadpool
 
 from pennant.api.keeping import changed, created, overview_of, state_of
-from pennant.api.kept import Kept, Listed, Site, download, file_name
+from pennant.api.kept import Kept, Listed, Pictures, Site, download, file_name
 from pennant.api.models import (
     BroughtIn,
     Change,
@@ -19,18 +21,20 @@ from pennant.api.models import (
 )
 from pennant.core.document.lengths import Units as JobUnits
 from pennant.core.document.refusal import JobRefused
+from pennant.core.site.entries import NotedPhotograph
 from pennant.core.survey.blank import blank_job
 from pennant.drawing.shapes import Picture
-from pennant.files.bundle import BundledEvent, read_bundle, write_bundle
+from pennant.files.bundle import MOST_PICTURES, BundledEntry, read_bundle, write_bundle
 from pennant.files.elevation_in import Units, read_elevation
 from pennant.files.job_json import NotAJobFile, job_of_walls, read_job, write_job
 from pennant.files.notebook_csv import walls_in_csv
 from pennant.files.picture_svg import picture_svg
 from pennant.store.jobs import JobNotFound
 from pennant.store.jobs import Shelf as JobShelf
-from pennant.store.record import AsItWas, Brought
+from pennant.store.record import AsItWas, Sent
 
 router = APIRouter(prefix="/api")
+_BUNDLED = TypeAdapter(list[BundledEntry])
 
 
 @router.get("/jobs")
@@ -87,38 +91,55 @@ async def import_measures(request: Request, jobs: Kept, units: JobUnits = "in") 
 
 
 @router.post("/jobs/import/zip", status_code=201)
-async def import_bundle(request: Request, jobs: Kept, site: Site) -> JobState:
-    """Keep the job of a zip with its record; it is read whole and checked before anything is."""
+async def import_bundle(
+    request: Request, jobs: Kept, site: Site, pictures: Pictures
+) -> JobState:  # fmt: skip
+    """Keep the job of a zip with its record and photographs, read whole and checked before."""
     body = await request.body()
 
     def brought() -> JobState:
         bundle = read_bundle(body)
         state = created(jobs, bundle.job, "Brought in")
-        site.bring(state.id, [
-            Brought(one.key, one.at, one.piece, one.event, AsItWas(one.outline, one.cut_from),
-                    one.takes_back)
-            for one in bundle.events
-        ])  # fmt: skip
+        names = {
+            old: pictures.add(state.id, plain.jpeg, plain.size, MOST_PICTURES)
+            for old, plain in bundle.photographs.items()
+        }
+        site.bring(state.id, [_sent(one, names) for one in bundle.entries])
         return state
 
     return await run_in_threadpool(brought)
 
 
+def _sent(one: BundledEntry, names: Mapping[str, str]) -> Sent:
+    """An entry that was brought along; its photograph has a new name."""
+    said = one.said.model_dump(mode="json")
+    if "name" in said and said["kind"] == "photograph":
+        said["name"] = names[said["name"]]
+    return Sent(
+        key=one.key, said=said, was=tuple(AsItWas(was.outline, was.cut_from) for was in one.was),
+        at=one.at, said_at=one.said_at, clock=one.clock, takes_back=one.takes_back,
+    )  # fmt: skip
+
+
 @router.get("/jobs/{id_}/as-zip", response_class=Response)
-def job_as_zip(id_: str, jobs: Kept, site: Site) -> Response:
-    """Return a job with its record as one zip."""
+def job_as_zip(id_: str, jobs: Kept, site: Site, pictures: Pictures) -> Response:
+    """Return a job with its record and its photographs as one zip."""
     job = read_job(jobs.get(id_).document)
-    kept = site.events(id_)
+    kept = site.entries(id_)
     place = {one.id: number for number, one in enumerate(kept)}
-    events = [
-        BundledEvent(
-            key=f"{id_}-{one.id:06d}", at=one.at, piece=one.piece, event=one.event,
-            outline=one.as_it_was.outline, cut_from=one.as_it_was.cut_from,
-            takes_back=place.get(one.takes_back) if one.takes_back is not None else None,
-        )
+    entries = _BUNDLED.validate_python([
+        {
+            "key": one.key, "at": one.at, "said_at": one.said_at,
+            "clock": one.clock, "said": one.said,
+            "was": [{"outline": was.outline, "cut_from": was.cut_from} for was in one.was],
+            "takes_back": place.get(one.takes_back) if one.takes_back is not None else None,
+        }
         for one in kept
-    ]  # fmt: skip
-    return download(write_bundle(job, events), f"{file_name(job)}.zip", "application/zip")
+    ])  # fmt: skip
+    named = [one.said.name for one in entries if isinstance(one.said, NotedPhotograph)]
+    photographs = {name: pictures.get(id_, name).picture for name in named}
+    zipped = write_bundle(job, entries, photographs)
+    return download(zipped, f"{file_name(job)}.zip", "application/zip")
 
 
 @router.get("/jobs/{id_}")

@@ -8,6 +8,7 @@ from fastapi import Depends, Request, Response
 from pennant.core.document.job import Job
 from pennant.store.jobs import Jobs
 from pennant.store.overviews import Overviews
+from pennant.store.photographs import Photographs
 from pennant.store.record import SiteRecord
 from pennant.store.shelf import ProductShelf
 
@@ -36,6 +37,12 @@ def the_record(request: Request) -> SiteRecord:
     return record
 
 
+def the_photographs(request: Request) -> Photographs:
+    """Return the photographs that this application keeps."""
+    photographs: Photographs = request.app.state.photographs
+    return photographs
+
+
 def the_products(request: Request) -> ProductShelf:
     """Return the products that this application keeps."""
     products: ProductShelf = request.app.state.products
@@ -43,6 +50,7 @@ def the_products(request: Request) -> ProductShelf:
 
 
 Products = Annotated[ProductShelf, Depends(the_products)]
+Pictures = Annotated[Photographs, Depends(the_photographs)]
 Site = Annotated[SiteRecord, Depends(the_record)]
 
 

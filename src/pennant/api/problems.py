@@ -19,6 +19,7 @@ from pennant.files.job_json import NotAJobFile, problems_in
 from pennant.meter.link import MeterOff
 from pennant.store.database import StoreError
 from pennant.store.jobs import EditionConflict, JobNotFound, NothingToDo
+from pennant.store.photographs import PhotographNotFound, TooManyPhotographs
 from pennant.store.record import KeyTaken
 
 log = logging.getLogger("pennant")
@@ -76,6 +77,14 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(JobNotFound)
     def missing(_: Request, error: JobNotFound) -> JSONResponse:
         return problem(404, "no-such-job", "There is no such job", str(error))
+
+    @app.exception_handler(PhotographNotFound)
+    def no_photograph(_: Request, error: PhotographNotFound) -> JSONResponse:
+        return problem(404, "no-such-photograph", "There is no such photograph", str(error))
+
+    @app.exception_handler(TooManyPhotographs)
+    def many_photographs(_: Request, error: TooManyPhotographs) -> JSONResponse:
+        return _refused([Problem(pointer="/photograph", message=str(error))])
 
     @app.exception_handler(EditionConflict)
     def conflict(_: Request, error: EditionConflict) -> JSONResponse:

@@ -1,20 +1,34 @@
-"""A job with its record as one zip, out and in: read whole and checked before anything is kept."""
+"""A job with its record and its photographs as one zip, out and in.
+
+It is read whole and checked before anything of it is kept.
+"""
 
 import io
 import json
+import re
 import zipfile
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import datetime
+from typing import Any
 
 from pydantic import Field, TypeAdapter, ValidationError
 
 from pennant.core.document.job import Job
 from pennant.core.document.values import Value
-from pennant.core.site.record import Event
-from pennant.files.job_json import LARGEST, read_job, write_job
+from pennant.core.site.entries import NotedPhotograph, NotedPieces, Said, TakenBack
+from pennant.files.job_json import LARGEST, NotAJobFile, read_job, write_job
+from pennant.files.photographs import Plain, plain_picture
 
 JOB, RECORD = "job.json", "record.json"
-MOST_EVENTS = 20_000
+MOST_ENTRIES = 20_000
+MOST_PICTURES = 200
+LARGEST_RECORD = 4 * LARGEST
+"""Bytes: a kitchen noted piece by piece, each with its outline."""
+LARGEST_PICTURE = 2 * 2**20
+LARGEST_ZIP = 120 * 2**20
+"""Bytes: a job with all the photographs that it may have."""
+_PICTURE = re.compile(r"^photographs/[0-9a-f]{12}\.jpg$")
 DATE = (2000, 1, 1, 0, 0, 0)
 """Of every file in a bundle: the same job gives the same bytes."""
 
@@ -27,72 +41,121 @@ _Rings = tuple[tuple[tuple[float, float], ...], ...]
 _Box = tuple[float, float, float, float]
 
 
-class BundledEvent(Value):
-    """An event of the record as it goes along. ``takes_back`` is the number of another, from 0."""
+class BundledPiece(Value):
+    """A piece as it was: its surface and outline, and the tile that it was cut from."""
+
+    outline: tuple[str, _Rings] | None = None
+    cut_from: tuple[int, bool, tuple[str, ...], tuple[_Box, ...]] | None = None
+
+
+class BundledEntry(Value):
+    """An entry of the record as it goes along. ``takes_back`` is the number of another, from 0."""
 
     key: str = Field(min_length=8, max_length=80)
     at: str = Field(max_length=40)
-    piece: str = Field(min_length=1, max_length=40)
-    event: Event
-    outline: tuple[str, _Rings] | None = None
-    cut_from: tuple[int, bool, tuple[str, ...], tuple[_Box, ...]] | None = None
-    takes_back: int | None = Field(default=None, ge=0, le=MOST_EVENTS)
+    said_at: str | None = Field(default=None, max_length=40)
+    clock: str | None = Field(default=None, max_length=100)
+    said: Said
+    was: tuple[BundledPiece, ...] = ()
+    takes_back: int | None = Field(default=None, ge=0, le=MOST_ENTRIES)
 
 
 @dataclass(frozen=True)
 class Bundle:
-    """What a zip holds."""
+    """What a zip holds; photographs are by their names."""
 
     job: Job
-    events: tuple[BundledEvent, ...]
+    entries: tuple[BundledEntry, ...]
+    photographs: Mapping[str, Plain] = field(default_factory=dict)
 
 
-_EVENTS = TypeAdapter(tuple[BundledEvent, ...])
+_ENTRIES = TypeAdapter(tuple[BundledEntry, ...])
 
 
-def write_bundle(job: Job, events: Sequence[BundledEvent]) -> bytes:
-    """Return the job and its events as a zip."""
+def write_bundle(
+    job: Job, entries: Sequence[BundledEntry], photographs: Mapping[str, bytes] | None = None
+) -> bytes:
+    """Return the job, its entries and its photographs (JPEG, by name) as a zip."""
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as bundle:
-        record = _EVENTS.dump_json(tuple(events), indent=1).decode()
+        record = _ENTRIES.dump_json(tuple(entries), indent=1).decode()
         for name, text in ((JOB, write_job(job)), (RECORD, record)):
             bundle.writestr(zipfile.ZipInfo(name, DATE), text, zipfile.ZIP_DEFLATED)
+        for name, picture in sorted((photographs or {}).items()):
+            bundle.writestr(zipfile.ZipInfo(f"photographs/{name}.jpg", DATE), picture)
     return out.getvalue()
 
 
 def read_bundle(raw: bytes) -> Bundle:
     """Return what a zip holds; raise `NotABundle`, or what `read_job` raises.
 
-    Only the two names that a bundle has are read, none as a path, and no more bytes than a job file
-    may have, counted as they unpack.
+    Only names that a bundle has are read, none as a path, and no more bytes than a job file, a
+    record or a photograph may have, counted as they unpack.
     """
     try:
         with zipfile.ZipFile(io.BytesIO(raw)) as bundle:
             names = bundle.namelist()
-            if sorted(names) != sorted({JOB, RECORD} & set(names)) or JOB not in names:
-                raise NotABundle(f"must hold {JOB} and {RECORD}, and nothing else")
-            job = read_job(_unpacked(bundle, JOB))
-            record = _unpacked(bundle, RECORD) if RECORD in names else b"[]"
+            pictures = [name for name in names if _PICTURE.match(name)]
+            known = sorted({JOB, RECORD, *pictures} & set(names))
+            if sorted(names) != known or JOB not in names or len(pictures) > MOST_PICTURES:
+                raise NotABundle(f"must hold {JOB}, {RECORD} and photographs, and nothing else")
+            job = read_job(_unpacked(bundle, JOB, LARGEST))
+            record = _unpacked(bundle, RECORD, LARGEST_RECORD) if RECORD in names else b"[]"
+            photographs = {}
+            for name in pictures:
+                photographs[name[12:-4]] = plain_picture(_unpacked(bundle, name, LARGEST_PICTURE))
     except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError) as error:
         raise NotABundle("is no zip, or is damaged") from error
+    except ValueError as error:
+        if isinstance(error, NotABundle | NotAJobFile):
+            raise
+        raise NotABundle(f"holds a photograph that {error}") from error
     try:
-        events = _EVENTS.validate_python(json.loads(record))
-    except (ValidationError, ValueError, RecursionError) as error:
+        entries = _ENTRIES.validate_python([_as_entry(one) for one in json.loads(record)])
+    except (ValidationError, ValueError, TypeError, RecursionError) as error:
         raise NotABundle(f"has a {RECORD} that is no record") from error
-    if len(events) > MOST_EVENTS:
-        raise NotABundle(f"holds more than {MOST_EVENTS:,} events")
-    if len({one.key for one in events}) < len(events):
-        raise NotABundle(f"holds one event twice in its {RECORD}")
-    for number, one in enumerate(events):
-        if one.takes_back is not None and one.takes_back >= number:
-            raise NotABundle(f"takes back event {one.takes_back}, which is not before {number}")
-    return Bundle(job, events)
+    if len(entries) > MOST_ENTRIES:
+        raise NotABundle(f"holds more than {MOST_ENTRIES:,} entries")
+    if len({one.key for one in entries}) < len(entries):
+        raise NotABundle(f"holds one entry twice in its {RECORD}")
+    for number, one in enumerate(entries):
+        _check(number, one, photographs)
+    return Bundle(job, entries, photographs)
 
 
-def _unpacked(bundle: zipfile.ZipFile, name: str) -> bytes:
-    """A file of a bundle, as far as a job file may be long."""
+def _check(number: int, one: BundledEntry, photographs: Mapping[str, Plain]) -> None:
+    """Refuse an entry that cannot be kept as it stands."""
+    if one.takes_back is not None and one.takes_back >= number:
+        raise NotABundle(f"takes back entry {one.takes_back}, which is not before {number}")
+    if isinstance(one.said, TakenBack) and one.takes_back is None:
+        raise NotABundle(f"takes back nothing in entry {number}")
+    if isinstance(one.said, NotedPieces) and len(one.was) != len(one.said.pieces):
+        raise NotABundle(f"does not say of every piece of entry {number} how it was")
+    if isinstance(one.said, NotedPhotograph) and one.said.name not in photographs:
+        raise NotABundle(f"lacks the photograph of entry {number}")
+    for at in (one.at, one.said_at):
+        try:
+            datetime.fromisoformat(at or one.at)
+        except ValueError:
+            raise NotABundle(f"has a time in entry {number} that is none") from None
+
+
+def _as_entry(one: Any) -> Any:
+    """An entry in the form of before, of one piece each, as it is written now."""
+    if not isinstance(one, Mapping) or "piece" not in one:
+        return one
+    rest = {name: one[name] for name in ("key", "at", "takes_back") if name in one}
+    if one.get("event") == "taken back":
+        return {**rest, "said": {"kind": "taken back"}}
+    said = {"kind": "pieces", "event": one.get("event"), "pieces": [one["piece"]]}
+    was = {name: one.get(name) for name in ("outline", "cut_from")}
+    return {**rest, "said": said, "was": [was]}
+
+
+def _unpacked(bundle: zipfile.ZipFile, name: str, most: int) -> bytes:
+    """A file of a bundle, as far as it may be long."""
     with bundle.open(name) as file:
-        raw = file.read(LARGEST + 1)
-    if len(raw) > LARGEST:
-        raise NotABundle(f"holds a {name} of more than {LARGEST:,} bytes")
+        raw = file.read(most + 1)
+    if len(raw) > most:
+        raise NotABundle(f"holds a {name} of more than {most:,} bytes")
     return raw

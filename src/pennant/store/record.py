@@ -1,14 +1,16 @@
-"""The record of the site: events about pieces, only ever added to."""
+"""The record of the site: what was noted there, only ever added to."""
 
 import json
 import sqlite3
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from pennant.core.site.record import Event
 from pennant.store.database import Database, now
 from pennant.store.jobs import JobNotFound
+
+TAKEN_BACK = "taken back"
 
 
 @dataclass(frozen=True)
@@ -24,19 +26,51 @@ class AsItWas:
 
 
 @dataclass(frozen=True)
-class StoredEvent:
-    """An event with the time at which it was kept (ISO 8601, UTC) and the revision it was made on.
+class Sent:
+    """What is to be kept. ``key`` was made by who noted it.
 
-    ``takes_back`` is the id of the event that a taken-back takes back.
+    ``said_at`` is when it was noted, put right by the server's clock, ``clock`` the same as the
+    clock of who noted it had it. ``said`` is JSON data as it was said, with its ``kind``; ``was``
+    are its pieces, in their order.
+    ``takes_back`` is the id of the entry that a taken-back takes back.
+    """
+
+    key: str
+    said: Mapping[str, Any]
+    revision: int = 1
+    was: tuple[AsItWas, ...] = ()
+    said_at: str | None = None
+    takes_back: int | None = None
+    at: str | None = None
+    clock: str | None = None
+
+    @property
+    def kind(self) -> str:
+        """What it is about: pieces, batch, section, step ..."""
+        return str(self.said["kind"])
+
+
+@dataclass(frozen=True)
+class StoredEntry:
+    """An entry with the time at which it was kept (ISO 8601, UTC) and the revision it was made on.
+
+    ``takes_back`` is the id of the entry that a taken-back takes back.
     """
 
     id: int
+    key: str
     at: str
-    piece: str
-    event: Event
+    said_at: str | None
+    said: Mapping[str, Any]
     revision: int
-    as_it_was: AsItWas
+    was: tuple[AsItWas, ...]
     takes_back: int | None
+    clock: str | None = None
+
+    @property
+    def kind(self) -> str:
+        """What it is about: pieces, batch, section, step ..."""
+        return str(self.said["kind"])
 
 
 @dataclass(frozen=True)
@@ -52,73 +86,75 @@ class OldNote:
     document: str
 
 
-@dataclass(frozen=True)
-class Brought:
-    """An event of a record that was brought along; ``takes_back`` is the place of another in it."""
-
-    key: str
-    at: str
-    piece: str
-    event: Event
-    as_it_was: AsItWas
-    takes_back: int | None
-
-
 class KeyTaken(Exception):
     """A key that was sent before with another content: which of the two is meant cannot be told."""
 
 
 class SiteRecord:
-    """The events of all jobs in one database. Every method is one transaction."""
+    """The entries of all jobs in one database. Every method is one transaction."""
 
     def __init__(self, database: Database) -> None:
         self.database = database
 
-    def events(self, job: str) -> list[StoredEvent]:
-        """Return a job's events in the order in which they were kept; raise `JobNotFound`."""
+    def entries(self, job: str) -> list[StoredEntry]:
+        """Return a job's entries in the order in which they were kept; raise `JobNotFound`."""
         with self.database.reading() as db:
-            return _events(db, job)
+            return _entries(db, job)
 
-    def add(
-        self, job: str, key: str, piece: str, event: Event, revision: int, as_it_was: AsItWas,
-        takes_back: int | None = None,
-    ) -> list[StoredEvent]:  # fmt: skip
-        """Keep an event and return all of the job's. The same ``key`` again is the same event.
+    def jobs(self) -> list[str]:
+        """Return the jobs in use that anything was noted of, the last noted first."""
+        with self.database.reading() as db:
+            return [
+                row[0] for row in db.execute(
+                    "select job_id from site_entry join job on job.id = job_id"
+                    " where deleted is null group by job_id order by max(site_entry.id) desc"
+                )
+            ]  # fmt: skip
 
-        A taken-back names the event that it takes back; one of an event that is not there, or is
+    def id_of(self, job: str, key: str) -> int | None:
+        """Return the id of the entry of a key; None where there is none."""
+        with self.database.reading() as db:
+            row = db.execute(
+                "select id from site_entry where job_id = ? and key = ?", (job, key)
+            ).fetchone()
+        return None if row is None else int(row["id"])
+
+    def said_under(self, job: str, key: str) -> Mapping[str, Any] | None:
+        """Return what was said under a key; None where nothing was."""
+        with self.database.reading() as db:
+            row = db.execute(
+                "select said from site_entry where job_id = ? and key = ?", (job, key)
+            ).fetchone()
+        return None if row is None else json.loads(row["said"])
+
+    def add(self, job: str, sent: Sent) -> list[StoredEntry]:
+        """Keep an entry and return all of the job's. The same key again is the same entry.
+
+        A taken-back names the entry that it takes back; one of an entry that is not there, or is
         taken back already, changes nothing. Raise `KeyTaken` where the key was sent with another
         content, `JobNotFound`.
         """
         with self.database.writing() as db:
-            before = _events(db, job)
-            known = db.execute(
-                "select piece, event from site_event where job_id = ? and key = ?", (job, key)
-            ).fetchone()
-            if known is not None:
-                if (known["piece"], known["event"]) != (piece, event):
-                    raise KeyTaken(
-                        f"the key {key!r} was sent before for {known['piece']} {known['event']}"
-                    )
+            before = _entries(db, job)
+            if _known(db, job, sent):
                 return before
             gone = {one.takes_back for one in before}
-            standing = {one.id for one in before if one.event != "taken back"} - gone
-            if event != "taken back" or takes_back in standing:
-                _insert(db, job, key, now(), piece, event, revision, as_it_was, takes_back, None)
-            return _events(db, job)
+            standing = {one.id for one in before if one.kind != TAKEN_BACK} - gone
+            if sent.kind != TAKEN_BACK or sent.takes_back in standing:
+                _insert(db, job, sent)
+            return _entries(db, job)
 
-    def bring(self, job: str, events: Sequence[Brought]) -> None:
-        """Keep the events of a record that was brought along, in order, all or none.
+    def bring(self, job: str, entries: Sequence[Sent]) -> None:
+        """Keep the entries of a record that was brought along, in order, all or none.
 
         ``takes_back`` of each counts those before it from 0. Raise `JobNotFound`.
         """
         with self.database.writing() as db:
-            _events(db, job)
+            _entries(db, job)
             ids: list[int] = []
-            for one in events:
+            for one in entries:
                 back = ids[one.takes_back] if one.takes_back is not None else None
-                _insert(db, job, one.key, one.at, one.piece, one.event, 1, one.as_it_was, back,
-                        None)  # fmt: skip
-                ids.append(int(db.execute("select last_insert_rowid()").fetchone()[0]))
+                ids.append(_insert(db, job, one, takes_back=back))
 
     def old_notes(self, job: str) -> list[OldNote]:
         """Return the notes of the older table that are not copied yet, in order."""
@@ -131,7 +167,7 @@ class SiteRecord:
                 "  (select max(number) from revision as r where r.job_id = noted.job_id"
                 "   and r.at <= noted.at), 1)"
                 " where noted.job_id = ?"
-                " and noted.id not in (select noted from site_event where noted is not null)"
+                " and noted.id not in (select noted from site_entry where noted is not null)"
                 " order by noted.id",
                 (job,),
             ).fetchall()
@@ -147,55 +183,80 @@ class SiteRecord:
         """Copy notes of the older table, each with the piece as it was on its revision."""
         found = [(note, as_it_was(note)) for note in notes]  # planned before the file is locked
         with self.database.writing() as db:
-            done = {row[0] for row in db.execute("select noted from site_event where noted > 0")}
+            done = {row[0] for row in db.execute("select noted from site_entry where noted > 0")}
             for note, was in found:
                 if note.id in done:
                     continue
-                before = _events(db, job)
-                back = _last_standing(before, note.piece) if note.event == "taken back" else None
-                _insert(db, job, note.key, note.at, note.piece, note.event, note.revision, was,
-                        back, note.id)  # fmt: skip
+                if note.event == TAKEN_BACK:
+                    back = _last_standing(_entries(db, job), note.piece)
+                    sent = Sent(note.key, {"kind": TAKEN_BACK}, note.revision, at=note.at)
+                    _insert(db, job, sent, takes_back=back, noted=note.id)
+                else:
+                    sent = Sent(note.key, said_of(note.event, note.piece), note.revision, (was,),
+                                at=note.at)  # fmt: skip
+                    _insert(db, job, sent, noted=note.id)
 
 
-def _last_standing(events: Sequence[StoredEvent], piece: str) -> int | None:
-    """The last event about a piece that is not taken back."""
-    gone = {one.takes_back for one in events}
+def said_of(event: str, *pieces: str) -> dict[str, Any]:
+    """Return how it is said that something was done to pieces.
+
+    >>> said_of("cut", "A1.1")
+    {'kind': 'pieces', 'event': 'cut', 'pieces': ['A1.1']}
+    """
+    return {"kind": "pieces", "event": event, "pieces": list(pieces)}
+
+
+def _known(db: sqlite3.Connection, job: str, sent: Sent) -> bool:
+    """Whether an entry was sent before; raise `KeyTaken` where another was, under its key."""
+    row = db.execute(
+        "select said from site_entry where job_id = ? and key = ?", (job, sent.key)
+    ).fetchone()
+    if row is None:
+        return False
+    if (said := json.loads(row["said"])) != json.loads(json.dumps(dict(sent.said))):
+        before = " ".join((*said.get("pieces", ()), said.get("event", said["kind"])))
+        raise KeyTaken(f"the key {sent.key!r} was sent before for {before}")
+    return True
+
+
+def _last_standing(entries: Sequence[StoredEntry], piece: str) -> int | None:
+    """The last entry about a piece that is not taken back."""
+    gone = {one.takes_back for one in entries}
     standing = [
-        one.id
-        for one in events
-        if one.piece == piece and one.event != "taken back" and one.id not in gone
+        one.id for one in entries if piece in one.said.get("pieces", ()) and one.id not in gone
     ]
     return standing[-1] if standing else None
 
 
 def _insert(
-    db: sqlite3.Connection, job: str, key: str, at: str, piece: str, event: Event, revision: int,
-    was: AsItWas, takes_back: int | None, noted: int | None,
-) -> None:  # fmt: skip
-    outline, cut_from = (
-        None if one is None else json.dumps(one) for one in (was.outline, was.cut_from)
-    )
-    db.execute(
-        "insert into site_event (job_id, key, at, piece, event, revision, outline, cut_from,"
-        " takes_back, noted) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        (job, key, at, piece, event, revision, outline, cut_from, takes_back, noted),
-    )
+    db: sqlite3.Connection, job: str, sent: Sent, *, takes_back: int | None = None,
+    noted: int | None = None,
+) -> int:  # fmt: skip
+    was = [[one.outline, one.cut_from] for one in sent.was]
+    back = sent.takes_back if takes_back is None else takes_back
+    row = db.execute(
+        "insert into site_entry (job_id, key, at, said_at, clock, kind, said, was, revision,"
+        " takes_back, noted) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        (job, sent.key, sent.at or now(), sent.said_at, sent.clock, sent.kind,
+         json.dumps(dict(sent.said)), json.dumps(was), sent.revision, back, noted),
+    )  # fmt: skip
+    assert row.lastrowid is not None
+    return row.lastrowid
 
 
-def _events(db: sqlite3.Connection, job: str) -> list[StoredEvent]:
+def _entries(db: sqlite3.Connection, job: str) -> list[StoredEntry]:
     if db.execute("select 1 from job where id = ? and deleted is null", (job,)).fetchone() is None:
         raise JobNotFound(job)
     rows = db.execute(
-        "select id, at, piece, event, revision, outline, cut_from, takes_back from site_event"
+        "select id, key, at, said_at, clock, said, was, revision, takes_back from site_entry"
         " where job_id = ? order by id",
         (job,),
     )
     return [
-        StoredEvent(
-            row["id"], row["at"], row["piece"], row["event"], row["revision"],
-            AsItWas(*(None if row[part] is None else json.loads(row[part])
-                      for part in ("outline", "cut_from"))),
-            row["takes_back"],
+        StoredEntry(
+            row["id"], row["key"], row["at"], row["said_at"], json.loads(row["said"]),
+            row["revision"], tuple(AsItWas(*one) for one in json.loads(row["was"])),
+            row["takes_back"], row["clock"],
         )
         for row in rows
     ]  # fmt: skip

@@ -334,12 +334,7 @@ def said_record(job: Job, made: Plan, record: Record, events: Sequence[SiteEvent
     again = again_of(record, events, found.stock.sheet, items)
     moved = dealt_otherwise(record, found.stock)
     fresh = sum(one.tile is None for one in again) + len(moved)
-    boxes = next(line.amount for line in made.quantities if line.id == "boxes")
-    bought = round(boxes) * job.tile.per_box
-    if job.shades.boxes:
-        # What came is counted: boxes as they were opened, less what broke on the way.
-        boxes = len(job.shades.boxes)
-        bought = sum(sum(box.counts) for box in job.shades.boxes)
+    boxes, bought = bought_of(job, made)
     left = bought - len(found.stock.tiles) - fresh
     pieces = len(made.pieces)
     done = f"{record.count('cut')} cut, {record.count('set')} set of {pieces} pieces"
@@ -348,12 +343,23 @@ def said_record(job: Job, made: Plan, record: Record, events: Sequence[SiteEvent
     return SaidRecord(
         states=dict(record.states), last=dict(record.last), done=done,
         again=tuple(SaidAgain(piece=one.piece, says=_again(job, one)) for one in again),
-        left=f"{left} whole tiles left over of {bought} in {boxes:.0f} boxes"
-        if left >= 0 else f"{-left} tiles short of what {boxes:.0f} boxes hold: get another box",
+        left=f"{left} whole tiles left over of {bought} in {boxes} boxes"
+        if left >= 0 else f"{-left} tiles short of what {boxes} boxes hold: get another box",
         tiles={piece: f"cut from tile {tile.number}" for piece, tile in record.tiles.items()}
         | dict.fromkeys(moved, "a tile of its own: the plan's is cut already"),
         elsewhere=tuple(f"{one.piece}, {one.event}" for one in record.elsewhere),
     )  # fmt: skip
+
+
+def bought_of(job: Job, made: Plan) -> tuple[int, int]:
+    """Return how many boxes of the wall's tile there are, and how many tiles are in them.
+
+    What came is counted where boxes were opened: as they were, less what broke on the way.
+    """
+    if job.shades.boxes:
+        return len(job.shades.boxes), sum(sum(box.counts) for box in job.shades.boxes)
+    boxes = round(next(line.amount for line in made.quantities if line.id == "boxes"))
+    return boxes, boxes * job.tile.per_box
 
 
 def _again(job: Job, again: Again) -> str:

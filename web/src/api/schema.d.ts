@@ -525,7 +525,7 @@ export interface paths {
         put?: never;
         /**
          * Import Bundle
-         * @description Keep the job of a zip with its record; it is read whole and checked before anything is.
+         * @description Keep the job of a zip with its record and photographs, read whole and checked before.
          */
         post: operations["import_bundle_api_jobs_import_zip_post"];
         delete?: never;
@@ -543,7 +543,7 @@ export interface paths {
         };
         /**
          * Job As Zip
-         * @description Return a job with its record as one zip.
+         * @description Return a job with its record and its photographs as one zip.
          */
         get: operations["job_as_zip_api_jobs__id___as_zip_get"];
         put?: never;
@@ -838,6 +838,95 @@ export interface paths {
          *     ``only`` names parts of it; refused where the format has no such part, or days have no plan.
          */
         get: operations["job_as_api_jobs__id___as__form__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Site Now
+         * @description Return where the work stands: pieces, clocks, entries, whether tile lasts.
+         */
+        get: operations["site_now_api_jobs__id___site_get"];
+        put?: never;
+        /**
+         * Note Entry
+         * @description Note something. It is kept before this answers; sent again it is the same entry.
+         *
+         *     Nothing that was noted is refused because the plan has moved on since: what is about pieces that
+         *     it no longer has is kept, and told as such.
+         */
+        post: operations["note_entry_api_jobs__id___site_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/refit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Refit To
+         * @description Return what a reading means and the ways to go on from it. Nothing is kept.
+         */
+        post: operations["refit_to_api_jobs__id___refit_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Photograph
+         * @description Keep a photograph, taken anew into a plain picture, and note it. Sent again it is the same.
+         *
+         *     Place and camera are not in what is kept.
+         */
+        post: operations["add_photograph_api_jobs__id___photographs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/photographs/{name}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photograph
+         * @description Return a photograph of a job.
+         */
+        get: operations["photograph_api_jobs__id___photographs__name__jpg_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1397,7 +1486,8 @@ export interface components {
              *       },
              *       "left": 0,
              *       "right": 0,
-             *       "top": 0
+             *       "top": 0,
+             *       "eased": []
              *     }
              */
             start: components["schemas"]["Start-Input"];
@@ -1466,7 +1556,8 @@ export interface components {
              *       },
              *       "left": 0,
              *       "right": 0,
-             *       "top": 0
+             *       "top": 0,
+             *       "eased": []
              *     }
              */
             start: components["schemas"]["Start-Output"];
@@ -1498,6 +1589,55 @@ export interface components {
             trim: number;
         };
         /**
+         * AsFound
+         * @description How much further out the ends and the top of a wall were found in setting than surveyed.
+         *
+         *     To the right and up are positive, at the left end too.
+         */
+        "AsFound-Input": {
+            /**
+             * Left
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            left: number | string;
+            /**
+             * Right
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            right: number | string;
+            /**
+             * Top
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            top: number | string;
+        };
+        /**
+         * AsFound
+         * @description How much further out the ends and the top of a wall were found in setting than surveyed.
+         *
+         *     To the right and up are positive, at the left end too.
+         */
+        "AsFound-Output": {
+            /**
+             * Left
+             * @default 0
+             */
+            left: number;
+            /**
+             * Right
+             * @default 0
+             */
+            right: number;
+            /**
+             * Top
+             * @default 0
+             */
+            top: number;
+        };
+        /**
          * Aside
          * @description A warning about the survey that was looked at and set aside, with the reason.
          */
@@ -1506,6 +1646,20 @@ export interface components {
             doubt: string;
             /** Why */
             why: string;
+        };
+        /**
+         * AskedReading
+         * @description A reading that is to be looked at before it is noted.
+         */
+        AskedReading: {
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units: "in" | "mm";
+            /** Reading */
+            reading: components["schemas"]["Left"] | components["schemas"]["Height"] | components["schemas"]["Joint"] | components["schemas"]["Lean"] | components["schemas"]["BoxMoved"];
         };
         /**
          * Basketweave
@@ -1814,6 +1968,31 @@ export interface components {
              */
             after: number;
             tile: components["schemas"]["Tile-Output"];
+        };
+        /**
+         * BoxMoved
+         * @description A box that is not where it was measured: so far to the right of its place, and up.
+         */
+        BoxMoved: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "box";
+            /** Thing */
+            thing: string;
+            /**
+             * Right
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            right: number | string;
+            /**
+             * Up
+             * @description A number is millimetres; a string is a length as written on a pad.
+             * @default 0
+             */
+            up: number | string;
         };
         /**
          * BoxSize
@@ -2576,6 +2755,60 @@ export interface components {
             svg: string;
         };
         /**
+         * Eased
+         * @description Joints beyond a place that are wider or narrower by so much each, for what setting found.
+         *
+         *     ``past`` is the edge of the last tile that stays as it is. What lies on the far side of it, to
+         *     the ``left``, the ``right`` or ``up``, moves by ``by`` a joint, over so many ``joints`` (0 is
+         *     all of them).
+         */
+        "Eased-Input": {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "left" | "right" | "up";
+            /**
+             * Past
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            past: number | string;
+            /**
+             * By
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            by: number | string;
+            /**
+             * Joints
+             * @default 0
+             */
+            joints: number;
+        };
+        /**
+         * Eased
+         * @description Joints beyond a place that are wider or narrower by so much each, for what setting found.
+         *
+         *     ``past`` is the edge of the last tile that stays as it is. What lies on the far side of it, to
+         *     the ``left``, the ``right`` or ``up``, moves by ``by`` a joint, over so many ``joints`` (0 is
+         *     all of them).
+         */
+        "Eased-Output": {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "left" | "right" | "up";
+            /** Past */
+            past: number;
+            /** By */
+            by: number;
+            /**
+             * Joints
+             * @default 0
+             */
+            joints: number;
+        };
+        /**
          * EdgeReading
          * @description A line where tile stops, and every different answer that it gets.
          */
@@ -3308,6 +3541,24 @@ export interface components {
             joint_least: number;
             /** Joint Most */
             joint_most?: number | null;
+        };
+        /**
+         * Height
+         * @description How high over the counter line the top of a set piece is, at its place.
+         */
+        Height: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "height";
+            /** Piece */
+            piece: string;
+            /**
+             * Value
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            value: number | string;
         };
         /**
          * Herringbone
@@ -4210,6 +4461,26 @@ export interface components {
             join: "inside" | "outside" | "none";
         };
         /**
+         * Joint
+         * @description The joint between two set pieces, side by side or one over the other.
+         */
+        Joint: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "joint";
+            /** Piece */
+            piece: string;
+            /** Other */
+            other: string;
+            /**
+             * Value
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            value: number | string;
+        };
+        /**
          * Kitchen
          * @description The whole survey, worked out. ``laser`` is the laser line's height over the datum.
          */
@@ -4225,6 +4496,52 @@ export interface components {
              * @default []
              */
             areas: components["schemas"]["PlacedArea"][];
+        };
+        /**
+         * Lean
+         * @description How far the top of a wall's end stands to the right of its foot: a corner's real angle.
+         */
+        Lean: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lean";
+            /** Wall */
+            wall: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Value
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            value: number | string;
+        };
+        /**
+         * Left
+         * @description What is left from the side of a set piece to the line that its course runs to.
+         */
+        Left: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "left";
+            /** Piece */
+            piece: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Value
+             * @description From the tile's edge to the wall, casing or side itself.
+             */
+            value: number | string;
         };
         /**
          * Level
@@ -4528,9 +4845,252 @@ export interface components {
              * Event
              * @enum {string}
              */
-            event: "cut" | "set" | "broken" | "taken back";
+            event: "cut" | "set" | "broken" | "taken off" | "taken back";
             /** Takes Back */
             takes_back?: number | null;
+        };
+        /**
+         * NotedBatch
+         * @description A batch was mixed, used up, or what was left of it thrown away.
+         *
+         *     ``powder`` in kg and ``water`` in litres, where they differ from the mixing card's; ``of`` is
+         *     the key of the entry of a batch that it goes on from.
+         */
+        NotedBatch: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "batch";
+            /**
+             * Event
+             * @enum {string}
+             */
+            event: "mixed" | "used up" | "thrown away";
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "adhesive" | "grout";
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
+            /** Powder */
+            powder?: number | null;
+            /** Water */
+            water?: number | null;
+            /** Of */
+            of?: string | null;
+        };
+        /**
+         * NotedBox
+         * @description A box was opened.
+         */
+        NotedBox: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "box";
+            /** Name */
+            name: string;
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
+            /**
+             * Shade
+             * @default
+             */
+            shade: string;
+            /**
+             * Broken
+             * @description Tiles in it that came broken.
+             * @default 0
+             */
+            broken: number;
+        };
+        /**
+         * NotedCulls
+         * @description Tiles were put aside: chipped, warped, off in shade. They go to the cuts.
+         */
+        NotedCulls: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "culls";
+            /** Tiles */
+            tiles: number;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
+         * NotedEntry
+         * @description Something noted on site. ``key`` is made by who notes it, one for each entry.
+         *
+         *     ``said_at`` and ``sent_at`` are by the clock of who noted it, when it was noted and when it is
+         *     sent: the server puts it right by its own. ``takes_back`` is the id, or ``takes_back_key`` the
+         *     key, of the entry that a taken-back takes back.
+         */
+        NotedEntry: {
+            /**
+             * Units
+             * @description What a length without a unit is written in.
+             * @default mm
+             * @enum {string}
+             */
+            units: "in" | "mm";
+            /** Key */
+            key: string;
+            /** Entry */
+            entry: components["schemas"]["NotedPieces"] | components["schemas"]["NotedBatch"] | components["schemas"]["NotedSection"] | components["schemas"]["NotedStep"] | components["schemas"]["NotedBox"] | components["schemas"]["NotedCulls"] | components["schemas"]["NotedReading"] | components["schemas"]["NotedRefit"] | components["schemas"]["NotedPhotograph"] | components["schemas"]["Remark"] | components["schemas"]["TakenBack"];
+            /** Said At */
+            said_at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
+            /** Takes Back */
+            takes_back?: number | null;
+            /** Takes Back Key */
+            takes_back_key?: string | null;
+        };
+        /**
+         * NotedPhotograph
+         * @description A photograph was taken; ``name`` was given by the server.
+         */
+        NotedPhotograph: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "photograph";
+            /** Name */
+            name: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /**
+             * Wall
+             * @default
+             */
+            wall: string;
+        };
+        /**
+         * NotedPieces
+         * @description Pieces were cut, set or broken, or taken off the wall: one, or a whole course at once.
+         */
+        NotedPieces: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pieces";
+            /**
+             * Event
+             * @enum {string}
+             */
+            event: "cut" | "set" | "broken" | "taken off";
+            /** Pieces */
+            pieces: string[];
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
+        };
+        /**
+         * NotedReading
+         * @description A reading was taken on the wall.
+         */
+        NotedReading: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reading";
+            /** Reading */
+            reading: components["schemas"]["Left"] | components["schemas"]["Height"] | components["schemas"]["Joint"] | components["schemas"]["Lean"] | components["schemas"]["BoxMoved"];
+        };
+        /**
+         * NotedRefit
+         * @description What is still to come was planned again: which way was taken, in words.
+         */
+        NotedRefit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "refit";
+            /** Words */
+            words: string;
+            /**
+             * Of
+             * @description The entry of the reading.
+             */
+            of?: string | null;
+        };
+        /**
+         * NotedSection
+         * @description A section was spread, scraped off again, grouted, wiped, rid of its haze or polished.
+         */
+        NotedSection: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "section";
+            /**
+             * Event
+             * @enum {string}
+             */
+            event: "spread" | "scraped off" | "grouted" | "wiped" | "haze off" | "polished";
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Of
+             * @description The section's entry that it goes on from.
+             */
+            of?: string | null;
+        };
+        /**
+         * NotedStep
+         * @description A step of the days is done, or is left out for a reason.
+         */
+        NotedStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "step";
+            /** Step */
+            step: string;
+            /**
+             * Event
+             * @default done
+             * @enum {string}
+             */
+            event: "done" | "left out";
+            /**
+             * Words
+             * @default
+             */
+            words: string;
         };
         /**
          * OpenedBox
@@ -5297,6 +5857,19 @@ export interface components {
             number
         ];
         /**
+         * Remark
+         * @description Something worth knowing later.
+         */
+        Remark: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "remark";
+            /** Words */
+            words: string;
+        };
+        /**
          * Removal
          * @description A job, and the id of the thing, or of the wall, to take out of it.
          */
@@ -5448,6 +6021,35 @@ export interface components {
             pieces: string[];
         };
         /**
+         * SaidClock
+         * @description A clock. Times are ISO 8601, UTC; ``then`` is what is done when it has run out.
+         */
+        SaidClock: {
+            /** Entry */
+            entry: string;
+            /**
+             * Runs
+             * @enum {string}
+             */
+            runs: "pot life" | "grout life" | "open time" | "first wipe" | "haze" | "polish" | "bed sets" | "grout cures" | "grout dries";
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** Starts */
+            starts: string;
+            /** Ends */
+            ends: string;
+            /** Until */
+            until: string | null;
+            /** Then */
+            then: string;
+            /** Who */
+            who: string;
+            /** Pieces */
+            pieces: string[];
+        };
+        /**
          * SaidCorner
          * @description A corner in words: what each kind of course gets on both walls.
          */
@@ -5462,6 +6064,22 @@ export interface components {
             note: string;
             /** Pairs */
             pairs: components["schemas"]["SaidPair"][];
+        };
+        /**
+         * SaidCourse
+         * @description A course of a wall: its pieces, those that are not set yet, and what a press notes.
+         */
+        SaidCourse: {
+            /** Wall */
+            wall: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Pieces */
+            pieces: string[];
+            /** To Set */
+            to_set: string[];
         };
         /**
          * SaidCure
@@ -5630,6 +6248,55 @@ export interface components {
             name: string;
             /** Gets */
             gets: components["schemas"]["SaidGets"][];
+        };
+        /**
+         * SaidEnough
+         * @description Whether tile lasts: in short, and how that is reckoned.
+         */
+        SaidEnough: {
+            /** Verdict */
+            verdict: string;
+            /** Says */
+            says: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * SaidEntry
+         * @description An entry of the record in words. ``doubt`` is what is odd about its time, if anything.
+         */
+        SaidEntry: {
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /** At */
+            at: string;
+            /** Says */
+            says: string;
+            /** Kind */
+            kind: string;
+            /** Gone */
+            gone: boolean;
+            /** Doubt */
+            doubt: string;
+            /** Photograph */
+            photograph: string;
+        };
+        /**
+         * SaidFate
+         * @description What becomes of a piece that is cut already.
+         */
+        SaidFate: {
+            /** Piece */
+            piece: string;
+            /** Says */
+            says: string;
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "fits" | "shaved" | "lost";
         };
         /**
          * SaidField
@@ -5917,7 +6584,7 @@ export interface components {
             /** Chosen */
             chosen: string;
             /** Ways */
-            ways: components["schemas"]["SaidWay"][];
+            ways: components["schemas"]["pennant__words__ways__SaidWay"][];
         };
         /**
          * SaidRecord
@@ -5950,6 +6617,22 @@ export interface components {
             elsewhere: string[];
         };
         /**
+         * SaidRefit
+         * @description What a reading means and what can be done; ``blocked`` says why a way is none.
+         */
+        SaidRefit: {
+            /** Reading */
+            reading: string;
+            /** Means */
+            means: string;
+            /** Release */
+            release: string;
+            /** Ways */
+            ways: components["schemas"]["pennant__words__refit__SaidWay"][];
+            /** Blocked */
+            blocked: string[];
+        };
+        /**
          * SaidRevision
          * @description One step of a job's history.
          */
@@ -5962,6 +6645,22 @@ export interface components {
             at: string;
             /** Present */
             present: boolean;
+        };
+        /**
+         * SaidSection
+         * @description What is spread or grouted at once. ``to_do`` are its pieces that are not set yet.
+         */
+        SaidSection: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Wall */
+            wall: string;
+            /** Pieces */
+            pieces: string[];
+            /** To Do */
+            to_do: string[];
         };
         /**
          * SaidSetting
@@ -6040,6 +6739,44 @@ export interface components {
             colours: {
                 [key: string]: string;
             };
+        };
+        /**
+         * SaidSite
+         * @description Where the work stands. ``now`` is the server's time, which clocks are counted from.
+         */
+        SaidSite: {
+            /** Now */
+            now: string;
+            record: components["schemas"]["SaidRecord"];
+            /** Clocks */
+            clocks: components["schemas"]["SaidClock"][];
+            /** Courses */
+            courses: components["schemas"]["SaidCourse"][];
+            /** Sections */
+            sections: components["schemas"]["SaidSection"][];
+            /** Grouting */
+            grouting: components["schemas"]["SaidSection"][];
+            /** Cards */
+            cards: components["schemas"]["MixCard"][];
+            /** Entries */
+            entries: components["schemas"]["SaidEntry"][];
+            enough: components["schemas"]["SaidEnough"];
+            /** Paces */
+            paces: string[];
+            /** Steps */
+            steps: components["schemas"]["SaidStep"][];
+        };
+        /**
+         * SaidStep
+         * @description A step of the days that can be noted as done.
+         */
+        SaidStep: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /** Done */
+            done: boolean;
         };
         /**
          * SaidStick
@@ -6149,18 +6886,6 @@ export interface components {
             says: string;
             /** Holds */
             holds: boolean;
-        };
-        /**
-         * SaidWay
-         * @description One way to go, and why one would.
-         */
-        SaidWay: {
-            /** Value */
-            value: string;
-            /** Says */
-            says: string;
-            /** Why */
-            why: string;
         };
         /**
          * SaidWish
@@ -7471,6 +8196,12 @@ export interface components {
              * @default 0
              */
             top: number | string;
+            /**
+             * Eased
+             * @description Of courses: joints as they are taken up in setting.
+             * @default []
+             */
+            eased: components["schemas"]["Eased-Input"][];
         };
         /**
          * Start
@@ -7513,6 +8244,12 @@ export interface components {
              * @default 0
              */
             top: number;
+            /**
+             * Eased
+             * @description Of courses: joints as they are taken up in setting.
+             * @default []
+             */
+            eased: components["schemas"]["Eased-Output"][];
         };
         /**
          * Starts
@@ -7704,6 +8441,17 @@ export interface components {
             start: string;
             /** Summary */
             summary: string;
+        };
+        /**
+         * TakenBack
+         * @description An entry was a mistake: both stay in the record.
+         */
+        TakenBack: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "taken back";
         };
         /**
          * ThingWords
@@ -9046,10 +9794,19 @@ export interface components {
              *       },
              *       "left": 0,
              *       "right": 0,
-             *       "top": 0
+             *       "top": 0,
+             *       "eased": []
              *     }
              */
             start: components["schemas"]["Start-Input"];
+            /**
+             * @default {
+             *       "left": 0,
+             *       "right": 0,
+             *       "top": 0
+             *     }
+             */
+            found: components["schemas"]["AsFound-Input"];
         };
         /**
          * Wall
@@ -9118,10 +9875,19 @@ export interface components {
              *       },
              *       "left": 0,
              *       "right": 0,
-             *       "top": 0
+             *       "top": 0,
+             *       "eased": []
              *     }
              */
             start: components["schemas"]["Start-Output"];
+            /**
+             * @default {
+             *       "left": 0,
+             *       "right": 0,
+             *       "top": 0
+             *     }
+             */
+            found: components["schemas"]["AsFound-Output"];
         };
         /**
          * WallToAgree
@@ -9460,6 +10226,44 @@ export interface components {
             x1: number;
             /** Y1 */
             y1: number;
+        };
+        /**
+         * SaidWay
+         * @description A way to go on: what it does, what each edge gets, and what becomes of cut pieces.
+         *
+         *     ``job`` is the job in that way, to be kept whole. ``label`` is what is noted when it is.
+         */
+        pennant__words__refit__SaidWay: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cut" | "joints" | "next wall" | "leans" | "as found";
+            /** Title */
+            title: string;
+            /** Does */
+            does: string;
+            /** Gets */
+            gets: string[];
+            /** Fates */
+            fates: components["schemas"]["SaidFate"][];
+            /** In Short */
+            in_short: string;
+            /** Label */
+            label: string;
+            job: components["schemas"]["Job-Output"];
+        };
+        /**
+         * SaidWay
+         * @description One way to go, and why one would.
+         */
+        pennant__words__ways__SaidWay: {
+            /** Value */
+            value: string;
+            /** Says */
+            says: string;
+            /** Why */
+            why: string;
         };
     };
     responses: never;
@@ -10834,6 +11638,171 @@ export interface operations {
             path: {
                 id_: string;
                 form: "pdf" | "svg" | "dxf" | "csv" | "ics" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    site_now_api_jobs__id___site_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidSite"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    note_entry_api_jobs__id___site_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NotedEntry"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidSite"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    refit_to_api_jobs__id___refit_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskedReading"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidRefit"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    add_photograph_api_jobs__id___photographs_post: {
+        parameters: {
+            query: {
+                key: string;
+                words?: string;
+            };
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidSite"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    photograph_api_jobs__id___photographs__name__jpg_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+                name: string;
             };
             cookie?: never;
         };

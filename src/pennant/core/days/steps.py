@@ -248,9 +248,10 @@ _primer_dries = _by_sheet(lambda f: f.job.products.primer, "dry_hours", "primer_
 _sealer_dries = _by_sheet(lambda f: f.job.products.sealer, "dry_hours", "sealer_dry", "dry")
 _patch_dries = _by_sheet(lambda f: f.job.products.patch, "dry_hours", "patch_dry", "dry")
 _grout_for_sealer = _by_sheet(lambda f: f.job.products.grout, "set_hours", "sealer_after", "dry")
-_grout_for_sealant = _by_sheet(
+grout_for_sealant = _by_sheet(
     lambda f: f.job.products.sealant, "after_grout", "sealant_after", "dry"
 )
+"""How long grout dries before sealant goes on."""
 
 grout_cures = _by_sheet(lambda f: f.job.products.grout, "water_hours", "water_after", "cure")
 """How long grout must not get wet."""
@@ -360,7 +361,7 @@ TABLE: tuple[StepRule, ...] = (
              cautions=("solvents",), doubt=_sealer_doubt),
     StepRule("sealant", "finish", lambda f: f.sealant.value > 0,
              _paced("sealant_pace", lambda f: f.sealant),
-             (("grout", _grout_for_sealant), ("touch-up", None), ("clean-joints", None)),
+             (("grout", grout_for_sealant), ("touch-up", None), ("clean-joints", None)),
              needs=("sealant", "tape")),
     StepRule("devices", "finish", lambda f: f.devices > 0,
              _each("device_on", "devices", lambda f: f.devices),

@@ -127,6 +127,20 @@ FOR_LATTICES = ("flat-counter",)
 """Schools that cut points off, which courses do not have."""
 
 
+class Eased(Value):
+    """Joints beyond a place that are wider or narrower by so much each, for what setting found.
+
+    ``past`` is the edge of the last tile that stays as it is. What lies on the far side of it, to
+    the ``left``, the ``right`` or ``up``, moves by ``by`` a joint, over so many ``joints`` (0 is
+    all of them).
+    """
+
+    way: Literal["left", "right", "up"]
+    past: Shift
+    by: Annotated[Shift, Field(ge=-25, le=25)]
+    joints: int = Field(default=0, ge=0, le=1_000)
+
+
 class Start(Value):
     """Where the pennant is planted, left to right and bottom to top.
 
@@ -138,3 +152,6 @@ class Start(Value):
     left: Shift = Field(default=0.0, description="The left end, so far to the right of its line.")
     right: Shift = Field(default=0.0, description="The right end, so far to the right.")
     top: Shift = Field(default=0.0, description="The top line, so far up.")
+    eased: tuple[Eased, ...] = Field(
+        default=(), max_length=6, description="Of courses: joints as they are taken up in setting."
+    )

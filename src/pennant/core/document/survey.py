@@ -238,6 +238,17 @@ class Top(Value):
     back: Distance = Field(default=0.0, description="How far it may still come down.")
 
 
+class AsFound(Value):
+    """How much further out the ends and the top of a wall were found in setting than surveyed.
+
+    To the right and up are positive, at the left end too.
+    """
+
+    left: Shift = 0.0
+    right: Shift = 0.0
+    top: Shift = 0.0
+
+
 class Wall(Value):
     """One flat run of wall. ``lean`` is how far an end's top stands to the right of its foot."""
 
@@ -252,6 +263,7 @@ class Wall(Value):
     right_lean: Shift = 0.0
     things: tuple[Thing, ...] = Field(default=(), max_length=80)
     start: Start = Start()
+    found: AsFound = AsFound()
 
 
 def zones_of(walls: Iterable[Wall]) -> Iterator[tuple[Wall, Zone]]:

@@ -8,8 +8,10 @@ from typing import NamedTuple
 
 from pennant.core.document.module import Module
 from pennant.core.document.pattern import Bond
+from pennant.core.document.starts import Eased
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
+from pennant.core.layout.ease import eased_tiles, moved_up
 from pennant.core.layout.fit import Span, fitted_tiles
 from pennant.core.layout.layout import Layout
 from pennant.core.layout.stagger import ROWS, staggered
@@ -40,12 +42,21 @@ class Course:
     module: Module
     spans: tuple[Span, ...] = ()
     border: bool = False
+    eased: tuple[Eased, ...] = ()
+    below: float = 0.0
+    above: float = 0.0
 
     @property
     def band(self) -> tuple[float, float]:
-        """From where to where the course's cells reach, up the wall."""
+        """From where to where the course's cells reach, up the wall.
+
+        The joints ``below`` and ``above`` may be wider than the module's by so much.
+        """
         half = self.module.bed / 2
-        return self.bottom - half, self.bottom + self.module.height + half
+        return (
+            self.bottom - half - self.below / 2,
+            self.bottom + self.module.height + half + self.above / 2,
+        )
 
     def units(self, x0: float, x1: float) -> Iterator[Unit]:
         """Yield the tiles whose cells reach between two lines, from the left."""
@@ -56,6 +67,11 @@ class Course:
             for cell, laid, whole in fitted_tiles(self.first, module, self.spans, x0, x1):
                 yield Unit(Rect(cell[0], low, cell[1], high), Rect(laid[0], y0, laid[1], y1),
                            Rect(whole[0], y0, whole[1], y1))  # fmt: skip
+            return
+        if self.eased:
+            for cell, (left, right) in eased_tiles(self.first, module, self.eased, x0, x1):
+                tile = Rect(left, y0, right, y1)
+                yield Unit(Rect(cell[0], low, cell[1], high), tile, tile)
             return
         first = math.floor((x0 - self.first + half + EPS) / module.across)
         last = math.ceil((x1 - self.first + half - EPS) / module.across)
@@ -93,18 +109,25 @@ def courses_over(inner: Rect, layout: Layout) -> Iterator[Course]:
     half = module.bed / 2
     border = layout.border
     extra = border.module.up if border else 0.0
+    sideways = tuple(one for one in layout.eased if one.way != "up")
+    up = tuple(one for one in layout.eased if one.way == "up")
+    # Joints drawn together bring further courses in.
+    drawn = sum(max(-one.by, 0.0) for one in up) / module.up
     low = math.floor((inner.y0 - plant.y + half - extra + EPS) / module.up)
-    high = math.ceil((inner.y1 - plant.y + half + extra - EPS) / module.up)
+    high = math.ceil((inner.y1 - plant.y + half + extra - EPS) / (module.up * (1 - drawn)))
     for row in range(low, high):
         beyond = border.beyond(row) if border else 0
         bottom = plant.y + row * module.up + beyond * extra
+        at, below, above = moved_up(bottom, module, up)
         course = Course(
-            row, row % phases(bond), plant.x + shift_of(row, bond, module), bottom, module,
-            layout.spans,
+            row, row % phases(bond), plant.x + shift_of(row, bond, module), at, module,
+            layout.spans, False, sideways, below, above,
         )  # fmt: skip
         if border and border.under(row):
-            at = bottom - extra
-            yield from _in(inner, Course(row, phases(bond), plant.x, at, border.module, (), True))
+            at, below, above = moved_up(bottom - extra, module, up)
+            strip = Course(row, phases(bond), plant.x, at, border.module, border=True, below=below,
+                           above=above)  # fmt: skip
+            yield from _in(inner, strip)
         yield from _in(inner, course)
 
 

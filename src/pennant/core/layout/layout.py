@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from pennant.core.document.module import Module, module_for
 from pennant.core.document.pattern import Bond, Courses, Pattern
 from pennant.core.document.settings import Settings
-from pennant.core.document.starts import Fitted, FullTop, Start, WholeCourses
+from pennant.core.document.starts import Eased, Fitted, FullTop, Start, WholeCourses
 from pennant.core.document.tile import Tile
 from pennant.core.geometry.clip import Point
 from pennant.core.geometry.rect import Rect
@@ -45,7 +45,7 @@ class Layout:
     """How one surface is laid. ``bed_wanted`` is the joint that whole courses would need (mm).
 
     ``bevelled`` says that a cut edge can be told from the tile's own in a joint. On a ``lattice``
-    there are no courses, and bond, spans and border say nothing.
+    there are no courses, and bond, spans, border and ``eased`` say nothing.
     """
 
     plant: Plant
@@ -56,6 +56,7 @@ class Layout:
     bed_wanted: float | None = None
     bevelled: bool = False
     lattice: Lattice | None = None
+    eased: tuple[Eased, ...] = ()
 
     @property
     def origin(self) -> Point:
@@ -106,7 +107,8 @@ def layout_of(
         own = replace(other, joint=module.joint, bed=module.bed)
         border = BorderRow(pattern.border.after, isinstance(start.up, FullTop), own)
     plant = plant_of(start, field, module, line, carries, kerf)
-    return Layout(plant, module, pattern.bond, spans, border, wanted, tile.bevelled)
+    return Layout(plant, module, pattern.bond, spans, border, wanted, tile.bevelled,
+                  eased=start.eased)  # fmt: skip
 
 
 def lines_of(start: Start, field: Field) -> Sequence[Edge]:

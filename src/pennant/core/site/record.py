@@ -15,9 +15,11 @@ from pennant.core.geometry.clip import Outline, outline_area
 from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece, bounds
 
-Event = Literal["cut", "set", "broken", "taken back"]
+Event = Literal["cut", "set", "broken", "taken off", "taken back"]
 State = Literal["cut", "set", "broken"]
 """Where a piece stands; one that nothing is noted about is still to cut."""
+AFTER: dict[Event, State] = {"cut": "cut", "set": "set", "broken": "broken", "taken off": "cut"}
+"""Where a piece stands after an event: one that is taken off the wall is washed and set again."""
 
 
 class Spot(NamedTuple):
@@ -39,7 +41,8 @@ class CutTile(NamedTuple):
 class SiteEvent(NamedTuple):
     """Something noted about a piece by its code then; ``takes_back`` is the id of another event.
 
-    ``spot`` is None where the plan of that time had no such piece.
+    ``id`` is that of the entry that said so, which may say it of several pieces at once. ``spot``
+    is None where the plan of that time had no such piece.
     """
 
     id: int
@@ -106,7 +109,7 @@ def record_of(events: Iterable[SiteEvent], pieces: Sequence[Piece], within: floa
     broken: list[str] = []
     tiles: dict[str, CutTile] = {}
     elsewhere: list[SiteEvent] = []
-    find = _Finder(pieces, within)
+    find = Finder(pieces, within)
     for one in every:
         if one.event == "taken back" or one.id in gone:
             continue
@@ -114,7 +117,7 @@ def record_of(events: Iterable[SiteEvent], pieces: Sequence[Piece], within: floa
         if piece is None:
             elsewhere.append(one)
             continue
-        states[piece], last[piece] = one.event, one.id
+        states[piece], last[piece] = AFTER[one.event], one.id
         if one.event == "broken":
             broken.append(piece)
         elif one.tile is not None:
@@ -122,7 +125,7 @@ def record_of(events: Iterable[SiteEvent], pieces: Sequence[Piece], within: floa
     return Record(states, last, tuple(broken), tiles, tuple(elsewhere))
 
 
-class _Finder:
+class Finder:
     """Finds which piece of today's plan an event was about."""
 
     def __init__(self, pieces: Sequence[Piece], within: float) -> None:

@@ -1,6 +1,7 @@
 """The survey worked out: each wall, and each tiled return and back of an opening, as a surface."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 from string import ascii_lowercase, ascii_uppercase
 from typing import Literal
 
@@ -19,6 +20,7 @@ from pennant.core.survey.placed import (
     Placed,
     PlacedArea,
     Surface,
+    around,
     between,
     uncovered,
 )
@@ -97,13 +99,14 @@ def _wall(job: Job, places: WallPlaces, number: int, fall: Fall) -> Surface:
     floats = floats_of(wall)
     x0 += wall.start.left if "left" in floats and left == "open" else 0.0
     x1 += wall.start.right if "right" in floats and right == "open" else 0.0
-    up = wall.start.top if "top" in floats else 0.0
+    x0, x1 = x0 + wall.found.left, x1 + wall.found.right
+    up = (wall.start.top if "top" in floats else 0.0) + wall.found.top
     foot = None if fall.scribed else fall.high[2]
     counter: Line = places.counter
     top_right = wall.top.height if wall.top.height_right is None else wall.top.height_right
     start = fall.low[2] if fall.scribed else fall.high[2]
     things = tuple(
-        placed
+        _reaching(placed, wall)
         for thing in wall.things
         if (placed := placed_of(job, places, thing, start)) is not None
     )
@@ -162,6 +165,28 @@ def _corner(
     if kind == "inside":
         return "laps", at - out * forward_at(job, other.id)
     return "folded", at + out * forward_at(job, other.id)
+
+
+def _reaching(placed: Placed, wall: Wall) -> Placed:
+    """A thing that ends where its wall ends still does where that was found further out."""
+    found = wall.found
+    left, right, up = min(found.left, 0.0), max(found.right, 0.0), max(found.top, 0.0)
+    high = max(wall.top.height, wall.top.height_right or 0.0)
+    moves = (
+        left if placed.box.x0 <= EPS else 0.0,
+        right if placed.box.x1 >= wall.length - EPS else 0.0,
+        up if placed.box.y1 >= high - EPS else 0.0,
+    )
+    if not any(moves) or placed.round is not None:
+        return placed
+    box = placed.box
+
+    def moved(x: float, y: float) -> tuple[float, float]:
+        x += moves[0] if x <= box.x0 + EPS else moves[1] if x >= box.x1 - EPS else 0.0
+        return x, y + (moves[2] if y >= box.y1 - EPS else 0.0)
+
+    outline = tuple(moved(x, y) for x, y in placed.outline)
+    return replace(placed, outline=outline, box=around(outline))
 
 
 _TURNED = {"left": "left return", "right": "right return", "top": "head return",

@@ -1,0 +1,105 @@
+"""Is there enough tile? What is there against what is still to come, and against what breaks.
+
+Before some cuts have been made on the job what breaks is judged by the settings; after that by the
+job's own cuts: of n made b broke, and of the m to come k break with the chance that follows from
+that alone (the law of succession with Jeffreys' half a cut to either side, a beta-binomial).
+"""
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from pennant.core.cuts.stock import Stock
+from pennant.core.document.job import Job
+from pennant.core.site.record import Again, Record
+
+Verdict = Literal["short", "tight", "enough"]
+CUTS_FOR_A_CHANCE = 20
+"""Cuts that must have been made before a chance is told: under that it would be a guess."""
+SURE_ENOUGH = 0.95
+"""Chance that what is there lasts, from which on it is called enough."""
+HALF = 0.5
+"""Jeffreys' prior: half a cut that broke and half a cut that did not."""
+
+
+@dataclass(frozen=True)
+class Enough:
+    """``there`` are whole tiles bought, ``left`` those that no piece has been cut or set from.
+
+    ``to_come`` tiles are still to be taken for pieces, of them ``cuts`` pieces are to be cut;
+    ``spare`` is what is over then. ``made`` cuts, of which ``broke`` (as pieces). ``lasts`` is the
+    chance that the spare tiles last, None before there is something to tell it from. ``expected``
+    is how many are expected to break, ``order`` how many tiles more would make it sure enough.
+    """
+
+    verdict: Verdict
+    there: int
+    left: int
+    to_come: int
+    cuts: int
+    spare: int
+    made: int
+    broke: int
+    expected: float
+    lasts: float | None
+    order: int
+
+
+def enough_of(
+    job: Job, stock: Stock, record: Record, again: list[Again], there: int, culled: int = 0,
+) -> Enough:  # fmt: skip
+    """Return whether the tile lasts. ``there`` are the tiles bought, ``culled`` those put aside.
+
+    A culled tile still makes cuts, so it counts as there as long as cuts are to come.
+    """
+    begun = [tile for tile in stock.tiles if any(c.piece in record.states for c in tile.cuts)]
+    to_come = len(stock.tiles) - len(begun)
+    anew = sum(one.tile is None for one in again)
+    cut_pieces = {
+        cut.piece for tile in stock.tiles for cut in tile.cuts
+        if not (len(tile.cuts) == 1 and not tile.drops)
+    }  # fmt: skip
+    made = sum(1 for id_ in record.states if id_ in cut_pieces) + len(record.broken)
+    to_cut = [id_ for id_ in cut_pieces if record.states.get(id_) not in ("cut", "set")]
+    unusable = max(0, culled - len(to_cut))
+    left = there - len(begun) - anew - unusable
+    spare = left - to_come
+    broke, cuts = len(record.broken), len(to_cut)
+    share = job.settings.break_cut
+    if made >= CUTS_FOR_A_CHANCE:
+        share = (broke + HALF) / (made + 2 * HALF)
+        lasts = chance_at_most(spare, cuts, broke, made)
+        order = 0
+        while chance_at_most(spare + order, cuts, broke, made) < SURE_ENOUGH:
+            order += 1
+        verdict: Verdict = "short" if spare < 0 else "enough" if order == 0 else "tight"
+        return Enough(verdict, there, left, to_come, cuts, spare, made, broke, cuts * share, lasts,
+                      order)  # fmt: skip
+    # A plain judgement: what the settings say breaks, or what broke so far if that is more.
+    seen = broke / made if made >= CUTS_FOR_A_CHANCE // 4 else 0.0
+    expected = cuts * max(share, seen)
+    order = max(0, math.ceil(expected) - spare)
+    verdict = "short" if spare < 0 else "tight" if order else "enough"
+    return Enough(verdict, there, left, to_come, cuts, spare, made, broke, expected, None, order)
+
+
+def chance_at_most(most: int, coming: int, broke: int, made: int) -> float:
+    """Return the chance that of so many cuts to come at most so many break.
+
+    ``broke`` of ``made`` did. P(k) = C(m, k) B(k + a, m - k + b) / B(a, b) with a = broke + 1/2 and
+    b = made - broke + 1/2.
+    """
+    if most < 0:
+        return 0.0
+    a, b = broke + HALF, made - broke + HALF
+
+    def beta(x: float, y: float) -> float:
+        return math.lgamma(x) + math.lgamma(y) - math.lgamma(x + y)
+
+    return min(1.0, math.fsum(
+        math.exp(
+            math.lgamma(coming + 1) - math.lgamma(k + 1) - math.lgamma(coming - k + 1)
+            + beta(k + a, coming - k + b) - beta(a, b)
+        )
+        for k in range(min(most, coming) + 1)
+    ))  # fmt: skip

@@ -1,0 +1,331 @@
+"""The re-fit: what is still to come, planned again around what is set.
+
+Each way is the job with what was found in it, planned: the same plan as if it had been measured so
+from the start. What is set never moves: a way in which a set piece would lie otherwise is no way.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+import shapely
+
+from pennant.core.document.job import Job
+from pennant.core.document.measures import Along
+from pennant.core.document.refusal import JobRefused
+from pennant.core.document.starts import (
+    Across,
+    Carried,
+    Centred,
+    Eased,
+    Fitted,
+    Folded,
+    FullCounter,
+    Start,
+    UpSchool,
+    WholeCourses,
+)
+from pennant.core.document.survey import AnyThing, AsFound, Device, Wall
+from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.layout.pieces import Piece
+from pennant.core.plan import Plan, plan
+from pennant.core.reading.laying import Laid, lay
+from pennant.core.site.readings import BoxMoved, Height, Lean, Left, Meant, Reading, meant
+from pennant.core.site.record import Finder, Record, SiteEvent, spot_of
+
+WayKind = Literal["cut", "joints", "next wall", "leans", "as found"]
+FateKind = Literal["fits", "shaved", "lost"]
+
+
+@dataclass(frozen=True)
+class Fate:
+    """What becomes of a piece that is cut already.
+
+    ``now`` is what it is called in the new plan; ``by`` is how much (mm) is shaved off it.
+    """
+
+    piece: str
+    now: str
+    fate: FateKind
+    by: float = 0.0
+
+
+@dataclass(frozen=True)
+class Way:
+    """A way to go on. ``each`` is what a joint takes up (mm), where joints do."""
+
+    kind: WayKind
+    job: Job
+    plan: Plan
+    fates: tuple[Fate, ...]
+    each: float = 0.0
+
+    def count(self, fate: FateKind) -> int:
+        """How many pieces that are cut already come to that."""
+        return sum(one.fate == fate for one in self.fates)
+
+
+@dataclass(frozen=True)
+class Refit:
+    """What a reading means and the ways to go on; ``blocked`` are ways that would move what is
+    set, with the pieces that would be.
+    """
+
+    meant: Meant
+    ways: tuple[Way, ...]
+    blocked: tuple[tuple[WayKind, tuple[str, ...]], ...]
+
+
+def refit(job: Job, made: Plan, record: Record, reading: Reading) -> Refit:
+    """Return what a reading means and the ways to go on from it; `JobRefused` where it cannot be.
+
+    What is set and what is cut are known from the record.
+    """
+    means = meant(job, made, reading)
+    ways, blocked = [], []
+    for kind, changed, each in _changed(job, made, record, reading, means):
+        if changed == job:
+            continue
+        try:
+            planned = plan(changed)
+        except JobRefused:
+            continue
+        moved = _moved(job, made, planned, record)
+        if moved:
+            blocked.append((kind, moved))
+        else:
+            fates = tuple(_fates(job, made, planned, record))
+            ways.append(Way(kind, changed, planned, fates, each))
+    return Refit(means, tuple(ways), tuple(blocked))
+
+
+def _changed(
+    job: Job, made: Plan, record: Record, reading: Reading, means: Meant
+) -> Iterator[tuple[WayKind, Job, float]]:
+    """The job with what was found, in each way that there is for a reading."""
+    laid = {one.plan.surface: one for one in lay(job, made.kitchen)}
+    pieces = {piece.id: piece for piece in made.pieces}
+    if isinstance(reading, Lean):
+        lean = {f"{reading.side}_lean": reading.value}
+        yield "as found", _with_wall(job, means.surface, **lean), 0.0
+    elif isinstance(reading, BoxMoved):
+        yield "as found", _box_moved(job, means.surface, reading), 0.0
+    elif isinstance(reading, Left):
+        yield from _ends(job, laid, pieces[reading.piece], reading, means)
+        if means.line.rsplit(":", 1)[0] == means.surface:
+            busy = {piece.wall for piece in made.pieces if record.states.get(piece.id) == "set"}
+            yield from _next_wall(job, laid[means.surface], reading, means, busy)
+    elif isinstance(reading, Height) and laid[means.surface].layout.lattice is None:
+        yield from _heights(job, laid[means.surface], pieces[reading.piece], means)
+
+
+def _ends(
+    job: Job, laid: dict[str, Laid], piece: Piece, reading: Left, means: Meant
+) -> Iterator[tuple[WayKind, Job, float]]:
+    """The line is further out than surveyed, or nearer."""
+    on = laid[means.surface]
+    owner, side = means.line.rsplit(":", 1)
+    found = _line_moved(job, on, means, reading)
+    yield "cut", found, 0.0
+    layout, play = on.layout, job.settings.joint_play
+    joint = layout.module.joint
+    each = tidy(means.each)
+    takes = layout.lattice is None and not layout.spans and means.joints > 0
+    if takes and abs(each) <= play + EPS and joint + each >= max(job.tile.lugs, 0.0):
+        past = piece.box.x1 if reading.side == "right" else piece.box.x0
+        eased = Eased(way=reading.side, past=past, by=each)
+        yield "joints", _eased(found, means.surface, eased), each
+    if owner == means.surface:
+        yield from _leans(job, on, piece, side, means, reading)
+
+
+def _leans(
+    job: Job, on: Laid, piece: Piece, side: str, means: Meant, reading: Left
+) -> Iterator[tuple[WayKind, Job, float]]:
+    """The end is out of plumb: at its foot as surveyed, at the reading's height as read."""
+    surface = on.field.surface
+    foot = on.field.foot
+    rise = (piece.box.y0 + piece.box.y1) / 2 - foot
+    if rise <= on.layout.module.up:
+        return
+    whole = max(surface.top_left, surface.top_right) - foot
+    wall = job.wall(means.surface)
+    out = means.room if reading.side == "right" else -means.room
+    lean = tidy((wall.left_lean if side == "left" else wall.right_lean) + out * whole / rise)
+    yield "leans", _with_wall(job, wall.id, **{f"{side}_lean": lean}), 0.0
+
+
+def _next_wall(
+    job: Job, on: Laid, reading: Left, means: Meant, busy: set[str]
+) -> Iterator[tuple[WayKind, Job, float]]:  # fmt: skip
+    """The piece round the corner, which makes up one tile with the last one, gives what it takes.
+
+    Only where nothing is set there, and its start does not follow this wall's anyway.
+    """
+    number = next(n for n, wall in enumerate(job.walls) if wall.id == means.surface)
+    other = number + 1 if reading.side == "right" else number - 1
+    if not 0 <= other < len(job.walls):
+        return
+    corner = job.walls[min(number, other)].corner
+    wall = job.walls[other]
+    across = wall.start.across
+    if corner is None or corner.kind != "inside" or wall.id in busy:
+        return
+    if isinstance(across, Fitted | Folded):
+        return
+    room = -means.room if reading.side == "right" else means.room
+    nudged = across.model_copy(update={"nudge": tidy(across.nudge + room)})
+    start = wall.start.model_copy(update={"across": nudged})
+    found = _line_moved(job, on, means, reading)
+    yield "next wall", _with_wall(found, wall.id, start=start), 0.0
+
+
+def _heights(
+    job: Job, on: Laid, piece: Piece, means: Meant
+) -> Iterator[tuple[WayKind, Job, float]]:
+    """What stands too high (or low) by ``off`` carries the courses above it so far up."""
+    start = job.wall(means.surface).start
+    if isinstance(start.up, WholeCourses):
+        return  # its joints are drawn to the height already
+    raised = Eased(way="up", past=piece.box.y1, by=means.off, joints=1)
+    pinned = _eased(job, means.surface, raised)
+    yield "cut", pinned, 0.0
+    each, joint = tidy(means.each), on.layout.module.bed
+    if means.joints > 1 and abs(each) <= job.settings.joint_play + EPS:
+        if joint + each + min(means.off, 0.0) < job.tile.lugs:
+            return
+        shared = Eased(way="up", past=piece.box.y1, by=each, joints=means.joints)
+        yield "joints", _eased(pinned, means.surface, shared), each
+
+
+def _line_moved(job: Job, on: Laid, means: Meant, reading: Left) -> Job:
+    """The job with the line where it was found, all that is laid staying where it is."""
+    owner, side = means.line.rsplit(":", 1)
+    by = means.room if reading.side == "right" else -means.room
+    wall = next((wall for wall in job.walls if wall.id == on.plan.surface), None)
+    if wall is None:
+        return job
+    pinned = pinned_start(wall.start, on)
+    if owner == wall.id:
+        at = getattr(wall.found, side)
+        found = wall.found.model_copy(update={side: tidy(at + by)})
+        return _with_wall(job, wall.id, found=AsFound.model_validate(found.model_dump()),
+                          start=pinned)  # fmt: skip
+    things = tuple(
+        thing.model_copy(update={"at": _shifted(thing.at, by)})
+        if thing.id == owner and hasattr(thing, "at") else thing
+        for thing in wall.things
+    )  # fmt: skip
+    return _with_wall(job, wall.id, things=things, start=pinned)
+
+
+def _shifted(at: Along, by: float) -> Along:
+    """A measure along the wall to something that stands so far to the right of where it was."""
+    to_the_left = at.taken_from == "right" or at.taken_from.endswith(".left")
+    return at.model_copy(update={"value": tidy(at.value - by if to_the_left else at.value + by)})
+
+
+def _box_moved(job: Job, wall_id: str, reading: BoxMoved) -> Job:
+    things: list[AnyThing] = []
+    for thing in job.wall(wall_id).things:
+        if isinstance(thing, Device) and thing.id == reading.thing:
+            down = thing.up.taken_from in ("top", "laser") or thing.up.taken_from.endswith(
+                ".bottom"
+            )
+            rise = -reading.up if down else reading.up
+            up = thing.up.model_copy(update={"value": tidy(thing.up.value + rise)})
+            moved = {"at": _shifted(thing.at, reading.right), "up": up}
+            things.append(thing.model_copy(update=moved))
+        else:
+            things.append(thing)
+    return _with_wall(job, wall_id, things=tuple(things))
+
+
+def pinned_start(start: Start, on: Laid) -> Start:
+    """Return a start that plants the pennant just where it stands, whatever ends and tops do.
+
+    A start fitted between lines, or drawn to whole courses, is left as it is: it holds to them.
+    """
+    layout, plant, foot = on.layout, on.layout.plant, on.field.foot
+    across: Across = start.across
+    up: UpSchool = start.up
+    if not isinstance(across, Fitted):
+        width = layout.lattice.figure.width if layout.lattice else layout.module.width
+        middle = plant.x + width / 2
+        at = max(middle, 0.0)
+        across = Centred(what="tile", on="point", x=tidy(at), nudge=tidy(middle - at))
+    if not isinstance(up, WholeCourses | Carried):
+        up = FullCounter(nudge=tidy(plant.y - foot))
+    return start.model_copy(update={"across": across, "up": up})
+
+
+def _eased(job: Job, wall_id: str, eased: Eased) -> Job:
+    start = job.wall(wall_id).start
+    return _with_wall(job, wall_id, start=start.model_copy(update={"eased": (*start.eased, eased)}))
+
+
+def _with_wall(job: Job, id_: str, **changes: object) -> Job:
+    walls: Sequence[Wall] = [
+        wall.model_copy(update=changes) if wall.id == id_ else wall for wall in job.walls
+    ]
+    return job.model_copy(update={"walls": tuple(walls)})
+
+
+def _moved(job: Job, made: Plan, planned: Plan, record: Record) -> tuple[str, ...]:
+    """Set pieces that would lie otherwise."""
+    find = Finder(planned.pieces, job.settings.set_within)
+    return tuple(
+        piece.id for piece in made.pieces
+        if record.states.get(piece.id) == "set"
+        and find.piece(SiteEvent(0, piece.id, "set", spot_of(piece))) is None
+    )  # fmt: skip
+
+
+def _fates(job: Job, made: Plan, planned: Plan, record: Record) -> Iterator[Fate]:
+    """What becomes of each piece that is cut and not set."""
+    cut = [piece for piece in made.pieces if record.states.get(piece.id) == "cut"]
+    if not cut:
+        return
+    shapes = [_polygon(piece) for piece in planned.pieces]
+    tree = shapely.STRtree(shapes)
+    for piece in cut:
+        own = _polygon(piece)
+        near = [
+            (float(own.intersection(shapes[n]).area), planned.pieces[n])
+            for n in tree.query(own)
+            if planned.pieces[n].wall == piece.wall and planned.pieces[n].of == piece.of
+        ]
+        best = max(near, key=lambda one: one[0], default=None)
+        if best is None or best[0] <= 0:
+            yield Fate(piece.id, piece.id, "lost")
+        else:
+            yield fate_of(piece, best[1], job.settings.set_within)
+
+
+def fate_of(cut: Piece, now: Piece, within: float) -> Fate:
+    """Return what a piece that is cut comes to where it should be another.
+
+    Both are laid into one tile. What the new one needs and the old one does not have is lost; what
+    the old one has too much is shaved off.
+    """
+    old, new = _in_tile(cut), _in_tile(now)
+    missing = float(shapely.difference(new, old.buffer(within, join_style="mitre")).area)
+    if missing > within * within:
+        return Fate(cut.id, now.id, "lost")
+    over = max(
+        (cut.width - now.width), (cut.height - now.height),
+        float(old.difference(new).area) / max(cut.box.width, cut.box.height),
+    )  # fmt: skip
+    if over <= within:
+        return Fate(cut.id, now.id, "fits")
+    return Fate(cut.id, now.id, "shaved", tidy(over))
+
+
+def _polygon(piece: Piece) -> shapely.Polygon:
+    return shapely.Polygon(piece.outline[0], piece.outline[1:])
+
+
+def _in_tile(piece: Piece) -> shapely.Polygon:
+    """A piece in its own tile's frame."""
+    shell, *holes = piece.placement.outline_in_tile(piece.outline)
+    return shapely.Polygon(shell, holes)

@@ -1,0 +1,176 @@
+"""What a reading means, and the ways to go on from it, in words."""
+
+from collections.abc import Iterator
+
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.values import Value
+from pennant.core.plan import Plan
+from pennant.core.site.readings import BoxMoved, Joint, Lean, Left, Meant, Reading
+from pennant.core.site.refit import FateKind, Refit, Way, WayKind
+from pennant.words.names import Names
+from pennant.words.site import say_pieces, say_reading
+
+TITLES: dict[WayKind, str] = {
+    "cut": "The last piece takes it",
+    "joints": "The joints to come take it",
+    "next wall": "The piece round the corner takes it",
+    "leans": "The end leans: each course is cut to it",
+    "as found": "Planned as it was found",
+}
+BLOCKED: dict[WayKind, str] = {
+    "cut": "cutting to it on every course", "joints": "easing the joints",
+    "next wall": "moving the start round the corner", "leans": "taking the end as leaning",
+    "as found": "planning it as it was found",
+}  # fmt: skip
+FATES: dict[FateKind, str] = {"fits": "still fit", "shaved": "are shaved", "lost": "are lost"}
+LITTLE = 0.8
+"""Millimetres, 1/32 in: nobody sees a reading so far off, and no cut follows it."""
+
+
+class SaidFate(Value):
+    """What becomes of a piece that is cut already."""
+
+    piece: str
+    says: str
+    fate: FateKind
+
+
+class SaidWay(Value):
+    """A way to go on: what it does, what each edge gets, and what becomes of cut pieces.
+
+    ``job`` is the job in that way, to be kept whole. ``label`` is what is noted when it is.
+    """
+
+    kind: WayKind
+    title: str
+    does: str
+    gets: tuple[str, ...]
+    fates: tuple[SaidFate, ...]
+    in_short: str
+    label: str
+    job: Job
+
+
+class SaidRefit(Value):
+    """What a reading means and what can be done; ``blocked`` says why a way is none."""
+
+    reading: str
+    means: str
+    release: str
+    ways: tuple[SaidWay, ...]
+    blocked: tuple[str, ...]
+
+
+def said_refit(job: Job, made: Plan, reading: Reading, found: Refit) -> SaidRefit:
+    """Return what a reading means and the ways to go on, in words."""
+    names = Names(made.kitchen)
+    return SaidRefit(
+        reading=say_reading(job, names, reading), means=_means(job, names, reading, found.meant),
+        release=_release(job, made, reading, found.meant),
+        ways=tuple(_way(job, made, way, found.meant) for way in found.ways),
+        blocked=tuple(
+            f"No way: {BLOCKED[kind]} would move {say_pieces(pieces)}, which are set"
+            for kind, pieces in found.blocked
+        ),
+    )  # fmt: skip
+
+
+def _means(job: Job, names: Names, reading: Reading, means: Meant) -> str:
+    if isinstance(reading, BoxMoved):
+        return "What goes around it is cut otherwise, and its plate covers other edges"
+    if abs(means.off) <= LITTLE:
+        return "As planned"
+    off = show_with_unit(abs(means.off), job.step)
+    planned = show_with_unit(means.planned, job.step)
+    if isinstance(reading, Lean):
+        return f"Planned: {planned}; the end is cut to another line"
+    says = f"Planned: {planned}, so {off} {'more' if means.off > 0 else 'less'}"
+    if isinstance(reading, Joint):
+        end = show_with_unit(abs(means.room), job.step)
+        if abs(means.room) > LITTLE:
+            way = "less" if means.room < 0 else "more"
+            says += (
+                f". If the {means.joints} joints to come are the same, {end} {way} is left at the "
+                "end: measure what is left, and enter that"
+            )
+        return says
+    if not means.joints:
+        return says
+    each = show_with_unit(abs(means.each), job.step)
+    where = f" at {names.edge(means.line)}" if means.line and isinstance(reading, Left) else ""
+    return f"{says}{where}; over the {means.joints} joints to come {each} each"
+
+
+def _release(job: Job, made: Plan, reading: Reading, means: Meant) -> str:
+    """The size of the one piece that a reading was taken for, where one is left to set."""
+    if not isinstance(reading, Left) or means.joints != 1:
+        return ""
+    piece = next(one for one in made.pieces if one.id == reading.piece)
+    way = 1 if reading.side == "right" else -1
+    last = min(
+        (one for one in made.pieces if one.wall == piece.wall and one.course == piece.course
+         and one.of == piece.of and way * (one.box.x0 - piece.box.x0) > 0),
+        key=lambda one: way * one.box.x0, default=None,
+    )  # fmt: skip
+    if last is None:
+        return ""
+    size = last.width + means.room
+    if size <= 0:
+        return f"Nothing is left for {last.id}"
+    return f"Cut {last.id} to {show_with_unit(size, job.step)}, as measured"
+
+
+def _way(job: Job, made: Plan, way: Way, means: Meant) -> SaidWay:
+    names = Names(way.plan.kitchen)
+    fates = tuple(_fates(job, way))
+    counts = [f"{way.count(fate)} {FATES[fate]}" for fate in FATES if way.count(fate)]
+    title = TITLES[way.kind]
+    return SaidWay(
+        kind=way.kind, title=title, does=_does(job, made, way, means),
+        gets=tuple(_gets(job, names, way, means)), fates=fates,
+        in_short=f"Of the pieces cut already {', '.join(counts)}" if counts else
+        "No piece that is cut already is touched",
+        label=f"{title}: {_does(job, made, way, means)}"[:200], job=way.job,
+    )  # fmt: skip
+
+
+def _does(job: Job, made: Plan, way: Way, means: Meant) -> str:
+    room = show_with_unit(abs(means.room), job.step)
+    more = "more" if means.room > 0 else "less"
+    if way.kind == "joints":
+        joint = job.pattern.joint + way.each
+        return f"{means.joints} joints of {show_with_unit(joint, job.step)}; the last piece stays"
+    if way.kind == "cut":
+        return f"cut {room} {'wider' if means.room > 0 else 'narrower'} than planned"
+    if way.kind == "next wall":
+        return f"the start round the corner is moved by {room}, so that both make one tile"
+    if way.kind == "leans":
+        return f"as planned at its foot, {room} {more} where it was measured"
+    return "the survey is corrected, and what is still to come is laid to it"
+
+
+def _gets(job: Job, names: Names, way: Way, means: Meant) -> Iterator[str]:
+    """What the edges of the wall get at which it differs from what they got."""
+    surface = way.plan.surface(means.surface)
+    for reading in surface.edges:
+        if reading.edge != means.line and reading.kind not in ("corner", "open-end", "side"):
+            continue
+        sizes = dict.fromkeys(
+            "full" if gets.full else show_with_unit(gets.size, job.step) for gets in reading.gets
+        )
+        if sizes:
+            yield f"{names.edge(reading.edge)}: {' and '.join(list(sizes)[:3])}"
+
+
+def _fates(job: Job, way: Way) -> Iterator[SaidFate]:
+    for one in way.fates:
+        if one.fate == "shaved":
+            says = f"{one.piece}: shave {show_with_unit(one.by, job.step)} off"
+        elif one.fate == "lost":
+            says = f"{one.piece}: too small now, cut another"
+        else:
+            says = f"{one.piece}: fits"
+        if one.now != one.piece:
+            says += f" (it is called {one.now} then)"
+        yield SaidFate(piece=one.piece, says=says, fate=one.fate)

@@ -1,0 +1,192 @@
+"""The record over HTTP: kept once, put right by the server's clock, settled when the plan moves."""
+
+import io
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+from fastapi.testclient import TestClient
+from PIL import Image
+
+from kitchens import WINDOW, a_job
+from pennant.files.job_json import write_job
+
+
+def kept(client: TestClient) -> dict[str, Any]:
+    answer = client.post("/api/jobs/import", content=write_job(a_job(openings=[WINDOW])))
+    return dict(answer.json())
+
+
+def note(client: TestClient, id_: str, key: str, entry: dict[str, Any], **more: Any) -> Any:
+    """What is answered to an entry."""
+    body = {"key": key, "entry": entry, **more}
+    answer = client.post(f"/api/jobs/{id_}/site", json=body)
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def pieces(event: str, *ids: str) -> dict[str, Any]:
+    return {"kind": "pieces", "event": event, "pieces": list(ids)}
+
+
+class TestEntries:
+    """Noted with one press, kept once, read back in words."""
+
+    def test_a_course_at_once(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        course = client.get(f"/api/jobs/{id_}/site").json()["courses"][0]
+        site = note(client, id_, "key-0001", pieces("set", *course["to_set"]))
+        assert site["courses"][0]["to_set"] == []
+        assert site["record"]["states"] == dict.fromkeys(course["pieces"], "set")
+        (entry,) = site["entries"]
+        assert entry["says"].endswith(f"({len(course['pieces'])}) set")
+
+    def test_sent_again_it_is_one(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        for _ in range(2):
+            site = note(client, id_, "key-0001", {"kind": "batch", "event": "mixed",
+                                                   "what": "adhesive", "lot": "L7"})  # fmt: skip
+        assert [one["says"] for one in site["entries"]] == ["Adhesive mixed, lot L7"]
+        assert [one["runs"] for one in site["clocks"]] == ["pot life"]
+
+    def test_another_under_the_same_key_is_told(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        note(client, id_, "key-0001", {"kind": "remark", "words": "Wall is damp"})
+        body = {"key": "key-0001", "entry": {"kind": "remark", "words": "Wall is dry"}}
+        assert client.post(f"/api/jobs/{id_}/site", json=body).status_code == 409
+
+    def test_taken_back_by_its_key_before_its_number_is_known(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        note(client, id_, "key-0001", pieces("set", "A1.2"))
+        site = note(client, id_, "key-0002", {"kind": "taken back"}, takes_back_key="key-0001")
+        assert site["record"]["states"] == {}
+        assert [(one["key"], one["gone"]) for one in site["entries"]] == [("key-0001", True)]
+
+    def test_taken_off_is_to_be_set_again(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        note(client, id_, "key-0001", pieces("set", "A1.2"))
+        site = note(client, id_, "key-0002", pieces("taken off", "A1.2"))
+        assert site["record"]["states"] == {"A1.2": "cut"}
+
+    def test_of_a_piece_that_the_plan_no_longer_has_it_is_kept_and_told(
+        self, client: TestClient
+    ) -> None:
+        id_ = kept(client)["id"]
+        site = note(client, id_, "key-0001", pieces("set", "Z9.9"))
+        assert site["record"]["elsewhere"] == ["Z9.9, set"]
+
+    def test_what_was_noted_in_the_older_way_is_there(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        body = {"key": "key-0001", "piece": "A1.2", "event": "cut"}
+        client.post(f"/api/jobs/{id_}/record", json=body)
+        site = client.get(f"/api/jobs/{id_}/site").json()
+        assert [one["says"] for one in site["entries"]] == ["A1.2 cut"]
+
+    def test_what_is_wrong_is_named(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        body = {"key": "key-0001", "entry": {"kind": "batch", "event": "mixed", "what": "paint"}}
+        answer = client.post(f"/api/jobs/{id_}/site", json=body)
+        assert answer.status_code == 422
+        assert answer.json()["errors"][0]["pointer"].endswith("/what")
+
+
+class TestTimes:
+    """A phone's clock may be wrong; the time that passed on it is right."""
+
+    SAID = datetime(2026, 3, 17, 9, 0, tzinfo=UTC)
+
+    def noted(self, client: TestClient, said: datetime, sent: datetime) -> tuple[float, str]:
+        """How many minutes ago it counts as noted, and what is odd about its time."""
+        site = note(client, kept(client)["id"], "key-0001", pieces("set", "A1.2"),
+                    said_at=said.isoformat(), sent_at=sent.isoformat())  # fmt: skip
+        ago = datetime.now(UTC) - datetime.fromisoformat(site["entries"][0]["at"])
+        return ago.total_seconds() / 60, site["entries"][0]["doubt"]
+
+    def test_a_phone_that_is_a_day_slow(self, client: TestClient) -> None:
+        now = datetime.now(UTC) - timedelta(days=1)
+        ago, doubt = self.noted(client, now - timedelta(hours=3), now)
+        assert 179 < ago < 182
+        assert "24 h slow; its time is put right" in doubt
+
+    def test_one_that_is_right(self, client: TestClient) -> None:
+        now = datetime.now(UTC)
+        ago, doubt = self.noted(client, now - timedelta(minutes=40), now)
+        assert 39 < ago < 42
+        assert doubt == ""
+
+    def test_one_that_was_set_back_in_between(self, client: TestClient) -> None:
+        ago, doubt = self.noted(client, self.SAID, self.SAID - timedelta(hours=1))
+        assert ago < 2
+        assert "cannot be right" in doubt
+
+
+class TestRefit:
+    """A reading, what it means, and one way taken."""
+
+    def test_taken_and_kept(self, client: TestClient) -> None:
+        state = kept(client)
+        id_, plan = state["id"], state["view"]["plan"]
+        row = [p for p in plan["surfaces"][0]["pieces"] if p["course"] == 0]
+        done = [p["id"] for p in row[:3]]
+        note(client, id_, "key-0001", pieces("set", *done))
+        reading = {"kind": "left", "piece": done[-1], "side": "right", "value": "71 5/8"}
+        said = client.post(f"/api/jobs/{id_}/refit", json={"units": "in", "reading": reading})
+        assert said.status_code == 200, said.text
+        ways = said.json()["ways"]
+        assert ways[0]["kind"] == "cut"
+        body = {"edition": state["edition"], "job": ways[0]["job"], "label": ways[0]["label"]}
+        state = client.put(f"/api/jobs/{id_}", json=body).json()
+        site = client.get(f"/api/jobs/{id_}/site").json()
+        assert site["record"]["states"] == dict.fromkeys(done, "set")
+        assert site["record"]["elsewhere"] == []
+
+    def test_one_that_cannot_be_is_told(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        reading = {"kind": "left", "piece": "A1.2", "side": "right", "value": "700"}
+        said = client.post(f"/api/jobs/{id_}/refit", json={"units": "in", "reading": reading})
+        assert said.status_code == 422
+        assert "measure again" in said.text
+
+
+class TestPhotographs:
+    """Kept with the job, plain, each once."""
+
+    @staticmethod
+    def picture() -> bytes:
+        out = io.BytesIO()
+        Image.new("RGB", (64, 48), (120, 130, 110)).save(out, "PNG")
+        return out.getvalue()
+
+    def send(self, client: TestClient, id_: str, raw: bytes, key: str = "key-0001") -> Any:
+        return client.post(f"/api/jobs/{id_}/photographs?key={key}&words=Before", content=raw)
+
+    def test_sent_twice_it_is_one(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        for _ in range(2):
+            site = self.send(client, id_, self.picture()).json()
+        (entry,) = site["entries"]
+        assert entry["says"] == "Photograph: Before"
+        raw = client.get(f"/api/jobs/{id_}/photographs/{entry['photograph']}.jpg")
+        assert raw.headers["content-type"] == "image/jpeg"
+        assert Image.open(io.BytesIO(raw.content)).size == (64, 48)
+
+    def test_of_another_job_it_is_not_shown(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        name = self.send(client, id_, self.picture()).json()["entries"][0]["photograph"]
+        other = kept(client)["id"]
+        assert client.get(f"/api/jobs/{other}/photographs/{name}.jpg").status_code == 404
+
+    def test_what_is_none_is_refused_and_not_noted(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        answer = self.send(client, id_, b"no picture")
+        assert answer.status_code == 422
+        assert "no photograph" in answer.text
+        assert client.get(f"/api/jobs/{id_}/site").json()["entries"] == []
+
+    def test_it_goes_along_in_a_zip(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        self.send(client, id_, self.picture())
+        raw = client.get(f"/api/jobs/{id_}/as-zip").content
+        other = client.post("/api/jobs/import/zip", content=raw).json()["id"]
+        (entry,) = client.get(f"/api/jobs/{other}/site").json()["entries"]
+        path = f"/api/jobs/{other}/photographs/{entry['photograph']}.jpg"
+        assert client.get(path).status_code == 200
