@@ -194,7 +194,7 @@ class TestOtherReadings:
         ("reading", "says"),
         [
             (Left(piece="Z9.9", side="right", value=100.0), "no piece of this plan"),
-            (Left(piece="A1.2", side="right", value=30_000.0), "off what is planned"),
+            (Left(piece="A1.2", side="right", value=30_000.0), "off the .* planned there"),
             (Joint(piece="A1.1", other="A5.3", value=3.0), "does not lie beside"),
             (Lean(wall="nowhere", side="left", value=1.0), "no wall"),
             (Lean(wall="a", side="left", value=900.0), "leans more than any wall"),

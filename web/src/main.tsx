@@ -25,6 +25,7 @@ const SawPage = lazy(async () => ({ default: (await import("./pages/SawPage")).S
 const ShadesPage = lazy(async () => ({
   default: (await import("./pages/ShadesPage")).ShadesPage,
 }));
+const SitePage = lazy(async () => ({ default: (await import("./pages/SitePage")).SitePage }));
 const ShelfPage = lazy(async () => ({ default: (await import("./pages/ShelfPage")).ShelfPage }));
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
@@ -67,6 +68,14 @@ createRoot(root).render(
                 element={
                   <JobPage>
                     <DaysPage />
+                  </JobPage>
+                }
+              />
+              <Route
+                path="/jobs/:id/site"
+                element={
+                  <JobPage>
+                    <SitePage />
                   </JobPage>
                 }
               />

@@ -63,6 +63,7 @@ def make_app(
     app.state.supplier_port = supplier_port
     for part in (reckon, jobs, site, on_site, shelf, meter):
         app.include_router(part.router)
+    app.include_router(on_site.own_router)
     problems.install(app)
     app.add_middleware(Guard, hosts=hosts)
     if pages is not None:

@@ -331,9 +331,8 @@ def shades_page(job: Job) -> ShadesPage:
     return ShadesPage.model_construct(said=said, pictures=pictures)
 
 
-def days_page(job: Job, today: date) -> DaysPage:
-    """Return the days of a job; raise `JobRefused` where they cannot be planned."""
-    made = plan(job)
+def days_page(job: Job, today: date, made: Plan) -> DaysPage:
+    """Return the days of a job and its plan; raise `JobRefused` where they cannot be planned."""
     with reckoning("the days"):
         said = said_days(job, made, today=today)
     pictures = []

@@ -10,23 +10,20 @@ from pydantic import (
     ConfigDict,
     Field,
     ModelWrapValidatorHandler,
-    TypeAdapter,
     model_validator,
 )
 from starlette.concurrency import run_in_threadpool
 
 from pennant.api.kept import Kept, Pictures, Site
 from pennant.api.models import Noted
+from pennant.api.record_entries import as_it_was, as_they_were, entries_of
 from pennant.core.cuts.cut_list import CutList, cuts_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, Problem, reckoning
-from pennant.core.document.tiles import FIELD
 from pennant.core.document.values import reading_in
-from pennant.core.geometry.rect import Rect
 from pennant.core.plan import Plan, plan
 from pennant.core.site.entries import (
-    Entry,
     Key,
     NotedPhotograph,
     NotedPieces,
@@ -34,26 +31,30 @@ from pennant.core.site.entries import (
     TakenBack,
     events_of,
 )
+from pennant.core.site.paces import paces_of
 from pennant.core.site.readings import Reading
-from pennant.core.site.record import CutTile, SiteEvent, Spot, cut_tile_of, record_of, spot_of
+from pennant.core.site.record import record_of
 from pennant.core.site.refit import refit
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.files.photographs import plain_picture
 from pennant.store.record import TAKEN_BACK, AsItWas, OldNote, Sent, SiteRecord, StoredEntry
 from pennant.words.cuts import SaidRecord, said_record
+from pennant.words.moments import minute_of, moment
+from pennant.words.own_pace import OwnRule, own_rules
 from pennant.words.refit import SaidRefit, said_refit
-from pennant.words.site import SaidSite, minute_of, moment, said_site
+from pennant.words.site import SaidSite, said_site
 
 router = APIRouter(prefix="/api/jobs")
+own_router = APIRouter(prefix="/api")
 
 OFF_BY = 5.0
 """Minutes: a phone's clock that is further off than this is told."""
 LONGEST_AWAY = 60 * 24 * 60.0
 """Minutes: 60 days; what is said to have been noted longer ago is held for a slip of the clock."""
+JOBS_BEFORE = 12
+"""The last jobs whose records say something of one's own pace."""
 MOST_PHOTOGRAPHS = 200
 """Of one job: some 100 MB."""
-
-_SAID: TypeAdapter[Said] = TypeAdapter(Said)
 
 
 def units_sent(data: object) -> Units:
@@ -125,7 +126,7 @@ def note_entry(id_: str, noted: NotedEntry, jobs: Kept, site: Site) -> SaidSite:
         back = site.id_of(id_, noted.takes_back_key)
     sent = Sent(
         key=noted.key, said=noted.entry.model_dump(mode="json"), revision=stored.revision,
-        was=_as_they_were(job, made, noted.entry), said_at=_put_right(noted), takes_back=back,
+        was=as_they_were(job, made, noted.entry), said_at=_put_right(noted), takes_back=back,
         clock=_clock(noted),
     )  # fmt: skip
     return _state(job, made, site.add(id_, sent))
@@ -136,7 +137,7 @@ def refit_to(id_: str, asked: AskedReading, jobs: Kept, site: Site) -> SaidRefit
     """Return what a reading means and the ways to go on from it. Nothing is kept."""
     job, made = _planned(id_, jobs)
     _copy_old_notes(id_, site)
-    events = events_of(_entries(site.entries(id_)))
+    events = events_of(entries_of(site.entries(id_)))
     record = record_of(events, made.pieces, job.settings.set_within)
     with reckoning("the re-fit"):
         found = refit(job, made, record, asked.reading)
@@ -184,6 +185,17 @@ def photograph(id_: str, name: str, pictures: Pictures) -> Response:
     return Response(pictures.get(id_, name).picture, media_type="image/jpeg", headers=headers)
 
 
+@own_router.get("/own-rules")
+def list_own_rules(jobs: Kept, site: Site) -> list[OwnRule]:
+    """Return settings as the records of the last jobs would have them: pace, breakage."""
+    found = []
+    for id_ in site.jobs()[:JOBS_BEFORE]:
+        job, made = _planned(id_, jobs)
+        kinds = {piece.id: piece.kind for piece in made.pieces}
+        found.append((job, paces_of(entries_of(site.entries(id_)), kinds)))
+    return own_rules(found)
+
+
 @router.get("/{id_}/record")
 def site_record(id_: str, jobs: Kept, site: Site) -> SaidRecord:
     """Return where the pieces of a job stand on site."""
@@ -208,14 +220,14 @@ def note_on_site(id_: str, noted: Noted, jobs: Kept, site: Site) -> SaidRecord:
     if noted.event == TAKEN_BACK:
         back = noted.takes_back
         if back is None:
-            events = events_of(_entries(site.entries(id_)))
+            events = events_of(entries_of(site.entries(id_)))
             record = record_of(events, made.pieces, job.settings.set_within)
             back = record.last.get(noted.piece)
         sent = Sent(noted.key, {"kind": TAKEN_BACK}, stored.revision, takes_back=back)
     else:
         said = NotedPieces(event=noted.event, pieces=(noted.piece,))
         sent = Sent(
-            noted.key, said.model_dump(mode="json"), stored.revision, _as_they_were(job, made, said)
+            noted.key, said.model_dump(mode="json"), stored.revision, as_they_were(job, made, said)
         )
     return _said_record(job, made, site.add(id_, sent))
 
@@ -226,7 +238,7 @@ def _planned(id_: str, jobs: Kept) -> tuple[Job, Plan]:
 
 
 def _state(job: Job, made: Plan, stored: list[StoredEntry]) -> SaidSite:
-    entries = _entries(stored)
+    entries = entries_of(stored)
     now = datetime.now(UTC).timestamp() / 60
     doubts = {one.id: doubt for one in stored if (doubt := doubt_of(one))}
     with reckoning("the record"):
@@ -234,56 +246,9 @@ def _state(job: Job, made: Plan, stored: list[StoredEntry]) -> SaidSite:
 
 
 def _said_record(job: Job, made: Plan, stored: list[StoredEntry]) -> SaidRecord:
-    events = events_of(_entries(stored))
+    events = events_of(entries_of(stored))
     record = record_of(events, made.pieces, job.settings.set_within)
     return said_record(job, made, record, events)
-
-
-def _entries(stored: list[StoredEntry]) -> list[Entry]:
-    return [entry_of(one) for one in stored]
-
-
-def entry_of(stored: StoredEntry) -> Entry:
-    """Return an entry read from the data it was kept with, at the time that it was noted."""
-    said = _SAID.validate_python(dict(stored.said))
-    about: tuple[SiteEvent, ...] = ()
-    if isinstance(said, NotedPieces):
-        about = tuple(
-            _event(stored, piece, was, said.event)
-            for piece, was in zip(said.pieces, stored.was, strict=True)
-        )
-    return Entry(
-        id=stored.id, key=stored.key, minute=minute_of(stored.said_at or stored.at), said=said,
-        about=about, takes_back=stored.takes_back,
-    )  # fmt: skip
-
-
-def _event(stored: StoredEntry, piece: str, was: AsItWas, event: str) -> SiteEvent:
-    """What was said of one piece, with the piece as it was."""
-    spot = tile = None
-    if was.outline is not None:
-        surface, rings = was.outline
-        spot = Spot(surface, tuple(tuple((x, y) for x, y in ring) for ring in rings))
-    if was.cut_from is not None:
-        number, border, pieces, drops = was.cut_from
-        tile = CutTile(number, border, tuple(pieces), tuple(Rect(*drop) for drop in drops))
-    return SiteEvent(stored.id, piece, event, spot, tile)  # type: ignore[arg-type]
-
-
-def _as_they_were(job: Job, made: Plan, said: Said) -> tuple[AsItWas, ...]:
-    """The pieces of an entry as they are kept with it."""
-    if not isinstance(said, NotedPieces):
-        return ()
-    found = cuts_of(job, made)
-    return tuple(_as_it_was(made, found, piece) for piece in said.pieces)
-
-
-def _as_it_was(made: Plan, found: CutList, piece: str) -> AsItWas:
-    own = next((one for one in made.pieces if one.id == piece), None)
-    if own is None:
-        return AsItWas(None, None)
-    stock = found.stocks[own.of]
-    return AsItWas(spot_of(own), cut_tile_of(piece, stock, border=own.of != FIELD))
 
 
 def _put_right(noted: NotedEntry) -> str | None:
@@ -335,6 +300,6 @@ def _copy_old_notes(id_: str, site: SiteRecord) -> None:
             except (JobRefused, NotAJobFile):
                 plans[note.revision] = None
         found = plans[note.revision]
-        return _as_it_was(*found, note.piece) if found else AsItWas(None, None)
+        return as_it_was(*found, note.piece) if found else AsItWas(None, None)
 
     site.copy_old(id_, old, was)

@@ -2,12 +2,13 @@
 
 from collections.abc import AsyncIterator
 from datetime import date
-from typing import Any
+from typing import Annotated, Any
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Query, Request, Response
 from fastapi.responses import StreamingResponse
 from starlette.concurrency import run_in_threadpool
 
+from pennant.api.kept import Site
 from pennant.api.models import (
     Addition,
     AgreePage,
@@ -31,6 +32,7 @@ from pennant.api.models import (
     shades_page,
     view_of,
 )
+from pennant.api.record_entries import entries_of
 from pennant.api.searches import Searches
 from pennant.core.document.job import Job
 from pennant.core.document.notebook import WORDS, words_of
@@ -47,6 +49,7 @@ from pennant.core.survey.edits import (
 )
 from pennant.words.cures import SaidCure
 from pennant.words.cuts import CutSheet, cut_sheet
+from pennant.words.done import with_done
 from pennant.words.setting_out import SaidSettingOut, said_setting_out
 from pennant.words.sheet import SaidSetting, settings_list, times_list
 from pennant.words.starts import WISHES
@@ -101,9 +104,17 @@ def _search(request: Request, search: str, job: Job, **asked: Any) -> AsyncItera
 
 
 @router.post("/days")
-def plan_days(job: Job) -> DaysPage:
-    """Return the days that a job takes, and its sections on the wall; nothing is kept."""
-    return days_page(job, date.today())
+def plan_days(
+    job: Job, site: Site, record_of: Annotated[str | None, Query(max_length=40)] = None
+) -> DaysPage:
+    """Return the days that a job takes, and its sections on the wall; nothing is kept.
+
+    ``record_of`` is the id of the kept job whose record says which steps are done.
+    """
+    made = plan(job)
+    if record_of is not None:
+        job = with_done(job, made, entries_of(site.entries(record_of)))
+    return days_page(job, date.today(), made)
 
 
 @router.post("/shades")

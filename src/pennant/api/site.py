@@ -4,9 +4,11 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query, Response
 
-from pennant.api.kept import Kept, download, file_name
+from pennant.api.kept import Kept, Pictures, Site, download, file_name
+from pennant.api.record_entries import entries_of
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.plan import plan
+from pennant.core.site.entries import NotedPhotograph
 from pennant.files.cuts_csv import cuts_csv
 from pennant.files.export import TYPES, Form, NotThere, Wanted, exported
 from pennant.files.job_json import read_job
@@ -36,6 +38,8 @@ def job_as(
     id_: str,
     form: Form,
     jobs: Kept,
+    site: Site,
+    pictures: Pictures,
     only: Annotated[list[str] | None, Query(max_length=20)] = None,
     size: Size | None = None,
 ) -> Response:
@@ -46,7 +50,12 @@ def job_as(
     stored = jobs.get(id_)
     job = read_job(stored.document)
     imprint = Imprint(f"revision {stored.revision}", stored.changed[:10])
-    wanted = Wanted(form, tuple(only or ()), None, size, id_, imprint)
+    entries = entries_of(site.entries(id_)) if form in ("pdf", "csv") else []
+    named = [one.said.name for one in entries if isinstance(one.said, NotedPhotograph)]
+    photographs = {}
+    if form == "pdf":
+        photographs = {name: pictures.get(id_, name).picture for name in named}
+    wanted = Wanted(form, tuple(only or ()), None, size, id_, imprint, tuple(entries), photographs)
     try:
         made = exported(job, plan(job), wanted)
     except NotThere as error:

@@ -1,12 +1,13 @@
 """A job in every format that it can be taken away in, by the name of the format."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from typing import Literal, cast, get_args
 
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan
+from pennant.core.site.entries import Entry
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.cuts_csv import cuts_csv
 from pennant.files.days_ics import days_ics
@@ -14,17 +15,18 @@ from pennant.files.drawing_dxf import elevation_dxf, plan_dxf, templates_dxf
 from pennant.files.full_size import odd_cuts
 from pennant.files.job_json import write_job
 from pennant.files.materials_csv import materials_csv
-from pennant.files.papers import BOUND, PAPERS, Imprint, Paper, Size
+from pennant.files.papers import BOUND, PAPERS, Imprint, Kept, Paper, Size
 from pennant.files.papers_pdf import papers_pdf
 from pennant.files.picture_svg import picture_svg
 from pennant.files.pieces_csv import days_csv, pieces_csv
+from pennant.files.record_csv import record_csv
 from pennant.files.templates_svg import templates_svg
 from pennant.words.cuts import cut_sheet
 from pennant.words.days import said_days
 
 Form = Literal["pdf", "svg", "dxf", "csv", "ics", "json"]
 FORMS: tuple[Form, ...] = get_args(Form)
-TABLES = ("pieces", "cuts", "list", "days")
+TABLES = ("pieces", "cuts", "list", "days", "record")
 """What there is as CSV; the first where nothing is chosen."""
 TYPES: dict[Form, str] = {
     "pdf": "application/pdf", "svg": "image/svg+xml", "dxf": "image/vnd.dxf",
@@ -40,7 +42,8 @@ class NotThere(ValueError):
 class Wanted:
     """What is asked for: the parts of it, the day that days begin on, the sheet's size.
 
-    ``stamp`` tells a job's events in a calendar from others'.
+    ``stamp`` tells a job's events in a calendar from others'. ``entries`` are those of its record,
+    ``photographs`` (JPEG) are by their names.
     """
 
     form: Form
@@ -49,6 +52,8 @@ class Wanted:
     size: Size | None = None
     stamp: str = "job"
     imprint: Imprint = field(default_factory=Imprint)
+    entries: tuple[Entry, ...] = ()
+    photographs: Mapping[str, bytes] = field(default_factory=dict)
 
 
 def exported(job: Job, plan: Plan, wanted: Wanted) -> bytes:
@@ -93,7 +98,9 @@ def _chosen(form: Form, plan: Plan, only: Sequence[str]) -> tuple[str, ...]:
 
 def _pdf(job: Job, plan: Plan, wanted: Wanted) -> bytes:
     only = _chosen("pdf", plan, wanted.only) or BOUND
-    return papers_pdf(job, plan, cast(tuple[Paper, ...], only), wanted.size, wanted.imprint)
+    chosen = cast(tuple[Paper, ...], only)
+    kept = Kept(wanted.entries, wanted.photographs)
+    return papers_pdf(job, plan, chosen, wanted.size, wanted.imprint, kept)
 
 
 def _drawing(job: Job, plan: Plan, only: Sequence[str], *, dxf: bool) -> str:
@@ -119,6 +126,8 @@ def _table(job: Job, plan: Plan, wanted: Wanted) -> str:
         return cuts_csv(cut_sheet(job, plan))
     if part == "list":
         return materials_csv(job, plan)
+    if part == "record":
+        return record_csv(job, plan, wanted.entries)
     if part == "days":
         return days_csv(said_days(job, plan, wanted.first))
     return pieces_csv(job, plan)

@@ -1,7 +1,10 @@
 """The papers that can be bound: what each is and for what; `papers_pdf` writes them."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from typing import Literal, get_args
+
+from pennant.core.site.entries import Entry
 
 Paper = Literal[
     "wall", "setting-out", "client", "cuts", "list", "mixing", "days", "hand-over", "pole",
@@ -34,4 +37,13 @@ class Imprint:
     date: str = ""
 
 
+@dataclass(frozen=True)
+class Kept:
+    """What the site gave: the entries of the record, and the photographs (JPEG) by their names."""
+
+    entries: tuple[Entry, ...] = ()
+    photographs: Mapping[str, bytes] = field(default_factory=dict)
+
+
 NO_IMPRINT = Imprint()
+NOTHING_KEPT = Kept()

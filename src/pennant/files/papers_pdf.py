@@ -16,6 +16,7 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import (
     CondPageBreak,
     Flowable,
+    Image,
     KeepTogether,
     PageBreak,
     Paragraph,
@@ -27,10 +28,21 @@ from reportlab.platypus import (
 
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan
+from pennant.core.site.entries import NotedPhotograph, standing
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.full_size import pole_pages, template_pages
 from pennant.files.paper_fonts import BOLD, FIGURES, TEXT, printable, registered
-from pennant.files.papers import BOUND, NO_IMPRINT, PAPERS, TITLES, Imprint, Paper, Size
+from pennant.files.papers import (
+    BOUND,
+    NO_IMPRINT,
+    NOTHING_KEPT,
+    PAPERS,
+    TITLES,
+    Imprint,
+    Kept,
+    Paper,
+    Size,
+)
 from pennant.files.picture_flow import PictureFlow
 from pennant.words.agree import agreeing
 from pennant.words.cuts import cut_sheet
@@ -42,6 +54,8 @@ from pennant.words.setting_out import StruckLine, said_setting_out
 from pennant.words.sheet import sheet
 
 SIZES: dict[Size, tuple[float, float]] = {"A4": A4, "Letter": LETTER}
+MOST_PRINTED = 12
+"""Photographs on the hand-over page, the last ones: more is an album."""
 MARGIN = 15 * mm
 ROOM_UNDER_HEADING = 70
 """Points: a heading with less room under it goes on to the next page."""
@@ -53,14 +67,17 @@ def papers_pdf(
     only: Sequence[Paper] = BOUND,
     size: Size | None = None,
     imprint: Imprint = NO_IMPRINT,
+    kept: Kept = NOTHING_KEPT,
 ) -> bytes:
     """Return the chosen papers as one PDF; ``size`` is A4 for a job in mm, Letter in inches.
+
+    ``kept`` is what the site gave: the record and its photographs, for the hand-over.
 
     Raise `JobRefused` where the days cannot be planned.
     """
     registered()
     page = SIZES[size or ("Letter" if job.units == "in" else "A4")]
-    binder = _Binder(job, plan, page)
+    binder = _Binder(job, plan, page, kept)
     story: list[Flowable] = []
     for paper in PAPERS:
         if paper in only:
@@ -86,8 +103,8 @@ def papers_pdf(
 class _Binder:
     """Makes each paper of one job."""
 
-    def __init__(self, job: Job, plan: Plan, page: tuple[float, float]) -> None:
-        self.job, self.plan = job, plan
+    def __init__(self, job: Job, plan: Plan, page: tuple[float, float], kept: Kept) -> None:
+        self.job, self.plan, self.kept = job, plan, kept
         self.width, self.height = page[0] - 2 * MARGIN, page[1] - 2 * MARGIN - 8 * mm
         self.plain = ParagraphStyle("plain", fontName=TEXT, fontSize=9.5, leading=12.5)
         self.small = ParagraphStyle("small", parent=self.plain, fontSize=8.2, leading=10.5,
@@ -273,12 +290,30 @@ class _Binder:
                 yield KeepTogether([*lines, Spacer(1, 5)])
 
     def _hand_over(self) -> Iterator[Flowable]:
-        for title, lines in hand_over(self.job, self.plan, self._said_days.uses):
+        uses = self._said_days.uses
+        for title, lines in hand_over(self.job, self.plan, uses, self.kept.entries):
             yield from self._heading(title)
             for line in lines:
                 yield self._text(line)
+        yield from self._photographs()
         yield Spacer(1, 24)
         yield self._text("Handed over: ______________________________    Date: ______________")
+
+    def _photographs(self) -> Iterator[Flowable]:
+        """The photographs of the record, with what was said of each."""
+        noted = [
+            one.said for one in standing(self.kept.entries)
+            if isinstance(one.said, NotedPhotograph) and one.said.name in self.kept.photographs
+        ]  # fmt: skip
+        if noted:
+            yield from self._heading("Photographs")
+        for one in noted[-MOST_PRINTED:]:
+            picture = Image(io.BytesIO(self.kept.photographs[one.name]))
+            by = min(self.width * 0.6 / picture.imageWidth, 80 * mm / picture.imageHeight)
+            picture.drawWidth, picture.drawHeight = (
+                picture.imageWidth * by, picture.imageHeight * by
+            )  # fmt: skip
+            yield KeepTogether([picture, self._text(one.words, self.small), Spacer(1, 4)])
 
     def _pole(self) -> Iterator[Flowable]:
         yield from pole_pages(self.job, self.plan, (self.width, self.height), self.small)

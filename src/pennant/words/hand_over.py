@@ -1,12 +1,23 @@
 """What is left with the client: what was laid, with what, what is spare, how it is cared for."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.plan import Plan
+from pennant.core.site.clocks import clocks_of
+from pennant.core.site.entries import (
+    Entry,
+    NotedBatch,
+    NotedBox,
+    NotedPieces,
+    NotedRefit,
+    Remark,
+    standing,
+)
 from pennant.words.days_values import SaidUse
+from pennant.words.moments import local
 from pennant.words.pattern import say_pattern
 
 CARE = (
@@ -20,9 +31,15 @@ CARE_POROUS = (
 )
 
 
-def hand_over(job: Job, plan: Plan, uses: Iterable[SaidUse]) -> Iterator[tuple[str, list[str]]]:
-    """Yield each part of the page with its lines; ``uses`` are what the days say of them."""
-    yield "What was laid", list(_laid(job, plan))
+def hand_over(
+    job: Job, plan: Plan, uses: Iterable[SaidUse], entries: Sequence[Entry] = ()
+) -> Iterator[tuple[str, list[str]]]:
+    """Yield each part of the page with its lines; ``uses`` are what the days say of them.
+
+    ``entries`` are those of the record: lots, dates of cure, what was changed and why.
+    """
+    kept = standing(entries)
+    yield "What was laid", list(_laid(job, plan, kept))
     products = job.products
     named = [
         ("Adhesive", products.adhesive), ("Mat", products.mat), ("Grout", products.grout),
@@ -30,8 +47,13 @@ def hand_over(job: Job, plan: Plan, uses: Iterable[SaidUse]) -> Iterator[tuple[s
         ("Sealer", products.sealer),
     ]  # fmt: skip
     with_what = [f"{title}: {one.name}" for title, one in named if one is not None]
+    with_what += list(_mixed(job, kept))
     if with_what:
         yield "With what", with_what
+    if dates := list(_dates(job, plan, entries)):
+        yield "When", dates
+    if changes := list(_changes(job, kept)):
+        yield "What was changed in laying, and why", changes
     spare = job.settings.spare_tiles
     yield (
         "Spare",
@@ -47,8 +69,41 @@ def hand_over(job: Job, plan: Plan, uses: Iterable[SaidUse]) -> Iterator[tuple[s
         yield "Agreed", [f"by {job.agreed.by} on {job.agreed.on}"]
 
 
-def _laid(job: Job, plan: Plan) -> Iterator[str]:
-    lots = sorted({box.lot for box in job.shades.boxes if box.lot})
+def _mixed(job: Job, kept: Sequence[Entry]) -> Iterator[str]:
+    """The batches that were mixed, and of which lots."""
+    for what in ("adhesive", "grout"):
+        mixed = [one.said for one in kept if isinstance(one.said, NotedBatch)
+                 and one.said.event == "mixed" and one.said.what == what]  # fmt: skip
+        if mixed:
+            lots = sorted({one.lot for one in mixed if one.lot})
+            of = f", lot {', '.join(lots)}" if lots else ""
+            yield f"{what.capitalize()}: {len(mixed)} batches{of}"
+
+
+def _dates(job: Job, plan: Plan, entries: Sequence[Entry]) -> Iterator[str]:
+    """When the last tile was set, and until when what is still curing cures."""
+    put = [one for one in standing(entries) if isinstance(one.said, NotedPieces)
+           and one.said.event == "set"]  # fmt: skip
+    if put:
+        yield f"Last tile set: {local(put[-1].minute, job):%Y-%m-%d}"
+    for clock in clocks_of(job, plan, entries):
+        if clock.runs == "grout cures":
+            yield f"Grouted: {local(clock.starts, job):%Y-%m-%d %H:%M}"
+            yield f"No water on the grout before {local(clock.ends, job):%Y-%m-%d %H:%M}"
+
+
+def _changes(job: Job, kept: Sequence[Entry]) -> Iterator[str]:
+    """What was planned again on the wall, and what was said of it."""
+    for one in kept:
+        if isinstance(one.said, NotedRefit | Remark):
+            yield f"{local(one.minute, job):%Y-%m-%d}: {one.said.words}"
+
+
+def _laid(job: Job, plan: Plan, kept: Sequence[Entry]) -> Iterator[str]:
+    lots = sorted(
+        {box.lot for box in job.shades.boxes if box.lot}
+        | {one.said.lot for one in kept if isinstance(one.said, NotedBox) and one.said.lot}
+    )
     for of, tile, _ in tiles_of(job).values():
         size = f"{show_with_unit(tile.length, job.step)} × {show_with_unit(tile.height, job.step)}"
         lot = tile.lot if of != FIELD or not lots else ", ".join(lots)

@@ -8,8 +8,8 @@ from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.site.readings import BoxMoved, Joint, Lean, Left, Meant, Reading
 from pennant.core.site.refit import FateKind, Refit, Way, WayKind
+from pennant.words.entries import say_pieces, say_reading
 from pennant.words.names import Names
-from pennant.words.site import say_pieces, say_reading
 
 TITLES: dict[WayKind, str] = {
     "cut": "The last piece takes it",
@@ -70,7 +70,7 @@ def said_refit(job: Job, made: Plan, reading: Reading, found: Refit) -> SaidRefi
         release=_release(job, made, reading, found.meant),
         ways=tuple(_way(job, made, way, found.meant) for way in found.ways),
         blocked=tuple(
-            f"No way: {BLOCKED[kind]} would move {say_pieces(pieces)}, which are set"
+            f"No way: {BLOCKED[kind]} would move what is set, {say_pieces(pieces)}"
             for kind, pieces in found.blocked
         ),
     )  # fmt: skip
@@ -97,7 +97,7 @@ def _means(job: Job, names: Names, reading: Reading, means: Meant) -> str:
         return says
     if not means.joints:
         return says
-    each = show_with_unit(abs(means.each), job.step)
+    each = _share(job, means.each)
     where = f" at {names.edge(means.line)}" if means.line and isinstance(reading, Left) else ""
     return f"{says}{where}; over the {means.joints} joints to come {each} each"
 
@@ -140,7 +140,11 @@ def _does(job: Job, made: Plan, way: Way, means: Meant) -> str:
     more = "more" if means.room > 0 else "less"
     if way.kind == "joints":
         joint = job.pattern.joint + way.each
-        return f"{means.joints} joints of {show_with_unit(joint, job.step)}; the last piece stays"
+        wider = "wider" if way.each > 0 else "narrower"
+        return (
+            f"{means.joints} joints {_share(job, way.each)} {wider}, about "
+            f"{show_with_unit(joint, job.step)} each; the last piece stays as it is"
+        )
     if way.kind == "cut":
         return f"cut {room} {'wider' if means.room > 0 else 'narrower'} than planned"
     if way.kind == "next wall":
@@ -148,6 +152,11 @@ def _does(job: Job, made: Plan, way: Way, means: Meant) -> str:
     if way.kind == "leans":
         return f"as planned at its foot, {room} {more} where it was measured"
     return "the survey is corrected, and what is still to come is laid to it"
+
+
+def _share(job: Job, each: float) -> str:
+    """What one joint takes up: far under what a tape shows, so as a decimal."""
+    return f"{abs(each):.1f} mm" if job.units == "mm" else f"{abs(each) / 25.4:.3f} in"
 
 
 def _gets(job: Job, names: Names, way: Way, means: Meant) -> Iterator[str]:

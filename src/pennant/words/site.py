@@ -1,43 +1,33 @@
 """What is said on site: where work stands, what runs, what was noted, and whether tile lasts."""
 
 from collections.abc import Iterator, Mapping, Sequence
-from datetime import UTC, datetime
 
-from pennant.core.cuts.cut_list import CutList, cuts_of
-from pennant.core.cuts.stock import item_of
-from pennant.core.days.days import setting_sections_of
+from pennant.core.cuts.cut_list import cuts_of
+from pennant.core.days.days import steps_in
 from pennant.core.days.sections import grouting_sections
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.refusal import JobRefused
-from pennant.core.document.tiles import FIELD
 from pennant.core.document.values import Value
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.site.clocks import Clock, Runs, clocks_of
-from pennant.core.site.enough import CUTS_FOR_A_CHANCE, Enough, enough_of
+from pennant.core.site.done import done_steps
 from pennant.core.site.entries import (
     Entry,
-    NotedBatch,
-    NotedBox,
-    NotedCulls,
     NotedPhotograph,
-    NotedPieces,
-    NotedReading,
-    NotedRefit,
     NotedSection,
-    NotedStep,
-    Said,
     TakenBack,
     events_of,
     standing,
 )
 from pennant.core.site.paces import Paces, paces_of
-from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, Left, Reading
-from pennant.core.site.record import Record, again_of, record_of
+from pennant.core.site.record import record_of
 from pennant.core.takes.mixing import pieces_an_hour
-from pennant.words.cuts import SaidRecord, bought_of, said_record
+from pennant.words.cuts import SaidRecord, said_record
 from pennant.words.dates import Dates
+from pennant.words.enough import SaidEnough, enough, order_by, said_enough
+from pennant.words.entries import say_entry
+from pennant.words.moments import moment
 from pennant.words.names import KINDS, Names
 from pennant.words.quantities import MixCard, mix_cards
 from pennant.words.steps import STEPS
@@ -124,14 +114,6 @@ class SaidStep(Value):
     done: bool
 
 
-class SaidEnough(Value):
-    """Whether tile lasts: in short, and how that is reckoned."""
-
-    verdict: str
-    says: str
-    why: str
-
-
 class SaidSite(Value):
     """Where the work stands. ``now`` is the server's time, which clocks are counted from."""
 
@@ -146,17 +128,6 @@ class SaidSite(Value):
     enough: SaidEnough
     paces: tuple[str, ...]
     steps: tuple[SaidStep, ...]
-
-
-def moment(minute: float) -> str:
-    """Return a moment (minutes from 1970) as ISO 8601, UTC."""
-    return datetime.fromtimestamp(minute * 60, UTC).isoformat(timespec="seconds")
-
-
-def minute_of(iso: str) -> float:
-    """Return an ISO 8601 moment as minutes from 1970."""
-    at = datetime.fromisoformat(iso)
-    return (at if at.tzinfo else at.replace(tzinfo=UTC)).timestamp() / 60
 
 
 def said_site(
@@ -178,6 +149,10 @@ class _Site:
         self.record = record_of(self.events, made.pieces, job.settings.set_within)
         self.cuts = cuts_of(job, made)
         self.pieces = {piece.id: piece for piece in made.pieces}
+        try:
+            self.plan_steps = steps_in(job, made, Dates.of(job.schedule))
+        except JobRefused:
+            self.plan_steps = []  # the days cannot be planned as they are; all else can be noted
 
     def said(self, now: float) -> SaidSite:
         """All of it."""
@@ -224,10 +199,7 @@ class _Site:
         return tuple(id_ for id_ in pieces if self.record.states.get(id_) != "set")
 
     def _sections(self) -> Iterator[SaidSection]:
-        try:
-            found = setting_sections_of(self.job, self.made, Dates.of(self.job.schedule))
-        except JobRefused:
-            found = []  # the days cannot be planned as they are; courses can be noted all the same
+        found = [section for step in self.plan_steps for section in step.sections]
         for number, pieces in enumerate(found, 1):
             yield self._section(number, pieces, self._not_set(pieces))
 
@@ -264,7 +236,9 @@ class _Site:
             )  # fmt: skip
 
     def _enough(self) -> SaidEnough:
-        return said_enough(enough(self.job, self.made, self.cuts, self.record, self.entries))
+        found = enough(self.job, self.made, self.cuts, self.record, self.entries)
+        by = order_by(self.job, self.made, self.entries) if found.order else ""
+        return said_enough(self.job, found, by)
 
     def _paces(self) -> Iterator[str]:
         kinds = {piece.id: piece.kind for piece in self.made.pieces}
@@ -272,50 +246,15 @@ class _Site:
 
     def _steps(self) -> Iterator[SaidStep]:
         done = {one.step for one in self.job.schedule.done} | {
-            one.said.step for one in standing(self.entries) if isinstance(one.said, NotedStep)
+            one.step for one in done_steps(self.plan_steps, self.entries)
         }
-        for id_, words in STEPS.items():
-            yield SaidStep(step=id_, name=words.name, done=id_ in done)
-
-
-def enough(
-    job: Job, made: Plan, cuts: CutList, record: Record, entries: Sequence[Entry]
-) -> Enough:  # fmt: skip
-    """Return whether the wall's own tile lasts."""
-    items = {
-        piece.id: item_of(piece, cuts.stock.sheet) for piece in made.pieces if piece.of == FIELD
-    }
-    again = again_of(record, events_of(entries), cuts.stock.sheet, items)
-    kept = standing(entries)
-    came_broken = sum(one.said.broken for one in kept if isinstance(one.said, NotedBox))
-    culled = sum(one.said.tiles for one in kept if isinstance(one.said, NotedCulls))
-    _, bought = bought_of(job, made)
-    return enough_of(job, cuts.stock, record, again, bought - came_broken, culled)
-
-
-def said_enough(found: Enough) -> SaidEnough:
-    """Say whether tile lasts, and how that is reckoned."""
-    says = f"{found.left} tiles left, {found.to_come} to come"
-    if found.cuts:
-        says += f" with {found.cuts} cuts"
-    if found.made:
-        says += f", {found.broke} of {found.made} broke"
-    verdicts = {"short": "short", "tight": "tight", "enough": "enough"}
-    says += f": {verdicts[found.verdict]}"
-    if found.order:
-        says += f"; order {found.order} more"
-    if found.lasts is None:
-        why = (
-            f"{found.spare} over when all is cut; {found.expected:.1f} are expected to break by "
-            f"the settings. A chance is told from {CUTS_FOR_A_CHANCE} cuts on."
-        )
-    else:
-        why = (
-            f"{found.spare} over when all is cut. As {found.broke} of {found.made} cuts broke, "
-            f"{found.expected:.1f} of the {found.cuts} to come are expected to; that no more than "
-            f"{max(found.spare, 0)} do has a chance of {found.lasts:.0%}."
-        )
-    return SaidEnough(verdict=found.verdict, says=says, why=why)
+        for step in self.plan_steps:
+            base, _, number = step.id.partition("@")
+            name = STEPS[step.rule].name if step.rule is not None else step.name
+            several = number and f"{base}@2" in {one.id for one in self.plan_steps}
+            yield SaidStep(
+                step=step.id, name=f"{name}, {number}" if several else name, done=step.id in done
+            )
 
 
 def say_paces(job: Job, found: Paces) -> Iterator[str]:
@@ -334,81 +273,6 @@ def say_paces(job: Job, found: Paces) -> Iterator[str]:
         batches = "batch" if used.batches == 1 else "batches"
         weighed = f", {used.powder:g} kg of powder" if used.powder else ""
         yield f"{used.what.capitalize()}: {used.batches} {batches} mixed{weighed}"
-
-
-def say_entry(job: Job, names: Names, said: Said, by_key: Mapping[str, Entry]) -> str:
-    """Say what was noted, as one line."""
-    if isinstance(said, NotedPieces):
-        lot = f", lot {said.lot}" if said.lot else ""
-        return f"{say_pieces(said.pieces)} {said.event}{lot}"
-    if isinstance(said, NotedBatch):
-        parts = [f"{said.what.capitalize()} {said.event}"]
-        parts += [f"lot {said.lot}"] if said.lot else []
-        parts += [f"{said.powder:g} kg"] if said.powder else []
-        parts += [f"{said.water:g} l of water"] if said.water else []
-        return ", ".join(parts)
-    if isinstance(said, NotedSection):
-        before = by_key.get(said.of or "")
-        number = said.number or getattr(before and before.said, "number", 0)
-        return f"Section {number} {said.event}" if number else f"Section {said.event}"
-    if isinstance(said, NotedStep):
-        words = next((w.name for id_, w in STEPS.items() if id_ == said.step), said.step)
-        return f"{words}: {said.event}" + (f", {said.words}" if said.words else "")
-    if isinstance(said, NotedBox):
-        parts = [f"Box {said.name} opened"]
-        parts += [f"lot {said.lot}"] if said.lot else []
-        parts += [said.shade] if said.shade else []
-        parts += [f"{said.broken} came broken"] if said.broken else []
-        return ", ".join(parts)
-    if isinstance(said, NotedCulls):
-        tiles = "tile" if said.tiles == 1 else "tiles"
-        return f"{said.tiles} {tiles} put aside for cuts" + (
-            f": {said.words}" if said.words else ""
-        )
-    if isinstance(said, NotedReading):
-        return say_reading(job, names, said.reading)
-    if isinstance(said, NotedRefit):
-        return f"Planned again: {said.words}"
-    if isinstance(said, NotedPhotograph):
-        return f"Photograph{f': {said.words}' if said.words else ''}"
-    return said.words if not isinstance(said, TakenBack) else "Taken back"
-
-
-def say_pieces(pieces: Sequence[str]) -> str:
-    """Name pieces: a few by their codes, many by the first and the last and how many.
-
-    >>> say_pieces(["A1.1"]), say_pieces(["A1.1", "A1.2", "A1.3", "A1.4"])
-    ('A1.1', 'A1.1 … A1.4 (4)')
-    """
-    if len(pieces) <= 3:
-        return ", ".join(pieces)
-    return f"{pieces[0]} … {pieces[-1]} ({len(pieces)})"
-
-
-def say_reading(job: Job, names: Names, reading: Reading) -> str:
-    """Say a reading as it was taken."""
-
-    def shown(value: float) -> str:
-        return show_with_unit(value, job.step)
-
-    if isinstance(reading, Left):
-        return f"Left from the {reading.side} of {reading.piece}: {shown(reading.value)}"
-    if isinstance(reading, Height):
-        return f"Top of {reading.piece} over the counter: {shown(reading.value)}"
-    if isinstance(reading, Joint):
-        return f"Joint between {reading.piece} and {reading.other}: {shown(reading.value)}"
-    if isinstance(reading, Lean):
-        end = names.edge(f"{reading.wall}:{reading.side}")
-        way = "right" if reading.value >= 0 else "left"
-        return f"{end}: its top stands {shown(abs(reading.value))} to the {way} of its foot"
-    assert isinstance(reading, BoxMoved)
-    parts = []
-    if reading.right:
-        side = "right" if reading.right > 0 else "left"
-        parts.append(f"{shown(abs(reading.right))} further {side}")
-    if reading.up:
-        parts.append(f"{shown(abs(reading.up))} {'higher' if reading.up > 0 else 'lower'}")
-    return f"{names.thing(reading.thing)} stands {' and '.join(parts) or 'where it was measured'}"
 
 
 def _who(source: str) -> str:

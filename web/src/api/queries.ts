@@ -12,6 +12,7 @@ import {
   type JobCard,
   type JobState,
   type Method,
+  type OwnRule,
   type Plan,
   type Play,
   type Shelf as Products,
@@ -22,6 +23,7 @@ import {
   type Setting,
   type SettingOut,
   type ShadesPage,
+  type Site,
   type SiteRecord,
   type ThingWords,
 } from "./client";
@@ -118,10 +120,13 @@ export const agreeOptions = (job: Job) =>
   });
 
 /** The days that a job takes; they depend on the whole job. */
-export const daysOptions = (job: Job) =>
+export const daysOptions = (job: Job, id: string) =>
   queryOptions({
-    queryKey: ["days", job],
-    queryFn: ({ signal }) => ask<DaysPage>(api.POST("/api/days", { signal, body: job })),
+    queryKey: ["days", job, id],
+    queryFn: ({ signal }) => {
+      const params = { query: { record_of: id } };
+      return ask<DaysPage>(api.POST("/api/days", { signal, body: job, params }));
+    },
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -179,6 +184,25 @@ export const recordOptions = (id: string, edition: number) =>
       ask<SiteRecord>(api.GET("/api/jobs/{id_}/record", { params: { path: { id_: id } } })),
     placeholderData: (before) => before,
   });
+
+/** Rules as one's own jobs before would have them. */
+export const ownRulesOptions = () =>
+  queryOptions({
+    queryKey: ["own-rules"],
+    queryFn: () => ask<OwnRule[]>(api.GET("/api/own-rules")),
+    staleTime: 60_000,
+  });
+
+/** The whole record of a kept job. Another phone may note in it too, so it is read again. */
+export const siteOptions = (id: string) =>
+  queryOptions({
+    queryKey: ["site", id],
+    queryFn: () => ask<Site>(api.GET("/api/jobs/{id_}/site", { params: { path: { id_: id } } })),
+    placeholderData: (before) => before,
+    refetchInterval: READ_AGAIN_MS,
+  });
+
+const READ_AGAIN_MS = 20_000;
 
 /** The products that a job can choose from. */
 export const shelfOptions = () =>

@@ -100,6 +100,8 @@ export interface paths {
         /**
          * Plan Days
          * @description Return the days that a job takes, and its sections on the wall; nothing is kept.
+         *
+         *     ``record_of`` is the id of the kept job whose record says which steps are done.
          */
         post: operations["plan_days_api_days_post"];
         delete?: never;
@@ -1155,6 +1157,26 @@ export interface paths {
          * @description Ask the meter for a shot; the reading comes with the others. 503 if no meter answers.
          */
         post: operations["pull_trigger_api_meter_shoot_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Own Rules
+         * @description Return settings as the records of the last jobs would have them: pace, breakage.
+         */
+        get: operations["list_own_rules_api_own_rules_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3995,6 +4017,7 @@ export interface components {
              *       "break_thin": 2,
              *       "break_brittle": 1.5,
              *       "spare_tiles": 4,
+             *       "tile_lead": 3,
              *       "rule_of_thumb": 0.1,
              *       "bed_rise": 1.5875,
              *       "sanded_from": 3.175,
@@ -4353,6 +4376,7 @@ export interface components {
              *       "break_thin": 2,
              *       "break_brittle": 1.5,
              *       "spare_tiles": 4,
+             *       "tile_lead": 3,
              *       "rule_of_thumb": 0.1,
              *       "bed_rise": 1.5875,
              *       "sanded_from": 3.175,
@@ -5421,6 +5445,18 @@ export interface components {
              * @description How far its side stands out.
              */
             depth?: number | null;
+        };
+        /**
+         * OwnRule
+         * @description A setting as one's own jobs would have it: its name, the value, and what it comes from.
+         */
+        OwnRule: {
+            /** Name */
+            name: string;
+            /** Value */
+            value: number;
+            /** Says */
+            says: string;
         };
         /**
          * OwnStep
@@ -7270,6 +7306,12 @@ export interface components {
              */
             spare_tiles: number;
             /**
+             * Tile Lead
+             * @description How long a supplier takes for a box more of the same lot.
+             * @default 3
+             */
+            tile_lead: number;
+            /**
              * Rule Of Thumb
              * @description The plain reckoning shown beside the plan's own: area and a tenth.
              * @default 0.1
@@ -7689,6 +7731,12 @@ export interface components {
              * @default 4
              */
             spare_tiles: number;
+            /**
+             * Tile Lead
+             * @description How long a supplier takes for a box more of the same lot.
+             * @default 3
+             */
+            tile_lead: number;
             /**
              * Rule Of Thumb
              * @description The plain reckoning shown beside the plan's own: area and a tenth.
@@ -10406,7 +10454,9 @@ export interface operations {
     };
     plan_days_api_days_post: {
         parameters: {
-            query?: never;
+            query?: {
+                record_of?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -12183,6 +12233,35 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    list_own_rules_api_own_rules_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnRule"][];
+                };
             };
             /** @description What went wrong, as RFC 9457 problem details */
             default: {

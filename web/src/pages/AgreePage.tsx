@@ -7,9 +7,9 @@ import { PaperHead } from "../parts/PaperHead";
 import { Tape } from "../parts/Tape";
 
 export function AgreePage() {
-  const { view } = useEditor();
+  const { editor, view } = useEditor();
   const { data, error } = useQuery(agreeOptions(view.job));
-  const { data: days } = useQuery(daysOptions(view.job));
+  const { data: days } = useQuery(daysOptions(view.job, editor.id));
   const { agreed } = view.job;
   return (
     <main className="mx-auto max-w-4xl px-4 py-4 print:max-w-none print:p-0">

@@ -17,7 +17,7 @@ import { Notices } from "./Notices";
 
 export function DaysPage() {
   const { editor, view } = useEditor();
-  const { data, error } = useQuery(daysOptions(view.job));
+  const { data, error } = useQuery(daysOptions(view.job, editor.id));
   const [how, setHow] = useState(true);
   const [chosen, setChosen] = useState<number | null>(null);
   const toCard = useCallback((card: number) => {
@@ -206,6 +206,7 @@ function DoneKey({ card, day }: { card: SaidCard; day: SaidDay }) {
 /** What has been done, each to be taken back. */
 function Done({ said }: { said: Page["said"] }) {
   const { editor, draft } = useEditor();
+  const own = new Set((draft.schedule?.done ?? []).map(({ step }) => step));
   if (said.done.length === 0) return null;
   return (
     <details className="mt-3">
@@ -214,9 +215,11 @@ function Done({ said }: { said: Page["said"] }) {
         {said.done.map((one) => (
           <li key={one.step} className="flex items-center gap-2 border-rule border-b py-0.5">
             <span className="grow">✓ {one.says}</span>
+            {!own.has(one.step) && <span className="aside">noted on the wall</span>}
             <button
               type="button"
               className="button print:hidden"
+              hidden={!own.has(one.step)}
               onClick={() =>
                 editor.commit(
                   replaced(

@@ -110,6 +110,14 @@ export function JobHeader() {
             <MenuItem>
               <Link
                 className="block px-3 py-1.5 data-focus:bg-chalk-pale"
+                to={`/jobs/${editor.id}/site`}
+              >
+                On the wall
+              </Link>
+            </MenuItem>
+            <MenuItem>
+              <Link
+                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
                 to={`/jobs/${editor.id}/shades`}
               >
                 Boxes and shades

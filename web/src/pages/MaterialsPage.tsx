@@ -55,7 +55,7 @@ function Order() {
 export function MaterialsPage() {
   const { editor, draft, view } = useEditor();
   const { quantities, groups, mixes, totals } = view.sheet;
-  const { data: days } = useQuery(daysOptions(view.job));
+  const { data: days } = useQuery(daysOptions(view.job, editor.id));
   const by = new Map(days?.said.needs.map((need) => [need.id, need.by]));
   const hand = draft.in_hand ?? {};
   const got = (id: string, amount: number | null) => {

@@ -7,7 +7,7 @@ import { DaysTrouble } from "./SchedulePaper";
 
 export function DaysPaper() {
   const { editor, view } = useEditor();
-  const { data, error } = useQuery(daysOptions(view.job));
+  const { data, error } = useQuery(daysOptions(view.job, editor.id));
   return (
     <>
       <p className="mb-2">

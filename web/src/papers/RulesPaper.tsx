@@ -1,18 +1,24 @@
 /** The rules that the plan goes by, each with its reason, each changeable for this job. */
 import { useQuery } from "@tanstack/react-query";
-import type { Setting } from "../api/client";
-import { settingsOptions, timesOptions } from "../api/queries";
+import type { OwnRule, Setting } from "../api/client";
+import { ownRulesOptions, settingsOptions, timesOptions } from "../api/queries";
+import { replaced } from "../job/pointer";
+import { useEditor } from "../job/useEditor";
 import { LengthField } from "../parts/LengthField";
 import { TextField } from "../parts/TextField";
 
 export function RulesPaper() {
   const { data: settings } = useQuery(settingsOptions());
   const { data: times } = useQuery(timesOptions());
+  const { data: own } = useQuery(ownRulesOptions());
   return (
     <>
       <div className="grid gap-x-6 gap-y-2 md:grid-cols-2">
         {settings?.map((one) => (
-          <Rule key={one.name} rule={one} under="/settings" />
+          <div key={one.name}>
+            <Rule rule={one} under="/settings" />
+            <Own rule={own?.find(({ name }) => name === one.name)} />
+          </div>
         ))}
       </div>
       <h3 className="heading mt-4 mb-1">Waits and paces</h3>
@@ -22,6 +28,25 @@ export function RulesPaper() {
         ))}
       </div>
     </>
+  );
+}
+
+/** What one's own jobs before say of a rule, to be taken for this one. */
+function Own({ rule }: { rule: OwnRule | undefined }) {
+  const { editor, draft, view } = useEditor();
+  const pointer = `/settings/${rule?.name}`;
+  if (!rule || view.job.settings?.[rule.name as "pace"] === rule.value) return null;
+  return (
+    <p className="flex flex-wrap items-center gap-2 text-wax">
+      {rule.says}
+      <button
+        type="button"
+        className="button"
+        onClick={() => editor.commit(replaced(draft, pointer, rule.value), `Own ${rule.name}`)}
+      >
+        Use it
+      </button>
+    </p>
   );
 }
 

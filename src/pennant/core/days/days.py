@@ -130,13 +130,17 @@ def days_of(job: Job, plan: Plan, when: When, now: int = 0) -> Days:
     )  # fmt: skip
 
 
+def steps_in(job: Job, plan: Plan, when: When) -> list[Step]:
+    """Return the steps of a job without planning them; raise `JobRefused` as `days_of` does."""
+    return _steps(job, Facts(job, plan), _open(when.calendar(job.schedule)))
+
+
 def setting_sections_of(job: Job, plan: Plan, when: When) -> list[tuple[str, ...]]:
     """Return the pieces that are spread for at once, in the order of setting; no day is planned.
 
     Raise `JobRefused` where there is no working time, or steps go round in a ring.
     """
-    steps = _steps(job, Facts(job, plan), _open(when.calendar(job.schedule)))
-    return [section for step in steps for section in step.sections]
+    return [section for step in steps_in(job, plan, when) for section in step.sections]
 
 
 def _open(calendar: Calendar) -> Calendar:

@@ -4,13 +4,14 @@ A reading is held against what the plan says for the same two points: ``off`` is
 that. ``room`` is how much more room than planned is left for what is still to come.
 """
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 from typing import Annotated, Literal, NoReturn
 
 from pydantic import Field
 
 from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.survey import Device
 from pennant.core.document.values import Distance, Shift, Value
@@ -96,12 +97,15 @@ class Meant:
         return self.room / self.joints if self.joints else 0.0
 
 
-def meant(job: Job, plan: Plan, reading: Reading) -> Meant:
-    """Return what a reading means; raise `JobRefused` for one that cannot be."""
+def meant(job: Job, plan: Plan, reading: Reading, done: Collection[str] = ()) -> Meant:
+    """Return what a reading means; raise `JobRefused` for one that cannot be.
+
+    ``done`` are the pieces that are set: what is left is measured from the last of its course.
+    """
     pieces = {piece.id: piece for piece in plan.pieces}
     laid = {one.plan.surface: one for one in lay(job, plan.kitchen)}
     if isinstance(reading, Left):
-        found = _left(_one(pieces, reading.piece, "piece"), reading, laid)
+        found = _left(_one(pieces, reading.piece, "piece"), reading, laid, done)
     elif isinstance(reading, Height):
         found = _height(_one(pieces, reading.piece, "piece"), reading, laid)
     elif isinstance(reading, Joint):
@@ -113,8 +117,9 @@ def meant(job: Job, plan: Plan, reading: Reading) -> Meant:
         found = _box(job, reading)
     planned, off = abs(found.planned), abs(found.off)
     if not isinstance(reading, Lean) and off > max(FAR_OFF * planned, LEAST_FAR_OFF):
-        _refuse("value", f"is {off:.0f} mm off what is planned there ({planned:.0f} mm); measure "
-                "again, and see that the unit is right")  # fmt: skip
+        far, there = (show_with_unit(one, job.step) for one in (off, planned))
+        message = f"is {far} off the {there} planned there; measure again, and look at the unit"
+        _refuse("value", message)
     return found
 
 
@@ -141,18 +146,23 @@ def line_beyond(laid: Laid, piece: Piece, side: str) -> tuple[Edge, float] | Non
     return edge, way * at
 
 
-def _left(piece: Piece, reading: Left, laid: Mapping[str, Laid]) -> Meant:
+def _left(
+    piece: Piece, reading: Left, laid: Mapping[str, Laid], done: Collection[str]
+) -> Meant:  # fmt: skip
     line = line_beyond(laid[piece.wall], piece, reading.side)
     if line is None:
         _refuse("piece", f"has no line on its {reading.side}")
     edge, face = line
     planned = abs(face - (piece.box.x1 if reading.side == "right" else piece.box.x0))
-    beyond = {
-        one.tile for one in _row_to(laid[piece.wall], piece, reading.side)
+    beyond = [
+        one for one in _row_to(laid[piece.wall], piece, reading.side)
         if abs(_middle(one) - _middle(piece)) < planned + piece.box.width
-    }  # fmt: skip
+    ]  # fmt: skip
+    if there := [one for one in beyond if one.id in done]:
+        last = max(there, key=lambda one: abs(_middle(one) - _middle(piece)))
+        _refuse("piece", f"is not the last of its course: measure from {last.id}, which is set too")
     off = tidy(reading.value - planned)
-    return Meant(piece.wall, planned, off, len(beyond), off, edge.id)
+    return Meant(piece.wall, planned, off, len({one.tile for one in beyond}), off, edge.id)
 
 
 def _row_to(laid: Laid, piece: Piece, side: str) -> list[Piece]:

@@ -81,7 +81,8 @@ def refit(job: Job, made: Plan, record: Record, reading: Reading) -> Refit:
 
     What is set and what is cut are known from the record.
     """
-    means = meant(job, made, reading)
+    done = {piece for piece, state in record.states.items() if state == "set"}
+    means = meant(job, made, reading, done)
     ways, blocked = [], []
     for kind, changed, each in _changed(job, made, record, reading, means):
         if changed == job:

@@ -1,0 +1,66 @@
+"""Entries of the record, between the data that the store keeps and what the core knows of them."""
+
+from collections.abc import Iterable
+
+from pydantic import TypeAdapter
+
+from pennant.core.cuts.cut_list import CutList, cuts_of
+from pennant.core.document.job import Job
+from pennant.core.document.tiles import FIELD
+from pennant.core.geometry.rect import Rect
+from pennant.core.plan import Plan
+from pennant.core.site.entries import Entry, NotedPieces, Said
+from pennant.core.site.record import CutTile, SiteEvent, Spot, cut_tile_of, spot_of
+from pennant.store.record import AsItWas, StoredEntry
+from pennant.words.moments import minute_of
+
+_SAID: TypeAdapter[Said] = TypeAdapter(Said)
+
+
+def entries_of(stored: Iterable[StoredEntry]) -> list[Entry]:
+    """Return entries read from the data they were kept with."""
+    return [entry_of(one) for one in stored]
+
+
+def entry_of(stored: StoredEntry) -> Entry:
+    """Return an entry read from the data it was kept with, at the time that it was noted."""
+    said = _SAID.validate_python(dict(stored.said))
+    about: tuple[SiteEvent, ...] = ()
+    if isinstance(said, NotedPieces):
+        about = tuple(
+            _event(stored, piece, was, said.event)
+            for piece, was in zip(said.pieces, stored.was, strict=True)
+        )
+    return Entry(
+        id=stored.id, key=stored.key, minute=minute_of(stored.said_at or stored.at), said=said,
+        about=about, takes_back=stored.takes_back,
+    )  # fmt: skip
+
+
+def _event(stored: StoredEntry, piece: str, was: AsItWas, event: str) -> SiteEvent:
+    """What was said of one piece, with the piece as it was."""
+    spot = tile = None
+    if was.outline is not None:
+        surface, rings = was.outline
+        spot = Spot(surface, tuple(tuple((x, y) for x, y in ring) for ring in rings))
+    if was.cut_from is not None:
+        number, border, pieces, drops = was.cut_from
+        tile = CutTile(number, border, tuple(pieces), tuple(Rect(*drop) for drop in drops))
+    return SiteEvent(stored.id, piece, event, spot, tile)  # type: ignore[arg-type]
+
+
+def as_they_were(job: Job, made: Plan, said: Said) -> tuple[AsItWas, ...]:
+    """Return the pieces of an entry as they are kept with it."""
+    if not isinstance(said, NotedPieces):
+        return ()
+    found = cuts_of(job, made)
+    return tuple(as_it_was(made, found, piece) for piece in said.pieces)
+
+
+def as_it_was(made: Plan, found: CutList, piece: str) -> AsItWas:
+    """Return a piece of a plan as it is kept with an entry about it."""
+    own = next((one for one in made.pieces if one.id == piece), None)
+    if own is None:
+        return AsItWas(None, None)
+    stock = found.stocks[own.of]
+    return AsItWas(spot_of(own), cut_tile_of(piece, stock, border=own.of != FIELD))

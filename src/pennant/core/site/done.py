@@ -1,0 +1,55 @@
+"""Which steps of the days the record says are done: noted as such, or all of their pieces."""
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from pennant.core.days.step import Step
+from pennant.core.site.entries import Entry, NotedPieces, NotedSection, NotedStep, standing
+
+
+class DoneStep(NamedTuple):
+    """A step that is done, or left out with a word; ``minute`` as the entries' own."""
+
+    step: str
+    minute: float
+    left_out: str = ""
+
+
+def done_steps(steps: Sequence[Step], entries: Sequence[Entry]) -> list[DoneStep]:
+    """Return the steps that the record says are done, in the order of the steps.
+
+    A step of setting is done when every piece of it is set, one of grouting when all are grouted.
+    """
+    kept = standing(entries)
+    noted = {one.said.step: one for one in kept if isinstance(one.said, NotedStep)}
+    put, grouted = _when(kept, "set"), _when(kept, "grouted")
+    found = []
+    for step in steps:
+        base = step.id.partition("@")[0]
+        entry = noted.get(step.id) or noted.get(base)
+        if entry is not None and isinstance(entry.said, NotedStep):
+            left_out = (entry.said.words or "left out") if entry.said.event == "left out" else ""
+            found.append(DoneStep(step.id, entry.minute, left_out))
+            continue
+        times = grouted if step.phase == "grout" else put if step.phase == "set" else {}
+        if step.pieces and base in ("set", "set-last", "set-held", "grout"):
+            ends = [times.get(piece) for piece in step.pieces]
+            if all(end is not None for end in ends):
+                found.append(DoneStep(step.id, max(end for end in ends if end is not None)))
+    return found
+
+
+def _when(kept: Sequence[Entry], event: str) -> dict[str, float]:
+    """When each piece was last set, or grouted; one that broke or was taken off is not."""
+    found: dict[str, float] = {}
+    for one in kept:
+        said = one.said
+        if isinstance(said, NotedPieces) and event == "set":
+            for piece in said.pieces:
+                if said.event == "set":
+                    found[piece] = one.minute
+                elif said.event in ("broken", "taken off"):
+                    found.pop(piece, None)
+        elif isinstance(said, NotedSection) and said.event == event:
+            found |= dict.fromkeys(said.pieces, one.minute)
+    return found

@@ -1,0 +1,88 @@
+"""Whether tile lasts, in words, and by when more must be ordered."""
+
+import math
+from collections.abc import Sequence
+
+from pennant.core.cuts.cut_list import CutList
+from pennant.core.cuts.stock import item_of
+from pennant.core.days.days import days_of
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused
+from pennant.core.document.tiles import FIELD
+from pennant.core.document.values import Value
+from pennant.core.plan import Plan
+from pennant.core.site.enough import CUTS_FOR_A_CHANCE, Enough, enough_of
+from pennant.core.site.entries import Entry, NotedBox, NotedCulls, events_of, standing
+from pennant.core.site.record import Record, again_of
+from pennant.words.cuts import bought_of
+from pennant.words.dates import Dates
+from pennant.words.done import with_done
+
+
+class SaidEnough(Value):
+    """Whether tile lasts: in short, and how that is reckoned."""
+
+    verdict: str
+    says: str
+    why: str
+
+
+def enough(
+    job: Job, made: Plan, cuts: CutList, record: Record, entries: Sequence[Entry]
+) -> Enough:  # fmt: skip
+    """Return whether the wall's own tile lasts."""
+    items = {
+        piece.id: item_of(piece, cuts.stock.sheet) for piece in made.pieces if piece.of == FIELD
+    }
+    again = again_of(record, events_of(entries), cuts.stock.sheet, items)
+    kept = standing(entries)
+    came_broken = sum(one.said.broken for one in kept if isinstance(one.said, NotedBox))
+    culled = sum(one.said.tiles for one in kept if isinstance(one.said, NotedCulls))
+    _, bought = bought_of(job, made)
+    return enough_of(job, cuts.stock, record, again, bought - came_broken, culled)
+
+
+def said_enough(job: Job, found: Enough, by: str = "") -> SaidEnough:
+    """Say whether tile lasts, and how that is reckoned; ``by`` is when more must be ordered."""
+    says = f"{found.left} tiles left, {found.to_come} to come"
+    if found.cuts:
+        says += f" with {found.cuts} cuts"
+    if found.made:
+        says += f", {found.broke} of {found.made} cuts broke"
+    says += f": {found.verdict}"
+    if found.order:
+        lot = f" of lot {job.tile.lot}" if job.tile.lot else ""
+        says += f"; order {found.order} more{lot}{f' {by}' if by else ''}"
+    if found.lasts is None:
+        why = (
+            f"{found.spare} over when all is cut; {found.expected:.1f} are expected to break by "
+            f"the settings. A chance is told from {CUTS_FOR_A_CHANCE} cuts on."
+        )
+    else:
+        why = (
+            f"{found.spare} over when all is cut. As {found.broke} of {found.made} cuts broke, "
+            f"{found.expected:.1f} of the {found.cuts} to come are expected to; that no more than "
+            f"{max(found.spare, 0)} do has a chance of {found.lasts:.0%}."
+        )
+    return SaidEnough(verdict=found.verdict, says=says, why=why)
+
+
+def order_by(job: Job, made: Plan, entries: Sequence[Entry]) -> str:
+    """Return by when more tile must be ordered: before the last setting, by the supplier's time."""
+    lead = job.settings.tile_lead
+    soon = f"the supplier takes {lead:g} days"
+    planned = with_done(job, made, entries)
+    try:
+        dates = Dates.of(planned.schedule)
+        days = days_of(planned, made, dates)
+    except JobRefused:
+        return soon
+    ends = [stint.end for stint in days.table.stints
+            if days.step(stint.step).phase == "set" and days.step(stint.step).pieces]  # fmt: skip
+    if not ends:
+        return soon
+    by = days.calendar.day_until(max(ends)) - math.ceil(lead)
+    on = dates.date_of(by)
+    if on is None:
+        return f"by day {max(by, 1)}: {soon}"
+    return f"by {on:%A} {on.day} {on:%B}: {soon}"

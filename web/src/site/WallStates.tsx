@@ -1,0 +1,104 @@
+/** A wall as it stands: set, cut, broken and still to come, each piece to be chosen by a touch. */
+import type { CSSProperties } from "react";
+import type { Piece, Site, SurfacePlan } from "../api/client";
+
+/** On a phone: a small tile is still wide enough for a finger in a glove. */
+const PIXELS_A_MM = 0.5;
+
+interface Props {
+  surface: SurfacePlan;
+  site: Site;
+  chosen: readonly string[];
+  onChosen: (piece: string) => void;
+}
+
+export function WallStates({ surface, site, chosen, onChosen }: Props) {
+  const [x0, y0, x1, y1] = surface.frame;
+  const width = x1 - x0;
+  const text = Math.max(width / 46, 18);
+  return (
+    <div className="border border-rule bg-paper p-1">
+      <div className="max-h-[38vh] overflow-auto lg:max-h-none" ref={atItsFoot}>
+        <svg
+          viewBox={`${x0} ${-y1} ${width} ${y1 - y0}`}
+          className="block w-[var(--wall)] lg:max-h-[46vh] lg:w-full"
+          style={{ "--wall": `max(100%, ${Math.round(width * PIXELS_A_MM)}px)` } as CSSProperties}
+          role="img"
+          aria-label="The wall as it stands"
+        >
+          {surface.pieces.map((piece) => {
+            const state = site.record.states[piece.id] ?? "to come";
+            const on = chosen.includes(piece.id);
+            return (
+              // biome-ignore lint/a11y/noStaticElementInteractions: every piece is also in the lists beside it
+              <g
+                key={piece.id}
+                data-piece={piece.id}
+                data-state={state}
+                onClick={() => onChosen(piece.id)}
+              >
+                <path
+                  d={pathOf(piece)}
+                  fill={FILLS[state]}
+                  stroke={on ? "var(--color-flag)" : "var(--color-pencil)"}
+                  strokeWidth={on ? 5 : 1.2}
+                  vectorEffect="non-scaling-stroke"
+                  strokeOpacity={on ? 1 : 0.5}
+                />
+                {fits(piece, text) && (
+                  <text
+                    x={(piece.box[0] + piece.box[2]) / 2}
+                    y={-(piece.box[1] + piece.box[3]) / 2}
+                    fontSize={text}
+                    textAnchor="middle"
+                    dominantBaseline="central"
+                    fill={state === "set" ? "white" : "var(--color-pencil)"}
+                    className="tape pointer-events-none"
+                  >
+                    {MARKS[state]}
+                    {piece.id.replace(/^[A-Z]+/, "")}
+                  </text>
+                )}
+              </g>
+            );
+          })}
+        </svg>
+      </div>
+      <p className="aside mt-1 flex flex-wrap gap-x-4">
+        {["to come", "cut", "set", "broken"].map((state) => (
+          <span key={state} className="inline-flex items-center gap-1">
+            <span
+              className="inline-block h-3 w-5 border border-pencil-soft"
+              style={{ background: FILLS[state] }}
+              aria-hidden="true"
+            />
+            {MARKS[state]}
+            {state}
+          </span>
+        ))}
+      </p>
+    </div>
+  );
+}
+
+/** Work begins at the counter. */
+function atItsFoot(box: HTMLElement | null): void {
+  if (box) box.scrollTop = box.scrollHeight;
+}
+
+const FILLS: Record<string, string> = {
+  "to come": "white",
+  cut: "var(--color-chalk-pale)",
+  set: "var(--color-slab)",
+  broken: "var(--color-flag-pale)",
+};
+const MARKS: Record<string, string> = { "to come": "", cut: "· ", set: "✓ ", broken: "✗ " };
+
+function fits(piece: Piece, text: number): boolean {
+  const wide = piece.box[2] - piece.box[0];
+  return wide > text * 2.6 && piece.box[3] - piece.box[1] > text * 1.1;
+}
+
+function pathOf(piece: Piece): string {
+  return piece.outline.map((ring) => `M${ring.map(([x, y]) => `${x},${-y}`).join("L")}Z`).join("");
+}
