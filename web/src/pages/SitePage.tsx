@@ -28,6 +28,7 @@ export function SitePage() {
     setChosen((now) =>
       now.includes(piece) ? now.filter((one) => one !== piece) : [...now, piece],
     );
+  const onWall = part === "Set" || part === "Measure";
   const shown = (own: Part) => (part === own ? "" : "max-lg:hidden");
   return (
     <>
@@ -78,11 +79,11 @@ export function SitePage() {
             <p className="my-1">{site.record.done}.</p>
             <Enough site={site} />
             <Clocks {...{ site, came, note }} />
+            <div className={`mt-2 ${onWall ? "" : "max-lg:hidden"}`}>
+              <WallStates {...{ surface, site, chosen }} onChosen={choose} />
+            </div>
             <div className="lg:grid lg:grid-cols-2 lg:gap-6">
-              <div className={part === "Set" || part === "Measure" ? "" : "max-lg:hidden"}>
-                <div className="mt-2">
-                  <WallStates {...{ surface, site, chosen }} onChosen={choose} />
-                </div>
+              <div className={onWall ? "" : "max-lg:hidden"}>
                 {chosen.length > 0 ? (
                   <PieceCard
                     {...{ site, note }}

@@ -15,7 +15,7 @@ interface Props {
 export function WallStates({ surface, site, chosen, onChosen }: Props) {
   const [x0, y0, x1, y1] = surface.frame;
   const width = x1 - x0;
-  const text = Math.max(width / 46, 18);
+  const text = Math.max(width / 80, 18);
   return (
     <div className="border border-rule bg-paper p-1">
       <div className="max-h-[38vh] overflow-auto lg:max-h-none" ref={atItsFoot}>
