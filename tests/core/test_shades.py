@@ -305,5 +305,5 @@ def test_the_record_draws_from_the_boxes_as_they_came() -> None:
     """What is left is counted from what was in the boxes, not from what was ordered."""
     job = demo("Sorrel Yard")
     made = plan(job)
-    said = said_record(job, made, record_of([], made.pieces, job.settings.set_within), [])
+    said = said_record(job, made, record_of([], made.pieces, job.settings.set_within), [], {})
     assert f"of {shaded(job).there} in 6 boxes" in said.left

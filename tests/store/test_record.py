@@ -1,5 +1,7 @@
 """The site record is only ever added to, and an event that was acknowledged stays what it was."""
 
+import json
+import sqlite3
 from pathlib import Path
 
 import pytest
@@ -7,6 +9,7 @@ import pytest
 from kitchens import a_job
 from pennant.store.database import Database, StoreError
 from pennant.store.jobs import JobNotFound, Jobs
+from pennant.store.photographs import Photographs, TooManyPhotographs
 from pennant.store.record import (
     TAKEN_BACK,
     AsItWas,
@@ -142,3 +145,46 @@ class TestOlderNotes:
                 )
         notes = SiteRecord(database).old_notes(job)
         assert [one.revision for one in notes] == [1, 2, 1]
+
+
+class TestOlderFiles:
+    """A file of the form before holds events of one piece each; they come over as they were."""
+
+    def test_events_come_over_with_their_numbers(self, tmp_path: Path) -> None:
+        path = tmp_path / "jobs.db"
+        job = Jobs(Database(path)).create(a_job()).id
+        with sqlite3.connect(path, isolation_level=None) as db:
+            for thing in ("table site_entry", "table photograph"):
+                db.execute(f"drop {thing}")
+            outline, cut_from = json.dumps(WAS.outline), json.dumps(WAS.cut_from)
+            for event, back in (("cut", None), ("taken back", 1), ("set", None)):
+                db.execute(
+                    "insert into site_event (job_id, key, at, piece, event, revision, outline,"
+                    " cut_from, takes_back) values (?, ?, '2026-03-17', 'A1.1', ?, 1, ?, ?, ?)",
+                    (job, f"key-{event}", event, outline, cut_from, back),
+                )
+            db.execute("pragma user_version = 6")
+        db.close()
+        first, back, last = SiteRecord(Database(path)).entries(job)
+        assert said([first, last]) == [("A1.1", "cut"), ("A1.1", "set")]
+        assert (first.was, last.was) == ((WAS,), (WAS,))
+        assert (back.kind, back.takes_back, first.id) == (TAKEN_BACK, first.id, 1)
+
+
+class TestPhotographs:
+    """They lie in the same file as the jobs."""
+
+    def test_every_backup_has_them(self, database: Database, job: str, tmp_path: Path) -> None:
+        name = Photographs(database).add(job, b"a picture", (4, 3), 10)
+        database.backup(tmp_path / "copy.db")
+        copy = Photographs(Database(tmp_path / "copy.db")).get(job, name)
+        assert (copy.picture, copy.width, copy.height) == (b"a picture", 4, 3)
+
+    def test_no_more_than_so_many_of_one_job(self, database: Database, job: str) -> None:
+        Photographs(database).add(job, b"a picture", (4, 3), 1)
+        with pytest.raises(TooManyPhotographs, match="has 1 photographs"):
+            Photographs(database).add(job, b"another", (4, 3), 1)
+
+    def test_of_a_job_that_is_not_there(self, database: Database) -> None:
+        with pytest.raises(JobNotFound):
+            Photographs(database).add("none", b"a picture", (4, 3), 10)

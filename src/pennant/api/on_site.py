@@ -41,7 +41,7 @@ from pennant.store.record import TAKEN_BACK, AsItWas, OldNote, Sent, SiteRecord,
 from pennant.words.cuts import SaidRecord, said_record
 from pennant.words.moments import minute_of, moment
 from pennant.words.own_pace import OwnRule, own_rules
-from pennant.words.refit import SaidRefit, said_refit
+from pennant.words.refit import SaidRefit, measured_sizes, said_refit
 from pennant.words.site import SaidSite, said_site
 
 router = APIRouter(prefix="/api/jobs")
@@ -246,9 +246,10 @@ def _state(job: Job, made: Plan, stored: list[StoredEntry]) -> SaidSite:
 
 
 def _said_record(job: Job, made: Plan, stored: list[StoredEntry]) -> SaidRecord:
-    events = events_of(entries_of(stored))
+    entries = entries_of(stored)
+    events = events_of(entries)
     record = record_of(events, made.pieces, job.settings.set_within)
-    return said_record(job, made, record, events)
+    return said_record(job, made, record, events, measured_sizes(job, made, entries))
 
 
 def _put_right(noted: NotedEntry) -> str | None:

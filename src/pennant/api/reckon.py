@@ -49,7 +49,7 @@ from pennant.core.survey.edits import (
 )
 from pennant.words.cures import SaidCure
 from pennant.words.cuts import CutSheet, cut_sheet
-from pennant.words.done import with_done
+from pennant.words.done import as_it_goes
 from pennant.words.setting_out import SaidSettingOut, said_setting_out
 from pennant.words.sheet import SaidSetting, settings_list, times_list
 from pennant.words.starts import WISHES
@@ -113,7 +113,7 @@ def plan_days(
     """
     made = plan(job)
     if record_of is not None:
-        job = with_done(job, made, entries_of(site.entries(record_of)))
+        job = as_it_goes(job, made, entries_of(site.entries(record_of)))
     return days_page(job, date.today(), made)
 
 

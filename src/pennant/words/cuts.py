@@ -143,7 +143,8 @@ class SaidRecord(Value):
 
     ``last`` is for each piece the event that says where it stands, to be taken back by its id.
     ``tiles`` says of pieces that their tile is another than the plan's. ``elsewhere`` are pieces
-    noted that lie nowhere in today's plan.
+    noted that lie nowhere in today's plan, ``measured`` what those are cut to whose gap was
+    measured on the wall.
     """
 
     states: dict[str, str]
@@ -153,6 +154,7 @@ class SaidRecord(Value):
     left: str
     tiles: dict[str, str]
     elsewhere: tuple[str, ...]
+    measured: dict[str, str]
 
 
 def cut_sheet(job: Job, made: Plan) -> CutSheet:
@@ -325,8 +327,14 @@ def _over(job: Job, at: float, side: str) -> str:
     return f"{shown} from the {side} edge" if at >= 0 else f"{shown} outside the {side} edge"
 
 
-def said_record(job: Job, made: Plan, record: Record, events: Sequence[SiteEvent]) -> SaidRecord:
-    """Return where the pieces of a job stand, and what broken ones are cut from again."""
+def said_record(
+    job: Job, made: Plan, record: Record, events: Sequence[SiteEvent],
+    measured: Mapping[str, str],
+) -> SaidRecord:  # fmt: skip
+    """Return where the pieces of a job stand, and what broken ones are cut from again.
+
+    ``measured`` is what pieces are cut to whose gap was measured on the wall.
+    """
     found = cuts_of(job, made)
     items = {
         piece.id: item_of(piece, found.stock.sheet) for piece in made.pieces if piece.of == FIELD
@@ -348,6 +356,7 @@ def said_record(job: Job, made: Plan, record: Record, events: Sequence[SiteEvent
         tiles={piece: f"cut from tile {tile.number}" for piece, tile in record.tiles.items()}
         | dict.fromkeys(moved, "a tile of its own: the plan's is cut already"),
         elsewhere=tuple(f"{one.piece}, {one.event}" for one in record.elsewhere),
+        measured=dict(measured),
     )  # fmt: skip
 
 

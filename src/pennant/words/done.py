@@ -1,4 +1,4 @@
-"""The job with the steps that its record says are done."""
+"""The job as its record says it goes: steps that are done, and the pace of the hand so far."""
 
 from collections.abc import Sequence
 
@@ -6,11 +6,26 @@ from pennant.core.days.days import steps_in
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.schedule import Done
+from pennant.core.document.settings import meta
 from pennant.core.plan import Plan
 from pennant.core.site.done import done_steps
 from pennant.core.site.entries import Entry
+from pennant.core.site.paces import paces_of
+from pennant.core.takes.mixing import pieces_an_hour
 from pennant.words.dates import Dates
 from pennant.words.moments import local
+
+
+def as_it_goes(job: Job, made: Plan, entries: Sequence[Entry]) -> Job:
+    """Return the job for planning the rest of its days: steps done, and its own pace so far."""
+    kinds = {piece.id: piece.kind for piece in made.pieces}
+    own = paces_of(entries, kinds).set_an_hour
+    if own is not None:
+        pace = job.settings.pace * own / pieces_an_hour(job).value
+        low, high = meta("pace")["least"], meta("pace")["most"]
+        settings = job.settings.model_copy(update={"pace": min(max(pace, low), high)})
+        job = job.model_copy(update={"settings": settings})
+    return with_done(job, made, entries)
 
 
 def with_done(job: Job, made: Plan, entries: Sequence[Entry]) -> Job:

@@ -16,7 +16,7 @@ from pennant.core.site.entries import Entry, NotedBox, NotedCulls, events_of, st
 from pennant.core.site.record import Record, again_of
 from pennant.words.cuts import bought_of
 from pennant.words.dates import Dates
-from pennant.words.done import with_done
+from pennant.words.done import as_it_goes
 
 
 class SaidEnough(Value):
@@ -71,7 +71,7 @@ def order_by(job: Job, made: Plan, entries: Sequence[Entry]) -> str:
     """Return by when more tile must be ordered: before the last setting, by the supplier's time."""
     lead = job.settings.tile_lead
     soon = f"the supplier takes {lead:g} days"
-    planned = with_done(job, made, entries)
+    planned = as_it_goes(job, made, entries)
     try:
         dates = Dates.of(planned.schedule)
         days = days_of(planned, made, dates)

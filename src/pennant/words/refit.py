@@ -1,12 +1,14 @@
 """What a reading means, and the ways to go on from it, in words."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.refusal import JobRefused
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.site.readings import BoxMoved, Joint, Lean, Left, Meant, Reading
+from pennant.core.site.entries import Entry, NotedReading, standing
+from pennant.core.site.readings import BoxMoved, Joint, Lean, Left, Meant, Reading, meant
 from pennant.core.site.refit import FateKind, Refit, Way, WayKind
 from pennant.words.entries import say_pieces, say_reading
 from pennant.words.names import Names
@@ -104,8 +106,19 @@ def _means(job: Job, names: Names, reading: Reading, means: Meant) -> str:
 
 def _release(job: Job, made: Plan, reading: Reading, means: Meant) -> str:
     """The size of the one piece that a reading was taken for, where one is left to set."""
-    if not isinstance(reading, Left) or means.joints != 1:
+    found = _measured_for(made, reading, means)
+    if found is None:
         return ""
+    piece, size = found
+    if size <= 0:
+        return f"Nothing is left for {piece}"
+    return f"Cut {piece} to {show_with_unit(size, job.step)}, as measured"
+
+
+def _measured_for(made: Plan, reading: Reading, means: Meant) -> tuple[str, float] | None:
+    """The last piece of a course and the width (mm) that a reading gives it."""
+    if not isinstance(reading, Left) or means.joints != 1:
+        return None
     piece = next(one for one in made.pieces if one.id == reading.piece)
     way = 1 if reading.side == "right" else -1
     last = min(
@@ -113,12 +126,23 @@ def _release(job: Job, made: Plan, reading: Reading, means: Meant) -> str:
          and one.of == piece.of and way * (one.box.x0 - piece.box.x0) > 0),
         key=lambda one: way * one.box.x0, default=None,
     )  # fmt: skip
-    if last is None:
-        return ""
-    size = last.width + means.room
-    if size <= 0:
-        return f"Nothing is left for {last.id}"
-    return f"Cut {last.id} to {show_with_unit(size, job.step)}, as measured"
+    return None if last is None else (last.id, last.width + means.room)
+
+
+def measured_sizes(job: Job, made: Plan, entries: Sequence[Entry]) -> dict[str, str]:
+    """Return, for each piece whose gap was measured on the wall, what it is cut to."""
+    found: dict[str, str] = {}
+    for one in standing(entries):
+        if not isinstance(one.said, NotedReading):
+            continue
+        reading = one.said.reading
+        try:
+            measured = _measured_for(made, reading, meant(job, made, reading))
+        except JobRefused:
+            continue  # it was taken of a plan that is no more
+        if measured is not None and measured[1] > 0:
+            found[measured[0]] = show_with_unit(measured[1], job.step)
+    return found
 
 
 def _way(job: Job, made: Plan, way: Way, means: Meant) -> SaidWay:

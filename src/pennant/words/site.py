@@ -1,5 +1,6 @@
 """What is said on site: where work stands, what runs, what was noted, and whether tile lasts."""
 
+import math
 from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts.cut_list import cuts_of
@@ -23,6 +24,7 @@ from pennant.core.site.entries import (
 from pennant.core.site.paces import Paces, paces_of
 from pennant.core.site.record import record_of
 from pennant.core.takes.mixing import pieces_an_hour
+from pennant.core.takes.quantity import MM2_PER_M2
 from pennant.words.cuts import SaidRecord, said_record
 from pennant.words.dates import Dates
 from pennant.words.enough import SaidEnough, enough, order_by, said_enough
@@ -30,6 +32,7 @@ from pennant.words.entries import say_entry
 from pennant.words.moments import moment
 from pennant.words.names import KINDS, Names
 from pennant.words.quantities import MixCard, mix_cards
+from pennant.words.refit import measured_sizes
 from pennant.words.steps import STEPS
 
 MOST_SHOWN = 200
@@ -157,7 +160,10 @@ class _Site:
     def said(self, now: float) -> SaidSite:
         """All of it."""
         return SaidSite.model_construct(
-            now=moment(now), record=said_record(self.job, self.made, self.record, self.events),
+            now=moment(now), record=said_record(
+                self.job, self.made, self.record, self.events,
+                measured_sizes(self.job, self.made, self.entries),
+            ),
             clocks=tuple(self._clocks()), courses=tuple(self._courses()),
             sections=tuple(self._sections()), grouting=tuple(self._grouting()),
             cards=tuple(mix_cards(self.job, self.made)), entries=tuple(self._entries()),
@@ -242,7 +248,22 @@ class _Site:
 
     def _paces(self) -> Iterator[str]:
         kinds = {piece.id: piece.kind for piece in self.made.pieces}
-        yield from say_paces(self.job, paces_of(self.entries, kinds))
+        found = paces_of(self.entries, kinds)
+        yield from say_paces(self.job, found)
+        yield from self._batches(found)
+
+    def _batches(self, found: Paces) -> Iterator[str]:
+        """How many batches were mixed for what is set, and so about how many are still to come."""
+        put = sum(p.area for p in self.pieces.values() if self.record.states.get(p.id) == "set")
+        left = sum(piece.area for piece in self.pieces.values()) - put
+        for used in found.used:
+            batches = "batch" if used.batches == 1 else "batches"
+            says = f"{used.what.capitalize()}: {used.batches} {batches} mixed"
+            says += f", {used.powder:g} kg of powder weighed" if used.powder else ""
+            if used.what == "adhesive" and put > 0 and left > 0:
+                more = math.ceil(left / (put / used.batches) - 1e-9)
+                says += f" for {put / MM2_PER_M2:.1f} m²; at that about {more} more to come"
+            yield says
 
     def _steps(self) -> Iterator[SaidStep]:
         done = {one.step for one in self.job.schedule.done} | {
@@ -258,10 +279,13 @@ class _Site:
 
 
 def say_paces(job: Job, found: Paces) -> Iterator[str]:
-    """Yield what the record says of pace, breakage and what was mixed, beside what was reckoned."""
+    """Yield what the record says of pace and breakage, beside what was reckoned with."""
     reckoned = pieces_an_hour(job).value
     if (own := found.set_an_hour) is not None:
-        yield f"Set so far: {own:.0f} pieces an hour; reckoned with {reckoned:.0f}"
+        yield (
+            f"Set so far: {own:.0f} pieces an hour; reckoned with {reckoned:.0f}. The days to come "
+            "are planned by it"
+        )
     for pace in found.cutting:
         if pace.pieces >= 5:
             each = pace.minutes / pace.pieces
@@ -269,10 +293,6 @@ def say_paces(job: Job, found: Paces) -> Iterator[str]:
     for one in found.breakage:
         if one.broke:
             yield f"Broke, {KINDS[one.kind]}: {one.broke} of {one.made}"
-    for used in found.used:
-        batches = "batch" if used.batches == 1 else "batches"
-        weighed = f", {used.powder:g} kg of powder" if used.powder else ""
-        yield f"{used.what.capitalize()}: {used.batches} {batches} mixed{weighed}"
 
 
 def _who(source: str) -> str:

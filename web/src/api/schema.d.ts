@@ -6628,7 +6628,8 @@ export interface components {
          *
          *     ``last`` is for each piece the event that says where it stands, to be taken back by its id.
          *     ``tiles`` says of pieces that their tile is another than the plan's. ``elsewhere`` are pieces
-         *     noted that lie nowhere in today's plan.
+         *     noted that lie nowhere in today's plan, ``measured`` what those are cut to whose gap was
+         *     measured on the wall.
          */
         SaidRecord: {
             /** States */
@@ -6651,6 +6652,10 @@ export interface components {
             };
             /** Elsewhere */
             elsewhere: string[];
+            /** Measured */
+            measured: {
+                [key: string]: string;
+            };
         };
         /**
          * SaidRefit

@@ -69,6 +69,13 @@ export function SawPage() {
               {cut.play && <>, {<Tape text={cut.play} />}</>}.
             </p>
           )}
+          {cut.pieces
+            .filter((piece) => record?.measured[piece])
+            .map((piece) => (
+              <p key={piece} className="mt-1 border-pencil border-l-4 p-1.5 font-medium text-lg">
+                ✓ {piece} was measured: cut it to <Tape text={record?.measured[piece] ?? ""} />.
+              </p>
+            ))}
           <p className="aside mt-1">
             {cut.how}. {cut.risk && `△ ${cut.risk}.`} {tool && `△ ${tool.caution}`}
           </p>
