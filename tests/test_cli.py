@@ -148,11 +148,13 @@ class TestDocuments:
         schema = json.loads(capsys.readouterr().out)
         text = (ROOT / "docs/job-file.md").read_text("utf-8")
         (example,) = re.findall(r"```json\n(.*?)```", text, re.DOTALL)
+        validator = jsonschema.Draft202012Validator(schema)
+        validator.check_schema(schema)
         for document in (example, job_file.read_text(), *map(write_job, demo_jobs())):
-            jsonschema.validate(json.loads(document), schema)
+            validator.validate(json.loads(document))
         broken = {**json.loads(example), "tile": {"length": []}}
         with pytest.raises(jsonschema.ValidationError):
-            jsonschema.validate(broken, schema)
+            validator.validate(broken)
 
     def test_the_rules_are_listed_as_they_are(self) -> None:
         assert (ROOT / "docs/rules.md").read_text("utf-8") == rules_page()

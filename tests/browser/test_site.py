@@ -130,7 +130,7 @@ class TestNothingLost:
             ended = threading.Event()
 
             def sender(name: str) -> None:
-                for number in range(12):
+                for number in range(8):
                     key = f"{name}-{number:04d}"
                     entry = {"kind": "remark", "words": key}
                     body = json.dumps({"key": key, "entry": entry}).encode()
@@ -145,9 +145,9 @@ class TestNothingLost:
             senders = [threading.Thread(target=sender, args=(name,)) for name in ("cuts", "sets")]
             for one in senders:
                 one.start()
-            for _ in range(3):
+            for _ in range(2):
                 reached = len(acknowledged)
-                while len(acknowledged) < min(reached + 5, 24) and any(
+                while len(acknowledged) < min(reached + 4, 16) and any(
                     one.is_alive() for one in senders
                 ):
                     senders[0].join(0.02)
@@ -159,7 +159,7 @@ class TestNothingLost:
             site = _get(f"{server.url}/api/jobs/{job}/site")
             kept = [entry["says"] for entry in site["entries"]]
         assert sorted(kept) == sorted(acknowledged)
-        assert len(set(kept)) == len(kept) == 24
+        assert len(set(kept)) == len(kept) == 16
 
 
 def _post(url: str, body: bytes) -> Any:

@@ -176,7 +176,7 @@ class TestBestFound:
             assert rank_key(other.worst, wishes_of(job)) >= limit
 
     @given(square_jobs(), st.sampled_from(WISHES), st.integers(0, 99))
-    @settings(max_examples=5, deadline=None)
+    @settings(max_examples=3, deadline=None)
     def test_nor_on_other_walls_with_other_tiles(self, job: Job, wishes: tuple, seed: int) -> None:
         job, turn = wishing(job, *wishes), Random(seed)
         kitchen, module = kitchen_of(job), module_of(job)

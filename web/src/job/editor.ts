@@ -207,8 +207,11 @@ export class JobEditor {
 
   #recover(left: Draft): void {
     this.#pending = left;
-    if (left.edition === this.#snapshot.state.edition) void this.#keep();
-    else this.#set({ status: "conflict", conflict: this.#snapshot.state });
+    if (left.edition === this.#snapshot.state.edition) {
+      // What was typed is to be seen again at once, not only when the server has kept it.
+      this.#snapshot = { ...this.#snapshot, draft: left.job };
+      void this.#keep();
+    } else this.#set({ status: "conflict", conflict: this.#snapshot.state });
   }
 
   #previewed(view: View): void {
