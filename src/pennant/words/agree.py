@@ -166,7 +166,7 @@ def _of_surface(job: Job, names: Names, surface: Surface, made: SurfacePlan) -> 
         if reading.kind in OUT_OF_SIGHT:
             continue
         shown = list(enumerate(reading.gets))
-        if not isinstance(job.pattern, Courses) or reading.owner.partition(".")[0] in names.areas:
+        if not job.in_courses or reading.owner.partition(".")[0] in names.areas:
             # A lattice leaves pieces of many sizes at every edge: the smallest speaks for them.
             shown = [min(shown, key=lambda one: one[1].size)]
         for order, gets in shown:

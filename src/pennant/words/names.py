@@ -4,7 +4,6 @@ from collections.abc import Iterable
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
-from pennant.core.document.pattern import Courses
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.pieces import Piece
@@ -124,7 +123,7 @@ def courses(numbers: Iterable[int]) -> str:
 def rows(job: Job, numbers: Iterable[int]) -> str:
     """Say courses as people count them; on a lattice they are rows."""
     said = courses(numbers)
-    return said if isinstance(job.pattern, Courses) else said.replace("course", "row")
+    return said if job.in_courses else said.replace("course", "row")
 
 
 def piece_size(job: Job, piece: Piece) -> str:

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Iterator
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, show_length, show_with_unit
-from pennant.core.document.notch import notch_for
+from pennant.core.document.notch import notch_of
 from pennant.core.document.products import Product
 from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import BORDER, FIELD, tiles_of
@@ -198,7 +198,7 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
         case "adhesive" if (held := job.products.adhesive) and held.kind == "construction":
             return f"{_need(job, quantity)} in {job.settings.dabs_each:g} dabs a piece"
         case "adhesive":
-            notch = notch_for(job.tile.length, job.tile.height)
+            notch = notch_of(job.tile)
             return f"{_need(job, quantity)} with a {notch.name} notch"
         case "adhesive-batches" | "grout-batches":
             at = "set" if quantity.id == "adhesive-batches" else "grouted"

@@ -209,6 +209,16 @@ def _square(a: Point, b: Point) -> bool:
 
 
 @lru_cache(maxsize=KEPT)
+def chips_alone(items: tuple[Item, ...], sheet: Sheet) -> Stock:
+    """Return a stock of one tile for each item: chips that come on sheets are not cut in two."""
+    packing = _Packing(sheet)
+    for item in items:
+        packing.alone(item)
+    tiles = tuple(StockTile(one.number, tuple(one.cuts), ()) for one in packing.tiles)
+    return Stock(sheet, tiles, len(items))
+
+
+@lru_cache(maxsize=KEPT)
 def stocked(items: tuple[Item, ...], sheet: Sheet) -> Stock:
     """Return the tiles that items are cut from, with the bound.
 

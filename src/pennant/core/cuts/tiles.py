@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from pennant.core.cuts.stock import Sheet, Stock, item_of, stocked
+from pennant.core.cuts.stock import Sheet, Stock, chips_alone, item_of, stocked
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Hexagon, Scallop
 from pennant.core.document.tiles import FIELD, tiles_of
@@ -27,4 +27,6 @@ def stock_for(job: Job, pieces: Iterable[Piece], of: str = FIELD) -> Stock:
     """Return the tiles that pieces of the plan are cut from: those that call theirs by ``of``."""
     sheet = sheet_of(job, of)
     items = tuple(item_of(piece, sheet) for piece in pieces if piece.of == of)
+    if tiles_of(job)[of].tile.sheet is not None:
+        return chips_alone(items, sheet)
     return stocked(items, sheet)

@@ -77,6 +77,11 @@ class Job(Value):
         return job.model_copy(update={"walls": named(job.walls)})
 
     @property
+    def in_courses(self) -> bool:
+        """Whether its tile runs in courses; chips on sheets lie on a lattice, in any pattern."""
+        return isinstance(self.pattern, Courses) and self.tile.sheet is None
+
+    @property
     def border(self) -> Border | None:
         """The border between its courses, if there is one."""
         return self.pattern.border if isinstance(self.pattern, Courses) else None

@@ -8,6 +8,7 @@ same law gives the adhesive and the bed behind the tile.
 
 from typing import Literal
 
+from pennant.core.document.tile import Tile
 from pennant.core.document.values import Value
 
 MOSAIC_SIDE = 60.0
@@ -48,3 +49,14 @@ def notch_for(width: float, height: float) -> Notch:
     if max(width, height) <= MOSAIC_SIDE:
         return V_5_4
     return SQUARE_6_6 if width * height <= MIDDLE_FACE else SQUARE_6_10
+
+
+THICK_SHEET = 8.0
+"""Millimetres: stone chips from this thickness on are too heavy for a V-notch's bed."""
+
+
+def notch_of(tile: Tile) -> Notch:
+    """Return the notch for a tile; sheets of thick stone chips take more than a V."""
+    if tile.sheet is not None and tile.material == "stone" and tile.thickness >= THICK_SHEET:
+        return SQUARE_6_6
+    return notch_for(tile.length, tile.height)

@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Callable
+from fractions import Fraction
 from typing import Annotated, Literal, NamedTuple, Self
 
 from pydantic import Field, model_validator
@@ -36,6 +37,15 @@ class Bond(Value):
         if self.p >= self.q:
             raise ValueError("a bond's shift is less than one whole tile: write p smaller than q")
         return self
+
+
+def rows_of(bond: Bond) -> int:
+    """Return after how many rows a bond repeats: 1 in stack, 2 in half, 3 in third bond.
+
+    Staggered rows do not repeat so; see `layout.courses.phases`.
+    """
+    kinds = Fraction(bond.p, bond.q).denominator
+    return min(kinds, 2) if bond.way == "back" else kinds
 
 
 class Border(Value):

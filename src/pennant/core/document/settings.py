@@ -187,6 +187,9 @@ class Settings(Value):
     spare_tiles: float = number(
         4, "tiles", "Kept by the client for a later repair, from the same lot.", most=1000
     )
+    spare_sheets: float = number(
+        1, "sheets", "Kept for repairs, where tile comes on sheets.", most=100
+    )
     tile_lead: float = number(
         3, "days", "How long a supplier takes for a box more of the same lot.", most=120
     )

@@ -15,6 +15,19 @@ WIDEST_JOINT = 50.0
 """Millimetres: 2 in, wider than any joint between wall tiles."""
 
 
+class ChipSheet(Value):
+    """Chips on a backing: the sheet is what is bought, spread for and set.
+
+    ``across`` and ``up`` count how often the pattern repeats along a sheet and up it: in courses
+    single chips, in other patterns what repeats level and plumb. The gap between sheets is the
+    joint inside them.
+    """
+
+    across: int = Field(default=10, ge=1, le=200)
+    up: int = Field(default=10, ge=1, le=200)
+    backing: Literal["mesh", "paper"] = "mesh"
+
+
 class Tile(Value):
     """The tile as it measures, not as it is called."""
 
@@ -43,5 +56,10 @@ class Tile(Value):
         default=None, gt=0, le=500, allow_inf_nan=False, description="kg a square metre."
     )
     price: Price | None = Field(default=None, description="Of a box.")
-    per_box: int = Field(default=25, ge=1, le=10_000, description="Tiles in a box.")
+    per_box: int = Field(
+        default=25, ge=1, le=10_000, description="Tiles in a box, or sheets where it is on sheets."
+    )
+    sheet: ChipSheet | None = Field(
+        default=None, description="Of chips on a backing; length and height are then the chip's."
+    )
     colour: str = Field(default="#b9cbbd", pattern=r"^#[0-9a-f]{6}$", description="On the drawing.")

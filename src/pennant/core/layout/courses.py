@@ -7,7 +7,7 @@ from fractions import Fraction
 from typing import NamedTuple
 
 from pennant.core.document.module import Module
-from pennant.core.document.pattern import Bond
+from pennant.core.document.pattern import Bond, rows_of
 from pennant.core.document.starts import Eased
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
@@ -99,8 +99,7 @@ def phases(bond: Bond) -> int:
     """Return how many kinds of course a bond has: 1 in stack, 2 in half, 3 in third bond."""
     if bond.way == "staggered":
         return ROWS
-    kinds = Fraction(bond.p, bond.q).denominator
-    return min(kinds, 2) if bond.way == "back" else kinds
+    return rows_of(bond)
 
 
 def courses_over(inner: Rect, layout: Layout) -> Iterator[Course]:

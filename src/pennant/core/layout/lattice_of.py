@@ -21,6 +21,7 @@ from pennant.core.layout.patterns.columns import columns
 from pennant.core.layout.patterns.diagonal import diagonal
 from pennant.core.layout.patterns.herringbone import herringbone
 from pennant.core.layout.patterns.hexagon import hexagon
+from pennant.core.layout.patterns.mosaic import mosaic
 from pennant.core.layout.patterns.scallop import scallop
 
 
@@ -40,10 +41,10 @@ def may_turn(tile: Tile, pattern: Pattern) -> bool:
 
 @lru_cache(maxsize=64)
 def lattice_of(tile: Tile, pattern: Pattern) -> Lattice | None:
-    """Return the lattice that a tile is laid on; None for courses."""
+    """Return the lattice that a tile is laid on; None for courses of single tiles."""
     match pattern:
         case Courses():
-            return None
+            return None if tile.sheet is None else mosaic(tile, pattern)
         case Herringbone():
             return herringbone(tile, pattern)
         case Diagonal():

@@ -87,11 +87,11 @@ def layout_of(
     module, wanted = module_for(tile, pattern), None
     lines = lines_of(start, field)
     line = lines[0] if lines else None
-    if not isinstance(pattern, Courses):
-        lattice = lattice_of(tile, pattern)
-        assert lattice is not None
+    lattice = lattice_of(tile, pattern)
+    if lattice is not None:
         plant = lattice_plant_of(start, field, lattice, line, carries, kerf)
         return Layout(plant, module, Bond(p=0, q=1), bevelled=tile.bevelled, lattice=lattice)
+    assert isinstance(pattern, Courses)
     if isinstance(start.up, WholeCourses):
         clear = field.top_under(start.up.under) - field.foot
         wanted = whole_bed(clear, module)

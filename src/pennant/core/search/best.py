@@ -6,7 +6,6 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from pennant.core.document.job import Job
-from pennant.core.document.pattern import Courses
 from pennant.core.document.starts import Carried
 from pennant.core.document.wishes import BANDS, Kind, Wish
 from pennant.core.plan import plan
@@ -76,7 +75,7 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
     """Compare all starts of a wall; ``pieces`` is how many its plan has."""
     number = wall_number(job, wall_id)
     wall, joined = job.walls[number], joined_before(job.walls, number)
-    lattice = not isinstance(job.pattern, Courses)
+    lattice = not job.in_courses
     every = list(schools_of(wall, joined=joined, lattice=lattice))
     both_ways = pieces * len(every) <= MOST_PIECES_TRIED
     starts = every if both_ways else list(schools_one_way_of(wall, joined=joined, lattice=lattice))

@@ -1,7 +1,7 @@
 """Thin boards over stretches of wall that tile does not hold on, and how far forward all comes."""
 
 from pennant.core.document.job import Job
-from pennant.core.document.notch import bed_of, notch_for
+from pennant.core.document.notch import bed_of, notch_of
 from pennant.core.document.survey import Wall, Zone, zones_of
 
 BOARDED = ("plywood", "laminate")
@@ -17,7 +17,7 @@ def bed_behind(job: Job) -> float:
         return 0.0
     if job.settings.bed_thickness > 0:
         return job.settings.bed_thickness
-    return bed_of(notch_for(job.tile.length, job.tile.height)) + job.settings.keyed_coat
+    return bed_of(notch_of(job.tile)) + job.settings.keyed_coat
 
 
 def build_up(job: Job) -> float:

@@ -10,7 +10,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.measures import RESERVED
 from pennant.core.document.module import module_of
-from pennant.core.document.pattern import Courses, misfit
+from pennant.core.document.pattern import Courses, Herringbone, Pattern, misfit, rows_of
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import (
     FOR_COURSES,
@@ -25,6 +25,7 @@ from pennant.core.document.starts import (
     WholeCourses,
 )
 from pennant.core.document.survey import Mark, Opening, Overhead, Standing, Wall
+from pennant.core.document.tile import Tile
 from pennant.core.geometry.clip import is_square
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
@@ -247,14 +248,15 @@ def _pattern(job: Job) -> Iterator[Problem]:
     """Whether the tile can be laid in its pattern, and every start planted in it."""
     laid = [("", job.tile, job.pattern)]
     laid += [(f"/areas/{n}", area.tile, area.pattern) for n, area in enumerate(job.areas)]
-    starts = [(f"/walls/{n}", wall.start, job.pattern) for n, wall in enumerate(job.walls)]
-    starts += [(f"/areas/{n}", area.start, area.pattern) for n, area in enumerate(job.areas)]
+    starts = [(f"/walls/{n}", w.start, job.pattern, job.tile) for n, w in enumerate(job.walls)]
+    starts += [(f"/areas/{n}", a.start, a.pattern, a.tile) for n, a in enumerate(job.areas)]
     for root, tile, pattern in laid:
         found = misfit(tile, pattern, job.settings.joint_play, lambda mm: _show(job, mm))
         if found is not None:
             yield Problem(pointer=f"{root}/tile/{found.field}", message=found.message)
-    for root, start, pattern in starts:
-        courses = isinstance(pattern, Courses)
+        yield from _sheet(root, tile, pattern)
+    for root, start, pattern, tile in starts:
+        courses = isinstance(pattern, Courses) and tile.sheet is None
         for way in ("across", "up"):
             kind = getattr(start, way).kind
             if courses and kind in FOR_LATTICES:
@@ -270,6 +272,31 @@ def _pattern(job: Job) -> Iterator[Problem]:
                     "joints; plant it at an end, a line or a centre, on the counter or under "
                     "an overhead",
                 )
+
+
+def _sheet(root: str, tile: Tile, pattern: Pattern) -> Iterator[Problem]:
+    """Whether chips can come on a sheet in this pattern, so that one goes on from the next."""
+    if tile.sheet is None:
+        return
+    if isinstance(pattern, Herringbone) and not pattern.diagonal:
+        message = "stands upright and repeats only on a slant; on sheets it is at 45 degrees"
+        yield Problem(pointer=f"{root}/pattern/diagonal", message=message)
+    if not isinstance(pattern, Courses):
+        return
+    bond = pattern.bond
+    if bond.way == "staggered":
+        message = "is staggered by rule, and no sheet is made so; take a bond that repeats"
+        yield Problem(pointer=f"{root}/pattern/bond", message=message)
+    elif tile.sheet.up % rows_of(bond):
+        rows = rows_of(bond)
+        yield Problem(
+            pointer=f"{root}/tile/sheet/up",
+            message="leaves a row out of step with the next sheet: with rows shifted "
+            f"{bond.p}/{bond.q} a sheet is a multiple of {rows} rows high",
+        )
+    if pattern.border is not None:
+        message = "cannot run between rows of chips: lay it as an area of its own"
+        yield Problem(pointer=f"{root}/pattern/border", message=message)
 
 
 def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Iterator, Sequence
 
+from pennant.core.cuts.sheets import sheets_of
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Courses
 from pennant.core.document.settings import Settings
@@ -43,7 +44,7 @@ def edging(
     if job.tile.material == "stick-on":
         return
     if job.pattern.joint > max(EPS, job.tile.lugs + EPS):
-        need = step("product", "spacers", "spacers", given("pieces", len(pieces), "pieces", "plan"),
+        need = step("product", "spacers", "spacers", _spaced(job, pieces),
                     _spacers_each(job))  # fmt: skip
         pack = by_sheet(products.spacers, "pack", settings, "spacer_pack")
         yield line("spacers", "setting", packs(need, "bags", pack), product=products.spacers)
@@ -55,6 +56,14 @@ def edging(
         yield from _batten(job, fields)
     elif job.ways.gap == "screws":
         yield from _under_tiles(job, fields, pieces)
+
+
+def _spaced(job: Job, pieces: Sequence[Piece]) -> Working:
+    """What stands on spacers: every piece; of chips on a backing, the sheets alone."""
+    sheets = sheets_of(job, pieces)
+    if not sheets:
+        return given("pieces", len(pieces), "pieces", "plan")
+    return given("sheets", len(sheets), "sheets", "plan")
 
 
 def _spacers_each(job: Job) -> Working:

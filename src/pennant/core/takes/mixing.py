@@ -2,9 +2,10 @@
 
 from collections.abc import Iterator, Sequence
 
+from pennant.core.cuts.sheets import sheet_size
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
-from pennant.core.document.notch import MIDDLE_FACE, V_5_4, bed_of, notch_for
+from pennant.core.document.notch import MIDDLE_FACE, V_5_4, bed_of, notch_of
 from pennant.core.document.pattern import Courses, Herringbone
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
@@ -99,14 +100,14 @@ def mixed_for(job: Job, area: float) -> tuple[float, float]:
 
 def _bed(job: Job) -> Working:
     """Litres a square metre: the comb's bed, the keyed coat, the back if buttered."""
-    notch = notch_for(job.tile.length, job.tile.height)
+    notch = notch_of(job.tile)
     bed = given(f"bed of a {notch.name} notch", bed_of(notch), "litres a m2", "notch")
     terms = [bed, setting(job.settings, "keyed_coat")]
     if job.settings.bed_thickness > 0:
         measured = job.settings.bed_thickness
         terms = [given("bed as measured", measured, "litres a m2", "settings.bed_thickness")]
     large = job.tile.length * job.tile.height > MIDDLE_FACE
-    stone = job.tile.material == "stone" and notch != V_5_4
+    stone = job.tile.material == "stone" and notch != V_5_4 and job.tile.sheet is None
     if large or stone:
         terms.append(setting(job.settings, "back_butter"))
     return step("sum", "bed and keyed coat", "litres a m2", *terms)
@@ -129,9 +130,16 @@ def pieces_an_hour(job: Job) -> Working:
     A larger piece takes longer, though not in proportion; a pattern without courses takes longer
     again; and a hand that has done it more often is quicker.
     """
-    share = (PACED_FACE / (job.tile.length * job.tile.height)) ** SLOWER
+    face, chips = job.tile.length * job.tile.height, 1
+    size = sheet_size(job.tile, job.pattern)
+    if size is not None:
+        face, chips = size.width * size.height, size.chips
+    share = (PACED_FACE / face) ** SLOWER
     terms = [setting(job.settings, "pace"), given("for its size", share, "times", "pace")]
-    if isinstance(job.pattern, Herringbone):
+    if size is not None:
+        # A sheet is set as it comes, whatever its pattern.
+        terms.append(given("chips on a sheet", chips, "chips", "plan"))
+    elif isinstance(job.pattern, Herringbone):
         terms.append(time_of(job.times, "herringbone_pace"))
     elif not isinstance(job.pattern, Courses):
         terms.append(time_of(job.times, "lattice_pace"))

@@ -6,6 +6,7 @@ Tiles are counted after drops have been used again across the whole kitchen (see
 from collections import Counter
 from collections.abc import Collection, Iterable, Iterator, Sequence
 
+from pennant.core.cuts.sheets import SheetPlan, sheet_plan
 from pennant.core.cuts.tiles import stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
@@ -71,34 +72,63 @@ def _tile_lines(
     job: Job, pieces: Sequence[Piece], area: float, thin: Collection[str]
 ) -> Iterator[Quantity]:
     own = [piece for piece in pieces if piece.of == FIELD]
-    tiles = _tiles(job, own, {piece.tile for piece in own if piece.id in thin})
-    yield line("tiles", "tile", tiles, beside=_thumb(job, area))
-    per_box = of_job(job.tile.per_box, "tiles", "tile.per_box")
+    sheets = sheet_plan(job, own)
+    if sheets is not None:
+        tiles = _sheets(job, sheets)
+    else:
+        tiles = _tiles(job, own, {piece.tile for piece in own if piece.id in thin})
+    yield line("tiles", "tile", tiles, beside=_thumb(job, area, sheets))
+    per_box = of_job(job.tile.per_box, tiles.unit, "tile.per_box")
     yield line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price,
-               weight=_box_weight(job.tile))  # fmt: skip
+               weight=_box_weight(job.tile, sheets))  # fmt: skip
     for of, tile, _ in tiles_of_job(job).values():
         if of == FIELD:
             continue
         name = "border" if of == BORDER else of
-        yield from _other_tile(job, name, tile, len(stock_for(job, pieces, of).tiles))
+        yield from _other_tile(job, name, tile, pieces, of)
 
 
-def _other_tile(job: Job, name: str, tile: Tile, used: int) -> Iterator[Quantity]:
+def _other_tile(
+    job: Job, name: str, tile: Tile, pieces: Sequence[Piece], of: str
+) -> Iterator[Quantity]:
     """Tiles and boxes of a border, an area or a liner: those that are cut, and the same spares."""
-    spare = setting(job.settings, "spare_tiles")
-    need = step("sum", f"{name} tiles", "tiles", given("to set", used, "tiles", "plan"), spare)
+    sheets = sheet_plan(job, pieces, of)
+    if sheets is not None:
+        need = _sheets(job, sheets)
+    else:
+        used = given("to set", len(stock_for(job, pieces, of).tiles), "tiles", "plan")
+        need = step("sum", f"{name} tiles", "tiles", used, setting(job.settings, "spare_tiles"))
     own = name == "border"
     yield line("border" if own else f"tiles@{name}", "tile", need)
-    each = of_job(tile.per_box, "tiles", f"{name}.per_box")
+    each = of_job(tile.per_box, need.unit, f"{name}.per_box")
     yield line("border-boxes" if own else f"boxes@{name}", "tile", packs(need, "boxes", each),
-               price=tile.price, weight=_box_weight(tile))  # fmt: skip
+               price=tile.price, weight=_box_weight(tile, sheets))  # fmt: skip
 
 
-def _box_weight(tile: Tile) -> float | None:
+def _sheets(job: Job, plan: SheetPlan) -> Working:
+    """Whole sheets, those that parts and single chips are taken from, what breaks and is spare."""
+    placed = step(
+        "sum", "sheets in the plan", "sheets", given("whole sheets", plan.whole, "sheets", "plan"),
+        given("for parts of sheets", plan.for_parts, "sheets", "plan"),
+        given("for single chips", plan.more, "sheets", "plan"),
+    )  # fmt: skip
+    parts = sum(one.kind == "part" for one in plan.laid)
+    brittle = job.tile.material in BRITTLE
+    lost = step(
+        "product", "cut sheets lost", "sheets", given("cut", parts, "sheets", "plan"),
+        *(setting(job.settings, name) for name in breaking("crosscut", brittle, thin=False)),
+    )  # fmt: skip
+    over = step("sum", "spoilt and spare", "sheets", lost, setting(job.settings, "spare_sheets"))
+    more = step("round-up", "spoilt and spare, whole sheets", "sheets", over)
+    return step("sum", "sheets", "sheets", placed, more)
+
+
+def _box_weight(tile: Tile, sheets: SheetPlan | None = None) -> float | None:
     """What a box weighs, kg; None where the tile's weight is not known."""
     if tile.weight is None:
         return None
-    return tile.per_box * tile.length * tile.height / MM2_PER_M2 * tile.weight
+    face = tile.length * tile.height * (sheets.size.chips if sheets else 1)
+    return tile.per_box * face / MM2_PER_M2 * tile.weight
 
 
 def _tiles(job: Job, pieces: Sequence[Piece], thin: Collection[str]) -> Working:
@@ -142,11 +172,14 @@ def _lost(job: Job, straight: Working, notched: Working, thin: int) -> Iterator[
         yield step("product", label, "tiles", count, *shares)
 
 
-def _thumb(job: Job, field_area: float) -> Working:
-    """The rule of thumb: the area and a tenth, in tiles with their joints."""
+def _thumb(job: Job, field_area: float, sheets: SheetPlan | None) -> Working:
+    """The rule of thumb: the area and a tenth, in tiles or sheets with their joints."""
     module = module_of(job)
     area = square_metres("field", field_area)
-    each = given("a tile and its joint", module.across * module.up / MM2_PER_M2, "m2", "tile")
-    plain = step("quotient", "tiles by area", "tiles", area, each)
-    more = step("product", "allowance", "tiles", plain, setting(job.settings, "rule_of_thumb"))
-    return step("round-up", "by rule of thumb", "tiles", step("sum", "sum", "tiles", plain, more))
+    face, unit = module.across * module.up, "tiles"
+    if sheets is not None:
+        face, unit = sheets.size.width * sheets.size.height, "sheets"
+    each = given(f"a {unit[:-1]} and its joint", face / MM2_PER_M2, "m2", "tile")
+    plain = step("quotient", f"{unit} by area", unit, area, each)
+    more = step("product", "allowance", unit, plain, setting(job.settings, "rule_of_thumb"))
+    return step("round-up", "by rule of thumb", unit, step("sum", "sum", unit, plain, more))

@@ -1,0 +1,181 @@
+"""Chips on sheets: which belong to which, how many sheets a wall takes, joints by the chip."""
+
+import math
+from collections import Counter
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from kitchens import a_job
+from pennant.core.cuts.sheets import SheetPlan, repeats, sheet_plan, sheet_size, sheets_by_piece
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused
+from pennant.core.layout.lattice_of import lattice_of
+from pennant.core.plan import Plan, plan
+
+IN = 25.4
+
+
+def mosaic(
+    size: tuple[str, str], joint: str, sheet: tuple[int, int],
+    pattern: dict[str, Any] | None = None, **more: Any,
+) -> Job:  # fmt: skip
+    """A wall of chips; without a pattern they are in line."""
+    job = a_job(tile=size, joint=joint, things=[], **more).model_dump(mode="json")
+    job["tile"]["sheet"] = {"across": sheet[0], "up": sheet[1]}
+    laid = pattern or {"kind": "courses", "bond": {"p": 0, "q": 1}}
+    job["pattern"] = {**laid, "joint": job["pattern"]["joint"]}
+    return Job.model_validate(job)
+
+
+def sheets(job: Job, made: Plan) -> SheetPlan:
+    found = sheet_plan(job, made.pieces)
+    assert found is not None
+    return found
+
+
+MOVE = st.floats(0, 3)
+HERRINGBONE = {"kind": "herringbone", "diagonal": True}
+PATTERNS: list[tuple[tuple[str, str], str, tuple[int, int], dict[str, Any] | None]] = [
+    (("15/16", "15/16"), "1/16", (12, 12), None),
+    (("1 7/8", "7/8"), "1/8", (6, 12), {"kind": "courses", "bond": {"p": 1, "q": 2}}),
+    (("1.155", "1"), "1/16", (5, 5), {"kind": "hexagon"}),
+    (("1.155", "1"), "1/16", (5, 5), {"kind": "hexagon", "points": "up"}),
+    (("3", "1"), "1/16", (3, 6), HERRINGBONE),
+]
+
+
+class TestASheet:
+    """Its size follows from the chip, the joint and how often the pattern repeats."""
+
+    def test_squares(self) -> None:
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12))
+        size = sheet_size(job.tile, job.pattern)
+        assert size == pytest.approx((12 * IN, 12 * IN, 144))
+
+    def test_herringbone_at_45_degrees(self) -> None:
+        """It repeats sqrt 2 (L + j) across and sqrt 2 (w + j) up."""
+        job = mosaic(("3", "1"), "1/16", (3, 6), HERRINGBONE)
+        lattice = lattice_of(job.tile, job.pattern)
+        assert lattice is not None
+        across, up = repeats(lattice)
+        assert across == pytest.approx(math.sqrt(2) * (3 + 1 / 16) * IN)
+        assert up == pytest.approx(math.sqrt(2) * (1 + 1 / 16) * IN)
+
+    @pytest.mark.parametrize(("joint", "share"), [("1/16", 0.922), ("1/8", 0.853)])
+    def test_how_much_of_it_is_tile(self, joint: str, share: float) -> None:
+        job = mosaic(("3", "1"), joint, (3, 6), HERRINGBONE)
+        lattice = lattice_of(job.tile, job.pattern)
+        assert lattice is not None
+        assert 3 * IN * IN / lattice.cell_area == pytest.approx(share, abs=0.0005)
+
+    def test_a_row_out_of_step_with_the_next_sheet_is_refused(self) -> None:
+        half = {"kind": "courses", "bond": {"p": 1, "q": 2}}
+        with pytest.raises(JobRefused, match="multiple of 2 rows"):
+            plan(mosaic(("1 7/8", "7/8"), "1/8", (6, 11), half))
+
+    def test_herringbone_that_stands_upright_repeats_only_on_a_slant(self) -> None:
+        with pytest.raises(JobRefused, match="at 45 degrees"):
+            plan(mosaic(("3", "1"), "1/16", (2, 2), {**HERRINGBONE, "diagonal": False}))
+
+    def test_shaving_to_fit_is_not_for_sheets(self) -> None:
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12)).model_dump(mode="json")
+        job["walls"][0]["start"] = {"across": {"kind": "fitted", "lines": ["a:left", "a:right"]}}
+        with pytest.raises(JobRefused, match="fitted"):
+            plan(Job.model_validate(job))
+
+
+class TestHowMany:
+    """Whole sheets, parts of sheets two or more to a sheet, and single chips."""
+
+    def test_a_wall_by_hand(self) -> None:
+        """84 x 17 1/2 in, sheets of 12 in: 7 whole, and 7 strips of five rows, two to a sheet.
+
+        17 rows stand 17 in high with their joints: half a chip is left over them.
+        """
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84", top="17 1/2")
+        made = plan(job)
+        found = sheets(job, made)
+        assert (found.whole, found.for_parts) == (7, 4)
+        strips = [one for one in found.laid if one.kind == "part" and one.full]
+        assert [len(one.full) for one in strips] == [60] * 7
+        assert found.singles == 84
+        assert found.taken == 11
+        top = [piece for piece in made.pieces if piece.kind != "full"]
+        assert {round(piece.height / IN, 3) for piece in top} == {0.5}
+
+    def test_bought_by_the_box_of_sheets(self) -> None:
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84", top="17 1/2")
+        job = job.model_copy(update={"tile": job.tile.model_copy(update={"per_box": 5})})
+        lines = {line.id: line for line in plan(job).quantities}
+        assert lines["tiles"].unit == "sheets"
+        assert lines["tiles"].amount == 11 + math.ceil(7 * job.settings.break_cut + 1)
+        assert lines["boxes"].amount == 3
+
+    def test_never_under_what_the_chips_need(self) -> None:
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="77", top="19")
+        made = plan(job)
+        found = sheets(job, made)
+        assert found.bound <= found.taken
+
+
+class TestByTheChip:
+    """Joints, grout and what is too small go by the chip; bed, spacers and pace by the sheet."""
+
+    def test_grout_fills_the_joints_of_the_chips(self) -> None:
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12))
+        made = plan(job)
+        share = made.areas.joints / (made.areas.joints + made.areas.pieces)
+        assert share == pytest.approx(1 - (15 / 16) ** 2, abs=0.01)
+
+    def test_half_a_chip_is_not_too_small_though_it_is_under_an_inch(self) -> None:
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84 1/2", top="18")
+        assert not [f for f in plan(job).findings if f.weight == "never"]
+
+    def test_spacers_stand_between_sheets_alone(self) -> None:
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84", top="18")
+        (line,) = (line for line in plan(job).quantities if line.id == "spacers")
+        assert line.amount == 1
+
+    def test_thick_stone_takes_more_than_a_v(self) -> None:
+        plain = mosaic(("15/16", "15/16"), "1/16", (12, 12))
+        stone = plain.tile.model_copy(update={"material": "stone", "thickness": 9.5})
+        thick = plain.model_copy(update={"tile": stone})
+
+        def mixed(job: Job) -> float:
+            return next(line.amount for line in plan(job).quantities
+                        if line.id == "adhesive-water")  # fmt: skip
+
+        assert mixed(thick) > 1.5 * mixed(plain)
+
+
+@settings(max_examples=12, deadline=None)
+@given(st.sampled_from(PATTERNS), st.floats(24, 50), st.floats(15, 26), MOVE, MOVE)
+def test_sheets_share_the_chips_out(
+    kind: tuple[Any, ...], length: float, top: float, x: float, y: float
+) -> None:
+    """On any wall and from any start: each chip on one sheet, none on two, and areas add up."""
+    size, joint, sheet, pattern = kind
+    job = mosaic(size, joint, sheet, pattern, length=f"{length:.3f}", top=f"{top:.3f}")
+    wall = job.walls[0].model_dump(mode="json")
+    wall["start"] = {"across": {"kind": "full-left", "nudge": x * IN},
+                     "up": {"kind": "full-counter", "nudge": -y * IN}}  # fmt: skip
+    wall["things"] = ["outlet 12 up 7"]
+    job = Job.model_validate({**job.model_dump(mode="json"), "walls": [wall]})
+    made = plan(job)
+    found = sheets(job, made)
+    on = Counter(id_ for one in found.laid for id_ in (*one.full, *one.cut))
+    assert set(on.values()) == {1}
+    assert set(on) == {piece.id for piece in made.pieces}
+    assert set(sheets_by_piece(found.laid)) == set(on)
+    tiles = {piece.id: piece.tile for piece in made.pieces}
+    for one in found.laid:
+        here = {tiles[id_] for id_ in (*one.full, *one.cut)}
+        assert len(here) + one.missing == found.size.chips
+        assert one.missing >= 0
+    total = made.areas
+    parts = total.pieces + total.joints + total.sealant + total.clearance + total.trim
+    assert parts == pytest.approx(total.gross, abs=2.0)
+    assert found.bound <= found.taken
