@@ -168,7 +168,9 @@ def _demo(arguments: argparse.Namespace) -> int:
     return _run(database, arguments)
 
 
-DEMOS = ("tern-nook", "sorrel-yard", "alder-wharf", "juniper-court", "fennel-row")
+DEMOS = (
+    "tern-nook", "wren-passage", "sorrel-yard", "alder-wharf", "juniper-court", "fennel-row",
+)  # fmt: skip
 """The made-up kitchens, the last one first on the page of jobs."""
 
 

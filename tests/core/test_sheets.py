@@ -9,11 +9,20 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from kitchens import a_job
-from pennant.core.cuts.sheets import SheetPlan, repeats, sheet_plan, sheet_size, sheets_by_piece
+from pennant.core.cuts.sheets import (
+    SheetPlan,
+    lattice_origin,
+    repeats,
+    sheet_plan,
+    sheet_size,
+    sheets_by_piece,
+    zigzag,
+)
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan, plan
+from pennant.words.chip_sheets import said_sheets
 
 IN = 25.4
 
@@ -114,11 +123,61 @@ class TestHowMany:
         assert lines["tiles"].amount == 11 + math.ceil(7 * job.settings.break_cut + 1)
         assert lines["boxes"].amount == 3
 
+    def test_sawn_through_the_strip_stays_on_its_backing(self) -> None:
+        """A wall 18 1/2 in high: strips of six rows and a half, and no chip is cut singly."""
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84", top="18 1/2")
+        sawn = job.model_copy(update={"ways": job.ways.model_copy(update={"sheets": "sawn"})})
+        found = sheets(sawn, plan(sawn))
+        assert found.singles == 0
+        assert sheets(job, plan(job)).singles == 84
+        assert {round(one.kept.height / IN, 2) for one in found.laid if one.kind == "part"} == {6.5}
+
+    def test_what_goes_around_a_box_is_cut_singly_all_the_same(self) -> None:
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="48", top="24")
+        document = job.model_dump(mode="json")
+        document["walls"][0]["things"] = ["outlet 20 up 10"]
+        document["ways"] = {"sheets": "sawn"}
+        job = Job.model_validate(document)
+        made = plan(job)
+        odd = {piece.tile for piece in made.pieces if piece.kind in ("notch", "hole")}
+        assert odd
+        assert sheets(job, made).singles >= len(odd)
+
     def test_never_under_what_the_chips_need(self) -> None:
         job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="77", top="19")
         made = plan(job)
         found = sheets(job, made)
         assert found.bound <= found.taken
+
+
+class TestHowTheyLie:
+    """Which way up, at which levels, and where a part is cut."""
+
+    def test_herringbone_goes_down_between_its_tips(self) -> None:
+        """(L + j) / sqrt 2 deep."""
+        job = mosaic(("3", "1"), "1/16", (3, 6), HERRINGBONE, length="60", top="40")
+        lattice = lattice_of(job.tile, job.pattern)
+        assert lattice is not None
+        made = plan(job)
+        origin = lattice_origin(made.pieces[0], lattice)
+        line = sheets(job, made).laid[0].room.y1
+        tips, valleys = zigzag(lattice, origin, line)
+        assert (tips - valleys) / IN == pytest.approx((3 + 1 / 16) / math.sqrt(2), abs=0.06)
+
+    def test_said_with_its_orientation_and_its_parts(self) -> None:
+        job = mosaic(("3", "1"), "1/16", (3, 6), HERRINGBONE, length="60", top="40")
+        (said,) = said_sheets(job, plan(job))
+        assert "zigzag" in said.lies[0]
+        assert said.levels[0].startswith("course 1 of sheets: tips at ")
+        assert all("chips" in part.says or "chip is" in part.says for part in said.parts)
+
+    def test_a_strip_is_measured_from_the_sheets_own_points(self) -> None:
+        """Five rows of twelve stay: seven modules down from the top, to the sheet's last chip."""
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84", top="17 1/2")
+        (said,) = said_sheets(job, plan(job))
+        assert "60 chips stay on their backing; cut the backing 7 in from its highest points" in (
+            said.parts[0].says
+        )
 
 
 class TestByTheChip:

@@ -108,7 +108,8 @@ def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
     tile, pattern = job.tile, job.pattern
     size = f"{show_length(tile.length, job.step)} × {show_with_unit(tile.height, job.step)}"
     lies = f", {pattern.lay}" if isinstance(pattern, Courses) else ""
-    yield _plain("tile", f"Tile: {tile.name}, {size}{lies}")
+    on_sheets = ", on sheets" if tile.sheet is not None else ""
+    yield _plain("tile", f"Tile: {tile.name}, {size}{lies}{on_sheets}")
     joint, how = show_with_unit(pattern.joint, job.step), say_pattern(pattern)
     yield _plain("pattern", f"{how[0].upper()}{how[1:]}; joints of {joint}")
     if job.border:

@@ -18,6 +18,7 @@ from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.sides import sides_of
 from pennant.core.plan import Plan
 from pennant.core.site.record import Again, Record, SiteEvent, again_of, dealt_otherwise
+from pennant.words.chip_sheets import SaidSheets, said_sheets
 from pennant.words.names import KINDS, Names, rows
 
 STAGES: dict[Stage, str] = {
@@ -129,6 +130,7 @@ class CutSheet(Value):
     tools: tuple[SaidTool, ...]
     stock: str
     assumes: str
+    sheets: tuple[SaidSheets, ...] = ()
 
 
 class SaidAgain(Value):
@@ -162,9 +164,9 @@ def cut_sheet(job: Job, made: Plan) -> CutSheet:
     found, names = cuts_of(job, made), Names(made.kitchen)
     return CutSheet(
         stages=STAGES, cuts=tuple(_said(job, names, found, group) for group in found.groups),
-        tiles=tuple(_tiles(found)), tools=tuple(_tools(job, found)), stock=_stock(job, found),
+        tiles=tuple(_tiles(found)), tools=tuple(_tools(job, found)), stock=_stock(job, made, found),
         assumes="Counted with each cut right across, tiles turned round by half at most, and "
-        "nothing cut out of the scrap of a notch.",
+        "nothing cut out of the scrap of a notch.", sheets=tuple(said_sheets(job, made)),
     )  # fmt: skip
 
 
@@ -179,11 +181,12 @@ def _tiles(found: CutList) -> Iterator[TileToCut]:
                 )  # fmt: skip
 
 
-def _stock(job: Job, found: CutList) -> str:
-    says = _count(found.stock)
+def _stock(job: Job, made: Plan, found: CutList) -> str:
+    of_sheets = {one.of: one.in_short for one in said_sheets(job, made)}
+    says = of_sheets.get(FIELD) or _count(found.stock)
     for of, one in tiles_of(job).items():
         if of != FIELD:
-            says += f" {one.tile.name}: {_count(found.stocks[of])}"
+            says += f" {one.tile.name}: {of_sheets.get(of) or _count(found.stocks[of])}"
     return says
 
 

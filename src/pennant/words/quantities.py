@@ -41,7 +41,8 @@ NOT_BOUGHT: tuple[LineId, ...] = (
 )  # fmt: skip
 """Lines that say how much, of which nothing is carried home."""
 _ONE = {
-    "tiles": "tile", "boxes": "box", "bags": "bag", "cartridges": "cartridge", "tins": "tin",
+    "tiles": "tile", "sheets": "sheet", "boxes": "box", "bags": "bag",
+    "cartridges": "cartridge", "tins": "tin",
     "batches": "batch", "sticks": "stick", "screws": "screw", "extenders": "extender",
     "stacks": "stack", "packs": "pack", "rolls": "roll", "boards": "board",
     "lengths": "length", "blades": "blade",
@@ -181,6 +182,8 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
         case "tiles":
             full = len(plan.pieces) - plan.cut
             thumb = quantity.beside.value if quantity.beside else 0
+            if quantity.unit == "sheets":
+                return f"{full} whole chips and {plan.cut} cut; by rule of thumb {thumb:g} sheets"
             return f"{full} full and {plan.cut} cut pieces; by rule of thumb {thumb:g}"
         case line if tile := tile_for(job, line):
             return _boxed(tile)
@@ -192,7 +195,8 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             return f"{_area(job, need.value * 1e6)} with what is sawn off"
         case "spacers":
             each = quantity.working.terms[0].terms[0].terms[1].value
-            return f"{each:g} a piece, {WAYS_OF_SPACERS[job.ways.spacers]}"
+            what = "sheet, between sheets alone" if job.tile.sheet else "piece"
+            return f"{each:g} a {what}, {WAYS_OF_SPACERS[job.ways.spacers]}"
         case "grout":
             return f"{_need(job, quantity)} for {_area(job, plan.areas.joints)} of joint"
         case "adhesive" if (held := job.products.adhesive) and held.kind == "construction":

@@ -13,6 +13,7 @@ from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.findings import Finding, Weight
 from pennant.core.reading.laying import SurfacePlan, lay
 from pennant.core.survey.placed import Surface
+from pennant.words.chip_sheets import SheetPlace, sheet_places
 from pennant.words.corners import SaidCorner, said_corners
 from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import SaidDoubt, SayDoubts
@@ -79,6 +80,7 @@ class SurfaceSheet(Value):
     chain: tuple[Dimension, ...]
     start: str
     summary: str
+    sheets: tuple[SheetPlace, ...] = ()
 
 
 class Notebook(Value):
@@ -162,6 +164,7 @@ def _surface(job: Job, names: Names, surface: Surface, plan: SurfacePlan) -> Sur
         start=say_start(job, names, job.wall(surface.of).start) if own else "as the wall goes on",
         summary=f"{len(plan.pieces) - cut} full and {cut} cut pieces"
         + (f"; {len(plan.held)} wait" if plan.held else ""),
+        sheets=sheet_places(job, plan.pieces),
     )
 
 

@@ -4,6 +4,7 @@ import math
 from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts.cut_list import cuts_of
+from pennant.core.cuts.sheets import sheet_rows
 from pennant.core.days.days import steps_in
 from pennant.core.days.sections import grouting_sections
 from pennant.core.document.job import Job
@@ -190,10 +191,13 @@ class _Site:
         return ", ".join(part for part in parts if part)
 
     def _courses(self) -> Iterator[SaidCourse]:
+        rows = sheet_rows(self.job, self.made.pieces)
         for surface in self.made.surfaces:
             by_course: dict[int, list[Piece]] = {}
             for piece in surface.pieces:
-                by_course.setdefault(piece.course, []).append(piece)
+                # Chips are set by the sheet: a course of those is noted at once.
+                number = rows.get(piece.id, piece.course)
+                by_course.setdefault(number, []).append(piece)
             for number in sorted(by_course):
                 own = tuple(piece.id for piece in by_course[number])
                 yield SaidCourse(

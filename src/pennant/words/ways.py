@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from pennant.core.document.job import Job
 from pennant.core.document.methods import QUESTIONS, Question
 from pennant.core.document.survey import zones_of
+from pennant.core.document.tiles import tiles_of
 from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.placed import NO_COUNTER
@@ -53,6 +54,12 @@ ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
                    "hold on sealer"),
         "sealant": ("the sealant first, then the sealer",
                     "where nobody masks: it holds for sure, and the sealer waits until it cured"),
+    }),
+    "sheets": ("Sheets that end short are", {
+        "knife": ("cut along the joints with a knife; chips over the line are nipped one by one",
+                  "nothing breaks: small stone and glass chip and come off under a blade"),
+        "sawn": ("sawn straight through, backing and all",
+                 "quick, one line a sheet; where chips are large and hold on their backing"),
     }),
 }  # fmt: skip
 """Each question, and each way with what it is chosen for; the default is the first."""
@@ -107,3 +114,5 @@ def raised(job: Job, question: Question) -> bool:
             return job.tile.material != "stick-on"
         case "last":
             return job.tile.porous or job.products.sealer is not None
+        case "sheets":
+            return any(tile.sheet is not None for _, tile, _ in tiles_of(job).values())

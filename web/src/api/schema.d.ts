@@ -2310,6 +2310,32 @@ export interface components {
             taken_with: "tape" | "laser" | "rule" | "guess";
         };
         /**
+         * ChipSheet
+         * @description Chips on a backing: the sheet is what is bought, spread for and set.
+         *
+         *     ``across`` and ``up`` count how often the pattern repeats along a sheet and up it: in courses
+         *     single chips, in other patterns what repeats level and plumb. The gap between sheets is the
+         *     joint inside them.
+         */
+        ChipSheet: {
+            /**
+             * Across
+             * @default 10
+             */
+            across: number;
+            /**
+             * Up
+             * @default 10
+             */
+            up: number;
+            /**
+             * Backing
+             * @default mesh
+             * @enum {string}
+             */
+            backing: "mesh" | "paper";
+        };
+        /**
          * Coating
          * @description A primer or a sealer.
          */
@@ -2499,6 +2525,11 @@ export interface components {
             stock: string;
             /** Assumes */
             assumes: string;
+            /**
+             * Sheets
+             * @default []
+             */
+            sheets: components["schemas"]["SaidSheets"][];
         };
         /**
          * DaysPage
@@ -3885,7 +3916,8 @@ export interface components {
              *       "spacers": "leg",
              *       "sealed": "before",
              *       "cuts": "repeats",
-             *       "last": "sealer"
+             *       "last": "sealer",
+             *       "sheets": "knife"
              *     }
              */
             ways: components["schemas"]["Ways"];
@@ -4017,6 +4049,7 @@ export interface components {
              *       "break_thin": 2,
              *       "break_brittle": 1.5,
              *       "spare_tiles": 4,
+             *       "spare_sheets": 1,
              *       "tile_lead": 3,
              *       "rule_of_thumb": 0.1,
              *       "bed_rise": 1.5875,
@@ -4244,7 +4277,8 @@ export interface components {
              *       "spacers": "leg",
              *       "sealed": "before",
              *       "cuts": "repeats",
-             *       "last": "sealer"
+             *       "last": "sealer",
+             *       "sheets": "knife"
              *     }
              */
             ways: components["schemas"]["Ways"];
@@ -4376,6 +4410,7 @@ export interface components {
              *       "break_thin": 2,
              *       "break_brittle": 1.5,
              *       "spare_tiles": 4,
+             *       "spare_sheets": 1,
              *       "tile_lead": 3,
              *       "rule_of_thumb": 0.1,
              *       "bed_rise": 1.5875,
@@ -6541,6 +6576,22 @@ export interface components {
             bound: boolean;
         };
         /**
+         * SaidPart
+         * @description A sheet that is not set as it comes. ``pieces`` are its chips, whole and cut.
+         */
+        SaidPart: {
+            /** Id */
+            id: string;
+            /** Where */
+            where: string;
+            /** Says */
+            says: string;
+            /** Taken From */
+            taken_from: string;
+            /** Pieces */
+            pieces: string[];
+        };
+        /**
          * SaidPlay
          * @description The play of a start one way, and how much there is in words.
          */
@@ -6614,7 +6665,7 @@ export interface components {
              * Question
              * @enum {string}
              */
-            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "sealed" | "cuts" | "last";
+            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "sealed" | "cuts" | "last" | "sheets";
             /** Asks */
             asks: string;
             /** Chosen */
@@ -6780,6 +6831,22 @@ export interface components {
             colours: {
                 [key: string]: string;
             };
+        };
+        /**
+         * SaidSheets
+         * @description The sheets of one of the job's tiles.
+         */
+        SaidSheets: {
+            /** Of */
+            of: string;
+            /** In Short */
+            in_short: string;
+            /** Lies */
+            lies: string[];
+            /** Levels */
+            levels: string[];
+            /** Parts */
+            parts: components["schemas"]["SaidPart"][];
         };
         /**
          * SaidSite
@@ -7311,6 +7378,12 @@ export interface components {
              */
             spare_tiles: number;
             /**
+             * Spare Sheets
+             * @description Kept for repairs, where tile comes on sheets.
+             * @default 1
+             */
+            spare_sheets: number;
+            /**
              * Tile Lead
              * @description How long a supplier takes for a box more of the same lot.
              * @default 3
@@ -7737,6 +7810,12 @@ export interface components {
              */
             spare_tiles: number;
             /**
+             * Spare Sheets
+             * @description Kept for repairs, where tile comes on sheets.
+             * @default 1
+             */
+            spare_sheets: number;
+            /**
              * Tile Lead
              * @description How long a supplier takes for a box more of the same lot.
              * @default 3
@@ -8088,6 +8167,23 @@ export interface components {
             step_mm: number;
             /** Summary */
             summary: string;
+        };
+        /**
+         * SheetPlace
+         * @description Where a sheet lies on a wall, for the drawing; half a joint all round it.
+         */
+        SheetPlace: {
+            /** Id */
+            id: string;
+            /** Room */
+            room: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Whole */
+            whole: boolean;
         };
         /**
          * Shelf
@@ -8494,6 +8590,11 @@ export interface components {
             start: string;
             /** Summary */
             summary: string;
+            /**
+             * Sheets
+             * @default []
+             */
+            sheets: components["schemas"]["SheetPlace"][];
         };
         /**
          * TakenBack
@@ -8619,10 +8720,12 @@ export interface components {
             price?: number | null;
             /**
              * Per Box
-             * @description Tiles in a box.
+             * @description Tiles in a box, or sheets where it is on sheets.
              * @default 25
              */
             per_box: number;
+            /** @description Of chips on a backing; length and height are then the chip's. */
+            sheet?: components["schemas"]["ChipSheet"] | null;
             /**
              * Colour
              * @description On the drawing.
@@ -8730,10 +8833,12 @@ export interface components {
             price?: number | null;
             /**
              * Per Box
-             * @description Tiles in a box.
+             * @description Tiles in a box, or sheets where it is on sheets.
              * @default 25
              */
             per_box: number;
+            /** @description Of chips on a backing; length and height are then the chip's. */
+            sheet?: components["schemas"]["ChipSheet"] | null;
             /**
              * Colour
              * @description On the drawing.
@@ -10007,6 +10112,12 @@ export interface components {
              * @enum {string}
              */
             last: "sealer" | "sealant";
+            /**
+             * Sheets
+             * @default knife
+             * @enum {string}
+             */
+            sheets: "knife" | "sawn";
         };
         /**
          * WholeCourses

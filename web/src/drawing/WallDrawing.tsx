@@ -1,6 +1,6 @@
 /** The wall to scale: the page of the application. */
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { SaidLine, SettingOut, SurfacePlan, Wall } from "../api/client";
+import type { SaidLine, SettingOut, SurfacePlan, SurfaceSheet, Wall } from "../api/client";
 import { useEditor } from "../job/useEditor";
 import type { OnShow } from "../job/useWall";
 import { Tape } from "../parts/Tape";
@@ -9,6 +9,7 @@ import { Dimensions } from "./Dimensions";
 import { EdgeTags } from "./EdgeTags";
 import { MeasureField, measureAt, type OpenMeasure } from "./Measure";
 import { Pennant } from "./Pennant";
+import { SheetPlaces } from "./SheetPlaces";
 import { StruckLines } from "./StruckLines";
 import { Surroundings } from "./Surroundings";
 import { scaleFor } from "./scale";
@@ -31,6 +32,8 @@ interface Props {
   pointing: ((x: number) => void) | null;
   drag: { move: (x: number, y: number) => void; drop: () => void; cancel: () => void };
 }
+
+const NO_SHEETS: SurfaceSheet["sheets"] & object = [];
 
 export function WallDrawing(props: Props) {
   const { shown, picked, onPicked, active, onThing, struck, ghost, pointing, drag } = props;
@@ -103,6 +106,7 @@ export function WallDrawing(props: Props) {
               onHover={setHovered}
               onPick={pickOne}
             />
+            <SheetPlaces sheets={sheet.sheets ?? NO_SHEETS} field={plan.field} scale={scale} />
             <Surroundings
               surface={surface}
               plan={plan}

@@ -45,11 +45,55 @@ export function CutsPaper({ picked, onPieces }: Props) {
           <p className="font-medium">
             <Tape text={data.stock} />
           </p>
+          <Sheets sheets={data.sheets ?? []} onPieces={onPieces} />
           <Stages sheet={data} cuts={here} picked={only} onPieces={onPieces} />
         </>
       )}
     </>
   );
+}
+
+interface SheetsProps {
+  sheets: NonNullable<CutSheet["sheets"]>;
+  onPieces?: (pieces: readonly string[]) => void;
+}
+
+/** Chips on sheets: how each must lie, at which levels, and what is cut of those in part. */
+function Sheets({ sheets, onPieces }: SheetsProps) {
+  return sheets.map((one) => (
+    <section key={one.of} aria-label="Sheets" className="my-2">
+      <h3 className="heading">Sheets</h3>
+      {one.lies.map((says) => (
+        <p key={says}>△ {says}.</p>
+      ))}
+      <ul className="tape my-1 text-[15px]">
+        {one.levels.map((says) => (
+          <li key={says}>
+            <Tape text={says} />
+          </li>
+        ))}
+      </ul>
+      <ol>
+        {one.parts.map((part) => (
+          <li key={part.id} className="border-rule border-b py-1">
+            <button
+              type="button"
+              className="tape text-left hover:underline"
+              title="Show these chips on the wall"
+              disabled={!onPieces}
+              onClick={() => onPieces?.(part.pieces)}
+            >
+              {part.id}
+            </button>{" "}
+            <span className="aside">
+              {part.where}, {part.taken_from}:{" "}
+            </span>
+            <Tape text={part.says} />
+          </li>
+        ))}
+      </ol>
+    </section>
+  ));
 }
 
 interface StagesProps {

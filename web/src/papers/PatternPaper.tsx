@@ -43,8 +43,16 @@ function withKind(
   kind: Kind,
   starts: Begun[],
 ): JobDraft {
-  let next = replaced(draft, at, { kind, joint });
-  const lost = kind === "courses" ? ["flat-counter"] : ["fitted", "whole-courses"];
+  const next = replaced(draft, at, { kind, joint });
+  return withoutLost(next, kind === "courses" ? FOR_LATTICES : FOR_COURSES, starts);
+}
+
+export const FOR_COURSES = ["fitted", "whole-courses"];
+const FOR_LATTICES = ["flat-counter"];
+
+/** Starts of schools that are lost are planted anew, at the left end and on the counter. */
+export function withoutLost(draft: JobDraft, lost: string[], starts: Begun[]): JobDraft {
+  let next = draft;
   for (const { pointer, start } of starts) {
     if (lost.includes(start.across.kind))
       next = replaced(next, `${pointer}/across`, { kind: "full-left", nudge: 0 });

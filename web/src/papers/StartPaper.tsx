@@ -39,7 +39,7 @@ function AcrossChoice({ pointing, onPointing }: Props) {
   const { across } = wall.start;
   const lines = useLines();
   const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
-  const courses = view.job.pattern.kind === "courses";
+  const courses = view.job.pattern.kind === "courses" && !view.job.tile.sheet;
   const centres = (wall.things ?? []).filter(
     ({ kind }) => kind !== "check" && kind !== "zone" && kind !== "level",
   );
@@ -269,7 +269,7 @@ function UpChoice() {
     ({ kind }) => kind === "cabinet" || kind === "hood" || kind === "shelf",
   );
   const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
-  const courses = view.job.pattern.kind === "courses";
+  const courses = view.job.pattern.kind === "courses" && !view.job.tile.sheet;
   const plant = (to: Up, label: string) => editor.commit(withUp(draft, view, number, to), label);
 
   function choose(kind: Up["kind"]) {

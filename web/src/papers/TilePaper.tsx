@@ -8,7 +8,7 @@ import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
 import { AreasPaper } from "./AreasPaper";
-import { type Pattern, PatternPaper } from "./PatternPaper";
+import { FOR_COURSES, type Pattern, PatternPaper, withoutLost } from "./PatternPaper";
 
 export function TilePaper() {
   const { editor, draft, view } = useEditor();
@@ -46,7 +46,11 @@ export function TilePaper() {
           </label>
         </div>
         <div className="mt-1.5 grid grid-cols-3 gap-2">
-          <TextField pointer="/tile/per_box" label="Tiles in a box" number />
+          <TextField
+            pointer="/tile/per_box"
+            label={tile.sheet ? "Sheets in a box" : "Tiles in a box"}
+            number
+          />
           <div>
             <label htmlFor="colour" className="aside block">
               On the drawing
@@ -60,6 +64,7 @@ export function TilePaper() {
             />
           </div>
         </div>
+        <OnSheets />
       </section>
       <PatternPaper
         pointer="/pattern"
@@ -69,9 +74,56 @@ export function TilePaper() {
           start,
         }))}
       />
-      {pattern.kind === "courses" && <Border border={pattern.border ?? null} />}
+      {pattern.kind === "courses" && !tile.sheet && <Border border={pattern.border ?? null} />}
       <AreasPaper />
       <ToolsAtHand />
+    </div>
+  );
+}
+
+/** Chips on a backing: how many there are on a sheet. */
+function OnSheets() {
+  const { editor, draft, view } = useEditor();
+  const { sheet } = view.job.tile;
+  const counts = view.job.pattern.kind === "courses" ? "Chips" : "Repeats";
+  return (
+    <div className="mt-1.5">
+      <label className="flex items-center gap-1.5 text-sm">
+        <input
+          type="checkbox"
+          checked={Boolean(sheet)}
+          onChange={(event) => {
+            const on = event.target.checked;
+            const next = replaced(draft, "/tile/sheet", on ? { across: 10, up: 10 } : null);
+            const starts = view.job.walls.map(({ start }, number) => ({
+              pointer: `/walls/${number}/start`,
+              start,
+            }));
+            editor.commit(
+              withoutLost(next, on ? FOR_COURSES : ["flat-counter"], starts),
+              on ? "Chips on sheets" : "Single tiles",
+            );
+          }}
+        />
+        chips on sheets; length and height are then the chip's
+      </label>
+      {sheet && (
+        <div className="mt-1 grid grid-cols-3 gap-2">
+          <TextField pointer="/tile/sheet/across" label={`${counts} across a sheet`} number />
+          <TextField pointer="/tile/sheet/up" label={`${counts} up a sheet`} number />
+          <Select
+            label="Backing"
+            value={sheet.backing ?? "mesh"}
+            onChange={(to) =>
+              editor.commit(replaced(draft, "/tile/sheet/backing", to), `Backing: ${to}`)
+            }
+            options={[
+              { value: "mesh", label: "mesh on the back" },
+              { value: "paper", label: "paper on the face" },
+            ]}
+          />
+        </div>
+      )}
     </div>
   );
 }

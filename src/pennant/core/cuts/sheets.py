@@ -19,14 +19,18 @@ from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
+from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.lattice_of import lattice_of, may_turn
 from pennant.core.layout.pieces import Piece
+from pennant.core.layout.tools import straight_kerf
 from pennant.core.survey.placed import around
 
 MOST_STEPS = 12
 """Steps of a lattice that are looked through for where it repeats level and plumb."""
 SheetKind = Literal["whole", "part"]
+SAWN_THROUGH: tuple[Kind, ...] = ("crosscut", "rip", "both", "angled", "taper")
+"""Cuts that a straight line through the sheet makes; what goes around a box is cut singly."""
 
 
 class SheetSize(NamedTuple):
@@ -41,8 +45,10 @@ class SheetSize(NamedTuple):
 class LaidSheet:
     """A sheet on the wall. ``room`` is its rectangle on the wall with half a joint all round.
 
-    ``full`` are its chips that stay whole, ``cut`` the pieces that are nipped or sawn, ``missing``
-    how many of its chips are not there at all. ``kept`` is the rectangle around its whole chips.
+    ``points`` is the rectangle around its outermost points as it comes: a zigzag reaches beyond the
+    room. ``full`` are its chips that stay whole, ``cut`` the pieces of the others that are there,
+    ``single`` those of them that are cut and set one by one, and ``missing`` how many of its chips
+    are not there at all. ``kept`` is the rectangle around what stays on the backing.
     """
 
     id: str
@@ -50,8 +56,10 @@ class LaidSheet:
     column: int
     row: int
     room: Rect
+    points: Rect
     full: tuple[str, ...]
     cut: tuple[str, ...]
+    single: tuple[str, ...]
     missing: int
     kept: Rect
 
@@ -143,12 +151,12 @@ def sheets_of(job: Job, pieces: Sequence[Piece], of: str = FIELD) -> list[LaidSh
             by_surface.setdefault(piece.wall, []).append(piece)
     found: list[LaidSheet] = []
     for surface, own in by_surface.items():
-        found += _on(surface, own, size, lattice)
+        found += _on(surface, own, size, lattice, sawn=job.ways.sheets == "sawn")
     return found
 
 
 def _on(
-    surface: str, pieces: Sequence[Piece], size: SheetSize, lattice: Lattice
+    surface: str, pieces: Sequence[Piece], size: SheetSize, lattice: Lattice, *, sawn: bool
 ) -> Iterator[LaidSheet]:
     middle_of = _middles(lattice)
     middles: dict[str, tuple[float, float]] = {}
@@ -163,6 +171,8 @@ def _on(
     first = min(middles.values(), key=lambda at: (round(at[1] - y0, 3), at[0]))
     x0, y0 = _begin(first, lattice, x0, y0)
     cells: dict[tuple[int, int], list[str]] = {}
+    origin = lattice_origin(pieces[0], lattice)
+    reach = _points(lattice, origin, Rect(x0, y0, x0 + size.width, y0 + size.height))
     for tile, (x, y) in middles.items():
         at = math.floor((y - y0) / size.height), math.floor((x - x0) / size.width)
         cells.setdefault(at, []).append(tile)
@@ -171,13 +181,70 @@ def _on(
         own = [piece for tile in tiles for piece in parts[tile]]
         full = tuple(piece.id for piece in own if piece.kind == "full")
         cut = tuple(piece.id for piece in own if piece.kind != "full")
-        boxes = [piece.box for piece in own if piece.kind == "full"]
+        single = tuple(
+            piece.id
+            for piece in own
+            if piece.kind != "full" and not (sawn and piece.kind in SAWN_THROUGH)
+        )
+        boxes = [piece.box for piece in own if piece.id not in single]
         room = Rect(x0 + column * size.width, y0 + row * size.height,
                     x0 + (column + 1) * size.width, y0 + (row + 1) * size.height)  # fmt: skip
         yield LaidSheet(
             id=f"{pieces[0].id.split('1.')[0]}s{number}", surface=surface, column=column, row=row,
-            room=room, full=full, cut=cut, missing=size.chips - len(tiles), kept=_around(boxes),
+            room=room, points=reach.grown(x0 - room.x0, y0 - room.y0, room.x0 - x0, room.y0 - y0),
+            full=full, cut=cut, single=single, missing=size.chips - len(tiles),
+            kept=_around(boxes),
         )  # fmt: skip
+
+
+def lattice_origin(piece: Piece, lattice: Lattice) -> tuple[float, float]:
+    """Return where a lattice's origin lies, from one of its tiles on the wall.
+
+    Of units that are turned alike any will do where the lattice is the same seen from each.
+    """
+    unit = next(
+        one for one in lattice.units
+        if abs((one.at.turn - piece.turn + 180) % 360 - 180) <= EPS
+    )  # fmt: skip
+    return piece.tile_at[0] - unit.at.x, piece.tile_at[1] - unit.at.y
+
+
+def _points(lattice: Lattice, origin: tuple[float, float], room: Rect) -> Rect:
+    """The rectangle around the chips whose middles lie in a sheet's room."""
+    box = around(lattice.shape)
+    middle = ((box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2)
+    boxes = []
+    for number, x, y in lattice.over(room, *origin):
+        ((mx, my),) = lattice.units[number].at.moved(x, y).on_wall([middle])
+        if room.x0 <= mx < room.x1 and room.y0 <= my < room.y1:
+            own = around(lattice.outlines[number])
+            boxes.append(own.grown(-x, -y, x, y))
+    return _around(boxes)
+
+
+def zigzag(lattice: Lattice, origin: tuple[float, float], line: float) -> tuple[float, float]:
+    """Return the tips and the valleys (mm, heights) of the chips whose middles lie under a line of
+    the sheets' grid: the upper edge of a course of sheets.
+    """
+    across, up = repeats(lattice)
+    room = Rect(0.0, line - 2 * up - 2 * max(lattice.figure.width, lattice.figure.height),
+                3 * across, line)  # fmt: skip
+    box = around(lattice.shape)
+    middle = ((box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2)
+    highest: dict[int, float] = {}
+    for number, x, y in lattice.over(room, *origin):
+        ((_, my),) = lattice.units[number].at.moved(x, y).on_wall([middle])
+        if my >= line:
+            continue
+        ring = [(a + x, b + y) for a, b in lattice.units[number].cell]
+        for (ax, ay), (bx, by) in zip(ring, (*ring[1:], ring[0]), strict=True):
+            for at in range(math.ceil(min(ax, bx)), math.floor(max(ax, bx)) + 1):
+                if across <= at <= 2 * across:
+                    run = bx - ax
+                    y_at = max(ay, by) if abs(run) < 1 else ay + (by - ay) * (at - ax) / run
+                    highest[at] = max(highest.get(at, y_at), y_at)
+    half = lattice.joint / 2
+    return max(highest.values()) - half, min(highest.values()) - half
 
 
 def _begin(
@@ -214,29 +281,52 @@ def _around(boxes: Sequence[Rect]) -> Rect:
 def sheet_plan(job: Job, pieces: Sequence[Piece], of: str = FIELD) -> SheetPlan | None:
     """Return the sheets of one of the job's tiles and what they are cut from; None without sheets.
 
-    Whole chips are taken off the backing with a knife, a joint lost at each line; a part is held to
-    be as large as the rectangle around its whole chips. Chips that are cut come off what is left of
-    sheets that are begun, one for each.
+    Whole chips are taken off the backing with a knife, a joint lost at each line, or the sheet is
+    sawn through; a part is held to be as large as the rectangle around what stays on its backing.
+    Chips that are cut singly come off what is left of sheets that are begun, one for each.
     """
     _, tile, pattern = tiles_of(job)[of]
-    size = sheet_size(tile, pattern)
-    if size is None:
+    size, lattice = sheet_size(tile, pattern), lattice_of(tile, pattern)
+    if size is None or lattice is None:
         return None
     laid = tuple(sheets_of(job, pieces, of))
     joint = pattern.joint
-    parts = [one for one in laid if one.kind == "part" and one.full]
+    parts = [one for one in laid if one.kind == "part" and not one.kept.empty()]
     items = tuple(
         Item(one.id, min(one.kept.width, size.width - joint),
              min(one.kept.height, size.height - joint), frozenset())
         for one in parts
     )  # fmt: skip
-    sheet = Sheet(size.width - joint, size.height - joint, joint, joint, may_turn(tile, pattern))
+    sawn = job.ways.sheets == "sawn"
+    kerf = straight_kerf(tile.material, job.tools, job.settings) if sawn else joint
+    sheet = Sheet(size.width - joint, size.height - joint, kerf, joint, may_turn(tile, pattern))
     stock = stocked(items, sheet) if items else chips_alone((), sheet)
-    singles = len({piece.tile for piece in pieces if piece.of == of and piece.kind != "full"})
-    spare = size.chips * len(stock.tiles) - sum(len(one.full) for one in parts)
+    tiles = {piece.id: piece.tile for piece in pieces}
+    singles = len({tiles[id_] for one in laid for id_ in one.single})
+    # Only whole chips can be cut singly: what a saw went through is no more.
+    on_backing = {tiles[id_] for one in parts for id_ in (*one.full, *one.cut)}
+    on_backing -= {tiles[id_] for one in parts for id_ in one.single}
+    lost = len(stock.tiles) * (max(size.width, size.height) / joint_step(lattice)) if sawn else 0
+    spare = max(0, size.chips * len(stock.tiles) - len(on_backing) - math.ceil(lost))
     from_spare = min(spare, singles)
     more = math.ceil((singles - from_spare) / size.chips - EPS)
     return SheetPlan(size, laid, stock, singles, from_spare, more)
+
+
+def joint_step(lattice: Lattice) -> float:
+    """Return the mean step (mm) from chip to chip along a line through a lattice."""
+    return math.sqrt(lattice.cell_area)
+
+
+def sheet_rows(job: Job, pieces: Sequence[Piece]) -> dict[str, int]:
+    """Return for each piece of the wall's own tile which course of sheets it is in, from 0."""
+    laid = sheets_of(job, pieces)
+    lowest: dict[str, int] = {}
+    for one in laid:
+        lowest[one.surface] = min(lowest.get(one.surface, one.row), one.row)
+    return {
+        id_: one.row - lowest[one.surface] for one in laid for id_ in (*one.full, *one.cut)
+    }  # fmt: skip
 
 
 def sheets_by_piece(laid: Iterable[LaidSheet]) -> Mapping[str, str]:

@@ -7,7 +7,9 @@ from typing import Literal
 
 from pennant.core.document.values import Value
 
-Question = Literal["gap", "paint", "old_tile", "eighth", "spacers", "sealed", "cuts", "last"]
+Question = Literal[
+    "gap", "paint", "old_tile", "eighth", "spacers", "sealed", "cuts", "last", "sheets"
+]
 
 
 class Ways(Value):
@@ -21,8 +23,9 @@ class Ways(Value):
     sealed: Literal["before", "after"] = "before"
     cuts: Literal["repeats", "all", "as set"] = "repeats"
     last: Literal["sealer", "sealant"] = "sealer"
+    sheets: Literal["knife", "sawn"] = "knife"
 
 
 QUESTIONS: tuple[Question, ...] = (
-    "gap", "paint", "old_tile", "eighth", "spacers", "sealed", "cuts", "last",
+    "gap", "paint", "old_tile", "eighth", "spacers", "sealed", "cuts", "last", "sheets",
 )  # fmt: skip

@@ -61,7 +61,7 @@ def find(
     found = [
         *_small(settings, readings, layout.lattice),
         *_uneven(settings, field, readings, layout.lattice),
-        *_devices(settings, field, pieces),
+        *_devices(settings, field, pieces, layout.lattice),
         *_fitted(settings, field, layout, pieces),
         *_cut_edges(field, readings),
         *_ragged(settings, field, readings, pieces),
@@ -283,7 +283,21 @@ def _seen(settings: Settings, a: float, b: float) -> bool:
     )
 
 
-def _devices(settings: Settings, field: Field, pieces: list[Piece]) -> Iterator[Finding]:
+def limits_at_holes(settings: Settings, lattice: Lattice | None) -> tuple[float, float]:
+    """Return the least leg beside a hole and the least strip split off by one, in mm.
+
+    Of a chip they are no more than the share of its least width that is too small anywhere.
+    """
+    leg, strip = settings.least_leg, settings.least_piece
+    if lattice is None:
+        return leg, strip
+    share = settings.least_share * lattice.least_width
+    return min(leg, share), min(strip, share)
+
+
+def _devices(
+    settings: Settings, field: Field, pieces: list[Piece], lattice: Lattice | None
+) -> Iterator[Finding]:
     """Boxes and pipes: the legs of tile beside the hole, and what the plate comes to."""
     holes = {keep.owner: keep for keep in field.keep_outs}
     for device in field.surface.things:
@@ -292,39 +306,43 @@ def _devices(settings: Settings, field: Field, pieces: list[Piece]) -> Iterator[
         hole = holes[device.id]
         near = hole.box.grown(2 * EPS, 2 * EPS, 2 * EPS, 2 * EPS)
         around = [piece for piece in pieces if near.overlaps(piece.box)]
-        yield from _thin_legs(settings, device, hole, around)
+        yield from _thin_legs(settings, device, hole, around, limits_at_holes(settings, lattice))
         if device.cover is not None:
             yield from _overhang(device.cover, device, field)
             yield from _cover(settings, device.cover, hole, around)
 
 
 def _thin_legs(
-    settings: Settings, device: Placed, hole: KeepOut, around: list[Piece]
-) -> Iterator[Finding]:
+    settings: Settings, device: Placed, hole: KeepOut, around: list[Piece],
+    limits: tuple[float, float],
+) -> Iterator[Finding]:  # fmt: skip
     """Tile between the hole and the edge of the piece that it is cut from, or split off from.
 
     Neighbours that meet over the box have the same leg on that side: they are one finding. A strip
     that the hole splits off is a piece of its own, and too small as any other would be.
     """
     alike: dict[tuple[Rule, Side, int], tuple[float, list[Piece]]] = {}
+    least_leg, least_strip = limits
     for piece in around:
         if piece.kind == "full":
             continue
         split = piece.id != piece.tile
         for side, leg in legs_of(piece.outline, hole, settings.box_clearance):
-            rule: Rule | None = "thin-leg" if leg < settings.least_leg - EPS else None
-            if split and min(piece.width, piece.height) < settings.least_piece - EPS:
+            rule: Rule | None = "thin-leg" if leg < least_leg - EPS else None
+            if split and min(piece.width, piece.height) < least_strip - EPS:
                 rule = "sliver"
             if rule is not None:
                 alike.setdefault((rule, side, round(leg * 100)), (leg, []))[1].append(piece)
     for (rule, side, _), (leg, pieces) in alike.items():
         strip = rule == "sliver"
+        limit, usual = (least_strip, settings.least_piece) if strip else (
+            least_leg, settings.least_leg)  # fmt: skip
+        setting = "least_piece" if strip else "least_leg"
         size = min(min(one.width, one.height) for one in pieces) if strip else leg
         yield Finding(
             id=f"{rule}@{device.id}:{side}@{pieces[0].id}", rule=rule,
             weight="never" if strip else "avoid", places=(f"{device.id}:{side}",), size=tidy(size),
-            limit=settings.least_piece if strip else settings.least_leg,
-            setting="least_piece" if strip else "least_leg",
+            limit=tidy(limit), setting=setting if limit == usual else "least_share",
             pieces=tuple(piece.id for piece in pieces),
             courses=tuple(sorted({piece.course for piece in pieces})),
         )  # fmt: skip

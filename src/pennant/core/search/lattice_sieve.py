@@ -21,7 +21,7 @@ from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Edge, Field, KeepOut
 from pennant.core.layout.lattice import Lattice
 from pennant.core.reading.edges import SAME
-from pennant.core.reading.findings import BEHIND, HIDDEN
+from pennant.core.reading.findings import BEHIND, HIDDEN, limits_at_holes
 from pennant.core.reading.legs import legs_of
 from pennant.core.survey.placed import around
 
@@ -106,6 +106,7 @@ class Clipping:
 
     def __init__(self, lattice: Lattice, field: Field, settings: Settings) -> None:
         self.lattice, self.field, self.settings = lattice, field, settings
+        self.least_leg, self.least_strip = limits_at_holes(settings, lattice)
         self.edges = field.edges
         self.boxes = np.array([around(outline) for outline in lattice.outlines])
         self.whole = float((self.boxes[:, 3] - self.boxes[:, 1]).max())
@@ -208,13 +209,13 @@ class Clipping:
             )  # fmt: skip
             for number in np.flatnonzero(near):
                 x0, y0, x1, y1 = boxes[number]
-                strip = bool(split[number]) and min(x1 - x0, y1 - y0) < self.settings.least_piece
+                strip = bool(split[number]) and min(x1 - x0, y1 - y0) < self.least_strip
                 outline = _outline(parts[number])
                 for side, leg in legs_of(outline, hole, self.settings.box_clearance):
                     key = (hole.owner, side, round(leg * 100))
                     if strip:
                         never.add(key)
-                    elif leg < self.settings.least_leg - EPS:
+                    elif leg < self.least_leg - EPS:
                         avoid.add(key)
         return float(len(never)), float(len(avoid))
 

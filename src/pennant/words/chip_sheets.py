@@ -1,0 +1,175 @@
+"""Sheets of chips in words: how each lies, what is cut of it, and at which levels they stand."""
+
+from collections.abc import Iterator
+
+from pennant.core.cuts.sheets import (
+    LaidSheet,
+    SheetPlan,
+    lattice_origin,
+    sheet_plan,
+    sheets_of,
+    zigzag,
+)
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.pattern import Pattern
+from pennant.core.document.tiles import tiles_of
+from pennant.core.document.values import Value
+from pennant.core.layout.lattice_of import lattice_of
+from pennant.core.layout.pieces import Piece
+from pennant.core.plan import Plan
+from pennant.core.survey.placed import Kitchen
+from pennant.words.names import Names
+
+
+class SheetPlace(Value):
+    """Where a sheet lies on a wall, for the drawing; half a joint all round it."""
+
+    id: str
+    room: tuple[float, float, float, float]
+    whole: bool
+
+
+class SaidPart(Value):
+    """A sheet that is not set as it comes. ``pieces`` are its chips, whole and cut."""
+
+    id: str
+    where: str
+    says: str
+    taken_from: str
+    pieces: tuple[str, ...]
+
+
+class SaidSheets(Value):
+    """The sheets of one of the job's tiles."""
+
+    of: str
+    in_short: str
+    lies: tuple[str, ...]
+    levels: tuple[str, ...]
+    parts: tuple[SaidPart, ...]
+
+
+def sheet_places(job: Job, pieces: tuple[Piece, ...]) -> tuple[SheetPlace, ...]:
+    """Return where the sheets of one surface lie."""
+    return tuple(
+        SheetPlace(id=one.id, room=tuple(one.room), whole=one.kind == "whole")
+        for of in tiles_of(job) for one in sheets_of(job, pieces, of)
+    )  # fmt: skip
+
+
+def said_sheets(job: Job, made: Plan) -> Iterator[SaidSheets]:
+    """Yield, for each of the job's tiles that comes on sheets, how they are laid and cut."""
+    for of, (_, tile, pattern) in tiles_of(job).items():
+        plan = sheet_plan(job, made.pieces, of)
+        if plan is None or tile.sheet is None:
+            continue
+        pieces = {piece.id: piece for piece in made.pieces}
+        yield SaidSheets(
+            of=of, in_short=_in_short(job, plan),
+            lies=tuple(_lies(pattern, tile.sheet.backing)),
+            levels=tuple(_levels(job, made.kitchen, plan, pieces, of)),
+            parts=tuple(_parts(job, made.kitchen, plan, pieces)),
+        )  # fmt: skip
+
+
+def _in_short(job: Job, plan: SheetPlan) -> str:
+    size = plan.size
+    width, height = (show_with_unit(one, job.step) for one in (size.width, size.height))
+    says = (
+        f"Sheets of {size.chips} chips, {width} × {height} with a joint. {plan.taken} are taken: "
+        f"{plan.whole} whole"
+    )
+    parts = [one for one in plan.laid if one.kind == "part" and not one.kept.empty()]
+    if parts:
+        says += f", {len(parts)} parts from {plan.for_parts}"
+    if plan.singles:
+        says += f"; {plan.singles} chips are cut one by one, {plan.left_over} of them come off what"
+        says += " is left of those"
+    if plan.more:
+        says += f", the others off {plan.more} more"
+    return f"{says}. No plan can do with fewer than {plan.bound}"
+
+
+def _lies(pattern: Pattern, backing: str) -> Iterator[str]:
+    """How every sheet must lie: what is seen only afterwards."""
+    if backing == "paper":
+        yield "The paper is on the face: wet it and draw it off when the bed holds, then true up"
+    if pattern.kind in ("herringbone", "scallop", "diagonal"):
+        yield (
+            "Mark the top of every sheet on its back with the same arrow. Turned round, its zigzag "
+            "goes down where the next one's goes up; lay it dry against its neighbour first"
+        )
+    else:
+        yield "Lay every sheet the same way up, as it came: the rows at its sides must go on"
+    yield (
+        "The gap between sheets is the joint inside them. Press with a float; where adhesive comes "
+        "through the joints, lift the sheet and spread thinner"
+    )
+
+
+def _levels(
+    job: Job, kitchen: Kitchen, plan: SheetPlan, pieces: dict[str, Piece], of: str
+) -> Iterator[str]:
+    """For the laser: where the tips of each course of sheets stand over the counter, and its
+    valleys, from which the room up to what hangs above is measured.
+    """
+    _, tile, pattern = tiles_of(job)[of]
+    lattice, names = lattice_of(tile, pattern), Names(kitchen)
+    assert lattice is not None
+    for surface in kitchen.surfaces:
+        own = [one for one in plan.laid if one.surface == surface.id]
+        if not own:
+            continue
+        origin = lattice_origin(pieces[(*own[0].full, *own[0].cut)[0]], lattice)
+        over = surface.counter_at((surface.x0 + surface.x1) / 2)
+        where = f"{names.thing(surface.id)}, " if names.several else ""
+        for number, row in enumerate(sorted({one.row for one in own}), 1):
+            line = next(one.room.y1 for one in own if one.row == row)
+            tips, valleys = zigzag(lattice, origin, line)
+            if tips > max(surface.top_left, surface.top_right):
+                continue  # it is cut off under the top
+            says = f"tips at {show_with_unit(tips - over, job.step)}"
+            if tips - valleys > pattern.joint:
+                says += f", valleys at {show_with_unit(valleys - over, job.step)}"
+            yield f"{where}course {number} of sheets: {says} over the counter"
+
+
+def _parts(
+    job: Job, kitchen: Kitchen, plan: SheetPlan, pieces: dict[str, Piece]
+) -> Iterator[SaidPart]:
+    names, places = Names(kitchen), plan.stock.places
+    for one in plan.laid:
+        if one.kind == "whole":
+            continue
+        from_, _ = places.get(one.id, (0, None))
+        yield SaidPart(
+            id=one.id, where=names.thing(one.surface), says=_says(job, one),
+            taken_from=f"part sheet {from_}" if from_ else "chips off what is left",
+            pieces=(*one.full, *one.cut),
+        )  # fmt: skip
+
+
+def _says(job: Job, one: LaidSheet) -> str:
+    says = []
+    if not one.kept.empty():
+        stay = len(one.full) + len(one.cut) - len(one.single)
+        says.append(f"{stay} chips stay on their backing{_sides(job, one)}")
+    if one.single:
+        chips = "chip is" if len(one.single) == 1 else "chips are"
+        says.append(f"{len(one.single)} {chips} cut and set one by one, buttered, last")
+    return "; ".join(says)
+
+
+def _sides(job: Job, one: LaidSheet) -> str:
+    """Where the knife goes, from the sheet's own outermost points."""
+    inner, kept = one.points, one.kept
+    by = {
+        "its points on the left": kept.x0 - inner.x0, "its points on the right": inner.x1 - kept.x1,
+        "its lowest points": kept.y0 - inner.y0, "its highest points": inner.y1 - kept.y1,
+    }  # fmt: skip
+    least = min(inner.width, inner.height) * 0.02 + job.pattern.joint
+    lines = [f"{show_with_unit(off, job.step)} from {edge}" for edge, off in by.items()
+             if off > least]  # fmt: skip
+    cut = "saw it" if job.ways.sheets == "sawn" else "cut the backing"
+    return f"; {cut} {', '.join(lines)}" if lines else "; cut out what is not there"
