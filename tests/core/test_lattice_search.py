@@ -20,7 +20,7 @@ PATTERNS: list[tuple[dict[str, Any], dict[str, Any]]] = [
     ({"length": 95, "height": 95}, {"kind": "diagonal", "joint": 3}),
     ({"length": 110, "height": 95.263}, {"kind": "hexagon", "joint": 2, "points": "up"}),
 ]
-RANDOM = 12
+RANDOM = 8
 
 
 def the_job(tile: dict[str, Any], pattern: dict[str, Any]) -> Job:

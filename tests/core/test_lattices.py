@@ -25,7 +25,7 @@ from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
 
-FEW = settings(max_examples=12, deadline=None)
+FEW = settings(max_examples=8, deadline=None)
 JOINTS = st.sampled_from([1.5, 3.0, 4.75])
 MM = 1e-3
 

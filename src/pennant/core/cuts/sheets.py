@@ -263,10 +263,14 @@ def _middles(lattice: Lattice) -> Callable[[Piece], tuple[float, float]]:
     """A function that gives the middle of a piece's whole chip on the wall."""
     box = around(lattice.shape)
     middle = ((box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2)
+    by_turn: dict[float, tuple[float, float]] = {}  # chips are turned a few ways, and are many
 
     def of(piece: Piece) -> tuple[float, float]:
-        ((x, y),) = Placement(*piece.tile_at, piece.turn).on_wall([middle])
-        return x, y
+        off = by_turn.get(piece.turn)
+        if off is None:
+            (off,) = Placement(0.0, 0.0, piece.turn).on_wall([middle])
+            by_turn[piece.turn] = off
+        return piece.tile_at[0] + off[0], piece.tile_at[1] + off[1]
 
     return of
 

@@ -90,9 +90,9 @@ def _laid(lattice: Lattice, inner: Rect, at: Point) -> list[LaidUnit]:
     """The tiles whose room reaches into a rectangle."""
     found, boxes = [], [around(outline) for outline in lattice.outlines]
     for number, x, y in lattice.over(inner, *at):
-        unit, outline = lattice.units[number], lattice.outlines[number]
+        lies, outline = lattice.units[number].at, lattice.outlines[number]
         found.append(LaidUnit(
-            unit.at.moved(x, y), tuple((a + x, b + y) for a, b in outline),
+            Placement(lies.x + x, lies.y + y, lies.turn), tuple((a + x, b + y) for a, b in outline),
             boxes[number].grown(-x, -y, x, y), lattice.boxes[number].grown(-x, -y, x, y),
             number, lattice,
         ))  # fmt: skip
