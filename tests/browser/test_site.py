@@ -112,6 +112,8 @@ class TestNothingLost:
 
     @pytest.mark.own_server
     def test_notes_wait_for_the_server_and_are_kept_once(self, wall: Page, server: Server) -> None:
+        wall.get_by_role("button", name="A batch of adhesive is mixed").click()
+        expect(wall.get_by_label("Adhesive in the bucket")).to_be_visible()
         server.kill()
         wall.get_by_role("button", name="✓ Course 1 set").click()
         expect(wall.get_by_text("1 note waits for the server")).to_be_visible()
@@ -120,7 +122,8 @@ class TestNothingLost:
         expect(wall.locator("[data-piece='A1.1']")).to_have_attribute("data-state", "set")
         id_ = wall.url.split("/jobs/")[1].split("/")[0]
         site = wall.request.get(f"{server.url}/api/jobs/{id_}/site").json()
-        assert len(site["entries"]) == 1
+        assert len(site["entries"]) == 2
+        assert "pot life" in {clock["runs"] for clock in site["clocks"]}
 
     def test_killed_while_two_note(self, tmp_path: Path) -> None:
         """Each sends again until it is answered; what was answered is there, and there once."""

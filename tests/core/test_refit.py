@@ -10,15 +10,17 @@ from hypothesis import strategies as st
 from kitchens import a_job
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
+from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import lay
 from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, Left, line_beyond, meant
-from pennant.core.site.record import Event, Record, SiteEvent, record_of, spot_of
+from pennant.core.site.record import CutTile, Event, Record, SiteEvent, record_of, spot_of
 from pennant.core.site.refit import Refit, Way, fate_of, refit
 
 IN = 25.4
 SIXTEENTH = IN / 16
+WHOLE = Rect(0.0, 0.0, 8 * IN, 2.5 * IN)
 NOTHING: Record = record_of([], (), SIXTEENTH)
 
 
@@ -220,6 +222,20 @@ class TestFates:
         assert (own.piece, own.fate) == (last.id, fate)
         if fate == "shaved":
             assert own.by == pytest.approx(9.0)
+
+    def test_one_that_is_lost_is_cut_from_a_drop_that_is_there(self) -> None:
+        """A drop as large as a tile is there, and a piece that is too small is cut from it."""
+        job = a_job(length="100")
+        made = plan(job)
+        first, last = row(made, 1)[0], row(made, 1)[-1]
+        events = [
+            SiteEvent(n, piece.id, "cut", spot_of(piece), CutTile(n, False, (piece.id,), (WHOLE,)))
+            for n, piece in enumerate((first, last), 1)
+        ]
+        record = record_of(events, made.pieces, SIXTEENTH)
+        found_ways = refit(job, made, record, left(row(made, 0)[1], job, 9.0), events)
+        (again,) = way(found_ways, "cut").again
+        assert (again.piece, again.drop) == (last.id, WHOLE)
 
     def test_a_piece_is_never_enlarged(self) -> None:
         made, wider = plan(a_job()), plan(a_job(length="97"))

@@ -140,7 +140,7 @@ def refit_to(id_: str, asked: AskedReading, jobs: Kept, site: Site) -> SaidRefit
     events = events_of(entries_of(site.entries(id_)))
     record = record_of(events, made.pieces, job.settings.set_within)
     with reckoning("the re-fit"):
-        found = refit(job, made, record, asked.reading)
+        found = refit(job, made, record, asked.reading, events)
         return said_refit(job, made, asked.reading, found)
 
 

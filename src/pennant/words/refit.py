@@ -197,11 +197,14 @@ def _gets(job: Job, names: Names, way: Way, means: Meant) -> Iterator[str]:
 
 
 def _fates(job: Job, way: Way) -> Iterator[SaidFate]:
+    from_drop = {one.piece: one for one in way.again if one.drop is not None}
     for one in way.fates:
         if one.fate == "shaved":
             says = f"{one.piece}: shave {show_with_unit(one.by, job.step)} off"
         elif one.fate == "lost":
-            says = f"{one.piece}: too small now, cut another"
+            drop = from_drop.get(one.now)
+            where = f"from the drop of tile {drop.tile}" if drop else "from a new tile"
+            says = f"{one.piece}: too small now, cut another {where}"
         else:
             says = f"{one.piece}: fits"
         if one.now != one.piece:

@@ -5,11 +5,13 @@ from the start. What is set never moves: a way in which a set piece would lie ot
 """
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import shapely
 
+from pennant.core.cuts.stock import item_of
+from pennant.core.cuts.tiles import sheet_of
 from pennant.core.document.job import Job
 from pennant.core.document.measures import Along
 from pennant.core.document.refusal import JobRefused
@@ -31,7 +33,7 @@ from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import Laid, lay
 from pennant.core.site.readings import BoxMoved, Height, Lean, Left, Meant, Reading, meant
-from pennant.core.site.record import Finder, Record, SiteEvent, spot_of
+from pennant.core.site.record import Again, Finder, Record, SiteEvent, again_of, spot_of
 
 WayKind = Literal["cut", "joints", "next wall", "leans", "as found"]
 FateKind = Literal["fits", "shaved", "lost"]
@@ -52,13 +54,17 @@ class Fate:
 
 @dataclass(frozen=True)
 class Way:
-    """A way to go on. ``each`` is what a joint takes up (mm), where joints do."""
+    """A way to go on. ``each`` is what a joint takes up (mm), where joints do.
+
+    ``again`` says what each piece that is lost is cut from again.
+    """
 
     kind: WayKind
     job: Job
     plan: Plan
     fates: tuple[Fate, ...]
     each: float = 0.0
+    again: tuple[Again, ...] = ()
 
     def count(self, fate: FateKind) -> int:
         """How many pieces that are cut already come to that."""
@@ -76,10 +82,13 @@ class Refit:
     blocked: tuple[tuple[WayKind, tuple[str, ...]], ...]
 
 
-def refit(job: Job, made: Plan, record: Record, reading: Reading) -> Refit:
+def refit(
+    job: Job, made: Plan, record: Record, reading: Reading, events: Sequence[SiteEvent] = ()
+) -> Refit:  # fmt: skip
     """Return what a reading means and the ways to go on from it; `JobRefused` where it cannot be.
 
-    What is set and what is cut are known from the record.
+    What is set and what is cut are known from the record; ``events`` are those it is made of, from
+    which it is known what offcuts there are.
     """
     done = {piece for piece, state in record.states.items() if state == "set"}
     means = meant(job, made, reading, done)
@@ -96,7 +105,8 @@ def refit(job: Job, made: Plan, record: Record, reading: Reading) -> Refit:
             blocked.append((kind, moved))
         else:
             fates = tuple(_fates(job, made, planned, record))
-            ways.append(Way(kind, changed, planned, fates, each))
+            again = tuple(_again(changed, planned, record, events, fates))
+            ways.append(Way(kind, changed, planned, fates, each, again))
     return Refit(means, tuple(ways), tuple(blocked))
 
 
@@ -301,6 +311,18 @@ def _fates(job: Job, made: Plan, planned: Plan, record: Record) -> Iterator[Fate
             yield Fate(piece.id, piece.id, "lost")
         else:
             yield fate_of(piece, best[1], job.settings.set_within)
+
+
+def _again(
+    job: Job, planned: Plan, record: Record, events: Sequence[SiteEvent], fates: Sequence[Fate]
+) -> list[Again]:
+    """What pieces that are lost are cut from again, as broken ones are."""
+    lost = tuple(one.now for one in fates if one.fate == "lost")
+    if not lost:
+        return []
+    sheet = sheet_of(job)
+    items = {piece.id: item_of(piece, sheet) for piece in planned.pieces if piece.id in lost}
+    return again_of(replace(record, broken=lost), events, sheet, items)
 
 
 def fate_of(cut: Piece, now: Piece, within: float) -> Fate:
