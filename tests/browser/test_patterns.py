@@ -60,3 +60,22 @@ class TestArea:
         job.get_by_role("button", name="Take out").click()
         saved(job)
         expect(job.locator('[data-piece^="A1-"]')).to_have_count(0)
+
+
+class TestSheets:
+    """Chips on a backing: how many there are, and what is said of sheets."""
+
+    def test_counted_by_the_sheet(self, job: Page) -> None:
+        paper(job, "Tile")
+        job.get_by_label("chips on sheets").check()
+        paper(job, "Cuts")
+        cuts = job.get_by_role("tabpanel").last
+        expect(cuts).to_contain_text("Sheets of 100 chips")
+        expect(cuts).to_contain_text("course 1 of sheets: tips at")
+        up = job.get_by_label("Chips up a sheet")
+        up.fill("9")
+        up.press("Enter")
+        expect(job.get_by_text("a sheet is a multiple of 2 rows high")).to_be_visible()
+        up.fill("8")
+        up.press("Enter")
+        expect(cuts).to_contain_text("Sheets of 80 chips")

@@ -21,7 +21,8 @@ def found(job: Job, made: Plan, there: int, *said: tuple[Event, list[str]], cull
     ]  # fmt: skip
     record = record_of(events, made.pieces, 1.0)
     anew = [Again(id_, None, None) for id_ in record.broken[:again]]
-    return enough_of(job, cuts_of(job, made).stock, record, anew, there, culled)
+    stock = cuts_of(job, made).stock
+    return enough_of(job, stock, set(cut(made)), record, anew, there, culled)
 
 
 def whole(made: Plan) -> list[str]:

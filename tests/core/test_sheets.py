@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from kitchens import a_job
+from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.cuts.sheets import (
     SheetPlan,
     lattice_origin,
@@ -22,7 +23,12 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan, plan
+from pennant.core.shade.shading import shading_of
+from pennant.core.site.record import record_of
 from pennant.words.chip_sheets import said_sheets
+from pennant.words.cuts import said_record
+from pennant.words.enough import enough
+from pennant.words.site import said_site
 
 IN = 25.4
 
@@ -238,3 +244,37 @@ def test_sheets_share_the_chips_out(
     parts = total.pieces + total.joints + total.sealant + total.clearance + total.trim
     assert parts == pytest.approx(total.gross, abs=2.0)
     assert found.bound <= found.taken
+
+
+class TestByTheSheet:
+    """Boxes hold sheets: they are dealt, counted and noted by the sheet."""
+
+    def with_boxes(self, counts: list[int]) -> Job:
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84", top="24")
+        document = job.model_dump(mode="json")
+        document["shades"] = {"names": ["pale", "deep"], "boxes": [{"name": "1", "counts": counts}]}
+        return Job.model_validate(document)
+
+    def test_dealt_sheet_by_sheet(self) -> None:
+        job = self.with_boxes([9, 9])
+        made = plan(job)
+        found = shading_of(job, made, [piece.id for piece in made.pieces])
+        assert (found.need, found.by_piece) == (14, True)
+        laid = sheets(job, made).laid
+        for one in laid:
+            assert len({found.shades[id_] for id_ in one.full}) == 1
+
+    def test_left_and_to_come_are_sheets(self) -> None:
+        job = self.with_boxes([9, 9])
+        made = plan(job)
+        cuts, record = cuts_of(job, made), record_of([], made.pieces, 1.0)
+        found = enough(job, made, cuts, record, [])
+        assert (found.left, found.to_come, found.spare, found.cuts) == (18, 14, 4, 0)
+        said = said_record(job, made, record, [], {})
+        assert said.left == "4 whole sheets left over of 18 in 1 boxes"
+
+    def test_a_course_of_sheets_is_noted_at_once(self) -> None:
+        job = self.with_boxes([9, 9])
+        made = plan(job)
+        site = said_site(job, made, [], 29_000_000, {})
+        assert [len(course.pieces) for course in site.courses] == [7 * 144, 7 * 144]

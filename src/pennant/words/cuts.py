@@ -6,6 +6,7 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts.cut_list import CutGroup, CutList, Stage, cuts_of
 from pennant.core.cuts.marks import MarkLine, MarkRound, Marks
+from pennant.core.cuts.sheets import sheet_plan
 from pennant.core.cuts.stock import Stock, item_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
@@ -346,7 +347,11 @@ def said_record(
     moved = dealt_otherwise(record, found.stock)
     fresh = sum(one.tile is None for one in again) + len(moved)
     boxes, bought = bought_of(job, made)
-    left = bought - len(found.stock.tiles) - fresh
+    sheets = sheet_plan(job, made.pieces)
+    what = "tiles" if sheets is None else "sheets"
+    # Chips that broke come off what is left of sheets that are begun.
+    taken = len(found.stock.tiles) + fresh if sheets is None else sheets.taken
+    left = bought - taken
     pieces = len(made.pieces)
     done = f"{record.count('cut')} cut, {record.count('set')} set of {pieces} pieces"
     if broken := len(record.broken):
@@ -354,8 +359,8 @@ def said_record(
     return SaidRecord(
         states=dict(record.states), last=dict(record.last), done=done,
         again=tuple(SaidAgain(piece=one.piece, says=_again(job, one)) for one in again),
-        left=f"{left} whole tiles left over of {bought} in {boxes} boxes"
-        if left >= 0 else f"{-left} tiles short of what {boxes} boxes hold: get another box",
+        left=f"{left} whole {what} left over of {bought} in {boxes} boxes"
+        if left >= 0 else f"{-left} {what} short of what {boxes} boxes hold: get another box",
         tiles={piece: f"cut from tile {tile.number}" for piece, tile in record.tiles.items()}
         | dict.fromkeys(moved, "a tile of its own: the plan's is cut already"),
         elsewhere=tuple(f"{one.piece}, {one.event}" for one in record.elsewhere),

@@ -4,6 +4,7 @@ import math
 from collections.abc import Sequence
 
 from pennant.core.cuts.cut_list import CutList
+from pennant.core.cuts.sheets import LaidSheet, sheet_plan
 from pennant.core.cuts.stock import item_of
 from pennant.core.days.days import days_of
 from pennant.core.document.job import Job
@@ -13,7 +14,7 @@ from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.site.enough import CUTS_FOR_A_CHANCE, Enough, enough_of
 from pennant.core.site.entries import Entry, NotedBox, NotedCulls, events_of, standing
-from pennant.core.site.record import Record, again_of
+from pennant.core.site.record import Record, State, again_of
 from pennant.words.cuts import bought_of
 from pennant.words.dates import Dates
 from pennant.words.done import as_it_goes
@@ -30,21 +31,40 @@ class SaidEnough(Value):
 def enough(
     job: Job, made: Plan, cuts: CutList, record: Record, entries: Sequence[Entry]
 ) -> Enough:  # fmt: skip
-    """Return whether the wall's own tile lasts."""
-    items = {
-        piece.id: item_of(piece, cuts.stock.sheet) for piece in made.pieces if piece.of == FIELD
-    }
-    again = again_of(record, events_of(entries), cuts.stock.sheet, items)
+    """Return whether the wall's own tile lasts: tile by tile, or sheet by sheet."""
     kept = standing(entries)
     came_broken = sum(one.said.broken for one in kept if isinstance(one.said, NotedBox))
     culled = sum(one.said.tiles for one in kept if isinstance(one.said, NotedCulls))
     _, bought = bought_of(job, made)
-    return enough_of(job, cuts.stock, record, again, bought - came_broken, culled)
+    there = bought - came_broken
+    sheets = sheet_plan(job, made.pieces)
+    if sheets is not None:
+        parts = {one.id for one in sheets.laid if one.kind == "part"}
+        return enough_of(
+            job, sheets.as_stock, parts, of_sheets(record, sheets.laid), (), there, culled
+        )
+    cut = {piece.id for piece in made.pieces if piece.of == FIELD and piece.kind != "full"}
+    items = {
+        piece.id: item_of(piece, cuts.stock.sheet) for piece in made.pieces if piece.of == FIELD
+    }
+    again = again_of(record, events_of(entries), cuts.stock.sheet, items)
+    return enough_of(job, cuts.stock, cut, record, again, there, culled)
+
+
+def of_sheets(record: Record, laid: Sequence[LaidSheet]) -> Record:
+    """Return a record of sheets: one is begun when any chip of it is noted."""
+    states: dict[str, State] = {}
+    for one in laid:
+        own = [state for id_ in (*one.full, *one.cut) if (state := record.states.get(id_))]
+        if own:
+            states[one.id] = "set" if "set" in own else own[0]
+    return Record(states, {}, (), {}, ())
 
 
 def said_enough(job: Job, found: Enough, by: str = "") -> SaidEnough:
     """Say whether tile lasts, and how that is reckoned; ``by`` is when more must be ordered."""
-    says = f"{found.left} tiles left, {found.to_come} to come"
+    what = "sheets" if job.tile.sheet is not None else "tiles"
+    says = f"{found.left} {what} left, {found.to_come} to come"
     if found.cuts:
         says += f" with {found.cuts} cuts"
     if found.made:

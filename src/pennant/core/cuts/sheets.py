@@ -11,7 +11,15 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal, NamedTuple
 
-from pennant.core.cuts.stock import Item, Sheet, Stock, chips_alone, stocked
+from pennant.core.cuts.stock import (
+    FromTile,
+    Item,
+    Sheet,
+    Stock,
+    StockTile,
+    chips_alone,
+    stocked,
+)
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Pattern
 from pennant.core.document.tile import Tile
@@ -97,6 +105,17 @@ class SheetPlan:
     def taken(self) -> int:
         """All sheets that are taken."""
         return self.whole + self.for_parts + self.more
+
+    @property
+    def as_stock(self) -> Stock:
+        """All sheets that are taken, as a stock of tiles whose pieces are the sheets laid."""
+        whole = [one.id for one in self.laid if one.kind == "whole"]
+        at = Rect(0.0, 0.0, self.stock.sheet.width, self.stock.sheet.height)
+        cuts: list[tuple[FromTile, ...]] = [(FromTile(id_, at, False),) for id_ in whole]
+        cuts += [tile.cuts for tile in self.stock.tiles]
+        cuts += [()] * self.more
+        tiles = tuple(StockTile(number, own, ()) for number, own in enumerate(cuts, 1))
+        return Stock(self.stock.sheet, tiles, self.bound)
 
     @property
     def bound(self) -> int:

@@ -77,7 +77,8 @@ def shading_of(job: Job, plan: Plan, order: Sequence[str]) -> Shading:
     wall = wall_of(job, plan, order, zones)
     need, counts = len(wall.tiles), _counts(shades)
     told = list(_arrived(job, plan, wall))
-    by_piece = job.tile.length * job.tile.height / MM2_PER_M2 >= BY_PIECE_FROM
+    large = job.tile.length * job.tile.height / MM2_PER_M2 >= BY_PIECE_FROM
+    by_piece = large or job.tile.sheet is not None
     if sum(counts) < need:
         told.append(Told("short", (need, sum(counts))))
         return Shading({}, {}, by_piece, (), (), {}, {}, (), (), None, None, tuple(told), need,

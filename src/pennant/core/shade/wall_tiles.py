@@ -2,11 +2,12 @@
 
 import math
 from collections import defaultdict
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 import shapely
 
+from pennant.core.cuts.sheets import LaidSheet, sheet_plan, sheets_of
 from pennant.core.cuts.tiles import stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.tiles import FIELD
@@ -36,6 +37,10 @@ class WallTile:
     corner: bool
     wall: str
     order: int
+
+
+LEAST_PAIRS = 8
+"""Pairs at one step, fewer of which no eye follows."""
 
 
 @dataclass(frozen=True)
@@ -71,8 +76,8 @@ def wall_of(
     groups = [
         [piece for piece in pieces.values() if walls[piece.wall] in own] for own in apart
     ] or [list(pieces.values())]  # fmt: skip
-    for stock in (tile for group in groups for tile in stock_for(job, group).tiles):
-        own = tuple(one.piece for one in stock.cuts if one.piece in pieces)
+    for own in (one for group in groups for one in _from_one(job, group)):
+        own = tuple(id_ for id_ in own if id_ in pieces)
         if own:
             tiles.append(
                 WallTile(
@@ -87,6 +92,25 @@ def wall_of(
     return Wall(
         tuple(tiles), _beside(job, pieces, of), _steps(job, pieces, of), _windows(pieces, of)
     )
+
+
+def _from_one(job: Job, pieces: Sequence[Piece]) -> Iterator[tuple[str, ...]]:
+    """The pieces that come from one tile, or from one sheet of chips, each time."""
+    sheets = sheet_plan(job, pieces)
+    if sheets is None:
+        for tile in stock_for(job, pieces).tiles:
+            yield tuple(one.piece for one in tile.cuts)
+        return
+    laid = {one.id: (*one.full, *one.cut) for one in sheets.laid}
+    taken = [
+        tuple(id_ for one in sheet.cuts for id_ in laid.pop(one.piece))
+        for sheet in sheets.as_stock.tiles if sheet.cuts
+    ]  # fmt: skip
+    # Of some sheets nothing stays on the backing: their chips come off what is left of others.
+    rest = tuple(id_ for chips in laid.values() for id_ in chips)
+    if taken:
+        taken[-1] = (*taken[-1], *rest)
+    yield from taken
 
 
 def _beside(
@@ -118,6 +142,8 @@ def _steps(
     job: Job, pieces: Mapping[str, Piece], of: Mapping[str, int]
 ) -> tuple[tuple[tuple[int, int], ...], ...]:
     """Pairs of full tiles at each short step that occurs often enough to be followed."""
+    if job.tile.sheet is not None:
+        return _sheet_steps(sheets_of(job, list(pieces.values())), of)
     full = [piece for piece in pieces.values() if piece.kind == "full"]
     reach = LONGEST_STEP * max(job.tile.length, job.tile.height)
     by_surface: dict[str, list[tuple[float, float, int]]] = defaultdict(list)
@@ -139,8 +165,28 @@ def _steps(
             pairs[key].append((own[a][2], own[b][2]))
     most = max((len(one) for one in pairs.values()), default=0)
     return tuple(
-        tuple(sorted(pairs[key])) for key in sorted(pairs) if len(pairs[key]) >= max(8, most // 3)
+        tuple(sorted(pairs[key]))
+        for key in sorted(pairs)
+        if len(pairs[key]) >= max(LEAST_PAIRS, most // 3)
     )
+
+
+def _sheet_steps(
+    laid: Sequence[LaidSheet], of: Mapping[str, int]
+) -> tuple[tuple[tuple[int, int], ...], ...]:
+    """Pairs of sheets at each short step, by their places in the grid."""
+    at = {(one.surface, one.column, one.row): of[one.full[0]] for one in laid if one.full}
+    found = []
+    for by_column, by_row in ((1, 0), (0, 1), (1, 1), (1, -1), (2, 0), (0, 2)):
+        pairs = [
+            (tile, at[wall, column + by_column, row + by_row])
+            for (wall, column, row), tile in at.items()
+            if (wall, column + by_column, row + by_row) in at
+        ]
+        pairs = sorted({(a, b) for a, b in pairs if a != b})
+        if len(pairs) >= LEAST_PAIRS:
+            found.append(tuple(pairs))
+    return tuple(found)
 
 
 def _windows(pieces: Mapping[str, Piece], of: Mapping[str, int]) -> tuple[tuple[int, ...], ...]:

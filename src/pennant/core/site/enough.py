@@ -6,6 +6,7 @@ that alone (the law of succession with Jeffreys' half a cut to either side, a be
 """
 
 import math
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -46,25 +47,24 @@ class Enough:
 
 
 def enough_of(
-    job: Job, stock: Stock, record: Record, again: list[Again], there: int, culled: int = 0,
+    job: Job, stock: Stock, cut: Collection[str], record: Record, again: Sequence[Again],
+    there: int, culled: int = 0,
 ) -> Enough:  # fmt: skip
     """Return whether the tile lasts. ``there`` are the tiles bought, ``culled`` those put aside.
 
-    A culled tile still makes cuts, so it counts as there as long as cuts are to come.
+    ``cut`` are the pieces that are not whole tiles. A culled tile still makes cuts, so it counts as
+    there as long as cuts are to come.
     """
     begun = [tile for tile in stock.tiles if any(c.piece in record.states for c in tile.cuts)]
     to_come = len(stock.tiles) - len(begun)
     anew = sum(one.tile is None for one in again)
-    cut_pieces = {
-        cut.piece for tile in stock.tiles for cut in tile.cuts
-        if not (len(tile.cuts) == 1 and not tile.drops)
-    }  # fmt: skip
-    made = sum(1 for id_ in record.states if id_ in cut_pieces) + len(record.broken)
-    to_cut = [id_ for id_ in cut_pieces if record.states.get(id_) not in ("cut", "set")]
+    spoilt = [id_ for id_ in record.broken if id_ in cut]
+    made = sum(record.states.get(id_) in ("cut", "set") for id_ in cut) + len(spoilt)
+    to_cut = [id_ for id_ in cut if record.states.get(id_) not in ("cut", "set")]
     unusable = max(0, culled - len(to_cut))
     left = there - len(begun) - anew - unusable
     spare = left - to_come
-    broke, cuts = len(record.broken), len(to_cut)
+    broke, cuts = len(spoilt), len(to_cut)
     share = job.settings.break_cut
     if made >= CUTS_FOR_A_CHANCE:
         share = (broke + HALF) / (made + 2 * HALF)
