@@ -134,13 +134,20 @@ export function importShelf(file: Blob): Promise<Shelf> {
 export type BroughtIn = Schemas["BroughtIn"];
 
 /** Brings in a drawing, a table of measures, or a job with its record, by the file's ending. */
-export async function importFile(file: File, units: string): Promise<BroughtIn> {
+export async function importFile(
+  file: File,
+  units: string,
+  layers: Record<string, string> = {},
+): Promise<BroughtIn> {
   const ending = file.name.split(".").at(-1)?.toLowerCase() ?? "";
   if (!["dxf", "csv", "zip"].includes(ending)) {
     return { state: await importJob(file), left_out: {} };
   }
-  const query = units ? `?units=${units}` : "";
-  const answer = await fetch(`/api/jobs/import/${ending}${query}`, { method: "POST", body: file });
+  const query = new URLSearchParams(units ? { units } : {});
+  for (const [layer, kind] of Object.entries(layers)) {
+    if (kind) query.append("layer", `${layer}=${kind}`);
+  }
+  const answer = await fetch(`/api/jobs/import/${ending}?${query}`, { method: "POST", body: file });
   const said = await answer.json();
   if (!answer.ok) throw new Refusal(said as ProblemDetails);
   return ending === "dxf" ? said : { state: said, left_out: {} };

@@ -11,6 +11,28 @@ import {
   Refusal,
   type Units,
 } from "../api/client";
+import { Select } from "../parts/Select";
+
+const LAYER_KINDS = [
+  "wall",
+  "window",
+  "hatch",
+  "niche",
+  "cabinet",
+  "hood",
+  "shelf",
+  "outlet",
+  "switch",
+  "pipe",
+  "pot-filler",
+  "vent",
+  "bracket",
+  "block",
+  "upstand",
+  "ledge",
+  "range-gap",
+  "floor",
+];
 
 export function Beginnings() {
   const navigate = useNavigate();
@@ -29,7 +51,8 @@ export function Beginnings() {
   const [last, setLast] = useState<File | null>(null);
   const [read, setRead] = useState<BroughtIn | null>(null);
   const bring = useMutation({
-    mutationFn: ({ file, units }: { file: File; units: string }) => importFile(file, units),
+    mutationFn: (asked: { file: File; units: string; layers?: Record<string, string> }) =>
+      importFile(asked.file, asked.units, asked.layers),
     onSuccess: (brought) => {
       if (Object.keys(brought.left_out).length === 0) opened(brought.state);
       else setRead(brought);
@@ -38,6 +61,20 @@ export function Beginnings() {
   const again = (unit: string) => {
     setUnits(unit);
     if (last) bring.mutate({ file: last, units: unit });
+  };
+  /** What layers hold whose names say nothing; the drawing is then read anew. */
+  const [layers, setLayers] = useState<Record<string, string>>({});
+  const withLayers = async () => {
+    if (!last || !read) return;
+    const before = read.state.id;
+    setRead(null);
+    try {
+      await bring.mutateAsync({ file: last, units, layers });
+    } catch {
+      return; // what is wrong is said, and what was read before stays
+    }
+    await ask(api.DELETE("/api/jobs/{id_}", { params: { path: { id_: before } } }));
+    void client.invalidateQueries({ queryKey: ["jobs"] });
   };
   const problem = bring.error instanceof Refusal ? bring.error.problem : null;
   return (
@@ -93,16 +130,40 @@ export function Beginnings() {
       {read && (
         <div role="status" className="basis-full bg-wax-pale px-3 py-2">
           <p>
-            △ Read, but for these layers, whose names say nothing:{" "}
-            {Object.entries(read.left_out)
-              .map(([layer, count]) => `${layer} (${count})`)
-              .join(", ")}
-            . Name them after what they hold (WINDOW, CABINET, OUTLET …), or add what is missing by
-            hand.
+            △ Read, but for these layers, whose names say nothing. Say what they hold, or open it
+            and add what is missing by hand.
           </p>
-          <button type="button" className="button mt-1" onClick={() => opened(read.state)}>
-            Open it
-          </button>
+          <ul className="my-1 grid gap-1">
+            {Object.entries(read.left_out).map(([layer, count]) => (
+              <li key={layer} className="flex items-center gap-2">
+                <span className="grow">
+                  {layer}, {count} {count === 1 ? "outline" : "outlines"}
+                </span>
+                <Select
+                  label={`Layer ${layer} holds`}
+                  value={layers[layer] ?? ""}
+                  options={[
+                    { value: "", label: "nothing of the wall" },
+                    ...LAYER_KINDS.map((value) => ({ value, label: value })),
+                  ]}
+                  onChange={(kind) => setLayers({ ...layers, [layer]: kind })}
+                />
+              </li>
+            ))}
+          </ul>
+          <span className="flex gap-2">
+            <button
+              type="button"
+              className="button button-main"
+              disabled={!Object.values(layers).some(Boolean)}
+              onClick={() => void withLayers()}
+            >
+              Read it again so
+            </button>
+            <button type="button" className="button" onClick={() => opened(read.state)}>
+              Open it as it is
+            </button>
+          </span>
         </div>
       )}
     </div>

@@ -142,6 +142,7 @@ export function PapersPage() {
           {file("Cuts, CSV", at("csv", ["cuts"]), "every cut with its marks and its tile")}
           {file("List, CSV", at("csv", ["list"]), "what it takes")}
           {file("Days, CSV", at("csv", ["days"]), "every step")}
+          {file("Record, CSV", at("csv", ["record"]), "all that was noted on the wall")}
           {file("Calendar, iCalendar", at("ics"), "work, waits and visits; it needs a first day")}
           {file("Job file, JSON", at("json"), "all of the job, to be read in again")}
           {file(

@@ -84,7 +84,7 @@ export function TilePaper() {
 /** Chips on a backing: how many there are on a sheet. */
 function OnSheets() {
   const { editor, draft, view } = useEditor();
-  const { sheet } = view.job.tile;
+  const { sheet } = draft.tile;
   const counts = view.job.pattern.kind === "courses" ? "Chips" : "Repeats";
   return (
     <div className="mt-1.5">
@@ -105,8 +105,9 @@ function OnSheets() {
             );
           }}
         />
-        chips on sheets; length and height are then the chip's
+        chips on sheets
       </label>
+      {sheet && <p className="aside">The measures above are those of one chip.</p>}
       {sheet && (
         <div className="mt-1 grid grid-cols-3 gap-2">
           <TextField pointer="/tile/sheet/across" label={`${counts} across a sheet`} number />
