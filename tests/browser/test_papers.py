@@ -52,4 +52,4 @@ class TestBroughtIn:
         home.get_by_label("Layer GLAZING holds").select_option("window")
         home.get_by_role("button", name="Read it again so").click()
         expect(home.get_by_test_id("pennant")).to_be_visible()
-        expect(home.get_by_role("region", name="The wall")).to_contain_text("Window")
+        expect(home.get_by_role("region", name="The wall", exact=True)).to_contain_text("Window")
