@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
 from kitchens import a_job
 from pennant.core.cuts.cut_list import cuts_of
@@ -21,6 +22,7 @@ from pennant.core.cuts.sheets import (
 )
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
+from pennant.core.document.tile import Tile
 from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan, plan
 from pennant.core.shade.shading import shading_of
@@ -85,6 +87,19 @@ class TestASheet:
         lattice = lattice_of(job.tile, job.pattern)
         assert lattice is not None
         assert 3 * IN * IN / lattice.cell_area == pytest.approx(share, abs=0.0005)
+
+    @pytest.mark.parametrize(("cell", "says"), [("12 x 9", (12, 9, "mesh")),
+                                                ("5 × 6 paper", (5, 6, "paper"))])  # fmt: skip
+    def test_written_in_a_table(self, cell: str, says: tuple[int, int, str]) -> None:
+        tile = Tile.model_validate({"length": 24, "height": 24, "thickness": 6, "sheet": cell})
+        assert tile.sheet is not None
+        assert (tile.sheet.across, tile.sheet.up, tile.sheet.backing) == says
+        again = {**tile.model_dump(), "sheet": str(tile.sheet)}
+        assert Tile.model_validate(again) == tile
+
+    def test_no_sheet_at_all_is_said(self) -> None:
+        with pytest.raises(ValidationError, match="write it as 12 x 12 mesh"):
+            Tile.model_validate({"length": 24, "height": 24, "thickness": 6, "sheet": "a dozen"})
 
     def test_a_row_out_of_step_with_the_next_sheet_is_refused(self) -> None:
         half = {"kind": "courses", "bond": {"p": 1, "q": 2}}

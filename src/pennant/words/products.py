@@ -33,7 +33,8 @@ _FIELDS: dict[str, tuple[str, str]] = {
     "porous": ("Open-pored", ""), "scratches": ("Its face scratches", ""),
     "finish": ("Finish", ""), "faces": ("Different faces", ""),
     "shade_varies": ("Shades vary", ""), "lot": ("Lot to order", ""),
-    "see_through": ("One sees through it", ""), "per_box": ("In a box", "tiles"),
+    "see_through": ("One sees through it", ""), "per_box": ("In a box", "tiles, or sheets"),
+    "sheet": ("Chips on a sheet", "as 12 x 12 mesh"),
     "colour": ("Colour", "as #rrggbb"), "kind": ("Kind", ""), "shade": ("Shade", ""),
     "pack": ("In a pack", ""), "density": ("Density", "kg a litre"),
     "water": ("Water", "litres a kg"), "pot_life": ("A batch lives", "minutes"),
@@ -48,8 +49,8 @@ _FIELDS: dict[str, tuple[str, str]] = {
 }  # fmt: skip
 _OF_TILE = {"price": ("Price", "a box"), "weight": ("Weight", "kg a m²")}
 _SIZES = ("length", "width", "height", "thickness")
-_BRIEF = ("roll", "stick", "material", "kind", "shade", "per_box", "pack", "covers", "cover",
-          "pot_life", "set_hours", "coats", "price")  # fmt: skip
+_BRIEF = ("roll", "stick", "material", "kind", "shade", "sheet", "per_box", "pack", "covers",
+          "cover", "pot_life", "set_hours", "coats", "price")  # fmt: skip
 """What is told of a product in a line, after its sizes."""
 _TELLS = ("pot_life", "set_hours", "covers", "cover", "price", "coats", "per_box", "roll", "stick")
 """Of those, what needs its name with it."""
@@ -133,7 +134,10 @@ def _product(kind: ShelfKind, product: Stocked, own: bool) -> SaidProduct:
     for name in _BRIEF:
         if name in cells:
             label, unit = labels[name]
-            tail = "" if name in length_fields(type(product)) or not unit else f" {unit}"
+            plain = name in length_fields(type(product)) or name == "sheet"
+            if name == "per_box":
+                unit = "sheets" if "sheet" in cells else "tiles"
+            tail = "" if plain or not unit else f" {unit}"
             head = f"{label.lower()} " if name in _TELLS else ""
             said = f"{product.price:.2f}" if name == "price" else cells[name]
             facts.append(f"{head}{said}{tail}")

@@ -16,7 +16,7 @@ from pennant.core.document.products import (
     Sealant,
     Trim,
 )
-from pennant.core.document.tile import Tile
+from pennant.core.document.tile import ChipSheet, Tile
 from pennant.core.document.values import Value
 
 ShelfKind = Literal[
@@ -76,6 +76,13 @@ EXAMPLES = Shelf(
              weight=26.0, price=64.0),
         Tile(name="Ferry, white porcelain", length=247.0, height=61.5, thickness=8.0,
              material="porcelain", per_box=34, colour="#ecebe6", weight=18.0, price=36.0),
+        Tile(name="Sedge slate chips", length=_IN * 2.75, height=_IN * 0.875,
+             thickness=_IN * 5 / 16, material="stone", finish="matt", porous=True, turns=False,
+             per_box=8, colour="#7d8b86", weight=17.0, price=74.0,
+             sheet=ChipSheet(across=3, up=9)),
+        Tile(name="Pebblewick squares, moss", length=23.5, height=23.5, thickness=5.5,
+             material="porcelain", per_box=11, colour="#8fa08a", weight=11.5, price=58.0,
+             sheet=ChipSheet(across=11, up=11, backing="paper")),
     ),
     adhesive=(
         Adhesive(name="Slatebed white", kind="thinset", shade="white", pack=9.5, density=1.32,

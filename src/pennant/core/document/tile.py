@@ -1,8 +1,9 @@
 """The tile as it measures, and what it is made of."""
 
-from typing import Literal
+import re
+from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import BeforeValidator, Field
 
 from pennant.core.document.products import Price
 from pennant.core.document.survey import Name
@@ -26,6 +27,27 @@ class ChipSheet(Value):
     across: int = Field(default=10, ge=1, le=200)
     up: int = Field(default=10, ge=1, le=200)
     backing: Literal["mesh", "paper"] = "mesh"
+
+    def __str__(self) -> str:
+        """As it is written in a table: ``12 x 12 mesh``."""
+        return f"{self.across} x {self.up} {self.backing}"
+
+
+_SHEET = re.compile(r"^(\d{1,4})\s*(?:x|×|by)\s*(\d{1,4})\s*(mesh|paper)?$")
+
+
+def _written_sheet(given: object) -> object:
+    """A sheet as it is written in a table; nothing for a tile that is set one by one."""
+    if not isinstance(given, str):
+        return given
+    text = given.strip().lower()
+    if not text:
+        return None
+    found = _SHEET.match(text)
+    if found is None:
+        raise ValueError("is no sheet of chips; write it as 12 x 12 mesh, or 12 x 12 paper")
+    across, up, backing = found.groups()
+    return {"across": int(across), "up": int(up), "backing": backing or "mesh"}
 
 
 class Tile(Value):
@@ -59,7 +81,7 @@ class Tile(Value):
     per_box: int = Field(
         default=25, ge=1, le=10_000, description="Tiles in a box, or sheets where it is on sheets."
     )
-    sheet: ChipSheet | None = Field(
+    sheet: Annotated[ChipSheet | None, BeforeValidator(_written_sheet)] = Field(
         default=None, description="Of chips on a backing; length and height are then the chip's."
     )
     colour: str = Field(default="#b9cbbd", pattern=r"^#[0-9a-f]{6}$", description="On the drawing.")

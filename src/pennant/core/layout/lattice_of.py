@@ -15,13 +15,13 @@ from pennant.core.document.pattern import (
 )
 from pennant.core.document.tile import Tile
 from pennant.core.geometry.clip import Ring
+from pennant.core.layout.chips import mosaic
 from pennant.core.layout.lattice import Lattice, oblong
 from pennant.core.layout.patterns.basketweave import basketweave
 from pennant.core.layout.patterns.columns import columns
 from pennant.core.layout.patterns.diagonal import diagonal
 from pennant.core.layout.patterns.herringbone import herringbone
 from pennant.core.layout.patterns.hexagon import hexagon
-from pennant.core.layout.patterns.mosaic import mosaic
 from pennant.core.layout.patterns.scallop import scallop
 
 
