@@ -39,8 +39,8 @@ test:
 	@$(MAKE) --no-print-directory -s -j2 check build
 	@$(MAKE) --no-print-directory -s .stamps/chromium
 	@echo "==> tests: core, store, api, browser"
-	@# One worker a processor; each has a server of its own.
-	@$(BIN)/pytest --numprocesses=auto --maxprocesses=4
+	@# One worker more than there are processors, as browsers wait a good deal; each has a server.
+	@$(BIN)/pytest --numprocesses=$$(( $$(nproc) < 4 ? $$(nproc) + 1 : 5 ))
 
 check: check-python check-web
 

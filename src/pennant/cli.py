@@ -84,6 +84,10 @@ def _parser() -> argparse.ArgumentParser:
             "--supplier-port", type=int, default=SUPPLIER_PORT, help="where a supplier answers"
         )
         server.add_argument("--meter-port", type=int, default=PORT, help="where a meter answers")
+        server.add_argument(
+            "--cold", action="store_true",
+            help="keep no process ready for searches: the first one takes some seconds longer",
+        )  # fmt: skip
         server.set_defaults(run=run)
 
     meter = commands.add_parser("meter", help="start a simulated laser distance meter")
@@ -195,7 +199,7 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
         return 2
     app = make_app(
         database, PAGES, meter_port=arguments.meter_port, supplier_port=arguments.supplier_port,
-        warm=True,
+        warm=not arguments.cold,
     )  # fmt: skip
     try:
         family = socket.getaddrinfo(arguments.host, None)[0][0]

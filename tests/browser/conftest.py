@@ -9,6 +9,7 @@ from serving import CHROMIUM, DESK, FLAGS, Server
 
 from kitchens import sink_wall
 from pennant.files.job_json import write_job
+from pennant.store.database import Database
 
 expect.set_options(timeout=20_000)
 
@@ -28,6 +29,8 @@ def server(
     if request.node.get_closest_marker("own_server") is None:
         yield shared_server
         return
+    # The demo's jobs are planned once, for the shared server, and copied.
+    Database(shared_server.data).backup(tmp_path / "demo.db")
     server = Server(tmp_path / "demo.db")
     yield server
     server.kill()

@@ -36,7 +36,7 @@ class Server:
 
     def start(self) -> None:
         """Start it, and wait for the line that gives its address: by then it listens."""
-        command = [sys.executable, "-m", "pennant", "demo", "--data", str(self.data)]
+        command = [sys.executable, "-m", "pennant", "demo", "--cold", "--data", str(self.data)]
         self.process = subprocess.Popen(
             [*command, "--port", str(self.port), "--meter-port", str(self.meter_port)],
             stdout=subprocess.PIPE, text=True,

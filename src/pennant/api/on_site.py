@@ -190,7 +190,10 @@ def list_own_rules(jobs: Kept, site: Site) -> list[OwnRule]:
     """Return settings as the records of the last jobs would have them: pace, breakage."""
     found = []
     for id_ in site.jobs()[:JOBS_BEFORE]:
-        job, made = _planned(id_, jobs)
+        try:
+            job, made = _planned(id_, jobs)
+        except (JobRefused, NotAJobFile):
+            continue  # it cannot be planned as it is, and says nothing of this one
         kinds = {piece.id: piece.kind for piece in made.pieces}
         found.append((job, paces_of(entries_of(site.entries(id_)), kinds)))
     return own_rules(found)

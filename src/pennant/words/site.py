@@ -38,6 +38,8 @@ from pennant.words.steps import STEPS
 
 MOST_SHOWN = 200
 """Entries that are shown, the latest first; the record holds all."""
+LEAST_TOLD = 5
+"""Pieces of a kind whose time is known, before it is told."""
 
 CLOCKS: dict[Runs, tuple[str, str]] = {
     "pot life": (
@@ -290,10 +292,11 @@ def say_paces(job: Job, found: Paces) -> Iterator[str]:
             f"Set so far: {own:.0f} pieces an hour; reckoned with {reckoned:.0f}. The days to come "
             "are planned by it"
         )
-    for pace in found.cutting:
-        if pace.pieces >= 5:
-            each = pace.minutes / pace.pieces
-            yield f"Cut, {KINDS[pace.kind]}: {each:.1f} minutes each over {pace.pieces}"
+    for what, paces in (("Set", found.setting), ("Cut", found.cutting)):
+        for pace in paces:
+            if pace.pieces >= LEAST_TOLD:
+                each = pace.minutes / pace.pieces
+                yield f"{what}, {KINDS[pace.kind]}: {each:.1f} minutes each over {pace.pieces}"
     for one in found.breakage:
         if one.broke:
             yield f"Broke, {KINDS[one.kind]}: {one.broke} of {one.made}"

@@ -208,9 +208,10 @@ export class JobEditor {
   #recover(left: Draft): void {
     this.#pending = left;
     if (left.edition === this.#snapshot.state.edition) {
-      // What was typed is to be seen again at once, not only when the server has kept it.
-      this.#snapshot = { ...this.#snapshot, draft: left.job };
-      void this.#keep();
+      // What was typed is to be seen again at once, not only when the server has kept it. It is
+      // sent when the page is there: a page may be begun twice while its scripts are on their way,
+      // and what two editors send is a conflict with oneself.
+      this.#snapshot = { ...this.#snapshot, draft: left.job, status: "keeping" };
     } else this.#set({ status: "conflict", conflict: this.#snapshot.state });
   }
 

@@ -62,7 +62,9 @@ function Running({ clock, now, note }: { clock: Clock; now: number; note: Props[
         <div className="h-full bg-slab" style={{ width: `${share * 100}%` }} />
       </div>
       <div className="mt-1 flex flex-wrap items-center gap-2">
-        <p className={`grow basis-40 ${left < SOON ? "font-medium" : "aside"}`}>
+        <p
+          className={`grow max-lg:basis-full lg:basis-40 ${left < SOON ? "font-medium" : "aside"}`}
+        >
           {over ? "▲ " : `${clockTime(clock.ends)}, ${clock.who}. `}
           {(left < SOON || ENDS[clock.runs].length === 0) && clock.then}
           {clock.until && ` Until ${clockTime(clock.until)}`}

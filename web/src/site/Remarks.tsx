@@ -81,7 +81,7 @@ export function Remarks({ job, site, note, took }: Props) {
           ✗ {failed}
         </p>
       )}
-      <div className="grid grid-cols-[1fr_auto] gap-2">
+      <div className="grid grid-cols-[1fr_auto_auto] gap-2">
         <Select
           label="Step"
           value={step}
@@ -101,6 +101,19 @@ export function Remarks({ job, site, note, took }: Props) {
           }}
         >
           Done
+        </button>
+        <button
+          type="button"
+          className="button min-h-12"
+          disabled={!step}
+          title="With what was written above as the reason"
+          onClick={() => {
+            note({ kind: "step", step, event: "left out", words });
+            setStep("");
+            setWords("");
+          }}
+        >
+          Left out
         </button>
       </div>
       <form
