@@ -169,6 +169,11 @@ class TestPhotographs:
         assert raw.headers["content-type"] == "image/jpeg"
         assert Image.open(io.BytesIO(raw.content)).size == (64, 48)
 
+    def test_under_a_key_of_something_else_it_is_told(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        note(client, id_, "key-0001", {"kind": "remark", "words": "Wall is damp"})
+        assert self.send(client, id_, self.picture()).status_code == 409
+
     def test_of_another_job_it_is_not_shown(self, client: TestClient) -> None:
         id_ = kept(client)["id"]
         name = self.send(client, id_, self.picture()).json()["entries"][0]["photograph"]
@@ -190,3 +195,59 @@ class TestPhotographs:
         (entry,) = client.get(f"/api/jobs/{other}/site").json()["entries"]
         path = f"/api/jobs/{other}/photographs/{entry['photograph']}.jpg"
         assert client.get(path).status_code == 200
+
+
+class TestTakenAlong:
+    """The record in papers and tables, in the days, and for the next job."""
+
+    def noted(self, client: TestClient) -> str:
+        id_ = str(kept(client)["id"])
+        site = client.get(f"/api/jobs/{id_}/site").json()
+        note(client, id_, "key-0001", {"kind": "batch", "event": "mixed", "what": "adhesive",
+                                       "lot": "K4"})  # fmt: skip
+        note(client, id_, "key-0002", pieces("set", *site["courses"][0]["to_set"]))
+        return id_
+
+    def test_as_a_table(self, client: TestClient) -> None:
+        id_ = self.noted(client)
+        table = client.get(f"/api/jobs/{id_}/as/csv", params={"only": "record"}).text
+        first, second = table.splitlines()[1:]
+        assert "Adhesive mixed, lot K4" in first
+        assert second.split(",")[2] == "pieces"
+
+    def test_on_the_hand_over(self, client: TestClient) -> None:
+        id_ = self.noted(client)
+        TestPhotographs().send(client, id_, TestPhotographs.picture(), key="key-0003")
+        without = client.get(f"/api/jobs/{kept(client)['id']}/as/pdf", params={"only": "hand-over"})
+        answer = client.get(f"/api/jobs/{id_}/as/pdf", params={"only": "hand-over"})
+        assert answer.content.startswith(b"%PDF")
+        assert answer.content.count(b"/Image") > without.content.count(b"/Image")
+
+    def test_the_days_are_planned_from_what_is_done(self, client: TestClient) -> None:
+        state = kept(client)
+        id_, job = state["id"], state["view"]["job"]
+        before = client.post("/api/days", json=job).json()["said"]
+        note(client, id_, "key-0001", {"kind": "step", "step": "clear", "event": "done"})
+        after = client.post("/api/days", json=job, params={"record_of": id_}).json()["said"]
+        assert [one["step"] for one in after["done"]] == ["clear"]
+        assert before["done"] == []
+
+    def test_of_a_job_that_is_not_there(self, client: TestClient) -> None:
+        job = kept(client)["view"]["job"]
+        answer = client.post("/api/days", json=job, params={"record_of": "nowhere"})
+        assert answer.status_code == 404
+
+    def test_for_the_next_job_nothing_is_told_from_a_little(self, client: TestClient) -> None:
+        self.noted(client)
+        assert client.get("/api/own-rules").json() == []
+
+
+class TestTooMuch:
+    """Bodies are read up to what each may be."""
+
+    def test_a_photograph_larger_than_a_job_may_be(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        raw = TestPhotographs.picture() + b"\0" * 6_000_000
+        assert TestPhotographs().send(client, id_, raw).status_code == 201
+        answer = client.post("/api/jobs/import", content=b"{" + b" " * 6_000_000)
+        assert answer.status_code == 413

@@ -150,6 +150,10 @@ class TestPaces:
         done = NotedPieces(event="set", pieces=PIECES)
         assert paces_of(noted((0.0, MIXED), (900.0, done)), self.KINDS).setting == ()
 
+    def test_what_is_noted_afterwards_in_one_go_is_no_pace(self) -> None:
+        done = NotedPieces(event="set", pieces=PIECES)
+        assert paces_of(noted((0.0, MIXED), (0.05, done)), self.KINDS).setting == ()
+
     def test_breakage_by_kind_of_cut(self) -> None:
         said = [NotedPieces(event=event, pieces=("A1.3",)) for event in ("broken", "cut")]  # type: ignore[arg-type]
         found = paces_of(noted((0.0, said[0]), (4.0, said[1])), self.KINDS)

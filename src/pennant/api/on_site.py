@@ -37,7 +37,15 @@ from pennant.core.site.record import record_of
 from pennant.core.site.refit import refit
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.files.photographs import plain_picture
-from pennant.store.record import TAKEN_BACK, AsItWas, OldNote, Sent, SiteRecord, StoredEntry
+from pennant.store.record import (
+    TAKEN_BACK,
+    AsItWas,
+    KeyTaken,
+    OldNote,
+    Sent,
+    SiteRecord,
+    StoredEntry,
+)
 from pennant.words.cuts import SaidRecord, said_record
 from pennant.words.moments import minute_of, moment
 from pennant.words.own_pace import OwnRule, own_rules
@@ -170,6 +178,8 @@ async def add_photograph(
                 raise JobRefused([Problem(pointer="/photograph", message=str(error))]) from None
             name = pictures.add(id_, picture.jpeg, picture.size, MOST_PHOTOGRAPHS)
             said = NotedPhotograph(name=name, words=words).model_dump(mode="json")
+        elif known["kind"] != "photograph":
+            raise KeyTaken(f"the key {key!r} was sent before for another entry")
         else:
             said = dict(known)
         sent = Sent(key, said, jobs.get(id_).revision)

@@ -81,9 +81,11 @@ def said_refit(job: Job, made: Plan, reading: Reading, found: Refit) -> SaidRefi
 def _means(job: Job, names: Names, reading: Reading, means: Meant) -> str:
     if isinstance(reading, BoxMoved):
         return "What goes around it is cut otherwise, and its plate covers other edges"
-    if abs(means.off) <= LITTLE:
+    # A joint may be off by a hair, and its like add up to something at the end.
+    if max(abs(means.off), abs(means.room)) <= LITTLE:
         return "As planned"
-    off = show_with_unit(abs(means.off), job.step)
+    a_joint = isinstance(reading, Joint)
+    off = _share(job, means.off) if a_joint else show_with_unit(abs(means.off), job.step)
     planned = show_with_unit(means.planned, job.step)
     if isinstance(reading, Lean):
         return f"Planned: {planned}; the end is cut to another line"

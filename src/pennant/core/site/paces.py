@@ -9,6 +9,8 @@ from pennant.core.site.entries import Entry, NotedBatch, NotedPieces, standing
 
 LONGEST_GAP = 90.0
 """Minutes between two entries: after a longer one nobody was at it all the time."""
+LEAST_EACH = 0.15
+"""Minutes a piece, 9 s: nobody sets or cuts one sooner, so what is noted sooner was noted later."""
 LEAST_PIECES = 10
 """Pieces whose time is known, before a pace is told."""
 
@@ -89,9 +91,10 @@ def paces_of(entries: Sequence[Entry], kinds: Mapping[str, Kind]) -> Paces:
             made.update(cut)
             broke.update(cut)
         gap = one.minute - before.minute if before is not None else 0.0
-        if said.event in spent and known and 0 < gap <= LONGEST_GAP:
+        each = gap / len(known) if known else 0.0
+        if said.event in spent and each >= LEAST_EACH and gap <= LONGEST_GAP:
             for kind in known:
-                spent[said.event][kind].append(gap / len(known))
+                spent[said.event][kind].append(each)
     return Paces(
         tuple(_paces(spent["set"])), tuple(_paces(spent["cut"])),
         tuple(Breakage(kind, made[kind], broke[kind]) for kind in sorted(made)),
