@@ -13,12 +13,10 @@ from kitchens import a_job
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.cuts.sheets import (
     SheetPlan,
-    lattice_origin,
     repeats,
     sheet_plan,
+    sheet_shapes,
     sheet_size,
-    sheets_by_piece,
-    zigzag,
 )
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
@@ -110,6 +108,11 @@ class TestASheet:
         with pytest.raises(JobRefused, match="at 45 degrees"):
             plan(mosaic(("3", "1"), "1/16", (2, 2), {**HERRINGBONE, "diagonal": False}))
 
+    def test_oblongs_on_the_slant_are_refused(self) -> None:
+        with pytest.raises(JobRefused, match="only squares"):
+            plan(mosaic(("3", "1"), "1/16", (2, 2), {"kind": "diagonal"}))
+        plan(mosaic(("1", "1"), "1/16", (6, 6), {"kind": "diagonal"}))
+
     def test_shaving_to_fit_is_not_for_sheets(self) -> None:
         job = mosaic(("15/16", "15/16"), "1/16", (12, 12)).model_dump(mode="json")
         job["walls"][0]["start"] = {"across": {"kind": "fitted", "lines": ["a:left", "a:right"]}}
@@ -180,10 +183,31 @@ class TestHowTheyLie:
         lattice = lattice_of(job.tile, job.pattern)
         assert lattice is not None
         made = plan(job)
-        origin = lattice_origin(made.pieces[0], lattice)
-        line = sheets(job, made).laid[0].room.y1
-        tips, valleys = zigzag(lattice, origin, line)
-        assert (tips - valleys) / IN == pytest.approx((3 + 1 / 16) / math.sqrt(2), abs=0.06)
+        (shape,) = sheet_shapes(sheets(job, made), made.pieces, lattice).values()
+        assert (shape.tips - shape.valleys) / IN == pytest.approx(
+            (3 + 1 / 16) / math.sqrt(2), abs=0.06
+        )
+
+    @pytest.mark.parametrize(("size", "joint", "sheet", "pattern"), [
+        *PATTERNS,
+        (("3", "1"), "1/16", (2, 3), {**HERRINGBONE, "double": True}),
+        (("1 7/8", "7/8"), "1/8", (6, 12), {"kind": "courses", "bond": {"p": 1, "q": 2,
+                                                                       "way": "back"}}),
+        (("2", "15/16"), "1/8", (3, 3), {"kind": "basketweave"}),
+        (("2", "7/8"), "1/8", (3, 3), {"kind": "columns"}),
+    ])  # fmt: skip
+    def test_each_sheet_reaches_as_far_as_one_that_is_whole(
+        self, size: Any, joint: str, sheet: Any, pattern: dict[str, Any] | None
+    ) -> None:
+        job = mosaic(size, joint, sheet, pattern, length="90", top="60")
+        lattice = lattice_of(job.tile, job.pattern)
+        assert lattice is not None
+        made = plan(job)
+        found = sheets(job, made)
+        (shape,) = sheet_shapes(found, made.pieces, lattice).values()
+        whole = next(one for one in found.laid if one.kind == "whole")
+        x, y = whole.room.x0, whole.room.y0
+        assert shape.points == pytest.approx(whole.kept.grown(x, y, -x, -y), abs=0.1)
 
     def test_said_with_its_orientation_and_its_parts(self) -> None:
         job = mosaic(("3", "1"), "1/16", (3, 6), HERRINGBONE, length="60", top="40")
@@ -249,7 +273,6 @@ def test_sheets_share_the_chips_out(
     on = Counter(id_ for one in found.laid for id_ in (*one.full, *one.cut))
     assert set(on.values()) == {1}
     assert set(on) == {piece.id for piece in made.pieces}
-    assert set(sheets_by_piece(found.laid)) == set(on)
     tiles = {piece.id: piece.tile for piece in made.pieces}
     for one in found.laid:
         here = {tiles[id_] for id_ in (*one.full, *one.cut)}

@@ -265,6 +265,10 @@ class TestBundle:
         with pytest.raises(NotABundle, match=says):
             read_bundle(raw)
 
+    def test_a_job_that_is_refused_says_what_is_wrong_with_it(self) -> None:
+        with pytest.raises(JobRefused, match="/tile"):
+            read_bundle(zipped(job_json=b'{"format": "pennant-job", "version": 3}'))
+
     def test_an_entry_that_is_there_twice(self) -> None:
         with pytest.raises(NotABundle, match="one entry twice"):
             read_bundle(write_bundle(demo("Sorrel Yard"), (self.ENTRIES[0], self.ENTRIES[0])))

@@ -17,7 +17,7 @@ from pydantic import Field, TypeAdapter, ValidationError
 from pennant.core.document.job import Job
 from pennant.core.document.values import Value
 from pennant.core.site.entries import NotedPhotograph, NotedPieces, Said, TakenBack
-from pennant.files.job_json import LARGEST, NotAJobFile, read_job, write_job
+from pennant.files.job_json import LARGEST, read_job, write_job
 from pennant.files.photographs import Plain, plain_picture
 
 JOB, RECORD = "job.json", "record.json"
@@ -28,7 +28,7 @@ LARGEST_RECORD = 4 * LARGEST
 LARGEST_PICTURE = 2 * 2**20
 LARGEST_ZIP = 120 * 2**20
 """Bytes: a job with all the photographs that it may have."""
-_PICTURE = re.compile(r"^photographs/[0-9a-f]{12}\.jpg$")
+_PICTURE = re.compile(r"^photographs/([0-9a-f]{12})\.jpg$")
 DATE = (2000, 1, 1, 0, 0, 0)
 """Of every file in a bundle: the same job gives the same bytes."""
 
@@ -95,21 +95,15 @@ def read_bundle(raw: bytes) -> Bundle:
     try:
         with zipfile.ZipFile(io.BytesIO(raw)) as bundle:
             names = bundle.namelist()
-            pictures = [name for name in names if _PICTURE.match(name)]
-            known = sorted({JOB, RECORD, *pictures} & set(names))
+            pictures = [found for name in names if (found := _PICTURE.match(name))]
+            known = sorted({JOB, RECORD, *(found[0] for found in pictures)} & set(names))
             if sorted(names) != known or JOB not in names or len(pictures) > MOST_PICTURES:
                 raise NotABundle(f"must hold {JOB}, {RECORD} and photographs, and nothing else")
             job = read_job(_unpacked(bundle, JOB, LARGEST))
             record = _unpacked(bundle, RECORD, LARGEST_RECORD) if RECORD in names else b"[]"
-            photographs = {}
-            for name in pictures:
-                photographs[name[12:-4]] = plain_picture(_unpacked(bundle, name, LARGEST_PICTURE))
+            photographs = {found[1]: _picture(bundle, found[0]) for found in pictures}
     except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError) as error:
         raise NotABundle("is no zip, or is damaged") from error
-    except ValueError as error:
-        if isinstance(error, NotABundle | NotAJobFile):
-            raise
-        raise NotABundle(f"holds a photograph that {error}") from error
     try:
         entries = _ENTRIES.validate_python([_as_entry(one) for one in json.loads(record)])
     except (ValidationError, ValueError, TypeError, RecursionError) as error:
@@ -150,6 +144,16 @@ def _as_entry(one: Any) -> Any:
     said = {"kind": "pieces", "event": one.get("event"), "pieces": [one["piece"]]}
     was = {name: one.get(name) for name in ("outline", "cut_from")}
     return {**rest, "said": said, "was": [was]}
+
+
+def _picture(bundle: zipfile.ZipFile, name: str) -> Plain:
+    """A photograph of a bundle, made plain anew."""
+    try:
+        return plain_picture(_unpacked(bundle, name, LARGEST_PICTURE))
+    except NotABundle:
+        raise
+    except ValueError as error:
+        raise NotABundle(f"holds a photograph that {error}") from error
 
 
 def _unpacked(bundle: zipfile.ZipFile, name: str, most: int) -> bytes:

@@ -207,6 +207,15 @@ class _Binder:
         yield self._text(f"{found.stock}. {found.assumes}", self.small)
         for tool in found.tools:
             yield self._text(f"{tool.says}. {tool.caution}", self.small)
+        for one in found.sheets:
+            yield from self._heading("Sheets")
+            for says in (*one.lies, *one.levels):
+                yield self._text(f"{says}.")
+            rows = [self._row(part.id, part.where, part.says, part.taken_from, bold=True)
+                    for part in one.parts]  # fmt: skip
+            if rows:
+                head = self._row("sheet", "wall", "what is cut of it", "from")
+                yield self._table([head, *rows], 1, 2, 7, 2)
         for stage, title in found.stages.items():
             rows = [
                 self._row(

@@ -1,14 +1,14 @@
 """Sheets of chips in words: how each lies, what is cut of it, and at which levels they stand."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 
 from pennant.core.cuts.sheets import (
     LaidSheet,
     SheetPlan,
-    lattice_origin,
+    SheetShape,
     sheet_plan,
+    sheet_shapes,
     sheets_of,
-    zigzag,
 )
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
@@ -64,12 +64,14 @@ def said_sheets(job: Job, made: Plan) -> Iterator[SaidSheets]:
         plan = sheet_plan(job, made.pieces, of)
         if plan is None or tile.sheet is None:
             continue
-        pieces = {piece.id: piece for piece in made.pieces}
+        lattice = lattice_of(tile, pattern)
+        assert lattice is not None
+        shapes = sheet_shapes(plan, made.pieces, lattice)
         yield SaidSheets(
             of=of, in_short=_in_short(job, plan),
             lies=tuple(_lies(pattern, tile.sheet.backing)),
-            levels=tuple(_levels(job, made.kitchen, plan, pieces, of)),
-            parts=tuple(_parts(job, made.kitchen, plan, pieces)),
+            levels=tuple(_levels(job, made.kitchen, plan, shapes)),
+            parts=tuple(_parts(job, made.kitchen, plan, shapes)),
         )  # fmt: skip
 
 
@@ -109,34 +111,29 @@ def _lies(pattern: Pattern, backing: str) -> Iterator[str]:
 
 
 def _levels(
-    job: Job, kitchen: Kitchen, plan: SheetPlan, pieces: dict[str, Piece], of: str
+    job: Job, kitchen: Kitchen, plan: SheetPlan, shapes: Mapping[str, SheetShape]
 ) -> Iterator[str]:
     """For the laser: where the tips of each course of sheets stand over the counter, and its
     valleys, from which the room up to what hangs above is measured.
     """
-    _, tile, pattern = tiles_of(job)[of]
-    lattice, names = lattice_of(tile, pattern), Names(kitchen)
-    assert lattice is not None
+    names = Names(kitchen)
     for surface in kitchen.surfaces:
-        own = [one for one in plan.laid if one.surface == surface.id]
-        if not own:
-            continue
-        origin = lattice_origin(pieces[(*own[0].full, *own[0].cut)[0]], lattice)
+        lines = {one.row: one.room.y1 for one in plan.laid if one.surface == surface.id}
         over = surface.counter_at((surface.x0 + surface.x1) / 2)
         where = f"{names.thing(surface.id)}, " if names.several else ""
-        for number, row in enumerate(sorted({one.row for one in own}), 1):
-            line = next(one.room.y1 for one in own if one.row == row)
-            tips, valleys = zigzag(lattice, origin, line)
+        for number, row in enumerate(sorted(lines), 1):
+            shape = shapes[surface.id]
+            tips, valleys = lines[row] + shape.tips, lines[row] + shape.valleys
             if tips > max(surface.top_left, surface.top_right):
                 continue  # it is cut off under the top
             says = f"tips at {show_with_unit(tips - over, job.step)}"
-            if tips - valleys > pattern.joint:
+            if tips - valleys > job.pattern.joint:
                 says += f", valleys at {show_with_unit(valleys - over, job.step)}"
             yield f"{where}course {number} of sheets: {says} over the counter"
 
 
 def _parts(
-    job: Job, kitchen: Kitchen, plan: SheetPlan, pieces: dict[str, Piece]
+    job: Job, kitchen: Kitchen, plan: SheetPlan, shapes: Mapping[str, SheetShape]
 ) -> Iterator[SaidPart]:
     names, places = Names(kitchen), plan.stock.places
     for one in plan.laid:
@@ -144,26 +141,27 @@ def _parts(
             continue
         from_, _ = places.get(one.id, (0, None))
         yield SaidPart(
-            id=one.id, where=names.thing(one.surface), says=_says(job, one),
+            id=one.id, where=names.thing(one.surface), says=_says(job, one, shapes[one.surface]),
             taken_from=f"part sheet {from_}" if from_ else "chips off what is left",
             pieces=(*one.full, *one.cut),
         )  # fmt: skip
 
 
-def _says(job: Job, one: LaidSheet) -> str:
+def _says(job: Job, one: LaidSheet, shape: SheetShape) -> str:
     says = []
     if not one.kept.empty():
         stay = len(one.full) + len(one.cut) - len(one.single)
-        says.append(f"{stay} chips stay on their backing{_sides(job, one)}")
+        says.append(f"{stay} chips stay on their backing{_sides(job, one, shape)}")
     if one.single:
         chips = "chip is" if len(one.single) == 1 else "chips are"
         says.append(f"{len(one.single)} {chips} cut and set one by one, buttered, last")
     return "; ".join(says)
 
 
-def _sides(job: Job, one: LaidSheet) -> str:
+def _sides(job: Job, one: LaidSheet, shape: SheetShape) -> str:
     """Where the knife goes, from the sheet's own outermost points."""
-    inner, kept = one.points, one.kept
+    x, y = one.room.x0, one.room.y0
+    inner, kept = shape.points.grown(-x, -y, x, y), one.kept
     by = {
         "its points on the left": kept.x0 - inner.x0, "its points on the right": inner.x1 - kept.x1,
         "its lowest points": kept.y0 - inner.y0, "its highest points": inner.y1 - kept.y1,

@@ -163,11 +163,13 @@ class SaidRecord(Value):
 def cut_sheet(job: Job, made: Plan) -> CutSheet:
     """Return the cut sheet of a job and its own plan."""
     found, names = cuts_of(job, made), Names(made.kitchen)
+    sheets = tuple(said_sheets(job, made))
     return CutSheet(
         stages=STAGES, cuts=tuple(_said(job, names, found, group) for group in found.groups),
-        tiles=tuple(_tiles(found)), tools=tuple(_tools(job, found)), stock=_stock(job, made, found),
+        tiles=tuple(_tiles(found)), tools=tuple(_tools(job, found)),
+        stock=_stock(job, found, sheets),
         assumes="Counted with each cut right across, tiles turned round by half at most, and "
-        "nothing cut out of the scrap of a notch.", sheets=tuple(said_sheets(job, made)),
+        "nothing cut out of the scrap of a notch.", sheets=sheets,
     )  # fmt: skip
 
 
@@ -182,8 +184,8 @@ def _tiles(found: CutList) -> Iterator[TileToCut]:
                 )  # fmt: skip
 
 
-def _stock(job: Job, made: Plan, found: CutList) -> str:
-    of_sheets = {one.of: one.in_short for one in said_sheets(job, made)}
+def _stock(job: Job, found: CutList, sheets: Sequence[SaidSheets]) -> str:
+    of_sheets = {one.of: f"{one.in_short}." for one in sheets}
     says = of_sheets.get(FIELD) or _count(found.stock)
     for of, one in tiles_of(job).items():
         if of != FIELD:
@@ -392,6 +394,12 @@ def cuts_report(job: Job, made: Plan) -> str:
     lines = [sheet.stock, sheet.assumes, ""]
     for tool in sheet.tools:
         lines += [f"{tool.tool}: {tool.says}", f"  ! {tool.caution}"]
+    for one in sheet.sheets:
+        lines += ["", "Sheets", *(f"  ! {says}" for says in one.lies)]
+        lines += [f"  {says}" for says in one.levels]
+        lines += [
+            f"  {part.id}, {part.where}, {part.taken_from}: {part.says}" for part in one.parts
+        ]
     by_stage: Mapping[Stage, str] = sheet.stages
     for stage, title in by_stage.items():
         here = [cut for cut in sheet.cuts if cut.stage == stage]

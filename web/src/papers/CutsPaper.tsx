@@ -296,6 +296,7 @@ export function CutSheetPage() {
             ))}
           </ul>
           {cuts.length === 0 && <p className="mt-3">No cuts here: all tiles are whole.</p>}
+          <Sheets sheets={data.sheets ?? []} />
           <Stages sheet={data} cuts={cuts} />
         </>
       )}

@@ -6,7 +6,7 @@ sheets of a wall therefore share its chips out without gap or overlap.
 """
 
 import math
-from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal, NamedTuple
@@ -24,6 +24,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.pattern import Pattern
 from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import FIELD, tiles_of
+from pennant.core.geometry.clip import Ring
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
@@ -34,6 +35,8 @@ from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import straight_kerf
 from pennant.core.survey.placed import around
 
+INSIDE = 1e-6
+"""Millimetres: by so much the grid of sheets begins inside the first chip's room."""
 MOST_STEPS = 12
 """Steps of a lattice that are looked through for where it repeats level and plumb."""
 SheetKind = Literal["whole", "part"]
@@ -53,8 +56,7 @@ class SheetSize(NamedTuple):
 class LaidSheet:
     """A sheet on the wall. ``room`` is its rectangle on the wall with half a joint all round.
 
-    ``points`` is the rectangle around its outermost points as it comes: a zigzag reaches beyond the
-    room. ``full`` are its chips that stay whole, ``cut`` the pieces of the others that are there,
+    ``full`` are its chips that stay whole, ``cut`` the pieces of the others that are there,
     ``single`` those of them that are cut and set one by one, and ``missing`` how many of its chips
     are not there at all. ``kept`` is the rectangle around what stays on the backing.
     """
@@ -64,7 +66,6 @@ class LaidSheet:
     column: int
     row: int
     room: Rect
-    points: Rect
     full: tuple[str, ...]
     cut: tuple[str, ...]
     single: tuple[str, ...]
@@ -178,104 +179,93 @@ def _on(
     surface: str, pieces: Sequence[Piece], size: SheetSize, lattice: Lattice, *, sawn: bool
 ) -> Iterator[LaidSheet]:
     middle_of = _middles(lattice)
-    middles: dict[str, tuple[float, float]] = {}
     parts: dict[str, list[Piece]] = {}
     for piece in pieces:
         parts.setdefault(piece.tile, []).append(piece)
-        middles[piece.tile] = middle_of(piece)
-    half = lattice.joint / 2
-    # A little inside the first chip, so that no middle lies on a line of the grid.
-    x0 = min(piece.box.x0 for piece in pieces) - half
-    y0 = min(piece.box.y0 for piece in pieces) - half
-    first = min(middles.values(), key=lambda at: (round(at[1] - y0, 3), at[0]))
-    x0, y0 = _begin(first, lattice, x0, y0)
+    middles = {tile: middle_of(own[0]) for tile, own in parts.items()}
+    x0, y0 = _begin(pieces, list(middles.values()), lattice)
     cells: dict[tuple[int, int], list[str]] = {}
-    origin = lattice_origin(pieces[0], lattice)
-    reach = _points(lattice, origin, Rect(x0, y0, x0 + size.width, y0 + size.height))
     for tile, (x, y) in middles.items():
         at = math.floor((y - y0) / size.height), math.floor((x - x0) / size.width)
         cells.setdefault(at, []).append(tile)
+    code = pieces[0].id.split("1.")[0]
     for number, (row, column) in enumerate(sorted(cells), 1):
         tiles = cells[row, column]
         own = [piece for tile in tiles for piece in parts[tile]]
-        full = tuple(piece.id for piece in own if piece.kind == "full")
-        cut = tuple(piece.id for piece in own if piece.kind != "full")
-        single = tuple(
-            piece.id
-            for piece in own
-            if piece.kind != "full" and not (sawn and piece.kind in SAWN_THROUGH)
-        )
-        boxes = [piece.box for piece in own if piece.id not in single]
-        room = Rect(x0 + column * size.width, y0 + row * size.height,
-                    x0 + (column + 1) * size.width, y0 + (row + 1) * size.height)  # fmt: skip
+        cut = [piece for piece in own if piece.kind != "full"]
+        single = tuple(piece.id for piece in cut if not (sawn and piece.kind in SAWN_THROUGH))
         yield LaidSheet(
-            id=f"{pieces[0].id.split('1.')[0]}s{number}", surface=surface, column=column, row=row,
-            room=room, points=reach.grown(x0 - room.x0, y0 - room.y0, room.x0 - x0, room.y0 - y0),
-            full=full, cut=cut, single=single, missing=size.chips - len(tiles),
-            kept=_around(boxes),
+            id=f"{code}s{number}", surface=surface, column=column, row=row,
+            room=Rect(x0 + column * size.width, y0 + row * size.height,
+                      x0 + (column + 1) * size.width, y0 + (row + 1) * size.height),
+            full=tuple(piece.id for piece in own if piece.kind == "full"),
+            cut=tuple(piece.id for piece in cut), single=single,
+            missing=size.chips - len(tiles),
+            kept=_around([piece.box for piece in own if piece.id not in single]),
         )  # fmt: skip
 
 
-def lattice_origin(piece: Piece, lattice: Lattice) -> tuple[float, float]:
-    """Return where a lattice's origin lies, from one of its tiles on the wall.
-
-    Of units that are turned alike any will do where the lattice is the same seen from each.
-    """
-    unit = next(
-        one for one in lattice.units
-        if abs((one.at.turn - piece.turn + 180) % 360 - 180) <= EPS
-    )  # fmt: skip
-    return piece.tile_at[0] - unit.at.x, piece.tile_at[1] - unit.at.y
-
-
-def _points(lattice: Lattice, origin: tuple[float, float], room: Rect) -> Rect:
-    """The rectangle around the chips whose middles lie in a sheet's room."""
-    box = around(lattice.shape)
-    middle = ((box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2)
-    boxes = []
-    for number, x, y in lattice.over(room, *origin):
-        ((mx, my),) = lattice.units[number].at.moved(x, y).on_wall([middle])
-        if room.x0 <= mx < room.x1 and room.y0 <= my < room.y1:
-            own = around(lattice.outlines[number])
-            boxes.append(own.grown(-x, -y, x, y))
-    return _around(boxes)
-
-
-def zigzag(lattice: Lattice, origin: tuple[float, float], line: float) -> tuple[float, float]:
-    """Return the tips and the valleys (mm, heights) of the chips whose middles lie under a line of
-    the sheets' grid: the upper edge of a course of sheets.
-    """
-    across, up = repeats(lattice)
-    room = Rect(0.0, line - 2 * up - 2 * max(lattice.figure.width, lattice.figure.height),
-                3 * across, line)  # fmt: skip
-    box = around(lattice.shape)
-    middle = ((box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2)
-    highest: dict[int, float] = {}
-    for number, x, y in lattice.over(room, *origin):
-        ((_, my),) = lattice.units[number].at.moved(x, y).on_wall([middle])
-        if my >= line:
-            continue
-        ring = [(a + x, b + y) for a, b in lattice.units[number].cell]
-        for (ax, ay), (bx, by) in zip(ring, (*ring[1:], ring[0]), strict=True):
-            for at in range(math.ceil(min(ax, bx)), math.floor(max(ax, bx)) + 1):
-                if across <= at <= 2 * across:
-                    run = bx - ax
-                    y_at = max(ay, by) if abs(run) < 1 else ay + (by - ay) * (at - ax) / run
-                    highest[at] = max(highest.get(at, y_at), y_at)
-    half = lattice.joint / 2
-    return max(highest.values()) - half, min(highest.values()) - half
-
-
 def _begin(
-    first: tuple[float, float], lattice: Lattice, x0: float, y0: float
+    pieces: Sequence[Piece], middles: Sequence[tuple[float, float]], lattice: Lattice
 ) -> tuple[float, float]:
-    """Where the grid begins: below and left of the first chip that is there, at its own edge."""
-    half = lattice.joint / 2
-    figure = lattice.figure
-    return (
-        min(x0, first[0] - figure.width / 2 - half) + 1e-6,
-        min(y0, first[1] - figure.height / 2 - half) + 1e-6,
-    )
+    """Where the grid begins: below and left of the lowest chip on the left, at its own edge.
+
+    A little inside it, so that no middle lies on a line of the grid.
+    """
+    half, figure = lattice.joint / 2, lattice.figure
+    x, y = min(middles, key=lambda at: (round(at[1], 3), at[0]))
+    left = min(min(piece.box.x0 for piece in pieces), x - figure.width / 2)
+    low = min(min(piece.box.y0 for piece in pieces), y - figure.height / 2)
+    return left - half + INSIDE, low - half + INSIDE
+
+
+@dataclass(frozen=True)
+class SheetShape:
+    """How far a sheet as it comes reaches beyond its room, in mm: a zigzag goes to and fro.
+
+    ``points`` is the rectangle around its outermost points, from the room's lower left corner on.
+    ``tips`` and ``valleys`` are those of its upper edge, over the room's.
+    """
+
+    points: Rect
+    tips: float
+    valleys: float
+
+
+def sheet_shapes(
+    plan: SheetPlan, pieces: Iterable[Piece], lattice: Lattice
+) -> dict[str, SheetShape]:
+    """Return the shape of a sheet on each surface, from all chips that are there: what one sheet
+    lacks another has.
+    """
+    chips = {piece.id: piece for piece in pieces}
+    rooms = {unit.at.turn % 360: unit.at.in_tile(unit.cell) for unit in lattice.units}
+    across, _ = repeats(lattice)
+    found = {}
+    for surface in dict.fromkeys(one.surface for one in plan.laid):
+        boxes: list[Rect] = []
+        upper: dict[int, float] = {}
+        for one in plan.laid:
+            if one.surface != surface:
+                continue
+            for id_ in (*one.full, *one.cut):
+                piece = chips[id_]
+                at = piece.placement.moved(-one.room.x0, -one.room.y0)
+                boxes.append(around(at.on_wall(lattice.shape)))
+                _raise(upper, at.on_wall(rooms[piece.turn % 360]), across)
+        points, height = _around(boxes), plan.size.height
+        valleys = min(upper.values()) - lattice.joint / 2 - height
+        found[surface] = SheetShape(points, points.y1 - height, valleys)
+    return found
+
+
+def _raise(upper: dict[int, float], ring: Ring, across: float) -> None:
+    """Raise an upper edge, by the millimetre along what repeats, to where a ring reaches."""
+    for (ax, ay), (bx, by) in zip(ring, (*ring[1:], ring[0]), strict=True):
+        for x in range(math.ceil(min(ax, bx)), math.floor(max(ax, bx)) + 1):
+            y = max(ay, by) if abs(bx - ax) < 1 else ay + (by - ay) * (x - ax) / (bx - ax)
+            at = math.floor(x % across)
+            upper[at] = max(upper.get(at, y), y)
 
 
 def _middles(lattice: Lattice) -> Callable[[Piece], tuple[float, float]]:
@@ -329,16 +319,12 @@ def sheet_plan(job: Job, pieces: Sequence[Piece], of: str = FIELD) -> SheetPlan 
     # Only whole chips can be cut singly: what a saw went through is no more.
     on_backing = {tiles[id_] for one in parts for id_ in (*one.full, *one.cut)}
     on_backing -= {tiles[id_] for one in parts for id_ in one.single}
-    lost = len(stock.tiles) * (max(size.width, size.height) / joint_step(lattice)) if sawn else 0
+    along = max(size.width, size.height) / math.sqrt(lattice.cell_area)  # chips that a saw meets
+    lost = len(stock.tiles) * along if sawn else 0
     spare = max(0, size.chips * len(stock.tiles) - len(on_backing) - math.ceil(lost))
     from_spare = min(spare, singles)
     more = math.ceil((singles - from_spare) / size.chips - EPS)
     return SheetPlan(size, laid, stock, singles, from_spare, more)
-
-
-def joint_step(lattice: Lattice) -> float:
-    """Return the mean step (mm) from chip to chip along a line through a lattice."""
-    return math.sqrt(lattice.cell_area)
 
 
 def sheet_rows(job: Job, pieces: Sequence[Piece]) -> dict[str, int]:
@@ -350,8 +336,3 @@ def sheet_rows(job: Job, pieces: Sequence[Piece]) -> dict[str, int]:
     return {
         id_: one.row - lowest[one.surface] for one in laid for id_ in (*one.full, *one.cut)
     }  # fmt: skip
-
-
-def sheets_by_piece(laid: Iterable[LaidSheet]) -> Mapping[str, str]:
-    """Return for each piece the sheet that it comes on."""
-    return {id_: one.id for one in laid for id_ in (*one.full, *one.cut)}

@@ -27,7 +27,7 @@ from pennant.core.document.starts import (
     UpSchool,
     WholeCourses,
 )
-from pennant.core.document.survey import AnyThing, AsFound, Device, Wall
+from pennant.core.document.survey import AnyThing, Device, Wall
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
@@ -220,8 +220,7 @@ def _line_moved(job: Job, on: Laid, means: Meant, reading: Left) -> Job:
     if owner == wall.id:
         at = getattr(wall.found, side)
         found = wall.found.model_copy(update={side: tidy(at + by)})
-        return _with_wall(job, wall.id, found=AsFound.model_validate(found.model_dump()),
-                          start=pinned)  # fmt: skip
+        return _with_wall(job, wall.id, found=found, start=pinned)
     things = tuple(
         thing.model_copy(update={"at": _shifted(thing.at, by)})
         if thing.id == owner and hasattr(thing, "at") else thing

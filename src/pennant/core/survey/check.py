@@ -10,7 +10,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.measures import RESERVED
 from pennant.core.document.module import module_of
-from pennant.core.document.pattern import Courses, Herringbone, Pattern, misfit, rows_of
+from pennant.core.document.pattern import Courses, Diagonal, Herringbone, Pattern, misfit, rows_of
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import (
     FOR_COURSES,
@@ -281,6 +281,9 @@ def _sheet(root: str, tile: Tile, pattern: Pattern) -> Iterator[Problem]:
     if isinstance(pattern, Herringbone) and not pattern.diagonal:
         message = "stands upright and repeats only on a slant; on sheets it is at 45 degrees"
         yield Problem(pointer=f"{root}/pattern/diagonal", message=message)
+    if isinstance(pattern, Diagonal) and abs(tile.length - tile.height) > EPS:
+        message = "repeats only on a slant: on sheets laid diagonally there are only squares"
+        yield Problem(pointer=f"{root}/tile/length", message=message)
     if not isinstance(pattern, Courses):
         return
     bond = pattern.bond
