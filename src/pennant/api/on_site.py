@@ -70,7 +70,21 @@ def units_sent(data: object) -> Units:
     return "in" if isinstance(data, Mapping) and data.get("units") == "in" else "mm"
 
 
-class NotedEntry(BaseModel):
+class InUnits(BaseModel):
+    """What is sent with the units that its lengths are written in."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    units: Units = Field(default="mm", description="What a length without a unit is written in.")
+
+    @model_validator(mode="wrap")
+    @classmethod
+    def _read_in_units(cls, data: Any, handler: ModelWrapValidatorHandler[Self]) -> Self:
+        with reading_in(units_sent(data)):
+            return handler(data)
+
+
+class NotedEntry(InUnits):
     """Something noted on site. ``key`` is made by who notes it, one for each entry.
 
     ``said_at`` and ``sent_at`` are by the clock of who noted it, when it was noted and when it is
@@ -78,9 +92,6 @@ class NotedEntry(BaseModel):
     key, of the entry that a taken-back takes back.
     """
 
-    model_config = ConfigDict(extra="forbid")
-
-    units: Units = Field(default="mm", description="What a length without a unit is written in.")
     key: Key
     entry: Said
     said_at: datetime | None = None
@@ -88,33 +99,17 @@ class NotedEntry(BaseModel):
     takes_back: int | None = Field(default=None, ge=1, le=2**62)
     takes_back_key: Key | None = None
 
-    @model_validator(mode="wrap")
-    @classmethod
-    def _read_in_units(cls, data: Any, handler: ModelWrapValidatorHandler[Self]) -> Self:
-        with reading_in(units_sent(data)):
-            return handler(data)
 
-
-class AskedReading(BaseModel):
+class AskedReading(InUnits):
     """A reading that is to be looked at before it is noted."""
 
-    model_config = ConfigDict(extra="forbid")
-
-    units: Units = "mm"
     reading: Reading
-
-    @model_validator(mode="wrap")
-    @classmethod
-    def _read_in_units(cls, data: Any, handler: ModelWrapValidatorHandler[Self]) -> Self:
-        with reading_in(units_sent(data)):
-            return handler(data)
 
 
 @router.get("/{id_}/site")
 def site_now(id_: str, jobs: Kept, site: Site) -> SaidSite:
     """Return where the work stands: pieces, clocks, entries, whether tile lasts."""
-    job, made = _planned(id_, jobs)
-    _copy_old_notes(id_, site)
+    _, job, made = _opened(id_, jobs, site)
     return _state(job, made, site.entries(id_))
 
 
@@ -125,15 +120,13 @@ def note_entry(id_: str, noted: NotedEntry, jobs: Kept, site: Site) -> SaidSite:
     Nothing that was noted is refused because the plan has moved on since: what is about pieces that
     it no longer has is kept, and told as such.
     """
-    stored = jobs.get(id_)
-    job = read_job(stored.document)
-    made = plan(job)
-    _copy_old_notes(id_, site)
+    revision, job, made = _opened(id_, jobs, site)
     back = noted.takes_back
     if isinstance(noted.entry, TakenBack) and back is None and noted.takes_back_key is not None:
-        back = site.id_of(id_, noted.takes_back_key)
+        taken_back = site.under(id_, noted.takes_back_key)
+        back = taken_back.id if taken_back else None
     sent = Sent(
-        key=noted.key, said=noted.entry.model_dump(mode="json"), revision=stored.revision,
+        key=noted.key, said=noted.entry.model_dump(mode="json"), revision=revision,
         was=as_they_were(job, made, noted.entry), said_at=_put_right(noted), takes_back=back,
         clock=_clock(noted),
     )  # fmt: skip
@@ -143,8 +136,7 @@ def note_entry(id_: str, noted: NotedEntry, jobs: Kept, site: Site) -> SaidSite:
 @router.post("/{id_}/refit")
 def refit_to(id_: str, asked: AskedReading, jobs: Kept, site: Site) -> SaidRefit:
     """Return what a reading means and the ways to go on from it. Nothing is kept."""
-    job, made = _planned(id_, jobs)
-    _copy_old_notes(id_, site)
+    _, job, made = _opened(id_, jobs, site)
     events = events_of(entries_of(site.entries(id_)))
     record = record_of(events, made.pieces, job.settings.set_within)
     with reckoning("the re-fit"):
@@ -169,8 +161,8 @@ async def add_photograph(
     body = await request.body()
 
     def kept() -> SaidSite:
-        job, made = _planned(id_, jobs)
-        known = site.said_under(id_, key)
+        revision, job, made = _opened(id_, jobs, site)
+        known = site.under(id_, key)
         if known is None:
             try:
                 picture = plain_picture(body)
@@ -178,12 +170,11 @@ async def add_photograph(
                 raise JobRefused([Problem(pointer="/photograph", message=str(error))]) from None
             name = pictures.add(id_, picture.jpeg, picture.size, MOST_PHOTOGRAPHS)
             said = NotedPhotograph(name=name, words=words).model_dump(mode="json")
-        elif known["kind"] != "photograph":
+        elif known.kind != "photograph":
             raise KeyTaken(f"the key {key!r} was sent before for another entry")
         else:
-            said = dict(known)
-        sent = Sent(key, said, jobs.get(id_).revision)
-        return _state(job, made, site.add(id_, sent))
+            said = dict(known.said)
+        return _state(job, made, site.add(id_, Sent(key, said, revision)))
 
     return await run_in_threadpool(kept)
 
@@ -201,7 +192,7 @@ def list_own_rules(jobs: Kept, site: Site) -> list[OwnRule]:
     found = []
     for id_ in site.jobs()[:JOBS_BEFORE]:
         try:
-            job, made = _planned(id_, jobs)
+            _, job, made = _opened(id_, jobs, site)
         except (JobRefused, NotAJobFile):
             continue  # it cannot be planned as it is, and says nothing of this one
         kinds = {piece.id: piece.kind for piece in made.pieces}
@@ -212,8 +203,7 @@ def list_own_rules(jobs: Kept, site: Site) -> list[OwnRule]:
 @router.get("/{id_}/record")
 def site_record(id_: str, jobs: Kept, site: Site) -> SaidRecord:
     """Return where the pieces of a job stand on site."""
-    job, made = _planned(id_, jobs)
-    _copy_old_notes(id_, site)
+    _, job, made = _opened(id_, jobs, site)
     return _said_record(job, made, site.entries(id_))
 
 
@@ -223,10 +213,7 @@ def note_on_site(id_: str, noted: Noted, jobs: Kept, site: Site) -> SaidRecord:
 
     The note is kept before this answers; sent again with the same key it is the same note.
     """
-    stored = jobs.get(id_)
-    job = read_job(stored.document)
-    made = plan(job)
-    _copy_old_notes(id_, site)
+    revision, job, made = _opened(id_, jobs, site)
     if all(noted.piece != piece.id for piece in made.pieces):
         message = "is no piece of this plan; it may have changed since the sheet was opened"
         raise JobRefused([Problem(pointer="/piece", message=message)])
@@ -236,18 +223,22 @@ def note_on_site(id_: str, noted: Noted, jobs: Kept, site: Site) -> SaidRecord:
             events = events_of(entries_of(site.entries(id_)))
             record = record_of(events, made.pieces, job.settings.set_within)
             back = record.last.get(noted.piece)
-        sent = Sent(noted.key, {"kind": TAKEN_BACK}, stored.revision, takes_back=back)
+        sent = Sent(noted.key, {"kind": TAKEN_BACK}, revision, takes_back=back)
     else:
         said = NotedPieces(event=noted.event, pieces=(noted.piece,))
         sent = Sent(
-            noted.key, said.model_dump(mode="json"), stored.revision, as_they_were(job, made, said)
+            noted.key, said.model_dump(mode="json"), revision, as_they_were(job, made, said)
         )
     return _said_record(job, made, site.add(id_, sent))
 
 
-def _planned(id_: str, jobs: Kept) -> tuple[Job, Plan]:
-    job = read_job(jobs.get(id_).document)
-    return job, plan(job)
+def _opened(id_: str, jobs: Kept, site: SiteRecord) -> tuple[int, Job, Plan]:
+    """A job's revision, the job and its plan; older notes of it are copied to its record first."""
+    stored = jobs.get(id_)
+    job = read_job(stored.document)
+    made = plan(job)
+    _copy_old_notes(id_, site)
+    return stored.revision, job, made
 
 
 def _state(job: Job, made: Plan, stored: list[StoredEntry]) -> SaidSite:

@@ -111,21 +111,9 @@ class SiteRecord:
                 )
             ]  # fmt: skip
 
-    def id_of(self, job: str, key: str) -> int | None:
-        """Return the id of the entry of a key; None where there is none."""
-        with self.database.reading() as db:
-            row = db.execute(
-                "select id from site_entry where job_id = ? and key = ?", (job, key)
-            ).fetchone()
-        return None if row is None else int(row["id"])
-
-    def said_under(self, job: str, key: str) -> Mapping[str, Any] | None:
-        """Return what was said under a key; None where nothing was."""
-        with self.database.reading() as db:
-            row = db.execute(
-                "select said from site_entry where job_id = ? and key = ?", (job, key)
-            ).fetchone()
-        return None if row is None else json.loads(row["said"])
+    def under(self, job: str, key: str) -> StoredEntry | None:
+        """Return the entry of a key; None where there is none."""
+        return next((one for one in self.entries(job) if one.key == key), None)
 
     def add(self, job: str, sent: Sent) -> list[StoredEntry]:
         """Keep an entry and return all of the job's. The same key again is the same entry.

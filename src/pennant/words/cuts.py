@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from pennant.core.cuts.cut_list import CutGroup, CutList, Stage, cuts_of
 from pennant.core.cuts.marks import MarkLine, MarkRound, Marks
 from pennant.core.cuts.sheets import sheet_plan
-from pennant.core.cuts.stock import Stock, item_of
+from pennant.core.cuts.stock import Stock
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.tiles import FIELD, tiles_of
@@ -18,7 +18,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.sides import sides_of
 from pennant.core.plan import Plan
-from pennant.core.site.record import Again, Record, SiteEvent, again_of, dealt_otherwise
+from pennant.core.site.record import Again, Record, SiteEvent, again_for, dealt_otherwise
 from pennant.words.chip_sheets import SaidSheets, said_sheets
 from pennant.words.names import KINDS, Names, rows
 
@@ -342,10 +342,7 @@ def said_record(
     ``measured`` is what pieces are cut to whose gap was measured on the wall.
     """
     found = cuts_of(job, made)
-    items = {
-        piece.id: item_of(piece, found.stock.sheet) for piece in made.pieces if piece.of == FIELD
-    }
-    again = again_of(record, events, found.stock.sheet, items)
+    again = again_for(record, events, found.stock.sheet, made.pieces)
     moved = dealt_otherwise(record, found.stock)
     fresh = sum(one.tile is None for one in again) + len(moved)
     boxes, bought = bought_of(job, made)

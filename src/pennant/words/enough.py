@@ -5,7 +5,6 @@ from collections.abc import Sequence
 
 from pennant.core.cuts.cut_list import CutList
 from pennant.core.cuts.sheets import LaidSheet, sheet_plan
-from pennant.core.cuts.stock import item_of
 from pennant.core.days.days import days_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
@@ -14,7 +13,7 @@ from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.site.enough import CUTS_FOR_A_CHANCE, Enough, enough_of
 from pennant.core.site.entries import Entry, NotedBox, NotedCulls, events_of, standing
-from pennant.core.site.record import Record, State, again_of
+from pennant.core.site.record import Record, State, again_for
 from pennant.words.cuts import bought_of
 from pennant.words.dates import Dates
 from pennant.words.done import as_it_goes
@@ -44,10 +43,7 @@ def enough(
             job, sheets.as_stock, parts, of_sheets(record, sheets.laid), (), there, culled
         )
     cut = {piece.id for piece in made.pieces if piece.of == FIELD and piece.kind != "full"}
-    items = {
-        piece.id: item_of(piece, cuts.stock.sheet) for piece in made.pieces if piece.of == FIELD
-    }
-    again = again_of(record, events_of(entries), cuts.stock.sheet, items)
+    again = again_for(record, events_of(entries), cuts.stock.sheet, made.pieces)
     return enough_of(job, cuts.stock, cut, record, again, there, culled)
 
 

@@ -1676,6 +1676,7 @@ export interface components {
         AskedReading: {
             /**
              * Units
+             * @description What a length without a unit is written in.
              * @default mm
              * @enum {string}
              */

@@ -18,6 +18,8 @@ const SAID: Record<Status, string> = {
   conflict: "Changed elsewhere",
 };
 
+const ITEM = "block px-3 py-1.5 data-focus:bg-chalk-pale";
+
 export function JobHeader() {
   const { editor, draft, view, state, status } = useEditor();
   const client = useQueryClient();
@@ -39,6 +41,13 @@ export function JobHeader() {
     },
   });
 
+  const pages: [string, string][] = [
+    ["agree", view.job.agreed ? "Agreed with the client" : "Show to the client, to agree"],
+    ["days", "The days"],
+    ["site", "On the wall"],
+    ["shades", "Boxes and shades"],
+    ["papers", "Papers and files"],
+  ];
   return (
     <header className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-rule border-b bg-paper px-3 py-1.5">
       <Link to="/" className="heading flex items-center gap-1.5" title="All jobs">
@@ -91,66 +100,29 @@ export function JobHeader() {
             anchor="bottom end"
             className="z-20 mt-1 min-w-44 border border-pencil bg-paper py-1 shadow-md"
           >
+            {pages.map(([page, label]) => (
+              <MenuItem key={page}>
+                <Link className={ITEM} to={`/jobs/${editor.id}/${page}`}>
+                  {label}
+                </Link>
+              </MenuItem>
+            ))}
             <MenuItem>
-              <Link
-                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
-                to={`/jobs/${editor.id}/agree`}
-              >
-                {view.job.agreed ? "Agreed with the client" : "Show to the client, to agree"}
-              </Link>
-            </MenuItem>
-            <MenuItem>
-              <Link
-                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
-                to={`/jobs/${editor.id}/days`}
-              >
-                The days
-              </Link>
-            </MenuItem>
-            <MenuItem>
-              <Link
-                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
-                to={`/jobs/${editor.id}/site`}
-              >
-                On the wall
-              </Link>
-            </MenuItem>
-            <MenuItem>
-              <Link
-                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
-                to={`/jobs/${editor.id}/shades`}
-              >
-                Boxes and shades
-              </Link>
-            </MenuItem>
-            <MenuItem>
-              <Link
-                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
-                to={`/jobs/${editor.id}/papers`}
-              >
-                Papers and files
-              </Link>
-            </MenuItem>
-            <MenuItem>
-              <a
-                className="block px-3 py-1.5 data-focus:bg-chalk-pale"
-                href={`/api/jobs/${editor.id}/export`}
-                download
-              >
+              <a className={ITEM} href={`/api/jobs/${editor.id}/export`} download>
                 Export job file
               </a>
             </MenuItem>
             <MenuItem>
               <button
                 type="button"
-                className="block w-full px-3 py-1.5 text-left data-focus:bg-chalk-pale"
+                className={`${ITEM} w-full text-left`}
                 onClick={() => copying.mutate()}
               >
                 Duplicate
               </button>
             </MenuItem>
             <MenuItem>
-              <Link className="block px-3 py-1.5 data-focus:bg-chalk-pale" to="/">
+              <Link className={ITEM} to="/">
                 All jobs
               </Link>
             </MenuItem>

@@ -7,6 +7,7 @@ import { cutsOptions, recordOptions } from "../api/queries";
 import { CutDrawing } from "../drawing/CutDrawing";
 import { useEditor } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
+import { newKey } from "../site/useSite";
 
 type Event = Noted["event"];
 
@@ -188,7 +189,7 @@ function useRecord() {
   const [failed, setFailed] = useState("");
   async function note(piece: string, event: Event) {
     const takes_back = event === "taken back" ? (record?.last[piece] ?? null) : null;
-    const body: Noted = { key: crypto.randomUUID?.() ?? randomKey(), piece, event, takes_back };
+    const body: Noted = { key: newKey(), piece, event, takes_back };
     for (let tries = 0; ; tries += 1) {
       try {
         const kept = await ask<SiteRecord>(
@@ -208,9 +209,4 @@ function useRecord() {
     }
   }
   return { record, note, failed };
-}
-
-/** For a phone that reaches Pennant without encryption, where the browser makes no such ids. */
-function randomKey(): string {
-  return `${Date.now()}-${Math.random()}`;
 }

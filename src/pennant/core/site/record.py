@@ -10,7 +10,8 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
-from pennant.core.cuts.stock import Item, Sheet, Stock, drop_for
+from pennant.core.cuts.stock import Item, Sheet, Stock, drop_for, item_of
+from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.clip import Outline, outline_area
 from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece, bounds
@@ -172,6 +173,18 @@ def dealt_otherwise(record: Record, stock: Stock) -> list[str]:
         if taken:
             found += [piece for piece in pieces if piece not in record.states]
     return found
+
+
+def again_for(
+    record: Record, events: Iterable[SiteEvent], sheet: Sheet, pieces: Iterable[Piece]
+) -> list[Again]:
+    """Return what each broken piece of a plan is cut from again; see `again_of`."""
+    broken = set(record.broken)
+    items = {
+        piece.id: item_of(piece, sheet)
+        for piece in pieces if piece.id in broken and piece.of == FIELD
+    }  # fmt: skip
+    return again_of(record, events, sheet, items)
 
 
 def again_of(

@@ -10,7 +10,6 @@ from typing import Literal
 
 import shapely
 
-from pennant.core.cuts.stock import item_of
 from pennant.core.cuts.tiles import sheet_of
 from pennant.core.document.job import Job
 from pennant.core.document.measures import Along
@@ -33,7 +32,7 @@ from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import Laid, lay
 from pennant.core.site.readings import BoxMoved, Height, Lean, Left, Meant, Reading, meant
-from pennant.core.site.record import Again, Finder, Record, SiteEvent, again_of, spot_of
+from pennant.core.site.record import Again, Finder, Record, SiteEvent, again_for, spot_of
 
 WayKind = Literal["cut", "joints", "next wall", "leans", "as found"]
 FateKind = Literal["fits", "shaved", "lost"]
@@ -319,9 +318,7 @@ def _again(
     lost = tuple(one.now for one in fates if one.fate == "lost")
     if not lost:
         return []
-    sheet = sheet_of(job)
-    items = {piece.id: item_of(piece, sheet) for piece in planned.pieces if piece.id in lost}
-    return again_of(replace(record, broken=lost), events, sheet, items)
+    return again_for(replace(record, broken=lost), events, sheet_of(job), planned.pieces)
 
 
 def fate_of(cut: Piece, now: Piece, within: float) -> Fate:

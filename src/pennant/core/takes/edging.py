@@ -3,7 +3,7 @@
 import math
 from collections.abc import Iterator, Sequence
 
-from pennant.core.cuts.sheets import sheets_of
+from pennant.core.cuts.sheets import SheetPlan
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Courses
 from pennant.core.document.settings import Settings
@@ -30,11 +30,13 @@ WEDGES_EACH = given("wedges a piece", 2, "wedges", "plan")
 
 
 def edging(
-    job: Job, fields: Sequence[Field], pieces: Sequence[Piece], on_counter: int
-) -> Iterator[Quantity]:
+    job: Job, fields: Sequence[Field], pieces: Sequence[Piece], on_counter: int,
+    sheets: SheetPlan | None = None,
+) -> Iterator[Quantity]:  # fmt: skip
     """Yield sealant, trim, spacers, wedges and battens for the fields of the whole kitchen.
 
-    ``on_counter`` is how many pieces stand on the counter, each on wedges of its own.
+    ``on_counter`` is how many pieces stand on the counter, each on wedges of its own. Of chips on
+    ``sheets`` only those stand on spacers.
     """
     settings = job.settings
     products = job.products
@@ -44,7 +46,7 @@ def edging(
     if job.tile.material == "stick-on":
         return
     if job.pattern.joint > max(EPS, job.tile.lugs + EPS):
-        need = step("product", "spacers", "spacers", _spaced(job, pieces),
+        need = step("product", "spacers", "spacers", _spaced(pieces, sheets),
                     _spacers_each(job))  # fmt: skip
         pack = by_sheet(products.spacers, "pack", settings, "spacer_pack")
         yield line("spacers", "setting", packs(need, "bags", pack), product=products.spacers)
@@ -58,12 +60,11 @@ def edging(
         yield from _under_tiles(job, fields, pieces)
 
 
-def _spaced(job: Job, pieces: Sequence[Piece]) -> Working:
+def _spaced(pieces: Sequence[Piece], sheets: SheetPlan | None) -> Working:
     """What stands on spacers: every piece; of chips on a backing, the sheets alone."""
-    sheets = sheets_of(job, pieces)
-    if not sheets:
+    if sheets is None:
         return given("pieces", len(pieces), "pieces", "plan")
-    return given("sheets", len(sheets), "sheets", "plan")
+    return given("sheets", len(sheets.laid), "sheets", "plan")
 
 
 def _spacers_each(job: Job) -> Working:

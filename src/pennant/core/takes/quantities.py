@@ -48,10 +48,11 @@ def quantities_of(
     """
     area = sum(field.area for field in fields)
     hollows = hollows_in_bed(job, fields)
+    sheets = sheet_plan(job, pieces)
     lines = [
-        *_tile_lines(job, pieces, area, thin),
+        *_tile_lines(job, pieces, area, thin, sheets),
         *mixes(job, area, joint_area, len(pieces), hollows),
-        *edging(job, fields, pieces, on_counter), *around(job, fields, pieces, area),
+        *edging(job, fields, pieces, on_counter, sheets), *around(job, fields, pieces, area),
     ]  # fmt: skip
     lines.sort(key=lambda one: GROUPS.index(one.group))
     return tuple(
@@ -69,10 +70,10 @@ def tiles_of(job: Job, pieces: Iterable[Piece], thin: Collection[str]) -> int:
 
 
 def _tile_lines(
-    job: Job, pieces: Sequence[Piece], area: float, thin: Collection[str]
-) -> Iterator[Quantity]:
+    job: Job, pieces: Sequence[Piece], area: float, thin: Collection[str],
+    sheets: SheetPlan | None,
+) -> Iterator[Quantity]:  # fmt: skip
     own = [piece for piece in pieces if piece.of == FIELD]
-    sheets = sheet_plan(job, own)
     if sheets is not None:
         tiles = _sheets(job, sheets)
     else:
