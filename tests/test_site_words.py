@@ -94,8 +94,11 @@ class TestSaid:
             made, (0, NotedBatch(event="mixed", what="adhesive", lot="K4", powder=2.5)),
             (30, NotedPieces(event="set", pieces=course(made, 0))),
         )  # fmt: skip
+        running = said_site(job, made, said, START + 40, {})
+        assert not any("more to come" in line for line in running.paces)
+        said.append(Entry(3, "key-0003", START + 50, NotedBatch(event="used up", what="adhesive")))
         site = said_site(job, made, said, START + 40, {})
-        assert [one.says for one in site.entries][1] == "Adhesive mixed, lot K4, 2.5 kg"
+        assert [one.says for one in site.entries][2] == "Adhesive mixed, lot K4, 2.5 kg"
         assert any("1 batch mixed, 2.5 kg" in line and "more to come" in line
                    for line in site.paces)  # fmt: skip
         assert site.now == moment(START + 40)

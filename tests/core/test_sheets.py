@@ -18,6 +18,7 @@ from pennant.core.cuts.sheets import (
     sheet_shapes,
     sheet_size,
 )
+from pennant.core.days.sections import spread_at_once
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.tile import Tile
@@ -237,6 +238,13 @@ class TestByTheChip:
     def test_half_a_chip_is_not_too_small_though_it_is_under_an_inch(self) -> None:
         job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84 1/2", top="18")
         assert not [f for f in plan(job).findings if f.weight == "never"]
+
+    def test_chips_of_stone_are_nipped_and_a_sheet_is_spread_for_at_once(self) -> None:
+        job = mosaic(("2 3/4", "7/8"), "1/16", (3, 9), HERRINGBONE, length="60", top="30")
+        stone = job.tile.model_copy(update={"material": "stone"})
+        job = job.model_copy(update={"tile": stone})
+        assert {group.tool for group in cuts_of(job, plan(job)).groups} == {"nippers"}
+        assert spread_at_once(job) >= 54
 
     def test_spacers_stand_between_sheets_alone(self) -> None:
         job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84", top="18")

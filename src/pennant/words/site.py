@@ -155,6 +155,7 @@ class _Site:
         self.record = record_of(self.events, made.pieces, job.settings.set_within)
         self.cuts = cuts_of(job, made)
         self.pieces = {piece.id: piece for piece in made.pieces}
+        self.clocks = clocks_of(job, made, entries)
         try:
             self.plan_steps = steps_in(job, made, Dates.of(job.schedule))
         except JobRefused:
@@ -174,7 +175,7 @@ class _Site:
         )  # fmt: skip
 
     def _clocks(self) -> Iterator[SaidClock]:
-        for clock in clocks_of(self.job, self.made, self.entries):
+        for clock in self.clocks:
             name, then = CLOCKS[clock.runs]
             yield SaidClock(
                 entry=clock.entry, runs=clock.runs, name=name, of=self._of(clock),
@@ -262,11 +263,13 @@ class _Site:
         """How many batches were mixed for what is set, and so about how many are still to come."""
         put = sum(p.area for p in self.pieces.values() if self.record.states.get(p.id) == "set")
         left = sum(piece.area for piece in self.pieces.values()) - put
+        # What a batch is good for is known when it is gone.
+        in_the_bucket = any(clock.runs == "pot life" for clock in self.clocks)
         for used in found.used:
             batches = "batch" if used.batches == 1 else "batches"
             says = f"{used.what.capitalize()}: {used.batches} {batches} mixed"
             says += f", {used.powder:g} kg of powder weighed" if used.powder else ""
-            if used.what == "adhesive" and put > 0 and left > 0:
+            if used.what == "adhesive" and put > 0 and left > 0 and not in_the_bucket:
                 more = math.ceil(left / (put / used.batches) - 1e-9)
                 says += f" for {put / MM2_PER_M2:.1f} m²; at that about {more} more to come"
             yield says

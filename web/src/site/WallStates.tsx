@@ -95,8 +95,10 @@ const FILLS: Record<string, string> = {
 const MARKS: Record<string, string> = { "to come": "", cut: "· ", set: "✓ ", broken: "✗ " };
 
 function fits(piece: Piece, text: number): boolean {
-  const wide = piece.box[2] - piece.box[0];
-  return wide > text * 2.6 && piece.box[3] - piece.box[1] > text * 1.1;
+  const [x0, y0, x1, y1] = piece.box;
+  // One that leans has its box's corners beside it.
+  if ((piece.turn ?? 0) % 90 !== 0) return Math.min(piece.width, piece.height) > text * 2.6;
+  return x1 - x0 > text * 2.6 && y1 - y0 > text * 1.1;
 }
 
 function pathOf(piece: Piece): string {

@@ -163,7 +163,8 @@ class _Cutting:
     def _group(self, members: Sequence[tuple[Piece, Marks, Stage, SurfacePlan]]) -> CutGroup:
         piece, marks, stage, surface = members[0]
         tile = self.tiles[piece.of].tile
-        side = max(tile.length, tile.height)
+        # Nippers take a chip of a sheet across its shorter side.
+        side = (min if tile.sheet is not None else max)(tile.length, tile.height)
         tool = tool_for(piece.kind, tile.material, self.job.tools, side)
         if stage != "on the wall" and len(members) >= REPEATS:
             stage = "first"

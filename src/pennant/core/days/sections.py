@@ -10,6 +10,7 @@ from collections import defaultdict
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from pennant.core.cuts.sheets import sheet_size
 from pennant.core.document.job import Job
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
@@ -76,7 +77,9 @@ def spread_at_once(job: Job) -> int:
     if job.products.mat is not None or job.tile.material == "stick-on":
         return MOST_AT_ONCE
     minutes = min(open_time_of(job), batch_life(job) * job.times.slow_start)
-    return max(1, min(math.floor(minutes / 60 * pieces_an_hour(job).value + SLACK), MOST_AT_ONCE))
+    size = sheet_size(job.tile, job.pattern)
+    most = MOST_AT_ONCE * (size.chips if size is not None else 1)
+    return max(1, min(math.floor(minutes / 60 * pieces_an_hour(job).value + SLACK), most))
 
 
 def setting_sections(

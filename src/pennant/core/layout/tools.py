@@ -31,6 +31,9 @@ MINUTES: dict[tuple[Kind, Tool | None], float] = {
     ("both", "snap cutter"): 2.0, ("both", None): 4.0,
     ("angled", "snap cutter"): 1.5, ("angled", None): 3.0,
     ("taper", "snap cutter"): 2.0, ("taper", None): 3.0,
+    ("crosscut", "nippers"): 0.6, ("rip", "nippers"): 0.6, ("both", "nippers"): 1.0,
+    ("angled", "nippers"): 0.6, ("taper", "nippers"): 0.6, ("notch", "nippers"): 1.5,
+    ("curve", "nippers"): 1.5,
     ("notch", None): 6.0, ("curve", None): 10.0, ("hole", None): 8.0,
 }  # fmt: skip
 """Minutes a cut with its marking, once the tool stands ready: for its own tool, else for any."""
