@@ -26,6 +26,15 @@ class TestPapers:
             job.get_by_role("button", name="Make the PDF").click()
         assert Path(made.value.path()).read_bytes().startswith(b"%PDF")
 
+    def test_the_days_that_cannot_be_planned_end_the_binding_with_the_reason(
+        self, job: Page
+    ) -> None:
+        papers(job)
+        broken = '{"says": "Cut sheet", "done": 3, "of": 8}\n{"failed": "no day is worked on"}\n'
+        job.route("**/papers?*", lambda route: route.fulfill(body=broken))
+        job.get_by_role("button", name="Make the PDF").click()
+        expect(job.get_by_role("alert")).to_have_text("✗ PDF: no day is worked on")
+
     def test_a_calendar_without_a_first_day_says_what_is_missing(self, job: Page) -> None:
         papers(job)
         job.get_by_role("button", name="Calendar, iCalendar").click()

@@ -23,7 +23,7 @@ from pennant.files.export import FORMS, NotThere, Wanted, exported, parts_of
 from pennant.files.full_size import ODD, odd_cuts
 from pennant.files.paper_fonts import printable
 from pennant.files.papers import PAPERS, Imprint, Paper
-from pennant.files.papers_pdf import papers_pdf
+from pennant.files.papers_pdf import bound, papers_pdf
 from pennant.words.setting_out import setting_out_on
 
 POINTS_PER_MM = 72 / 25.4
@@ -72,6 +72,13 @@ class TestPapers:
     def test_all_of_them_bound(self, name: str) -> None:
         job = demo(name)
         assert pages(papers_pdf(job, plan(job))) >= 8
+
+    def test_each_paper_is_told_before_it_is_made(self) -> None:
+        job = demo("Sorrel Yard")
+        *told, pdf = bound(job, plan(job), ("list", "cuts"))
+        said = [(one.says, one.done, one.of) for one in told if not isinstance(one, bytes)]
+        assert said == [("Cut sheet", 0, 2), ("Shopping list", 1, 2), ("Binding", 2, 2)]
+        assert pdf == papers_pdf(job, plan(job), ("list", "cuts"))
 
     def test_the_same_papers_each_time(self) -> None:
         job = demo("Sorrel Yard")

@@ -1,8 +1,13 @@
 """Routes for what is taken to the site: lists as CSV, papers, drawings."""
 
+import json
+from base64 import b64encode
+from collections.abc import Iterator
+from dataclasses import asdict
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Response
+from fastapi.responses import StreamingResponse
 
 from pennant.api.kept import Kept, Pictures, Site, download, file_name
 from pennant.api.record_entries import entries_of
@@ -13,7 +18,12 @@ from pennant.files.cuts_csv import cuts_csv
 from pennant.files.export import TYPES, Form, NotThere, Wanted, exported
 from pennant.files.job_json import read_job
 from pennant.files.materials_csv import materials_csv
-from pennant.files.papers import Imprint, Size
+from pennant.files.papers import NOTHING_KEPT, Imprint, Paper, Size
+from pennant.files.papers import Kept as KeptOnSite
+from pennant.files.papers_pdf import bound
+from pennant.store.jobs import StoredJob
+from pennant.store.photographs import Photographs
+from pennant.store.record import SiteRecord
 from pennant.words.cuts import cut_sheet
 
 router = APIRouter(prefix="/api")
@@ -49,15 +59,54 @@ def job_as(
     """
     stored = jobs.get(id_)
     job = read_job(stored.document)
-    imprint = Imprint(f"revision {stored.revision}", stored.changed[:10])
-    entries = entries_of(site.entries(id_)) if form in ("pdf", "csv") else []
-    named = [one.said.name for one in entries if isinstance(one.said, NotedPhotograph)]
-    photographs = {}
-    if form == "pdf":
-        photographs = {name: pictures.get(id_, name).picture for name in named}
-    wanted = Wanted(form, tuple(only or ()), None, size, id_, imprint, tuple(entries), photographs)
+    kept = _kept(id_, site, pictures) if form in ("pdf", "csv") else NOTHING_KEPT
+    wanted = Wanted(
+        form, tuple(only or ()), None, size, id_, _imprint(stored), kept.entries, kept.photographs
+    )
     try:
         made = exported(job, plan(job), wanted)
     except NotThere as error:
         raise JobRefused([Problem(pointer="/only", message=str(error))]) from None
     return download(made, f"{file_name(job)}.{form}", TYPES[form])
+
+
+@router.get("/jobs/{id_}/papers", response_class=StreamingResponse)
+def papers_as_made(
+    id_: str,
+    jobs: Kept,
+    site: Site,
+    pictures: Pictures,
+    only: Annotated[list[Paper], Query(max_length=20)],
+    size: Size | None = None,
+) -> StreamingResponse:
+    """Return each step of binding the papers as a line of JSON, at last the PDF (base64).
+
+    Where it cannot be made to the end, the last line says why.
+    """
+    stored = jobs.get(id_)
+    job = read_job(stored.document)
+    kept = _kept(id_, site, pictures)
+
+    def lines() -> Iterator[str]:
+        try:
+            for step in bound(job, plan(job), only, size, _imprint(stored), kept):
+                if isinstance(step, bytes):
+                    made = {"name": f"{file_name(job)}.pdf", "pdf": b64encode(step).decode()}
+                else:
+                    made = asdict(step)
+                yield json.dumps(made) + "\n"
+        except JobRefused as error:
+            yield json.dumps({"failed": "; ".join(one.message for one in error.problems)}) + "\n"
+
+    return StreamingResponse(lines(), media_type="application/x-ndjson")
+
+
+def _imprint(stored: StoredJob) -> Imprint:
+    return Imprint(f"revision {stored.revision}", stored.changed[:10])
+
+
+def _kept(id_: str, site: SiteRecord, pictures: Photographs) -> KeptOnSite:
+    """The record of a job, and its photographs."""
+    entries = entries_of(site.entries(id_))
+    named = [one.said.name for one in entries if isinstance(one.said, NotedPhotograph)]
+    return KeptOnSite(tuple(entries), {name: pictures.get(id_, name).picture for name in named})

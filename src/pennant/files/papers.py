@@ -45,5 +45,14 @@ class Kept:
     photographs: Mapping[str, bytes] = field(default_factory=dict)
 
 
+@dataclass(frozen=True)
+class Making:
+    """A step of making the papers: what is being made, after how many, of how many papers."""
+
+    says: str
+    done: int
+    of: int
+
+
 NO_IMPRINT = Imprint()
 NOTHING_KEPT = Kept()

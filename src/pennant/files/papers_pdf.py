@@ -40,6 +40,7 @@ from pennant.files.papers import (
     TITLES,
     Imprint,
     Kept,
+    Making,
     Paper,
     Size,
 )
@@ -69,9 +70,24 @@ def papers_pdf(
     imprint: Imprint = NO_IMPRINT,
     kept: Kept = NOTHING_KEPT,
 ) -> bytes:
-    """Return the chosen papers as one PDF; ``size`` is A4 for a job in mm, Letter in inches.
+    """Return the chosen papers as one PDF: what `bound` comes to, with the same arguments."""
+    *_, last = bound(job, plan, only, size, imprint, kept)
+    assert isinstance(last, bytes)
+    return last
 
-    ``kept`` is what the site gave: the record and its photographs, for the hand-over.
+
+def bound(
+    job: Job,
+    plan: Plan,
+    only: Sequence[Paper] = BOUND,
+    size: Size | None = None,
+    imprint: Imprint = NO_IMPRINT,
+    kept: Kept = NOTHING_KEPT,
+) -> Iterator[Making | bytes]:
+    """Yield each step of making the chosen papers as it begins, and at last all as one PDF.
+
+    ``size`` is A4 for a job in mm, Letter in inches. ``kept`` is what the site gave: the record and
+    its photographs, for the hand-over.
 
     Raise `JobRefused` where the days cannot be planned.
     """
@@ -79,9 +95,11 @@ def papers_pdf(
     page = SIZES[size or ("Letter" if job.units == "in" else "A4")]
     binder = _Binder(job, plan, page, kept)
     story: list[Flowable] = []
-    for paper in PAPERS:
-        if paper in only:
-            story += [*([PageBreak()] if story else []), *binder.paper(paper)]
+    chosen = [paper for paper in PAPERS if paper in only]
+    for done, paper in enumerate(chosen):
+        yield Making(TITLES[paper], done, len(chosen))
+        story += [*([PageBreak()] if story else []), *binder.paper(paper)]
+    yield Making("Binding", len(chosen), len(chosen))
     out = io.BytesIO()
     document = SimpleDocTemplate(
         out, pagesize=page, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=MARGIN,
@@ -97,7 +115,7 @@ def papers_pdf(
         canvas.restoreState()
 
     document.build(story, onFirstPage=foot, onLaterPages=foot)
-    return out.getvalue()
+    yield out.getvalue()
 
 
 class _Binder:

@@ -107,6 +107,11 @@ export async function searchRound(
     body: JSON.stringify(job),
     signal,
   });
+  await eachLine(answer, onStep);
+}
+
+/** Calls back for every line of JSON of an answer as it comes; throws a Refusal if it is one. */
+async function eachLine<T>(answer: Response, onLine: (said: T) => void): Promise<void> {
   if (!answer.ok) throw new Refusal((await answer.json()) as ProblemDetails);
   const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader();
   let rest = "";
@@ -114,9 +119,38 @@ export async function searchRound(
     const { value, done } = (await reader?.read()) ?? { value: undefined, done: true };
     const lines = (rest + (value ?? "")).split("\n");
     rest = lines.pop() ?? "";
-    for (const line of lines) if (line) onStep(JSON.parse(line) as BestSoFar);
+    for (const line of lines) if (line) onLine(JSON.parse(line) as T);
     if (done) return;
   }
+}
+
+/** A step of binding papers, and the last: the PDF, or why there is none. */
+interface Bound {
+  says?: string;
+  done?: number;
+  of?: number;
+  name?: string;
+  pdf?: string;
+  failed?: string;
+}
+
+/** Binds papers into a PDF, telling which paper is being made. */
+export async function bindPapers(
+  job: string,
+  only: readonly string[],
+  size: string,
+  onStep: (says: string) => void,
+): Promise<{ name: string; pdf: Blob }> {
+  const query = new URLSearchParams([["size", size], ...only.map((one) => ["only", one])]);
+  let last: Bound = {};
+  await eachLine<Bound>(await fetch(`/api/jobs/${job}/papers?${query}`), (step) => {
+    last = step;
+    if (step.says) onStep(`${step.says} (${step.done} of ${step.of} papers are made)`);
+  });
+  if (last.failed) throw new Error(last.failed);
+  if (!last.pdf) throw new Error("it ended before the PDF was there; try it again");
+  const bytes = Uint8Array.from(atob(last.pdf), (one) => one.charCodeAt(0));
+  return { name: last.name ?? "papers.pdf", pdf: new Blob([bytes], { type: "application/pdf" }) };
 }
 
 /** Keeps the products of a CSV file; a refusal names every line that is wrong. */

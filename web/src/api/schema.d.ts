@@ -848,6 +848,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id_}/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Papers As Made
+         * @description Return each step of binding the papers as a line of JSON, at last the PDF (base64).
+         *
+         *     Where it cannot be made to the end, the last line says why.
+         */
+        get: operations["papers_as_made_api_jobs__id___papers_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id_}/site": {
         parameters: {
             query?: never;
@@ -11805,6 +11827,38 @@ export interface operations {
             path: {
                 id_: string;
                 form: "pdf" | "svg" | "dxf" | "csv" | "ics" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    papers_as_made_api_jobs__id___papers_get: {
+        parameters: {
+            query: {
+                only: ("wall" | "setting-out" | "client" | "cuts" | "list" | "mixing" | "days" | "hand-over" | "pole" | "templates")[];
+                size?: ("A4" | "Letter") | null;
+            };
+            header?: never;
+            path: {
+                id_: string;
             };
             cookie?: never;
         };

@@ -138,23 +138,25 @@ function Thing(props: ThingProps) {
         <Label x={x + width / 2} y={y + place.at} fill={fill}>
           {thing.name}
           {thing.unsettled ? " ?" : ""}
-          {says.slice(-place.sizes).map(([field, before, after], index) => (
-            <tspan
-              key={field}
-              {...(index === 0 || place.stacked ? { x: x + width / 2, dy: LABEL_LINE } : {})}
-              fontSize={14}
-              fontWeight={500}
-            >
-              {index > 0 && !place.stacked && ", "}
-              {before}
-              <Measure
-                pointer={pointer + field}
-                label={field.slice(1)}
-                shown={lengths[pointer + field]?.shown ?? ""}
-                says={after}
-              />
-            </tspan>
-          ))}
+          {says
+            .slice(says.length - Math.min(place.sizes, says.length))
+            .map(([field, before, after], index) => (
+              <tspan
+                key={field}
+                {...(index === 0 || place.stacked ? { x: x + width / 2, dy: LABEL_LINE } : {})}
+                fontSize={14}
+                fontWeight={500}
+              >
+                {index > 0 && !place.stacked && ", "}
+                {before}
+                <Measure
+                  pointer={pointer + field}
+                  label={field.slice(1)}
+                  shown={lengths[pointer + field]?.shown ?? ""}
+                  says={after}
+                />
+              </tspan>
+            ))}
         </Label>
       )}
     </g>

@@ -41,6 +41,10 @@ export function labelPlace(
   if (covered && flag.y + 20 + 2 * LINE < height - 12) {
     return { at: flag.y + 20, stacked: false, sizes: 2, below: flag.y + 20 + LINE + 21 };
   }
+  if (covered && flag.y + 20 < height - 12 - LINE) {
+    // There is room for its name alone; its sizes stand over the drawing and in the notebook.
+    return { at: flag.y + 20, stacked: false, sizes: 0, below: flag.y + 20 + 21 };
+  }
   const sizes = stacked && height <= 120 ? 1 : 2;
   return { at, stacked, sizes, below: at + LINE * (stacked ? sizes : 1) + 21 };
 }

@@ -1,6 +1,7 @@
 /** What can be taken away: papers bound into one PDF, drawings, tables, the calendar, the job. */
 import { useQuery } from "@tanstack/react-query";
 import { Fragment, useState } from "react";
+import { bindPapers } from "../api/client";
 import { papersOptions } from "../api/queries";
 import { useEditor } from "../job/useEditor";
 import { Choices } from "../parts/Choices";
@@ -21,25 +22,42 @@ function useFile() {
         throw new Error(said || problem?.title || `it answered ${answer.status}`);
       }
       const name = answer.headers.get("content-disposition")?.match(/filename="(.+)"/)?.[1];
-      const link = document.createElement("a");
-      link.href = URL.createObjectURL(await answer.blob());
-      link.download = name ?? "pennant";
-      link.click();
-      URL.revokeObjectURL(link.href);
+      handOver(name ?? "pennant", await answer.blob());
     } catch (error) {
-      setFailed(`${what}: ${error instanceof Error ? error.message : String(error)}`);
+      setFailed(`${what}: ${why(error)}`);
     }
     setMaking("");
   }
-  return { making, failed, fetchFile };
+  async function fetchPapers(job: string, only: readonly string[], size: string) {
+    setMaking("PDF");
+    setFailed("");
+    try {
+      const made = await bindPapers(job, only, size, (says) => setMaking(`PDF: ${says}`));
+      handOver(made.name, made.pdf);
+    } catch (error) {
+      setFailed(`PDF: ${why(error)}`);
+    }
+    setMaking("");
+  }
+  return { making, failed, fetchFile, fetchPapers };
 }
+
+function handOver(name: string, file: Blob): void {
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(file);
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+const why = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 export function PapersPage() {
   const { editor, view } = useEditor();
   const { data: papers } = useQuery(papersOptions());
   const [chosen, setChosen] = useState<readonly string[] | null>(null);
   const [size, setSize] = useState<"A4" | "Letter">(view.job.units === "in" ? "Letter" : "A4");
-  const { making, failed, fetchFile } = useFile();
+  const { making, failed, fetchFile, fetchPapers } = useFile();
   const picked = chosen ?? papers?.filter(({ bound }) => bound).map(({ paper }) => paper) ?? [];
   const at = (form: string, only: readonly string[] = []) => {
     const query = new URLSearchParams(only.map((part) => ["only", part]));
@@ -108,7 +126,7 @@ export function PapersPage() {
             type="button"
             className="button button-main max-md:min-h-12"
             disabled={making !== "" || picked.length === 0}
-            onClick={() => void fetchFile(`${at("pdf", picked)}&size=${size}`, "PDF")}
+            onClick={() => void fetchPapers(editor.id, picked, size)}
           >
             Make the PDF
           </button>
