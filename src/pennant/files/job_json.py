@@ -1,5 +1,6 @@
 """The job file: JSON, read strictly and written for people to read."""
 
+import hashlib
 import json
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any, NoReturn, get_args
@@ -71,6 +72,11 @@ def job_of(data: Any) -> Job:
 def write_job(job: Job) -> str:
     """Return the job file, indented, ending in a newline."""
     return job.model_dump_json(indent=2) + "\n"
+
+
+def digest_of(document: str) -> str:
+    """Return what tells a job file's text from every other."""
+    return hashlib.sha256(document.encode()).hexdigest()[:16]
 
 
 def _no_constant(name: str) -> NoReturn:

@@ -141,6 +141,13 @@ class Jobs:
             return [Revision(row["number"], row["label"], row["at"], row["number"] == head)
                     for row in rows]  # fmt: skip
 
+    def documents(self, id_: str) -> dict[int, str]:
+        """Return the text of every revision of a job by its number; raise `JobNotFound`."""
+        with self.database.reading() as db:
+            _load(db, id_)
+            rows = db.execute("select number, document from revision where job_id = ?", (id_,))
+            return {row["number"]: row["document"] for row in rows}
+
     def go_to(self, id_: str, edition: int, number: int) -> StoredJob:
         """Make a revision of a job the present one; raise `JobNotFound` if there is none such."""
         with self.database.writing() as db:

@@ -121,9 +121,13 @@ class SaidStep(Value):
 
 
 class SaidSite(Value):
-    """Where the work stands. ``now`` is the server's time, which clocks are counted from."""
+    """Where the work stands. ``now`` is the server's time, which clocks are counted from.
+
+    ``revision`` is that of the job whose pieces these are.
+    """
 
     now: str
+    revision: int
     record: SaidRecord
     clocks: tuple[SaidClock, ...]
     courses: tuple[SaidCourse, ...]
@@ -137,10 +141,15 @@ class SaidSite(Value):
 
 
 def said_site(
-    job: Job, made: Plan, entries: Sequence[Entry], now: float, doubts: Mapping[int, str]
+    job: Job,
+    made: Plan,
+    entries: Sequence[Entry],
+    now: float,
+    doubts: Mapping[int, str],
+    revision: int = 0,
 ) -> SaidSite:
     """Return where the work stands, from the record; ``doubts`` are of entries' times, by id."""
-    return _Site(job, made, entries, doubts).said(now)
+    return _Site(job, made, entries, doubts).said(now, revision)
 
 
 class _Site:
@@ -161,10 +170,10 @@ class _Site:
         except JobRefused:
             self.plan_steps = []  # the days cannot be planned as they are; all else can be noted
 
-    def said(self, now: float) -> SaidSite:
+    def said(self, now: float, revision: int) -> SaidSite:
         """All of it."""
         return SaidSite.model_construct(
-            now=moment(now), record=said_record(
+            now=moment(now), revision=revision, record=said_record(
                 self.job, self.made, self.record, self.events,
                 measured_sizes(self.job, self.made, self.entries),
             ),
@@ -181,7 +190,7 @@ class _Site:
                 entry=clock.entry, runs=clock.runs, name=name, of=self._of(clock),
                 starts=moment(clock.starts), ends=moment(clock.ends),
                 until=None if clock.until is None else moment(clock.until), then=then,
-                who=_who(clock.source), pieces=clock.pieces,
+                who=who_says(clock.source), pieces=clock.pieces,
             )  # fmt: skip
 
     def _of(self, clock: Clock) -> str:
@@ -305,7 +314,7 @@ def say_paces(job: Job, found: Paces) -> Iterator[str]:
             yield f"Broke, {KINDS[one.kind]}: {one.broke} of {one.made}"
 
 
-def _who(source: str) -> str:
+def who_says(source: str) -> str:
     """Who says how long a clock runs."""
     if source.startswith("sheet: "):
         return f"by the sheet of {source[7:]}"

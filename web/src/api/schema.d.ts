@@ -897,6 +897,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id_}/site-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kit For Site
+         * @description Return all of a job that is needed on site, to be kept where it is used.
+         */
+        get: operations["kit_for_site_api_jobs__id___site_kit_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id_}/refit": {
         parameters: {
             query?: never;
@@ -911,6 +931,28 @@ export interface paths {
          * @description Return what a reading means and the ways to go on from it. Nothing is kept.
          */
         post: operations["refit_to_api_jobs__id___refit_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/refit/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Way
+         * @description Take a way to go on: the job is changed so, and its kit answered.
+         *
+         *     Refused where the job has moved on since the way was shown, or there is no such way.
+         */
+        post: operations["take_way_api_jobs__id___refit_take_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -979,6 +1021,29 @@ export interface paths {
          *     The note is kept before this answers; sent again with the same key it is the same note.
          */
         post: operations["note_on_site_api_jobs__id___record_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id_}/given-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read In
+         * @description Keep the notes of a site file in the record; those that it has already stay one.
+         *
+         *     Each is settled on the revision that the site file was made of, also where the job has been
+         *     planned again since. Refused where the file is of another job.
+         */
+        post: operations["read_in_api_jobs__id___given_back_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3457,6 +3522,48 @@ export interface components {
             pieces: string[];
         };
         /**
+         * GivenBack
+         * @description The notes of a site file. ``digest`` says of which revision of which job it was made.
+         *
+         *     ``made_at`` is when the site file was made, by this machine's clock; ``given_at`` when the notes
+         *     were given back, by the phone's.
+         */
+        GivenBack: {
+            /**
+             * Units
+             * @description What a length without a unit is written in.
+             * @default mm
+             * @enum {string}
+             */
+            units: "in" | "mm";
+            /**
+             * Form
+             * @constant
+             */
+            form: "pennant site notes";
+            /**
+             * Version
+             * @constant
+             */
+            version: 1;
+            /** Name */
+            name: string;
+            /** Digest */
+            digest: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /**
+             * Given At
+             * Format: date-time
+             */
+            given_at: string;
+            /** Notes */
+            notes: components["schemas"]["KeptNote"][];
+        };
+        /**
          * GoTo
          * @description The revision to go to, and the edition that it was asked on.
          */
@@ -4563,6 +4670,23 @@ export interface components {
             value: number | string;
         };
         /**
+         * KeptNote
+         * @description A note as the phone kept it; ``said_at`` by the phone's own clock.
+         */
+        KeptNote: {
+            /** Key */
+            key: string;
+            /** Entry */
+            entry: components["schemas"]["NotedPieces"] | components["schemas"]["NotedBatch"] | components["schemas"]["NotedSection"] | components["schemas"]["NotedStep"] | components["schemas"]["NotedBox"] | components["schemas"]["NotedCulls"] | components["schemas"]["NotedReading"] | components["schemas"]["NotedRefit"] | components["schemas"]["NotedPhotograph"] | components["schemas"]["Remark"] | components["schemas"]["TakenBack"];
+            /**
+             * Said At
+             * Format: date-time
+             */
+            said_at: string;
+            /** Takes Back Key */
+            takes_back_key?: string | null;
+        };
+        /**
          * Kitchen
          * @description The whole survey, worked out. ``laser`` is the laser line's height over the datum.
          */
@@ -4886,6 +5010,16 @@ export interface components {
             join: "inside" | "outside" | "none";
         };
         /**
+         * Named
+         * @description Something that can be chosen, by its name.
+         */
+        Named: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * NewJob
          * @description A new job: blank under this name and unit.
          */
@@ -5019,7 +5153,8 @@ export interface components {
          *
          *     ``said_at`` and ``sent_at`` are by the clock of who noted it, when it was noted and when it is
          *     sent: the server puts it right by its own. ``takes_back`` is the id, or ``takes_back_key`` the
-         *     key, of the entry that a taken-back takes back.
+         *     key, of the entry that a taken-back takes back. ``revision`` is that of the plan it was noted
+         *     on, which may have been planned again since; the present one where none is said.
          */
         NotedEntry: {
             /**
@@ -5041,6 +5176,8 @@ export interface components {
             takes_back?: number | null;
             /** Takes Back Key */
             takes_back_key?: string | null;
+            /** Revision */
+            revision?: number | null;
         };
         /**
          * NotedPhotograph
@@ -5944,6 +6081,19 @@ export interface components {
              */
             depth?: number | null;
         };
+        /**
+         * ReadIn
+         * @description What came of reading notes in: how many were new, and what is odd, in words.
+         */
+        ReadIn: {
+            /** New */
+            new: number;
+            /** Known */
+            known: number;
+            /** Says */
+            says: string[];
+            site: components["schemas"]["SaidSite"];
+        };
         Rect: [
             number,
             number,
@@ -6489,6 +6639,27 @@ export interface components {
             products: components["schemas"]["SaidProduct"][];
         };
         /**
+         * SaidLasting
+         * @description How long a clock runs, in minutes, and what is said of it. ``until``: None is no end.
+         */
+        SaidLasting: {
+            /**
+             * Runs
+             * @enum {string}
+             */
+            runs: "pot life" | "grout life" | "open time" | "first wipe" | "haze" | "polish" | "bed sets" | "grout cures" | "grout dries";
+            /** Minutes */
+            minutes: number;
+            /** Until */
+            until: number | null;
+            /** Name */
+            name: string;
+            /** Then */
+            then: string;
+            /** Who */
+            who: string;
+        };
+        /**
          * SaidLine
          * @description A line of a wall's notebook, as text, with its measures one by one.
          */
@@ -6874,10 +7045,14 @@ export interface components {
         /**
          * SaidSite
          * @description Where the work stands. ``now`` is the server's time, which clocks are counted from.
+         *
+         *     ``revision`` is that of the job whose pieces these are.
          */
         SaidSite: {
             /** Now */
             now: string;
+            /** Revision */
+            revision: number;
             record: components["schemas"]["SaidRecord"];
             /** Clocks */
             clocks: components["schemas"]["SaidClock"][];
@@ -8328,6 +8503,91 @@ export interface components {
             shown: string;
         };
         /**
+         * SiteKit
+         * @description All of a job that is needed on site, of one ``revision``.
+         *
+         *     ``digest`` tells the job from others and from its other revisions, also where no server keeps
+         *     it. ``cards`` are the steps of the days in their order, none where the days have no plan.
+         */
+        SiteKit: {
+            /** Name */
+            name: string;
+            /** Digest */
+            digest: string;
+            /** Revision */
+            revision: number;
+            /** Edition */
+            edition: number;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "in" | "mm";
+            /** Surfaces */
+            surfaces: components["schemas"]["SiteWall"][];
+            /** Walls */
+            walls: components["schemas"]["Named"][];
+            /** Boxes */
+            boxes: components["schemas"]["Named"][];
+            cuts: components["schemas"]["CutSheet"];
+            /** Setting Out */
+            setting_out: components["schemas"]["SaidSettingOut"][];
+            /** Cards */
+            cards: components["schemas"]["SaidCard"][];
+            /** Mixing */
+            mixing: components["schemas"]["MixCard"][];
+            /** Lasting */
+            lasting: components["schemas"]["SaidLasting"][];
+            site: components["schemas"]["SaidSite"];
+        };
+        /**
+         * SitePiece
+         * @description A piece as it is set: where it lies (mm on its wall), its place and its cut in words.
+         *
+         *     ``cut`` is the number of its cut on the cut sheet, None for a whole tile.
+         */
+        SitePiece: {
+            /** Id */
+            id: string;
+            box: components["schemas"]["Rect"];
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][][];
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Turn */
+            turn: number;
+            /** Place */
+            place: string;
+            /** Cut */
+            cut: number | null;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * SiteWall
+         * @description A surface with its pieces; ``frame`` is x0, y0, x1, y1 around all of it, in mm.
+         */
+        SiteWall: {
+            /** Surface */
+            surface: string;
+            /** Name */
+            name: string;
+            /** Frame */
+            frame: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Pieces */
+            pieces: components["schemas"]["SitePiece"][];
+        };
+        /**
          * Start
          * @description Where the pennant is planted, left to right and bottom to top.
          *
@@ -8629,6 +8889,28 @@ export interface components {
              * @enum {string}
              */
             kind: "taken back";
+        };
+        /**
+         * TakenWay
+         * @description A way to go on from a reading that is taken, as it was shown of an edition of the job.
+         */
+        TakenWay: {
+            /**
+             * Units
+             * @description What a length without a unit is written in.
+             * @default mm
+             * @enum {string}
+             */
+            units: "in" | "mm";
+            /** Reading */
+            reading: components["schemas"]["Left"] | components["schemas"]["Height"] | components["schemas"]["Joint"] | components["schemas"]["Lean"] | components["schemas"]["BoxMoved"];
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "cut" | "joints" | "next wall" | "leans" | "as found";
+            /** Edition */
+            edition: number;
         };
         /**
          * ThingWords
@@ -11948,6 +12230,37 @@ export interface operations {
             };
         };
     };
+    kit_for_site_api_jobs__id___site_kit_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteKit"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     refit_to_api_jobs__id___refit_post: {
         parameters: {
             query?: never;
@@ -11970,6 +12283,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SaidRefit"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    take_way_api_jobs__id___refit_take_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenWay"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteKit"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -12100,6 +12448,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SaidRecord"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read_in_api_jobs__id___given_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GivenBack"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadIn"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

@@ -4,13 +4,12 @@ A clock follows from the record and from the data sheets alone, so that it survi
 and a restarted server. It runs from the entry that started it until one that ends it.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from pennant.core.days.facts import Facts
 from pennant.core.days.sections import open_time_of
-from pennant.core.days.step import Wait
 from pennant.core.days.steps import bed_sets, grout_cures, grout_for_sealant
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import reckoning
@@ -45,15 +44,72 @@ class Clock:
     pieces: tuple[str, ...] = ()
 
 
+@dataclass(frozen=True)
+class Lasts:
+    """How long a clock runs (minutes), until when acting helps after its start (None: no end), and
+    who says so.
+    """
+
+    minutes: float
+    source: str
+    until: float | None = None
+
+
+Lasting = Mapping[Runs, Lasts]
+"""How long each clock runs; what has nothing to wait for is not in it."""
+
+
+def lasting_of(job: Job, plan: Plan) -> Lasting:
+    """Return how long each clock of a job runs, by its data sheets, else by the rules."""
+    times, grout, adhesive = job.times, job.products.grout, job.products.adhesive
+    facts = Facts(job, plan)
+    bucket, mixed = pot_life_of(job), by_sheet(grout, "pot_life", job.settings, "grout_life")
+    by_its_sheet = adhesive is not None and adhesive.open_time is not None
+    ready = grout is not None and grout.kind == "ready-mixed"
+    bed, cures, dries = bed_sets(facts), grout_cures(facts), grout_for_sealant(facts)
+    found: dict[Runs, Lasts] = {
+        "pot life": Lasts(bucket.value, bucket.source or ""),
+        "grout life": Lasts(mixed.value, mixed.source or ""),
+        "open time": Lasts(
+            open_time_of(job),
+            f"sheet: {adhesive.name}" if adhesive and by_its_sheet else "times.open_time",
+        ),
+        "first wipe": Lasts(
+            times.ready_wipe_after if ready else times.wipe_after,
+            f"times.{'ready_wipe_after' if ready else 'wipe_after'}",
+        ),
+        "haze": Lasts(times.haze_after, "times.haze_after"),
+        "polish": Lasts(
+            times.polish_after * HOUR, "times.polish_after", times.polish_within * HOUR
+        ),
+        "grout cures": Lasts(cures.minutes, cures.source),
+        "grout dries": Lasts(dries.minutes, dries.source),
+    }
+    if bed is not None:
+        found["bed sets"] = Lasts(bed.minutes, bed.source)
+    return found
+
+
 def clocks_of(job: Job, plan: Plan, entries: Sequence[Entry]) -> list[Clock]:
     """Return the clocks that run, also those that have run out and wait for somebody."""
     kept = standing(entries)
     with reckoning("the clocks"):
-        found = [*_batches(job, kept), *_sections(job, kept), *_cures(job, plan, kept)]
+        lasting = lasting_of(job, plan)
+        found = [*_batches(lasting, kept), *_sections(lasting, kept), *_cures(lasting, kept)]
     return sorted(found, key=lambda clock: (clock.ends, clock.entry))
 
 
-def _batches(job: Job, kept: Sequence[Entry]) -> Iterator[Clock]:
+def _clock(
+    lasting: Lasting, runs: Runs, entry: Entry, begins: float, number: int = 0,
+    pieces: tuple[str, ...] = (),
+) -> Clock:  # fmt: skip
+    lasts = lasting[runs]
+    until = None if lasts.until is None else begins + lasts.until
+    return Clock(runs, entry.key, begins, begins + lasts.minutes, until, lasts.source, number,
+                 pieces)  # fmt: skip
+
+
+def _batches(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
     """A batch runs until it is used up or thrown away, or the next of its kind is mixed."""
     for place, one in enumerate(kept):
         said = one.said
@@ -62,12 +118,7 @@ def _batches(job: Job, kept: Sequence[Entry]) -> Iterator[Clock]:
         later = (other.said for other in kept[place + 1 :])
         if any(_ends_batch(one.key, said, other) for other in later):
             continue
-        if said.what == "grout":
-            life = by_sheet(job.products.grout, "pot_life", job.settings, "grout_life")
-        else:
-            life = pot_life_of(job)
-        runs: Runs = "grout life" if said.what == "grout" else "pot life"
-        yield Clock(runs, one.key, one.minute, one.minute + life.value, None, life.source or "")
+        yield _clock(lasting, "grout life" if said.what == "grout" else "pot life", one, one.minute)
 
 
 def _ends_batch(key: str, batch: NotedBatch, other: object) -> bool:
@@ -76,7 +127,7 @@ def _ends_batch(key: str, batch: NotedBatch, other: object) -> bool:
     return other.event == "mixed" or other.of in (None, key)
 
 
-def _sections(job: Job, kept: Sequence[Entry]) -> Iterator[Clock]:
+def _sections(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
     for place, one in enumerate(kept):
         said = one.said
         if not isinstance(said, NotedSection):
@@ -86,13 +137,9 @@ def _sections(job: Job, kept: Sequence[Entry]) -> Iterator[Clock]:
             left = _not_set(said.pieces, later)
             scraped = any(_goes_on(other, one.key, "scraped off") for other in later)
             if left and not scraped:
-                product = job.products.adhesive
-                by_its_sheet = product is not None and product.open_time is not None
-                source = f"sheet: {product.name}" if product and by_its_sheet else "times.open_time"
-                yield Clock("open time", one.key, one.minute, one.minute + open_time_of(job), None,
-                            source, said.number, left)  # fmt: skip
+                yield _clock(lasting, "open time", one, one.minute, said.number, left)
         elif said.event == "grouted":
-            yield from _wiping(job, one, said, later)
+            yield from _wiping(lasting, one, said, later)
 
 
 def _not_set(pieces: Sequence[str], later: Sequence[Entry]) -> tuple[str, ...]:
@@ -110,51 +157,34 @@ def _goes_on(other: Entry, key: str, *events: str) -> bool:
 
 
 def _wiping(
-    job: Job, grouted: Entry, said: NotedSection, later: Sequence[Entry]
-) -> Iterator[Clock]:  # fmt: skip
+    lasting: Lasting, grouted: Entry, said: NotedSection, later: Sequence[Entry]
+) -> Iterator[Clock]:
     """Wiped, then rid of its haze, then polished: each is due so long after what it follows."""
-    times, product = job.times, job.products.grout
-    ready = product is not None and product.kind == "ready-mixed"
-    field = "ready_wipe_after" if ready else "wipe_after"
-    after = times.ready_wipe_after if ready else times.wipe_after
 
-    def at(*events: str) -> float | None:
-        return next((one.minute for one in later if _goes_on(one, grouted.key, *events)), None)
+    def at(event: str) -> float | None:
+        return next((one.minute for one in later if _goes_on(one, grouted.key, event)), None)
 
-    def clock(runs: Runs, begins: float, minutes: float, until: float | None, who: str) -> Clock:
-        return Clock(runs, grouted.key, begins, begins + minutes, until, who, said.number,
-                     said.pieces)  # fmt: skip
+    def clock(runs: Runs, begins: float) -> Clock:
+        return _clock(lasting, runs, grouted, begins, said.number, said.pieces)
 
-    wiped, hazed, polished = at("wiped"), at("haze off"), at("polished")
-    if polished is not None:
+    wiped, hazed = at("wiped"), at("haze off")
+    if at("polished") is not None:
         return
     if wiped is None and hazed is None:
-        yield clock("first wipe", grouted.minute, after, None, f"times.{field}")
+        yield clock("first wipe", grouted.minute)
         return
     if hazed is None and wiped is not None:
-        yield clock("haze", wiped, times.haze_after, None, "times.haze_after")
-    last = grouted.minute
-    yield clock(
-        "polish",
-        last,
-        times.polish_after * HOUR,
-        last + times.polish_within * HOUR,
-        "times.polish_after",
-    )
+        yield clock("haze", wiped)
+    yield clock("polish", grouted.minute)
 
 
-def _cures(job: Job, plan: Plan, kept: Sequence[Entry]) -> Iterator[Clock]:
+def _cures(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
     """The bed sets from the last piece set on; grout cures from the last section on."""
-    facts = Facts(job, plan)
     grouted = [one for one in kept if isinstance(one.said, NotedSection)
                and one.said.event == "grouted"]  # fmt: skip
     put = [one for one in kept if isinstance(one.said, NotedPieces) and one.said.event == "set"]
-    if put and not grouted and (bed := bed_sets(facts)) is not None:
-        yield _cure("bed sets", put[-1], bed)
+    if put and not grouted and "bed sets" in lasting:
+        yield _clock(lasting, "bed sets", put[-1], put[-1].minute)
     if grouted:
-        yield _cure("grout cures", grouted[-1], grout_cures(facts))
-        yield _cure("grout dries", grouted[-1], grout_for_sealant(facts))
-
-
-def _cure(runs: Runs, entry: Entry, wait: Wait) -> Clock:
-    return Clock(runs, entry.key, entry.minute, entry.minute + wait.minutes, None, wait.source)
+        yield _clock(lasting, "grout cures", grouted[-1], grouted[-1].minute)
+        yield _clock(lasting, "grout dries", grouted[-1], grouted[-1].minute)

@@ -1,0 +1,132 @@
+"""What a site file gave back: notes that were kept on a phone without a server, read in."""
+
+from datetime import datetime
+from typing import Literal
+
+from fastapi import APIRouter
+from pydantic import BaseModel, ConfigDict, Field
+
+from pennant.api.kept import Kept, Site
+from pennant.api.noting import (
+    OFF_BY,
+    InUnits,
+    NotedEntry,
+    Noting,
+    clock_of,
+    opened,
+    put_right,
+    site_state,
+)
+from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.site.entries import Key, Said, TakenBack
+from pennant.files.job_json import digest_of
+from pennant.store.jobs import Jobs, StoredJob
+from pennant.store.record import KeyTaken, Sent
+from pennant.words.moments import minute_of, moment
+from pennant.words.site import SaidSite
+
+router = APIRouter(prefix="/api/jobs")
+
+MOST_NOTES = 5_000
+
+
+class KeptNote(BaseModel):
+    """A note as the phone kept it; ``said_at`` by the phone's own clock."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    key: Key
+    entry: Said
+    said_at: datetime
+    takes_back_key: Key | None = None
+
+
+class GivenBack(InUnits):
+    """The notes of a site file. ``digest`` says of which revision of which job it was made.
+
+    ``made_at`` is when the site file was made, by this machine's clock; ``given_at`` when the notes
+    were given back, by the phone's.
+    """
+
+    form: Literal["pennant site notes"]
+    version: Literal[1]
+    name: str = Field(max_length=400)
+    digest: str = Field(pattern=r"^[0-9a-f]{16}$")
+    made_at: datetime
+    given_at: datetime
+    notes: tuple[KeptNote, ...] = Field(max_length=MOST_NOTES)
+
+
+class ReadIn(BaseModel):
+    """What came of reading notes in: how many were new, and what is odd, in words."""
+
+    new: int
+    known: int
+    says: tuple[str, ...]
+    site: SaidSite
+
+
+@router.post("/{id_}/given-back")
+def read_in(id_: str, given: GivenBack, jobs: Kept, site: Site) -> ReadIn:
+    """Keep the notes of a site file in the record; those that it has already stay one.
+
+    Each is settled on the revision that the site file was made of, also where the job has been
+    planned again since. Refused where the file is of another job.
+    """
+    stored, job, made = opened(id_, jobs, site)
+    revision = _revision_of(given, stored, jobs)
+    noting = Noting(id_, jobs, site, stored, job, made)
+    before = site.entries(id_)
+    known, told = {one.key for one in before}, []
+    kept = before
+    for note in given.notes:
+        back = noting.id_under(note.takes_back_key) if note.takes_back_key else None
+        if isinstance(note.entry, TakenBack) and back is None:
+            continue  # what it takes back never came, or was dropped with it
+        said_at, clock = _time_of(note, given)
+        sent = Sent(
+            key=note.key, said=note.entry.model_dump(mode="json"), revision=revision,
+            was=noting.as_they_were(note.entry, revision), said_at=said_at, takes_back=back,
+            clock=clock,
+        )  # fmt: skip
+        try:
+            kept = site.add(id_, sent)
+        except KeyTaken as error:
+            told.append(f"left out: {error}")
+    new = len({one.key for one in kept} - known)
+    if revision != stored.revision:
+        told.append(
+            "the job has been planned again since the site file was made: what lies where it lay "
+            "counts, the rest is told apart in the record"
+        )
+    return ReadIn(
+        new=new, known=len(given.notes) - new, says=tuple(told),
+        site=site_state(stored, job, made, kept),
+    )  # fmt: skip
+
+
+def _revision_of(given: GivenBack, stored: StoredJob, jobs: Jobs) -> int:
+    """The revision that a site file was made of."""
+    if digest_of(stored.document) == given.digest:
+        return stored.revision
+    for number, document in jobs.documents(stored.id).items():
+        if digest_of(document) == given.digest:
+            return number
+    message = f"are of the job {given.name!r}, in a state that this job never had; open that job"
+    raise JobRefused([Problem(pointer="/digest", message=message)])
+
+
+def _time_of(note: KeptNote, given: GivenBack) -> tuple[str | None, str | None]:
+    """When it was noted, by this machine's clock, and what the phone's had where that is off.
+
+    Between giving back and reading in hours may pass, of which nothing is known; so the phone's
+    clock counts while it can be right: after the file was made, and not to come.
+    """
+    noted = NotedEntry(key=note.key, entry=note.entry, said_at=note.said_at, sent_at=given.given_at)
+    by_sending = put_right(noted)
+    said = minute_of(note.said_at.isoformat())
+    latest = minute_of(by_sending) if by_sending else None
+    early = said < minute_of(given.made_at.isoformat()) - OFF_BY
+    if latest is None or early or said > latest + OFF_BY:
+        return by_sending, clock_of(noted)
+    return moment(said), note.said_at.isoformat()

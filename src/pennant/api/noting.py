@@ -1,0 +1,197 @@
+"""Opening a job's record, and making what was noted ready to be kept in it."""
+
+from collections.abc import Mapping
+from datetime import UTC, datetime
+from typing import Any, Self
+
+from pydantic import (
+    BaseModel,
+    ConfigDict,
+    Field,
+    ModelWrapValidatorHandler,
+    model_validator,
+)
+
+from pennant.api.record_entries import as_it_was, as_they_were, entries_of
+from pennant.core.cuts.cut_list import CutList, cuts_of
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import Units
+from pennant.core.document.refusal import JobRefused, reckoning
+from pennant.core.document.values import reading_in
+from pennant.core.plan import Plan, plan
+from pennant.core.site.entries import Key, NotedPieces, Said
+from pennant.files.job_json import NotAJobFile, digest_of, read_job
+from pennant.store.jobs import Jobs, StoredJob
+from pennant.store.record import AsItWas, OldNote, SiteRecord, StoredEntry
+from pennant.words.moments import minute_of, moment
+from pennant.words.site import SaidSite, said_site
+from pennant.words.site_kit import Edition, SiteKit, site_kit
+
+OFF_BY = 5.0
+"""Minutes: a phone's clock that is further off than this is told."""
+LONGEST_AWAY = 60 * 24 * 60.0
+"""Minutes: 60 days; what is said to have been noted longer ago is held for a slip of the clock."""
+
+
+def units_sent(data: object) -> Units:
+    """Return the units that lengths without one were sent in: millimetres where none are said."""
+    return "in" if isinstance(data, Mapping) and data.get("units") == "in" else "mm"
+
+
+class InUnits(BaseModel):
+    """What is sent with the units that its lengths are written in."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    units: Units = Field(default="mm", description="What a length without a unit is written in.")
+
+    @model_validator(mode="wrap")
+    @classmethod
+    def _read_in_units(cls, data: Any, handler: ModelWrapValidatorHandler[Self]) -> Self:
+        with reading_in(units_sent(data)):
+            return handler(data)
+
+
+class NotedEntry(InUnits):
+    """Something noted on site. ``key`` is made by who notes it, one for each entry.
+
+    ``said_at`` and ``sent_at`` are by the clock of who noted it, when it was noted and when it is
+    sent: the server puts it right by its own. ``takes_back`` is the id, or ``takes_back_key`` the
+    key, of the entry that a taken-back takes back. ``revision`` is that of the plan it was noted
+    on, which may have been planned again since; the present one where none is said.
+    """
+
+    key: Key
+    entry: Said
+    said_at: datetime | None = None
+    sent_at: datetime | None = None
+    takes_back: int | None = Field(default=None, ge=1, le=2**62)
+    takes_back_key: Key | None = None
+    revision: int | None = Field(default=None, ge=1, le=2**62)
+
+
+def opened(id_: str, jobs: Jobs, site: SiteRecord) -> tuple[StoredJob, Job, Plan]:
+    """Return a job as it is kept, read, and its plan; older notes are copied over first."""
+    stored = jobs.get(id_)
+    job = read_job(stored.document)
+    made = plan(job)
+    _copy_old_notes(id_, site)
+    return stored, job, made
+
+
+def site_state(stored: StoredJob, job: Job, made: Plan, kept: list[StoredEntry]) -> SaidSite:
+    """Return where the work stands by the entries of its record."""
+    with reckoning("the record"):
+        return said_site(job, made, entries_of(kept), _now(), _doubts(kept), stored.revision)
+
+
+def _now() -> float:
+    return datetime.now(UTC).timestamp() / 60
+
+
+def _doubts(kept: list[StoredEntry]) -> dict[int, str]:
+    return {one.id: doubt for one in kept if (doubt := doubt_of(one))}
+
+
+def opened_kit(id_: str, jobs: Jobs, site: SiteRecord) -> tuple[Job, SiteKit]:
+    """Return a job and its kit as they stand."""
+    stored, job, made = opened(id_, jobs, site)
+    of = Edition(
+        digest=digest_of(stored.document), revision=stored.revision, edition=stored.edition
+    )
+    kept = site.entries(id_)
+    return job, site_kit(job, made, of, entries_of(kept), _now(), _doubts(kept))
+
+
+class Noting:
+    """Makes entries ready to be kept, each on the plan of the revision that it was noted on."""
+
+    def __init__(
+        self, id_: str, jobs: Jobs, site: SiteRecord, stored: StoredJob, job: Job, made: Plan
+    ) -> None:
+        self.id, self.jobs, self.site = id_, jobs, site
+        self.plans: dict[int, tuple[Job, Plan] | None] = {stored.revision: (job, made)}
+        self.documents: dict[int, str] | None = None
+
+    def as_they_were(self, entry: Said, revision: int) -> tuple[AsItWas, ...]:
+        """Return an entry's pieces as that revision had them; unknown where it has no plan."""
+        if not isinstance(entry, NotedPieces):
+            return ()
+        if revision not in self.plans:
+            self.plans[revision] = self._planned(revision)
+        found = self.plans[revision]
+        if found is None:
+            return tuple(AsItWas(None, None) for _ in entry.pieces)
+        return as_they_were(*found, entry)
+
+    def _planned(self, revision: int) -> tuple[Job, Plan] | None:
+        if self.documents is None:
+            self.documents = self.jobs.documents(self.id)
+        try:
+            job = read_job(self.documents.get(revision, ""))
+            return job, plan(job)
+        except (JobRefused, NotAJobFile):
+            return None
+
+    def id_under(self, key: str) -> int | None:
+        """Return the id of the entry that was sent under a key, if there is one."""
+        found = self.site.under(self.id, key)
+        return found.id if found else None
+
+
+def put_right(noted: NotedEntry) -> str | None:
+    """Return when it was noted, by the server's clock: now less what passed since on the phone's.
+
+    None where the phone's clock cannot be right.
+    """
+    if noted.said_at is None or noted.sent_at is None:
+        return None
+    passed = minute_of(noted.sent_at.isoformat()) - minute_of(noted.said_at.isoformat())
+    if not 0 <= passed <= LONGEST_AWAY:
+        return None
+    return moment(_now() - passed)
+
+
+def clock_of(noted: NotedEntry) -> str | None:
+    """Return when it was noted and sent, as the clock of who noted it had it."""
+    if noted.said_at is None:
+        return None
+    sent = noted.sent_at.isoformat() if noted.sent_at else ""
+    return f"{noted.said_at.isoformat()} {sent}".strip()
+
+
+def doubt_of(stored: StoredEntry) -> str:
+    """Return what is odd about the time of an entry, by the clocks of phone and server."""
+    if not stored.clock:
+        return ""
+    said_at, _, sent_at = stored.clock.partition(" ")
+    if not sent_at:
+        return ""
+    if stored.said_at is None:
+        return f"noted at {said_at} by a clock that cannot be right; the time it was kept counts"
+    off = minute_of(sent_at) - minute_of(stored.at)
+    if abs(off) <= OFF_BY:
+        return ""
+    way = "fast" if off > 0 else "slow"
+    much = f"{abs(off):.0f} min" if abs(off) < 120 else f"{abs(off) / 60:.0f} h"
+    return f"noted by a clock that is {much} {way}; its time is put right"
+
+
+def _copy_old_notes(id_: str, site: SiteRecord) -> None:
+    """Copy what was noted in the older form, each with the piece as its own revision had it."""
+    if not (old := site.old_notes(id_)):
+        return
+    plans: dict[int, tuple[Plan, CutList] | None] = {}
+
+    def was(note: OldNote) -> AsItWas:
+        if note.revision not in plans:
+            try:
+                job = read_job(note.document)
+                made = plan(job)
+                plans[note.revision] = (made, cuts_of(job, made))
+            except (JobRefused, NotAJobFile):
+                plans[note.revision] = None
+        found = plans[note.revision]
+        return as_it_was(*found, note.piece) if found else AsItWas(None, None)
+
+    site.copy_old(id_, old, was)

@@ -1,0 +1,181 @@
+"""What is taken to the site: the pieces and their places, cuts, lines, steps and clocks of a job.
+
+With it a phone shows all that is needed there, and keeps the record, while no server is in reach.
+"""
+
+from collections.abc import Iterator, Mapping, Sequence
+
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import Units
+from pennant.core.document.refusal import JobRefused
+from pennant.core.document.tiles import tiles_of
+from pennant.core.document.values import Value
+from pennant.core.geometry.clip import Outline
+from pennant.core.geometry.rect import Rect
+from pennant.core.layout.pieces import Piece
+from pennant.core.plan import Plan
+from pennant.core.site.clocks import Runs, lasting_of
+from pennant.core.site.entries import Entry
+from pennant.words.cuts import CutSheet, cut_sheet
+from pennant.words.days import said_days
+from pennant.words.days_values import SaidCard
+from pennant.words.names import Names
+from pennant.words.quantities import MixCard, mix_cards
+from pennant.words.setting_out import SaidSettingOut, said_setting_out
+from pennant.words.site import CLOCKS, SaidSite, said_site, who_says
+
+BOXES = ("outlet", "switch")
+
+
+class SitePiece(Value):
+    """A piece as it is set: where it lies (mm on its wall), its place and its cut in words.
+
+    ``cut`` is the number of its cut on the cut sheet, None for a whole tile.
+    """
+
+    id: str
+    box: Rect
+    outline: Outline
+    width: float
+    height: float
+    turn: float
+    place: str
+    cut: int | None
+    colour: str
+
+
+class SiteWall(Value):
+    """A surface with its pieces; ``frame`` is x0, y0, x1, y1 around all of it, in mm."""
+
+    surface: str
+    name: str
+    frame: tuple[float, float, float, float]
+    pieces: tuple[SitePiece, ...]
+
+
+class Named(Value):
+    """Something that can be chosen, by its name."""
+
+    id: str
+    name: str
+
+
+class SaidLasting(Value):
+    """How long a clock runs, in minutes, and what is said of it. ``until``: None is no end."""
+
+    runs: Runs
+    minutes: float
+    until: float | None
+    name: str
+    then: str
+    who: str
+
+
+class SiteKit(Value):
+    """All of a job that is needed on site, of one ``revision``.
+
+    ``digest`` tells the job from others and from its other revisions, also where no server keeps
+    it. ``cards`` are the steps of the days in their order, none where the days have no plan.
+    """
+
+    name: str
+    digest: str
+    revision: int
+    edition: int
+    units: Units
+    surfaces: tuple[SiteWall, ...]
+    walls: tuple[Named, ...]
+    boxes: tuple[Named, ...]
+    cuts: CutSheet
+    setting_out: tuple[SaidSettingOut, ...]
+    cards: tuple[SaidCard, ...]
+    mixing: tuple[MixCard, ...]
+    lasting: tuple[SaidLasting, ...]
+    site: SaidSite
+
+
+class Edition(Value):
+    """Which state of a job a kit is of."""
+
+    digest: str
+    revision: int = 0
+    edition: int = 0
+
+
+def site_kit(
+    job: Job,
+    made: Plan,
+    of: Edition,
+    entries: Sequence[Entry] = (),
+    now: float = 0.0,
+    doubts: Mapping[int, str] | None = None,
+) -> SiteKit:
+    """Return the kit of a job; ``now`` in minutes, ``doubts`` of entries' times by their ids."""
+    sheet = cut_sheet(job, made)
+    names = Names(made.kitchen)
+    cut_of = {piece: cut.number for cut in sheet.cuts for piece in cut.pieces}
+    return SiteKit.model_construct(
+        name=job.name, digest=of.digest, revision=of.revision, edition=of.edition,
+        units=job.units, surfaces=tuple(_surfaces(job, made, names, cut_of)),
+        walls=tuple(Named(id=one.id, name=names.thing(one.id)) for one in job.walls),
+        boxes=tuple(
+            Named(id=thing.id, name=thing.name)
+            for surface in made.kitchen.surfaces for thing in surface.things
+            if thing.kind in BOXES
+        ),
+        cuts=sheet, setting_out=tuple(said_setting_out(job, made)),
+        cards=tuple(_cards(job, made)), mixing=tuple(mix_cards(job, made)),
+        lasting=tuple(_lasting(job, made)),
+        site=said_site(job, made, entries, now, doubts or {}, of.revision),
+    )  # fmt: skip
+
+
+def _surfaces(job: Job, made: Plan, names: Names, cut_of: Mapping[str, int]) -> Iterator[SiteWall]:
+    tiles = tiles_of(job)
+    for surface in made.surfaces:
+        by_course: dict[int, list[Piece]] = {}
+        for piece in sorted(surface.pieces, key=lambda one: one.box.x0):
+            by_course.setdefault(piece.course, []).append(piece)
+        places = {
+            piece.id: f"course {course + 1}, {_ordinal(nth)} of {len(row)} from the left"
+            for course, row in by_course.items() for nth, piece in enumerate(row, 1)
+        }  # fmt: skip
+        yield SiteWall.model_construct(
+            surface=surface.surface, name=names.thing(surface.surface), frame=surface.frame,
+            pieces=tuple(
+                SitePiece.model_construct(
+                    id=piece.id, box=piece.box, outline=piece.outline, width=piece.width,
+                    height=piece.height, turn=piece.turn, place=places[piece.id],
+                    cut=cut_of.get(piece.id), colour=tiles[piece.of].tile.colour,
+                )
+                for piece in surface.pieces
+            ),
+        )  # fmt: skip
+
+
+def _ordinal(number: int) -> str:
+    """Say a place in a row.
+
+    >>> [_ordinal(number) for number in (1, 2, 3, 4, 11, 12, 21, 22)]
+    ['1st', '2nd', '3rd', '4th', '11th', '12th', '21st', '22nd']
+    """
+    teens = number % 100 in (11, 12, 13)
+    return f"{number}{'th' if teens else {1: 'st', 2: 'nd', 3: 'rd'}.get(number % 10, 'th')}"
+
+
+def _cards(job: Job, made: Plan) -> Iterator[SaidCard]:
+    try:
+        days = said_days(job, made).days
+    except JobRefused:
+        return  # the days cannot be planned as they are; all else can be used
+    for day in days:
+        yield from day.cards
+
+
+def _lasting(job: Job, made: Plan) -> Iterator[SaidLasting]:
+    for runs, lasts in lasting_of(job, made).items():
+        name, then = CLOCKS[runs]
+        yield SaidLasting(
+            runs=runs, minutes=lasts.minutes, until=lasts.until, name=name, then=then,
+            who=who_says(lasts.source),
+        )  # fmt: skip
