@@ -71,14 +71,7 @@ createRoot(root).render(
                   </JobPage>
                 }
               />
-              <Route
-                path="/jobs/:id/site"
-                element={
-                  <JobPage>
-                    <SitePage />
-                  </JobPage>
-                }
-              />
+              <Route path="/jobs/:id/site" element={<SitePage />} />
               <Route
                 path="/jobs/:id/shades"
                 element={
@@ -95,14 +88,7 @@ createRoot(root).render(
                   </JobPage>
                 }
               />
-              <Route
-                path="/jobs/:id/saw"
-                element={
-                  <JobPage>
-                    <SawPage />
-                  </JobPage>
-                }
-              />
+              <Route path="/jobs/:id/saw" element={<SawPage />} />
               <Route
                 path="/jobs/:id/materials"
                 element={

@@ -8,7 +8,7 @@ from fastapi import FastAPI
 from fastapi.responses import FileResponse
 from fastapi.staticfiles import StaticFiles
 
-from pennant.api import given_back, jobs, meter, on_site, problems, reckon, shelf, site
+from pennant.api import given_back, here, jobs, meter, on_site, problems, reckon, shelf, site
 from pennant.api.guard import HOSTS, Guard
 from pennant.api.keeping import OverviewFiller
 from pennant.api.searches import Searches
@@ -61,7 +61,7 @@ def make_app(
     app.state.products = ProductShelf(database)
     app.state.meter_port = meter_port
     app.state.supplier_port = supplier_port
-    for part in (reckon, jobs, site, on_site, given_back, shelf, meter):
+    for part in (here, reckon, jobs, site, on_site, given_back, shelf, meter):
         app.include_router(part.router)
     app.include_router(on_site.own_router)
     problems.install(app)

@@ -1,10 +1,11 @@
 """What a site file gave back: notes that were kept on a phone without a server, read in."""
 
+import json
 from datetime import datetime
-from typing import Literal
+from typing import Any, Literal
 
 from fastapi import APIRouter
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 
 from pennant.api.kept import Kept, Site
 from pennant.api.noting import (
@@ -17,8 +18,10 @@ from pennant.api.noting import (
     put_right,
     site_state,
 )
+from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, Problem
-from pennant.core.site.entries import Key, Said, TakenBack
+from pennant.core.document.values import reading_in
+from pennant.core.site.entries import Key, Remark, Said, TakenBack
 from pennant.files.job_json import digest_of
 from pennant.store.jobs import Jobs, StoredJob
 from pennant.store.record import KeyTaken, Sent
@@ -28,15 +31,19 @@ from pennant.words.site import SaidSite
 router = APIRouter(prefix="/api/jobs")
 
 MOST_NOTES = 5_000
+LONGEST_REMARK = 400
 
 
 class KeptNote(BaseModel):
-    """A note as the phone kept it; ``said_at`` by the phone's own clock."""
+    """A note as the phone kept it; ``said_at`` by the phone's own clock.
+
+    The entry is read by itself: one that cannot be read is kept in words, and the others as notes.
+    """
 
     model_config = ConfigDict(extra="forbid")
 
     key: Key
-    entry: Said
+    entry: dict[str, Any]
     said_at: datetime
     takes_back_key: Key | None = None
 
@@ -81,12 +88,13 @@ def read_in(id_: str, given: GivenBack, jobs: Kept, site: Site) -> ReadIn:
     kept = before
     for note in given.notes:
         back = noting.id_under(note.takes_back_key) if note.takes_back_key else None
-        if isinstance(note.entry, TakenBack) and back is None:
+        entry = _read(note.entry, given.units)
+        if isinstance(entry, TakenBack) and back is None:
             continue  # what it takes back never came, or was dropped with it
-        said_at, clock = _time_of(note, given)
+        said_at, clock = _time_of(note, entry, given)
         sent = Sent(
-            key=note.key, said=note.entry.model_dump(mode="json"), revision=revision,
-            was=noting.as_they_were(note.entry, revision), said_at=said_at, takes_back=back,
+            key=note.key, said=entry.model_dump(mode="json"), revision=revision,
+            was=noting.as_they_were(entry, revision), said_at=said_at, takes_back=back,
             clock=clock,
         )  # fmt: skip
         try:
@@ -105,6 +113,19 @@ def read_in(id_: str, given: GivenBack, jobs: Kept, site: Site) -> ReadIn:
     )  # fmt: skip
 
 
+_ENTRY: TypeAdapter[Said] = TypeAdapter(Said)
+
+
+def _read(entry: dict[str, Any], units: Units) -> Said:
+    """An entry as it was meant; in words where it cannot be read, so that nothing is lost."""
+    try:
+        with reading_in(units):
+            return _ENTRY.validate_python(entry)
+    except ValidationError:
+        words = json.dumps(entry, ensure_ascii=False)
+        return Remark(words=f"Could not be read: {words}"[:LONGEST_REMARK])
+
+
 def _revision_of(given: GivenBack, stored: StoredJob, jobs: Jobs) -> int:
     """The revision that a site file was made of."""
     if digest_of(stored.document) == given.digest:
@@ -116,13 +137,13 @@ def _revision_of(given: GivenBack, stored: StoredJob, jobs: Jobs) -> int:
     raise JobRefused([Problem(pointer="/digest", message=message)])
 
 
-def _time_of(note: KeptNote, given: GivenBack) -> tuple[str | None, str | None]:
+def _time_of(note: KeptNote, entry: Said, given: GivenBack) -> tuple[str | None, str | None]:
     """When it was noted, by this machine's clock, and what the phone's had where that is off.
 
     Between giving back and reading in hours may pass, of which nothing is known; so the phone's
     clock counts while it can be right: after the file was made, and not to come.
     """
-    noted = NotedEntry(key=note.key, entry=note.entry, said_at=note.said_at, sent_at=given.given_at)
+    noted = NotedEntry(key=note.key, entry=entry, said_at=note.said_at, sent_at=given.given_at)
     by_sending = put_right(noted)
     said = minute_of(note.said_at.isoformat())
     latest = minute_of(by_sending) if by_sending else None

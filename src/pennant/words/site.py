@@ -17,13 +17,15 @@ from pennant.core.site.done import done_steps
 from pennant.core.site.entries import (
     Entry,
     NotedPhotograph,
+    NotedPieces,
     NotedSection,
+    Said,
     TakenBack,
     events_of,
     standing,
 )
 from pennant.core.site.paces import Paces, paces_of
-from pennant.core.site.record import record_of
+from pennant.core.site.record import Finder, record_of
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.core.takes.quantity import MM2_PER_M2
 from pennant.words.cuts import SaidRecord, said_record
@@ -65,7 +67,7 @@ CLOCKS: dict[Runs, tuple[str, str]] = {
 
 
 class SaidClock(Value):
-    """A clock. Times are ISO 8601, UTC; ``then`` is what is done when it has run out."""
+    """A clock. Times are ISO 8601, UTC; ``next`` is what is done when it has run out."""
 
     entry: str
     runs: Runs
@@ -74,7 +76,7 @@ class SaidClock(Value):
     starts: str
     ends: str
     until: str | None
-    then: str
+    next: str
     who: str
     pieces: tuple[str, ...]
 
@@ -112,6 +114,18 @@ class SaidEntry(Value):
     photograph: str
 
 
+class StandingNote(Value):
+    """An entry that is not taken back, as data, its pieces by their codes in today's plan.
+
+    With these, and with how long clocks run, what was noted since can be settled where no server
+    is in reach. ``at`` is by the server's clock.
+    """
+
+    key: str
+    at: str
+    entry: Said
+
+
 class SaidStep(Value):
     """A step of the days that can be noted as done."""
 
@@ -138,6 +152,7 @@ class SaidSite(Value):
     enough: SaidEnough
     paces: tuple[str, ...]
     steps: tuple[SaidStep, ...]
+    standing: tuple[StandingNote, ...]
 
 
 def said_site(
@@ -181,6 +196,7 @@ class _Site:
             sections=tuple(self._sections()), grouting=tuple(self._grouting()),
             cards=tuple(mix_cards(self.job, self.made)), entries=tuple(self._entries()),
             enough=self._enough(), paces=tuple(self._paces()), steps=tuple(self._steps()),
+            standing=tuple(self._standing()),
         )  # fmt: skip
 
     def _clocks(self) -> Iterator[SaidClock]:
@@ -189,7 +205,7 @@ class _Site:
             yield SaidClock(
                 entry=clock.entry, runs=clock.runs, name=name, of=self._of(clock),
                 starts=moment(clock.starts), ends=moment(clock.ends),
-                until=None if clock.until is None else moment(clock.until), then=then,
+                until=None if clock.until is None else moment(clock.until), next=then,
                 who=who_says(clock.source), pieces=clock.pieces,
             )  # fmt: skip
 
@@ -256,6 +272,17 @@ class _Site:
                 doubt=self.doubts.get(one.id, ""),
                 photograph=said.name if isinstance(said, NotedPhotograph) else "",
             )  # fmt: skip
+
+    def _standing(self) -> Iterator[StandingNote]:
+        find = Finder(self.made.pieces, self.job.settings.set_within)
+        for one in standing(self.entries):
+            said = one.said
+            if isinstance(said, NotedPieces):
+                found = tuple(filter(None, map(find.piece, one.about)))
+                if not found:
+                    continue
+                said = said.model_copy(update={"pieces": found})
+            yield StandingNote.model_construct(key=one.key, at=moment(one.minute), entry=said)
 
     def _enough(self) -> SaidEnough:
         found = enough(self.job, self.made, self.cuts, self.record, self.entries)

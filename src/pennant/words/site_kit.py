@@ -67,7 +67,7 @@ class SaidLasting(Value):
     minutes: float
     until: float | None
     name: str
-    then: str
+    next: str
     who: str
 
 
@@ -176,6 +176,6 @@ def _lasting(job: Job, made: Plan) -> Iterator[SaidLasting]:
     for runs, lasts in lasting_of(job, made).items():
         name, then = CLOCKS[runs]
         yield SaidLasting(
-            runs=runs, minutes=lasts.minutes, until=lasts.until, name=name, then=then,
+            runs=runs, minutes=lasts.minutes, until=lasts.until, name=name, next=then,
             who=who_says(lasts.source),
         )  # fmt: skip

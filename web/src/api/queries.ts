@@ -1,5 +1,6 @@
 /** Who owns which key: one options function for each thing that is read from the server. */
 import { queryOptions } from "@tanstack/react-query";
+import { openedKit } from "../site/keptKit";
 import {
   type AgreePage,
   api,
@@ -8,6 +9,7 @@ import {
   type Cure,
   type CutSheet,
   type DaysPage,
+  type Here,
   type Job,
   type JobCard,
   type JobState,
@@ -24,7 +26,6 @@ import {
   type SettingOut,
   type ShadesPage,
   type Site,
-  type SiteRecord,
   type ThingWords,
 } from "./client";
 
@@ -176,15 +177,6 @@ export const cutsOptions = (job: Job) =>
     gcTime: 10_000,
   });
 
-/** Where the pieces of a kept job stand on site. */
-export const recordOptions = (id: string, edition: number) =>
-  queryOptions({
-    queryKey: ["record", id, edition],
-    queryFn: () =>
-      ask<SiteRecord>(api.GET("/api/jobs/{id_}/record", { params: { path: { id_: id } } })),
-    placeholderData: (before) => before,
-  });
-
 /** Rules as one's own jobs before would have them. */
 export const ownRulesOptions = () =>
   queryOptions({
@@ -193,13 +185,36 @@ export const ownRulesOptions = () =>
     staleTime: 60_000,
   });
 
+/** Where this page is: at the desk's own machine, or on a phone that was paired with it. */
+export const hereOptions = () =>
+  queryOptions({
+    queryKey: ["here"],
+    queryFn: () => ask<Here>(api.GET("/api/here")),
+    staleTime: 60_000,
+    networkMode: "always",
+    retry: false,
+  });
+
+/** All of a job that is needed on site, kept by the browser for when the server is away. */
+export const kitOptions = (id: string) =>
+  queryOptions({
+    queryKey: ["site-kit", id],
+    queryFn: () => openedKit(id),
+    networkMode: "always",
+    staleTime: Number.POSITIVE_INFINITY,
+    refetchOnMount: "always",
+    retry: false,
+  });
+
 /** The whole record of a kept job. Another phone may note in it too, so it is read again. */
 export const siteOptions = (id: string) =>
   queryOptions({
     queryKey: ["site", id],
     queryFn: () => ask<Site>(api.GET("/api/jobs/{id_}/site", { params: { path: { id_: id } } })),
-    placeholderData: (before) => before,
     refetchInterval: READ_AGAIN_MS,
+    refetchOnWindowFocus: "always",
+    networkMode: "always",
+    retry: false,
   });
 
 const READ_AGAIN_MS = 20_000;

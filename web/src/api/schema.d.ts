@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/here": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Here
+         * @description Return where the page is that asks: whoever reaches this listener is at the desk.
+         */
+        get: operations["here_api_here_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -1769,7 +1789,7 @@ export interface components {
              */
             units: "in" | "mm";
             /** Reading */
-            reading: components["schemas"]["Left"] | components["schemas"]["Height"] | components["schemas"]["Joint"] | components["schemas"]["Lean"] | components["schemas"]["BoxMoved"];
+            reading: components["schemas"]["Left-Input"] | components["schemas"]["Height-Input"] | components["schemas"]["Joint-Input"] | components["schemas"]["Lean-Input"] | components["schemas"]["BoxMoved-Input"];
         };
         /**
          * Basketweave
@@ -2083,7 +2103,7 @@ export interface components {
          * BoxMoved
          * @description A box that is not where it was measured: so far to the right of its place, and up.
          */
-        BoxMoved: {
+        "BoxMoved-Input": {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2103,6 +2123,29 @@ export interface components {
              * @default 0
              */
             up: number | string;
+        };
+        /**
+         * BoxMoved
+         * @description A box that is not where it was measured: so far to the right of its place, and up.
+         */
+        "BoxMoved-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "box";
+            /** Thing */
+            thing: string;
+            /**
+             * Right
+             * @default 0
+             */
+            right: number;
+            /**
+             * Up
+             * @default 0
+             */
+            up: number;
         };
         /**
          * BoxSize
@@ -3564,6 +3607,16 @@ export interface components {
             notes: components["schemas"]["KeptNote"][];
         };
         /**
+         * GivenJob
+         * @description A job that a phone was given.
+         */
+        GivenJob: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * GoTo
          * @description The revision to go to, and the edition that it was asked on.
          */
@@ -3729,7 +3782,7 @@ export interface components {
          * Height
          * @description How high over the counter line the top of a set piece is, at its place.
          */
-        Height: {
+        "Height-Input": {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3742,6 +3795,39 @@ export interface components {
              * @description A number is millimetres; a string is a length as written on a pad.
              */
             value: number | string;
+        };
+        /**
+         * Height
+         * @description How high over the counter line the top of a set piece is, at its place.
+         */
+        "Height-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "height";
+            /** Piece */
+            piece: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * Here
+         * @description Whether this is the desk; else the phone's name, and the jobs that it was given.
+         */
+        Here: {
+            /** Desk */
+            desk: boolean;
+            /**
+             * Phone
+             * @default
+             */
+            phone: string;
+            /**
+             * Jobs
+             * @default []
+             */
+            jobs: components["schemas"]["GivenJob"][];
         };
         /**
          * Herringbone
@@ -4653,7 +4739,7 @@ export interface components {
          * Joint
          * @description The joint between two set pieces, side by side or one over the other.
          */
-        Joint: {
+        "Joint-Input": {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4670,14 +4756,35 @@ export interface components {
             value: number | string;
         };
         /**
+         * Joint
+         * @description The joint between two set pieces, side by side or one over the other.
+         */
+        "Joint-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "joint";
+            /** Piece */
+            piece: string;
+            /** Other */
+            other: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * KeptNote
          * @description A note as the phone kept it; ``said_at`` by the phone's own clock.
+         *
+         *     The entry is read by itself: one that cannot be read is kept in words, and the others as notes.
          */
         KeptNote: {
             /** Key */
             key: string;
             /** Entry */
-            entry: components["schemas"]["NotedPieces"] | components["schemas"]["NotedBatch"] | components["schemas"]["NotedSection"] | components["schemas"]["NotedStep"] | components["schemas"]["NotedBox"] | components["schemas"]["NotedCulls"] | components["schemas"]["NotedReading"] | components["schemas"]["NotedRefit"] | components["schemas"]["NotedPhotograph"] | components["schemas"]["Remark"] | components["schemas"]["TakenBack"];
+            entry: {
+                [key: string]: unknown;
+            };
             /**
              * Said At
              * Format: date-time
@@ -4707,7 +4814,7 @@ export interface components {
          * Lean
          * @description How far the top of a wall's end stands to the right of its foot: a corner's real angle.
          */
-        Lean: {
+        "Lean-Input": {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4727,10 +4834,30 @@ export interface components {
             value: number | string;
         };
         /**
+         * Lean
+         * @description How far the top of a wall's end stands to the right of its foot: a corner's real angle.
+         */
+        "Lean-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lean";
+            /** Wall */
+            wall: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /** Value */
+            value: number;
+        };
+        /**
          * Left
          * @description What is left from the side of a set piece to the line that its course runs to.
          */
-        Left: {
+        "Left-Input": {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4748,6 +4875,29 @@ export interface components {
              * @description From the tile's edge to the wall, casing or side itself.
              */
             value: number | string;
+        };
+        /**
+         * Left
+         * @description What is left from the side of a set piece to the line that its course runs to.
+         */
+        "Left-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "left";
+            /** Piece */
+            piece: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /**
+             * Value
+             * @description From the tile's edge to the wall, casing or side itself.
+             */
+            value: number;
         };
         /**
          * Level
@@ -5167,7 +5317,7 @@ export interface components {
             /** Key */
             key: string;
             /** Entry */
-            entry: components["schemas"]["NotedPieces"] | components["schemas"]["NotedBatch"] | components["schemas"]["NotedSection"] | components["schemas"]["NotedStep"] | components["schemas"]["NotedBox"] | components["schemas"]["NotedCulls"] | components["schemas"]["NotedReading"] | components["schemas"]["NotedRefit"] | components["schemas"]["NotedPhotograph"] | components["schemas"]["Remark"] | components["schemas"]["TakenBack"];
+            entry: components["schemas"]["NotedPieces"] | components["schemas"]["NotedBatch"] | components["schemas"]["NotedSection"] | components["schemas"]["NotedStep"] | components["schemas"]["NotedBox"] | components["schemas"]["NotedCulls"] | components["schemas"]["NotedReading-Input"] | components["schemas"]["NotedRefit"] | components["schemas"]["NotedPhotograph"] | components["schemas"]["Remark"] | components["schemas"]["TakenBack"];
             /** Said At */
             said_at?: string | null;
             /** Sent At */
@@ -5229,14 +5379,27 @@ export interface components {
          * NotedReading
          * @description A reading was taken on the wall.
          */
-        NotedReading: {
+        "NotedReading-Input": {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "reading";
             /** Reading */
-            reading: components["schemas"]["Left"] | components["schemas"]["Height"] | components["schemas"]["Joint"] | components["schemas"]["Lean"] | components["schemas"]["BoxMoved"];
+            reading: components["schemas"]["Left-Input"] | components["schemas"]["Height-Input"] | components["schemas"]["Joint-Input"] | components["schemas"]["Lean-Input"] | components["schemas"]["BoxMoved-Input"];
+        };
+        /**
+         * NotedReading
+         * @description A reading was taken on the wall.
+         */
+        "NotedReading-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reading";
+            /** Reading */
+            reading: components["schemas"]["Left-Output"] | components["schemas"]["Height-Output"] | components["schemas"]["Joint-Output"] | components["schemas"]["Lean-Output"] | components["schemas"]["BoxMoved-Output"];
         };
         /**
          * NotedRefit
@@ -6266,7 +6429,7 @@ export interface components {
         };
         /**
          * SaidClock
-         * @description A clock. Times are ISO 8601, UTC; ``then`` is what is done when it has run out.
+         * @description A clock. Times are ISO 8601, UTC; ``next`` is what is done when it has run out.
          */
         SaidClock: {
             /** Entry */
@@ -6286,8 +6449,8 @@ export interface components {
             ends: string;
             /** Until */
             until: string | null;
-            /** Then */
-            then: string;
+            /** Next */
+            next: string;
             /** Who */
             who: string;
             /** Pieces */
@@ -6654,8 +6817,8 @@ export interface components {
             until: number | null;
             /** Name */
             name: string;
-            /** Then */
-            then: string;
+            /** Next */
+            next: string;
             /** Who */
             who: string;
         };
@@ -7071,6 +7234,8 @@ export interface components {
             paces: string[];
             /** Steps */
             steps: components["schemas"]["SaidStep"][];
+            /** Standing */
+            standing: components["schemas"]["StandingNote"][];
         };
         /**
          * SaidStep
@@ -8588,6 +8753,21 @@ export interface components {
             pieces: components["schemas"]["SitePiece"][];
         };
         /**
+         * StandingNote
+         * @description An entry that is not taken back, as data, its pieces by their codes in today's plan.
+         *
+         *     With these, and with how long clocks run, what was noted since can be settled where no server
+         *     is in reach. ``at`` is by the server's clock.
+         */
+        StandingNote: {
+            /** Key */
+            key: string;
+            /** At */
+            at: string;
+            /** Entry */
+            entry: components["schemas"]["NotedPieces"] | components["schemas"]["NotedBatch"] | components["schemas"]["NotedSection"] | components["schemas"]["NotedStep"] | components["schemas"]["NotedBox"] | components["schemas"]["NotedCulls"] | components["schemas"]["NotedReading-Output"] | components["schemas"]["NotedRefit"] | components["schemas"]["NotedPhotograph"] | components["schemas"]["Remark"] | components["schemas"]["TakenBack"];
+        };
+        /**
          * Start
          * @description Where the pennant is planted, left to right and bottom to top.
          *
@@ -8903,7 +9083,7 @@ export interface components {
              */
             units: "in" | "mm";
             /** Reading */
-            reading: components["schemas"]["Left"] | components["schemas"]["Height"] | components["schemas"]["Joint"] | components["schemas"]["Lean"] | components["schemas"]["BoxMoved"];
+            reading: components["schemas"]["Left-Input"] | components["schemas"]["Height-Input"] | components["schemas"]["Joint-Input"] | components["schemas"]["Lean-Input"] | components["schemas"]["BoxMoved-Input"];
             /**
              * Way
              * @enum {string}
@@ -10743,6 +10923,35 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    here_api_here_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Here"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     make_plan_api_plan_post: {
         parameters: {
             query?: never;

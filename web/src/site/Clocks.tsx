@@ -1,7 +1,8 @@
 /** What runs out on site: counted down, with what is done when it has run out. */
 import { useEffect, useRef, useState } from "react";
 import type { Site } from "../api/client";
-import type { Entry } from "./useSite";
+import { useOnSite } from "./onSite";
+import type { Entry } from "./settled";
 
 type Clock = Site["clocks"][number];
 
@@ -11,17 +12,11 @@ const HOUR = 3_600;
 /** Seconds before it runs out from which on it is said what will have to be done. */
 const SOON = 300;
 
-interface Props {
-  site: Site;
-  /** When the answer came, by this device's own clock (ms). */
-  came: number;
-  note: (entry: Entry) => void;
-}
-
-export function Clocks({ site, came, note }: Props) {
+export function Clocks() {
+  const { site, aheadMs, note } = useOnSite();
   const now = useNow();
   // Counted by the server's clock: the device's own may be wrong by years.
-  const served = Date.parse(site.now) + (now - came);
+  const served = now - aheadMs;
   const over = site.clocks.filter((clock) => Date.parse(clock.ends) <= served);
   useRing(over.map(({ entry, runs }) => `${entry} ${runs}`));
   return (
@@ -41,7 +36,37 @@ export function Clocks({ site, came, note }: Props) {
   );
 }
 
-function Running({ clock, now, note }: { clock: Clock; now: number; note: Props["note"] }) {
+/** The clock that runs out first, on one line, for parts of the page that show no others. */
+export function NearestClock({ onOpen }: { onOpen: () => void }) {
+  const { site, aheadMs } = useOnSite();
+  const now = useNow() - aheadMs;
+  const [first] = site.clocks;
+  if (!first) return null;
+  const left = (Date.parse(first.ends) - now) / SECOND_MS;
+  return (
+    <button
+      type="button"
+      className="button my-1 flex min-h-12 w-full items-baseline gap-2 text-left lg:hidden"
+      onClick={onOpen}
+    >
+      <span className="grow truncate">
+        {left <= 0 && "▲ "}
+        {first.name}
+      </span>
+      <span className={`tape text-xl ${left <= 0 ? "text-flag" : ""}`}>
+        {left <= 0 ? `over for ${shown(-left)}` : shown(left)}
+      </span>
+    </button>
+  );
+}
+
+interface RunningProps {
+  clock: Clock;
+  now: number;
+  note: (entry: Entry) => void;
+}
+
+function Running({ clock, now, note }: RunningProps) {
   const left = (Date.parse(clock.ends) - now) / SECOND_MS;
   const total = (Date.parse(clock.ends) - Date.parse(clock.starts)) / SECOND_MS;
   const over = left <= 0;
@@ -66,7 +91,7 @@ function Running({ clock, now, note }: { clock: Clock; now: number; note: Props[
           className={`grow max-lg:basis-full lg:basis-40 ${left < SOON ? "font-medium" : "aside"}`}
         >
           {over ? "▲ " : `${clockTime(clock.ends)}, ${clock.who}. `}
-          {(left < SOON || ENDS[clock.runs].length === 0) && clock.then}
+          {(left < SOON || ENDS[clock.runs].length === 0) && clock.next}
           {clock.until && ` Until ${clockTime(clock.until)}`}
           {clock.until && now > Date.parse(clock.until) && ", which is past: scrub it"}
         </p>

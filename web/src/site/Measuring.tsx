@@ -1,13 +1,13 @@
 /** A reading taken on the wall: what it means, the ways to go on, and one key that takes a way. */
 import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
-import { api, ask, type Reading, type SaidRefit, type View } from "../api/client";
-import { useEditor } from "../job/useEditor";
+import { type Reading, Refusal, type SaidRefit, type Site, type SiteKit } from "../api/client";
 import { Choices } from "../parts/Choices";
 import { Refused } from "../parts/Refused";
 import { Select } from "../parts/Select";
 import { Tape } from "../parts/Tape";
-import type { Entry } from "./useSite";
+import { useOnSite } from "./onSite";
+import type { Entry } from "./settled";
 
 type Kind = Reading["kind"];
 type Way = SaidRefit["ways"][number];
@@ -20,45 +20,42 @@ const KINDS: readonly { value: Kind; label: string }[] = [
   { value: "box", label: "A box" },
 ];
 
-interface Props {
-  piece: string;
-  note: (entry: Entry) => void;
-}
-
-export function Measuring({ piece, note }: Props) {
-  const { editor, view, state } = useEditor();
+export function Measuring({ piece }: { piece: string }) {
+  const { kit, site, note, server } = useOnSite();
   const [kind, setKind] = useState<Kind>("left");
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [taken, setTaken] = useState("");
+  /** What was asked and is not noted yet. */
+  const [read, setRead] = useState<Reading | null>(null);
   const asked = useMutation({
     mutationFn: (reading: Reading) =>
-      ask<SaidRefit>(
-        api.POST("/api/jobs/{id_}/refit", {
-          params: { path: { id_: editor.id } },
-          body: { units: view.job.units ?? "in", reading },
-        }),
-      ),
+      server ? server.refit(reading) : Promise.reject(new Refusal(null)),
+    networkMode: "always",
   });
-  const [read, setRead] = useState<Reading | null>(null);
+  const taking = useMutation({
+    mutationFn: async ({ reading, way }: { reading: Reading; way: Way }) => {
+      await server?.take(reading, way.kind, way.label, read === null);
+      setRead(null);
+      return way.title;
+    },
+    networkMode: "always",
+    onSuccess: (title) => {
+      asked.reset();
+      setTaken(title);
+    },
+  });
   const value = (name: string, usual = "") => typed[name] ?? usual;
   const set = (name: string) => (text: string) => {
     setTyped({ ...typed, [name]: text });
     asked.reset();
     setTaken("");
   };
-  const reading = readingOf(kind, (name) => value(name, usualOf(view, name, piece)));
+  const reading = readingOf(kind, (name) => value(name, usualOf(kit, name, piece)));
   const keepReading = () => {
     if (read) note({ kind: "reading", reading: read } as Entry);
     setRead(null);
   };
-  const take = async (way: Way) => {
-    keepReading();
-    note({ kind: "refit", words: way.label } as Entry);
-    editor.commit(way.job, way.label);
-    asked.reset();
-    setTaken(way.title);
-  };
-  const fields = { value: (name: string) => value(name, usualOf(view, name, piece)), set, view };
+  const fields = { value: (name: string) => value(name, usualOf(kit, name, piece)), set, kit };
   return (
     <section aria-label="Measure" className="mt-3">
       <h2 className="heading">Measure what is left</h2>
@@ -84,18 +81,69 @@ export function Measuring({ piece, note }: Props) {
           What does it mean?
         </button>
       </form>
-      {asked.error && <Refused error={asked.error} title="Not read." named={namedReading} />}
+      {away(asked.error) && (
+        <div role="status" className="mt-2 border-wax border-l-4 bg-wax-pale p-2">
+          <p>
+            △ What it means is worked out when the server is reached: it needs the whole plan. Until
+            then set nothing beyond it that hangs on this measure.
+          </p>
+          <button
+            type="button"
+            className="button mt-1 min-h-12 w-full text-lg"
+            disabled={!read}
+            onClick={keepReading}
+          >
+            {read ? "Note the reading" : "✓ Noted"}
+          </button>
+        </div>
+      )}
+      {asked.error && !away(asked.error) && (
+        <Refused error={asked.error} title="Not read." named={namedReading} />
+      )}
+      {taking.error && <Refused error={taking.error} title="Not taken." named={() => "It"} />}
+      {server && <NotWorkedOut site={site} onAsk={(one) => asked.mutate(one)} />}
       {taken && (
         <p role="status" className="mt-2 border-pencil border-l-4 pl-2">
-          ✓ {taken}: taken and noted, as edition {state.edition}. The cut sheet follows it.
+          ✓ {taken}: taken and noted, as edition {kit.edition}. The cut sheet follows it.
         </p>
       )}
       {asked.data && (
-        <Means said={asked.data} onTake={take} onKeep={read ? keepReading : undefined} />
+        <Means
+          said={asked.data}
+          onTake={(way) => asked.variables && taking.mutate({ reading: asked.variables, way })}
+          onKeep={read ? keepReading : undefined}
+        />
       )}
     </section>
   );
 }
+
+/** Readings that were noted where no server was in reach, and nothing has followed from yet. */
+function NotWorkedOut({ site, onAsk }: { site: Site; onAsk: (reading: Reading) => void }) {
+  const kinds = site.standing.map(({ entry }) => entry.kind);
+  const after = site.standing.slice(kinds.lastIndexOf("refit") + 1);
+  const open = after.flatMap(({ key, entry }) =>
+    entry.kind === "reading" ? [{ key, reading: entry.reading as Reading }] : [],
+  );
+  const says = (key: string) => site.entries.find((one) => one.key === key)?.says ?? "A reading";
+  if (open.length === 0) return null;
+  return (
+    <ul className="mt-2 grid gap-1" aria-label="Readings that nothing followed from">
+      {open.slice(-FEW_READINGS).map(({ key, reading }) => (
+        <li key={key} className="flex items-center gap-2 border-rule border-b py-1">
+          <span className="grow">
+            <Tape text={says(key)} />
+          </span>
+          <button type="button" className="button min-h-12" onClick={() => onAsk(reading)}>
+            Work it out
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const FEW_READINGS = 3;
 
 interface MeansProps {
   said: SaidRefit;
@@ -160,10 +208,10 @@ interface FieldsProps {
   kind: Kind;
   value: (name: string) => string;
   set: (name: string) => (text: string) => void;
-  view: View;
+  kit: SiteKit;
 }
 
-function Fields({ kind, value, set, view }: FieldsProps) {
+function Fields({ kind, value, set, kit }: FieldsProps) {
   const text = (name: string, label: string) => (
     <Labelled label={label}>
       <input
@@ -222,10 +270,7 @@ function Fields({ kind, value, set, view }: FieldsProps) {
           <Select
             label="Wall"
             value={value("wall")}
-            options={view.job.walls.map((wall) => ({
-              value: wall.id,
-              label: wall.name ?? "Wall",
-            }))}
+            options={kit.walls.map(({ id, name }) => ({ value: id, label: name }))}
             onChange={set("wall")}
           />
         </Labelled>
@@ -240,7 +285,7 @@ function Fields({ kind, value, set, view }: FieldsProps) {
         <Select
           label="Box"
           value={value("thing")}
-          options={boxesOf(view).map(({ id, name }) => ({ value: id, label: name }))}
+          options={kit.boxes.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={set("thing")}
         />
       </Labelled>
@@ -259,19 +304,16 @@ function Labelled({ label, children }: { label: string; children: ReactNode }) {
   );
 }
 
-function boxesOf(view: View): { id: string; name: string }[] {
-  return view.plan.kitchen.surfaces.flatMap(({ things }) =>
-    (things ?? [])
-      .filter(({ kind }) => kind === "outlet" || kind === "switch")
-      .map(({ id, name }) => ({ id, name })),
-  );
+/** Whether nothing answered at all: the reading itself may well be right. */
+function away(error: Error | null): boolean {
+  return error instanceof Refusal && error.problem === null;
 }
 
-function usualOf(view: View, name: string, piece: string): string {
+function usualOf(kit: SiteKit, name: string, piece: string): string {
   if (name === "piece") return piece;
   if (name === "side") return "right";
-  if (name === "wall") return view.job.walls[0]?.id ?? "";
-  if (name === "thing") return boxesOf(view)[0]?.id ?? "";
+  if (name === "wall") return kit.walls[0]?.id ?? "";
+  if (name === "thing") return kit.boxes[0]?.id ?? "";
   return "";
 }
 

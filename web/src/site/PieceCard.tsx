@@ -1,18 +1,17 @@
 /** What can be noted of the pieces that were touched on the wall. */
-import type { Site } from "../api/client";
-import type { Entry } from "./useSite";
+import { useOnSite } from "./onSite";
+import type { Entry } from "./settled";
 
 interface Props {
-  site: Site;
   pieces: readonly string[];
-  note: (entry: Entry) => void;
   onMeasure: () => void;
   onClose: () => void;
 }
 
 type Event = Extract<Entry, { kind: "pieces" }>["event"];
 
-export function PieceCard({ site, pieces, note, onMeasure, onClose }: Props) {
+export function PieceCard({ pieces, onMeasure, onClose }: Props) {
+  const { site, note } = useOnSite();
   const states = new Set(pieces.map((id) => site.record.states[id] ?? "to come"));
   const can: [Event, string][] = [];
   if (states.has("to come") || states.has("broken")) can.push(["cut", "✓ Cut"]);

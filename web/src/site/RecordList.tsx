@@ -1,15 +1,9 @@
 /** What was noted, the latest first; an entry that was a mistake is taken back, and stays there. */
-import type { Site } from "../api/client";
 import { clockTime } from "./Clocks";
-import type { Entry } from "./useSite";
+import { useOnSite } from "./onSite";
 
-interface Props {
-  job: string;
-  site: Site;
-  note: (entry: Entry, back?: string) => void;
-}
-
-export function RecordList({ job, site, note }: Props) {
+export function RecordList() {
+  const { job, site, note } = useOnSite();
   const [last] = site.entries.filter(({ gone }) => !gone);
   return (
     <section aria-label="Record" className="mt-3">

@@ -1,20 +1,14 @@
 /** What else is worth keeping: a step done, a box opened, culls, a photograph, a word. */
 import { useState } from "react";
-import { Refusal, type Site } from "../api/client";
+import { Refusal } from "../api/client";
 import { Select } from "../parts/Select";
-import { type Entry, newKey } from "./useSite";
-
-interface Props {
-  job: string;
-  site: Site;
-  note: (entry: Entry) => void;
-  took: (site: Site) => Promise<void>;
-}
+import { useOnSite } from "./onSite";
 
 const LONGEST_SIDE = 1600;
 const QUALITY = 0.85;
 
-export function Remarks({ job, site, note, took }: Props) {
+export function Remarks() {
+  const { site, note, server } = useOnSite();
   const [words, setWords] = useState("");
   const [step, setStep] = useState("");
   const [box, setBox] = useState({ name: "", lot: "", shade: "" });
@@ -24,14 +18,7 @@ export function Remarks({ job, site, note, took }: Props) {
     setFailed("");
     try {
       const picture = await smaller(file);
-      const query = new URLSearchParams({ key: newKey(), words });
-      const answer = await fetch(`/api/jobs/${job}/photographs?${query}`, {
-        method: "POST",
-        body: picture,
-      });
-      const said = await answer.json();
-      if (!answer.ok) throw new Refusal(said);
-      await took(said as Site);
+      await server?.photograph(picture, words);
       setWords("");
     } catch (error) {
       const errors = error instanceof Refusal ? (error.problem?.errors ?? []) : [];
@@ -62,20 +49,22 @@ export function Remarks({ job, site, note, took }: Props) {
           Note it
         </button>
       </form>
-      <label className="button min-h-12">
-        Photograph
-        <input
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          capture="environment"
-          className="sr-only"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            if (file) void send(file);
-            event.target.value = "";
-          }}
-        />
-      </label>
+      {server && (
+        <label className="button min-h-12">
+          Photograph
+          <input
+            type="file"
+            accept="image/jpeg,image/png,image/webp"
+            capture="environment"
+            className="sr-only"
+            onChange={(event) => {
+              const [file] = event.target.files ?? [];
+              if (file) void send(file);
+              event.target.value = "";
+            }}
+          />
+        </label>
+      )}
       {failed && (
         <p role="alert" className="border-flag border-l-4 bg-flag-pale p-1.5">
           ✗ {failed}

@@ -1,29 +1,29 @@
 /** What is set, by one press a course or a section; single pieces where something happened. */
 import { useState } from "react";
-import type { Site } from "../api/client";
 import { Tape } from "../parts/Tape";
-import type { Entry } from "./useSite";
+import { NextPieces } from "./NextPieces";
+import { useOnSite } from "./onSite";
 
 interface Props {
-  site: Site;
   wall: string;
-  note: (entry: Entry) => void;
 }
 
 const BIG = "button min-h-14 px-3 text-lg";
 
-export function Setting({ site, wall, note }: Props) {
+export function Setting({ wall }: Props) {
   return (
     <>
-      <Courses {...{ site, wall, note }} />
-      <Sections {...{ site, wall, note }} />
-      <Batches {...{ site, note }} />
-      <Grouting {...{ site, wall, note }} />
+      <Courses wall={wall} />
+      <Sections wall={wall} />
+      <NextPieces wall={wall} />
+      <Batches />
+      <Grouting wall={wall} />
     </>
   );
 }
 
-function Courses({ site, wall, note }: Props) {
+function Courses({ wall }: Props) {
+  const { site, note } = useOnSite();
   const own = site.courses.filter((course) => course.wall === wall);
   const first = own.findIndex(({ to_set }) => to_set.length > 0);
   const [moved, setMoved] = useState<number | null>(null);
@@ -77,7 +77,8 @@ function Courses({ site, wall, note }: Props) {
 }
 
 /** What is spread at once, and then set. */
-function Sections({ site, wall, note }: Props) {
+function Sections({ wall }: Props) {
+  const { site, note } = useOnSite();
   const spread = new Set(
     site.clocks.filter(({ runs }) => runs === "open time").flatMap(({ pieces }) => pieces),
   );
@@ -110,7 +111,8 @@ function Sections({ site, wall, note }: Props) {
 }
 
 /** The mixing card's batch, by one press. */
-function Batches({ site, note }: Pick<Props, "site" | "note">) {
+function Batches() {
+  const { site, note } = useOnSite();
   const [lot, setLot] = useState("");
   if (site.cards.length === 0) return null;
   return (
@@ -149,7 +151,8 @@ function Batches({ site, note }: Pick<Props, "site" | "note">) {
   );
 }
 
-function Grouting({ site, wall, note }: Props) {
+function Grouting({ wall }: Props) {
+  const { site, note } = useOnSite();
   const own = site.grouting.filter((one) => one.wall === wall);
   const next = own.find(({ to_do }) => to_do.length > 0);
   const allSet = site.courses.every(({ to_set }) => to_set.length === 0);

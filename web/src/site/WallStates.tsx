@@ -1,12 +1,12 @@
 /** A wall as it stands: set, cut, broken and still to come, each piece to be chosen by a touch. */
 import type { CSSProperties } from "react";
-import type { Piece, Site, SurfacePlan } from "../api/client";
+import type { Site, SitePiece, SiteWall } from "../api/client";
 
 /** On a phone: a small tile is still wide enough for a finger in a glove. */
 const PIXELS_A_MM = 0.5;
 
 interface Props {
-  surface: SurfacePlan;
+  surface: SiteWall;
   site: Site;
   chosen: readonly string[];
   onChosen: (piece: string) => void;
@@ -94,13 +94,13 @@ const FILLS: Record<string, string> = {
 };
 const MARKS: Record<string, string> = { "to come": "", cut: "· ", set: "✓ ", broken: "✗ " };
 
-function fits(piece: Piece, text: number): boolean {
+function fits(piece: SitePiece, text: number): boolean {
   const [x0, y0, x1, y1] = piece.box;
   // One that leans has its box's corners beside it.
-  if ((piece.turn ?? 0) % 90 !== 0) return Math.min(piece.width, piece.height) > text * 2.6;
+  if (piece.turn % 90 !== 0) return Math.min(piece.width, piece.height) > text * 2.6;
   return x1 - x0 > text * 2.6 && y1 - y0 > text * 1.1;
 }
 
-function pathOf(piece: Piece): string {
+function pathOf(piece: SitePiece): string {
   return piece.outline.map((ring) => `M${ring.map(([x, y]) => `${x},${-y}`).join("L")}Z`).join("");
 }
