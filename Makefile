@@ -8,7 +8,7 @@ PYTHON ?= $(shell command -v python3.11 || command -v python3)
 BIN := .venv/bin
 DEMO_HOME ?= var/demo
 PORT ?= 8765
-WEB := $(shell find web/src web/index.html web/vite.config.ts -type f)
+WEB := $(shell find web/src web/public web/index.html web/vite.config.ts web/vite.site-file.config.ts -type f)
 
 .PHONY: fonts fuzz help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
 
@@ -93,6 +93,7 @@ build: web/dist/index.html .stamps/python
 web/dist/index.html: .stamps/node $(WEB)
 	@echo "==> building the pages"
 	@cd web && npx --no-install vite build --logLevel warn
+	@cd web && npx --no-install vite build --config vite.site-file.config.ts --logLevel warn
 
 .stamps/python: requirements.lock pyproject.toml
 	@mkdir -p .stamps

@@ -12,7 +12,7 @@ import socket
 import sys
 import tempfile
 from collections.abc import Callable, Iterator
-from datetime import date
+from datetime import UTC, date, datetime
 from importlib import resources
 from pathlib import Path
 from typing import get_args
@@ -26,8 +26,9 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
 from pennant.files.export import FORMS, NotThere, Wanted, exported
-from pennant.files.job_json import NotAJobFile, read_job
+from pennant.files.job_json import NotAJobFile, digest_of, read_job
 from pennant.files.papers import Imprint, Size
+from pennant.files.site_file import NotBuilt, assets_of, site_file
 from pennant.meter.protocol import PORT
 from pennant.meter.simulator import Meter, MeterServer
 from pennant.store.database import Database, StoreError
@@ -39,6 +40,7 @@ from pennant.words.days import days_report, said_days
 from pennant.words.quantities import materials_report
 from pennant.words.report import report
 from pennant.words.rules import rules_page
+from pennant.words.site_kit import Edition, site_kit
 
 PAGES = Path(__file__).parents[2] / "web" / "dist"
 """Where the web pages are built; in a checkout, beside the source."""
@@ -60,7 +62,7 @@ def main(argv: list[str] | None = None) -> int:
             print(f"pennant: {found.pointer or '/'} {found.message}", file=sys.stderr)
         if isinstance(error, NotReckoned):
             print(f"pennant: the cause was {error.__cause__!r}", file=sys.stderr)
-    except (NotAJobFile, NotThere, StoreError, OSError) as error:
+    except (NotAJobFile, NotBuilt, NotThere, StoreError, OSError) as error:
         print(f"pennant: {error}", file=sys.stderr)
     except Exception as error:
         print(f"pennant: a fault in Pennant: {error!r}", file=sys.stderr)
@@ -135,6 +137,11 @@ def _parser() -> argparse.ArgumentParser:
                           help="a paper, a table or a wall; may be given again")  # fmt: skip
     exporter.add_argument("--size", choices=get_args(Size), help="the paper's size")
     exporter.set_defaults(run=_export)
+
+    for_site = commands.add_parser("site-file", help="write a job as one page for a phone")
+    for_site.add_argument("job", help="a job file, or - for standard input")
+    for_site.add_argument("-o", dest="to", type=Path, required=True, metavar="FILE")
+    for_site.set_defaults(run=_site_file)
 
     backup = commands.add_parser("backup", help="copy the jobs, also while they are in use")
     backup.add_argument("to", type=Path, help="a file that does not exist yet")
@@ -317,6 +324,15 @@ def _export(arguments: argparse.Namespace) -> int:
         Imprint(date=date.today().isoformat()),
     )  # fmt: skip
     arguments.to.write_bytes(exported(job, plan(job), wanted))
+    print(f"wrote {arguments.to}")
+    return 0
+
+
+def _site_file(arguments: argparse.Namespace) -> int:
+    job, at = _read(arguments), datetime.now(UTC)
+    kit = site_kit(job, plan(job), Edition(digest=digest_of(job)), (), at.timestamp() / 60)
+    made = site_file(kit, at.isoformat(timespec="seconds"), assets_of(PAGES))
+    arguments.to.write_text(made, "utf-8")
     print(f"wrote {arguments.to}")
     return 0
 

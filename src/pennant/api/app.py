@@ -59,6 +59,7 @@ def make_app(
     app.state.record = SiteRecord(database)
     app.state.photographs = Photographs(database)
     app.state.products = ProductShelf(database)
+    app.state.pages = pages or Path()
     app.state.meter_port = meter_port
     app.state.supplier_port = supplier_port
     for part in (here, reckon, jobs, site, on_site, given_back, shelf, meter):

@@ -1,5 +1,6 @@
 """What a site file gave back: notes that were kept on a phone without a server, read in."""
 
+import contextlib
 import json
 from datetime import datetime
 from typing import Any, Literal
@@ -22,7 +23,7 @@ from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.values import reading_in
 from pennant.core.site.entries import Key, Remark, Said, TakenBack
-from pennant.files.job_json import digest_of
+from pennant.files.job_json import NotAJobFile, digest_of, read_job
 from pennant.store.jobs import Jobs, StoredJob
 from pennant.store.record import KeyTaken, Sent
 from pennant.words.moments import minute_of, moment
@@ -49,8 +50,9 @@ class KeptNote(BaseModel):
 
 
 class GivenBack(InUnits):
-    """The notes of a site file. ``digest`` says of which revision of which job it was made.
+    """The notes of a site file, which was made of a ``revision`` of a job.
 
+    ``job`` is empty where it was made of a job file; then ``digest`` says of which.
     ``made_at`` is when the site file was made, by this machine's clock; ``given_at`` when the notes
     were given back, by the phone's.
     """
@@ -58,6 +60,8 @@ class GivenBack(InUnits):
     form: Literal["pennant site notes"]
     version: Literal[1]
     name: str = Field(max_length=400)
+    job: str = Field(default="", max_length=80)
+    revision: int = Field(default=0, ge=0, le=2**62)
     digest: str = Field(pattern=r"^[0-9a-f]{16}$")
     made_at: datetime
     given_at: datetime
@@ -128,11 +132,13 @@ def _read(entry: dict[str, Any], units: Units) -> Said:
 
 def _revision_of(given: GivenBack, stored: StoredJob, jobs: Jobs) -> int:
     """The revision that a site file was made of."""
-    if digest_of(stored.document) == given.digest:
-        return stored.revision
-    for number, document in jobs.documents(stored.id).items():
-        if digest_of(document) == given.digest:
-            return number
+    documents = jobs.documents(stored.id)
+    if given.job == stored.id and given.revision in documents:
+        return given.revision
+    for number in sorted(documents, key=lambda one: (one != stored.revision, -one)):
+        with contextlib.suppress(JobRefused, NotAJobFile):
+            if digest_of(read_job(documents[number])) == given.digest:
+                return number
     message = f"are of the job {given.name!r}, in a state that this job never had; open that job"
     raise JobRefused([Problem(pointer="/digest", message=message)])
 

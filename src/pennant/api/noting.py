@@ -97,7 +97,7 @@ def opened_kit(id_: str, jobs: Jobs, site: SiteRecord) -> tuple[Job, SiteKit]:
     """Return a job and its kit as they stand."""
     stored, job, made = opened(id_, jobs, site)
     of = Edition(
-        digest=digest_of(stored.document), revision=stored.revision, edition=stored.edition
+        job=stored.id, digest=digest_of(job), revision=stored.revision, edition=stored.edition
     )
     kept = site.entries(id_)
     return job, site_kit(job, made, of, entries_of(kept), _now(), _doubts(kept))

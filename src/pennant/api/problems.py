@@ -16,6 +16,7 @@ from pennant.core.document.refusal import JobRefused, NotReckoned, Problem
 from pennant.files.bundle import NotABundle
 from pennant.files.elevation_in import NotAnElevation
 from pennant.files.job_json import NotAJobFile, problems_in
+from pennant.files.site_file import NotBuilt
 from pennant.meter.link import MeterOff
 from pennant.store.database import StoreError
 from pennant.store.jobs import EditionConflict, JobNotFound, NothingToDo
@@ -101,6 +102,10 @@ def install(app: FastAPI) -> None:
     def store(_: Request, error: StoreError) -> JSONResponse:
         log.error("%s", error)
         return problem(503, "store", "The job could not be kept", str(error))
+
+    @app.exception_handler(NotBuilt)
+    def not_built(_: Request, error: NotBuilt) -> JSONResponse:
+        return problem(503, "not-built", "There is no site file", str(error))
 
     @app.exception_handler(KeyTaken)
     def taken(_: Request, error: KeyTaken) -> JSONResponse:

@@ -6,10 +6,11 @@ from collections.abc import Iterator
 from dataclasses import asdict
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Query, Request, Response
 from fastapi.responses import StreamingResponse
 
 from pennant.api.kept import Kept, Pictures, Site, download, file_name
+from pennant.api.noting import opened_kit
 from pennant.api.record_entries import entries_of
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.plan import plan
@@ -21,6 +22,7 @@ from pennant.files.materials_csv import materials_csv
 from pennant.files.papers import NOTHING_KEPT, Imprint, Paper, Size
 from pennant.files.papers import Kept as KeptOnSite
 from pennant.files.papers_pdf import bound
+from pennant.files.site_file import assets_of, site_file
 from pennant.store.jobs import StoredJob
 from pennant.store.photographs import Photographs
 from pennant.store.record import SiteRecord
@@ -99,6 +101,14 @@ def papers_as_made(
             yield json.dumps({"failed": "; ".join(one.message for one in error.problems)}) + "\n"
 
     return StreamingResponse(lines(), media_type="application/x-ndjson")
+
+
+@router.get("/jobs/{id_}/site-file", response_class=Response)
+def job_as_site_file(id_: str, request: Request, jobs: Kept, site: Site) -> Response:
+    """Return a job as one page that opens from a phone's own files, without any server."""
+    job, kit = opened_kit(id_, jobs, site)
+    made = site_file(kit, kit.site.now, assets_of(request.app.state.pages))
+    return download(made, f"{file_name(job)}-site.html", "text/html; charset=utf-8")
 
 
 def _imprint(stored: StoredJob) -> Imprint:

@@ -74,9 +74,9 @@ def write_job(job: Job) -> str:
     return job.model_dump_json(indent=2) + "\n"
 
 
-def digest_of(document: str) -> str:
-    """Return what tells a job file's text from every other."""
-    return hashlib.sha256(document.encode()).hexdigest()[:16]
+def digest_of(job: Job) -> str:
+    """Return what tells a job, as it is written, from every other."""
+    return hashlib.sha256(write_job(job).encode()).hexdigest()[:16]
 
 
 def _no_constant(name: str) -> NoReturn:

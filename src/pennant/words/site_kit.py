@@ -74,10 +74,12 @@ class SaidLasting(Value):
 class SiteKit(Value):
     """All of a job that is needed on site, of one ``revision``.
 
-    ``digest`` tells the job from others and from its other revisions, also where no server keeps
-    it. ``cards`` are the steps of the days in their order, none where the days have no plan.
+    ``job`` is its id, empty where no server keeps it. ``digest`` tells the job from others and from
+    its other revisions, also there. ``cards`` are the steps of the days in their order, none where
+    the days have no plan.
     """
 
+    job: str
     name: str
     digest: str
     revision: int
@@ -95,8 +97,9 @@ class SiteKit(Value):
 
 
 class Edition(Value):
-    """Which state of a job a kit is of."""
+    """Which state of which job a kit is of; see `SiteKit`."""
 
+    job: str = ""
     digest: str
     revision: int = 0
     edition: int = 0
@@ -115,7 +118,7 @@ def site_kit(
     names = Names(made.kitchen)
     cut_of = {piece: cut.number for cut in sheet.cuts for piece in cut.pieces}
     return SiteKit.model_construct(
-        name=job.name, digest=of.digest, revision=of.revision, edition=of.edition,
+        job=of.job, name=job.name, digest=of.digest, revision=of.revision, edition=of.edition,
         units=job.units, surfaces=tuple(_surfaces(job, made, names, cut_of)),
         walls=tuple(Named(id=one.id, name=names.thing(one.id)) for one in job.walls),
         boxes=tuple(

@@ -890,6 +890,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id_}/site-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Job As Site File
+         * @description Return a job as one page that opens from a phone's own files, without any server.
+         */
+        get: operations["job_as_site_file_api_jobs__id___site_file_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id_}/site": {
         parameters: {
             query?: never;
@@ -3566,8 +3586,9 @@ export interface components {
         };
         /**
          * GivenBack
-         * @description The notes of a site file. ``digest`` says of which revision of which job it was made.
+         * @description The notes of a site file, which was made of a ``revision`` of a job.
          *
+         *     ``job`` is empty where it was made of a job file; then ``digest`` says of which.
          *     ``made_at`` is when the site file was made, by this machine's clock; ``given_at`` when the notes
          *     were given back, by the phone's.
          */
@@ -3591,6 +3612,16 @@ export interface components {
             version: 1;
             /** Name */
             name: string;
+            /**
+             * Job
+             * @default
+             */
+            job: string;
+            /**
+             * Revision
+             * @default 0
+             */
+            revision: number;
             /** Digest */
             digest: string;
             /**
@@ -8671,10 +8702,12 @@ export interface components {
          * SiteKit
          * @description All of a job that is needed on site, of one ``revision``.
          *
-         *     ``digest`` tells the job from others and from its other revisions, also where no server keeps
+         *     ``job`` is its id, empty where no server keeps it. ``digest`` tells the job from others and from its other revisions, also where no server keeps
          *     it. ``cards`` are the steps of the days in their order, none where the days have no plan.
          */
         SiteKit: {
+            /** Job */
+            job: string;
             /** Name */
             name: string;
             /** Digest */
@@ -12347,6 +12380,35 @@ export interface operations {
                 only: ("wall" | "setting-out" | "client" | "cuts" | "list" | "mixing" | "days" | "hand-over" | "pole" | "templates")[];
                 size?: ("A4" | "Letter") | null;
             };
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    job_as_site_file_api_jobs__id___site_file_get: {
+        parameters: {
+            query?: never;
             header?: never;
             path: {
                 id_: string;

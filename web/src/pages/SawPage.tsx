@@ -14,7 +14,7 @@ export function SawPage() {
 }
 
 function AtTheSaw() {
-  const { job, kit, server, refused, waiting } = useOnSite();
+  const { job, kit, site, server, refused, waiting } = useOnSite();
   const [search, setSearch] = useSearchParams();
   const desk = server?.desk ?? true;
   return (
@@ -25,6 +25,9 @@ function AtTheSaw() {
         </Link>
         <span className="aside grow text-right">{kit.name}</span>
       </header>
+      <p className="aside" aria-live="polite">
+        {site.record.done}.
+      </p>
       {waiting > 0 && (
         <p role="status" className="border-wax border-l-4 bg-wax-pale p-2">
           △ {waiting} {waiting === 1 ? "note waits" : "notes wait"} for the server.

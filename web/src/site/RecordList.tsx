@@ -38,7 +38,7 @@ export function RecordList() {
             {!entry.gone && (
               <button
                 type="button"
-                className="button min-h-12"
+                className="button min-h-12 min-w-12"
                 aria-label={`Take back: ${entry.says}`}
                 onClick={() => note({ kind: "taken back" }, entry.key)}
               >

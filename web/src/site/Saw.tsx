@@ -27,7 +27,7 @@ export function Saw({ at: asked, onAt }: Props) {
     <div className="flex flex-col gap-2">
       <p className="heading text-center">{cut ? `Cut ${at + 1} of ${cuts.length}` : "No cuts"}</p>
       <p className="aside" aria-live="polite">
-        {record.done}. {record.left}.
+        {record.left}.
       </p>
       {record.elsewhere.length > 0 && (
         <p role="status" className="border-wax border-l-4 bg-wax-pale p-2">
@@ -131,7 +131,7 @@ interface RowProps {
 
 /** One piece: its code, its tile, and what can be noted about it as it stands. */
 function PieceRow({ piece, says, state, onNote, onBack }: RowProps) {
-  const big = "button min-h-14 px-3 text-lg";
+  const big = "button min-h-14 min-w-12 px-3 text-lg";
   return (
     <li className="border border-rule bg-paper p-2" data-state={state}>
       <p className="flex items-baseline gap-2">

@@ -8,7 +8,7 @@ interface Props {
   wall: string;
 }
 
-const BIG = "button min-h-14 px-3 text-lg";
+const BIG = "button min-h-14 min-w-12 px-3 text-lg";
 
 export function Setting({ wall }: Props) {
   return (
@@ -141,7 +141,7 @@ function Batches() {
       <label className="mt-1 flex items-center gap-2">
         <span className="aside">Lot</span>
         <input
-          className="field max-w-40"
+          className="field min-h-12 max-w-40"
           value={lot}
           maxLength={80}
           onChange={(event) => setLot(event.target.value)}

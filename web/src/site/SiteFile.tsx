@@ -53,7 +53,7 @@ export function SiteFile() {
           Read in what it gave back
           <input
             type="file"
-            accept=".json,application/json"
+            accept=".json,.txt,application/json,text/plain"
             aria-label="Notes that a site file gave back"
             className="sr-only"
             onChange={(event) => {

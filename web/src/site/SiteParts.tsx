@@ -70,7 +70,7 @@ export function SiteParts({ before, children, record }: Props) {
           <Now />
         </div>
         <div className={`mt-2 ${onWall ? "" : "max-lg:hidden"}`}>
-          <WallStates {...{ surface, site, chosen }} onChosen={choose} />
+          <WallStates {...{ surface, site, chosen }} shown={onWall} onChosen={choose} />
         </div>
         <div className="lg:grid lg:grid-cols-2 lg:gap-6">
           <div className={onWall ? "" : "max-lg:hidden"}>

@@ -1,5 +1,5 @@
 /** A wall as it stands: set, cut, broken and still to come, each piece to be chosen by a touch. */
-import type { CSSProperties } from "react";
+import { type CSSProperties, useEffect, useRef } from "react";
 import type { Site, SitePiece, SiteWall } from "../api/client";
 
 /** On a phone: a small tile is still wide enough for a finger in a glove. */
@@ -7,18 +7,26 @@ const PIXELS_A_MM = 0.5;
 
 interface Props {
   surface: SiteWall;
+  /** Whether it is on show: what is hidden cannot be scrolled. */
+  shown: boolean;
   site: Site;
   chosen: readonly string[];
   onChosen: (piece: string) => void;
 }
 
-export function WallStates({ surface, site, chosen, onChosen }: Props) {
+export function WallStates({ surface, shown, site, chosen, onChosen }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const next = site.sections.find(({ wall, to_do }) => wall === surface.surface && to_do.length > 0)
+    ?.to_do[0];
+  useEffect(() => {
+    if (shown) bringUp(box.current, next);
+  }, [shown, next]);
   const [x0, y0, x1, y1] = surface.frame;
   const width = x1 - x0;
   const text = Math.max(width / 80, 18);
   return (
     <div className="border border-rule bg-paper p-1">
-      <div className="max-h-[38vh] overflow-auto lg:max-h-none" ref={atItsFoot}>
+      <div className="max-h-[38vh] overflow-auto lg:max-h-none" ref={box}>
         <svg
           viewBox={`${x0} ${-y1} ${width} ${y1 - y0}`}
           className="block w-[var(--wall)] lg:max-h-[46vh] lg:w-full"
@@ -81,9 +89,17 @@ export function WallStates({ surface, site, chosen, onChosen }: Props) {
   );
 }
 
-/** Work begins at the counter. */
-function atItsFoot(box: HTMLElement | null): void {
-  if (box) box.scrollTop = box.scrollHeight;
+/** Scrolls to the piece that is set next; work begins at the counter. */
+function bringUp(box: HTMLElement | null, piece: string | undefined): void {
+  if (!box) return;
+  const at = piece && box.querySelector(`[data-piece="${CSS.escape(piece)}"]`);
+  if (!at) {
+    box.scrollTop = box.scrollHeight;
+    return;
+  }
+  const [own, room] = [at.getBoundingClientRect(), box.getBoundingClientRect()];
+  box.scrollTop += own.bottom - room.bottom + room.height / 3;
+  box.scrollLeft += own.left - room.left - room.width / 4;
 }
 
 const FILLS: Record<string, string> = {
