@@ -8,6 +8,7 @@ export default defineConfig({
   define: { "process.env.NODE_ENV": '"production"' },
   build: {
     outDir: "dist/site-file",
+    copyPublicDir: false,
     emptyOutDir: true,
     target: "es2022",
     assetsInlineLimit: Number.MAX_SAFE_INTEGER,

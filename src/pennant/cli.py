@@ -5,10 +5,8 @@ import asyncio
 import contextlib
 import gc
 import hashlib
-import ipaddress
 import json
 import os
-import socket
 import sys
 import tempfile
 from collections.abc import Callable, Iterator
@@ -17,11 +15,11 @@ from importlib import resources
 from pathlib import Path
 from typing import get_args
 
-import uvicorn
-
 from pennant.api.app import make_app
-from pennant.api.connections import SLOW_SECONDS, PromptProtocol
 from pennant.api.keeping import prepared
+from pennant.api.pairing import Listening, Pairing
+from pennant.api.phone_app import make_phone_app
+from pennant.api.serving import ForPhones, is_loopback, opened, opened_for_phones, serve
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
@@ -90,6 +88,17 @@ def _parser() -> argparse.ArgumentParser:
             "--cold", action="store_true",
             help="keep no process ready for searches: the first one takes some seconds longer",
         )  # fmt: skip
+        server.add_argument(
+            "--lan", nargs="?", const="", metavar="ADDRESS",
+            help="let paired phones in this network reach the site's pages, at this address",
+        )  # fmt: skip
+        server.add_argument("--lan-port", type=int, default=8766, help="where phones are served")
+        server.add_argument(
+            "--lan-plain", action="store_true",
+            help="without encryption: whoever listens in the network can read what is sent",
+        )  # fmt: skip
+        server.add_argument("--lan-cert", type=Path, help="a certificate of your own (PEM)")
+        server.add_argument("--lan-key", type=Path, help="its key (PEM)")
         server.set_defaults(run=run)
 
     meter = commands.add_parser("meter", help="start a simulated laser distance meter")
@@ -196,7 +205,7 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
     if not (PAGES / "index.html").exists():
         print("pennant: the web pages are not built; run `make build`", file=sys.stderr)
         return 1
-    if not _is_loopback(arguments.host):
+    if not is_loopback(arguments.host):
         print(
             f"pennant: {arguments.host} can be reached from other machines, and whoever reaches "
             "Pennant there could read and change every job; it listens on this machine alone "
@@ -204,41 +213,49 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
             file=sys.stderr,
         )
         return 2
-    app = make_app(
-        database, PAGES, meter_port=arguments.meter_port, supplier_port=arguments.supplier_port,
-        warm=not arguments.cold,
-    )  # fmt: skip
-    try:
-        family = socket.getaddrinfo(arguments.host, None)[0][0]
-        listening = socket.create_server((arguments.host, arguments.port), family=family)
-    except OSError as error:
-        print(
-            f"pennant: cannot listen on {arguments.host}:{arguments.port}: {error.strerror}; "
-            "choose another port with --port (make demo PORT=8766)",
-            file=sys.stderr,
-        )
-        return 1
+    pairing = Pairing()
+    desk = opened(arguments.host, arguments.port)
+    served = [(
+        make_app(
+            database, PAGES, meter_port=arguments.meter_port,
+            supplier_port=arguments.supplier_port, pairing=pairing, warm=not arguments.cold,
+        ), desk,
+    )]  # fmt: skip
+    phones = ""
+    if arguments.lan is not None:
+        asked = ForPhones(
+            arguments.lan, arguments.lan_port, arguments.lan_plain, arguments.lan_cert,
+            arguments.lan_key,
+        )  # fmt: skip
+        on, pairing.listening, host = opened_for_phones(asked, arguments.data.parent)
+        served.append((make_phone_app(database, PAGES, pairing, host), on))
+        phones = _opens(pairing.listening)
     print(f"Pennant is at http://{arguments.host}:{arguments.port}/", flush=True)
     if database.read_only:
         print(f"{database.path} is read-only: jobs can be looked at, nothing is kept", flush=True)
     print(f"Jobs are kept in {database.path}; stop with Ctrl-C", flush=True)
+    print(phones, end="", flush=True)
     _collect_seldom()
-    # An open stream of meter readings must not keep the application from stopping.
-    config = uvicorn.Config(
-        app, log_level="warning", timeout_graceful_shutdown=1, http=PromptProtocol,
-        timeout_keep_alive=SLOW_SECONDS,
-    )  # fmt: skip
-    uvicorn.Server(config).run(sockets=[listening])
+    serve(*served)
     return 0
 
 
-def _is_loopback(host: str) -> bool:
-    """Whether an address to listen on is this machine's own, by every meaning that it has."""
-    try:
-        found = socket.getaddrinfo(host, None)
-    except OSError:
-        return False
-    return all(ipaddress.ip_address(address[4][0]).is_loopback for address in found)
+def _opens(on: Listening) -> str:
+    """What serving phones opens, said plainly."""
+    says = (
+        f"Phones reach it at {on.address}: whoever is in this network can knock there. A phone "
+        "sees nothing until it is paired by a code shown at the desk, then the site's pages of the "
+        "jobs it was given, until it is unpaired; never the desk's pages.\n"
+    )
+    if on.fingerprint is None:
+        return says + (
+            "Without encryption (--lan-plain): whoever listens in this network can read what is "
+            "sent and take a phone's place. Use it in a network that is yours alone, if at all.\n"
+        )
+    return says + (
+        "A phone will warn of the certificate, because nobody else vouches for it: go on where its "
+        f"SHA-256 is {on.fingerprint}\n"
+    )
 
 
 def _collect_seldom() -> None:

@@ -46,7 +46,8 @@ def browser() -> Iterator[Browser]:
 
 @pytest.fixture(scope="session")
 def shared_context(browser: Browser) -> Iterator[BrowserContext]:
-    context = browser.new_context(viewport=DESK)
+    # What a service worker keeps would hide what the server does; it has tests of its own.
+    context = browser.new_context(viewport=DESK, service_workers="block")
     yield context
     context.close()
 

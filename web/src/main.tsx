@@ -28,6 +28,11 @@ const ShadesPage = lazy(async () => ({
 const SitePage = lazy(async () => ({ default: (await import("./pages/SitePage")).SitePage }));
 const ShelfPage = lazy(async () => ({ default: (await import("./pages/ShelfPage")).ShelfPage }));
 
+const PairPage = lazy(async () => ({ default: (await import("./pages/PairPage")).PairPage }));
+const PhonesPage = lazy(async () => ({
+  default: (await import("./pages/PhonesPage")).PhonesPage,
+}));
+
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root");
@@ -97,6 +102,8 @@ createRoot(root).render(
                   </JobPage>
                 }
               />
+              <Route path="/phones" element={<PhonesPage />} />
+              <Route path="/pair" element={<PairPage />} />
               <Route path="/shelf" element={<ShelfPage />} />
               <Route path="*" element={<Home />} />
             </Routes>
@@ -106,3 +113,9 @@ createRoot(root).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+
+// So that the pages open on site, where no server is in reach. A browser has it for pages of the
+// machine itself, and for secured ones; elsewhere there is the site file.
+if (import.meta.env.PROD && "serviceWorker" in navigator) {
+  navigator.serviceWorker.register("/service-worker.js").catch(() => {});
+}

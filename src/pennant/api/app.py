@@ -8,18 +8,37 @@ from fastapi import FastAPI
 from fastapi.responses import FileResponse
 from fastapi.staticfiles import StaticFiles
 
-from pennant.api import given_back, here, jobs, meter, on_site, problems, reckon, shelf, site
+from pennant.api import (
+    given_back,
+    here,
+    jobs,
+    meter,
+    on_site,
+    phones,
+    problems,
+    reckon,
+    shelf,
+    site,
+)
 from pennant.api.guard import HOSTS, Guard
 from pennant.api.keeping import OverviewFiller
+from pennant.api.pairing import Pairing
 from pennant.api.searches import Searches
 from pennant.meter import protocol as meter_protocol
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs
 from pennant.store.overviews import Overviews
+from pennant.store.phones import Phones
 from pennant.store.photographs import Photographs
 from pennant.store.record import SiteRecord
 from pennant.store.shelf import ProductShelf
 from pennant.supplier.simulator import PORT as SUPPLIER_PORT
+
+FILES = {
+    "service-worker.js": "text/javascript", "manifest.webmanifest": "application/manifest+json",
+    "icon-192.png": "image/png", "icon-512.png": "image/png",
+}  # fmt: skip
+"""What the pages have besides themselves and what they are made of."""
 
 
 def make_app(
@@ -29,6 +48,7 @@ def make_app(
     meter_port: int = meter_protocol.PORT,
     supplier_port: int = SUPPLIER_PORT,
     *,
+    pairing: Pairing | None = None,
     warm: bool = False,
 ) -> FastAPI:
     """Return the application over a database, with the built pages if there are any.
@@ -59,23 +79,28 @@ def make_app(
     app.state.record = SiteRecord(database)
     app.state.photographs = Photographs(database)
     app.state.products = ProductShelf(database)
+    app.state.phones = Phones(database)
+    app.state.pairing = pairing or Pairing()
     app.state.pages = pages or Path()
     app.state.meter_port = meter_port
     app.state.supplier_port = supplier_port
-    for part in (here, reckon, jobs, site, on_site, given_back, shelf, meter):
+    for part in (here, reckon, jobs, site, on_site, given_back, phones, shelf, meter):
         app.include_router(part.router)
     app.include_router(on_site.own_router)
     problems.install(app)
     app.add_middleware(Guard, hosts=hosts)
     if pages is not None:
-        _serve_pages(app, pages)
+        serve_pages(app, pages)
     return app
 
 
-def _serve_pages(app: FastAPI, pages: Path) -> None:
+def serve_pages(app: FastAPI, pages: Path) -> None:
     """Serve built files as they are, and the one page for every address of the interface."""
     app.mount("/assets", StaticFiles(directory=pages / "assets"), name="assets")
 
     @app.get("/{path:path}", include_in_schema=False)
     def page(path: str) -> FileResponse:
-        return FileResponse(pages / "index.html", headers={"cache-control": "no-cache"})
+        file = path if path in FILES else "index.html"
+        return FileResponse(
+            pages / file, media_type=FILES.get(file), headers={"cache-control": "no-cache"}
+        )

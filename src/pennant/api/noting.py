@@ -111,7 +111,14 @@ class Noting:
     ) -> None:
         self.id, self.jobs, self.site = id_, jobs, site
         self.plans: dict[int, tuple[Job, Plan] | None] = {stored.revision: (job, made)}
+        self.present = stored.revision
         self.documents: dict[int, str] | None = None
+
+    def revision_of(self, said: int | None) -> int:
+        """Return the revision that something was noted on; the present one for one never kept."""
+        if said is None or said in self.plans:
+            return said or self.present
+        return said if said in self._documents() else self.present
 
     def as_they_were(self, entry: Said, revision: int) -> tuple[AsItWas, ...]:
         """Return an entry's pieces as that revision had them; unknown where it has no plan."""
@@ -125,13 +132,16 @@ class Noting:
         return as_they_were(*found, entry)
 
     def _planned(self, revision: int) -> tuple[Job, Plan] | None:
-        if self.documents is None:
-            self.documents = self.jobs.documents(self.id)
         try:
-            job = read_job(self.documents.get(revision, ""))
+            job = read_job(self._documents().get(revision, ""))
             return job, plan(job)
         except (JobRefused, NotAJobFile):
             return None
+
+    def _documents(self) -> dict[int, str]:
+        if self.documents is None:
+            self.documents = self.jobs.documents(self.id)
+        return self.documents
 
     def id_under(self, key: str) -> int | None:
         """Return the id of the entry that was sent under a key, if there is one."""

@@ -96,7 +96,7 @@ def note_entry(id_: str, noted: NotedEntry, jobs: Kept, site: Site) -> SaidSite:
     back = noted.takes_back
     if isinstance(noted.entry, TakenBack) and back is None and noted.takes_back_key is not None:
         back = on.id_under(noted.takes_back_key)
-    revision = noted.revision or stored.revision
+    revision = on.revision_of(noted.revision)
     sent = Sent(
         key=noted.key, said=noted.entry.model_dump(mode="json"), revision=revision,
         was=on.as_they_were(noted.entry, revision), said_at=put_right(noted), takes_back=back,

@@ -1,6 +1,7 @@
 """Errors as RFC 9457 problem details, one handler a family of errors."""
 
 import logging
+import math
 from typing import Any
 
 from fastapi import FastAPI, Request
@@ -11,6 +12,7 @@ from starlette.exceptions import HTTPException
 
 from pennant.api.keeping import state_of
 from pennant.api.models import JobState
+from pennant.api.pairing import TooSoon, WrongToken
 from pennant.api.searches import Busy, NobodyListens, SearchEnded
 from pennant.core.document.refusal import JobRefused, NotReckoned, Problem
 from pennant.files.bundle import NotABundle
@@ -20,6 +22,7 @@ from pennant.files.site_file import NotBuilt
 from pennant.meter.link import MeterOff
 from pennant.store.database import StoreError
 from pennant.store.jobs import EditionConflict, JobNotFound, NothingToDo
+from pennant.store.phones import PhoneNotFound
 from pennant.store.photographs import PhotographNotFound, TooManyPhotographs
 from pennant.store.record import KeyTaken
 
@@ -102,6 +105,23 @@ def install(app: FastAPI) -> None:
     def store(_: Request, error: StoreError) -> JSONResponse:
         log.error("%s", error)
         return problem(503, "store", "The job could not be kept", str(error))
+
+    @app.exception_handler(PhoneNotFound)
+    def no_phone(_: Request, error: PhoneNotFound) -> JSONResponse:
+        return problem(404, "no-such-phone", "There is no such phone", str(error))
+
+    @app.exception_handler(WrongToken)
+    def wrong_token(_: Request, __: WrongToken) -> JSONResponse:
+        detail = (
+            "it was used already, is older than five minutes, or was never shown; ask for another"
+        )
+        return problem(403, "wrong-code", "This code pairs nothing", detail)
+
+    @app.exception_handler(TooSoon)
+    def too_soon(_: Request, error: TooSoon) -> JSONResponse:
+        answer = problem(429, "too-soon", "Not yet", str(error))
+        answer.headers["retry-after"] = str(math.ceil(error.seconds))
+        return answer
 
     @app.exception_handler(NotBuilt)
     def not_built(_: Request, error: NotBuilt) -> JSONResponse:

@@ -15,12 +15,14 @@ import {
   type JobState,
   type Method,
   type OwnRule,
+  type PhonesPage,
   type Plan,
   type Play,
   type Shelf as Products,
   type Revision,
   type SaidKind,
   type SaidPaper,
+  Refusal,
   type SaidWish,
   type Setting,
   type SettingOut,
@@ -185,14 +187,38 @@ export const ownRulesOptions = () =>
     staleTime: 60_000,
   });
 
+const HERE = "pennant-here";
+
+/** Asks where this page is; a phone whose server is away is what it was when it was last answered. */
+async function whereThisIs(): Promise<Here> {
+  try {
+    const here = await ask<Here>(api.GET("/api/here"));
+    localStorage.setItem(HERE, JSON.stringify(here));
+    return here;
+  } catch (error) {
+    const kept = localStorage.getItem(HERE);
+    if (error instanceof Refusal && error.problem === null && kept) return JSON.parse(kept);
+    throw error;
+  }
+}
+
 /** Where this page is: at the desk's own machine, or on a phone that was paired with it. */
 export const hereOptions = () =>
   queryOptions({
     queryKey: ["here"],
-    queryFn: () => ask<Here>(api.GET("/api/here")),
+    queryFn: whereThisIs,
     staleTime: 60_000,
     networkMode: "always",
     retry: false,
+  });
+
+/** What listens for phones at the desk, and which are paired. */
+export const phonesOptions = () =>
+  queryOptions({
+    queryKey: ["phones"],
+    queryFn: () => ask<PhonesPage>(api.GET("/api/phones")),
+    // A phone that is being paired shows up by itself.
+    refetchInterval: 3_000,
   });
 
 /** All of a job that is needed on site, kept by the browser for when the server is away. */

@@ -1090,6 +1090,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/phones": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Phones
+         * @description Return what listens for phones, and which are paired.
+         */
+        get: operations["list_phones_api_phones_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phones/offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offer To Phone
+         * @description Return a code that one phone can be paired with, for these jobs and a few minutes.
+         */
+        post: operations["offer_to_phone_api_phones_offer_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phones/{id_}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Unpair Phone
+         * @description Let a phone see nothing more, at once.
+         */
+        delete: operations["unpair_phone_api_phones__id___delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/methods": {
         parameters: {
             query?: never;
@@ -1795,6 +1855,14 @@ export interface components {
             doubt: string;
             /** Why */
             why: string;
+        };
+        /**
+         * AskedOffer
+         * @description The jobs that a phone is to be given.
+         */
+        AskedOffer: {
+            /** Jobs */
+            jobs: string[];
         };
         /**
          * AskedReading
@@ -5506,6 +5574,18 @@ export interface components {
             words: string;
         };
         /**
+         * Offer
+         * @description A code for one phone: the address in it, the same as a picture, and how long it lasts.
+         */
+        Offer: {
+            /** Address */
+            address: string;
+            /** Picture */
+            picture: string;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
          * OpenedBox
          * @description One box. ``counts`` follow the shades' names; culls are among them and good for cuts only.
          */
@@ -5875,6 +5955,32 @@ export interface components {
              * @default 0
              */
             wait_hours: number;
+        };
+        /**
+         * PairedPhone
+         * @description A paired phone and the ids of the jobs that it was given.
+         */
+        PairedPhone: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Jobs */
+            jobs: string[];
+            /** Paired */
+            paired: string;
+        };
+        /**
+         * PhonesPage
+         * @description Where phones reach this machine (empty: nowhere), by which certificate, and who is paired.
+         */
+        PhonesPage: {
+            /** Address */
+            address: string;
+            /** Fingerprint */
+            fingerprint: string | null;
+            /** Phones */
+            phones: components["schemas"]["PairedPhone"][];
         };
         /**
          * Piece
@@ -8702,8 +8808,9 @@ export interface components {
          * SiteKit
          * @description All of a job that is needed on site, of one ``revision``.
          *
-         *     ``job`` is its id, empty where no server keeps it. ``digest`` tells the job from others and from its other revisions, also where no server keeps
-         *     it. ``cards`` are the steps of the days in their order, none where the days have no plan.
+         *     ``job`` is its id, empty where no server keeps it. ``digest`` tells the job from others and from
+         *     its other revisions, also there. ``cards`` are the steps of the days in their order, none where
+         *     the days have no plan.
          */
         SiteKit: {
             /** Job */
@@ -12755,6 +12862,97 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ReadIn"];
                 };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    list_phones_api_phones_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhonesPage"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    offer_to_phone_api_phones_offer_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskedOffer"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    unpair_phone_api_phones__id___delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id_: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description What went wrong, as RFC 9457 problem details */
             default: {

@@ -2,11 +2,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { jobsOptions, type Shelf } from "../api/queries";
+import { Refusal } from "../api/client";
+import { hereOptions, jobsOptions, type Shelf } from "../api/queries";
 import { Choices } from "../parts/Choices";
 import { Mark } from "../parts/Mark";
 import { Beginnings } from "./Beginnings";
 import { JobCard } from "./JobCard";
+import { KeptHere, NotPaired, PhoneHome } from "./PhoneHome";
 import { useJobActions } from "./useJobActions";
 
 const SHELVES: readonly { value: Shelf; label: string }[] = [
@@ -23,6 +25,14 @@ const EMPTY: Record<Shelf, string> = {
 };
 
 export function Home() {
+  const { data: here, error } = useQuery(hereOptions());
+  if (here && !here.desk) return <PhoneHome here={here} />;
+  if (error instanceof Refusal && error.problem?.status === 401) return <NotPaired />;
+  // Where it is, is asked first: the desk's page on a phone would only be refused.
+  return here || error ? <DeskHome /> : null;
+}
+
+function DeskHome() {
   const [search, setSearch] = useSearchParams();
   const shelf = SHELVES.find(({ value }) => value === search.get("shelf"))?.value ?? "in-hand";
   const [sought, setSought] = useState("");
@@ -41,6 +51,9 @@ export function Home() {
         <p className="aside grow">Plant the start; see what every edge gets.</p>
         <Link to="/shelf" className="button">
           The shelf
+        </Link>
+        <Link to="/phones" className="button">
+          Phones
         </Link>
         <Beginnings />
       </header>
@@ -75,7 +88,12 @@ export function Home() {
           ✗ {failed}
         </p>
       )}
-      {error && <p role="alert">{error.message}. Start it again, then reload this page.</p>}
+      {error && (
+        <div role="alert">
+          <p>{error.message}. Start it again, then reload this page.</p>
+          <KeptHere />
+        </div>
+      )}
       {found?.length === 0 && (
         <p className="border-rule border-y bg-paper px-4 py-8">
           {sought ? `No job here is called “${sought}”.` : EMPTY[shelf]}

@@ -139,6 +139,12 @@ function Open({ job, opened, children }: Props & { opened: OpenedKit }) {
   const away = (error instanceof Refusal && error.problem === null) || !opened.fresh;
   return (
     <SiteContext value={value}>
+      {error instanceof Refusal && error.problem?.status === 401 && (
+        <p role="alert" className="border-flag border-l-4 bg-flag-pale p-2">
+          ✗ This phone is not paired any more. What you note is kept here; ask for a code at the
+          desk, and it is sent.
+        </p>
+      )}
       {away && error && (
         <p role="status" className="border-wax border-l-4 bg-wax-pale p-2">
           △ The server is not in reach. All that was read before is here, and you can go on noting.

@@ -1,6 +1,7 @@
 /** The site file: the whole job as one page for a phone without a server, and its notes read in. */
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import { type ReadIn, Refusal } from "../api/client";
 import { siteOptions } from "../api/queries";
 import { useOnSite } from "./onSite";
@@ -37,7 +38,8 @@ export function SiteFile() {
       <h2 className="heading">Without a network</h2>
       <p>
         The site file is one page with the whole job: cuts, marks, steps, clocks, and a record that
-        it gives back. Send it to the phone, and open it there.
+        it gives back. Send it to the phone, and open it there. Where two work, pair their phones
+        instead: then each sees what the other has noted.
       </p>
       <div className="mt-1 flex flex-wrap gap-2">
         <a className="button inline-flex min-h-12 items-center" href={`/api/jobs/${job}/site-file`}>
@@ -49,6 +51,9 @@ export function SiteFile() {
         >
           The same on paper, PDF
         </a>
+        <Link className="button inline-flex min-h-12 items-center" to={`/phones?job=${job}`}>
+          Pair a phone
+        </Link>
         <label className="button inline-flex min-h-12 items-center">
           Read in what it gave back
           <input
