@@ -15,13 +15,15 @@ from serving import PHONE, Server
 
 from kitchens import sink_wall
 from pennant.files.job_json import write_job
+from pennant.store.database import Database
 
 LAN = "127.0.0.2"
 
 
 @pytest.fixture
-def desk(tmp_path: Path) -> Iterator[Server]:
-    """A server that phones reach at another address, with one job."""
+def desk(shared_server: Server, tmp_path: Path) -> Iterator[Server]:
+    """A server that phones reach at another address."""
+    Database(shared_server.data).backup(tmp_path / "phones.db")
     server = Server(tmp_path / "phones.db", lan=LAN)
     yield server
     server.kill()
