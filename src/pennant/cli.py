@@ -302,7 +302,7 @@ def _read(arguments: argparse.Namespace) -> Job:
 
 def _cuts(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
-    made = plan(job)
+    made = plan(job, "fewest")
     sheet = cut_sheet(job, made)
     print(sheet.model_dump_json(indent=1) if arguments.json else cuts_report(job, made), end="")
     return 0
@@ -310,7 +310,7 @@ def _cuts(arguments: argparse.Namespace) -> int:
 
 def _materials(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
-    made = plan(job)
+    made = plan(job, "fewest")
     if arguments.json:
         lines = [line.model_dump(mode="json") for line in made.quantities]
         print(json.dumps(lines, indent=1))
@@ -328,7 +328,7 @@ def _day(text: str) -> date:
 
 def _days(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
-    said = said_days(job, plan(job), arguments.first, date.today())
+    said = said_days(job, plan(job, "fewest"), arguments.first, date.today())
     print(said.model_dump_json(indent=1) if arguments.json else days_report(said), end="")
     return 0
 
@@ -340,14 +340,15 @@ def _export(arguments: argparse.Namespace) -> int:
         arguments.form, tuple(arguments.only), arguments.first, arguments.size, stamp,
         Imprint(date=date.today().isoformat()),
     )  # fmt: skip
-    arguments.to.write_bytes(exported(job, plan(job), wanted))
+    arguments.to.write_bytes(exported(job, plan(job, "fewest"), wanted))
     print(f"wrote {arguments.to}")
     return 0
 
 
 def _site_file(arguments: argparse.Namespace) -> int:
     job, at = _read(arguments), datetime.now(UTC)
-    kit = site_kit(job, plan(job), Edition(digest=digest_of(job)), (), at.timestamp() / 60)
+    of = Edition(digest=digest_of(job))
+    kit = site_kit(job, plan(job, "fewest"), of, (), at.timestamp() / 60)
     made = site_file(kit, at.isoformat(timespec="seconds"), assets_of(PAGES))
     arguments.to.write_text(made, "utf-8")
     print(f"wrote {arguments.to}")
@@ -356,7 +357,7 @@ def _site_file(arguments: argparse.Namespace) -> int:
 
 def _plan(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
-    made = plan(job)
+    made = plan(job, "fewest")
     print(
         made.model_dump_json(indent=1)
         if arguments.json

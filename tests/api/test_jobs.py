@@ -25,7 +25,7 @@ class TestPlan:
         job = a_job(openings=[WINDOW], settings={})
         answer = client.post("/api/plan", json=json.loads(job.model_dump_json()))
         assert answer.status_code == 200
-        assert answer.json() == json.loads(plan(job).model_dump_json())
+        assert answer.json() == json.loads(plan(job, "fewest").model_dump_json())
         assert client.get("/api/jobs").json() == []
 
     def test_starts_are_compared_and_drawn(self, client: TestClient) -> None:

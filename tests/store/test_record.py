@@ -154,7 +154,7 @@ class TestOlderFiles:
         path = tmp_path / "jobs.db"
         job = Jobs(Database(path)).create(a_job()).id
         with sqlite3.connect(path, isolation_level=None) as db:
-            for thing in ("table site_entry", "table photograph"):
+            for thing in ("table site_entry", "table photograph", "table phone"):
                 db.execute(f"drop {thing}")
             outline, cut_from = json.dumps(WAS.outline), json.dumps(WAS.cut_from)
             for event, back in (("cut", None), ("taken back", 1), ("set", None)):

@@ -307,7 +307,7 @@ class ShadesPage(BaseModel):
 
 def shades_page(job: Job) -> ShadesPage:
     """Return how the opened boxes are dealt; raise `JobRefused` for boxes that cannot be read."""
-    made = plan(job)
+    made = plan(job, "fewest")
     with reckoning("the shades"):
         said = said_shades(job, made)
     pictures = []
@@ -396,6 +396,6 @@ def board_of(job: Job, wall: str) -> DrawnBoard:
 
 def view_of(job: Job) -> View:
     """Return the view; raise `JobRefused` where the job cannot be drawn."""
-    made = plan(job)
+    made = plan(job, "known")
     with reckoning("what is said of the plan"):
         return View.model_construct(job=job, plan=made, sheet=sheet(job, made))

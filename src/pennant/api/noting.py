@@ -74,7 +74,7 @@ def opened(id_: str, jobs: Jobs, site: SiteRecord) -> tuple[StoredJob, Job, Plan
     """Return a job as it is kept, read, and its plan; older notes are copied over first."""
     stored = jobs.get(id_)
     job = read_job(stored.document)
-    made = plan(job)
+    made = plan(job, "fewest")
     _copy_old_notes(id_, site)
     return stored, job, made
 
@@ -134,7 +134,7 @@ class Noting:
     def _planned(self, revision: int) -> tuple[Job, Plan] | None:
         try:
             job = read_job(self._documents().get(revision, ""))
-            return job, plan(job)
+            return job, plan(job, "fewest")
         except (JobRefused, NotAJobFile):
             return None
 
@@ -197,7 +197,7 @@ def _copy_old_notes(id_: str, site: SiteRecord) -> None:
         if note.revision not in plans:
             try:
                 job = read_job(note.document)
-                made = plan(job)
+                made = plan(job, "fewest")
                 plans[note.revision] = (made, cuts_of(job, made))
             except (JobRefused, NotAJobFile):
                 plans[note.revision] = None

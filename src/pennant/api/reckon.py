@@ -8,6 +8,7 @@ from fastapi import APIRouter, Query, Request, Response
 from fastapi.responses import StreamingResponse
 from starlette.concurrency import run_in_threadpool
 
+from pennant.api.fewest import FewestTiles, FoundFewest, keep_fewest
 from pennant.api.kept import Site
 from pennant.api.models import (
     Addition,
@@ -60,13 +61,20 @@ router = APIRouter(prefix="/api")
 @router.post("/plan")
 def make_plan(job: Job) -> Plan:
     """Return the plan of a job; nothing is kept."""
-    return plan(job)
+    return plan(job, "fewest")
 
 
 @router.post("/view")
 def make_view(job: Job) -> View:
     """Return the job, its plan and its words; nothing is kept."""
     return view_of(job)
+
+
+@router.post("/fewest")
+async def find_fewest(job: Job, request: Request) -> FewestTiles:
+    """Find the fewest tiles of a job and keep how they are cut for its next view."""
+    found = [FoundFewest.model_validate_json(one) async for one in _search(request, "fewest", job)]
+    return await run_in_threadpool(keep_fewest, job, found)
 
 
 @router.post("/starts", response_model=DrawnBoard)
@@ -111,7 +119,7 @@ def plan_days(
 
     ``record_of`` is the id of the kept job whose record says which steps are done.
     """
-    made = plan(job)
+    made = plan(job, "fewest")
     if record_of is not None:
         job = as_it_goes(job, made, entries_of(site.entries(record_of)))
     return days_page(job, date.today(), made)
@@ -216,4 +224,4 @@ def list_settings() -> tuple[SaidSetting, ...]:
 @router.post("/cuts")
 def list_cuts(job: Job) -> CutSheet:
     """Return the cut sheet of a job; nothing is kept."""
-    return cut_sheet(job, plan(job))
+    return cut_sheet(job, plan(job, "fewest"))

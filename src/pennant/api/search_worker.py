@@ -15,6 +15,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from pennant.api.fewest import found_fewest
 from pennant.api.models import board_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned, reckoning
@@ -39,8 +40,12 @@ def _cures(asked: dict[str, Any], job: Job) -> Iterator[BaseModel]:
     yield from said_cures(job, asked["surface"], asked["finding"])
 
 
+def _fewest(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
+    yield from found_fewest(job)
+
+
 SEARCHES: dict[str, Callable[[dict[str, Any], Job], Iterator[BaseModel]]] = {
-    "starts": _starts, "best": _best, "cures": _cures,
+    "starts": _starts, "best": _best, "cures": _cures, "fewest": _fewest,
 }  # fmt: skip
 
 

@@ -35,14 +35,14 @@ router = APIRouter(prefix="/api")
 def cuts_as_csv(id_: str, jobs: Kept) -> Response:
     """Return the cuts of a job for a spreadsheet."""
     job = read_job(jobs.get(id_).document)
-    return download(cuts_csv(cut_sheet(job, plan(job))), f"{file_name(job)}-cuts.csv")
+    return download(cuts_csv(cut_sheet(job, plan(job, "fewest"))), f"{file_name(job)}-cuts.csv")
 
 
 @router.get("/jobs/{id_}/materials.csv", response_class=Response)
 def materials_as_csv(id_: str, jobs: Kept) -> Response:
     """Return the shopping list of a job for a spreadsheet."""
     job = read_job(jobs.get(id_).document)
-    return download(materials_csv(job, plan(job)), f"{file_name(job)}-materials.csv")
+    return download(materials_csv(job, plan(job, "fewest")), f"{file_name(job)}-materials.csv")
 
 
 @router.get("/jobs/{id_}/as/{form}", response_class=Response)
@@ -66,7 +66,7 @@ def job_as(
         form, tuple(only or ()), None, size, id_, _imprint(stored), kept.entries, kept.photographs
     )
     try:
-        made = exported(job, plan(job), wanted)
+        made = exported(job, plan(job, "fewest"), wanted)
     except NotThere as error:
         raise JobRefused([Problem(pointer="/only", message=str(error))]) from None
     return download(made, f"{file_name(job)}.{form}", TYPES[form])
@@ -91,7 +91,7 @@ def papers_as_made(
 
     def lines() -> Iterator[str]:
         try:
-            for step in bound(job, plan(job), only, size, _imprint(stored), kept):
+            for step in bound(job, plan(job, "fewest"), only, size, _imprint(stored), kept):
                 if isinstance(step, bytes):
                     made = {"name": f"{file_name(job)}.pdf", "pdf": b64encode(step).decode()}
                 else:

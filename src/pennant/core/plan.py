@@ -2,6 +2,7 @@
 
 from itertools import chain
 
+from pennant.core.cuts.tiles import Counted
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import reckoning
 from pennant.core.document.values import Value
@@ -19,7 +20,10 @@ from pennant.core.takes.suitability import Unsuited, unsuited
 
 
 class Plan(Value):
-    """What a job comes to. ``surfaces`` are in the order of the kitchen's."""
+    """What a job comes to. ``surfaces`` are in the order of the kitchen's.
+
+    ``counted`` says how its tiles are counted.
+    """
 
     kitchen: Kitchen
     surfaces: tuple[SurfacePlan, ...]
@@ -27,6 +31,7 @@ class Plan(Value):
     doubts: tuple[Doubt, ...]
     quantities: tuple[Quantity, ...]
     unsuited: tuple[Unsuited, ...]
+    counted: Counted = "quick"
 
     @property
     def pieces(self) -> tuple[Piece, ...]:
@@ -59,8 +64,11 @@ class Plan(Value):
         return {one.surface: one for one in self.surfaces}[id_]
 
 
-def plan(job: Job) -> Plan:
-    """Return the plan of a job; raise `JobRefused` where it cannot be drawn."""
+def plan(job: Job, counted: Counted = "quick") -> Plan:
+    """Return the plan of a job, its tiles counted so; raise `JobRefused` where it cannot be drawn.
+
+    With ``known`` the tiles of the same job may be fewer another time, when they have been found.
+    """
     with reckoning("the survey"):
         kitchen, places = refuse_if_wrong(job)
     laid = list(lay(job, kitchen))
@@ -71,7 +79,7 @@ def plan(job: Job) -> Plan:
     with reckoning("what the job takes"):
         quantities = quantities_of(
             job, fields, pieces, sum(one.joint_area for one in laid), thin_pieces(laid),
-            on_counter(laid),
+            on_counter(laid), counted,
         )  # fmt: skip
     with reckoning("what goes with what"):
         unfit = tuple(unsuited(job))
@@ -82,6 +90,7 @@ def plan(job: Job) -> Plan:
         doubts=doubts,
         quantities=quantities,
         unsuited=unfit,
+        counted=counted,
     )
 
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Iterator
 
+from pennant.core.cuts.tiles import may_be_fewer
 from pennant.core.document.declared import declared
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import STEP_MM, show_exact, show_length
@@ -109,6 +110,7 @@ class Sheet(Value):
     step: str
     step_mm: float
     summary: str
+    may_be_fewer: bool
 
 
 def sheet(job: Job, plan: Plan) -> Sheet:
@@ -144,6 +146,7 @@ def sheet(job: Job, plan: Plan) -> Sheet:
         step=job.step,
         step_mm=STEP_MM[job.step],
         summary=summary(plan),
+        may_be_fewer=may_be_fewer(job, plan.pieces),
     )
 
 

@@ -64,6 +64,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fewest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Fewest
+         * @description Find the fewest tiles of a job and keep how they are cut for its next view.
+         */
+        post: operations["find_fewest_api_fewest_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/starts": {
         parameters: {
             query?: never;
@@ -3257,6 +3277,16 @@ export interface components {
             scribed: boolean;
         };
         /**
+         * FewestTiles
+         * @description How many tiles the pieces come from, and how few any plan could do with.
+         */
+        FewestTiles: {
+            /** Tiles */
+            tiles: number;
+            /** Bound */
+            bound: number;
+        };
+        /**
          * Finding
          * @description One objection. ``size`` and ``limit`` are mm, except that ``ratio`` is a share of 1.
          */
@@ -6146,6 +6176,8 @@ export interface components {
         /**
          * Plan
          * @description What a job comes to. ``surfaces`` are in the order of the kitchen's.
+         *
+         *     ``counted`` says how its tiles are counted.
          */
         Plan: {
             kitchen: components["schemas"]["Kitchen"];
@@ -6158,6 +6190,12 @@ export interface components {
             quantities: components["schemas"]["Quantity"][];
             /** Unsuited */
             unsuited: components["schemas"]["Unsuited"][];
+            /**
+             * Counted
+             * @default quick
+             * @enum {string}
+             */
+            counted: "quick" | "known" | "fewest";
         };
         /**
          * Play
@@ -8667,6 +8705,8 @@ export interface components {
             step_mm: number;
             /** Summary */
             summary: string;
+            /** May Be Fewer */
+            may_be_fewer: boolean;
         };
         /**
          * SheetPlace
@@ -11145,6 +11185,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["View"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    find_fewest_api_fewest_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FewestTiles"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

@@ -123,6 +123,11 @@ export class JobEditor {
     this.#burst = { label, timer: window.setTimeout(() => this.#commitBurst(), BURST_MS) };
   }
 
+  /** Has the same draft viewed anew: the server knows more of it than before. */
+  lookAgain(): void {
+    this.#previews.ask(this.#snapshot.draft);
+  }
+
   /** Goes back to what is kept. */
   revert(): void {
     this.#endBurst();

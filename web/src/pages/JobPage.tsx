@@ -6,6 +6,7 @@ import type { View } from "../api/client";
 import { jobOptions } from "../api/queries";
 import type { Opened } from "../job/editor";
 import { EditorContext, useOpened } from "../job/useEditor";
+import { useFewest } from "../job/useFewest";
 import { UnplannedJob } from "./UnplannedJob";
 
 export function JobPage({ children }: { children: ReactNode }) {
@@ -40,5 +41,6 @@ export function JobPage({ children }: { children: ReactNode }) {
 
 function OpenJob({ loaded, children }: { loaded: Opened; children: ReactNode }) {
   const editor = useOpened(loaded);
+  useFewest(editor);
   return <EditorContext value={editor}>{children}</EditorContext>;
 }

@@ -6,7 +6,7 @@ import { daysOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { Suits } from "../papers/ProductsPaper";
-import { Line } from "../papers/TakesPaper";
+import { Line, TilesOpen } from "../papers/TakesPaper";
 import { PaperHead } from "../parts/PaperHead";
 import { Tape } from "../parts/Tape";
 
@@ -71,6 +71,7 @@ export function MaterialsPage() {
         title={`${view.job.name}: what it takes`}
         csv={`/api/jobs/${editor.id}/materials.csv`}
       />
+      <TilesOpen />
       <p className="aside">
         Each line says by which day it is needed; what is unopened until then may still go back. ▸
         opens how it was reckoned.

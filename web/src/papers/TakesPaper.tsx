@@ -19,6 +19,7 @@ export function TakesPaper() {
           </span>
         )}
       </p>
+      <TilesOpen />
       {Object.entries(view.sheet.groups).map(([group, title]) => {
         const own = view.sheet.quantities.filter((one) => one.group === group);
         if (own.length === 0) return null;
@@ -43,6 +44,17 @@ export function TakesPaper() {
         Cement burns skin: gloves, and wash. A wet saw wants a protected (GFCI/RCD) outlet.
       </p>
     </>
+  );
+}
+
+/** Said while the fewest tiles are being found. */
+export function TilesOpen() {
+  const { view } = useEditor();
+  if (!view.sheet.may_be_fewer) return null;
+  return (
+    <p className="aside px-1.5" role="status">
+      Tiles: being counted again, fewer may do…
+    </p>
   );
 }
 

@@ -3,13 +3,13 @@
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from types import MappingProxyType
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Protocol
 
 from pydantic import Field as Described
 
 from pennant.core.cuts.marks import Marks, marks_of, turned
 from pennant.core.cuts.stock import Stock
-from pennant.core.cuts.tiles import stock_for
+from pennant.core.cuts.tiles import Counted, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.settings import Settings
 from pennant.core.document.tiles import FIELD, tiles_of
@@ -79,11 +79,19 @@ class CutList:
         return sum(group.minutes for group in self.groups if group.tool == tool)
 
 
-def cuts_of(job: Job, made: LaidKitchen) -> CutList:
+class CountedKitchen(LaidKitchen, Protocol):
+    """A kitchen that is laid, and says how its tiles are counted; a `Plan` is one."""
+
+    @property
+    def counted(self) -> Counted:
+        """How its tiles are counted."""
+
+
+def cuts_of(job: Job, made: CountedKitchen) -> CutList:
     """Return the cuts of a job as it is laid."""
     cutting = _Cutting(job, made)
     pieces = [piece for surface in made.surfaces for piece in surface.pieces]
-    stocks = {of: stock_for(job, pieces, of) for of in tiles_of(job)}
+    stocks = {of: stock_for(job, pieces, of, made.counted) for of in tiles_of(job)}
     return CutList(tuple(cutting.groups()), MappingProxyType(stocks))
 
 

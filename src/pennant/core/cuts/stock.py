@@ -17,7 +17,7 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property, lru_cache
 from types import MappingProxyType
-from typing import NamedTuple
+from typing import NamedTuple, Protocol
 
 from shapely import Polygon
 
@@ -224,8 +224,8 @@ def stocked(items: tuple[Item, ...], sheet: Sheet) -> Stock:
 
     Parts of one tile that an obstacle splits are items of their own.
     """
-    whole = [item for item in items if _takes_all(item, sheet)]
-    rest = [item for item in items if not _takes_all(item, sheet)]
+    whole = [item for item in items if takes_all(item, sheet)]
+    rest = [item for item in items if not takes_all(item, sheet)]
     tall, long, others = _sorted(rest)
     bound = _bound(len(whole), tall, long, rest, sheet)
     odd = [item for item in others if item.ring]
@@ -261,8 +261,8 @@ def _packed(
     return tuple(tile.closed() for tile in packing.tiles)
 
 
-def _takes_all(item: Item, sheet: Sheet) -> bool:
-    """Whether an item leaves nothing of its tile: the rectangle around it is the whole tile.
+def takes_all(item: Item, sheet: Sheet) -> bool:
+    """Return whether an item leaves nothing of its tile: the rectangle around it is the whole tile.
 
     An odd piece no larger than half of it may leave room for another.
     """
@@ -310,10 +310,10 @@ def _bound(
     ends = len(tall) - len(pairs_of(tall, "width", sheet))
     rips = len(long) - len(pairs_of(long, "height", sheet))
     used = Counter(
-        frozenset(_alike(corner) if sheet.turns else corner)
+        frozenset(alike_corner(corner) if sheet.turns else corner)
         for item in rest
         if item.corners is None
-        for corner in _corners(item)
+        for corner in corners_of(item)
     )
     most = 2 if sheet.turns else 1
     corners = max((-(-count // most) for count in used.values()), default=0)
@@ -327,8 +327,16 @@ def _bound(
     return whole + max(ends + rips, corners, odd, int(-(-(tiles - 1e-9) // 1)))
 
 
-def _corners(item: Item) -> Iterator[tuple[Side, Side]]:
-    """The corners of the tile that an item has."""
+class NeedsSides(Protocol):
+    """What needs factory edges of a tile: a piece, or pieces that are alike."""
+
+    @property
+    def needs(self) -> frozenset[Side]:
+        """The sides at which it needs one."""
+
+
+def corners_of(item: NeedsSides) -> Iterator[tuple[Side, Side]]:
+    """Yield the corners of the tile that an item has."""
     sides: tuple[Side, Side] = ("left", "right")
     levels: tuple[Side, Side] = ("bottom", "top")
     for side in sides:
@@ -337,8 +345,8 @@ def _corners(item: Item) -> Iterator[tuple[Side, Side]]:
                 yield side, level
 
 
-def _alike(corner: tuple[Side, Side]) -> tuple[Side, ...]:
-    """A corner and the opposite one, which are one when a tile may be turned round."""
+def alike_corner(corner: tuple[Side, Side]) -> tuple[Side, ...]:
+    """Return a corner or the opposite one, which are one when a tile may be turned round."""
     return min(corner, (_TURNED[corner[0]], _TURNED[corner[1]]))
 
 
@@ -405,10 +413,10 @@ def nested_pairs(items: Sequence[Item], sheet: Sheet) -> Iterator[tuple[Item, It
         groups.setdefault(item.ring, []).append(item)
     rings = sorted(groups, key=lambda ring: (-ring_area(ring), ring))
     shapes = {ring: Polygon(ring) for ring in rings}
-    spun = {ring: Polygon(_spun(ring, sheet)) for ring in rings}
+    turned_ones = {ring: Polygon(spun(ring, sheet)) for ring in rings}
     for number, ring in enumerate(rings):
         for other in rings[number:]:
-            ways = [(shapes[other], False), (spun[other], True)] if sheet.turns else [
+            ways = [(shapes[other], False), (turned_ones[other], True)] if sheet.turns else [
                 (shapes[other], False)]  # fmt: skip
             turned = next((way for shape, way in ways if _apart(shapes[ring], shape, sheet)), None)
             own, others = groups[ring], groups[other]
@@ -416,8 +424,13 @@ def nested_pairs(items: Sequence[Item], sheet: Sheet) -> Iterator[tuple[Item, It
                 yield own.pop(), others.pop(), turned
 
 
-def _spun(ring: Ring, sheet: Sheet) -> Ring:
-    """An outline in its tile, the tile turned round by half."""
+def turned_round(needs: Iterable[Side]) -> frozenset[Side]:
+    """Return the sides that are needed of a tile when it is turned round by half."""
+    return frozenset(_TURNED[side] for side in needs)
+
+
+def spun(ring: Ring, sheet: Sheet) -> Ring:
+    """Return an outline in its tile, the tile turned round by half."""
     return tuple((sheet.width - x, sheet.height - y) for x, y in ring)
 
 
@@ -426,6 +439,45 @@ def _apart(one: Polygon, other: Polygon, sheet: Sheet) -> bool:
     if sheet.kerf > EPS:
         return bool(one.distance(other) >= sheet.kerf - NEAR)
     return bool(one.intersection(other).area <= NEAR * sheet.width)
+
+
+def drops_beside(cuts: Sequence[FromTile], sheet: Sheet) -> tuple[Rect, ...]:
+    """Return what is left of a tile beside pieces that come from it by cuts right across."""
+    packing = _Packing(sheet)
+
+    def left(room: Rect, own: Sequence[Rect]) -> Iterator[Rect]:
+        if not own:
+            if min(room.width, room.height) >= packing.least:
+                yield room
+        elif len(own) == 1:
+            yield from packing.split(room, own[0])
+        else:
+            one, other = _divided(room, own, sheet.kerf)
+            for part in (one, other):
+                yield from left(part, [at for at in own if _within(at, part)])
+
+    return tuple(left(packing.whole, [cut.at for cut in cuts]))
+
+
+def _divided(room: Rect, own: Sequence[Rect], kerf: float) -> tuple[Rect, Rect]:
+    """A room in two by a cut right across that meets none of some pieces."""
+    for at in sorted(own):
+        if all(one.x1 <= at.x1 + EPS or one.x0 >= at.x1 + kerf - EPS for one in own) and any(
+            one.x0 >= at.x1 + kerf - EPS for one in own
+        ):
+            return room._replace(x1=at.x1), room._replace(x0=at.x1 + kerf)
+        if all(one.y1 <= at.y1 + EPS or one.y0 >= at.y1 + kerf - EPS for one in own) and any(
+            one.y0 >= at.y1 + kerf - EPS for one in own
+        ):
+            return room._replace(y1=at.y1), room._replace(y0=at.y1 + kerf)
+    raise ValueError("no cut goes right across between these pieces")
+
+
+def _within(at: Rect, room: Rect) -> bool:
+    return (
+        at.x0 >= room.x0 - EPS and at.x1 <= room.x1 + EPS
+        and at.y0 >= room.y0 - EPS and at.y1 <= room.y1 + EPS
+    )  # fmt: skip
 
 
 def drop_for(
@@ -470,7 +522,7 @@ class _Packing:
         """Cut two odd pieces from one tile, each where it lies in it."""
         cuts = []
         for item, way in ((one, False), (other, turned)):
-            ring = _spun(item.ring, self.sheet) if way else item.ring
+            ring = spun(item.ring, self.sheet) if way else item.ring
             cuts.append(FromTile(item.id, around(ring), way, None, ring))
         self.tiles.append(_Open(len(self.tiles) + 1, cuts))
 
@@ -567,7 +619,7 @@ class _Packing:
         at = self._in(drop, item, needs)
         tile.cuts.append(FromTile(item.id, at, turned))
         tile.drops.remove(drop)
-        tile.drops += self._split(drop, at)
+        tile.drops += self.split(drop, at)
         if not tile.drops:
             del self.open[tile.number]
 
@@ -577,8 +629,8 @@ class _Packing:
         y0 = drop.y1 - item.height if "top" in needs and "bottom" not in needs else drop.y0
         return Rect(x0, y0, x0 + item.width, y0 + item.height)
 
-    def _split(self, drop: Rect, at: Rect) -> list[Rect]:
-        """What two cuts right through leave of a drop, the way that leaves the larger piece."""
+    def split(self, drop: Rect, at: Rect) -> list[Rect]:
+        """Return what two cuts right through leave of a drop, the larger piece being kept."""
         kerf, least = self.sheet.kerf, self.least
         beside = (
             drop._replace(x0=at.x1 + kerf) if at.x0 <= drop.x0 + EPS

@@ -1,8 +1,10 @@
 """The tiles of a job that the pieces of its plan are cut from."""
 
 from collections.abc import Iterable
+from typing import Literal
 
-from pennant.core.cuts.stock import Sheet, Stock, chips_alone, item_of, stocked
+from pennant.core.cuts.fewest import fewest
+from pennant.core.cuts.stock import Item, Sheet, Stock, chips_alone, item_of, stocked
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Hexagon, Scallop
 from pennant.core.document.tiles import FIELD, tiles_of
@@ -23,10 +25,38 @@ def sheet_of(job: Job, of: str = FIELD) -> Sheet:
     )  # fmt: skip
 
 
-def stock_for(job: Job, pieces: Iterable[Piece], of: str = FIELD) -> Stock:
+Counted = Literal["quick", "known", "fewest"]
+"""How tiles are counted: by the quick plan; by the fewest where those were found before, else by
+the quick plan, for a drawing that follows a key; by the fewest, which may take a second.
+"""
+
+
+def stock_for(
+    job: Job, pieces: Iterable[Piece], of: str = FIELD, counted: Counted = "quick"
+) -> Stock:
     """Return the tiles that pieces of the plan are cut from: those that call theirs by ``of``."""
-    sheet = sheet_of(job, of)
-    items = tuple(item_of(piece, sheet) for piece in pieces if piece.of == of)
+    items, sheet = items_for(job, pieces, of)
     if tiles_of(job)[of].tile.sheet is not None:
         return chips_alone(items, sheet)
-    return stocked(items, sheet)
+    if counted == "fewest":
+        return fewest(items, sheet)
+    better = fewest.known(items, sheet) if counted == "known" else None
+    return better or stocked(items, sheet)
+
+
+def items_for(job: Job, pieces: Iterable[Piece], of: str) -> tuple[tuple[Item, ...], Sheet]:
+    """Return what pieces of the plan need of their tile, and the tile."""
+    sheet = sheet_of(job, of)
+    return tuple(item_of(piece, sheet) for piece in pieces if piece.of == of), sheet
+
+
+def may_be_fewer(job: Job, pieces: Iterable[Piece]) -> bool:
+    """Return whether the fewest tiles have not been found yet, and may be fewer than are known."""
+    every = list(pieces)
+    for of, one in tiles_of(job).items():
+        if one.tile.sheet is None:
+            items, sheet = items_for(job, every, of)
+            quick = stocked(items, sheet)
+            if fewest.known(items, sheet) is None and len(quick.tiles) > quick.bound:
+                return True
+    return False

@@ -35,6 +35,10 @@ class Kept(Generic[P, R]):
                 self._held.move_to_end(key)
                 return found[0]
         result = self._function(*args, **kwargs)
+        self._keep(key, result)
+        return result
+
+    def _keep(self, key: Hashable, result: R) -> None:
         weight = max(1, self._weigh(result))
         with self._lock:
             if key not in self._held:
@@ -42,7 +46,16 @@ class Kept(Generic[P, R]):
                 self._total += weight
             while self._total > self._most and len(self._held) > self._at_least:
                 self._total -= self._held.popitem(last=False)[1][1]
-        return result
+
+    def known(self, *args: P.args, **kwargs: P.kwargs) -> R | None:
+        """Return what was kept for these arguments, None where nothing was; work nothing out."""
+        with self._lock:
+            found = self._held.get((args, tuple(sorted(kwargs.items()))))
+        return found[0] if found is not None else None
+
+    def remember(self, result: R, *args: P.args, **kwargs: P.kwargs) -> None:
+        """Keep what another process found that the function returns for these arguments."""
+        self._keep((args, tuple(sorted(kwargs.items()))), result)
 
     def forget(self) -> None:
         """Let go of every result."""

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import shapely
 
 from pennant.core.cuts.sheets import LaidSheet, sheet_plan, sheets_of
-from pennant.core.cuts.tiles import stock_for
+from pennant.core.cuts.tiles import Counted, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.tiles import FIELD
 from pennant.core.layout.pieces import Piece
@@ -76,7 +76,7 @@ def wall_of(
     groups = [
         [piece for piece in pieces.values() if walls[piece.wall] in own] for own in apart
     ] or [list(pieces.values())]  # fmt: skip
-    for own in (one for group in groups for one in _from_one(job, group)):
+    for own in (one for group in groups for one in _from_one(job, group, plan.counted)):
         own = tuple(id_ for id_ in own if id_ in pieces)
         if own:
             tiles.append(
@@ -94,11 +94,11 @@ def wall_of(
     )
 
 
-def _from_one(job: Job, pieces: Sequence[Piece]) -> Iterator[tuple[str, ...]]:
+def _from_one(job: Job, pieces: Sequence[Piece], counted: Counted) -> Iterator[tuple[str, ...]]:
     """The pieces that come from one tile, or from one sheet of chips, each time."""
     sheets = sheet_plan(job, pieces)
     if sheets is None:
-        for tile in stock_for(job, pieces).tiles:
+        for tile in stock_for(job, pieces, FIELD, counted).tiles:
             yield tuple(one.piece for one in tile.cuts)
         return
     laid = {one.id: (*one.full, *one.cut) for one in sheets.laid}

@@ -7,7 +7,7 @@ from collections import Counter
 from collections.abc import Collection, Iterable, Iterator, Sequence
 
 from pennant.core.cuts.sheets import SheetPlan, sheet_plan
-from pennant.core.cuts.tiles import stock_for
+from pennant.core.cuts.tiles import Counted, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
 from pennant.core.document.tile import Tile
@@ -40,17 +40,18 @@ def quantities_of(
     joint_area: float,
     thin: Collection[str] = (),
     on_counter: int = 0,
+    counted: Counted = "quick",
 ) -> tuple[Quantity, ...]:
     """Return every line of what the fields of the whole kitchen take, in the order of a shop.
 
     ``thin`` are the ids of pieces that have a thin leg, which break more often; ``on_counter`` is
-    how many stand on the counter. Joint area is mm2.
+    how many stand on the counter; ``counted`` how tiles are. Joint area is mm2.
     """
     area = sum(field.area for field in fields)
     hollows = hollows_in_bed(job, fields)
     sheets = sheet_plan(job, pieces)
     lines = [
-        *_tile_lines(job, pieces, area, thin, sheets),
+        *_tile_lines(job, pieces, area, thin, sheets, counted),
         *mixes(job, area, joint_area, len(pieces), hollows),
         *edging(job, fields, pieces, on_counter, sheets), *around(job, fields, pieces, area),
     ]  # fmt: skip
@@ -71,13 +72,14 @@ def tiles_of(job: Job, pieces: Iterable[Piece], thin: Collection[str]) -> int:
 
 def _tile_lines(
     job: Job, pieces: Sequence[Piece], area: float, thin: Collection[str],
-    sheets: SheetPlan | None,
+    sheets: SheetPlan | None, counted: Counted,
 ) -> Iterator[Quantity]:  # fmt: skip
     own = [piece for piece in pieces if piece.of == FIELD]
     if sheets is not None:
         tiles = _sheets(job, sheets)
     else:
-        tiles = _tiles(job, own, {piece.tile for piece in own if piece.id in thin})
+        thin_ones = {piece.tile for piece in own if piece.id in thin}
+        tiles = _tiles(job, own, thin_ones, counted)
     yield line("tiles", "tile", tiles, beside=_thumb(job, area, sheets))
     per_box = of_job(job.tile.per_box, tiles.unit, "tile.per_box")
     yield line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price,
@@ -86,18 +88,18 @@ def _tile_lines(
         if of == FIELD:
             continue
         name = "border" if of == BORDER else of
-        yield from _other_tile(job, name, tile, pieces, of)
+        yield from _other_tile(job, name, tile, pieces, of, counted)
 
 
 def _other_tile(
-    job: Job, name: str, tile: Tile, pieces: Sequence[Piece], of: str
+    job: Job, name: str, tile: Tile, pieces: Sequence[Piece], of: str, counted: Counted
 ) -> Iterator[Quantity]:
     """Tiles and boxes of a border, an area or a liner: those that are cut, and the same spares."""
     sheets = sheet_plan(job, pieces, of)
     if sheets is not None:
         need = _sheets(job, sheets)
     else:
-        used = given("to set", len(stock_for(job, pieces, of).tiles), "tiles", "plan")
+        used = given("to set", len(stock_for(job, pieces, of, counted).tiles), "tiles", "plan")
         need = step("sum", f"{name} tiles", "tiles", used, setting(job.settings, "spare_tiles"))
     own = name == "border"
     yield line("border" if own else f"tiles@{name}", "tile", need)
@@ -132,7 +134,9 @@ def _box_weight(tile: Tile, sheets: SheetPlan | None = None) -> float | None:
     return tile.per_box * face / MM2_PER_M2 * tile.weight
 
 
-def _tiles(job: Job, pieces: Sequence[Piece], thin: Collection[str]) -> Working:
+def _tiles(
+    job: Job, pieces: Sequence[Piece], thin: Collection[str], counted: Counted = "quick"
+) -> Working:
     """Whole tiles, one for every tile that is cut less what drops give, breakage and spares."""
     kinds: dict[str, Kind] = {}
     for piece in pieces:
@@ -142,7 +146,7 @@ def _tiles(job: Job, pieces: Sequence[Piece], thin: Collection[str]) -> Working:
     hard_thin = sum(kind in HARD and tile in thin for tile, kind in kinds.items())
     straight = given("cut straight", sum(count[kind] for kind in STRAIGHT), "tiles", "plan")
     notched = given("notched or holed", sum(count[kind] for kind in HARD), "tiles", "plan")
-    used = len(stock_for(job, pieces).tiles)
+    used = len(stock_for(job, pieces, FIELD, counted).tiles)
     spared = given("cut from drops of others", sum(count.values()) - used, "tiles", "plan")
     placed = step(
         "less", "to set", "tiles", step("sum", "tiles in the plan", "tiles", full, straight,
