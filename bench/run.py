@@ -8,6 +8,7 @@ import statistics
 import sys
 import tempfile
 import time
+from collections import Counter
 from collections.abc import Callable, Sequence
 from itertools import combinations
 from pathlib import Path
@@ -17,21 +18,27 @@ sys.path[:0] = [str(ROOT / "tests" / part) for part in ("", "core", "browser")]
 
 import by_clipping  # noqa: E402
 import numpy as np  # noqa: E402
+from hypothesis import HealthCheck, given, settings  # noqa: E402
+from hypothesis.strategies import SearchStrategy  # noqa: E402
 from lattices_by_clipping import pattern_over  # noqa: E402
 from playwright.sync_api import Page, sync_playwright  # noqa: E402
+from random_walls import fitted_jobs, jobs, kitchens, square_jobs  # noqa: E402
 from scipy.optimize import Bounds, LinearConstraint, milp  # noqa: E402
 from serving import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
 from test_planner import EIGHT_TO_FOUR, orders, placed_slowly, step  # noqa: E402
 
 from kitchens import demo, sink_wall  # noqa: E402
 from pennant.api.models import view_of  # noqa: E402
+from pennant.cli import demo_jobs  # noqa: E402
 from pennant.core.cuts.cut_list import cuts_of  # noqa: E402
+from pennant.core.cuts.fewest import fewest  # noqa: E402
 from pennant.core.cuts.stock import Item, Sheet, item_of, pairs_of, stocked  # noqa: E402
-from pennant.core.cuts.tiles import sheet_of  # noqa: E402
+from pennant.core.cuts.tiles import items_for, sheet_of  # noqa: E402
 from pennant.core.days.days import days_of  # noqa: E402
 from pennant.core.days.planner import Ready, earliest  # noqa: E402
 from pennant.core.document.job import Job  # noqa: E402
 from pennant.core.document.module import module_of  # noqa: E402
+from pennant.core.document.tiles import tiles_of  # noqa: E402
 from pennant.core.layout.field_of import field_of  # noqa: E402
 from pennant.core.layout.lattice_of import lattice_of  # noqa: E402
 from pennant.core.plan import Plan, plan  # noqa: E402
@@ -236,6 +243,50 @@ def bench_search_of_many_walls() -> None:
           f"{ratio:.2f} of ten times one")  # fmt: skip
 
 
+RANDOM_KITCHENS = 50
+"""Of each of four kinds."""
+
+
+def bench_fewest() -> None:
+    """The fewest tiles of the demos and of random kitchens, against the quick plan."""
+    every = list(demo_jobs())
+    for strategy in (square_jobs(), jobs(), fitted_jobs(), kitchens()):
+        every += random_jobs(strategy, RANDOM_KITCHENS)
+    apart, quick, took = Counter[int](), [0, 0], []
+    for job in every:
+        pieces = plan(job).pieces
+        for of, one in tiles_of(job).items():
+            items, sheet = items_for(job, pieces, of)
+            if one.tile.sheet is None and items:
+                fewest.forget()
+                begun = time.perf_counter()
+                found = fewest(items, sheet)
+                took.append(time.perf_counter() - begun)
+                apart[len(found.tiles) - found.bound] += 1
+                quick[0] += len(stocked(items, sheet).tiles)
+                quick[1] += len(found.tiles)
+    within = sum(many for gap, many in apart.items() if gap <= 1)
+    usual = statistics.median(took) * 1000
+    print(f"fewest tiles of {len(every)} kitchens        {usual:8.1f} ms   "
+          f"{max(took):.2f} s at most; {within} of {len(took)} within 1 of the bound, at most "
+          f"{max(apart)} apart")  # fmt: skip
+    print(f"  in all                             {quick[1]:8d}      quick plan {quick[0]}")
+
+
+def random_jobs(strategy: SearchStrategy[Job], many: int) -> list[Job]:
+    """The same examples of a strategy at every run."""
+    found: list[Job] = []
+
+    @settings(max_examples=many, derandomize=True, database=None, deadline=None,
+              suppress_health_check=list(HealthCheck))  # fmt: skip
+    @given(strategy)
+    def collect(job: Job) -> None:
+        found.append(job)
+
+    collect()
+    return found[:many]
+
+
 def first_fit(items: Sequence[Item], sheet: Sheet) -> int:
     """Tiles that plain first fit takes: end pieces in the order of setting, each beside another if
     it fits there, every other piece from a tile of its own.
@@ -361,5 +412,6 @@ if __name__ == "__main__":
     bench_lattice()
     bench_search_of_many_walls()
     bench_cuts()
+    bench_fewest()
     bench_days()
     bench_keys()

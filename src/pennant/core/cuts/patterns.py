@@ -10,6 +10,7 @@ keep their places in the tile, with room for a cut between each two.
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
+from functools import lru_cache
 from itertools import combinations, product
 from typing import NamedTuple
 
@@ -34,6 +35,9 @@ MOST_TOGETHER = 16
 """Pieces from one tile that are looked at together: with more, some ways are left out."""
 MOST_LOOKS = 20_000
 """Sets of kinds that are tried: beyond that, some ways are left out."""
+
+MOST_DIVIDED = 250_000
+"""Cuts through rooms that are tried for them, some seconds' work: beyond that likewise."""
 
 
 class Way(NamedTuple):
@@ -180,10 +184,13 @@ class _Across:
     def __init__(self, kinds: Sequence[Kind], sheet: Sheet) -> None:
         self.kinds, self.sheet = kinds, sheet
         self.known: dict[tuple[tuple[int, ...], _Room], tuple[Placed, ...] | None] = {}
+        self.may_lie: dict[frozenset[Side], frozenset[int]] = {}
+        self.from_one: dict[tuple[int, ...], bool] = {}
+        self.too_small: dict[tuple[int, ...], list[_Room]] = {}
         self.widths: dict[tuple[tuple[int, ...], bool], list[float]] = {}
         self.parts: dict[tuple[int, ...], list[tuple[tuple[int, ...], tuple[int, ...]]]] = {}
         self.ways: list[Way] = []
-        self.looks, self.whole = 0, True
+        self.looks, self.divided, self.whole = 0, 0, True
         kerf = sheet.kerf
         self.sizes = [(kind.width + kerf) * (kind.height + kerf) for kind in kinds]
         # A piece from one end of the tile to the other lets no cut through between them.
@@ -211,14 +218,15 @@ class _Across:
                 continue
             if chosen.count(number) >= len(self.kinds[number].items):
                 continue
-            if len(chosen) >= MOST_TOGETHER or self.looks >= MOST_LOOKS:
+            done = self.looks >= MOST_LOOKS or self.divided >= MOST_DIVIDED
+            if len(chosen) >= MOST_TOGETHER or done:
                 self.whole = False
                 break
             wider = (*chosen, number)
             if not self._corners_last(wider):
                 continue
             self.looks += 1
-            if self._may_fit(wider) and self._fits(wider, self.room) is not None:
+            if self._from_one(wider):
                 more = True
                 self._grow(wider, number, size + self.sizes[number])
         if chosen and not more:
@@ -234,22 +242,32 @@ class _Across:
         used = Counter(corner for one in chosen for corner in self.corners[one])
         return all(count <= most for count in used.values())
 
-    def _may_fit(self, chosen: tuple[int, ...]) -> bool:
-        """Whether every smaller part of a set fits into a tile: without that it does not either."""
-        if len(chosen) <= 2:
-            return True
-        return all(
-            self._may_fit(fewer) and self._fits(fewer, self.room) is not None
-            for fewer in {(*chosen[:n], *chosen[n + 1 :]) for n in range(len(chosen) - 1)}
-        )
+    def _from_one(self, chosen: tuple[int, ...]) -> bool:
+        """Whether a set can be cut from a tile: not unless every smaller part of it can."""
+        if chosen not in self.from_one:
+            fewer = {(*chosen[:n], *chosen[n + 1 :]) for n in range(len(chosen))} - {()}
+            self.from_one[chosen] = (
+                all(self._from_one(one) for one in fewer)
+                and self._fits(chosen, self.room) is not None
+            )
+        return self.from_one[chosen]
 
     def _fits(self, chosen: tuple[int, ...], room: _Room) -> tuple[Placed, ...] | None:
         """Where kinds lie in a room, from its lower left corner; None where they do not fit."""
+        if len(chosen) == 1:
+            return self._one(chosen[0], room)
         key = (chosen, room)
         if key not in self.known:
-            self.known[key] = (
-                self._one(chosen[0], room) if len(chosen) == 1 else self._cut(chosen, room)
-            )
+            # What does not fit into a room fits into no smaller one.
+            larger = self.too_small.setdefault(chosen, [])
+            if any(
+                room.width <= one.width and room.height <= one.height and room.sides <= one.sides
+                for one in larger
+            ):
+                return None
+            self.known[key] = self._cut(chosen, room)
+            if self.known[key] is None:
+                larger.append(room)
         return self.known[key]
 
     def _one(self, number: int, room: _Room) -> tuple[Placed, ...] | None:
@@ -271,9 +289,15 @@ class _Across:
             return None
         if any(k.width > room.width + EPS or k.height > room.height + EPS for k in own):
             return None
+        if not self._may_lie(room.sides).issuperset(chosen):
+            return None
         span = 0
         for one in chosen:
             span |= self.spans[one]
+        if all(self.spans[one] & 2 for one in chosen):  # side by side, and no other way
+            need = sum(kind.width for kind in own) + self.sheet.kerf * (len(own) - 1)
+            if need > room.width + EPS:
+                return None
         ways = [upright for upright in (True, False) if not span & (1 if upright else 2)]
         for first, last in self._parts(chosen) if ways else ():
             for upright in ways:
@@ -282,23 +306,38 @@ class _Across:
                     return found
         return None
 
+    def _may_lie(self, sides: frozenset[Side]) -> frozenset[int]:
+        """The kinds for which a room with these of the tile's sides has the edges they need."""
+        if sides not in self.may_lie:
+            self.may_lie[sides] = frozenset(
+                number for number, kind in enumerate(self.kinds)
+                if kind.needs <= sides or (self.sheet.turns and turned_round(kind.needs) <= sides)
+            )  # fmt: skip
+        return self.may_lie[sides]
+
     def _divided(
         self, first: tuple[int, ...], last: tuple[int, ...], room: _Room, *, upright: bool
     ) -> tuple[Placed, ...] | None:
         """One part on the left or below, the other on the right or above, as near as it may be."""
+        self.divided += 1
         kerf = self.sheet.kerf
         long = room.width if upright else room.height
         low: tuple[Side, Side] = ("right", "left") if upright else ("top", "bottom")
+        near_sides, far_sides = room.sides - {low[0]}, room.sides - {low[1]}
+        if not self._may_lie(near_sides).issuperset(first):
+            return None
+        if not self._may_lie(far_sides).issuperset(last):
+            return None
         most = long - kerf - self._widths(last, upright)[0] + EPS
         for at in self._widths(first, upright):
             if at > most:
                 return None
             rest = long - at - kerf
-            near = self._part(room, at, room.sides - {low[0]}, upright=upright)
+            near = self._part(room, at, near_sides, upright=upright)
             one = self._fits(first, near)
             if one is None:
                 continue
-            far = self._part(room, rest, room.sides - {low[1]}, upright=upright)
+            far = self._part(room, rest, far_sides, upright=upright)
             other = self._fits(last, far)
             if other is None:
                 return None  # a wider first part leaves even less
@@ -335,14 +374,20 @@ class _Across:
 
 
 def _parted(chosen: tuple[int, ...]) -> Iterator[tuple[tuple[int, ...], tuple[int, ...]]]:
-    counts = Counter(chosen)
-    for taken in product(*(range(count + 1) for count in counts.values())):
-        if 0 < sum(taken) < len(chosen):
-            pairs = list(zip(counts.items(), taken, strict=True))
-            yield (
-                tuple(kind for (kind, _), some in pairs for _ in range(some)),
-                tuple(kind for (kind, count), some in pairs for _ in range(count - some)),
-            )
+    for first, last in _splits(tuple(Counter(chosen).values())):
+        yield tuple([chosen[n] for n in first]), tuple([chosen[n] for n in last])
+
+
+@lru_cache(maxsize=4096)
+def _splits(counts: tuple[int, ...]) -> list[tuple[tuple[int, ...], tuple[int, ...]]]:
+    """How a set with so many of each kind, in a row, is parted: the places of either part."""
+    begins = [sum(counts[:n]) for n in range(len(counts))]
+    found = []
+    for taken in product(*(range(count + 1) for count in counts)):
+        if 0 < sum(taken) < sum(counts):
+            first = [b + n for b, some in zip(begins, taken, strict=True) for n in range(some)]
+            found.append((tuple(first), tuple(sorted(set(range(sum(counts))) - set(first)))))
+    return found
 
 
 def _moved(place: Placed, dx: float, dy: float) -> Placed:
