@@ -3,14 +3,24 @@
 from random import Random
 from typing import Any
 
+import numpy as np
 import pytest
 
-from kitchens import CABINET, WINDOW, a_job
+from kitchens import CABINET, OUTLET, WINDOW, a_job
 from pennant.core.document.job import Job
 from pennant.core.document.starts import FOR_COURSES, FullCounter, FullLeft, Start
 from pennant.core.document.survey import Wall
 from pennant.core.plan import plan
-from pennant.core.search.ranking import Outcome, best_found, outcome_near, rank_key, wishes_of
+from pennant.core.reading.laying import lay
+from pennant.core.search.lattice_sieve import Clipping
+from pennant.core.search.ranking import (
+    Outcome,
+    best_found,
+    outcome_near,
+    rank_key,
+    started,
+    wishes_of,
+)
 from pennant.core.search.schools import schools_of
 from pennant.core.survey.kitchen import kitchen_of
 
@@ -23,8 +33,8 @@ PATTERNS: list[tuple[dict[str, Any], dict[str, Any]]] = [
 RANDOM = 8
 
 
-def the_job(tile: dict[str, Any], pattern: dict[str, Any]) -> Job:
-    document = a_job(overheads=[CABINET], openings=[WINDOW]).model_dump(mode="json")
+def the_job(tile: dict[str, Any], pattern: dict[str, Any], **more: Any) -> Job:
+    document = a_job(overheads=[CABINET], openings=[WINDOW], **more).model_dump(mode="json")
     document["tile"], document["pattern"] = {**tile, "thickness": 8}, pattern
     return Job.model_validate(document)
 
@@ -61,6 +71,31 @@ class TestBest:
         made = plan(job.model_copy(update={"walls": (wall,)}))
         assert best.measured.never == made.never
         assert best.measured.cut == made.cut
+
+
+class TestSieve:
+    """What it lets through is judged by the same legs of tile beside a box as the plan is."""
+
+    @pytest.mark.parametrize(("tile", "pattern"), PATTERNS)
+    def test_every_thin_leg_beside_a_box_counts(
+        self, tile: dict[str, Any], pattern: dict[str, Any]
+    ) -> None:
+        job = the_job(tile, pattern, devices=[OUTLET])
+        kitchen, wall = kitchen_of(job), job.walls[0].id
+        draw, seen = Random(pattern["kind"]), 0
+        for _ in range(20):
+            start = Start(
+                across=FullLeft(nudge=round(draw.uniform(0, 300), 2)),
+                up=FullCounter(nudge=round(draw.uniform(-300, 0), 2)),
+            )
+            (made,) = (one for one in lay(started(job, wall, start), kitchen)
+                       if one.plan.surface == wall)  # fmt: skip
+            legs = sum(one.rule == "thin-leg" for one in made.plan.findings)
+            assert made.layout.lattice is not None
+            sieve = Clipping(made.layout.lattice, made.field, job.settings)
+            assert sieve.scores(np.array([made.layout.origin]))[0, 1] >= legs
+            seen += legs
+        assert seen > 0
 
 
 class TestSchools:

@@ -186,6 +186,8 @@ class Clipping:
         rings = [self.outlines[number] + (px, py) for number, px, py in laid]
         left = shapely.intersection(shapely.polygons(np.array(rings)), self.field.tiled)
         parts, of = shapely.get_parts(left, return_index=True)
+        # Legs are read along the outline, as the plan's pieces have it: counterclockwise.
+        parts = shapely.orient_polygons(parts)
         there = shapely.area(parts) > EPS
         return parts[there], of[there]
 

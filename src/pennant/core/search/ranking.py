@@ -168,12 +168,14 @@ def _best_on_lattice(
     # As they are first, which costs a fifth; those that are best so are then set a little off.
     plain = sorted(places, key=as_it_is)[:count]
     near = {place: outcome_near(job, kitchen, wall, start_at(place)) for place in plain}
-    first = min(near, key=lambda place: _worst_key(near[place], wishes))
-    best = near[first]
-    beside = _climbed(first, as_it_is, job.settings.set_within, both_ways=not carried)
-    if beside != first:
-        near_it = outcome_near(job, kitchen, wall, start_at(beside))
-        best = min(best, near_it, key=lambda one: _worst_key(one, wishes))
+    found = sorted(near, key=lambda place: _worst_key(near[place], wishes))
+    best = near[found[0]]
+    # The best as it is may be better than the best at its worst: both are climbed from.
+    for place in dict.fromkeys((found[0], plain[0])):
+        beside = _climbed(place, as_it_is, job.settings.set_within, both_ways=not carried)
+        if beside not in near:
+            near[beside] = outcome_near(job, kitchen, wall, start_at(beside))
+            best = min(best, near[beside], key=lambda one: _worst_key(one, wishes))
     return _on_the_tape(job, kitchen, wall, best)
 
 
