@@ -12,7 +12,10 @@ import jsonschema
 import pytest
 
 from kitchens import WINDOW, a_job
-from pennant.cli import demo_jobs, main
+from pennant.api.certificate import CertificateUnreadable
+from pennant.api.pairing import Listening
+from pennant.api.serving import CannotListen, ForPhones, opened, opened_for_phones
+from pennant.cli import _opens, demo_jobs, main
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.files.job_json import read_job, write_job
@@ -239,3 +242,34 @@ class TestDefects:
         first, second = capsys.readouterr().err.splitlines()
         assert "what the job takes could not be reckoned" in first
         assert second == "pennant: the cause was KeyError('lost')"
+
+
+class TestPhones:
+    """What is opened is said, and what cannot be is said before anything listens."""
+
+    def test_serving_the_network_instead_of_phones_is_refused(
+        self, capsys: pytest.CaptureFixture[str], tmp_path: Path
+    ) -> None:
+        assert main(["serve", "--data", str(tmp_path / "a.db"), "--host", "0.0.0.0"]) != 0
+        said = capsys.readouterr().err
+        assert "can be reached from other machines" in said or "not built" in said
+
+    def test_what_is_opened_is_said_plainly(self) -> None:
+        said = _opens(Listening("https://192.168.7.9:8766", "AB:CD"))
+        assert "https://192.168.7.9:8766" in said
+        assert "AB:CD" in said
+        assert "never the desk's pages" in said
+        plain = _opens(Listening("http://192.168.7.9:8766", None))
+        assert "Without encryption" in plain
+
+    def test_a_certificate_that_is_none_is_said(self, tmp_path: Path) -> None:
+        (tmp_path / "mine.pem").write_text("no certificate")
+        asked = ForPhones("127.0.0.2", 0, False, tmp_path / "mine.pem", tmp_path / "mine.key")
+        with pytest.raises(CertificateUnreadable, match=r"mine\.pem is no certificate"):
+            opened_for_phones(asked, tmp_path)
+
+    def test_a_port_that_is_taken_is_said_with_what_to_do(self) -> None:
+        first = opened("127.0.0.1", 0)
+        with pytest.raises(CannotListen, match="choose another port"):
+            opened("127.0.0.1", first.listening.getsockname()[1])
+        first.listening.close()
