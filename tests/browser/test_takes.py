@@ -3,7 +3,10 @@
 import re
 
 from playwright.sync_api import Page, expect
+from serving import Server
 from test_wall import paper, saved
+
+from kitchens import demo
 
 
 class TestProducts:
@@ -98,3 +101,30 @@ class TestShelf:
         home.get_by_label("Take Own 3/8 off the shelf").click()
         expect(home.get_by_role("status")).to_contain_text("Own 3/8 is off the shelf")
         expect(trims).not_to_contain_text("Own")
+
+
+class TestFewest:
+    """The count is the quick plan's until the fewest are found; then it stays the better one."""
+
+    def test_it_says_that_it_counts_and_then_what_it_found(
+        self, page: Page, server: Server
+    ) -> None:
+        made = page.request.post(
+            f"{server.url}/api/jobs/import", data=demo("Alder Wharf").model_dump_json()
+        ).json()
+        page.goto(f"{server.url}/jobs/{made['id']}/materials")
+        counting = page.get_by_text("being counted again")
+        expect(counting).to_be_visible()
+        line = page.get_by_role("listitem").filter(has_text="full and").first
+        quick = line.inner_text()
+        expect(counting).to_be_hidden(timeout=60_000)
+        best = line.inner_text()
+        assert _tiles(best) < _tiles(quick)
+        page.reload()
+        expect(line).to_contain_text(f"{_tiles(best)} tiles")
+        expect(counting).to_be_hidden()
+
+
+def _tiles(line: str) -> int:
+    """How many tiles a line of the list says."""
+    return int(line.split(" tiles")[0].split()[-1])

@@ -64,18 +64,16 @@ def opened_for_phones(asked: ForPhones, folder: Path) -> tuple[Opened, Listening
     Raise `CannotListen`; `CertificateUnreadable` for one that was brought.
     """
     host = asked.host or own_address()
-    found = opened(host, asked.port)
     shown = f"[{host}]" if ":" in host else host
+    tls = fingerprint = None
+    if not asked.plain:
+        own = asked.certificate and asked.key and (asked.certificate, asked.key)
+        tls = own or certificate_for(host, folder)
+        fingerprint = fingerprint_of(tls[0])
+    found = opened(host, asked.port)
     port = found.listening.getsockname()[1]
-    if asked.plain:
-        return found, Listening(f"http://{shown}:{port}", None), shown
-    tls = (
-        (asked.certificate, asked.key)
-        if asked.certificate and asked.key
-        else certificate_for(host, folder)
-    )
-    at = Listening(f"https://{shown}:{port}", fingerprint_of(tls[0]))
-    return Opened(found.listening, tls), at, shown
+    address = f"{'https' if tls else 'http'}://{shown}:{port}"
+    return Opened(found.listening, tls), Listening(address, fingerprint), shown
 
 
 def own_address() -> str:
