@@ -79,7 +79,7 @@ class TestAgainstTryingAll:
     """Small cases against every way to share them out; what is said to be the fewest is."""
 
     @given(handfuls())
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=80, deadline=None)
     def test_never_more_than_by_trying(self, case: tuple[tuple[Item, ...], Sheet]) -> None:
         items, sheet = case
         found = fewest(items, sheet)
@@ -87,7 +87,7 @@ class TestAgainstTryingAll:
         assert found.bound <= len(found.tiles) <= fewest_by_trying(items, sheet)
 
     @given(handfuls())
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=30, deadline=None)
     def test_with_all_ways_known_it_is_proved(self, case: tuple[tuple[Item, ...], Sheet]) -> None:
         items, sheet = case
         rest = [one for one in items if len(one.needs) < 4]
@@ -104,7 +104,7 @@ class TestKitchens:
         self._held(demo(name))
 
     @given(jobs())
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=12, deadline=None)
     def test_random_walls(self, job: Job) -> None:
         self._held(job)
 

@@ -64,7 +64,7 @@ class TestAcross:
     """By cuts right across: held against a slow search that tries every order and place."""
 
     @given(pieces())
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=30, deadline=None)
     def test_every_set_that_can_be_cut_is_part_of_a_way(
         self, case: tuple[list[Item], Sheet]
     ) -> None:
@@ -84,7 +84,7 @@ class TestAcross:
                     assert any(wanted <= one for one in known), some
 
     @given(pieces())
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=30, deadline=None)
     def test_every_way_lies_in_its_tile_with_a_kerf_between(
         self, case: tuple[list[Item], Sheet]
     ) -> None:

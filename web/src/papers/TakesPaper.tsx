@@ -52,7 +52,7 @@ export function TilesOpen() {
   const { view } = useEditor();
   if (!view.sheet.may_be_fewer) return null;
   return (
-    <p className="aside px-1.5" role="status">
+    <p className="aside px-1.5" aria-live="polite">
       Tiles: being counted again, fewer may do…
     </p>
   );
