@@ -12,12 +12,11 @@ from shapely import Polygon
 from kitchens import demo
 from pennant.core.cuts.patterns import (
     Kind,
-    fixed,
     kinds_of,
     ways_by_cuts_across,
     ways_in_place,
 )
-from pennant.core.cuts.stock import FromTile, Item, Sheet, drops_beside, takes_all
+from pennant.core.cuts.stock import FromTile, Item, Sheet, drops_beside, fixed, takes_all
 from pennant.core.cuts.tiles import items_for
 from pennant.core.geometry.rect import Rect
 from pennant.core.plan import plan

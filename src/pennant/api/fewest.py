@@ -7,9 +7,8 @@ from pydantic import BaseModel
 
 from pennant.core.cuts.fewest import fewest
 from pennant.core.cuts.stock import Stock
-from pennant.core.cuts.tiles import items_for
+from pennant.core.cuts.tiles import counted_apart, items_for
 from pennant.core.document.job import Job
-from pennant.core.document.tiles import tiles_of
 from pennant.core.plan import plan
 
 
@@ -32,11 +31,10 @@ class FewestTiles(BaseModel):
 
 def found_fewest(job: Job) -> list[FoundFewest]:
     """Return the fewest tiles of each of a job's."""
-    pieces, found = plan(job).pieces, []
-    for of, one in tiles_of(job).items():
-        if one.tile.sheet is None:
-            stock = fewest(*items_for(job, pieces, of))
-            found.append(FoundFewest(of=of, stock=base64.b64encode(pickle.dumps(stock)).decode()))
+    found = []
+    for of, items, sheet in counted_apart(job, plan(job).pieces):
+        stock = pickle.dumps(fewest(items, sheet))
+        found.append(FoundFewest(of=of, stock=base64.b64encode(stock).decode()))
     return found
 
 

@@ -12,7 +12,6 @@ from pennant.api.kept import Kept, Site
 from pennant.api.noting import (
     OFF_BY,
     InUnits,
-    NotedEntry,
     Noting,
     clock_of,
     opened,
@@ -86,16 +85,14 @@ def read_in(id_: str, given: GivenBack, jobs: Kept, site: Site) -> ReadIn:
     """
     stored, job, made = opened(id_, jobs, site)
     revision = _revision_of(given, stored, jobs)
-    noting = Noting(id_, jobs, site, stored, job, made)
-    before = site.entries(id_)
-    known, told = {one.key for one in before}, []
-    kept = before
+    noting, kept = Noting(jobs, stored, job, made), site.entries(id_)
+    known, told = {one.key for one in kept}, []
     for note in given.notes:
-        back = noting.id_under(note.takes_back_key) if note.takes_back_key else None
+        back = next((one.id for one in kept if one.key == note.takes_back_key), None)
         entry = _read(note.entry, given.units)
         if isinstance(entry, TakenBack) and back is None:
             continue  # what it takes back never came, or was dropped with it
-        said_at, clock = _time_of(note, entry, given)
+        said_at, clock = _time_of(note, given)
         sent = Sent(
             key=note.key, said=entry.model_dump(mode="json"), revision=revision,
             was=noting.as_they_were(entry, revision), said_at=said_at, takes_back=back,
@@ -143,17 +140,16 @@ def _revision_of(given: GivenBack, stored: StoredJob, jobs: Jobs) -> int:
     raise JobRefused([Problem(pointer="/digest", message=message)])
 
 
-def _time_of(note: KeptNote, entry: Said, given: GivenBack) -> tuple[str | None, str | None]:
+def _time_of(note: KeptNote, given: GivenBack) -> tuple[str | None, str | None]:
     """When it was noted, by this machine's clock, and what the phone's had where that is off.
 
     Between giving back and reading in hours may pass, of which nothing is known; so the phone's
     clock counts while it can be right: after the file was made, and not to come.
     """
-    noted = NotedEntry(key=note.key, entry=entry, said_at=note.said_at, sent_at=given.given_at)
-    by_sending = put_right(noted)
+    by_sending = put_right(note.said_at, given.given_at)
     said = minute_of(note.said_at.isoformat())
     latest = minute_of(by_sending) if by_sending else None
     early = said < minute_of(given.made_at.isoformat()) - OFF_BY
     if latest is None or early or said > latest + OFF_BY:
-        return by_sending, clock_of(noted)
+        return by_sending, clock_of(note.said_at, given.given_at)
     return moment(said), note.said_at.isoformat()

@@ -106,11 +106,10 @@ def opened_kit(id_: str, jobs: Jobs, site: SiteRecord) -> tuple[Job, SiteKit]:
 class Noting:
     """Makes entries ready to be kept, each on the plan of the revision that it was noted on."""
 
-    def __init__(
-        self, id_: str, jobs: Jobs, site: SiteRecord, stored: StoredJob, job: Job, made: Plan
-    ) -> None:
-        self.id, self.jobs, self.site = id_, jobs, site
+    def __init__(self, jobs: Jobs, stored: StoredJob, job: Job, made: Plan) -> None:
+        self.id, self.jobs = stored.id, jobs
         self.plans: dict[int, tuple[Job, Plan] | None] = {stored.revision: (job, made)}
+        self.cuts: dict[int, CutList] = {}
         self.present = stored.revision
         self.documents: dict[int, str] | None = None
 
@@ -129,7 +128,10 @@ class Noting:
         found = self.plans[revision]
         if found is None:
             return tuple(AsItWas(None, None) for _ in entry.pieces)
-        return as_they_were(*found, entry)
+        job, made = found
+        if revision not in self.cuts:
+            self.cuts[revision] = cuts_of(job, made)
+        return as_they_were(made, self.cuts[revision], entry)
 
     def _planned(self, revision: int) -> tuple[Job, Plan] | None:
         try:
@@ -143,31 +145,24 @@ class Noting:
             self.documents = self.jobs.documents(self.id)
         return self.documents
 
-    def id_under(self, key: str) -> int | None:
-        """Return the id of the entry that was sent under a key, if there is one."""
-        found = self.site.under(self.id, key)
-        return found.id if found else None
 
-
-def put_right(noted: NotedEntry) -> str | None:
-    """Return when it was noted, by the server's clock: now less what passed since on the phone's.
-
-    None where the phone's clock cannot be right.
+def put_right(said_at: datetime | None, sent_at: datetime | None) -> str | None:
+    """Return when something was noted, by the server's clock: now less what passed since on the
+    phone's. None where the phone's clock cannot be right.
     """
-    if noted.said_at is None or noted.sent_at is None:
+    if said_at is None or sent_at is None:
         return None
-    passed = minute_of(noted.sent_at.isoformat()) - minute_of(noted.said_at.isoformat())
+    passed = minute_of(sent_at.isoformat()) - minute_of(said_at.isoformat())
     if not 0 <= passed <= LONGEST_AWAY:
         return None
     return moment(_now() - passed)
 
 
-def clock_of(noted: NotedEntry) -> str | None:
+def clock_of(said_at: datetime | None, sent_at: datetime | None) -> str | None:
     """Return when it was noted and sent, as the clock of who noted it had it."""
-    if noted.said_at is None:
+    if said_at is None:
         return None
-    sent = noted.sent_at.isoformat() if noted.sent_at else ""
-    return f"{noted.said_at.isoformat()} {sent}".strip()
+    return f"{said_at.isoformat()} {sent_at.isoformat() if sent_at else ''}".strip()
 
 
 def doubt_of(stored: StoredEntry) -> str:

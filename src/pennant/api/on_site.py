@@ -21,7 +21,7 @@ from pennant.api.noting import (
     put_right,
     site_state,
 )
-from pennant.api.record_entries import as_they_were, entries_of
+from pennant.api.record_entries import entries_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem, reckoning
 from pennant.core.plan import Plan
@@ -92,15 +92,17 @@ def note_entry(id_: str, noted: NotedEntry, jobs: Kept, site: Site) -> SaidSite:
     it no longer has is kept, and told as such.
     """
     stored, job, made = opened(id_, jobs, site)
-    on = Noting(id_, jobs, site, stored, job, made)
+    on = Noting(jobs, stored, job, made)
     back = noted.takes_back
     if isinstance(noted.entry, TakenBack) and back is None and noted.takes_back_key is not None:
-        back = on.id_under(noted.takes_back_key)
+        taken_back = site.under(id_, noted.takes_back_key)
+        back = taken_back.id if taken_back else None
     revision = on.revision_of(noted.revision)
     sent = Sent(
         key=noted.key, said=noted.entry.model_dump(mode="json"), revision=revision,
-        was=on.as_they_were(noted.entry, revision), said_at=put_right(noted), takes_back=back,
-        clock=clock_of(noted),
+        was=on.as_they_were(noted.entry, revision), takes_back=back,
+        said_at=put_right(noted.said_at, noted.sent_at),
+        clock=clock_of(noted.said_at, noted.sent_at),
     )  # fmt: skip
     return site_state(stored, job, made, site.add(id_, sent))
 
@@ -214,9 +216,8 @@ def note_on_site(id_: str, noted: Noted, jobs: Kept, site: Site) -> SaidRecord:
         sent = Sent(noted.key, {"kind": TAKEN_BACK}, revision, takes_back=back)
     else:
         said = NotedPieces(event=noted.event, pieces=(noted.piece,))
-        sent = Sent(
-            noted.key, said.model_dump(mode="json"), revision, as_they_were(job, made, said)
-        )
+        was = Noting(jobs, stored, job, made).as_they_were(said, revision)
+        sent = Sent(noted.key, said.model_dump(mode="json"), revision, was)
     return _said_record(job, made, site.add(id_, sent))
 
 

@@ -12,7 +12,7 @@ from starlette.exceptions import HTTPException
 
 from pennant.api.keeping import state_of
 from pennant.api.models import JobState
-from pennant.api.pairing import TooSoon, WrongToken
+from pennant.api.pairing import OFFER_SECONDS, TooSoon, WrongToken
 from pennant.api.searches import Busy, NobodyListens, SearchEnded
 from pennant.core.document.refusal import JobRefused, NotReckoned, Problem
 from pennant.files.bundle import NotABundle
@@ -113,7 +113,8 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(WrongToken)
     def wrong_token(_: Request, __: WrongToken) -> JSONResponse:
         detail = (
-            "it was used already, is older than five minutes, or was never shown; ask for another"
+            f"it was used already, is older than {OFFER_SECONDS / 60:g} minutes, or was never "
+            "shown; ask for another"
         )
         return problem(403, "wrong-code", "This code pairs nothing", detail)
 

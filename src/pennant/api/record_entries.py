@@ -4,8 +4,7 @@ from collections.abc import Iterable
 
 from pydantic import TypeAdapter
 
-from pennant.core.cuts.cut_list import CutList, cuts_of
-from pennant.core.document.job import Job
+from pennant.core.cuts.cut_list import CutList
 from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.rect import Rect
 from pennant.core.plan import Plan
@@ -49,11 +48,8 @@ def _event(stored: StoredEntry, piece: str, was: AsItWas, event: str) -> SiteEve
     return SiteEvent(stored.id, piece, event, spot, tile)  # type: ignore[arg-type]
 
 
-def as_they_were(job: Job, made: Plan, said: Said) -> tuple[AsItWas, ...]:
+def as_they_were(made: Plan, found: CutList, said: NotedPieces) -> tuple[AsItWas, ...]:
     """Return the pieces of an entry as they are kept with it."""
-    if not isinstance(said, NotedPieces):
-        return ()
-    found = cuts_of(job, made)
     return tuple(as_it_was(made, found, piece) for piece in said.pieces)
 
 

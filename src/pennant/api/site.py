@@ -61,7 +61,11 @@ def job_as(
     """
     stored = jobs.get(id_)
     job = read_job(stored.document)
-    kept = _kept(id_, site, pictures) if form in ("pdf", "csv") else NOTHING_KEPT
+    kept = NOTHING_KEPT
+    if form == "pdf":
+        kept = _kept(id_, site, pictures)
+    elif form == "csv":
+        kept = KeptOnSite(tuple(entries_of(site.entries(id_))))
     wanted = Wanted(
         form, tuple(only or ()), None, size, id_, _imprint(stored), kept.entries, kept.photographs
     )

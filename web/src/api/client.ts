@@ -39,8 +39,6 @@ export type SaidDay = Schemas["SaidDay"];
 export type SaidCard = Schemas["SaidCard"];
 export type CutSheet = Schemas["CutSheet"];
 export type SaidCut = Schemas["SaidCut"];
-export type SiteRecord = Schemas["SaidRecord"];
-export type Noted = Schemas["Noted"];
 export type Site = Schemas["SaidSite"];
 export type SiteKit = Schemas["SiteKit"];
 export type SiteWall = Schemas["SiteWall"];
@@ -162,12 +160,35 @@ export async function bindPapers(
 
 /** Keeps the products of a CSV file; a refusal names every line that is wrong. */
 export function importShelf(file: Blob): Promise<Shelf> {
-  const sent = fetch("/api/shelf/import", { method: "POST", body: file });
-  return ask<Shelf>(
+  return askPlainly<Shelf>(fetch("/api/shelf/import", { method: "POST", body: file }));
+}
+
+/** Unwraps an answer to what was sent as it is, not through the client, or throws a Refusal. */
+export function askPlainly<T>(sent: Promise<Response>): Promise<T> {
+  return ask<T>(
     sent.then(async (answer) =>
       answer.ok ? { data: await answer.json() } : { error: await answer.json() },
     ),
   );
+}
+
+/** Keeps a photograph in a job's record; sent again under its key it is one. */
+export function sendPhotograph(
+  job: string,
+  picture: Blob,
+  key: string,
+  words: string,
+): Promise<Site> {
+  const query = new URLSearchParams({ key, words });
+  const init = { method: "POST", body: picture };
+  return askPlainly<Site>(fetch(`/api/jobs/${job}/photographs?${query}`, init));
+}
+
+/** Reads in what a site file gave back, sent as it is. */
+export function readIn(job: string, file: Blob): Promise<ReadIn> {
+  const headers = { "content-type": "application/json" };
+  const init = { method: "POST", headers, body: file };
+  return askPlainly<ReadIn>(fetch(`/api/jobs/${job}/given-back`, init));
 }
 
 /** Keeps a job file, sent as it is, so that the server can say at which line it is broken. */
@@ -195,10 +216,5 @@ export async function importFile(
 }
 
 export function importJob(file: Blob | string): Promise<JobState> {
-  const sent = fetch("/api/jobs/import", { method: "POST", body: file });
-  return ask<JobState>(
-    sent.then(async (answer) =>
-      answer.ok ? { data: await answer.json() } : { error: await answer.json() },
-    ),
-  );
+  return askPlainly<JobState>(fetch("/api/jobs/import", { method: "POST", body: file }));
 }

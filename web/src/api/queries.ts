@@ -193,12 +193,28 @@ const HERE = "pennant-here";
 async function whereThisIs(): Promise<Here> {
   try {
     const here = await ask<Here>(api.GET("/api/here"));
-    localStorage.setItem(HERE, JSON.stringify(here));
+    keepHere(here);
     return here;
   } catch (error) {
-    const kept = localStorage.getItem(HERE);
-    if (error instanceof Refusal && error.problem === null && kept) return JSON.parse(kept);
+    const kept = error instanceof Refusal && error.problem === null ? keptHere() : null;
+    if (kept) return kept;
     throw error;
+  }
+}
+
+function keepHere(here: Here): void {
+  try {
+    localStorage.setItem(HERE, JSON.stringify(here));
+  } catch {
+    // Without storage it is asked again; nothing else hangs on it.
+  }
+}
+
+function keptHere(): Here | null {
+  try {
+    return JSON.parse(localStorage.getItem(HERE) ?? "null") as Here | null;
+  } catch {
+    return null;
   }
 }
 

@@ -2,8 +2,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import { Refusal } from "../api/client";
-import { Mark } from "../parts/Mark";
+import { askPlainly, Refusal } from "../api/client";
+import { PhoneHead } from "../parts/PhoneHead";
 
 export function PairPage() {
   const [token] = useState(() => window.location.hash.slice(1));
@@ -16,12 +16,9 @@ export function PairPage() {
   }, []);
   const pairing = useMutation({
     mutationFn: async () => {
-      const answer = await fetch("/api/pair", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ token, name: name.trim() }),
-      });
-      if (!answer.ok) throw new Refusal(await answer.json().catch(() => null));
+      const headers = { "content-type": "application/json" };
+      const body = JSON.stringify({ token, name: name.trim() });
+      await askPlainly(fetch("/api/pair", { method: "POST", headers, body }));
     },
     onSuccess: async () => {
       await client.invalidateQueries();
@@ -31,9 +28,7 @@ export function PairPage() {
   const problem = pairing.error instanceof Refusal ? pairing.error.problem : null;
   return (
     <main className="p-4">
-      <h1 className="flex items-center gap-2 font-semibold font-tape text-3xl">
-        <Mark size={30} /> Pennant
-      </h1>
+      <PhoneHead />
       {token ? (
         <form
           className="mt-3 grid gap-3"

@@ -5,16 +5,26 @@ import { bindPapers } from "../api/client";
 import { papersOptions } from "../api/queries";
 import { useEditor } from "../job/useEditor";
 import { Choices } from "../parts/Choices";
+import { handOver } from "../parts/handOver";
 import { PaperHead } from "../parts/PaperHead";
 
 /** Asks for a file, says while it is made, and hands it over; what went wrong is said in words. */
 function useFile() {
   const [making, setMaking] = useState("");
   const [failed, setFailed] = useState("");
-  async function fetchFile(path: string, what: string) {
+  /** Says what is made while it is, and what went wrong with it. */
+  async function made(what: string, make: () => Promise<void>) {
     setMaking(what);
     setFailed("");
     try {
+      await make();
+    } catch (error) {
+      setFailed(`${what}: ${why(error)}`);
+    }
+    setMaking("");
+  }
+  const fetchFile = (path: string, what: string) =>
+    made(what, async () => {
       const answer = await fetch(path);
       if (!answer.ok) {
         const problem = await answer.json().catch(() => null);
@@ -23,31 +33,13 @@ function useFile() {
       }
       const name = answer.headers.get("content-disposition")?.match(/filename="(.+)"/)?.[1];
       handOver(name ?? "pennant", await answer.blob());
-    } catch (error) {
-      setFailed(`${what}: ${why(error)}`);
-    }
-    setMaking("");
-  }
-  async function fetchPapers(job: string, only: readonly string[], size: string) {
-    setMaking("PDF");
-    setFailed("");
-    try {
-      const made = await bindPapers(job, only, size, (says) => setMaking(`PDF: ${says}`));
-      handOver(made.name, made.pdf);
-    } catch (error) {
-      setFailed(`PDF: ${why(error)}`);
-    }
-    setMaking("");
-  }
+    });
+  const fetchPapers = (job: string, only: readonly string[], size: string) =>
+    made("PDF", async () => {
+      const { name, pdf } = await bindPapers(job, only, size, (says) => setMaking(`PDF: ${says}`));
+      handOver(name, pdf);
+    });
   return { making, failed, fetchFile, fetchPapers };
-}
-
-function handOver(name: string, file: Blob): void {
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(file);
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
 }
 
 const why = (error: unknown) => (error instanceof Error ? error.message : String(error));

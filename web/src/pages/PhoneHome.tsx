@@ -2,15 +2,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import type { Here } from "../api/client";
-import { Mark } from "../parts/Mark";
+import { PhoneHead } from "../parts/PhoneHead";
 import { keptJobs } from "../site/keptKit";
 
 export function PhoneHome({ here }: { here: Here }) {
   return (
     <main className="p-4">
-      <h1 className="flex items-center gap-2 font-semibold font-tape text-3xl">
-        <Mark size={30} /> Pennant
-      </h1>
+      <PhoneHead />
       <p className="aside my-2">{here.phone}: the jobs that it was given</p>
       <Jobs jobs={here.jobs ?? []} />
       {here.jobs?.length === 0 && (
@@ -23,9 +21,7 @@ export function PhoneHome({ here }: { here: Here }) {
 export function NotPaired() {
   return (
     <main className="p-4">
-      <h1 className="flex items-center gap-2 font-semibold font-tape text-3xl">
-        <Mark size={30} /> Pennant
-      </h1>
+      <PhoneHead />
       <p className="my-3 text-lg">
         This phone is not paired. At the desk, open <b>Phones</b>, and scan the code that is shown
         there with this phone's camera.

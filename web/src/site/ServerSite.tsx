@@ -12,6 +12,7 @@ import {
   type SaidRefit,
   type Site,
   type SiteKit,
+  sendPhotograph,
 } from "../api/client";
 import { hereOptions, kitOptions, siteOptions } from "../api/queries";
 import { aheadOf, keepKit, type OpenedKit } from "./keptKit";
@@ -125,14 +126,7 @@ function Open({ job, opened, children }: Props & { opened: OpenedKit }) {
         void client.invalidateQueries({ queryKey: ["job", job] });
       },
       photograph: async (picture, words) => {
-        const query = new URLSearchParams({ key: newKey(), words });
-        const answer = await fetch(`/api/jobs/${job}/photographs?${query}`, {
-          method: "POST",
-          body: picture,
-        });
-        const said = await answer.json();
-        if (!answer.ok) throw new Refusal(said);
-        await answered(said as Site);
+        await answered(await sendPhotograph(job, picture, newKey(), words));
       },
     },
   };
@@ -176,7 +170,7 @@ function useNotes(id: string, kit: SiteKit, answered: (site: Site) => Promise<vo
         box.drop(first.key);
         setNotes(box.all);
       }
-      for (const what of ["record", "days", "history"]) {
+      for (const what of ["days", "history"]) {
         void client.invalidateQueries({ queryKey: [what] });
       }
     } catch (error) {

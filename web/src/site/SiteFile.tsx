@@ -2,7 +2,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { type ReadIn, Refusal } from "../api/client";
+import { Refusal, readIn } from "../api/client";
 import { siteOptions } from "../api/queries";
 import { useOnSite } from "./onSite";
 
@@ -12,18 +12,11 @@ export function SiteFile() {
   const [said, setSaid] = useState<string[]>([]);
   const [failed, setFailed] = useState("");
   if (!server?.desk) return null;
-  const readIn = async (file: File) => {
+  const take = async (file: File) => {
     setSaid([]);
     setFailed("");
     try {
-      const answer = await fetch(`/api/jobs/${job}/given-back`, {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: file,
-      });
-      const found = await answer.json();
-      if (!answer.ok) throw new Refusal(found);
-      const { new: fresh, known, says, site } = found as ReadIn;
+      const { new: fresh, known, says, site } = await readIn(job, file);
       await client.cancelQueries({ queryKey: siteOptions(job).queryKey });
       client.setQueryData(siteOptions(job).queryKey, site);
       setSaid([`${fresh} new in the record, ${known} were there already`, ...says]);
@@ -63,7 +56,7 @@ export function SiteFile() {
             className="sr-only"
             onChange={(event) => {
               const [file] = event.target.files ?? [];
-              if (file) void readIn(file);
+              if (file) void take(file);
               event.target.value = "";
             }}
           />

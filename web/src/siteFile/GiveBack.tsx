@@ -1,5 +1,6 @@
 /** What was noted, given back as a small file that the desk reads in; read in twice it is once. */
 import { useState } from "react";
+import { handOver } from "../parts/handOver";
 import { useOnSite } from "../site/onSite";
 import type { Waiting } from "../site/settled";
 import type { SiteData } from "./FileSite";
@@ -100,10 +101,7 @@ async function handed(file: File): Promise<boolean> {
   } catch (error) {
     if (error instanceof DOMException && error.name === "AbortError") return false;
   }
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(file);
-  link.download = file.name;
-  link.click();
+  handOver(file.name, file);
   return true;
 }
 

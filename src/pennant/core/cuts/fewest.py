@@ -8,7 +8,7 @@ same tiles on every machine.
 
 import math
 from collections.abc import Sequence
-from typing import Any
+from typing import Any, NamedTuple
 
 import highspy
 import numpy as np
@@ -17,7 +17,6 @@ from pennant.core.cuts.patterns import (
     Kind,
     Placed,
     Way,
-    fixed,
     kinds_of,
     ways_by_cuts_across,
     ways_in_place,
@@ -29,6 +28,7 @@ from pennant.core.cuts.stock import (
     Stock,
     StockTile,
     drops_beside,
+    fixed,
     stocked,
     takes_all,
     turned_round,
@@ -110,11 +110,11 @@ there commands print their answers, and searches theirs.
 """
 
 
-class _Answer:
+class _Answer(NamedTuple):
     """What the program found: the ways of all tiles, None if nothing; and its bound."""
 
-    def __init__(self, tiles: list[Way] | None, bound: int) -> None:
-        self.tiles, self.bound = tiles, bound
+    tiles: list[Way] | None
+    bound: int
 
 
 def _solved(demand: Sequence[int], ways: Sequence[Way]) -> _Answer:

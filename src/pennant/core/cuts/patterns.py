@@ -14,14 +14,15 @@ from functools import lru_cache
 from itertools import combinations, product
 from typing import NamedTuple
 
-import shapely
+from shapely import Polygon
 
 from pennant.core.cuts.stock import (
-    NEAR,
     Item,
     Sheet,
     alike_corner,
+    apart,
     corners_of,
+    fixed,
     spun,
     turned_round,
 )
@@ -101,11 +102,6 @@ def ways_by_cuts_across(kinds: Sequence[Kind], sheet: Sheet) -> Found:
     return _Across(kinds, sheet).found()
 
 
-def fixed(item: Item) -> bool:
-    """Whether the sides that it needs leave an item one place in its tile, or two, turned round."""
-    return bool({"left", "right"} & item.needs) and bool({"bottom", "top"} & item.needs)
-
-
 def ways_in_place(kinds: Sequence[Kind], sheet: Sheet) -> Found:
     """Return the ways to cut kinds that keep their places from a tile, with room for cuts between.
 
@@ -120,10 +116,10 @@ def ways_in_place(kinds: Sequence[Kind], sheet: Sheet) -> Found:
         shapes.append((number, False, ring))
         if sheet.turns:
             shapes.append((number, True, spun(ring, sheet)))
-    polygons = [shapely.Polygon(ring) for _, _, ring in shapes]
+    polygons = [Polygon(ring) for _, _, ring in shapes]
     beside: list[set[int]] = [set() for _ in shapes]
     for a, b in combinations(range(len(shapes)), 2):
-        if _apart(polygons[a], polygons[b], sheet):
+        if apart(polygons[a], polygons[b], sheet):
             beside[a].add(b)
             beside[b].add(a)
     ways: list[Way] = []
@@ -159,12 +155,6 @@ def _in_tile(item: Item, sheet: Sheet) -> Rect:
     x0 = sheet.width - item.width if "left" not in item.needs else 0.0
     y0 = sheet.height - item.height if "bottom" not in item.needs else 0.0
     return Rect(x0, y0, x0 + item.width, y0 + item.height)
-
-
-def _apart(one: shapely.Polygon, other: shapely.Polygon, sheet: Sheet) -> bool:
-    if sheet.kerf > EPS:
-        return bool(one.distance(other) >= sheet.kerf - NEAR)
-    return bool(one.intersection(other).area <= NEAR * sheet.width)
 
 
 class _Room(NamedTuple):

@@ -252,7 +252,7 @@ def _packed(
     left = sorted((one for one in others if one.id not in done),
                   key=lambda one: (-one.width * one.height, one.id))  # fmt: skip
     for item in left:
-        if sheet.shaped and not _fixed(item):
+        if sheet.shaped and not fixed(item):
             packing.alone(item)
         else:
             packing.best_fit(item)
@@ -276,8 +276,8 @@ def _as_large(item: Item, sheet: Sheet) -> bool:
     return item.width >= sheet.width - EPS and item.height >= sheet.height - EPS
 
 
-def _fixed(item: Item) -> bool:
-    """Whether the sides that it needs leave an item one place in its tile."""
+def fixed(item: Item) -> bool:
+    """Return whether the sides that an item needs leave it one place in its tile (two, turned)."""
     return bool({"left", "right"} & item.needs) and bool({"bottom", "top"} & item.needs)
 
 
@@ -418,7 +418,7 @@ def nested_pairs(items: Sequence[Item], sheet: Sheet) -> Iterator[tuple[Item, It
         for other in rings[number:]:
             ways = [(shapes[other], False), (turned_ones[other], True)] if sheet.turns else [
                 (shapes[other], False)]  # fmt: skip
-            turned = next((way for shape, way in ways if _apart(shapes[ring], shape, sheet)), None)
+            turned = next((way for shape, way in ways if apart(shapes[ring], shape, sheet)), None)
             own, others = groups[ring], groups[other]
             while turned is not None and len(own) > (own is others) and others:
                 yield own.pop(), others.pop(), turned
@@ -434,8 +434,8 @@ def spun(ring: Ring, sheet: Sheet) -> Ring:
     return tuple((sheet.width - x, sheet.height - y) for x, y in ring)
 
 
-def _apart(one: Polygon, other: Polygon, sheet: Sheet) -> bool:
-    """Whether a cut fits between two pieces; where it takes nothing, whether they only touch."""
+def apart(one: Polygon, other: Polygon, sheet: Sheet) -> bool:
+    """Return whether a cut fits between two pieces, or, if it takes nothing, they only touch."""
     if sheet.kerf > EPS:
         return bool(one.distance(other) >= sheet.kerf - NEAR)
     return bool(one.intersection(other).area <= NEAR * sheet.width)

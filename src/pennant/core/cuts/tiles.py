@@ -1,6 +1,6 @@
 """The tiles of a job that the pieces of its plan are cut from."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from typing import Literal
 
 from pennant.core.cuts.fewest import fewest
@@ -52,11 +52,21 @@ def items_for(job: Job, pieces: Iterable[Piece], of: str) -> tuple[tuple[Item, .
 
 def may_be_fewer(job: Job, pieces: Iterable[Piece]) -> bool:
     """Return whether the fewest tiles have not been found yet, and may be fewer than are known."""
+    for _, items, sheet in counted_apart(job, pieces):
+        if fewest.known(items, sheet) is None:
+            quick = stocked(items, sheet)
+            if len(quick.tiles) > quick.bound:
+                return True
+    return False
+
+
+def counted_apart(
+    job: Job, pieces: Iterable[Piece]
+) -> Iterator[tuple[str, tuple[Item, ...], Sheet]]:
+    """Yield each of a job's tiles that is cut singly: what pieces call it by, what they need of it,
+    and the tile. Chips on sheets are packed by the sheet.
+    """
     every = list(pieces)
     for of, one in tiles_of(job).items():
         if one.tile.sheet is None:
-            items, sheet = items_for(job, every, of)
-            quick = stocked(items, sheet)
-            if fewest.known(items, sheet) is None and len(quick.tiles) > quick.bound:
-                return True
-    return False
+            yield of, *items_for(job, every, of)

@@ -8,7 +8,7 @@ from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from functools import update_wrapper
 from threading import Lock
-from typing import Generic, ParamSpec, TypeVar
+from typing import Any, Generic, ParamSpec, TypeVar
 
 P = ParamSpec("P")
 R = TypeVar("R")
@@ -28,7 +28,7 @@ class Kept(Generic[P, R]):
 
     def __call__(self, *args: P.args, **kwargs: P.kwargs) -> R:
         """Return what was kept for these arguments, or what the function returns now."""
-        key = (args, tuple(sorted(kwargs.items())))
+        key = _key(args, kwargs)
         with self._lock:
             found = self._held.get(key)
             if found is not None:
@@ -50,18 +50,22 @@ class Kept(Generic[P, R]):
     def known(self, *args: P.args, **kwargs: P.kwargs) -> R | None:
         """Return what was kept for these arguments, None where nothing was; work nothing out."""
         with self._lock:
-            found = self._held.get((args, tuple(sorted(kwargs.items()))))
+            found = self._held.get(_key(args, kwargs))
         return found[0] if found is not None else None
 
     def remember(self, result: R, *args: P.args, **kwargs: P.kwargs) -> None:
         """Keep what another process found that the function returns for these arguments."""
-        self._keep((args, tuple(sorted(kwargs.items()))), result)
+        self._keep(_key(args, kwargs), result)
 
     def forget(self) -> None:
         """Let go of every result."""
         with self._lock:
             self._held.clear()
             self._total = 0
+
+
+def _key(args: tuple[Any, ...], kwargs: dict[str, Any]) -> Hashable:
+    return args, tuple(sorted(kwargs.items()))
 
 
 def kept(
