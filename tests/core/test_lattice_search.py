@@ -3,7 +3,6 @@
 from random import Random
 from typing import Any
 
-import numpy as np
 import pytest
 
 from kitchens import CABINET, OUTLET, WINDOW, a_job
@@ -12,10 +11,11 @@ from pennant.core.document.starts import FOR_COURSES, FullCounter, FullLeft, Sta
 from pennant.core.document.survey import Wall
 from pennant.core.plan import plan
 from pennant.core.reading.laying import lay
-from pennant.core.search.lattice_sieve import Clipping
+from pennant.core.search.lattice_clipping import Clipping
 from pennant.core.search.ranking import (
     Outcome,
     best_found,
+    measured_of,
     outcome_near,
     rank_key,
     started,
@@ -73,16 +73,16 @@ class TestBest:
         assert best.measured.cut == made.cut
 
 
-class TestSieve:
-    """What it lets through is judged by the same legs of tile beside a box as the plan is."""
+class TestJudging:
+    """A start is judged by the tiles that something is taken from as its whole plan is."""
 
     @pytest.mark.parametrize(("tile", "pattern"), PATTERNS)
-    def test_every_thin_leg_beside_a_box_counts(
+    def test_what_counts_is_what_the_plan_finds(
         self, tile: dict[str, Any], pattern: dict[str, Any]
     ) -> None:
         job = the_job(tile, pattern, devices=[OUTLET])
         kitchen, wall = kitchen_of(job), job.walls[0].id
-        draw, seen = Random(pattern["kind"]), 0
+        draw, legs, uneven = Random(pattern["kind"]), 0, 0
         for _ in range(20):
             start = Start(
                 across=FullLeft(nudge=round(draw.uniform(0, 300), 2)),
@@ -90,12 +90,29 @@ class TestSieve:
             )
             (made,) = (one for one in lay(started(job, wall, start), kitchen)
                        if one.plan.surface == wall)  # fmt: skip
-            legs = sum(one.rule == "thin-leg" for one in made.plan.findings)
+            measured = measured_of(job, wall, [made], tiles=0)
+            rules = [finding.rule for finding in made.plan.findings]
             assert made.layout.lattice is not None
-            sieve = Clipping(made.layout.lattice, made.field, job.settings)
-            assert sieve.scores(np.array([made.layout.origin]))[0, 1] >= legs
-            seen += legs
-        assert seen > 0
+            judged = Clipping(made.layout.lattice, made.field, job.settings).judge(
+                *made.layout.origin
+            )
+            assert judged.never == measured.never
+            # A bare edge is bare wherever the lattice begins: it makes no difference to a start.
+            assert judged.avoid == measured.avoid - rules.count("cut-edge")
+            assert judged.cut == measured.cut
+            for wish in (
+                "even",
+                "smallest",
+                "full_left",
+                "full_right",
+                "whole_counter",
+                "whole_top",
+            ):
+                assert getattr(judged, wish) == pytest.approx(getattr(measured, wish), abs=1e-4)
+            legs += rules.count("thin-leg")
+            uneven += rules.count("uneven-jambs")
+        assert legs
+        assert uneven or pattern["kind"] == "herringbone"
 
 
 class TestSchools:

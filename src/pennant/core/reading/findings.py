@@ -19,7 +19,7 @@ from pennant.core.layout.layout import Layout
 from pennant.core.layout.pieces import Piece
 from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.legs import legs_of
-from pennant.core.survey.placed import Placed
+from pennant.core.survey.placed import OPENINGS, Placed
 
 Rule = Literal[
     "sliver", "thin-top", "small-piece", "uneven-jambs", "thin-leg", "plate-overhang",
@@ -27,7 +27,8 @@ Rule = Literal[
     "ragged-end",
 ]  # fmt: skip
 Weight = Literal["never", "avoid"]
-_TOPS = ("overhead", "ceiling", "open-top")
+TOPS = ("overhead", "ceiling", "open-top")
+"""Edges above the tile, at which the least piece is another."""
 BEHIND = ("foot", "gap-side")
 """Edges below the counter, behind an appliance: what is too small there need not be cured."""
 HIDDEN = ("corner", *BEHIND)
@@ -113,7 +114,7 @@ def _small(
 def _judge(
     settings: Settings, reading: EdgeReading, gets: Gets, lattice: Lattice | None
 ) -> tuple[Rule, Weight, str, float] | None:
-    top = reading.kind in _TOPS
+    top = reading.kind in TOPS
     setting = "least_top_piece" if top else "least_piece"
     least, small = getattr(settings, setting), settings.small_share * gets.whole
     if lattice is not None:
@@ -140,7 +141,7 @@ def _uneven(
     """
     by_edge = {reading.edge: reading for reading in readings}
     for opening in field.surface.things:
-        if opening.kind not in ("window", "hatch", "niche"):
+        if opening.kind not in OPENINGS:
             continue
         left, right = by_edge.get(f"{opening.id}:left"), by_edge.get(f"{opening.id}:right")
         if left is None or right is None:
@@ -151,7 +152,7 @@ def _uneven(
         unlike: dict[tuple[float, float], tuple[list[int], list[str]]] = {}
         for course in sorted(_courses(left) & _courses(right)):
             a, b = _at(left, course), _at(right, course)
-            if _seen(settings, a.size, b.size):
+            if sides_differ(settings, a.size, b.size):
                 courses, ids = unlike.setdefault((a.size, b.size), ([], []))
                 courses.append(course)
                 here = f"{field.surface.code}{course + 1}."
@@ -171,7 +172,7 @@ def _unlike(
 ) -> Iterator[Finding]:
     """Two jambs whose smallest pieces differ so that it is seen."""
     a, b = (min(reading.gets, key=lambda gets: gets.size) for reading in (left, right))
-    if _seen(settings, a.size, b.size):
+    if sides_differ(settings, a.size, b.size):
         yield Finding(
             id=f"uneven-jambs@{opening.id}@0", rule="uneven-jambs", weight="avoid",
             places=(left.edge, right.edge), size=min(a.size, b.size), other=max(a.size, b.size),
@@ -275,7 +276,8 @@ def _at(reading: EdgeReading, course: int) -> Gets:
     return min((g for g in reading.gets if course in g.courses), key=lambda g: g.size)
 
 
-def _seen(settings: Settings, a: float, b: float) -> bool:
+def sides_differ(settings: Settings, a: float, b: float) -> bool:
+    """Return whether pieces of two sizes (mm) on the two sides of an opening are seen to differ."""
     difference = abs(a - b)
     return (
         difference > settings.uneven_difference + EPS

@@ -59,10 +59,12 @@ def _key(wish: Wish) -> str:
 
 def rank_key(measured: Measured, wishes: Iterable[Wish]) -> tuple[int, ...]:
     """Return what starts are sorted by: each wish's measure, in steps of its band."""
-    return tuple(
-        round(measured.of(wish) / BANDS[wish.kind]) if BANDS[wish.kind] else int(measured.of(wish))
-        for wish in wishes
-    )
+    return tuple(in_bands(wish.kind, measured.of(wish)) for wish in wishes)
+
+
+def in_bands(kind: Kind, measure: float) -> int:
+    """Return a wish's measure in steps of its band: within one nobody sees a difference."""
+    return round(measure / BANDS[kind]) if BANDS[kind] else int(measure)
 
 
 def exact_key(measured: Measured, wishes: Iterable[Wish]) -> tuple[float, ...]:

@@ -5,7 +5,7 @@ The client's wishes decide, in their order. Two starts that lay the same tiles a
 
 import itertools
 import math
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
 from pennant.core.document.job import Job
@@ -31,11 +31,9 @@ SHORT_LIST_PIECES = 4_000
 """Pieces in the plans of a short list: on a wall of chips it is shorter, but never under two."""
 
 
-FINALISTS = (3, 10)
+FINALISTS = (2, 4)
 """Starts of a lattice that are planned in full, a little off as well: the fewest and the most."""
-AS_IT_IS = 4
-"""For each of these, starts that its sieve lets through to be planned as they are."""
-FINALIST_PIECES = 3_500
+FINALIST_PIECES = 1_000
 """Pieces in the plans of the finalists as they are: on a large wall there are fewer of them."""
 
 
@@ -157,47 +155,10 @@ def _best_on_lattice(
     height = made.layout.origin[1] if carried else None
     least, most = FINALISTS
     count = max(least, min(most, FINALIST_PIECES // max(len(made.plan.pieces), 1)))
-
-    def as_it_is(place: Point) -> tuple[int, ...]:
-        """What the start at a place comes to, as it is; tiles apart, which are counted later."""
-        start = start_at(place)
-        laid = list(lay(started(job, wall, start), kitchen))
-        return rank_key(measured_of(job, wall, laid, tiles=0), wishes)
-
-    places = places_on(lattice, field, job.settings, height)[: count * AS_IT_IS]
-    # As they are first, which costs a fifth; those that are best so are then set a little off.
-    plain = sorted(places, key=as_it_is)[:count]
-    near = {place: outcome_near(job, kitchen, wall, start_at(place)) for place in plain}
-    found = sorted(near, key=lambda place: _worst_key(near[place], wishes))
-    best = near[found[0]]
-    # The best as it is may be better than the best at its worst: both are climbed from.
-    for place in dict.fromkeys((found[0], plain[0])):
-        beside = _climbed(place, as_it_is, job.settings.set_within, both_ways=not carried)
-        if beside not in near:
-            near[beside] = outcome_near(job, kitchen, wall, start_at(beside))
-            best = min(best, near[beside], key=lambda one: _worst_key(one, wishes))
+    places = places_on(lattice, field, job.settings, wishes, height)[:count]
+    near = [outcome_near(job, kitchen, wall, start_at(place)) for place in places]
+    best = min(near, key=lambda one: _worst_key(one, wishes))
     return _on_the_tape(job, kitchen, wall, best)
-
-
-def _climbed(
-    place: Point, key: Callable[[Point], tuple[int, ...]], by: float, *, both_ways: bool
-) -> Point:
-    """Return the best place that steps to better ones beside it lead to, ever smaller down to
-    ``by`` (mm).
-    """
-    step, known = 8 * by, {place: key(place)}
-    while step >= by - EPS:
-        x, y = place
-        beside = [(tidy(x - step), y), (tidy(x + step), y)]
-        if both_ways:
-            beside += [(x, tidy(y - step)), (x, tidy(y + step))]
-        known |= {one: key(one) for one in beside if one not in known}
-        better = min(beside, key=lambda one: known[one])
-        if known[better] < known[place]:
-            place = better
-        else:
-            step /= 2
-    return place
 
 
 def _worst_key(one: Outcome, wishes: Sequence[Wish]) -> tuple[tuple[float, ...], ...]:

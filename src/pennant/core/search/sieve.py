@@ -26,7 +26,8 @@ from pennant.core.layout.courses import phases, shift_of
 from pennant.core.layout.field import Edge, Field, KeepOut
 from pennant.core.layout.fit import Span, slipped
 from pennant.core.layout.layout import BorderRow
-from pennant.core.reading.findings import BEHIND, is_bare
+from pennant.core.reading.findings import BEHIND, TOPS, is_bare
+from pennant.core.survey.placed import OPENINGS
 
 Floats = npt.NDArray[np.float64]
 MOST_MARKS = 4_000
@@ -34,7 +35,6 @@ MOST_MARKS = 4_000
 more, they are thinned evenly, and the best of those left is taken."""
 MOST_MODULES = 6
 """Modules over which starts are tried where a border's tile is of another length than the tile."""
-_TOPS = ("overhead", "ceiling", "open-top")
 _HIDDEN = ("corner", "foot", "gap-side")
 
 
@@ -145,9 +145,7 @@ class Search:
         self.levels = [edge for edge in field.edges if not edge.upright]
         self.upright_runs = [runs_of(edge, shown, field) for edge in self.uprights]
         self.level_runs = [runs_of(edge, shown, field) for edge in self.levels]
-        self.openings = {
-            thing.id for thing in field.surface.things if thing.kind in ("window", "hatch", "niche")
-        }
+        self.openings = {thing.id for thing in field.surface.things if thing.kind in OPENINGS}
         self.boxes = [keep for keep in field.keep_outs if keep.hidden]
 
     def best(self, wishes: Sequence[Wish], most: int, at_height: float | None = None) -> Found:
@@ -395,7 +393,7 @@ class Search:
                     smallest = np.minimum(smallest, size)
                 if edge.kind == "counter":
                     foot = np.maximum(foot, full - size)
-                elif edge.kind in _TOPS:
+                elif edge.kind in TOPS:
                     top = np.maximum(top, full - size)
                 shown |= size < full - EPS
             avoid += shown & is_bare(edge)
@@ -430,7 +428,7 @@ class Search:
         self, edge: Edge, size: Floats, full: Floats | float, never: Floats, avoid: Floats
     ) -> None:
         """Count what would be found at an edge; the arrays are added to in place."""
-        least = self.settings.least_top_piece if edge.kind in _TOPS else self.settings.least_piece
+        least = self.settings.least_top_piece if edge.kind in TOPS else self.settings.least_piece
         cut = size < full - EPS
         count = avoid if edge.kind in BEHIND else never
         count += cut & (size < least - EPS)

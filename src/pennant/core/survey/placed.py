@@ -23,6 +23,8 @@ EndKind = Literal[
 which ``laps`` it; ``folded`` is an outside corner; ``front`` is the edge of a reveal toward the
 room and ``frame`` the one at the window."""
 
+OPENINGS = ("window", "hatch", "niche")
+"""Things with a side to the left and right that are compared."""
 NO_COUNTER = ("range-gap", "floor")
 """Kinds of things where no counter runs."""
 

@@ -1,0 +1,399 @@
+"""Starts of a lattice judged by what is really left of each tile at the field's edges.
+
+Only tiles that a line or a hole takes something from are looked at, so that hundreds of starts can
+be judged while one is planned in full. What is counted is what the plan's findings count.
+"""
+
+from collections.abc import Collection, Iterable, Iterator
+from dataclasses import dataclass
+from typing import Literal, NamedTuple
+
+import numpy as np
+import numpy.typing as npt
+import shapely
+
+from pennant.core.document.settings import Settings
+from pennant.core.document.wishes import ALL, Kind, Wish
+from pennant.core.geometry.clip import Outline, from_lowest
+from pennant.core.geometry.half_plane import HalfPlane, kept_of
+from pennant.core.geometry.placement import Placement
+from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.layout.field import Edge, Field, KeepOut
+from pennant.core.layout.lattice import Lattice
+from pennant.core.layout.pieces import bounds
+from pennant.core.layout.sides import ON_SIDE
+from pennant.core.reading.edges import SAME, size_at
+from pennant.core.reading.findings import BEHIND, HIDDEN, TOPS, limits_at_holes, sides_differ
+from pennant.core.reading.legs import legs_of
+from pennant.core.search.measured import in_bands
+from pennant.core.survey.placed import OPENINGS, around
+
+Floats = npt.NDArray[np.float64]
+Numbers = npt.NDArray[np.intp]
+Flags = npt.NDArray[np.bool_]
+NEAR = 1e-4
+"""Millimetres: a part that comes this near to a hole or a line lies beside it."""
+
+
+class Judged(NamedTuple):
+    """What a start comes to in the wishes that the pieces of one wall tell: see `Measured`."""
+
+    never: int = 0
+    avoid: int = 0
+    even: float = 0.0
+    smallest: float = 0.0
+    full_left: float = 0.0
+    full_right: float = 0.0
+    whole_counter: float = 0.0
+    whole_top: float = 0.0
+    cut: int = 0
+
+    def key(self, wishes: Iterable[Wish]) -> tuple[int, ...]:
+        """Return what starts are sorted by; wishes that are not known here make no difference."""
+        return tuple(
+            in_bands(wish.kind, -value if wish.kind == "smallest" else value)
+            for wish in wishes
+            if (value := getattr(self, wish.kind.replace("-", "_"), None)) is not None
+        )
+
+
+@dataclass
+class _Gets:
+    """What an edge gets, piece by piece: how deep, and of which turn of the tile.
+
+    ``pieces`` tells those apart that are seen from two edges; -1 is seen from one.
+    """
+
+    sizes: list[float]
+    turns: list[int]
+    pieces: list[int]
+
+
+class _Tiles(NamedTuple):
+    """Tiles that reach into the field and are cut by no more than one line right across: where
+    their lattice points lie (x, y), of which unit each is, and the boxes around them.
+    """
+
+    at: Floats
+    units: Numbers
+    boxes: Floats
+
+
+class _Parts:
+    """What is left of tiles that are clipped, in parts without crumbs.
+
+    Less than ``crumb`` (mm) both ways is a crumb, and less than ``nothing`` (mm2) off is no cut.
+    ``tile`` is which of the tiles each part is of, ``unit`` the number of its unit, ``boxes`` lie
+    around them, and ``cut`` says which are less than a whole tile.
+    """
+
+    def __init__(
+        self, rings: list[Floats], units: Numbers, tiled: shapely.Geometry, crumb: float,
+        nothing: float,
+    ) -> None:  # fmt: skip
+        whole = [shapely.Polygon(ring) for ring in rings]
+        parts, of = shapely.get_parts(shapely.intersection(whole, tiled), return_index=True)
+        # Legs are read along the outline, as the plan's pieces have it: counterclockwise.
+        parts = shapely.orient_polygons(parts)
+        boxes, areas = np.asarray(shapely.bounds(parts)).reshape(-1, 4), shapely.area(parts)
+        x0, y0, x1, y1 = boxes.T
+        there = (areas > EPS) & ((x1 - x0 >= crumb) | (y1 - y0 >= crumb))
+        self.parts, self.tile, self.boxes = parts[there], of[there], boxes[there]
+        self.unit: Numbers = units[self.tile] if len(units) else np.zeros(0, dtype=np.intp)
+        missing = shapely.area(whole)[of] - areas if len(whole) else areas
+        self.cut: Flags = missing[there] > nothing
+        self._outlines: dict[int, Outline] = {}
+
+    def outline(self, number: int) -> Outline:
+        """Return a part's rings, as a piece has them: each from its lowest corner on."""
+        if number not in self._outlines:
+            part = self.parts[number]
+            rings = (part.exterior, *part.interiors)
+            self._outlines[number] = tuple(
+                from_lowest(tuple(map(tuple, shapely.get_coordinates(ring)[:-1].tolist())))
+                for ring in rings
+            )
+        return self._outlines[number]
+
+    def near(self, edge: Edge, slack: float) -> list[int]:
+        """Return which parts come near a line, within ``slack`` (mm)."""
+        x0, y0, x1, y1 = self.boxes.T
+        low, high, first, last = (x0, x1, y0, y1) if edge.upright else (y0, y1, x0, x1)
+        near, far = edge.reach
+        there = (low - slack <= far) & (near <= high + slack) & (first < edge.high)
+        return [int(number) for number in np.flatnonzero(there & (last > edge.low))]
+
+
+class Clipping:
+    """Starts of a lattice on a field, each judged by the tiles that something is taken from."""
+
+    def __init__(
+        self, lattice: Lattice, field: Field, settings: Settings, kinds: Collection[Kind] = ALL
+    ) -> None:
+        """``kinds`` are the wishes that count: what only others ask for is not reckoned."""
+        self.lattice, self.field, self.settings = lattice, field, settings
+        self.kinds = set(kinds)
+        self.least_leg, self.least_strip = limits_at_holes(settings, lattice)
+        self.edges = field.edges
+        self.boxes = np.array([around(outline) for outline in lattice.outlines])
+        turns = sorted({unit.at.turn for unit in lattice.units})
+        self.turns = np.array([turns.index(unit.at.turn) for unit in lattice.units])
+        self.outlines = [np.array(outline) for outline in lattice.outlines]
+        shape = around(lattice.shape)
+        self.nothing = ON_SIDE * (shape.width + shape.height)
+        self.holes = _holes(field)
+        hidden = [keep.polygon for keep in field.keep_outs if keep.hidden]
+        # Cuts for boxes lie under a plate: at the edges tile counts as if there were none.
+        self.covered = shapely.union_all([field.tiled, *hidden]) if hidden else field.tiled
+        shapely.prepare(field.tiled)
+        shapely.prepare(self.covered)
+
+    def judge(self, x: float, y: float) -> Judged:
+        """Return what the lattice comes to with its origin at a place near the field's lower left
+        (mm).
+        """
+        laid = list(self.lattice.over(self.field.inner, x, y))
+        units = np.array([number for number, _, _ in laid])
+        at = np.array([(px, py) for _, px, py in laid])
+        boxes = self.boxes[units] + np.tile(at, 2)
+        crossed = np.array([self._crosses(edge, boxes) for edge in self.edges])
+        held = self._in_boxes(boxes)
+        # A tile that one line cuts right across is as deep as it reaches over it; the others are
+        # clipped, and so is what may be a crumb.
+        odd_at = np.array([self._odd(edge, boxes) for edge in self.edges])
+        odd = held | (crossed.sum(axis=0) > 1) | (crossed & odd_at).any(axis=0)
+        rings = [self.outlines[unit] + place for unit, place in zip(units, at, strict=True)]
+        left = self._left(rings, units, odd, self.covered)
+        holed = self._left(rings, units, held, self.field.tiled)
+        gets = [
+            self._gets(edge, boxes[cut & ~odd], units[cut & ~odd], left)
+            for edge, cut in zip(self.edges, crossed, strict=True)
+        ]  # fmt: skip
+        there = ~odd & ~self._within_things(boxes)
+        tiles = _Tiles(at[there], units[there], boxes[there])
+        never, avoid = self._small(gets)
+        strips, legs = self._beside_holes(holed)
+        even, uneven = self._uneven(gets)
+        ends = "corner", "open-end", "side"
+        return Judged(
+            never + strips, avoid + legs + uneven, even,
+            min((min(one.sizes) for one in gets if one.sizes), default=0.0),
+            self._short("full-left", tiles, left, *ends, side="left"),
+            self._short("full-right", tiles, left, *ends, side="right"),
+            self._short("whole-counter", tiles, left, "counter", side="bottom"),
+            self._short("whole-top", tiles, left, *TOPS),
+            int((crossed & ~odd).any(axis=0).sum() + holed.cut.sum()
+                + left.cut[~held[odd][left.tile]].sum()),
+        )  # fmt: skip
+
+    def _left(
+        self, rings: list[Floats], units: Numbers, which: Flags, tiled: shapely.Geometry
+    ) -> _Parts:
+        """What a shape leaves of some of the tiles."""
+        chosen = [ring for ring, there in zip(rings, which, strict=True) if there]
+        crumb = self.settings.least_cut - EPS
+        return _Parts(chosen, units[which], tiled, crumb, self.nothing)
+
+    def _crosses(self, edge: Edge, tiles: Floats) -> Flags:
+        """Which tiles an edge runs through, as far as their boxes tell."""
+        low, high, first, last = (0, 2, 1, 3) if edge.upright else (1, 3, 0, 2)
+        at = _where(edge, tiles)
+        across = (tiles[:, low] < at - EPS) & (tiles[:, high] > at + EPS)
+        return across & (tiles[:, first] < edge.high - EPS) & (tiles[:, last] > edge.low + EPS)
+
+    def _odd(self, edge: Edge, tiles: Floats) -> Flags:
+        """Which tiles reach past an end of an edge, hardly over it to either side, or meet one that
+        slants.
+        """
+        if not edge.straight:
+            return np.ones(len(tiles), dtype=bool)
+        first, last = (1, 3) if edge.upright else (0, 2)
+        ends: Flags = (tiles[:, first] < edge.low - EPS) | (tiles[:, last] > edge.high + EPS)
+        depths = self._depths(edge, tiles)
+        low, high = (0, 2) if edge.upright else (1, 3)
+        off = tiles[:, high] - tiles[:, low] - depths
+        return ends | (np.minimum(depths, off) < self.settings.least_cut)
+
+    def _depths(self, edge: Edge, tiles: Floats) -> Floats:
+        """How far tiles reach over an edge, to the side where tile is (mm)."""
+        low, high = (0, 2) if edge.upright else (1, 3)
+        at = _where(edge, tiles)
+        return np.asarray(tiles[:, high] - at if edge.inward > 0 else at - tiles[:, low])
+
+    def _in_boxes(self, tiles: Floats) -> Flags:
+        """Which tiles may meet the hole of a device or what is no upright rectangle."""
+        met = np.zeros(len(tiles), dtype=bool)
+        for keep in self.field.keep_outs:
+            if keep.hidden or not keep.square:
+                box = keep.box
+                met |= (
+                    (tiles[:, 0] < box.x1) & (tiles[:, 2] > box.x0)
+                    & (tiles[:, 1] < box.y1) & (tiles[:, 3] > box.y0)
+                )  # fmt: skip
+        return met
+
+    def _within_things(self, tiles: Floats) -> Flags:
+        """Which tiles lie wholly where there is a thing instead of tile."""
+        met = np.zeros(len(tiles), dtype=bool)
+        for keep in self.field.keep_outs:
+            box = keep.box
+            met |= (
+                (tiles[:, 0] >= box.x0 - EPS) & (tiles[:, 2] <= box.x1 + EPS)
+                & (tiles[:, 1] >= box.y0 - EPS) & (tiles[:, 3] <= box.y1 + EPS)
+            )  # fmt: skip
+        return met
+
+    def _gets(self, edge: Edge, boxes: Floats, units: Numbers, left: _Parts) -> _Gets:
+        """What an edge gets: of the tiles that it alone cuts, and of the parts that lie at it."""
+        gets = _Gets(
+            self._depths(edge, boxes).tolist(), self.turns[units].tolist(), [-1] * len(units)
+        )  # fmt: skip
+        for number in left.near(edge, self.lattice.joint + EPS):
+            size = size_at(left.outline(number), edge, self.lattice.joint)
+            if size is not None:
+                gets.sizes.append(size)
+                gets.turns.append(int(self.turns[left.unit[number]]))
+                gets.pieces.append(number)
+        return gets
+
+    def _small(self, gets: list[_Gets]) -> tuple[int, int]:
+        """Pieces to be cured and to be avoided: at an edge those of one size and turn are one, and
+        the same pieces seen from two edges are.
+        """
+        small = self.settings.small_share * self.lattice.least_width - EPS
+        weights: dict[tuple[object, ...], bool] = {}
+        for number, (edge, one) in enumerate(zip(self.edges, gets, strict=True)):
+            limit = least_at(edge, self.lattice, self.settings) - EPS
+            alike: dict[tuple[int, int], list[int]] = {}
+            sizes: dict[tuple[int, int], float] = {}
+            for size, turn, piece in zip(one.sizes, one.turns, one.pieces, strict=True):
+                if size < limit or (size < small and edge.kind not in HIDDEN):
+                    key = (round(tidy(size) / SAME), turn) if edge.straight else (0, turn)
+                    alike.setdefault(key, []).append(piece)
+                    sizes[key] = min(size, sizes.get(key, size))
+            for key, pieces in alike.items():
+                sliver = sizes[key] < limit
+                seen = (number, key) if -1 in pieces else tuple(pieces)
+                top = sliver and edge.kind in TOPS
+                one_finding = sliver, top, round(sizes[key] * 100), seen
+                weights[one_finding] = sliver and edge.kind not in BEHIND
+        never = sum(weights.values())
+        return never, len(weights) - never
+
+    def _uneven(self, gets: list[_Gets]) -> tuple[float, int]:
+        """By how much the smallest pieces at the two jambs of an opening differ at most where that
+        is seen (mm), and at how many openings it is.
+        """
+        least = {
+            edge.id: min(one.sizes)
+            for edge, one in zip(self.edges, gets, strict=True) if one.sizes
+        }  # fmt: skip
+        most, count = 0.0, 0
+        for thing in self.field.surface.things:
+            left, right = least.get(f"{thing.id}:left"), least.get(f"{thing.id}:right")
+            if thing.kind not in OPENINGS or left is None or right is None:
+                continue
+            if sides_differ(self.settings, left, right):
+                most, count = max(most, abs(left - right)), count + 1
+        return most, count
+
+    def _short(
+        self, wish: Kind, tiles: _Tiles, left: _Parts, *kinds: str, side: str | None = None
+    ) -> float:
+        """How much the best piece at edges falls short of a whole tile, the worst edge's (mm).
+
+        At the ends of a wall only its own edges count.
+        """
+        if wish not in self.kinds:
+            return 0.0
+        wall = self.field.surface.id
+        worst = 0.0
+        for edge in self.edges:
+            own = edge.owner == wall or side not in ("left", "right")
+            if edge.kind in kinds and side in (None, edge.side) and own:
+                shorts = [self._reach(edge, unit) - size
+                          for unit, size in self._sizes_at(edge, tiles, left)]  # fmt: skip
+                worst = max(worst, min(shorts, default=0.0))
+        return worst
+
+    def _reach(self, edge: Edge, unit: int) -> float:
+        """What a whole tile of a unit measures square to an edge (mm)."""
+        low, high = (0, 2) if edge.upright else (1, 3)
+        return float(self.boxes[unit, high] - self.boxes[unit, low])
+
+    def _sizes_at(self, edge: Edge, tiles: _Tiles, left: _Parts) -> Iterator[tuple[int, float]]:
+        """Yield the unit and size of every piece that lies at an edge, alike ones once."""
+        joint = self.lattice.joint
+        for number in left.near(edge, joint + EPS):
+            size = size_at(left.outline(number), edge, joint)
+            if size is not None:
+                yield int(left.unit[number]), size
+        axis: Literal[0, 1] = 0 if edge.upright else 1
+        line = edge.along[0][1]
+        off = self._depths(edge, tiles.boxes)
+        reach = np.array([self._reach(edge, int(unit)) for unit in tiles.units])
+        first, last = (1, 3) if edge.upright else (0, 2)
+        there = (off > EPS) & (off <= reach + joint + EPS)
+        there &= (tiles.boxes[:, first] < edge.high) & (tiles.boxes[:, last] > edge.low)
+        alike = {(int(tiles.units[n]), round(off[n], 4)): n for n in np.flatnonzero(there)}
+        for (unit, _), n in alike.items():
+            ring = tuple(map(tuple, (self.outlines[unit] + tiles.at[n]).tolist()))
+            ring = kept_of(ring, [HalfPlane(axis, -1 if edge.inward > 0 else 1, line)])
+            size = size_at((ring,), edge, joint) if ring else None
+            if size is not None:
+                yield unit, size
+
+    def _beside_holes(self, left: _Parts) -> tuple[int, int]:
+        """Strips to be cured and thin legs to be avoided beside holes, alike ones once: see
+        `findings`, which says the same of the pieces of a plan.
+        """
+        if not len(left.parts):
+            return 0, 0
+        never: set[tuple[str, str, int]] = set()
+        avoid: set[tuple[str, str, int]] = set()
+        boxes, split = left.boxes, np.bincount(left.tile)[left.tile] > 1
+        for hole in self.holes:
+            box = hole.box
+            near = (
+                (boxes[:, 0] < box.x1 + NEAR) & (boxes[:, 2] > box.x0 - NEAR)
+                & (boxes[:, 1] < box.y1 + NEAR) & (boxes[:, 3] > box.y0 - NEAR)
+            )  # fmt: skip
+            for number in map(int, np.flatnonzero(near)):
+                strip = bool(split[number]) and self._is_strip(left, number)
+                for side, leg in legs_of(left.outline(number), hole, self.settings.box_clearance):
+                    key = (hole.owner, side, round(leg * 100))
+                    if strip:
+                        never.add(key)
+                    elif leg < self.least_leg - EPS:
+                        avoid.add(key)
+        return len(never), len(avoid)
+
+    def _is_strip(self, left: _Parts, number: int) -> bool:
+        """Whether a part is too small, by its width and height as it lies in its tile."""
+        turn = self.lattice.units[left.unit[number]].at.turn
+        box = bounds(Placement(0.0, 0.0, turn).outline_in_tile(left.outline(number)))
+        return min(box.width, box.height) < self.least_strip - EPS
+
+
+def least_at(edge: Edge, lattice: Lattice, settings: Settings) -> float:
+    """Return the least piece (mm) that an edge may get of a lattice's tile."""
+    least = settings.least_top_piece if edge.kind in TOPS else settings.least_piece
+    return min(least, settings.least_share * lattice.least_width)
+
+
+def _holes(field: Field) -> list[KeepOut]:
+    """The holes of devices and rounds, beside which tile may be left as a thin leg."""
+    owners = {
+        thing.id for thing in field.surface.things
+        if thing.cover is not None or thing.round is not None
+    }  # fmt: skip
+    return [keep for keep in field.keep_outs if keep.owner in owners]
+
+
+def _where(edge: Edge, boxes: Floats) -> Floats:
+    """Where an edge is across, at the middle of each box along it."""
+    if edge.straight:
+        return np.full(len(boxes), edge.along[0][1])
+    first, last = (1, 3) if edge.upright else (0, 2)
+    places, ats = zip(*edge.along, strict=True)
+    return np.asarray(np.interp((boxes[:, first] + boxes[:, last]) / 2, places, ats))
