@@ -5,12 +5,16 @@ from typing import Any
 import pytest
 from by_clipping import shape
 from shapely import box, union_all
+from workings import steps, the
 
 from kitchens import a_job, demo
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.document.job import Job
+from pennant.core.document.notch import bed_of, notch_for
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import Plan, plan
+from pennant.core.reading.laying import joints_of, lay
+from pennant.core.survey.kitchen import kitchen_of
 
 TILE = {"length": 100, "height": 100, "thickness": 8}
 LINER = {"tile": {"length": 200, "height": 20, "thickness": 10}}
@@ -139,6 +143,30 @@ class TestWhatItTakes:
         made = plan(job)
         for name, stock in cuts_of(job, made).stocks.items():
             assert set(stock.places) == {piece.id for piece in of(made, name)}
+
+    def test_a_thicker_tiles_joints_are_deeper_to_fill(self) -> None:
+        thick = {**PANEL, "tile": {**TILE, "thickness": 12}}
+        job = the_job(thick)
+        made, laid = plan(job), list(lay(job, kitchen_of(job)))
+        rise = job.settings.bed_rise
+        joints = joints_of(laid)
+        by_hand = (joints[""] * (8 - rise) + joints["panel"] * (12 - rise)) / 1e6
+        assert joints["panel"] > 0
+        assert steps(the(made, "grout").working)["to fill"] == pytest.approx(by_hand, rel=1e-4)
+
+    def test_a_larger_tile_is_bedded_thicker(self) -> None:
+        large = {**PANEL, "tile": {"length": 495, "height": 255, "thickness": 8},
+                 "pattern": {"kind": "courses", "joint": 2}}  # fmt: skip
+        job = the_job(large)
+        made = plan(job)
+        own = sum(piece.area for piece in made.pieces if piece.of == "panel")
+        own += joints_of(lay(job, kitchen_of(job)))["panel"]
+        whole = 1500 * 450 - own - (made.areas.sealant + made.areas.clearance + made.areas.trim)
+        small, big = (bed_of(notch_for(*size)) + job.settings.keyed_coat
+                      for size in ((150, 50), (495, 255)))  # fmt: skip
+        by_hand = (whole * small + own * (big + job.settings.back_butter)) / 1e6
+        assert big > small
+        assert steps(the(made, "adhesive").working)["mixed"] == pytest.approx(by_hand, rel=1e-6)
 
 
 class TestWhatCannotBe:

@@ -6,6 +6,7 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 from random_walls import jobs
+from workings import every, steps, the
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, planned
 from pennant.core.document.job import Job
@@ -18,30 +19,12 @@ from pennant.core.document.notch import (
     bed_of,
     notch_for,
 )
-from pennant.core.plan import Plan, plan
+from pennant.core.plan import plan
 from pennant.core.survey.boards import bed_behind, build_up, forward_at
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.core.takes.preparation import screw_length
-from pennant.core.takes.quantity import Quantity
 from pennant.core.takes.working import Working, evaluate, step
 from pennant.core.takes.working import given as an_input
-
-
-def the(made: Plan, id_: str) -> Quantity:
-    return next(quantity for quantity in made.quantities if quantity.id == id_)
-
-
-def every(working: Working) -> list[Working]:
-    """A working and all its steps."""
-    return [working, *(one for term in working.terms for one in every(term))]
-
-
-def steps(working: Working) -> dict[str, float]:
-    """Every step of a working by its label."""
-    found = {working.label: working.value}
-    for term in working.terms:
-        found |= steps(term)
-    return found
 
 
 class TestNotch:

@@ -10,7 +10,7 @@ from pennant.core.geometry.tolerance import tidy
 from pennant.core.layout.pieces import Piece
 from pennant.core.reading.edges import EdgeReading
 from pennant.core.reading.findings import Finding
-from pennant.core.reading.laying import Areas, SurfacePlan, lay, on_counter, thin_pieces
+from pennant.core.reading.laying import Areas, SurfacePlan, joints_of, lay, on_counter, thin_pieces
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.core.survey.doubts import Doubt, doubts_of
 from pennant.core.survey.placed import Kitchen
@@ -78,9 +78,14 @@ def plan(job: Job, counted: Counted = "quick") -> Plan:
         doubts = tuple(doubts_of(job, kitchen, places))
     with reckoning("what the job takes"):
         quantities = quantities_of(
-            job, fields, pieces, sum(one.joint_area for one in laid), thin_pieces(laid),
-            on_counter(laid), counted,
-        )  # fmt: skip
+            job,
+            fields,
+            pieces,
+            joints_of(laid),
+            thin_pieces(laid),
+            on_counter(laid),
+            counted,
+        )
     with reckoning("what goes with what"):
         unfit = tuple(unsuited(job))
     return Plan.model_construct(

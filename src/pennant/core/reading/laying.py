@@ -4,7 +4,7 @@ A surface's plan depends on its `Laying` alone, so the plans of surfaces that a 
 are taken from those last made.
 """
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import Annotated, NamedTuple, Protocol
 
@@ -18,7 +18,7 @@ from pennant.core.document.refusal import reckoning
 from pennant.core.document.settings import Settings
 from pennant.core.document.starts import Carried, Folded, FullCounter, FullLeft, FullRight, Start
 from pennant.core.document.tile import Tile
-from pennant.core.document.tiles import liner_of
+from pennant.core.document.tiles import FIELD, liner_of
 from pennant.core.document.values import Value
 from pennant.core.geometry.clip import Line
 from pennant.core.geometry.kept import kept
@@ -133,16 +133,17 @@ class AreaLaying:
 
 @dataclass(frozen=True)
 class Laid:
-    """A surface planned: its field, how it is laid, its plan, and the area of its joints.
+    """A surface planned: its field, how it is laid, its plan, and its joints by tile in mm2.
 
-    ``field`` is what the wall's own tile covers, ``whole`` that with the areas in it.
+    ``field`` is what the wall's own tile covers, ``whole`` that with the areas in it. An area's
+    joints are with its own tile those that part it from the wall's.
     """
 
     field: Field
     whole: Field
     layout: Layout
     plan: SurfacePlan
-    joint_area: float
+    joints: Mapping[str, float]
 
 
 def thin_pieces(laid: Iterable[Laid]) -> set[str]:
@@ -154,6 +155,15 @@ def thin_pieces(laid: Iterable[Laid]) -> set[str]:
         if finding.rule == "thin-leg"
         for id_ in finding.pieces
     }
+
+
+def joints_of(laid: Iterable[Laid]) -> dict[str, float]:
+    """Return the area of all joints (mm2) by the tile that they lie between."""
+    found: dict[str, float] = {}
+    for one in laid:
+        for of, area in one.joints.items():
+            found[of] = found.get(of, 0.0) + area
+    return found
 
 
 def on_counter(laid: Iterable[Laid]) -> int:
@@ -297,7 +307,8 @@ def laid_of(laying: Laying) -> Laid:
     layout = layout_of(
         laying.start, field, laying.tile, laying.pattern, settings, laying.carries, laying.kerf
     )
-    pieces, joints, readings, findings = _read(surface.code, field, layout, settings, "")
+    pieces, own, readings, findings = _read(surface.code, field, layout, settings, "")
+    joints = {FIELD: own}
     for number, (area, rect) in enumerate(laying.areas, 1):
         code = f"{surface.code}{number}-"
         plant = layout.plant if area.joints == "through" else None
@@ -305,7 +316,7 @@ def laid_of(laying: Laying) -> Laid:
             AreaLaying(surface, code, area, rect, joint, laying.kerf, settings, plant)
         )  # fmt: skip
         pieces, readings = pieces + inside.pieces, _together(readings, inside.readings)
-        findings, joints = findings + inside.findings, joints + inside.joints
+        findings, joints[area.id] = findings + inside.findings, inside.joints
     findings.sort(key=lambda f: (f.weight != "never", f.size, f.id))
     made = SurfacePlan.model_construct(
         surface=surface.id,
@@ -313,7 +324,7 @@ def laid_of(laying: Laying) -> Laid:
         frame=tuple(tidy(side) for side in field.frame),  # type: ignore[arg-type]
         field=tuple(tidy(side) for side in field.inner),  # type: ignore[arg-type]
         counter=tuple(_counter(surface, field.frame)),
-        areas=_areas(whole, pieces, joints),
+        areas=_areas(whole, pieces, sum(joints.values())),
         pieces=tuple(pieces),
         edges=tuple(readings),
         findings=tuple(findings),

@@ -1,12 +1,16 @@
 """What is mixed: grout and adhesive, their water, and in what batches."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts.sheets import sheet_size
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
 from pennant.core.document.notch import MIDDLE_FACE, V_5_4, bed_of, notch_of
 from pennant.core.document.pattern import Courses, Herringbone
+from pennant.core.document.settings import Settings
+from pennant.core.document.tile import Tile
+from pennant.core.document.tiles import FIELD, tiles_of
+from pennant.core.layout.pieces import Piece
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
     Quantity,
@@ -33,31 +37,48 @@ LAST_SHARED = 0.05
 
 
 def mixes(
-    job: Job, field_area: float, joint_area: float, pieces: int, hollows: Sequence[Working] = ()
-) -> Iterator[Quantity]:
-    """Yield adhesive and grout with their water and batches; areas in mm2, ``pieces`` a count.
+    job: Job, field_area: float, pieces: Sequence[Piece], joints: Mapping[str, float],
+    hollows: Sequence[Working] = (),
+) -> Iterator[Quantity]:  # fmt: skip
+    """Yield adhesive and grout with their water and batches; areas in mm2.
 
-    ``hollows`` are the litres that the bed fills where the wall is wavy, stretch by stretch.
+    ``joints`` are the joints' areas by tile, ``hollows`` the litres that the bed fills where the
+    wall is wavy, stretch by stretch.
     """
-    if job.products.mat is None:
-        yield from _adhesive(job, field_area, pieces, hollows)
-    if job.tile.material != "stick-on" and joint_area > 0:
-        yield from _grout(job, field_area, joint_area)
+    bedded = {of: one.tile for of, one in tiles_of(job).items() if one.tile.material != "stick-on"}
+    if job.products.mat is None and bedded:
+        yield from _adhesive(job, _areas(job, field_area, pieces, joints), bedded, pieces, hollows)
+    filled = {of: area for of, area in joints.items() if of in bedded and area > 0}
+    if filled:
+        yield from _grout(job, field_area, filled, bedded)
+
+
+def _areas(
+    job: Job, field_area: float, pieces: Sequence[Piece], joints: Mapping[str, float]
+) -> dict[str, float]:
+    """The area that each tile of a job covers with its joints (mm2); the field has the rest."""
+    found = {of: joints.get(of, 0.0) for of in tiles_of(job) if of != FIELD}
+    for piece in pieces:
+        if piece.of != FIELD:
+            found[piece.of] += piece.area
+    return {FIELD: field_area - sum(found.values()), **found}
 
 
 def _adhesive(
-    job: Job, field_area: float, pieces: int, hollows: Sequence[Working]
-) -> Iterator[Quantity]:
-    """Field area x (combed bed + keyed coat, + back-butter) and hollows, x density; or so many dabs
-    a piece.
+    job: Job, areas: Mapping[str, float], bedded: Mapping[str, Tile], pieces: Sequence[Piece],
+    hollows: Sequence[Working],
+) -> Iterator[Quantity]:  # fmt: skip
+    """Area x (combed bed + keyed coat, + back-butter) and hollows, x density; or so many dabs a
+    piece.
     """
-    if job.tile.material == "stick-on":
-        return
     settings, product = job.settings, job.products.adhesive
-    area = square_metres("field", field_area)
-    each = _bed(job)
+    beds = {of: _bed(job, tile) for of, tile in bedded.items()}
+    area = square_metres("field", sum(areas[of] for of in beds))
+    combed = _by_tile("mixed", "litres", "field", {of: (areas[of], beds[of]) for of in beds})
+    each = beds.get(FIELD) or next(iter(beds.values()))
     dabbed = product is not None and product.kind == "construction"
-    litres = _dabs(job, pieces) if dabbed else step("product", "mixed", "litres", area, each)
+    count = sum(piece.of in bedded for piece in pieces)
+    litres = _dabs(job, count) if dabbed else combed
     if hollows and not dabbed:
         litres = step("sum", "mixed, hollows filled", "litres", litres, *hollows)
     density = by_sheet(product, "density", settings, "adhesive_density")
@@ -65,9 +86,9 @@ def _adhesive(
     powder = step("product", weighed, "kg", litres, density)
     need = with_waste(powder, settings, "adhesive_waste")
     if product is not None and product.covers is not None:
-        spread = with_waste(area, settings, "adhesive_waste")
+        wanted = with_waste(area, settings, "adhesive_waste")
         covers = given("a pack covers", product.covers, "m2", f"sheet: {product.name}")
-        bought = packs(spread, "packs", covers)
+        bought = packs(wanted, "packs", covers)
     else:
         bought = packs(need, "packs" if product and not product.powder else "bags",
                        by_sheet(product, "pack", settings, "adhesive_pack"))  # fmt: skip
@@ -76,7 +97,26 @@ def _adhesive(
         water = step("product", "water", "litres", need,
                      by_sheet(product, "water", settings, "adhesive_water"))  # fmt: skip
         yield line("adhesive-water", "setting", water)
-        yield line("adhesive-batches", "setting", _batches(job, area, each))
+        yield line("adhesive-batches", "setting", _batches(job, combed, each))
+
+
+def _by_tile(
+    label: str, unit: str, name: str, amounts: Mapping[str, tuple[float, Working]]
+) -> Working:
+    """Areas (mm2) each by its rate, all together; tiles of one rate are taken as one."""
+    alike: dict[float, tuple[str, float, Working]] = {}
+    for of, (area, rate) in amounts.items():
+        called = name if of == FIELD else f"{name} of {of}"
+        first, sum_, _ = alike.get(rate.value, (called, 0.0, rate))
+        alike[rate.value] = first, sum_ + area, rate
+    if len(alike) == 1:
+        ((called, area, rate),) = alike.values()
+        return step("product", label, unit, square_metres(called, area), rate)
+    each = [
+        step("product", f"{label}, {called}", unit, square_metres(called, area), rate)
+        for called, area, rate in alike.values()
+    ]
+    return step("sum", label, unit, *each)
 
 
 def _dabs(job: Job, pieces: int) -> Working:
@@ -93,34 +133,35 @@ def mixed_for(job: Job, area: float) -> tuple[float, float]:
     with what is wasted.
     """
     settings, product = job.settings, job.products.adhesive
-    litres = _bed(job).value * area * (1 + settings.adhesive_waste)
+    litres = _bed(job, job.tile).value * area * (1 + settings.adhesive_waste)
     powder = litres * by_sheet(product, "density", settings, "adhesive_density").value
     return powder, powder * by_sheet(product, "water", settings, "adhesive_water").value
 
 
-def _bed(job: Job) -> Working:
-    """Litres a square metre: the comb's bed, the keyed coat, the back if buttered."""
-    notch = notch_of(job.tile)
+def _bed(job: Job, tile: Tile) -> Working:
+    """Litres a square metre behind a tile: the comb's bed, the keyed coat, the back if buttered."""
+    notch = notch_of(tile)
     bed = given(f"bed of a {notch.name} notch", bed_of(notch), "litres a m2", "notch")
     terms = [bed, setting(job.settings, "keyed_coat")]
     if job.settings.bed_thickness > 0:
         measured = job.settings.bed_thickness
         terms = [given("bed as measured", measured, "litres a m2", "settings.bed_thickness")]
-    large = job.tile.length * job.tile.height > MIDDLE_FACE
-    stone = job.tile.material == "stone" and notch != V_5_4 and job.tile.sheet is None
+    large = tile.length * tile.height > MIDDLE_FACE
+    stone = tile.material == "stone" and notch != V_5_4 and tile.sheet is None
     if large or stone:
         terms.append(setting(job.settings, "back_butter"))
     return step("sum", "bed and keyed coat", "litres a m2", *terms)
 
 
-def _batches(job: Job, area: Working, each: Working) -> Working:
-    """Batches = field / what two hands set before one stiffens: pot life x the area of an hour."""
+def _batches(job: Job, mixed: Working, each: Working) -> Working:
+    """Batches = what is mixed / what two hands spread of it before one stiffens: pot life x the
+    area of an hour.
+    """
     life = pot_life_of(job)
     hours = step("quotient", "hours of a batch", "hours", life, MINUTES)
     covered = step("product", "set from a batch", "m2", hours, _hourly(job))
     litres = step("product", "mixed at a time", "litres", covered, each)
-    batches = step("quotient", "batches, exactly", "batches",
-                   step("product", "mixed", "litres", area, each), litres)  # fmt: skip
+    batches = step("quotient", "batches, exactly", "batches", mixed, litres)
     return _whole_batches(batches)
 
 
@@ -178,15 +219,17 @@ def _whole_batches(exactly: Working) -> Working:
     return step("round-up", "batches", "batches", less)
 
 
-def _grout(job: Job, field_area: float, joint_area: float) -> Iterator[Quantity]:
-    """Joint area x depth left open x density. An area in m2 by a depth in mm is litres."""
+def _grout(
+    job: Job, field_area: float, joints: Mapping[str, float], tiles: Mapping[str, Tile]
+) -> Iterator[Quantity]:
+    """Joint area x depth left open x density. An area in m2 by a depth in mm is litres.
+
+    ``joints`` are the areas in mm2 by the tile beside them.
+    """
     settings, product = job.settings, job.products.grout
-    rise = min(settings.bed_rise, job.tile.thickness)
-    depth = step(
-        "less", "depth to fill", "mm", of_job(job.tile.thickness, "mm", "tile.thickness"),
-        given("bed rise", rise, "mm", "settings.bed_rise"),
-    )  # fmt: skip
-    litres = step("product", "to fill", "litres", square_metres("joints", joint_area), depth)
+    litres = _by_tile("to fill", "litres", "joints", {
+        of: (area, _depth(settings, tiles[of].thickness)) for of, area in joints.items()
+    })  # fmt: skip
     density = by_sheet(product, "density", settings, "grout_density")
     powder = step("product", "powder", "kg", litres, density)
     need = with_waste(powder, settings, "grout_waste")
@@ -204,3 +247,12 @@ def _grout(job: Job, field_area: float, joint_area: float) -> Iterator[Quantity]
     exactly = step("quotient", "batches, exactly", "batches",
                    square_metres("field", field_area), covered)  # fmt: skip
     yield line("grout-batches", "grouting", step("round-up", "batches", "batches", exactly))
+
+
+def _depth(settings: Settings, thickness: float) -> Working:
+    """How deep a joint is to fill (mm): the tile's thickness less what the bed rises in it."""
+    rise = min(settings.bed_rise, thickness)
+    return step(
+        "less", "depth to fill", "mm", of_job(thickness, "mm", "tile.thickness"),
+        given("bed rise", rise, "mm", "settings.bed_rise"),
+    )  # fmt: skip

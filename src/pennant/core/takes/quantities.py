@@ -4,7 +4,7 @@ Tiles are counted after drops have been used again across the whole kitchen (see
 """
 
 from collections import Counter
-from collections.abc import Collection, Iterable, Iterator, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 
 from pennant.core.cuts.sheets import SheetPlan, sheet_plan
 from pennant.core.cuts.tiles import Counted, stock_for
@@ -37,7 +37,7 @@ def quantities_of(
     job: Job,
     fields: Sequence[Field],
     pieces: Sequence[Piece],
-    joint_area: float,
+    joints: Mapping[str, float],
     thin: Collection[str] = (),
     on_counter: int = 0,
     counted: Counted = "quick",
@@ -45,14 +45,14 @@ def quantities_of(
     """Return every line of what the fields of the whole kitchen take, in the order of a shop.
 
     ``thin`` are the ids of pieces that have a thin leg, which break more often; ``on_counter`` is
-    how many stand on the counter; ``counted`` how tiles are. Joint area is mm2.
+    how many stand on the counter; ``counted`` how tiles are. ``joints`` are in mm2, by tile.
     """
     area = sum(field.area for field in fields)
     hollows = hollows_in_bed(job, fields)
     sheets = sheet_plan(job, pieces)
     lines = [
         *_tile_lines(job, pieces, area, thin, sheets, counted),
-        *mixes(job, area, joint_area, len(pieces), hollows),
+        *mixes(job, area, pieces, joints, hollows),
         *edging(job, fields, pieces, on_counter, sheets), *around(job, fields, pieces, area),
     ]  # fmt: skip
     lines.sort(key=lambda one: GROUPS.index(one.group))
