@@ -18,7 +18,8 @@ help:
 	@echo "make test         set up, then run every check and test"
 	@echo "make check        format, lint and types only"
 	@echo "make fuzz         send spoilt jobs to a server of its own (FUZZ='--jobs 20000 --kills 1000')"
-	@echo "make bench        measure speed, as ratios against the plain way"
+	@echo "make bench        measure speed, as ratios against the plain way, beside last time's"
+	@echo "                  (BENCH=keys: only that; KEEP=--keep: write them down, also in the docs)"
 	@echo "make screenshots  take the pictures in docs/screenshots/ anew"
 	@echo "make format       put both sides in their format"
 	@echo "make fonts        make the papers' fonts of those that the pages ship with"
@@ -61,7 +62,7 @@ format: .stamps/python .stamps/node
 	@cd web && npx --no-install biome check --write src
 
 bench: build .stamps/chromium
-	@$(BIN)/python bench/run.py
+	@$(BIN)/python bench/run.py $(BENCH) $(KEEP)
 
 fuzz: build
 	@PYTHONPATH=tests:tests/browser $(BIN)/python tests/fuzz/run.py $(FUZZ)

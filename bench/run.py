@@ -1,9 +1,11 @@
 """Measures Pennant, each as a ratio against the plain way of doing it in the same run.
 
-``make bench``. Absolute times depend on the machine; the ratios are what to compare with the last
-run, which docs/architecture.md keeps.
+``make bench``. Absolute times depend on the machine; the ratios are compared with the last run's,
+which ``make bench KEEP=--keep`` keeps in last.json and in docs/architecture.md. Names of benches
+after it run only those: ``bench/run.py keys fewest``.
 """
 
+import math
 import statistics
 import sys
 import tempfile
@@ -42,13 +44,17 @@ from pennant.core.document.tiles import tiles_of  # noqa: E402
 from pennant.core.layout.field_of import field_of  # noqa: E402
 from pennant.core.layout.lattice_of import lattice_of  # noqa: E402
 from pennant.core.plan import Plan, plan  # noqa: E402
-from pennant.core.reading.laying import laid_of  # noqa: E402
-from pennant.core.search.ranking import best_found  # noqa: E402
+from pennant.core.reading.laying import laid_of, laid_wall  # noqa: E402
+from pennant.core.search.lattice_clipping import Clipping  # noqa: E402
+from pennant.core.search.lattice_sieve import Judge  # noqa: E402
+from pennant.core.search.ranking import best_found, started, wishes_of  # noqa: E402
 from pennant.core.shade.shading import shading_of  # noqa: E402
 from pennant.core.survey.kitchen import kitchen_of  # noqa: E402
 from pennant.files.job_json import write_job  # noqa: E402
 from pennant.files.papers_pdf import papers_pdf  # noqa: E402
 from pennant.words.dates import Dates  # noqa: E402
+from table import Table  # noqa: E402
+from table import milliseconds_said as ms  # noqa: E402
 
 KEY_TO_DRAWING = """() => new Promise((done) => {
     const flag = document.querySelector("[data-pennant]");
@@ -123,7 +129,7 @@ def made_anew(job: Job) -> Plan:
     return plan(job)
 
 
-def bench_plan() -> None:
+def bench_plan(table: Table) -> None:
     """One plan against clipping every tile with shapely."""
     job = sink_wall()
     made = made_anew(job)
@@ -131,19 +137,21 @@ def bench_plan() -> None:
         lambda: made_anew(job),
         lambda: by_clipping.pieces_by_clipping(job, made, by_clipping.field_by_union(job)),
     )
-    print(f"one plan of one wall                 {own:8.1f} ms   {len(made.pieces)} pieces")
-    print(f"  clipping every tile with shapely   {plain:8.1f} ms   {ratio:.1f} times as long")
+    table.row("one plan of one wall", ms(own), note=f"{len(made.pieces)} pieces, with quantities")
+    table.row("its pieces alone, by clipping every tile with shapely", ms(plain), ratio,
+              "times as long", more=True)  # fmt: skip
     large = ten_times_longer(job)
     pieces = len(plan(large).pieces) / len(made.pieces)
     _, more, ratio = side_by_side(lambda: made_anew(job), lambda: made_anew(large))
-    print(f"one plan with {pieces:.1f} times the pieces   {more:8.1f} ms   {ratio:.1f} times")
+    table.row("one plan with more pieces", ms(more), ratio, "times as long",
+              note=f"{pieces:.1f} times the pieces")  # fmt: skip
     _, view, ratio = side_by_side(
         lambda: made_anew(job), lambda: (forget(), view_of(job).model_dump_json())
     )
-    print(f"plan, words and JSON of one wall     {view:8.1f} ms   {ratio:.1f} times the plan")
+    table.row("plan, words and JSON of one wall", ms(view), ratio, "times the plan")
 
 
-def bench_kitchen() -> None:
+def bench_kitchen(table: Table) -> None:
     """A kitchen of 12 walls: opened, and one wall changed, against planning all of it."""
     job, count = large_kitchen(), 0
     walls, things = len(job.walls), sum(len(wall.things) for wall in job.walls)
@@ -157,15 +165,15 @@ def bench_kitchen() -> None:
     changed, opened, ratio = side_by_side(
         one_wall_changed, lambda: (forget(), view_of(job).model_dump_json())
     )
-    print(f"{walls} walls, {things} things, opened         {opened:8.1f} ms")
-    print(f"  one wall of them changed           {changed:8.1f} ms   {1 / ratio:.2f} of opening")
+    table.row(f"{walls} walls with {things} things, opened", ms(opened))
+    table.row("the same with one wall changed", ms(changed), 1 / ratio, "of opening")
 
 
 GRID_TRIED = 6
 """Places of the grid that are clipped, to reckon what all of them take."""
 
 
-def bench_search() -> None:
+def bench_search(table: Table) -> None:
     """The best start found, against clipping every place of a 1/16 in grid both ways."""
     job = sink_wall()
     kitchen, made, module = kitchen_of(job), plan(job), module_of(job)
@@ -178,13 +186,13 @@ def bench_search() -> None:
 
     own, some, ratio = side_by_side(lambda: (forget(), best_found(job, kitchen, "a")), some_places)
     whole = some / GRID_TRIED * places
-    print(f"best start of one wall found         {own:8.1f} ms")
     times = ratio / GRID_TRIED * places
-    print(f"  a 1/16 in grid by clipping       {whole:10.0f} ms   {times:.0f} times as long")
-    print(f"  ({places} places, reckoned from {GRID_TRIED} of them)")
+    table.row("the best start of one wall", ms(own))
+    table.row("a 1/16 in grid both ways by clipping", ms(whole), times, "times as long", more=True,
+              note=f"{places} places, reckoned from {GRID_TRIED} of them")  # fmt: skip
 
 
-def bench_lattice() -> None:
+def bench_lattice(table: Table) -> None:
     """A herringbone: laid, and its best start, each against clipping every tile of a lattice."""
     job = in_herringbone(sink_wall())
     kitchen, made = kitchen_of(job), plan(job)
@@ -198,19 +206,47 @@ def bench_lattice() -> None:
             tile.intersection(field, grid_size=1e-6)
 
     own, plain, ratio = side_by_side(lambda: made_anew(job), clipped)
-    print(f"one plan of a herringbone            {own:8.1f} ms   {len(made.pieces)} pieces")
-    print(f"  clipping every tile with shapely   {plain:8.1f} ms   {ratio:.1f} times as long")
+    table.row("one plan of a herringbone", ms(own), note=f"{len(made.pieces)} pieces")
+    table.row("its pieces alone, by clipping every tile of the lattice", ms(plain), ratio,
+              "times as long", more=True)  # fmt: skip
     cell = lattice.cell_area * len(lattice.units)
     places = round(cell / SIXTEENTH**2)
     found, whole = (
         milliseconds(lambda: (forget(), best_found(job, kitchen, "a")), 3),
         plain * places,
     )
-    print(f"best start of a herringbone          {found:8.1f} ms")
-    print(
-        f"  a 1/16 in grid by clipping       {whole:10.0f} ms   {whole / found:.0f} times as long"
-    )
-    print(f"  ({places} places over the lattice's cell, reckoned from one of them)")
+    table.row("the best start of a herringbone", ms(found))
+    table.row("a 1/16 in grid over its cell by clipping", ms(whole), whole / found,
+              "times as long", more=True, note=f"{places} places, reckoned from one")  # fmt: skip
+    better, tried = better_places(job)
+    table.row("places of a 1/8 in grid with less to cure or to avoid", str(better), better / tried,
+              f"of {tried}")  # fmt: skip
+
+
+def better_places(job: Job) -> tuple[int, int]:
+    """At how many places of a grid over its cell a lattice comes out better than at the best that
+    was found, and how many places there are.
+    """
+    kitchen, wishes = kitchen_of(job), wishes_of(job)
+    best = best_found(job, kitchen, "a")
+    found = laid_wall(started(job, "a", best.start), kitchen, "a")
+    lattice = found.layout.lattice
+    assert lattice is not None
+    judge = Judge(Clipping(lattice, found.field, job.settings), wishes)
+    by = job.settings.set_within
+    limit = judge.at_worst(found.layout.origin, by)[0][:2]
+    (ax, ay), (bx, by_up) = lattice.steps
+    inner, step = found.field.inner, 2 * SIXTEENTH
+    places = [
+        (inner.x0 + s * ax + t * bx, inner.y0 + s * ay + t * by_up)
+        for s in np.arange(0, 1, step / math.hypot(ax, ay))
+        for t in np.arange(0, 1, step / math.hypot(bx, by_up))
+    ]
+    better = sum(
+        judge.at_worst(place, by)[0][:2] < limit
+        for place in places if judge.key(place)[:2] < limit
+    )  # fmt: skip
+    return better, len(places)
 
 
 def in_herringbone(job: Job) -> Job:
@@ -222,7 +258,7 @@ def in_herringbone(job: Job) -> Job:
     return Job.model_validate(document)
 
 
-def bench_search_of_many_walls() -> None:
+def bench_search_of_many_walls(table: Table) -> None:
     """The best starts of ten walls, one after another, against those of one."""
     many = demo("Fennel Row").model_dump(mode="json")
     wall = {"top": {"height": "42 3/4"}, "things": LINES, "length": "121 7/16"}
@@ -239,15 +275,14 @@ def bench_search_of_many_walls() -> None:
     rounds = [(milliseconds(lambda: found(single), 1), milliseconds(lambda: found(ten), 1))
               for _ in range(3)]  # fmt: skip
     ratio = statistics.median(more / (10 * own) for own, more in rounds)
-    print(f"best starts of ten walls             {rounds[-1][1]:8.1f} ms   "
-          f"{ratio:.2f} of ten times one")  # fmt: skip
+    table.row("the best starts of ten walls", ms(rounds[-1][1]), ratio, "of ten times one")
 
 
 RANDOM_KITCHENS = 50
 """Of each of four kinds."""
 
 
-def bench_fewest() -> None:
+def bench_fewest(table: Table) -> None:
     """The fewest tiles of the demos and of random kitchens, against the quick plan."""
     every = list(demo_jobs())
     for strategy in (square_jobs(), jobs(), fitted_jobs(), kitchens()):
@@ -267,10 +302,11 @@ def bench_fewest() -> None:
                 quick[1] += len(found.tiles)
     within = sum(many for gap, many in apart.items() if gap <= 1)
     usual = statistics.median(took) * 1000
-    print(f"fewest tiles of {len(every)} kitchens        {usual:8.1f} ms   "
-          f"{max(took):.2f} s at most; {within} of {len(took)} within 1 of the bound, at most "
-          f"{max(apart)} apart")  # fmt: skip
-    print(f"  in all                             {quick[1]:8d}      quick plan {quick[0]}")
+    table.row(f"the fewest tiles of {len(every)} kitchens", ms(usual),
+              (len(took) - within) / len(took), "not within 1 of the bound",
+              note=f"of {len(took)}, at most {max(apart)} apart and {max(took):.1f} s")  # fmt: skip
+    table.row("tiles in all", f"{quick[1]:,}", quick[1] / quick[0],
+              f"of the quick plan's {quick[0]:,}")  # fmt: skip
 
 
 def random_jobs(strategy: SearchStrategy[Job], many: int) -> list[Job]:
@@ -321,11 +357,11 @@ def by_integer_program(items: Sequence[Item], sheet: Sheet) -> int:
     return round(-found.fun)
 
 
-def bench_cuts() -> None:
+def bench_cuts(table: Table) -> None:
     """The cuts and their tiles with the plan, and the tiles against plainer ways of sharing."""
     job = demo("Fennel Row")
     _, with_cuts, ratio = side_by_side(lambda: made_anew(job), lambda: cuts_of(job, made_anew(job)))
-    print(f"plan, cuts and tiles of the demo     {with_cuts:8.1f} ms   {ratio:.2f} times the plan")
+    table.row("plan, cuts and tiles of the demo", ms(with_cuts), ratio, "times the plan")
     pieces = plan(job).pieces
     sheet = sheet_of(job)
     items = tuple(item_of(piece, sheet) for piece in pieces)
@@ -334,28 +370,28 @@ def bench_cuts() -> None:
         lambda: (stocked.cache_clear(), stocked(items, sheet)),
         lambda: (stocked.cache_clear(), stocked(many, sheet)),
     )
-    print(f"tiles for ten times the pieces       {ten:8.1f} ms   {ratio:.1f} times")
+    table.row("tiles for ten times the demo's pieces", ms(ten), ratio, "times as long")
     cut = [item for item in items if len(item.needs) < 4]
     used = stocked(items, sheet)
     plainly = len(items) - len(cut) + first_fit(cut, sheet)
-    print(f"tiles used                           {len(used.tiles):8d}      "
-          f"bound {used.bound}, first fit {plainly}, no reuse {len(items)}")  # fmt: skip
+    table.row("tiles used in the demo", str(len(used.tiles)), len(used.tiles) / plainly,
+              f"of first fit's {plainly}", note=f"no reuse {len(items)}")  # fmt: skip
     ends = [item for item in cut if len(item.needs) == 3 and item.height >= sheet.height - 1e-5]
     own, plain, ratio = side_by_side(
         lambda: pairs_of(ends, "width", sheet), lambda: by_integer_program(ends, sheet)
     )
     same = len(pairs_of(ends, "width", sheet)), by_integer_program(ends, sheet)
-    print(f"end pieces paired                    {own:8.2f} ms   {same[0]} pairs")
-    print(f"  by an integer program              {plain:8.2f} ms   {same[1]} pairs, "
-          f"{ratio:.0f} times as long")  # fmt: skip
+    table.row("end pieces paired", ms(own), note=f"{same[0]} pairs")
+    table.row("the same by an integer program", ms(plain), ratio, "times as long", more=True,
+              note=f"{same[1]} pairs")  # fmt: skip
 
 
-def bench_days() -> None:
+def bench_days(table: Table) -> None:
     """The days beside the plan; their planner beside trying every order of a small job; papers."""
     job = demo("Fennel Row")
     made, dates = plan(job), Dates.of(job.schedule)
     own, days, ratio = side_by_side(lambda: made_anew(job), lambda: days_of(job, made, dates))
-    print(f"the days of the demo, with changes   {days:8.1f} ms   {ratio:.1f} times the plan")
+    table.row("the days of the demo, with all changes tried", ms(days), ratio, "times the plan")
     steps = [
         step(f"s{n}", 30 + 10 * (n % 4), *([(f"s{n - 2}", 9.0)] if n > 1 else [])) for n in range(7)
     ]
@@ -364,18 +400,18 @@ def bench_days() -> None:
         lambda: earliest(steps, known),
         lambda: min(placed_slowly(order, EIGHT_TO_FOUR, 1) for order in orders(steps)),
     )
-    print(f"seven steps planned                  {own:8.2f} ms")
-    print(f"  by trying every order              {plainly:8.1f} ms   {ratio:.0f} times as long")
+    table.row("seven steps planned", ms(own))
+    table.row("the same by trying every order", ms(plainly), ratio, "times as long", more=True)
     stone = demo("Sorrel Yard")
     laid = plan(stone)
     order = [piece.id for piece in laid.pieces]
     deal = milliseconds(lambda: shading_of(stone, laid, order), 3)
-    print(f"72 stone tiles dealt by shade        {deal:8.1f} ms")
+    table.row("72 stone tiles dealt by shade", ms(deal))
     papers = milliseconds(lambda: papers_pdf(job, made), 3)
-    print(f"all papers of the demo as PDF        {papers:8.1f} ms")
+    table.row("all papers of the demo as PDF", ms(papers))
 
 
-def bench_keys() -> None:
+def bench_keys(table: Table) -> None:
     """A key press to the new drawing, in Chromium, with the server beside it."""
     with (
         tempfile.TemporaryDirectory() as folder,
@@ -387,15 +423,17 @@ def bench_keys() -> None:
         page.request.post(
             f"{server.url}/api/jobs/import", data=write_job(large_kitchen())
         )  # fmt: skip
-        for name, text in (("Fennel Row", "the demo"), ("Juniper Court", "a lattice"),
-                           ("Large", "12 walls")):  # fmt: skip
+        for name, text, aim in (
+            ("Fennel Row", "the demo", 33), ("Juniper Court", "a lattice with a panel", 66),
+            ("Large", "12 walls", 66),
+        ):  # fmt: skip
             page.goto(server.url)
             page.get_by_role("link", name=name).click()
             page.get_by_test_id("pennant").focus()
             taken = [_one_key(page, key) for key in ["ArrowRight", "ArrowLeft"] * 15][5:]
             middle, slow = statistics.median(taken), sorted(taken)[int(len(taken) * 0.9)]
-            print(f"key press to new drawing, {text:10} {middle:8.1f} ms   "
-                  f"{middle / 100:.2f} of 100 ms; nine of ten within {slow:.0f} ms")  # fmt: skip
+            table.row(f"key press to new drawing in {text}", ms(middle), middle / aim,
+                      f"of {aim} ms", note=f"nine of ten within {slow:.0f} ms")  # fmt: skip
         browser.close()
 
 
@@ -405,13 +443,15 @@ def _one_key(page: Page, key: str) -> float:
     return float(measured.evaluate("(held) => held.wait"))
 
 
+BENCHES: tuple[Callable[[Table], None], ...] = (
+    bench_plan, bench_kitchen, bench_search, bench_lattice, bench_search_of_many_walls,
+    bench_cuts, bench_fewest, bench_days, bench_keys,
+)  # fmt: skip
+
 if __name__ == "__main__":
-    bench_plan()
-    bench_kitchen()
-    bench_search()
-    bench_lattice()
-    bench_search_of_many_walls()
-    bench_cuts()
-    bench_fewest()
-    bench_days()
-    bench_keys()
+    chosen = {f"bench_{name}" for name in sys.argv[1:] if not name.startswith("-")}
+    table = Table()
+    for bench in BENCHES:
+        if not chosen or bench.__name__ in chosen:
+            bench(table)
+    table.end()

@@ -72,7 +72,7 @@ def places_on(
     ``y`` is its height where the courses of the wall before are carried on.
     """
     kinds = {wish.kind for wish in wishes}
-    by, judge = settings.set_within, _Judge(Clipping(lattice, field, settings, kinds), wishes)
+    by, judge = settings.set_within, Judge(Clipping(lattice, field, settings, kinds), wishes)
     starts = _starts(lattice, field.inner, y)
     coarse = _scores(lattice, field, settings, starts, (-by, 0.0, by))
     first = [(float(x), float(up)) for x, up in starts[_order(coarse)[:CLIPPED]]]
@@ -96,7 +96,7 @@ def _apart(places: Iterable[Point], most: int) -> list[Point]:
     return found
 
 
-class _Judge:
+class Judge:
     """Places judged by the wishes, each once."""
 
     def __init__(self, clip: Clipping, wishes: Sequence[Wish]) -> None:
