@@ -59,7 +59,8 @@ from table import milliseconds_said as ms  # noqa: E402
 KEY_TO_DRAWING = """() => new Promise((done) => {
     const flag = document.querySelector("[data-pennant]");
     let pressed = 0;
-    window.addEventListener("keydown", () => { pressed = performance.now(); }, { once: true, capture: true });
+    const noted = () => { pressed = performance.now(); };
+    window.addEventListener("keydown", noted, { once: true, capture: true });
     new MutationObserver((_, observer) => {
         observer.disconnect();
         requestAnimationFrame(() => setTimeout(() => done(performance.now() - pressed)));

@@ -86,6 +86,7 @@ class TestWhatIsDone:
              {"prime", "glue-coat"}),
             ({"things": [zone("painted board")], "ways": {"paint": "glue"}}, {"glue-coat"},
              {"scuff", "prime"}),
+            ({"things": [zone("old tile", old_tile="off")]}, {"tile-off", "patch"}, {"scuff"}),
             ({"things": [zone("old tile")], "ways": {"old_tile": "off"}}, {"tile-off", "patch"},
              {"scuff"}),
             ({"things": [zone("old tile")]}, {"scuff", "prime"}, {"tile-off", "patch"}),
@@ -467,3 +468,16 @@ def test_sections_run_from_the_pennant_to_either_end(job: Job) -> None:
             side = (own[0].course, (own[0].box.x0 + own[0].box.x1) / 2 >= hard)
             assert max(middles) >= last.get(side, 0.0) - 1e-6
             last[side] = max(middles)
+
+
+def test_part_of_the_old_tile_may_come_off_and_the_rest_stay() -> None:
+    on, off = "zone 0 wide 36 old tile over 1/4", "zone 36 wide 60 old tile over 1/4 off"
+    facts = Facts(made := a_kitchen(things=[on, off]), plan(made))
+    assert ([one.id for one in facts.old_tile_on], [one.id for one in facts.old_tile_off]) == (
+        ["zone"], ["zone-2"],
+    )  # fmt: skip
+    assert {"tile-off", "scuff", "patch"} <= rules_of(made)
+    part = [one.minutes for one in steps_for(made).values() if one.rule == "tile-off"]
+    everywhere = a_kitchen(things=[f"{on} off", off])
+    whole = [one.minutes for one in steps_for(everywhere).values() if one.rule == "tile-off"]
+    assert part[0] == pytest.approx(whole[0] * 60 / 96, abs=1.5)

@@ -231,6 +231,26 @@ class TestToKnow:
         line = "window 30 wide 20 sill 6 high 9 casing 2 stands 3/4"
         assert the("depth", line, settings=bed).what == "short"
 
+    def test_old_tile_that_stays_brings_the_face_forward_where_it_is(self) -> None:
+        bed = {"bed_thickness": "1/8"}
+        old = "zone 50 wide 46 old tile over 1/4"
+        bare = the("depth", "upstand 0 wide 40 high 4 deep 1/4", old, settings=bed)
+        over = the("depth", "upstand 52 wide 40 high 4 deep 1/4", old, settings=bed)
+        off = the("depth", "upstand 52 wide 40 high 4 deep 1/4", f"{old} off", settings=bed)
+        assert bare.size == off.size == pytest.approx(IN * 3 / 16)
+        assert over.size == pytest.approx(IN * (3 / 16 + 1 / 4))
+
+    def test_tile_cannot_step_where_old_tile_ends(self) -> None:
+        (step,) = [one for one in doubts("zone 0 wide 40 old tile over 1/4") if one.what == "step"]
+        assert (step.size, step.at) == (pytest.approx(IN / 4), (40 * IN,))
+        for gone in (
+            "zone 0 wide 96 old tile over 1/4", "zone 0 wide 40 old tile over 1/4 off",
+            "zone 0 wide 40 old tile",
+        ):  # fmt: skip
+            assert not [one for one in doubts(gone) if one.what == "step"]
+        goes_on = doubts("zone 0 wide 40 old tile over 1/4", "zone 40 wide 56 old tile over 1/4")
+        assert not [one for one in goes_on if one.what == "step"]
+
     def test_what_is_not_settled_and_to_whom_a_size_is_owed(self) -> None:
         found = the("unsettled", 'hood 30 wide 30 clear 20 unsettled "on order" owed "Kim"')
         assert (found.weight, found.what) == ("open", "on order")

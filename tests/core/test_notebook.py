@@ -145,7 +145,7 @@ class TestWriting:
             "outlet up 9 3 gang sideways to plate", "switch up top 9 wide 2 high 3 plate-wide 4",
             "pipe up 9 dia 1 cover 2", "bracket wide 1 up 9 high 4 deep 3",
             "level below 30 by laser", "upstand wide 40 high 4 deep 3/4", "mark",
-            "zone wide 40 skim damp loose flat 1/4 over 1/4",
+            "zone wide 40 skim damp loose flat 1/4 over 1/4", "zone wide 9 old tile over 3/8 off",
         ]),
         st.sampled_from(
             ["at 3 5/16", "3", "centre 12 from right by laser", "left 40", "-2 from right"]

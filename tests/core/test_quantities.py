@@ -351,8 +351,8 @@ class TestMatAndBoards:
         other = {"id": "b", "length": "60", "top": {"height": "30"}, "things": []}
         bed = {"bed_thickness": "1/8"}
         job = a_job(walls=[wall, other], settings=bed, products={"board": self.BOARD})
-        assert forward_at(job, "a") == pytest.approx((7 / 16 + 1 / 4) * IN)
-        assert forward_at(job, "b") == pytest.approx(7 / 16 * IN)
+        assert forward_at(job, "a", 0, 96 * IN) == pytest.approx((7 / 16 + 1 / 4) * IN)
+        assert forward_at(job, "b", 0, 60 * IN) == pytest.approx(7 / 16 * IN)
 
     def test_and_shortens_the_wall_that_laps_it_in_the_corner(self) -> None:
         corner = {"kind": "inside", "laps": "next"}

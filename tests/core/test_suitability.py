@@ -69,7 +69,6 @@ CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "plywood": ({"zone": {"made_of": "plywood"}}, {"zone": {"made_of": "cement board"}}),
     "old-tile-unprimed": ({"zone": {"made_of": "old tile"}}, {"primer": COAT}),
     "laminate": ({"zone": {"made_of": "laminate"}}, {"zone": {"made_of": "skim"}}),
-    "greasy": ({"zone": {"greasy": True}}, {"zone": {"greasy": False}}),
     "loose": ({"zone": {"loose": True}}, {"zone": {"loose": False}}),
     "cracked": ({"zone": {"cracked": True}}, {"zone": {"cracked": False}}),
     "not-on-sheet": (

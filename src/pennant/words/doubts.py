@@ -183,13 +183,19 @@ class SayDoubts:
         title, detail = {
             "damp": ("is damp", "Find the water and let the wall dry before anything is set."),
             "loose": ("is loose", "Take it off: nothing holds better than what it is set on."),
-            "greasy": ("is greasy", "Wash and rinse it before scuffing or priming."),
+            "greasy": ("is greasy",
+                       "Nothing holds on grease: when the wall is washed, wash and rinse it twice "
+                       "there, until water no longer beads."),
             "cracked": ("is cracked", "Bridge it, or put a movement joint over it."),
             "uneven": (f"has {self._len(doubt.size)} under a straightedge",
                        "Patch it flat first, or tile edges stand proud of one another."),
             "over tile": ("keeps its old tile",
                           "Only if it is sound and flat; it brings the new face further forward. "
                           "Test old adhesive before sanding: it may hold asbestos."),
+            "step": (f"ends {self._len(doubt.at[0] if doubt.at else None)} from the left, "
+                     f"{self._len(doubt.size)} proud of the wall beside it",
+                     "Tile cannot step: bring the wall beside it forward by as much, with board "
+                     "or patch, or take the old tile off."),
         }[doubt.what]  # fmt: skip
         return f"{name} {title}", detail
 

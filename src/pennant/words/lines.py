@@ -167,5 +167,7 @@ def _rest(thing: AnyThing, units: Units) -> Iterator[str]:
             yield thing.made_of
             yield from (s for s in ("damp", "greasy", "cracked", "loose") if getattr(thing, s))
             yield from _sizes(thing, units, flat="flat", over="over")
+            if thing.old_tile is not None:
+                yield "stays" if thing.old_tile == "over" else "off"
         case _:
             return

@@ -10,8 +10,7 @@ from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import BORDER, FIELD, tiles_of
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.survey.boards import forward_at
-from pennant.core.takes.preparation import screw_length
+from pennant.core.takes.preparation import forward_at_devices, screw_length
 from pennant.core.takes.quantity import PRODUCT_OF, Group, LineId, Quantity
 from pennant.core.takes.working import Working
 from pennant.words.names import Names
@@ -214,7 +213,7 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             runs = {w.label: w.value for w in _steps(quantity.working) if w.unit == "m"}
             return f"{_length(job, sum(runs.values()))} of bead, {_need(job, quantity)}"
         case "device-screws":
-            forward = max(forward_at(job, wall.id) for wall in job.walls)
+            forward = max(forward for _, forward in forward_at_devices(job))
             old = MM_PER_INCH if job.units == "in" else 25.0
             new = screw_length(old, forward, job.units)
             was, now = (show_with_unit(size, job.step) for size in (old, new))

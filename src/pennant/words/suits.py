@@ -133,11 +133,6 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "Few adhesives hold on it, and it may be loose behind.",
         "Take it off, or fix a cement board over it.",
     ),
-    "greasy": (
-        "A greasy stretch of wall",
-        "Nothing holds on grease.",
-        "Wash it with degreaser and rinse, twice; see that water no longer beads.",
-    ),
     "loose": (
         "A loose stretch of wall",
         "The tile is held by what is behind it.",

@@ -11,7 +11,7 @@ from pennant.core.document.tooling import Tool
 from pennant.core.layout.field import Field
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import lay
-from pennant.core.survey.boards import boarded
+from pennant.core.survey.boards import boarded, keeps_old_tile, loses_old_tile
 from pennant.core.survey.placed import NO_COUNTER
 from pennant.core.takes.edging import sealant_lengths, trim_runs
 from pennant.core.takes.preparation import faces_of_zones, to_prime
@@ -72,6 +72,16 @@ class Facts:
         """Return the stretches of these that are not boarded over."""
         under = {zone.id for zone in self.boarded}
         return [zone for zone in self.zones if zone.made_of in what and zone.id not in under]
+
+    @cached_property
+    def old_tile_on(self) -> list[Zone]:
+        """Stretches whose old tile is tiled over."""
+        return [zone for zone in self.made_of("old tile") if keeps_old_tile(self.job, zone)]
+
+    @cached_property
+    def old_tile_off(self) -> list[Zone]:
+        """Stretches whose old tile comes off."""
+        return [zone for zone in self.made_of("old tile") if loses_old_tile(self.job, zone)]
 
     @cached_property
     def wavy(self) -> list[Zone]:

@@ -150,7 +150,7 @@ def dries_slowly(facts: Facts) -> bool:
         tile.material == "stone" and tile.finish == "polished"
     )
     large = tile.length * tile.height > MIDDLE_FACE
-    over = facts.primed is not None or bool(facts.made_of("old tile", "laminate"))
+    over = facts.primed is not None or bool(facts.made_of("laminate") or facts.old_tile_on)
     return dense or large or over
 
 
@@ -171,18 +171,16 @@ def _paint_is(way: str) -> Callable[[Facts], bool]:
     return lambda facts: bool(facts.made_of("painted board")) and facts.job.ways.paint == way
 
 
-def _scuffed(facts: Facts) -> list[str]:
+def _scuffed(facts: Facts) -> list[Zone]:
     """What is scuffed: paint unless a glue coat goes on, old tile that stays, laminate."""
     found = ["laminate"]
     if facts.job.ways.paint in ("primer", "scuff"):
         found.append("painted board")
-    if facts.job.ways.old_tile == "over":
-        found.append("old tile")
-    return found
+    return [*facts.made_of(*found), *facts.old_tile_on]
 
 
 def _scuff_area(facts: Facts) -> Working:
-    return facts.area_of("to scuff", facts.made_of(*_scuffed(facts)))
+    return facts.area_of("to scuff", _scuffed(facts))
 
 
 def _wavy_area(facts: Facts) -> Working:
@@ -191,8 +189,7 @@ def _wavy_area(facts: Facts) -> Working:
 
 def _bared(facts: Facts) -> list[Zone]:
     """Stretches whose old tile comes off: the wall behind is then patched."""
-    off = facts.made_of("old tile") if facts.job.ways.old_tile == "off" else []
-    return [zone for zone in off if zone not in facts.wavy]
+    return [zone for zone in facts.old_tile_off if zone not in facts.wavy]
 
 
 def _prime_area(facts: Facts) -> Working:
@@ -277,8 +274,8 @@ TABLE: tuple[StepRule, ...] = (
              _sum(_fixed("prove_dead"), _each("device_off", "devices", lambda f: f.devices)),
              (("clear", None),), cautions=("power", "licensed-electric")),
     StepRule("tile-off", "prepare",
-             lambda f: f.job.ways.old_tile == "off" and bool(f.made_of("old tile")),
-             _paced("tile_off_pace", lambda f: f.area_of("old tile", f.made_of("old tile"))),
+             lambda f: bool(f.old_tile_off),
+             _paced("tile_off_pace", lambda f: f.area_of("old tile", f.old_tile_off)),
              (("clear", None), ("power-off", None)), loud=_loud, shakes=True,
              cautions=("asbestos", "dust", "hidden-pipes")),
     StepRule("scrape-off", "prepare", _always, _fixed("scrape_off"),
@@ -295,7 +292,7 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("board-joints", "prepare", lambda f: bool(f.boarded),
              _paced("coat_pace", _board_area), (("boards", None),), needs=("adhesive",),
              cautions=("cement",)),
-    StepRule("scuff", "prepare", lambda f: bool(f.made_of(*_scuffed(f))),
+    StepRule("scuff", "prepare", lambda f: bool(_scuffed(f)),
              _paced("scuff_pace", _scuff_area),
              (("wash", _by_time("washed_dry", "dry")), ("patch", _patch_dries)),
              cautions=("lead", "dust")),

@@ -57,6 +57,7 @@ _NAMED = {"sink": "Sink", "tap": "Tap", "faucet": "Tap", "gfci": "Outlet, protec
 """First words that say what the thing is called as well."""
 _GANGS = {"single": 1, "double": 2, "triple": 3, "twin": 2}
 _STATES = ("damp", "greasy", "cracked", "loose")
+_OLD_TILE = {"stays": "over", "off": "off"}
 _SIDES = {"left": "left", "right": "right", "centre": "centre", "center": "centre"}
 _ENDS = {"top": "top", "bottom": "bottom", "underside": "bottom", "centre": "centre",
          "center": "centre"}  # fmt: skip
@@ -71,7 +72,7 @@ class LineError(ValueError):
 
 def words_of(kind: str) -> tuple[str, ...]:
     """Return what can be said of a kind of thing: words before sizes, and of a zone its nature."""
-    more = (*MADE_OF, *_STATES) if kind == "zone" else ()
+    more = (*MADE_OF, *_STATES, *_OLD_TILE) if kind == "zone" else ()
     return (*WORDS[kind].split(), *more)
 
 
@@ -316,6 +317,9 @@ class _Line:
         self._put("returns", ["left", "right", "top", "bottom"] if "all" in sides else sides)
 
     def _zone(self, word: str) -> bool:
+        if word in _OLD_TILE:
+            self._put("old_tile", _OLD_TILE[word])
+            return True
         if word in _STATES:
             self._put(word, True)
             return True

@@ -167,7 +167,11 @@ class Zone(Line):
     width: Length
     made_of: MadeOf = "painted board"
     flat: Distance = 0.0
-    over: Distance = Field(default=0.0, description="Thickness of old tile that stays.")
+    over: Distance = Field(default=0.0, description="Thickness of old tile that is there.")
+    old_tile: Literal["over", "off"] | None = Field(
+        default=None,
+        description="Whether its old tile is tiled over or comes off; else as the job's.",
+    )
     damp: bool = False
     greasy: bool = False
     cracked: bool = False

@@ -11,7 +11,7 @@ from pennant.core.document.job import Job
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.pieces import Piece
 from pennant.core.reading.laying import Laid, kerf_at
-from pennant.core.survey.boards import forward_at
+from pennant.core.survey.boards import forward_at_end
 from pennant.core.survey.kitchen import joined_before
 
 SAME = 0.01
@@ -61,11 +61,15 @@ def corners_of(job: Job, laid: Sequence[Laid]) -> Iterator[CornerReading]:
         if corner is None or not pairs:
             continue
         inside = corner.kind == "inside"
-        first = before.id if corner.laps == "next" else wall.id
+        next_laps = corner.laps == "next"
+        first = before.id if next_laps else wall.id
+        forward = (
+            forward_at_end(job, before, "right") if next_laps else forward_at_end(job, wall, "left")
+        )
         yield CornerReading(
             left=before.id, right=wall.id, kind=corner.kind,
             first=first,
-            hidden=tidy(forward_at(job, first) - job.settings.corner_gap) if inside else 0.0,
+            hidden=tidy(forward - job.settings.corner_gap) if inside else 0.0,
             pairs=tuple(pairs),
         )  # fmt: skip
 

@@ -87,8 +87,14 @@ class Whole:
         return box.width if upright else box.height
 
 
-def read_edges(field: Field, cutting: Cutting, whole: Whole) -> list[EdgeReading]:
-    """Return a reading for each edge that some piece meets; edges with no tile are left out."""
+def read_edges(
+    field: Field, cutting: Cutting, whole: Whole, nick: float = 0.0
+) -> list[EdgeReading]:
+    """Return a reading for each edge that some piece meets; edges with no tile are left out.
+
+    Where a piece meets a line for less than ``nick`` (mm) beside a longer stretch, that is no place
+    at which anybody would measure it.
+    """
     module = whole.module
     boxed = [(piece, piece.box) for piece in cutting.pieces]
     readings = []
@@ -107,7 +113,8 @@ def read_edges(field: Field, cutting: Cutting, whole: Whole) -> list[EdgeReading
         met = [
             (piece, size)
             for piece in near
-            if (size := size_at(cutting.seen.get(piece.id, piece.outline), edge, joint)) is not None
+            if (size := size_at(cutting.seen.get(piece.id, piece.outline), edge, joint, nick))
+            is not None
         ]
         if met:
             readings.append(_reading(edge, met, whole))
@@ -139,7 +146,7 @@ def _reading(edge: Edge, met: list[tuple[Piece, float]], tile: Whole) -> EdgeRea
     )  # fmt: skip
 
 
-def size_at(outline: Outline, edge: Edge, joint: float) -> float | None:
+def size_at(outline: Outline, edge: Edge, joint: float, nick: float = 0.0) -> float | None:
     """Return how far (mm) a piece reaches from the edge, at its thinnest; None if it is clear.
 
     Only those stretches of the outline count that lie on the line, or within a joint of it, with
@@ -153,10 +160,11 @@ def size_at(outline: Outline, edge: Edge, joint: float) -> float | None:
         if (span := _on_line(a, b, edge, joint)) is not None
         for run in runs_behind(outline, edge.upright, edge.inward, (a, b), *span)
     ]
+    longest = max((run.along for run in runs), default=0.0)
+    runs = [run for run in runs if run.along >= min(nick, longest)]
     if edge.kind == "corner":
         # A cabinet that stops short of a corner bites into the tile beside it; what is in the
         # corner is the tile, not the low tongue over the bite.
-        longest = max((run.along for run in runs), default=0.0)
         runs = [run for run in runs if run.along >= longest * TONGUE]
     return min((run.depth for run in runs), default=None)
 

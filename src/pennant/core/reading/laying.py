@@ -356,7 +356,7 @@ def _read(code: str, field: Field, layout: Layout, settings: Settings, of: str) 
     cutting = _cutting(code, field, layout, settings, of)
     border = layout.border.module if layout.border else None
     shape = layout.lattice.shape if layout.lattice else None
-    readings = read_edges(field, cutting, Whole(layout.module, border, shape))
+    readings = read_edges(field, cutting, Whole(layout.module, border, shape), settings.least_cut)
     findings = find(settings, field, layout, cutting.pieces, readings)
     return _Reading(cutting.pieces, cutting.joint_area, readings, findings)
 

@@ -141,7 +141,7 @@ class Clipping:
         self.outlines = [np.array(outline) for outline in lattice.outlines]
         shape = around(lattice.shape)
         self.nothing = ON_SIDE * (shape.width + shape.height)
-        self.holes = _holes(field)
+        self.holes, self.nick = _holes(field), settings.least_cut
         hidden = [keep.polygon for keep in field.keep_outs if keep.hidden]
         # Cuts for boxes lie under a plate: at the edges tile counts as if there were none.
         self.covered = shapely.union_all([field.tiled, *hidden]) if hidden else field.tiled
@@ -249,7 +249,7 @@ class Clipping:
             self._depths(edge, boxes).tolist(), self.turns[units].tolist(), [-1] * len(units)
         )  # fmt: skip
         for number in left.near(edge, self.lattice.joint + EPS):
-            size = size_at(left.outline(number), edge, self.lattice.joint)
+            size = size_at(left.outline(number), edge, self.lattice.joint, self.nick)
             if size is not None:
                 gets.sizes.append(size)
                 gets.turns.append(int(self.turns[left.unit[number]]))
@@ -325,7 +325,7 @@ class Clipping:
         """Yield the unit and size of every piece that lies at an edge, alike ones once."""
         joint = self.lattice.joint
         for number in left.near(edge, joint + EPS):
-            size = size_at(left.outline(number), edge, joint)
+            size = size_at(left.outline(number), edge, joint, self.nick)
             if size is not None:
                 yield int(left.unit[number]), size
         axis: Literal[0, 1] = 0 if edge.upright else 1
@@ -339,7 +339,7 @@ class Clipping:
         for (unit, _), n in alike.items():
             ring = tuple(map(tuple, (self.outlines[unit] + tiles.at[n]).tolist()))
             ring = kept_of(ring, [HalfPlane(axis, -1 if edge.inward > 0 else 1, line)])
-            size = size_at((ring,), edge, joint) if ring else None
+            size = size_at((ring,), edge, joint, self.nick) if ring else None
             if size is not None:
                 yield unit, size
 

@@ -3,6 +3,8 @@
 from pennant.core.document.job import Job
 from pennant.core.document.notch import bed_of, notch_of
 from pennant.core.document.survey import Wall, Zone, zones_of
+from pennant.core.geometry.tolerance import EPS
+from pennant.core.survey.placing import places_of
 
 BOARDED = ("plywood", "laminate")
 """What moves, or gives no hold: boarded over where a board is chosen."""
@@ -26,6 +28,32 @@ def build_up(job: Job) -> float:
     return job.tile.thickness + (bed_behind(job) if mat is None else mat.thickness)
 
 
+def keeps_old_tile(job: Job, zone: Zone) -> bool:
+    """Whether a stretch of old tile is tiled over: as is said of it, else as the job goes."""
+    return zone.made_of == "old tile" and (zone.old_tile or job.ways.old_tile) == "over"
+
+
+def loses_old_tile(job: Job, zone: Zone) -> bool:
+    """Whether a stretch of old tile comes off."""
+    return zone.made_of == "old tile" and not keeps_old_tile(job, zone)
+
+
+def old_tile_at(job: Job, wall: str, low: float, high: float) -> float:
+    """How thick the old tile is that stays between two places along a wall, in mm."""
+    kept = [
+        zone for at, zone in zones_of(job.walls)
+        if at.id == wall and zone.over > EPS and keeps_old_tile(job, zone)
+    ]  # fmt: skip
+    if not kept:
+        return 0.0
+    along = next(places for places in places_of(job) if places.wall.id == wall).along
+    return max(
+        (zone.over for zone in kept
+         if along(zone.id).low.at <= high + EPS and along(zone.id).high.at >= low - EPS),
+        default=0.0,
+    )  # fmt: skip
+
+
 def asks_for_board(job: Job, zone: Zone) -> bool:
     """Whether a stretch of wall is better boarded over, for what it is made of or what it bears."""
     heavy = (job.tile.weight or 0.0) > job.settings.most_on_paint
@@ -39,8 +67,17 @@ def boarded(job: Job) -> list[tuple[Wall, Zone]]:
     return [(wall, zone) for wall, zone in zones_of(job.walls) if asks_for_board(job, zone)]
 
 
-def forward_at(job: Job, wall: str) -> float:
-    """How far a wall's face comes forward, in mm: tile, what holds it, and its board."""
+def forward_at(job: Job, wall: str, low: float, high: float) -> float:
+    """How far a wall's face comes forward between two places along it, in mm: tile, what holds it,
+    its board, and old tile that stays.
+    """
     board = job.products.board
     on_board = board is not None and any(at.id == wall for at, _ in boarded(job))
-    return build_up(job) + (board.thickness if board is not None and on_board else 0.0)
+    forward = build_up(job) + (board.thickness if board is not None and on_board else 0.0)
+    return forward + old_tile_at(job, wall, low, high)
+
+
+def forward_at_end(job: Job, wall: Wall, side: str) -> float:
+    """How far the face comes forward at the ``left`` or ``right`` end of a wall, in mm."""
+    at = 0.0 if side == "left" else wall.length
+    return forward_at(job, wall.id, at, at)

@@ -12,7 +12,7 @@ from pennant.core.document.lengths import MM_PER_INCH
 from pennant.core.document.survey import Level, Overhead, Zone
 from pennant.core.document.values import Value, lengths_in
 from pennant.core.geometry.tolerance import EPS, tidy
-from pennant.core.survey.boards import forward_at
+from pennant.core.survey.boards import forward_at, keeps_old_tile
 from pennant.core.survey.closure import HAIR, Cause, causes, loops, suspects
 from pennant.core.survey.kitchen import joined_before
 from pennant.core.survey.placed import Kitchen, Placed, Surface
@@ -33,6 +33,8 @@ DEEP = 100.0
 TOPS_APART = 50.0
 """Millimetres, 2 in: top lines of two walls that differ by more at their corner are two heights,
 and no slip of the tape."""
+AT_END = 5.0
+"""Millimetres: old tile that ends so near to a wall's end or to other old tile ends there."""
 AT_CORNER = 150.0
 """Millimetres: a counter height taken this near a corner is the corner's."""
 
@@ -284,16 +286,17 @@ def _leans(job: Job, surface: Surface) -> Iterator[Doubt]:
 
 def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
     """Faces that tile stands proud of, or falls short of: tile and bed against each depth."""
-    out = forward_at(job, surface.of)
-    deep: list[tuple[str, float]] = [
-        (thing.id, thing.depth) for thing in surface.things
+    deep: list[tuple[str, float, float, float]] = [
+        (thing.id, thing.depth, thing.box.x0, thing.box.x1) for thing in surface.things
         if thing.depth is not None and thing.kind in _FLUSH
     ]  # fmt: skip
     for side in ("left", "right"):
         end = getattr(on.wall, side)
         if end.depth and getattr(surface, side) == end.kind and end.depth < DEEP:
-            deep.append((f"{surface.id}:{side}", end.depth))
-    for place, depth in deep:
+            at = 0.0 if side == "left" else on.wall.length
+            deep.append((f"{surface.id}:{side}", end.depth, at, at))
+    for place, depth, low, high in deep:
+        out = forward_at(job, surface.of, low, high)
         off = out - depth
         if abs(off) > SEEN_DEPTH:
             yield Doubt(
@@ -314,6 +317,27 @@ def _unsettled(surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
             )  # fmt: skip
 
 
+def _steps(job: Job, on: WallPlaces, zones: list[Zone]) -> Iterator[Doubt]:
+    """Ends of old tile that stays, where the wall beside it lies further back: tile cannot step."""
+    kept = [zone for zone in zones if keeps_old_tile(job, zone) and zone.over > SEEN_DEPTH]
+    for zone in kept:
+        for side in ("low", "high"):
+            at = getattr(on.along(zone.id), side).at
+            if not AT_END < at < on.wall.length - AT_END:
+                continue
+            others = [(other.over, on.along(other.id)) for other in kept if other is not zone]
+            beside = max(
+                (over for over, span in others
+                 if span.low.at - AT_END <= at <= span.high.at + AT_END),
+                default=0.0,
+            )  # fmt: skip
+            if zone.over - beside > SEEN_DEPTH:
+                yield Doubt(
+                    id=f"zone@{zone.id}@step-{side}", rule="zone", weight="note", wall=on.wall.id,
+                    places=(zone.id,), what="step", size=tidy(zone.over - beside), at=(tidy(at),),
+                )  # fmt: skip
+
+
 def _zones(job: Job, on: WallPlaces) -> Iterator[Doubt]:
     zones = sorted(
         (t for t in on.wall.things if isinstance(t, Zone)), key=lambda t: on.along(t.id).low.at
@@ -322,7 +346,7 @@ def _zones(job: Job, on: WallPlaces) -> Iterator[Doubt]:
         states = [s for s in ("damp", "greasy", "cracked", "loose") if getattr(zone, s)]
         if zone.flat > job.settings.flat_within + EPS:
             states.append("uneven")
-        if zone.made_of == "old tile" or zone.over > EPS:
+        if keeps_old_tile(job, zone):
             states.append("over tile")
         for state in states:
             ask = state in ("damp", "loose")
@@ -331,6 +355,7 @@ def _zones(job: Job, on: WallPlaces) -> Iterator[Doubt]:
                 wall=on.wall.id, places=(zone.id,), what=state,
                 size=zone.flat if state == "uneven" else zone.over or None,
             )  # fmt: skip
+    yield from _steps(job, on, zones)
     for one, other in pairwise(zones):
         meet = abs(on.along(one.id).high.at - on.along(other.id).low.at)
         if one.made_of != other.made_of and meet < AT_CORNER:

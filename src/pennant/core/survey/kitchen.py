@@ -11,7 +11,7 @@ from pennant.core.geometry.clip import Line
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.areas import rect_of
-from pennant.core.survey.boards import forward_at
+from pennant.core.survey.boards import forward_at_end
 from pennant.core.survey.outlines import placed_of
 from pennant.core.survey.placed import (
     EndKind,
@@ -162,9 +162,10 @@ def _corner(
     if not laps:
         # Outside, the end of the wall tiled first is in view, up to the other's tile.
         return ("lapped" if kind == "inside" else "met"), at
+    forward = forward_at_end(job, other, "left" if out > 0 else "right")
     if kind == "inside":
-        return "laps", at - out * forward_at(job, other.id)
-    return "folded", at + out * forward_at(job, other.id)
+        return "laps", at - out * forward
+    return "folded", at + out * forward
 
 
 def _reaching(placed: Placed, wall: Wall) -> Placed:

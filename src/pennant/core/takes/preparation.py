@@ -10,7 +10,7 @@ from pennant.core.document.survey import Device, Wall, Zone, zones_of
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import tools_for
-from pennant.core.survey.boards import boarded, forward_at
+from pennant.core.survey.boards import boarded, forward_at, keeps_old_tile
 from pennant.core.survey.placing import places_of
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
@@ -76,7 +76,7 @@ def _asks_for_primer(job: Job, zone: Zone) -> bool:
     if zone.made_of == "painted board":
         return job.ways.paint == "primer"
     if zone.made_of == "old tile":
-        return job.ways.old_tile == "over"
+        return keeps_old_tile(job, zone)
     return zone.made_of in ALWAYS_PRIMED
 
 
@@ -171,16 +171,23 @@ def hollows_in_bed(job: Job, fields: Sequence[Field]) -> list[Working]:
     ]  # fmt: skip
 
 
+def forward_at_devices(job: Job) -> list[tuple[Device, float]]:
+    """Return every device and how far the wall's face comes forward there, in mm."""
+    return [
+        (thing, forward_at(job, places.wall.id, span.low.at, span.high.at))
+        for places in places_of(job)
+        for thing in places.wall.things
+        if isinstance(thing, Device)
+        for span in (places.along(thing.id),)
+    ]
+
+
 def _devices(job: Job) -> Iterator[Quantity]:
     """Where tile and bed build the wall up: an extender a box, two stacks of spacers and two longer
     screws a device; a box of several gangs holds as many devices.
     """
     built_up = [
-        thing
-        for wall in job.walls
-        if forward_at(job, wall.id) > job.settings.extend_over
-        for thing in wall.things
-        if isinstance(thing, Device)
+        device for device, forward in forward_at_devices(job) if forward > job.settings.extend_over
     ]
     if not built_up:
         return

@@ -14,13 +14,13 @@ from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import Adhesive, Grout, Products
 from pennant.core.document.survey import Zone, zones_of
 from pennant.core.geometry.tolerance import EPS
-from pennant.core.survey.boards import asks_for_board, build_up
+from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile
 
 SuitRule = Literal[
     "sanded-scratches", "unsanded-wide", "joint-range", "joint-under-lugs", "mastic-tile",
     "mastic-wet", "see-through-grey", "porous-unsealed", "porous-grey", "shade-of-grout",
     "trim-low", "heavy-on-paint", "paint-unprimed", "plywood", "old-tile-unprimed", "laminate",
-    "greasy", "loose", "cracked", "quick-too-quick", "glass-brittle-notch", "mat-wavy", "mat-damp",
+    "loose", "cracked", "quick-too-quick", "glass-brittle-notch", "mat-wavy", "mat-damp",
     "mat-heavy", "mat-see-through", "not-on-sheet", "paint-scuffed", "glue-coat", "sealed-late",
     "sealant-colour", "trim-proud", "dabs-heavy", "dabs-see-through", "mastic-marble",
     "stick-on-damp", "stick-on-wavy", "sanded-narrow",
@@ -233,7 +233,7 @@ RULES: tuple[Suit, ...] = (
          lambda f: f.on("painted board") and f.job.ways.paint == "glue"),
     Suit("plywood", "avoid", True, lambda f: f.on("plywood") and not f.allowed()),
     Suit("old-tile-unprimed", "avoid", True,
-         lambda f: f.on("old tile") and f.job.ways.old_tile == "over"
+         lambda f: f.on("old tile") and f.zone is not None and keeps_old_tile(f.job, f.zone)
          and f.products.primer is None),
     Suit("laminate", "avoid", True, lambda f: f.on("laminate") and not f.allowed()),
     Suit("not-on-sheet", "never", True,
@@ -249,7 +249,6 @@ RULES: tuple[Suit, ...] = (
     Suit("sealed-late", "avoid", False,
          lambda f: f.job.tile.porous and f.job.ways.sealed == "after"),
     Suit("sealant-colour", "avoid", False, _sealant_differs),
-    Suit("greasy", "never", True, lambda f: f.zone is not None and f.zone.greasy),
     Suit("loose", "never", True, lambda f: f.zone is not None and f.zone.loose),
     Suit("cracked", "avoid", True, lambda f: f.zone is not None and f.zone.cracked),
     Suit("quick-too-quick", "avoid", False, _too_quick),
