@@ -259,3 +259,15 @@ class TestCrumbs:
         lost = found[0].areas.pieces - found[1].areas.pieces
         assert lost > 0
         assert found[1].areas.joints - found[0].areas.joints == pytest.approx(lost)
+
+
+def test_a_nick_above_a_sloping_underside_is_no_place_to_measure_at() -> None:
+    # Beside the block the tile goes on up for 3/32 in beyond where the cabinet's corner cuts it.
+    made = plan(a_job(things=[
+        "cabinet 10 wide 12 clear 15 right 14 1/4", "block 18 wide 2 1/2 up 11 high 3 3/8",
+    ]))  # fmt: skip
+    (reading,) = [one for one in made.surfaces[0].edges if one.edge == "block:right"]
+    pieces = {piece.id: piece for piece in made.pieces}
+    for gets in reading.gets:
+        for id_ in gets.pieces:
+            assert gets.size == pytest.approx(pieces[id_].box.x1 - reading.at, abs=1e-3)
