@@ -268,6 +268,6 @@ def test_a_nick_above_a_sloping_underside_is_no_place_to_measure_at() -> None:
     ]))  # fmt: skip
     (reading,) = [one for one in made.surfaces[0].edges if one.edge == "block:right"]
     pieces = {piece.id: piece for piece in made.pieces}
-    for gets in reading.gets:
-        for id_ in gets.pieces:
-            assert gets.size == pytest.approx(pieces[id_].box.x1 - reading.at, abs=1e-3)
+    for one in reading.gets:
+        for id_ in one.pieces:
+            assert one.size == pytest.approx(pieces[id_].box.x1 - reading.at, abs=1e-3)

@@ -147,6 +147,15 @@ def _amount(job: Job, wish: Wish, measure: float) -> str:
     return show_with_unit(measure, job.step)
 
 
+def _set_off(job: Job, outcome: Outcome) -> str:
+    """What it comes to at its worst when it is set a little off, where that is worse."""
+    now, worst = outcome.measured, outcome.counts
+    if (worst.never, worst.avoid) == (now.never, now.avoid):
+        return ""
+    by = show_with_unit(job.settings.set_within, job.step)
+    return f". Set {by} off it can be {worst.never} to cure, {worst.avoid} to look at"
+
+
 def _said(
     job: Job, names: Names, now: Start, outcome: Outcome, *, last: bool, found: bool
 ) -> SaidStart:
@@ -155,7 +164,8 @@ def _said(
     return SaidStart(
         start=outcome.start, title=("Best found: " if found else "") + title[0].upper() + title[1:],
         gives=f"{one.never} to cure, {one.avoid} to look at; smallest piece "
-        f"{show_with_unit(one.smallest, job.step)}; {one.cut} cut; {one.tiles} tiles",
+        f"{show_with_unit(one.smallest, job.step)}; {one.cut} cut; {one.tiles} tiles"
+        + _set_off(job, outcome),
         why=_BEFORE[outcome.decided_by] if outcome.decided_by else "" if last else _ALIKE,
         planted=outcome.start == now, found=found,
     )  # fmt: skip

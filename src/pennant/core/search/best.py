@@ -13,8 +13,8 @@ from pennant.core.search.ranking import (
     Outcome,
     best_found,
     compare,
-    ranked,
     started,
+    tried_off,
     wishes_of,
     with_ends_moved,
 )
@@ -29,6 +29,8 @@ MOST_PIECES_ONE_WAY = 120_000
 """Pieces in all plans of the schools of one wall with very many things: the first schools count."""
 ENDS_MOVED_FOR = 3
 """Of the starts so far, those whose floating ends are also tried elsewhere."""
+TRIED_OFF = 8
+"""Of all starts as they are, the best that are also set a little off, by which they are ranked."""
 LEAST_SCHOOLS = 8
 """Schools that are compared however large the wall is."""
 COUNTED: tuple[Kind, ...] = ("never", "avoid")
@@ -82,14 +84,15 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
     starts = starts[: max(LEAST_SCHOOLS, MOST_PIECES_ONE_WAY // max(pieces, 1))]
     best = best_found(job, kitchen, wall_id)
     schools = compare(job, kitchen, wall_id, starts)
-    outcomes = ranked([best, *schools], wishes_of(job))
+    outcomes = tried_off(job, kitchen, wall_id, [best, *schools], TRIED_OFF)
     if floats_of(wall):
         moved = [
             start
             for one in outcomes[:ENDS_MOVED_FOR]
             for start in with_ends_moved(job, kitchen, wall_id, one.start)
         ]
-        outcomes = ranked([*outcomes, *compare(job, kitchen, wall_id, moved)], wishes_of(job))
+        more = compare(job, kitchen, wall_id, moved)
+        outcomes = tried_off(job, kitchen, wall_id, [*outcomes, *more], TRIED_OFF)
     return Compared(outcomes, best, len(schools), both_ways)
 
 

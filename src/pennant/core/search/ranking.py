@@ -40,15 +40,20 @@ FINALIST_PIECES = 1_000
 class Outcome(Value):
     """What a start comes to.
 
-    ``worst`` is what it comes to at its worst when it is set a little off, for starts that the
-    search found. ``decided_by`` is the first wish in which it is better than the next in rank; None
-    if they are alike in all.
+    ``worst`` is what it comes to at its worst when it is set a little off, by which starts are
+    ranked; None where that was not tried. ``decided_by`` is the first wish in which it is better
+    than the next in rank; None if they are alike in all.
     """
 
     start: Start
     measured: Measured
     worst: Measured | None = None
     decided_by: Kind | None = None
+
+    @property
+    def counts(self) -> Measured:
+        """What it is ranked by."""
+        return self.worst or self.measured
 
 
 def wishes_of(job: Job) -> tuple[Wish, ...]:
@@ -86,14 +91,36 @@ def _floats(start: Start) -> tuple[float, float, float]:
 
 
 def ranked(outcomes: Iterable[Outcome], wishes: Sequence[Wish]) -> list[Outcome]:
-    """Return outcomes in order, each with the wish that puts it before the next."""
+    """Return outcomes in order, each with the wish that puts it before the next.
+
+    First those that were tried a little off as well: what the others come to then is not known.
+    """
     order = sorted(
-        outcomes, key=lambda one: (rank_key(one.measured, wishes), exact_key(one.measured, wishes))
-    )
+        outcomes,
+        key=lambda one: (
+            one.worst is None, rank_key(one.counts, wishes), exact_key(one.counts, wishes),
+            exact_key(one.measured, wishes),
+        ),
+    )  # fmt: skip
     return [
         one.model_copy(update={"decided_by": _decider(one, after, wishes)})
         for one, after in zip(order, [*order[1:], None], strict=True)
     ]
+
+
+def tried_off(
+    job: Job, kitchen: Kitchen, wall: str, outcomes: Sequence[Outcome], most: int
+) -> list[Outcome]:
+    """Return outcomes in order, the ``most`` best as they are also tried a little off."""
+    wishes = wishes_of(job)
+    order = sorted(
+        outcomes, key=lambda one: (rank_key(one.measured, wishes), exact_key(one.measured, wishes))
+    )
+    near = [
+        one if one.worst is not None else outcome_near(job, kitchen, wall, one.start, one.measured)
+        for one in order[:most]
+    ]
+    return ranked([*near, *order[most:]], wishes)
 
 
 def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
@@ -219,23 +246,32 @@ def with_ends_moved(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Iter
                 yield start.model_copy(update={side: tidy(place * sign)})
 
 
-def outcome_near(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Outcome:
-    """Measure a start as it is, and at its worst within the tolerance of setting.
+def outcome_near(
+    job: Job, kitchen: Kitchen, wall: str, start: Start, known: Measured | None = None
+) -> Outcome:
+    """Measure a start as it is, unless that is known, and at its worst within the tolerance of
+    setting.
 
     Tiles are counted once, as it is: they couple all walls, and a hair either way is not bought.
     """
     by = job.settings.set_within
-    measured: list[Measured] = []
-    for right, up in ((0.0, 0.0), (by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by)):
+    measured: list[Measured] = [known] if known is not None else []
+    places = ((0.0, 0.0), (by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by))
+    for right, up in places[len(measured) :]:
         moved = start.model_copy(
             update={
                 "across": start.across.model_copy(update={"nudge": start.across.nudge + right}),
                 "up": start.up.model_copy(update={"nudge": start.up.nudge + up}),
+                # An end that was moved to where tiles end goes with them.
+                **{side: getattr(start, side) + right
+                   for side in ("left", "right") if getattr(start, side)},
+                **({"top": start.top + up} if start.top else {}),
             }
-        )
+        )  # fmt: skip
         tried = started(job, wall, moved)
         tiles = measured[0].tiles if measured else None
-        measured.append(measured_of(tried, wall, list(lay(tried, kitchen)), tiles))
+        laid = list(lay(tried, _kitchen(job, tried, kitchen)))
+        measured.append(measured_of(tried, wall, laid, tiles))
     wishes = wishes_of(job)
     worst = max(measured, key=lambda one: rank_key(one, wishes))
     return Outcome(start=start, measured=measured[0], worst=worst)
@@ -277,5 +313,5 @@ def _layout(laid: Laid) -> tuple[object, ...]:
 def _decider(one: Outcome, after: Outcome | None, wishes: Sequence[Wish]) -> Kind | None:
     if after is None:
         return None
-    keys = zip(rank_key(one.measured, wishes), rank_key(after.measured, wishes), strict=True)
+    keys = zip(rank_key(one.counts, wishes), rank_key(after.counts, wishes), strict=True)
     return next((wish.kind for wish, (a, b) in zip(wishes, keys, strict=True) if a != b), None)
