@@ -135,6 +135,19 @@ class TestAdhesiveAndSealant:
         patched = steps(the(planned(things=[{**zone, "flat": "1/4"}]), "adhesive").working)
         assert patched["powder with waste"] == pytest.approx(area * 2.63 * 1.3 * 1.1, rel=1e-4)
 
+    def test_a_bed_is_no_thicker_than_its_sheet_allows(self) -> None:
+        """A hollow of 1/16 in under a bed of 2.63 mm: 4.2 mm; a sheet that ends at 4 asks for
+        patch, as a straightedge would at 1/4 in.
+        """
+        zone = {"kind": "zone", "id": "z", "at": "0", "width": "40", "flat": "1/16"}
+        for most, patched in ((4.5, False), (4.0, True)):
+            products = {"adhesive": {"name": "A", "pack": 10, "most_bed": most}}
+            made = planned(things=[zone], products=products)
+            assert any(line.id == "patch" for line in made.quantities) == patched
+            hollows = steps(the(made, "adhesive").working)
+            assert ("hollows at z" in hollows) != patched
+            assert any(doubt.what == "uneven" for doubt in made.doubts) == patched
+
     def test_sealant_by_hand(self) -> None:
         # 96 in of counter and 2 x 30 in of corner, 1/8 wide and 1/4 deep; the open top has trim.
         settings = {"counter_gap": "1/8", "corner_gap": "1/8", "bead_depth": "1/4"}
@@ -302,13 +315,16 @@ class TestPacks:
         assert the(plan(job), "boxes").weight == pytest.approx(20 * 8 * 2.5 * IN**2 / 1e6 * 15)
 
     def test_construction_adhesive_is_dabbed_by_the_piece(self) -> None:
-        # Five dabs of 4 ml behind each piece, 1.5 kg a litre, a tenth wasted, in packs of 0.42 kg.
+        # Five dabs of 4 ml behind each piece, a tenth wasted, sold by volume: a pack of 0.42 kg at
+        # 1.5 kg a litre holds 0.28 litres, if its sheet does not say how much it holds.
         dabbed = {"name": "D", "kind": "construction", "pack": 0.42, "density": 1.5}
         made = planned(products={"adhesive": dabbed})
-        need = len(made.pieces) * 5 * 4 / 1000 * 1.5 * 1.1
+        need = len(made.pieces) * 5 * 4 / 1000 * 1.1
         found = the(made, "adhesive")
-        assert steps(found.working)["as sold with waste"] == pytest.approx(need, rel=1e-5)
-        assert found.amount == math.ceil(need / 0.42)
+        assert steps(found.working)["in dabs with waste"] == pytest.approx(need, rel=1e-5)
+        assert found.amount == math.ceil(need / 0.28)
+        tubes = planned(products={"adhesive": {**dabbed, "litres": 0.31}})
+        assert the(tubes, "adhesive").amount == math.ceil(need / 0.31)
 
     def test_a_pack_s_own_yield_goes_before_density_and_notch(self) -> None:
         told = planned(products={"adhesive": {"name": "A", "pack": 10, "covers": 0.5}})

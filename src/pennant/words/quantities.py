@@ -263,6 +263,8 @@ def _need(job: Job, quantity: Quantity) -> str:
     need = quantity.working.terms[0].terms[0]
     if need.unit == "kg":
         return weight(need.value, job.units)
+    if need.unit == "litres":
+        return volume(need.value, job.units)
     return f"{need.value:.0f} {need.unit}"
 
 

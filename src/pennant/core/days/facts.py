@@ -11,7 +11,7 @@ from pennant.core.document.tooling import Tool
 from pennant.core.layout.field import Field
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import lay
-from pennant.core.survey.boards import boarded, keeps_old_tile, loses_old_tile
+from pennant.core.survey.boards import boarded, is_patched, keeps_old_tile, loses_old_tile
 from pennant.core.survey.placed import NO_COUNTER
 from pennant.core.takes.edging import sealant_lengths, trim_runs
 from pennant.core.takes.preparation import faces_of_zones, to_prime
@@ -86,7 +86,7 @@ class Facts:
     @cached_property
     def wavy(self) -> list[Zone]:
         """Stretches that are patched first."""
-        return [zone for zone in self.zones if zone.flat > self.job.settings.flat_within]
+        return [zone for zone in self.zones if is_patched(self.job, zone)]
 
     @cached_property
     def primed(self) -> Working | None:

@@ -66,6 +66,12 @@ class Adhesive(Powder):
     pot_life: Minutes | None = Field(default=None, description="Minutes that a batch lives.")
     open_time: Minutes | None = Field(default=None, description="Minutes before it skins, spread.")
     set_hours: Amount | None = Field(default=None, description="Before grout.")
+    most_bed: Distance | None = Field(
+        default=None, description="The thickest bed that it may have; hollows beyond are patched."
+    )
+    litres: Amount | None = Field(
+        default=None, description="Litres in a pack, for what is sold by volume."
+    )
     covers: Amount | None = Field(
         default=None, description="m2 a pack, as its sheet gives it for this tile's notch."
     )

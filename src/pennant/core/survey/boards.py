@@ -67,6 +67,16 @@ def boarded(job: Job) -> list[tuple[Wall, Zone]]:
     return [(wall, zone) for wall, zone in zones_of(job.walls) if asks_for_board(job, zone)]
 
 
+def is_patched(job: Job, zone: Zone) -> bool:
+    """Whether a stretch is patched flat first: it is wavier than tile takes, or than the bed may
+    fill by the adhesive's sheet.
+    """
+    adhesive = job.products.adhesive
+    most = adhesive.most_bed if adhesive is not None and job.products.mat is None else None
+    thick = most is not None and bed_behind(job) + zone.flat > most + EPS
+    return zone.flat > job.settings.flat_within + EPS or (thick and zone.flat > EPS)
+
+
 def forward_at(job: Job, wall: str, low: float, high: float) -> float:
     """How far a wall's face comes forward between two places along it, in mm: tile, what holds it,
     its board, and old tile that stays.

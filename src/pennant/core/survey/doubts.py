@@ -12,7 +12,7 @@ from pennant.core.document.lengths import MM_PER_INCH
 from pennant.core.document.survey import Level, Overhead, Zone
 from pennant.core.document.values import Value, lengths_in
 from pennant.core.geometry.tolerance import EPS, tidy
-from pennant.core.survey.boards import forward_at, keeps_old_tile
+from pennant.core.survey.boards import forward_at, is_patched, keeps_old_tile
 from pennant.core.survey.closure import HAIR, Cause, causes, loops, suspects
 from pennant.core.survey.kitchen import joined_before
 from pennant.core.survey.placed import Kitchen, Placed, Surface
@@ -344,7 +344,7 @@ def _zones(job: Job, on: WallPlaces) -> Iterator[Doubt]:
     )
     for zone in zones:
         states = [s for s in ("damp", "greasy", "cracked", "loose") if getattr(zone, s)]
-        if zone.flat > job.settings.flat_within + EPS:
+        if is_patched(job, zone):
             states.append("uneven")
         if keeps_old_tile(job, zone):
             states.append("over tile")

@@ -89,6 +89,11 @@ def _adhesive(
         wanted = with_waste(area, settings, "adhesive_waste")
         covers = given("a pack covers", product.covers, "m2", f"sheet: {product.name}")
         bought = packs(wanted, "packs", covers)
+    elif dabbed and product is not None:
+        # Sold by volume, in tubes and cartridges.
+        held = product.litres or product.pack / density.value
+        in_pack = given("in a pack", held, "litres", f"sheet: {product.name}")
+        bought = packs(with_waste(litres, settings, "adhesive_waste"), "packs", in_pack)
     else:
         bought = packs(need, "packs" if product and not product.powder else "bags",
                        by_sheet(product, "pack", settings, "adhesive_pack"))  # fmt: skip

@@ -7,10 +7,11 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, Units
 from pennant.core.document.products import Coating, Mat
 from pennant.core.document.survey import Device, Wall, Zone, zones_of
+from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import tools_for
-from pennant.core.survey.boards import boarded, forward_at, keeps_old_tile
+from pennant.core.survey.boards import boarded, forward_at, is_patched, keeps_old_tile
 from pennant.core.survey.placing import places_of
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
@@ -145,7 +146,7 @@ def _patch(
     job: Job, fields: Sequence[Field], zones: Sequence[tuple[Wall, Zone]]
 ) -> Iterator[Quantity]:
     """Half the gap under the straightedge over each stretch that is too wavy for the bed."""
-    wavy = [zone for _, zone in zones if zone.flat > job.settings.flat_within]
+    wavy = [zone for _, zone in zones if is_patched(job, zone)]
     faces = faces_of_zones(job, fields) if wavy else {}
     hollows = []
     for zone in wavy:
@@ -161,8 +162,9 @@ def hollows_in_bed(job: Job, fields: Sequence[Field]) -> list[Working]:
 
     Half the gap under the straightedge over each stretch that the bed can still take up.
     """
-    taken = [zone for _, zone in zones_of(job.walls)
-             if 0 < zone.flat <= job.settings.flat_within]  # fmt: skip
+    taken = [
+        zone for _, zone in zones_of(job.walls) if zone.flat > EPS and not is_patched(job, zone)
+    ]
     faces = faces_of_zones(job, fields) if taken else {}
     return [
         step("product", f"hollows at {zone.id}", "litres", faces[zone.id],
