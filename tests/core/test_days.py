@@ -98,6 +98,10 @@ class TestWhatIsDone:
             ({"tile": {"porous": True}}, {"seal-face", "seal-before", "seal-grout"}, set()),
             ({"tile": {"porous": True}, "ways": {"sealed": "after"}}, {"seal-grout"},
              {"seal-face", "seal-before"}),
+            ({"tile": {"porous": True}, "ways": {"sealed": "grout"}},
+             {"seal-before", "seal-grout"}, {"seal-face"}),
+            ({"tile": {"porous": True}, "ways": {"sealed": "setting"}},
+             {"seal-face", "seal-grout"}, {"seal-before"}),
             ({"tile": {"material": "stick-on"}}, {"unpack", "set"}, {"grout", "touch-up"}),
         ],
     )  # fmt: skip

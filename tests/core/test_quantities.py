@@ -274,7 +274,8 @@ class TestEverythingElse:
     def test_a_porous_tile_is_sealed_before_and_after_grout(self) -> None:
         tile = {"length": "8", "height": "2 1/2", "thickness": "5/16", "porous": True}
         job = Job.model_validate({**a_job().model_dump(mode="json"), "tile": tile})
-        assert steps(the(plan(job), "sealer").working)["coats"] == 2
+        found = steps(the(plan(job), "sealer").working)
+        assert {"before setting", "before grout", "after grout"} <= set(found)
 
     def test_patch_is_half_the_gap_over_the_stretch(self) -> None:
         zone = {"kind": "zone", "id": "z", "at": "0", "width": "40", "flat": "1/4"}
@@ -325,6 +326,21 @@ class TestPacks:
         assert found.amount == math.ceil(need / 0.28)
         tubes = planned(products={"adhesive": {**dabbed, "litres": 0.31}})
         assert the(tubes, "adhesive").amount == math.ceil(need / 0.31)
+
+    @pytest.mark.parametrize(
+        ("sealed", "stages"), [("before", 3), ("grout", 2), ("setting", 2), ("after", 1)]
+    )
+    def test_sealer_is_reckoned_each_time_that_it_goes_on(self, sealed: str, stages: int) -> None:
+        # A wall of 96 x 30 in, two coats each time, 8 m2 a litre.
+        sealer = {"name": "S", "pack": 1, "cover": 8, "coats": 2}
+        job = a_job(ways={"sealed": sealed}, products={"sealer": sealer})
+        porous = job.model_copy(update={"tile": job.tile.model_copy(update={"porous": True})})
+        area = 96 * 30 * IN**2 / 1e6
+        found = the(plan(porous), "sealer")
+        assert found.amount == math.ceil(area * 2 / 8 * stages)
+        litres = [one.value for one in every(found.working) if one.label.endswith("grout")
+                  or one.label == "before setting"]  # fmt: skip
+        assert litres == pytest.approx([area * 2 / 8] * stages, rel=1e-4)
 
     def test_a_pack_s_own_yield_goes_before_density_and_notch(self) -> None:
         told = planned(products={"adhesive": {"name": "A", "pack": 10, "covers": 0.5}})

@@ -10,7 +10,7 @@ from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import BORDER, FIELD, tiles_of
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.takes.preparation import forward_at_devices, screw_length
+from pennant.core.takes.preparation import forward_at_devices, screw_length, seal_stages
 from pennant.core.takes.quantity import PRODUCT_OF, Group, LineId, Quantity
 from pennant.core.takes.working import Working
 from pennant.words.names import Names
@@ -192,6 +192,11 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
         case "boards":
             need = quantity.working.terms[0].terms[0]
             return f"{_area(job, need.value * 1e6)} with what is sawn off"
+        case "sealer":
+            litres = volume(each_stage(quantity), job.units)
+            stages = seal_stages(job)
+            apart = " each" if len(stages) > 1 else ""
+            return f"{litres}{apart} {', '.join(stages)}"
         case "spacers":
             each = quantity.working.terms[0].terms[0].terms[1].value
             what = "sheet, between sheets alone" if job.tile.sheet else "piece"
@@ -257,6 +262,12 @@ def _strips(job: Job, names: Names, quantity: Quantity) -> Iterator[str]:
             show_with_unit(strip.height, job.step),
         )
         yield f"{length} by {height}, {names.thing(strip.surface)}"
+
+
+def each_stage(quantity: Quantity) -> float:
+    """Return the litres of sealer that each stage takes."""
+    return next(one.value for one in _steps(quantity.working)
+                if one.unit == "litres" and one.op == "quotient")  # fmt: skip
 
 
 def _need(job: Job, quantity: Quantity) -> str:

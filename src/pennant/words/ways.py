@@ -38,8 +38,12 @@ ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
         "flat": ("flat where joints cross", "hold both ways at once; they stay until it has set"),
     }),
     "sealed": ("An open-pored tile is sealed", {
-        "before": ("before grout and after", "neither adhesive nor grout goes into the pores"),
-        "after": ("after grout only", "one coat less, where grout is near the tile's colour"),
+        "before": ("before setting, before grout and after",
+                   "neither adhesive nor grout goes into the pores"),
+        "grout": ("before grout and after",
+                  "where it is set clean, or comes with its face sealed"),
+        "setting": ("before setting and after", "where the first coat still stands at grouting"),
+        "after": ("after grout only", "the fewest coats, where grout is near the tile's colour"),
     }),
     "cuts": ("Cuts are made", {
         "repeats": ("repeats before, odd ones as set", "a stack at one setting of the saw; what "

@@ -1412,7 +1412,7 @@ export interface components {
          * Adhesive
          * @description Thinset (powder), mastic (ready-mixed) or construction adhesive.
          */
-        Adhesive: {
+        "Adhesive-Input": {
             /** Name */
             name: string;
             /** Price */
@@ -1464,6 +1464,100 @@ export interface components {
              * @description Before grout.
              */
             set_hours?: number | null;
+            /**
+             * Most Bed
+             * @description The thickest bed that it may have; hollows beyond are patched.
+             */
+            most_bed?: (number | string) | null;
+            /**
+             * Litres
+             * @description Litres in a pack, for what is sold by volume.
+             */
+            litres?: number | null;
+            /**
+             * Covers
+             * @description m2 a pack, as its sheet gives it for this tile's notch.
+             */
+            covers?: number | null;
+            /**
+             * Goes On
+             * @description Walls that its sheet allows by name.
+             * @default []
+             */
+            goes_on: ("painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry")[];
+            /**
+             * Not On
+             * @description Walls that its sheet rules out.
+             * @default []
+             */
+            not_on: ("painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry")[];
+        };
+        /**
+         * Adhesive
+         * @description Thinset (powder), mastic (ready-mixed) or construction adhesive.
+         */
+        "Adhesive-Output": {
+            /** Name */
+            name: string;
+            /** Price */
+            price?: number | null;
+            /**
+             * Weight
+             * @description kg of a pack.
+             */
+            weight?: number | null;
+            /**
+             * Pack
+             * @description kg in a pack.
+             */
+            pack: number;
+            /**
+             * Kind
+             * @default thinset
+             * @enum {string}
+             */
+            kind: "thinset" | "quick thinset" | "mastic" | "construction";
+            /**
+             * Shade
+             * @default white
+             * @enum {string}
+             */
+            shade: "white" | "grey";
+            /**
+             * Density
+             * @description kg a litre as spread.
+             */
+            density?: number | null;
+            /**
+             * Water
+             * @description Litres a kg of powder.
+             */
+            water?: number | null;
+            /**
+             * Pot Life
+             * @description Minutes that a batch lives.
+             */
+            pot_life?: number | null;
+            /**
+             * Open Time
+             * @description Minutes before it skins, spread.
+             */
+            open_time?: number | null;
+            /**
+             * Set Hours
+             * @description Before grout.
+             */
+            set_hours?: number | null;
+            /**
+             * Most Bed
+             * @description The thickest bed that it may have; hollows beyond are patched.
+             */
+            most_bed?: number | null;
+            /**
+             * Litres
+             * @description Litres in a pack, for what is sold by volume.
+             */
+            litres?: number | null;
             /**
              * Covers
              * @description m2 a pack, as its sheet gives it for this tile's notch.
@@ -6253,7 +6347,7 @@ export interface components {
          *     A mat holds the tile in place of the adhesive, which then counts for nothing.
          */
         "Products-Input": {
-            adhesive?: components["schemas"]["Adhesive"] | null;
+            adhesive?: components["schemas"]["Adhesive-Input"] | null;
             mat?: components["schemas"]["Mat-Input"] | null;
             grout?: components["schemas"]["Grout-Input"] | null;
             sealant?: components["schemas"]["Sealant"] | null;
@@ -6279,7 +6373,7 @@ export interface components {
          *     A mat holds the tile in place of the adhesive, which then counts for nothing.
          */
         "Products-Output": {
-            adhesive?: components["schemas"]["Adhesive"] | null;
+            adhesive?: components["schemas"]["Adhesive-Output"] | null;
             mat?: components["schemas"]["Mat-Output"] | null;
             grout?: components["schemas"]["Grout-Output"] | null;
             sealant?: components["schemas"]["Sealant"] | null;
@@ -8739,7 +8833,7 @@ export interface components {
              * Adhesive
              * @default []
              */
-            adhesive: components["schemas"]["Adhesive"][];
+            adhesive: components["schemas"]["Adhesive-Output"][];
             /**
              * Mat
              * @default []
@@ -10414,7 +10508,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "greasy" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow";
+            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow";
             /**
              * Weight
              * @enum {string}
@@ -10764,7 +10858,7 @@ export interface components {
              * @default before
              * @enum {string}
              */
-            sealed: "before" | "after";
+            sealed: "before" | "grout" | "setting" | "after";
             /**
              * Cuts
              * @default repeats
@@ -10939,10 +11033,15 @@ export interface components {
             flat: number | string;
             /**
              * Over
-             * @description Thickness of old tile that stays.
+             * @description Thickness of old tile that is there.
              * @default 0
              */
             over: number | string;
+            /**
+             * Old Tile
+             * @description Whether its old tile is tiled over or comes off; else as the job's.
+             */
+            old_tile?: ("over" | "off") | null;
             /**
              * Damp
              * @default false
@@ -11001,10 +11100,15 @@ export interface components {
             flat: number;
             /**
              * Over
-             * @description Thickness of old tile that stays.
+             * @description Thickness of old tile that is there.
              * @default 0
              */
             over: number;
+            /**
+             * Old Tile
+             * @description Whether its old tile is tiled over or comes off; else as the job's.
+             */
+            old_tile?: ("over" | "off") | null;
             /**
              * Damp
              * @default false

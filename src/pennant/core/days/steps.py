@@ -27,10 +27,12 @@ from pennant.core.days.step import (
     WaitFor,
     Who,
 )
+from pennant.core.document.methods import SealStage
 from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import SET_HOURS, Coating, Product
 from pennant.core.document.schedule import Dated
 from pennant.core.document.survey import Zone
+from pennant.core.takes.preparation import seal_stages
 from pennant.core.takes.quantity import time_of
 from pennant.core.takes.working import Working, given, step
 
@@ -159,12 +161,8 @@ def _sealing(facts: Facts) -> Working:
     return _paced("coat_pace", lambda f: f.area)(facts)
 
 
-def _seals(facts: Facts) -> bool:
-    return facts.job.tile.porous and facts.job.ways.sealed == "before"
-
-
-def _seals_last(facts: Facts) -> bool:
-    return facts.grouted and (facts.job.tile.porous or facts.job.products.sealer is not None)
+def _seals(stage: SealStage) -> Callable[[Facts], bool]:
+    return lambda facts: stage in seal_stages(facts.job)
 
 
 def _paint_is(way: str) -> Callable[[Facts], bool]:
@@ -323,8 +321,8 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("mat", "set out", lambda f: f.job.products.mat is not None,
              _paced("mat_pace", lambda f: f.area), (("set-out", None), ("batten", None)),
              needs=("mat",), cautions=("heat",)),
-    StepRule("seal-face", "set out", _seals, _sealing, (("boxes", None),), needs=("sealer",),
-             cautions=("solvents",)),
+    StepRule("seal-face", "set out", _seals("before setting"), _sealing,
+             (("boxes", None),), needs=("sealer",), cautions=("solvents",)),
     StepRule("cut-first", "set out", lambda f: f.first_cuts.value > 0, lambda f: f.first_cuts,
              (("boxes", None), ("set-out", None)), needs=("blade",), loud=_sawn,
              cautions=("dust", "saw-outlet")),
@@ -344,7 +342,7 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("clean-joints", "grout", _always, _paced("scrape_joints", _pieces),
              (("set", bed_sets), ("set-last", bed_sets), ("set-held", bed_sets)),
              shakes=True, cautions=("falling",)),
-    StepRule("seal-before", "grout", lambda f: _seals(f) and f.grouted, _sealing,
+    StepRule("seal-before", "grout", _seals("before grout"), _sealing,
              (("clean-joints", None),), needs=("sealer",), cautions=("solvents",)),
     StepRule("grout", "grout", lambda f: f.grouted, _none,
              (("clean-joints", None), ("seal-before", _sealer_dries),
@@ -353,7 +351,7 @@ TABLE: tuple[StepRule, ...] = (
              cautions=("cement", "wash-water", "buckets")),
     StepRule("touch-up", "finish", lambda f: f.grouted, _fixed("touch_up"),
              (("grout", _by_time("pinholes_after", "next-day")),), needs=("grout",)),
-    StepRule("seal-grout", "finish", _seals_last, _sealing,
+    StepRule("seal-grout", "finish", _seals("after grout"), _sealing,
              (("grout", _grout_for_sealer), ("touch-up", None)), needs=("sealer",),
              cautions=("solvents",), doubt=_sealer_doubt),
     StepRule("sealant", "finish", lambda f: f.sealant.value > 0,

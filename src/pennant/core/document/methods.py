@@ -20,11 +20,20 @@ class Ways(Value):
     old_tile: Literal["over", "off"] = "over"
     eighth: Literal["sanded", "unsanded"] = "sanded"
     spacers: Literal["leg", "flat"] = "leg"
-    sealed: Literal["before", "after"] = "before"
+    sealed: Literal["before", "grout", "setting", "after"] = "before"
     cuts: Literal["repeats", "all", "as set"] = "repeats"
     last: Literal["sealer", "sealant"] = "sealer"
     sheets: Literal["knife", "sawn"] = "knife"
 
+
+SealStage = Literal["before setting", "before grout", "after grout"]
+SEALED: dict[str, tuple[SealStage, ...]] = {
+    "before": ("before setting", "before grout", "after grout"),
+    "grout": ("before grout", "after grout"),
+    "setting": ("before setting", "after grout"),
+    "after": ("after grout",),
+}
+"""When an open-pored tile is sealed, each time with coats of its own."""
 
 QUESTIONS: tuple[Question, ...] = (
     "gap", "paint", "old_tile", "eighth", "spacers", "sealed", "cuts", "last", "sheets",

@@ -5,6 +5,7 @@ from collections.abc import Iterator, Sequence
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, Units
+from pennant.core.document.methods import SEALED, SealStage
 from pennant.core.document.products import Coating, Mat
 from pennant.core.document.survey import Device, Wall, Zone, zones_of
 from pennant.core.geometry.tolerance import EPS
@@ -44,13 +45,11 @@ def around(
     if job.products.mat is not None:
         yield _mat(job, job.products.mat, fields, pieces, area)
     if (primed := to_prime(job, fields, zones, area)) is not None:
-        yield _coating(job, "primer", "wall", job.products.primer, primed, times=1)
+        yield _coating(job, "primer", "wall", job.products.primer, primed)
     yield from _patch(job, fields, zones)
     yield from _boards(job, fields)
-    if job.tile.porous:
-        # Before grout its face, and after it face and joints; or the once, after it.
-        times = 2 if job.ways.sealed == "before" else 1
-        yield _coating(job, "sealer", "grouting", job.products.sealer, area, times=times)
+    if stages := seal_stages(job):
+        yield _coating(job, "sealer", "grouting", job.products.sealer, area, stages)
     yield from _devices(job)
     yield from _protection(job, fields)
     yield from _tools(job)
@@ -100,6 +99,14 @@ def _mat(
     )  # fmt: skip
 
 
+def seal_stages(job: Job) -> tuple[SealStage, ...]:
+    """Return when the tile is sealed; what is not open-pored once, if a sealer is chosen for it."""
+    grouted = job.pattern.joint > EPS and job.tile.material != "stick-on"
+    if not job.tile.porous:
+        return ("after grout",) if job.products.sealer is not None and grouted else ()
+    return SEALED[job.ways.sealed] if grouted else ("before setting",)
+
+
 def _boards(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     """Sheets of board over each stretch that asks for one, what is sawn off counted; screws."""
     board, settings, zones = job.products.board, job.settings, boarded(job)
@@ -130,14 +137,16 @@ def faces_of_zones(job: Job, fields: Sequence[Field]) -> dict[str, Working]:
 
 
 def _coating(
-    job: Job, id_: LineId, group: Group, product: Coating | None, area: Working, times: int
-) -> Quantity:
-    """Area x coats x times / cover, in whole tins."""
-    coats = given("coats", (product.coats if product else 1) * times, "coats",
+    job: Job, id_: LineId, group: Group, product: Coating | None, area: Working,
+    stages: Sequence[str] = ("needed",),
+) -> Quantity:  # fmt: skip
+    """Area x coats / cover at every stage, in whole tins."""
+    coats = given("coats", product.coats if product else 1, "coats",
                   f"sheet: {product.name}" if product else "plan")  # fmt: skip
     painted = step("product", "to coat", "m2", area, coats)
-    need = step("quotient", "needed", "litres", painted,
-                by_sheet(product, "cover", job.settings, "coat_cover"))  # fmt: skip
+    cover = by_sheet(product, "cover", job.settings, "coat_cover")
+    each = [step("quotient", stage, "litres", painted, cover) for stage in stages]
+    need = each[0] if len(each) == 1 else step("sum", "needed", "litres", *each)
     pack = by_sheet(product, "pack", job.settings, "coat_pack")
     return line(id_, group, packs(need, "tins", pack), product=product)
 
