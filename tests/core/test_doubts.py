@@ -256,6 +256,14 @@ class TestToKnow:
         assert (found.weight, found.what) == ("open", "on order")
         assert (found.size, found.other) == pytest.approx((30 * IN, 10 * IN))
 
+    def test_of_a_sill_the_slab_is_owed_horns_reveal_and_overhang(self) -> None:
+        # 34 over the casing and 1 in of horn at each side; 4 deep, tile and bed 7/16, 3/4 over.
+        line = "window 20 wide 34 sill 9 high 15 casing 2 stool 1 horn 1 deep 4"
+        unsettled = 'unsettled "slab not cut" owed "Kim"'
+        found = the("unsettled", f"{line} {unsettled}", settings={"bed_thickness": "1/8"})
+        assert found.size == pytest.approx(36 * IN)
+        assert found.other == pytest.approx((4 + 7 / 16 + 3 / 4) * IN)
+
     def test_tile_around_it_is_held_back(self) -> None:
         held = plan(
             a_job(things=['hood 30 wide 30 clear 20 unsettled "on order" hold 2'])

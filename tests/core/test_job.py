@@ -51,3 +51,13 @@ class TestSettings:
         assert declared.description.endswith(".")
         assert declared.default == meta(name)["in"]
         assert getattr(Settings.of("mm"), name) == meta(name)["mm"]
+
+
+def test_a_side_of_a_thing_is_named_as_edges_are_or_with_a_dot() -> None:
+    things = [
+        {"kind": "window", "id": "window", "at": "30", "width": "20", "sill": "8", "height": "9"},
+        {"kind": "mark", "id": "m", "at": {"value": "4", "taken_from": "window.right"}},
+    ]
+    one = a_job(things=things)
+    things[1]["at"] = {"value": "4", "taken_from": "window:right"}
+    assert a_job(things=things) == one

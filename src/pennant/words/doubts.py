@@ -2,7 +2,7 @@
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_exact, show_with_unit
-from pennant.core.document.survey import Check, Zone
+from pennant.core.document.survey import Check, Opening, Zone
 from pennant.core.document.values import Value
 from pennant.core.survey.closure import Cause
 from pennant.core.survey.doubts import Doubt
@@ -173,6 +173,9 @@ class SayDoubts:
         thing = next(t for w in self.job.walls for t in w.things if t.id == doubt.places[0])
         owed = thing.unsettled.owed_to if thing.unsettled else ""
         size = f"{self._len(doubt.size)} × {self._len(doubt.other)}" if doubt.size else ""
+        if size and isinstance(thing, Opening) and thing.stool:
+            deep = f"{self._len(doubt.other)} deep" if doubt.other else "its depth to be measured"
+            size = f"a sill slab {self._len(doubt.size)} long, {deep}"
         hold = thing.unsettled.hold if thing.unsettled else 0.0
         told = [f"Size to give to {owed}: {size}." if owed and size else "",
                 f"Tile within {self._len(hold)} waits." if hold else ""]  # fmt: skip

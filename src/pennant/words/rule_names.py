@@ -10,6 +10,7 @@ _NAMES: dict[str, str] = {
     "least_share": "a sliver of a lattice is under",
     "uneven_difference": "sides of a window differ by more than",
     "uneven_ratio": "and by more than this share",
+    "sill_overhang": "a sill slab stands out by",
     "extend_over": "box extenders from a build-up of",
     "sanded_from": "sanded grout from a joint of",
     "most_on_paint": "heaviest tile on paint",

@@ -4517,6 +4517,7 @@ export interface components {
              *       "spacer_pack": 200,
              *       "wedge_pack": 100,
              *       "batten_screw": 304.79999999999995,
+             *       "sill_overhang": 19.049999999999997,
              *       "extend_over": 6.35,
              *       "sheet_width": 990.5999999999999,
              *       "grout_density": 1.6,
@@ -4878,6 +4879,7 @@ export interface components {
              *       "spacer_pack": 200,
              *       "wedge_pack": 100,
              *       "batten_screw": 304.79999999999995,
+             *       "sill_overhang": 19.049999999999997,
              *       "extend_over": 6.35,
              *       "sheet_width": 990.5999999999999,
              *       "grout_density": 1.6,
@@ -8184,6 +8186,12 @@ export interface components {
              */
             batten_screw: number | string;
             /**
+             * Sill Overhang
+             * @description How far a sill slab stands out before the tile's face, so that water drips clear of it.
+             * @default 19.049999999999997
+             */
+            sill_overhang: number | string;
+            /**
              * Extend Over
              * @description Tile and bed that bring the wall forward by more than this leave a box too deep.
              * @default 6.35
@@ -8615,6 +8623,12 @@ export interface components {
              * @default 304.79999999999995
              */
             batten_screw: number;
+            /**
+             * Sill Overhang
+             * @description How far a sill slab stands out before the tile's face, so that water drips clear of it.
+             * @default 19.049999999999997
+             */
+            sill_overhang: number;
             /**
              * Extend Over
              * @description Tile and bed that bring the wall forward by more than this leave a box too deep.

@@ -127,7 +127,7 @@ def show_length(mm: float, step: Step) -> str:
     """Show millimetres in the job's step, without a unit mark: ``21 3/8``, ``543``.
 
     A trailing "+" or "-" says that the true length is more or less than shown by at least a
-    tenth of the step, which matters to a fit.
+    tenth of the step, which matters to a fit. What is less than half a step is said to be under it.
 
     >>> show_length(542.925, "1/16 in"), show_length(543, "1/16 in"), show_length(542.9, "1 mm")
     ('21 3/8', '21 3/8', '543-')
@@ -136,11 +136,13 @@ def show_length(mm: float, step: Step) -> str:
     count = round(abs(mm) / size)
     rest = abs(mm) - count * size
     mark = "" if abs(rest) < size / 10 else ("+" if rest > 0 else "-")
+    if not count and mark:
+        return f"under {show_length(size, step)}"
     if not step.endswith("in"):
         body = f"{count * size:g}"
     else:
         body = _inches(Fraction(count, int(step[2:4])))
-    minus = "-" if mm < 0 and (count or mark) else ""
+    minus = "-" if mm < 0 and count else ""
     return f"{minus}{body}{mark}"
 
 

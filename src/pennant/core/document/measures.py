@@ -28,10 +28,21 @@ def slug(name: str) -> str:
 
 
 Tool = Literal["tape", "laser", "rule", "guess"]
-AlongRef = Annotated[str, Field(pattern=rf"^(left|right|last|{ID_PATTERN}\.(left|right|centre))$")]
+
+
+def _side(given: object) -> object:
+    """``window:left``, as edges are called, for ``window.left``."""
+    return given.replace(":", ".") if isinstance(given, str) else given
+
+
+AlongRef = Annotated[
+    str, BeforeValidator(_side),
+    Field(pattern=rf"^(left|right|last|{ID_PATTERN}\.(left|right|centre))$"),
+]  # fmt: skip
 UpRef = Annotated[
-    str, Field(pattern=rf"^(counter|datum|laser|top|{ID_PATTERN}\.(bottom|top|centre))$")
-]
+    str, BeforeValidator(_side),
+    Field(pattern=rf"^(counter|datum|laser|top|{ID_PATTERN}\.(bottom|top|centre))$"),
+]  # fmt: skip
 
 
 class Along(Value):

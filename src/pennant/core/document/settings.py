@@ -306,6 +306,12 @@ class Settings(Value):
         least=20.0,
         most=2_000.0,
     )
+    sill_overhang: Distance = length(
+        3 / 4,
+        20,
+        "How far a sill slab stands out before the tile's face, so that water drips clear of it.",
+        most=200.0,
+    )
     extend_over: Distance = length(
         1 / 4,
         6,

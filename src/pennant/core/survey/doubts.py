@@ -9,7 +9,7 @@ from typing import Literal
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH
-from pennant.core.document.survey import Level, Overhead, Zone
+from pennant.core.document.survey import Level, Opening, Overhead, Zone
 from pennant.core.document.values import Value, lengths_in
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.survey.boards import forward_at, is_patched, keeps_old_tile
@@ -68,7 +68,7 @@ def doubts_of(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> list[Doub
         found += [
             *_misclosures(job, on), *_past_end(job, surface, on), *_overlaps(surface),
             *_narrow(job, surface), *_over_the_top(surface), *_odd_heights(job, surface, on),
-            *_leans(job, surface), *_depths(job, surface, on), *_unsettled(surface, on),
+            *_leans(job, surface), *_depths(job, surface, on), *_unsettled(job, surface, on),
             *_zones(job, on),
         ]  # fmt: skip
     found += _falls(kitchen)
@@ -305,15 +305,20 @@ def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
             )  # fmt: skip
 
 
-def _unsettled(surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
+def _unsettled(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
     for thing in on.wall.things:
         if thing.unsettled is not None:
             box: Placed | None = next((t for t in surface.things if t.id == thing.id), None)
+            wide, high = (box.box.width, box.box.height) if box else (None, None)
+            if box is not None and box.stool is not None and isinstance(thing, Opening):
+                # What is made for it is the slab of its sill, horns and all.
+                wide = box.stool.width
+                out = forward_at(job, surface.of, box.box.x0, box.box.x1)
+                high = thing.depth + out + job.settings.sill_overhang if thing.depth else None
             yield Doubt(
                 id=f"unsettled@{thing.id}", rule="unsettled", weight="open", wall=surface.id,
                 places=(thing.id,), what=thing.unsettled.why,
-                size=tidy(box.box.width) if box else None,
-                other=tidy(box.box.height) if box else None,
+                size=tidy(wide) if wide else None, other=tidy(high) if high else None,
             )  # fmt: skip
 
 
