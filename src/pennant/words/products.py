@@ -41,6 +41,7 @@ _FIELDS: dict[str, tuple[str, str]] = {
     "open_time": ("Skins after", "minutes"), "set_hours": ("Sets in", "hours"),
     "dry_hours": ("Dry in", "hours"), "water_hours": ("No water for", "hours"),
     "after_grout": ("Grout dries first", "hours"),
+    "most_bed": ("Bed up to", ""), "litres": ("In a pack", "litres, if sold by volume"),
     "covers": ("A pack covers", "m²"), "goes_on": ("Goes on", "walls, with ; between"),
     "not_on": ("Not on", "walls, with ; between"), "joint_least": ("Joints from", ""),
     "joint_most": ("Joints up to", ""), "cover": ("Covers", "m² a litre"), "coats": ("Coats", ""),
