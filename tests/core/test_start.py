@@ -2,9 +2,11 @@
 
 import pytest
 
-from kitchens import CABINET, IN, NO_GAPS, WINDOW, centred, gets, planned, sizes
+from kitchens import CABINET, IN, NO_GAPS, WINDOW, a_job, centred, gets, planned, sizes
 from pennant.core.document.module import Module
 from pennant.core.layout.start import equal_cut
+from pennant.core.search.schools import schools_of
+from pennant.core.survey.check import problems_of
 
 HALF_MODULE = (8 + 1 / 8) / 2
 
@@ -173,3 +175,32 @@ class TestStanding:
         made = planned(lay="standing", bond=(0, 1))
         tops = [piece for piece in made.pieces if piece.cut_sides == ("top",)]
         assert {piece.kind for piece in tops} == {"crosscut"}
+
+
+class TestOnAnUpstand:
+    """A course that stands on an upstand along the whole wall, or on a shelf, is a school too."""
+
+    UPSTAND = "upstand 0 wide 96 high 4 1/4 deep 3/4"
+
+    def test_the_first_course_over_it_is_full(self) -> None:
+        made = planned(things=[self.UPSTAND], start={"up": {"kind": "full-on", "on": "upstand"}})
+        assert set(gets(made, "upstand:top").values()) == {2.5}
+        counter = planned(things=[self.UPSTAND])
+        # Courses of 2 5/8 from the counter: 5 1/4 less the upstand's 4 1/4 and the joint.
+        assert next(iter(gets(counter, "upstand:top").values())) == pytest.approx(7 / 8)
+
+    def test_it_is_among_the_schools(self) -> None:
+        job = a_job(things=[self.UPSTAND, "shelf 20 wide 30 clear 14 thick 1", "mark 9"])
+        ons = {s.up.on for s in schools_of(job.walls[0], joined=False) if s.up.kind == "full-on"}
+        assert ons == {"upstand", "shelf"}
+
+    def test_it_names_what_tile_can_stand_on(self) -> None:
+        (problem,) = problems_of(a_job(things=["mark 9"], start={
+            "up": {"kind": "full-on", "on": "mark"},
+        }))  # fmt: skip
+        assert problem.pointer == "/walls/0/start/up/on"
+
+    def test_the_counter_before_it_is_still_covered(self) -> None:
+        lines = {line.id: line.amount for line in planned(things=[self.UPSTAND]).quantities}
+        plain = {line.id: line.amount for line in planned().quantities}
+        assert lines["sheeting"] == plain["sheeting"]

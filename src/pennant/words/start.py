@@ -11,6 +11,7 @@ from pennant.core.document.starts import (
     FlatCounter,
     Folded,
     FullAt,
+    FullOn,
     FullTop,
     Start,
     UpSchool,
@@ -71,6 +72,8 @@ def _up(names: Names, up: UpSchool) -> str:
         if isinstance(up, EqualCuts):
             return f"equal cuts at counter and {under}"
         return f"whole courses from the counter to {under}, by their joints"
+    if isinstance(up, FullOn):
+        return f"full course on {names.thing(up.on)}"
     if isinstance(up, Carried):
         return "courses carried round the corner"
     return "full course at the counter"

@@ -3676,6 +3676,50 @@ export interface components {
             nudge: number;
         };
         /**
+         * FullOn
+         * @description A full course standing on an upstand, a ledge or a shelf instead of the counter.
+         */
+        "FullOn-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "full-on";
+            /**
+             * On
+             * @description Which upstand, ledge or shelf.
+             */
+            on: string;
+            /**
+             * Nudge
+             * @description Then moved so far up.
+             * @default 0
+             */
+            nudge: number | string;
+        };
+        /**
+         * FullOn
+         * @description A full course standing on an upstand, a ledge or a shelf instead of the counter.
+         */
+        "FullOn-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "full-on";
+            /**
+             * On
+             * @description Which upstand, ledge or shelf.
+             */
+            on: string;
+            /**
+             * Nudge
+             * @description Then moved so far up.
+             * @default 0
+             */
+            nudge: number;
+        };
+        /**
          * FullRight
          * @description A full tile at the right end in the pennant's course.
          */
@@ -9077,7 +9121,7 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            up: components["schemas"]["FullCounter-Input"] | components["schemas"]["FullTop-Input"] | components["schemas"]["EqualCuts-Input"] | components["schemas"]["WholeCourses-Input"] | components["schemas"]["FlatCounter-Input"] | components["schemas"]["Carried-Input"];
+            up: components["schemas"]["FullCounter-Input"] | components["schemas"]["FullOn-Input"] | components["schemas"]["FullTop-Input"] | components["schemas"]["EqualCuts-Input"] | components["schemas"]["WholeCourses-Input"] | components["schemas"]["FlatCounter-Input"] | components["schemas"]["Carried-Input"];
             /**
              * Left
              * @description The left end, so far to the right of its line.
@@ -9125,7 +9169,7 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            up: components["schemas"]["FullCounter-Output"] | components["schemas"]["FullTop-Output"] | components["schemas"]["EqualCuts-Output"] | components["schemas"]["WholeCourses-Output"] | components["schemas"]["FlatCounter-Output"] | components["schemas"]["Carried-Output"];
+            up: components["schemas"]["FullCounter-Output"] | components["schemas"]["FullOn-Output"] | components["schemas"]["FullTop-Output"] | components["schemas"]["EqualCuts-Output"] | components["schemas"]["WholeCourses-Output"] | components["schemas"]["FlatCounter-Output"] | components["schemas"]["Carried-Output"];
             /**
              * Left
              * @description The left end, so far to the right of its line.

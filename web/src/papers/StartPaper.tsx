@@ -268,6 +268,12 @@ function UpChoice() {
   const overheads = (wall.things ?? []).filter(
     ({ kind }) => kind === "cabinet" || kind === "hood" || kind === "shelf",
   );
+  const under = (wall.things ?? []).filter(
+    (thing) =>
+      thing.kind === "upstand" ||
+      thing.kind === "ledge" ||
+      (thing.kind === "shelf" && thing.thick != null),
+  );
   const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
   const courses = view.job.pattern.kind === "courses" && !view.job.tile.sheet;
   const plant = (to: Up, label: string) => editor.commit(withUp(draft, view, number, to), label);
@@ -275,7 +281,10 @@ function UpChoice() {
   function choose(kind: Up["kind"]) {
     if (kind === "full-counter") plant({ kind, nudge: 0 }, "Start: full course at the counter");
     else if (kind === "carried") plant({ kind, nudge: 0 }, "Start: courses carried round");
-    else if (kind === "flat-counter") plant({ kind, nudge: 0 }, "Start: cut flat at the counter");
+    else if (kind === "full-on") {
+      const on = under[0]?.id;
+      if (on) plant({ kind, on, nudge: 0 }, "Start: full course on the upstand");
+    } else if (kind === "flat-counter") plant({ kind, nudge: 0 }, "Start: cut flat at the counter");
     else {
       const place = hung ? (hung.under ?? null) : (overheads[0]?.id ?? null);
       const label = {
@@ -297,6 +306,9 @@ function UpChoice() {
         choices={[
           ...(joined ? [{ value: "carried" as const, label: "Carried round the corner" }] : []),
           { value: "full-counter", label: "Full at counter" },
+          ...(under.length > 0
+            ? [{ value: "full-on" as const, label: "Full on upstand or shelf" }]
+            : []),
           { value: "full-top", label: "Full at top" },
           { value: "equal-cuts", label: "Equal cuts" },
           ...(courses
@@ -315,6 +327,17 @@ function UpChoice() {
               ...overheads.map((thing) => ({ value: thing.id ?? "", label: thing.name ?? "" })),
               { value: "", label: "the top line" },
             ]}
+          />
+        </div>
+      )}
+      {up.kind === "full-on" && (
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          <span className="aside">standing on</span>
+          <Select
+            label="Standing on"
+            value={up.on}
+            onChange={(on) => plant({ ...up, on }, "Start: on another")}
+            options={under.map((thing) => ({ value: thing.id ?? "", label: thing.name ?? "" }))}
           />
         </div>
       )}

@@ -98,6 +98,14 @@ class WholeCourses(Value):
     nudge: Shift = Field(default=0.0, description="Then moved so far up.")
 
 
+class FullOn(Value):
+    """A full course standing on an upstand, a ledge or a shelf instead of the counter."""
+
+    kind: Literal["full-on"] = "full-on"
+    on: Id = Field(description="Which upstand, ledge or shelf.")
+    nudge: Shift = Field(default=0.0, description="Then moved so far up.")
+
+
 class FlatCounter(Value):
     """Of a lattice: its points cut off flat at the counter, through a tile's or block's middle."""
 
@@ -116,7 +124,7 @@ Across = Annotated[
     FullLeft | FullRight | Centred | FullAt | Fitted | Folded, Field(discriminator="kind")
 ]
 UpSchool = Annotated[
-    FullCounter | FullTop | EqualCuts | WholeCourses | FlatCounter | Carried,
+    FullCounter | FullOn | FullTop | EqualCuts | WholeCourses | FlatCounter | Carried,
     Field(discriminator="kind"),
 ]
 

@@ -159,6 +159,11 @@ class Mark(Line):
     at: TakenAlong
 
 
+def stands_under_tile(thing: Line) -> bool:
+    """Whether a course of tile can stand on a thing: an upstand, a ledge, a shelf tiled over."""
+    return isinstance(thing, Raised) or (isinstance(thing, Overhead) and thing.thick is not None)
+
+
 class Zone(Line):
     """What a stretch of wall is made of and how it is; ``flat`` is the gap under a straightedge."""
 

@@ -153,6 +153,13 @@ class Field:
         strip = shapely.box(x0, self.frame.y0 - 1, x1, self.frame.y1 + 1)
         return float(shapely.intersection(self.tiled, strip).area)
 
+    def foot_on(self, owner: str) -> float:
+        """Return the height at which tile begins over a thing that it stands on."""
+        for edge in self.edges:
+            if edge.owner == owner and edge.side == "top":
+                return edge.reach[1]
+        return self.foot
+
     def top_under(self, overhead: str | None) -> float:
         """Return the height at which tile ends under an overhead, or at the top line."""
         for edge in self.edges:

@@ -13,6 +13,7 @@ from pennant.core.document.starts import (
     FlatCounter,
     Folded,
     FullCounter,
+    FullOn,
     FullRight,
     FullTop,
     Start,
@@ -104,6 +105,8 @@ def lattice_plant_of(
         y = (field.foot + top - figure.height) / 2
     elif isinstance(up, FlatCounter):
         y = field.foot - figure.height / 2
+    elif isinstance(up, FullOn):
+        y = field.foot_on(up.on)
     else:
         y = field.foot
     flag_y = field.foot if isinstance(up, FlatCounter) else y
@@ -166,6 +169,9 @@ def _up(up: UpSchool, field: Field, module: Module, carried: float | None) -> tu
         return field.foot, field.foot
     if isinstance(up, FlatCounter):
         return field.foot, field.foot
+    if isinstance(up, FullOn):
+        foot = field.foot_on(up.on)
+        return foot, foot
     top = field.top_under(up.under)
     if isinstance(up, EqualCuts):
         bottom = field.foot + equal_cut(top - field.foot, module) + module.joint

@@ -13,13 +13,14 @@ from pennant.core.document.starts import (
     FullAt,
     FullCounter,
     FullLeft,
+    FullOn,
     FullRight,
     FullTop,
     Start,
     UpSchool,
     WholeCourses,
 )
-from pennant.core.document.survey import Below, Mark, Opening, Overhead, Wall
+from pennant.core.document.survey import Below, Mark, Opening, Overhead, Wall, stands_under_tile
 
 
 def schools_of(wall: Wall, *, joined: bool, lattice: bool = False) -> Iterator[Start]:
@@ -84,6 +85,9 @@ def _up(wall: Wall, joined: bool) -> Iterator[UpSchool]:
     if joined:
         yield Carried()
     yield FullCounter()
+    for thing in wall.things:
+        if stands_under_tile(thing):
+            yield FullOn(on=thing.id)
     overheads = (thing.id for thing in wall.things if isinstance(thing, Overhead))
     for under in (*overheads, None):
         yield FullTop(under=under)

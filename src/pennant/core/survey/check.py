@@ -21,10 +21,11 @@ from pennant.core.document.starts import (
     Fitted,
     Folded,
     FullAt,
+    FullOn,
     FullTop,
     WholeCourses,
 )
-from pennant.core.document.survey import Mark, Opening, Overhead, Standing, Wall
+from pennant.core.document.survey import Mark, Opening, Overhead, Standing, Wall, stands_under_tile
 from pennant.core.document.tile import Tile
 from pennant.core.geometry.clip import is_square
 from pennant.core.geometry.rect import Rect
@@ -191,6 +192,12 @@ def _start(job: Job, root: str, wall: Wall, number: int) -> Iterator[Problem]:
         yield Problem(
             pointer=f"{root}/start/up/under",
             message="names no cabinet, hood or shelf of this wall; choose one, or the top line",
+        )
+    if isinstance(up, FullOn) and up.on not in {t.id for t in wall.things if stands_under_tile(t)}:
+        yield Problem(
+            pointer=f"{root}/start/up/on",
+            message="names no upstand, ledge or shelf of this wall that tile goes on above; choose "
+            "another, or the counter",
         )
     if isinstance(up, Carried) and not joined_before(job.walls, number):
         yield Problem(

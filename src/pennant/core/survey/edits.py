@@ -17,6 +17,7 @@ from pennant.core.document.starts import (
     FullAt,
     FullCounter,
     FullLeft,
+    FullOn,
     FullTop,
     WholeCourses,
 )
@@ -199,6 +200,8 @@ def _start_without(wall: Wall, id_: str) -> Any:
         across = across.model_copy(update={"lines": lines}) if len(lines) > 1 else FullLeft()
     if isinstance(up, FullTop | EqualCuts | WholeCourses) and up.under == id_:
         up = up.model_copy(update={"under": None})
+    if isinstance(up, FullOn) and up.on == id_:
+        up = FullCounter()
     return wall.start.model_copy(update={"across": across, "up": up})
 
 

@@ -13,6 +13,7 @@ from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import tools_for
 from pennant.core.survey.boards import boarded, forward_at, is_patched, keeps_old_tile
+from pennant.core.survey.placed import NO_COUNTER, spans_of, uncovered
 from pennant.core.survey.placing import places_of
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
@@ -217,12 +218,16 @@ def _devices(job: Job) -> Iterator[Quantity]:
 
 
 def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
-    """Sheeting over the counter, and tape along its edge and the cabinets'."""
+    """Sheeting over the counter, also where tile begins above it, and tape along its edge and the
+    cabinets'.
+    """
     counter = sum(
-        length
+        high - low
         for field in fields
-        for (_, side), (length, gap, _) in field.contacts.items()
-        if gap.edge == "counter" and side == "bottom"
+        if field.surface.bottom == "counter"
+        for low, high in uncovered(
+            field.frame.x0, field.frame.x1, spans_of(field.surface.things, NO_COUNTER)
+        )
     )
     if counter <= 0:
         return
