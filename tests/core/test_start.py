@@ -5,8 +5,11 @@ import pytest
 from kitchens import CABINET, IN, NO_GAPS, WINDOW, a_job, centred, gets, planned, sizes
 from pennant.core.document.module import Module
 from pennant.core.layout.start import equal_cut
+from pennant.core.plan import plan
+from pennant.core.search.ranking import best_found, started
 from pennant.core.search.schools import schools_of
 from pennant.core.survey.check import problems_of
+from pennant.core.survey.kitchen import kitchen_of
 
 HALF_MODULE = (8 + 1 / 8) / 2
 
@@ -204,3 +207,30 @@ class TestOnAnUpstand:
         lines = {line.id: line.amount for line in planned(things=[self.UPSTAND]).quantities}
         plain = {line.id: line.amount for line in planned().quantities}
         assert lines["sheeting"] == plain["sheeting"]
+
+
+class TestDownByWholeCourses:
+    """Behind a range tile goes down by whole courses below the counter's own, never by a rip."""
+
+    @pytest.mark.parametrize(
+        "up",
+        [{"kind": "full-counter"}, {"kind": "full-counter", "nudge": "3/4"},
+         {"kind": "full-counter", "nudge": "-1"}, {"kind": "full-top"}, {"kind": "equal-cuts"}],
+    )  # fmt: skip
+    @pytest.mark.parametrize("courses", [1, 2])
+    def test_the_lowest_is_a_full_tile(self, up: dict[str, str], courses: int) -> None:
+        made = planned(things=[f"range 30 wide 30 down {courses} course"], start={"up": up})
+        foot = gets(made, "range-gap:bottom")
+        assert set(foot.values()) == {2.5}
+        (reading,) = [one for one in made.edges if one.edge == "range-gap:bottom"]
+        counter = min(
+            piece.box.y0 + (piece.height - 2.5 * IN if "bottom" in piece.cut_sides else 0)
+            for piece in made.pieces if piece.box.y1 > 0.2 * IN and piece.box.x0 < 20 * IN
+        )  # fmt: skip
+        assert counter - reading.at == pytest.approx(courses * (2.5 + 1 / 8) * IN)
+
+    def test_the_best_start_says_what_its_plan_has(self) -> None:
+        job = a_job(things=["range 30 wide 30 down 1 course"])
+        best = best_found(job, kitchen_of(job), "a")
+        made = plan(started(job, "a", best.start))
+        assert (best.measured.never, best.measured.cut) == (made.never, made.cut)

@@ -11,6 +11,7 @@ from pennant.core.layout.pieces import Piece
 from pennant.core.reading.edges import EdgeReading
 from pennant.core.reading.findings import Finding
 from pennant.core.reading.laying import Areas, SurfacePlan, joints_of, lay, on_counter, thin_pieces
+from pennant.core.reading.whole_courses import with_whole_courses
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.core.survey.doubts import Doubt, doubts_of
 from pennant.core.survey.placed import Kitchen
@@ -71,6 +72,7 @@ def plan(job: Job, counted: Counted = "quick") -> Plan:
     """
     with reckoning("the survey"):
         kitchen, places = refuse_if_wrong(job)
+        kitchen = with_whole_courses(job, kitchen)
     laid = list(lay(job, kitchen))
     pieces = [piece for one in laid for piece in one.plan.pieces]
     fields = [one.whole for one in laid]

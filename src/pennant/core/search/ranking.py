@@ -17,6 +17,7 @@ from pennant.core.document.wishes import Kind, Wish
 from pennant.core.geometry.clip import Point
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.reading.laying import Laid, lay, thin_pieces
+from pennant.core.reading.whole_courses import has_whole_courses, with_whole_courses
 from pennant.core.search.lattice_sieve import places_on
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.sieve import Search
@@ -80,10 +81,14 @@ def compare(job: Job, kitchen: Kitchen, wall: str, starts: Iterable[Start]) -> l
 
 
 def _kitchen(job: Job, tried: Job, kitchen: Kitchen) -> Kitchen:
-    """The kitchen of a job with another start: only one that moves an end or top changes it."""
+    """The kitchen of a job with another start: only one that moves an end or top changes it, or
+    one beside a gap that ends by whole courses.
+    """
     same = all(_floats(a.start) == _floats(b.start)
                for a, b in zip(job.walls, tried.walls, strict=True))  # fmt: skip
-    return kitchen if same else kitchen_of(tried)
+    if same and not has_whole_courses(tried):
+        return kitchen
+    return with_whole_courses(tried, kitchen_of(tried))
 
 
 def _floats(start: Start) -> tuple[float, float, float]:
