@@ -115,3 +115,59 @@ class TestJointsThatCanBeSet:
             if cure.kind == "bond" and cure.bond and cure.bond.way == "staggered"
         }
         assert seeds <= {10, 11, 12}
+
+
+class TestLegUnderThePlate:
+    """A leg that would snap is cut away where the plate covers it: tilers do so every day."""
+
+    # Tile ends at 16 1/8; the box at 16. The plate reaches 7/16 over the box: over the leg of 1/8,
+    # the joint of 1/8 and 3/16 of the next tile.
+    BOX = "outlet 14 7/8 up 9 wide 2 1/4 high 3 5/8 plate-wide {} plate-high 4 7/8"
+
+    def job(self, plate: str, more: str = "") -> Job:
+        return a_job(things=[f"{self.BOX.format(plate)} {more}"], settings=NO_GAPS)
+
+    def legs(self, job: Job) -> set[str]:
+        return {one.id for one in plan(job).findings if one.rule == "thin-leg"
+                and one.places == ("outlet:right",)}  # fmt: skip
+
+    def test_it_is_offered_and_gone_when_it_is_taken(self) -> None:
+        job = self.job("3 1/8")
+        (leg,) = self.legs(job)
+        cure = next(one for one in cures_of(job, "a", leg) if one.kind == "cut-leg")
+        after = with_cure(job, "a", cure)
+        assert not self.legs(after)
+        assert "plate" in next(said.title for said in said_cures(job, "a", leg)
+                               if said.job == after)  # fmt: skip
+        areas = plan(after).areas
+        parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
+        assert parts == pytest.approx(areas.gross, abs=1)
+        tall = sum(
+            min(piece.box.y1, 10.8125 * IN) - max(piece.box.y0, 7.1875 * IN)
+            for piece in plan(job).pieces if piece.id in leg_pieces(job, leg)
+        )  # fmt: skip
+        lost = plan(job).areas.pieces - areas.pieces
+        assert lost == pytest.approx(IN / 8 * tall, abs=1)
+
+    def test_not_where_the_plate_ends_before_the_next_tile(self) -> None:
+        job = self.job("2 1/2")
+        (leg,) = self.legs(job)
+        assert "cut-leg" not in {one.kind for one in cures_of(job, "a", leg)}
+        assert self.legs(self.job("2 1/2", "legs-off")) == self.legs(job)
+
+
+def leg_pieces(job: Job, finding: str) -> tuple[str, ...]:
+    return next(one.pieces for one in plan(job).findings if one.id == finding)
+
+
+class TestFlushEnd:
+    """Where an end may still move, its line goes to the full tiles, and nothing is ragged."""
+
+    def test_it_is_offered(self) -> None:
+        # At 97 1/2 a course ends in a joint and its neighbours in halves that reach the line.
+        wall = {"id": "a", "length": "97 1/2", "top": {"kind": "ceiling", "height": "21"},
+                "right": {"kind": "open", "back": "1"}}  # fmt: skip
+        job = a_job(walls=[wall], settings={"trim_face": 0, "counter_gap": 0, "corner_gap": 0})
+        (ragged,) = [one for one in plan(job).findings if one.rule == "ragged-end"]
+        moves = [one for one in cures_of(job, "a", ragged.id) if one.kind == "move-end"]
+        assert any(one.amount == pytest.approx(-IN / 8) for one in moves)

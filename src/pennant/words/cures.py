@@ -42,6 +42,10 @@ def _title(job: Job, names: Names, cure: Cure) -> str:
             by = f", by {size} each" if cure.amount else ""
             said = say_start(job, names, cure.start)
             return f"{said[0].upper()}{said[1:]}{by}"
+        case "move-end":
+            return f"Move the end's line {size}, flush with the full tiles"
+        case "cut-leg":
+            return f"Cut the leg away: {names.thing(cure.device)} has a plate that covers it"
         case "move-across":
             return f"Move the start {size} {'right' if ahead else 'left'}"
         case "move-up":

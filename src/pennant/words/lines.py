@@ -146,6 +146,8 @@ def _rest(thing: AnyThing, units: Units) -> Iterator[str]:
                 yield "to plate"
             yield from _sizes(thing, units, box_width="wide", box_height="high",
                               plate_width="plate-wide", plate_height="plate-high")  # fmt: skip
+            if thing.legs_off:
+                yield "legs-off"
         case Round():
             yield from _up("up", thing.up, units, "centre")
             yield from _sizes(thing, units, diameter="dia", cover="cover")

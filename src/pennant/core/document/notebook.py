@@ -32,7 +32,7 @@ KINDS = {
 
 _HANGING = "at wide clear behind deep"
 _HOLE = "at wide sill high to casing stands stool horn deep returns"
-_BOX = "at up to gang sideways wide high plate-wide plate-high"
+_BOX = "at up to gang sideways wide high plate-wide plate-high legs-off"
 _PIPE = "at up dia cover"
 WORDS = {
     "cabinet": _HANGING, "hood": _HANGING, "shelf": _HANGING + " thick", "window": _HOLE,
@@ -282,6 +282,8 @@ class _Line:
             self._put("turn", word)
         elif word == "to" and "to" in said:
             self._put("measured_to", self._next("what it was measured to"))
+        elif word == "legs-off" and "gang" in said:
+            self._put("legs_off", True)
         elif word == "returns" and "returns" in said:
             self._returns()
         elif self.kind == "zone" and self._zone(word):

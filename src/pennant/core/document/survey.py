@@ -97,6 +97,10 @@ class Device(Line):
     box_height: Length | None = None
     plate_width: Length | None = None
     plate_height: Length | None = None
+    legs_off: bool = Field(
+        default=False,
+        description="Legs of tile too thin to stand beside its box are cut away under its plate.",
+    )
 
 
 class Round(Line):

@@ -358,7 +358,8 @@ def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[Finding]:
         f"{wall}:bottom": inner.y0 - plate.y0, f"{wall}:top": plate.y1 - inner.y1,
     }  # fmt: skip
     for keep in field.keep_outs:
-        if keep.owner == device.id or not keep.box.overlaps(plate):
+        # What is cut away beside its own box lies under the plate as the box does.
+        if keep.owner.partition(".")[0] == device.id or not keep.box.overlaps(plate):
             continue
         if not keep.square and not keep.polygon.intersects(shapely.box(*plate)):
             continue

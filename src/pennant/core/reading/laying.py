@@ -34,6 +34,7 @@ from pennant.core.layout.liner import liner_pieces
 from pennant.core.layout.pieces import Cutting, Piece, pieces_of
 from pennant.core.layout.start import Carries, Plant
 from pennant.core.layout.tools import straight_kerf
+from pennant.core.reading.cut_legs import legs_to_cut, without_legs
 from pennant.core.reading.edges import EdgeReading, Whole, read_edges
 from pennant.core.reading.findings import Finding, course_step, find
 from pennant.core.survey.kitchen import joined_before
@@ -308,6 +309,9 @@ def laid_of(laying: Laying) -> Laid:
         laying.start, field, laying.tile, laying.pattern, settings, laying.carries, laying.kerf
     )
     pieces, own, readings, findings = _read(surface.code, field, layout, settings, "")
+    if cut := legs_to_cut(settings, field, layout.module.joint, pieces, findings):
+        whole, field = without_legs(whole, cut), without_legs(field, cut)
+        pieces, own, readings, findings = _read(surface.code, field, layout, settings, "")
     joints = {FIELD: own}
     for number, (area, rect) in enumerate(laying.areas, 1):
         code = f"{surface.code}{number}-"

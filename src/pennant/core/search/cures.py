@@ -11,15 +11,17 @@ from pennant.core.document.lengths import MM_PER_INCH, Units
 from pennant.core.document.pattern import Bond, Courses, Pattern
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import Carried, Start
+from pennant.core.document.survey import Device
 from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.findings import Finding
 from pennant.core.reading.laying import laid_wall
-from pennant.core.search.ranking import best_found, started
+from pennant.core.search.ranking import best_found, started, with_ends_moved
 from pennant.core.search.schools import fitting_of
 from pennant.core.search.slack import play_of
+from pennant.core.survey.edits import changed, wall_number
 
 BONDS = ((0, 1), (1, 2), (1, 3), (1, 4))
 """The bonds that are tried instead."""
@@ -32,6 +34,8 @@ SEEDS = 3
 """Other staggers that are tried in place of one."""
 MOVES = 4
 """Places each way that are planned, the nearest first."""
+_OWN = {"ragged-end": "move-end", "thin-leg": "cut-leg"}
+"""The cure that belongs to a finding."""
 MOST = 6
 """Cures that are shown: more than one reads."""
 
@@ -43,10 +47,12 @@ class Cure(Value):
     ``never`` and ``avoid`` are what the whole kitchen then has to cure and to look at.
     """
 
-    kind: Literal["best-start", "fit", "move-across", "move-up", "bond", "joint", "trim"]
+    kind: Literal["best-start", "fit", "move-across", "move-up", "bond", "joint", "trim",
+                  "move-end", "cut-leg"]  # fmt: skip
     amount: float | None = None
     bond: Bond | None = None
     start: Start | None = None
+    device: str = ""
     never: int
     avoid: int
 
@@ -74,7 +80,10 @@ def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
         if count < now and not _still(after, surface, found):
             cures.append(Cure(kind=kind, never=count[0], avoid=count[1], **extra))
     cures.sort(key=lambda cure: (cure.never, cure.avoid, abs(cure.amount or 0.0)))
-    return cures[:MOST]
+    # What tilers do about just this is among those shown, though others may leave less to look at.
+    own = [cure for cure in cures if cure.kind == _OWN.get(found.rule)][:1]
+    others = [cure for cure in cures if cure not in own][: MOST - len(own)]
+    return [cure for cure in cures if cure in own or cure in others]
 
 
 def with_cure(job: Job, wall: str, cure: Cure) -> Job:
@@ -82,8 +91,10 @@ def with_cure(job: Job, wall: str, cure: Cure) -> Job:
     start = job.wall(wall).start
     amount = cure.amount or 0.0
     match cure.kind:
-        case "best-start" | "fit" if cure.start is not None:
+        case "best-start" | "fit" | "move-end" if cure.start is not None:
             return started(job, wall, cure.start)
+        case "cut-leg":
+            return _legs_off(job, wall, cure.device)
         case "move-across":
             across = start.across.model_copy(update={"nudge": tidy(start.across.nudge + amount)})
             return started(job, wall, start.model_copy(update={"across": across}))
@@ -139,6 +150,14 @@ def _tries(
         moves = sorted((_into(one.low, one.high, by) for one in better), key=abs)
         for move in moves[:MOVES]:
             yield put(kind, amount=move)
+    if finding.rule == "ragged-end":
+        for start in with_ends_moved(job, made.kitchen, wall, own):
+            moved = next(getattr(start, side) - getattr(own, side)
+                         for side in ("left", "right", "top")
+                         if getattr(start, side) != getattr(own, side))  # fmt: skip
+            yield put("move-end", start=start, amount=tidy(moved))
+    if finding.rule == "thin-leg":
+        yield put("cut-leg", device=finding.places[0].partition(":")[0])
     for bond in _other_bonds(job.pattern):
         yield put("bond", bond=bond)
     for joint in other_joints(job):
@@ -149,6 +168,17 @@ def _tries(
         small = MM_PER_INCH / 32 if job.units == "in" else 0.5
         for steps in (1, 2, 4):
             yield put("trim", amount=tidy(job.settings.trim_face + steps * small))
+
+
+def _legs_off(job: Job, wall: str, device: str) -> Job:
+    """The job with the thin legs beside a device's box cut away."""
+    number = wall_number(job, wall)
+    things = tuple(
+        thing.model_copy(update={"legs_off": True})
+        if isinstance(thing, Device) and thing.id == device else thing
+        for thing in job.walls[number].things
+    )  # fmt: skip
+    return changed(job, number, things=things)
 
 
 def _other_bonds(pattern: Pattern) -> Iterator[Bond]:

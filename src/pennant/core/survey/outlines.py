@@ -53,7 +53,8 @@ def placed_of(job: Job, places: WallPlaces, thing: AnyThing, start: float) -> Pl
         case Device():
             middle_x, middle_y = span.middle.at, places.up(thing.id).middle.at
             plate = _centred(middle_x, middle_y, *plate_of(job, thing))
-            return put(ring_of(_centred(middle_x, middle_y, *box_of(job, thing))), cover=plate)
+            return put(ring_of(_centred(middle_x, middle_y, *box_of(job, thing))), cover=plate,
+                       legs_off=thing.legs_off)  # fmt: skip
         case Round():
             x, y, size = span.middle.at, places.up(thing.id).middle.at, thing.diameter
             cover = _centred(x, y, thing.cover, thing.cover) if thing.cover else None
