@@ -98,3 +98,24 @@ class TestRuns:
         around = [length for edge, length in found if edge.startswith("h:")]
         assert around == pytest.approx([24.25, 12.25, 12.25, 24.25])
         assert not [edge for edge, _ in found if edge.startswith("h.")]
+
+    def test_trim_is_asked_for_at_any_side_of_a_thing(self) -> None:
+        # A bare window, trimmed at both jambs and its sill: the sill's ends are mitred.
+        window = {"kind": "window", "id": "w", "at": "30", "width": "24", "sill": "6",
+                  "height": "12", "trim": ["left", "right", "bottom"]}  # fmt: skip
+        found = [run for run in self.runs(window, top="28") if run[0].startswith("w:")]
+        assert found == [("w:bottom", 24.25), ("w:left", 12.125), ("w:right", 12.125)]
+
+    def test_bent_round_corners_it_is_one_piece_as_long_as_its_legs(self) -> None:
+        window = {"kind": "window", "id": "w", "at": "30", "width": "24", "sill": "6",
+                  "height": "12", "trim": ["left", "right", "bottom"]}  # fmt: skip
+        settings_ = {**NO_GAPS, "trim_face": "1/8"}
+        made = planned(things=[window], top="28", settings=settings_)
+        fields = [field_of(made.kitchen.surfaces[0], a_job(settings=settings_).settings)]
+        legs = 12.125 + 24.25 + 12.125
+        (one,) = [run for run in trim_runs(fields, IN / 8, 96 * IN) if "w:" in run.edge]
+        assert sorted(one.edge.split("+")) == ["w:bottom", "w:left", "w:right"]
+        assert one.length / IN == pytest.approx(legs)
+        # A stick of 40 in reaches round one corner only.
+        short = [run for run in trim_runs(fields, IN / 8, 40 * IN) if "w:" in run.edge]
+        assert sorted(round(run.length / IN, 3) for run in short) == [12.125, 36.375]

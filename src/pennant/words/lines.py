@@ -126,6 +126,7 @@ def _rest(thing: AnyThing, units: Units) -> Iterator[str]:
                     yield f"from {_place(thing.clear_right.taken_from)}"
                 yield from _with(thing.clear_right.taken_with, thing.clear.taken_with)
             yield from _sizes(thing, units, thick="thick", behind="behind", depth="deep")
+            yield from _trim(thing.trim)
         case Opening():
             yield from _sizes(thing, units, width="wide")
             yield from _up("sill", thing.sill, units, "near")
@@ -136,6 +137,7 @@ def _rest(thing: AnyThing, units: Units) -> Iterator[str]:
                               horn="horn", depth="deep")  # fmt: skip
             if thing.returns:
                 yield "returns " + " ".join(thing.returns)
+            yield from _trim(thing.trim)
         case Device():
             yield from _up("up", thing.up, units, "centre")
             if thing.gangs > 1:
@@ -161,6 +163,7 @@ def _rest(thing: AnyThing, units: Units) -> Iterator[str]:
                 yield f"down {thing.courses} course{'s' if thing.courses > 1 else ''}"
         case Raised():
             yield from _sizes(thing, units, width="wide", height="high", depth="deep")
+            yield from _trim(thing.trim)
         case Level():
             yield f"below {_len(thing.below, units)}"
             yield from _with(thing.taken_with, "rule")
@@ -173,3 +176,9 @@ def _rest(thing: AnyThing, units: Units) -> Iterator[str]:
                 yield "stays" if thing.old_tile == "over" else "off"
         case _:
             return
+
+
+def _trim(sides: tuple[str, ...]) -> Iterator[str]:
+    """The sides at which tile ends in a trim."""
+    if sides:
+        yield "trim " + " ".join(sides)

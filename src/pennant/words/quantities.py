@@ -248,7 +248,7 @@ def _sticks(job: Job, names: Names, quantity: Quantity) -> Iterator[SaidStick]:
     for stick in quantity.sticks:
         yield SaidStick(
             runs=tuple(
-                f"{show_with_unit(run.length, job.step)} {names.edge(run.edge)}"
+                f"{show_with_unit(run.length, job.step)} {_edges(names, run.edge)}"
                 for run in stick.runs
             ),
             left=show_length(stick.left, job.step),
@@ -262,6 +262,11 @@ def _strips(job: Job, names: Names, quantity: Quantity) -> Iterator[str]:
             show_with_unit(strip.height, job.step),
         )
         yield f"{length} by {height}, {names.thing(strip.surface)}"
+
+
+def _edges(names: Names, edge: str) -> str:
+    """The edges that a run of trim is for: several where it is bent round corners."""
+    return " and ".join(names.edge(one) for one in edge.split("+"))
 
 
 def each_stage(quantity: Quantity) -> float:

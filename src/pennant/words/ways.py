@@ -37,6 +37,12 @@ ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
         "leg": ("standing on a leg", "pulled out by hand, and used again on the next wall"),
         "flat": ("flat where joints cross", "hold both ways at once; they stay until it has set"),
     }),
+    "trim": ("Trim goes round a corner", {
+        "mitred": ("in two pieces, mitred", "any profile, and any stick is long enough"),
+        "bent": ("in one piece, notched and bent",
+                 "no joint at the corner to open, where the profile bends and a stick is as long "
+                 "as both legs"),
+    }),
     "sealed": ("An open-pored tile is sealed", {
         "before": ("before setting, before grout and after",
                    "neither adhesive nor grout goes into the pores"),
@@ -112,6 +118,8 @@ def raised(job: Job, question: Question) -> bool:
             return abs(job.pattern.joint - job.settings.sanded_from) <= EPS
         case "spacers":
             return job.pattern.joint > EPS and job.tile.material != "stick-on"
+        case "trim":
+            return job.products.trim is not None
         case "sealed":
             return job.tile.porous
         case "cuts":

@@ -2923,6 +2923,12 @@ export interface components {
             plate_width?: (number | string) | null;
             /** Plate Height */
             plate_height?: (number | string) | null;
+            /**
+             * Legs Off
+             * @description Legs of tile too thin to stand beside its box are cut away under its plate.
+             * @default false
+             */
+            legs_off: boolean;
         };
         /**
          * Device
@@ -2974,6 +2980,12 @@ export interface components {
             plate_width?: number | null;
             /** Plate Height */
             plate_height?: number | null;
+            /**
+             * Legs Off
+             * @description Legs of tile too thin to stand beside its box are cut away under its plate.
+             * @default false
+             */
+            legs_off: boolean;
         };
         /**
          * Diagonal
@@ -4397,6 +4409,7 @@ export interface components {
              *       "old_tile": "over",
              *       "eighth": "sanded",
              *       "spacers": "leg",
+             *       "trim": "mitred",
              *       "sealed": "before",
              *       "cuts": "repeats",
              *       "last": "sealer",
@@ -4759,6 +4772,7 @@ export interface components {
              *       "old_tile": "over",
              *       "eighth": "sanded",
              *       "spacers": "leg",
+             *       "trim": "mitred",
              *       "sealed": "before",
              *       "cuts": "repeats",
              *       "last": "sealer",
@@ -5864,6 +5878,12 @@ export interface components {
              * @default []
              */
             returns: ("left" | "right" | "top" | "bottom")[];
+            /**
+             * Trim
+             * @description Sides at which tile ends in a trim.
+             * @default []
+             */
+            trim: ("left" | "right" | "top" | "bottom")[];
         };
         /**
          * Opening
@@ -5936,6 +5956,12 @@ export interface components {
              * @default []
              */
             returns: ("left" | "right" | "top" | "bottom")[];
+            /**
+             * Trim
+             * @description Sides at which tile ends in a trim.
+             * @default []
+             */
+            trim: ("left" | "right" | "top" | "bottom")[];
         };
         /**
          * OrderLine
@@ -6037,6 +6063,12 @@ export interface components {
              * @description How far its side stands out.
              */
             depth?: (number | string) | null;
+            /**
+             * Trim
+             * @description Sides at which tile ends in a trim.
+             * @default []
+             */
+            trim: ("left" | "right" | "top" | "bottom")[];
         };
         /**
          * Overhead
@@ -6084,6 +6116,12 @@ export interface components {
              * @description How far its side stands out.
              */
             depth?: number | null;
+            /**
+             * Trim
+             * @description Sides at which tile ends in a trim.
+             * @default []
+             */
+            trim: ("left" | "right" | "top" | "bottom")[];
         };
         /**
          * OwnRule
@@ -6298,6 +6336,17 @@ export interface components {
              * @default []
              */
             taken: components["schemas"]["pennant__core__survey__placed__Stretch"][];
+            /**
+             * Trim
+             * @default []
+             */
+            trim: string[];
+            /**
+             * Legs Off
+             * @description Thin legs beside its box are cut away under its plate.
+             * @default false
+             */
+            legs_off: boolean;
         };
         /**
          * PlacedArea
@@ -6523,6 +6572,12 @@ export interface components {
              * @description How far it stands out.
              */
             depth?: (number | string) | null;
+            /**
+             * Trim
+             * @description Sides at which tile ends in a trim.
+             * @default []
+             */
+            trim: ("left" | "right" | "top" | "bottom")[];
         };
         /**
          * Raised
@@ -6558,6 +6613,12 @@ export interface components {
              * @description How far it stands out.
              */
             depth?: number | null;
+            /**
+             * Trim
+             * @description Sides at which tile ends in a trim.
+             * @default []
+             */
+            trim: ("left" | "right" | "top" | "bottom")[];
         };
         /**
          * ReadIn
@@ -7337,7 +7398,7 @@ export interface components {
              * Question
              * @enum {string}
              */
-            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "sealed" | "cuts" | "last" | "sheets";
+            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "trim" | "sealed" | "cuts" | "last" | "sheets";
             /** Asks */
             asks: string;
             /** Chosen */
@@ -10911,6 +10972,12 @@ export interface components {
              * @enum {string}
              */
             spacers: "leg" | "flat";
+            /**
+             * Trim
+             * @default mitred
+             * @enum {string}
+             */
+            trim: "mitred" | "bent";
             /**
              * Sealed
              * @default before

@@ -13,7 +13,7 @@ from pennant.core.plan import Plan
 from pennant.core.reading.laying import lay
 from pennant.core.survey.boards import boarded, is_patched, keeps_old_tile, loses_old_tile
 from pennant.core.survey.placed import NO_COUNTER
-from pennant.core.takes.edging import sealant_lengths, trim_runs
+from pennant.core.takes.edging import sealant_lengths, trim_of
 from pennant.core.takes.preparation import faces_of_zones, to_prime
 from pennant.core.takes.quantity import MM2_PER_M2, MM_PER_M, Quantity
 from pennant.core.takes.working import Working, given, step
@@ -134,7 +134,7 @@ class Facts:
     @cached_property
     def runs(self) -> int:
         """How many runs of trim there are."""
-        return len(trim_runs(self.fields, self.job.settings.trim_face))
+        return len(trim_of(self.job, self.fields))
 
     @cached_property
     def outside(self) -> dict[Dated, Outside]:

@@ -8,8 +8,8 @@ from typing import Literal
 from pennant.core.document.values import Value
 
 Question = Literal[
-    "gap", "paint", "old_tile", "eighth", "spacers", "sealed", "cuts", "last", "sheets"
-]
+    "gap", "paint", "old_tile", "eighth", "spacers", "trim", "sealed", "cuts", "last", "sheets",
+]  # fmt: skip
 
 
 class Ways(Value):
@@ -20,6 +20,7 @@ class Ways(Value):
     old_tile: Literal["over", "off"] = "over"
     eighth: Literal["sanded", "unsanded"] = "sanded"
     spacers: Literal["leg", "flat"] = "leg"
+    trim: Literal["mitred", "bent"] = "mitred"
     sealed: Literal["before", "grout", "setting", "after"] = "before"
     cuts: Literal["repeats", "all", "as set"] = "repeats"
     last: Literal["sealer", "sealant"] = "sealer"
@@ -36,5 +37,5 @@ SEALED: dict[str, tuple[SealStage, ...]] = {
 """When an open-pored tile is sealed, each time with coats of its own."""
 
 QUESTIONS: tuple[Question, ...] = (
-    "gap", "paint", "old_tile", "eighth", "spacers", "sealed", "cuts", "last", "sheets",
+    "gap", "paint", "old_tile", "eighth", "spacers", "trim", "sealed", "cuts", "last", "sheets",
 )  # fmt: skip

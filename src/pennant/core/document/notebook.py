@@ -30,8 +30,8 @@ KINDS = {
 }  # fmt: skip
 """First words of a line and the thing that each means."""
 
-_HANGING = "at wide clear behind deep"
-_HOLE = "at wide sill high to casing stands stool horn deep returns"
+_HANGING = "at wide clear behind deep trim"
+_HOLE = "at wide sill high to casing stands stool horn deep returns trim"
 _BOX = "at up to gang sideways wide high plate-wide plate-high legs-off"
 _PIPE = "at up dia cover"
 WORDS = {
@@ -39,7 +39,7 @@ WORDS = {
     "hatch": _HOLE, "niche": _HOLE, "outlet": _BOX, "switch": _BOX, "pipe": _PIPE,
     "pot-filler": _PIPE, "vent": _PIPE, "bracket": "at wide up high deep",
     "block": "at wide up high deep", "range-gap": "at wide down", "floor": "at wide down",
-    "upstand": "at wide high deep", "ledge": "at wide high deep", "level": "at below",
+    "upstand": "at wide high deep trim", "ledge": "at wide high deep trim", "level": "at below",
     "mark": "at", "zone": "at wide flat over", "check": "from to",
 }  # fmt: skip
 """What can be said of each thing, as listed to someone who is typing its line."""
@@ -285,7 +285,9 @@ class _Line:
         elif word == "legs-off" and "gang" in said:
             self._put("legs_off", True)
         elif word == "returns" and "returns" in said:
-            self._returns()
+            self._sides("returns")
+        elif word == "trim" and "trim" in said:
+            self._sides("trim")
         elif self.kind == "zone" and self._zone(word):
             pass
         else:
@@ -312,11 +314,11 @@ class _Line:
         if word == "below":
             self.measure = self.fields
 
-    def _returns(self) -> None:
+    def _sides(self, field: str) -> None:
         sides = []
         while self.words and self.words[0] in ("left", "right", "top", "bottom", "all"):
             sides.append(self.words.pop(0))
-        self._put("returns", ["left", "right", "top", "bottom"] if "all" in sides else sides)
+        self._put(field, ["left", "right", "top", "bottom"] if "all" in sides else sides)
 
     def _zone(self, word: str) -> bool:
         if word in _OLD_TILE:

@@ -58,6 +58,7 @@ class Overhead(Line):
     thick: Length | None = Field(default=None, description="Of a shelf: tile goes on above it.")
     behind: Distance = Field(default=0.0, description="How far tile runs up behind its lower edge.")
     depth: Length | None = Field(default=None, description="How far its side stands out.")
+    trim: Sides = Field(default=(), description="Sides at which tile ends in a trim.")
 
 
 class Opening(Line):
@@ -79,6 +80,7 @@ class Opening(Line):
     horn: Distance = Field(default=0.0, description="How far the sill runs past the casing.")
     depth: Length | None = Field(default=None, description="Of the reveal, from the wall's face.")
     returns: Sides = Field(default=(), description="Sides of the reveal that get tile.")
+    trim: Sides = Field(default=(), description="Sides at which tile ends in a trim.")
 
 
 class Device(Line):
@@ -145,6 +147,7 @@ class Raised(Line):
     width: Length
     height: Length = Field(description="Above the counter beneath it.")
     depth: Length | None = Field(default=None, description="How far it stands out.")
+    trim: Sides = Field(default=(), description="Sides at which tile ends in a trim.")
 
 
 class Level(Line):

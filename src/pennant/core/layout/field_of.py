@@ -222,6 +222,14 @@ class _Building:
 
     # --- things --------------------------------------------------------------------------------
 
+    def _asked(self, thing: Placed, gaps: dict[Side, Gap]) -> dict[Side, Gap]:
+        """The gaps of a thing, with trim at the sides where it was asked for."""
+        face = self.settings.trim_face
+        return {
+            side: Gap(gap.edge, "trim", face) if side in thing.trim else gap
+            for side, gap in gaps.items()
+        }
+
     def _thing(self, thing: Placed) -> None:
         settings, kind = self.settings, thing.kind
         side = Gap("side", "sealant", settings.opening_gap)
@@ -255,7 +263,7 @@ class _Building:
             side: front if side in thing.returns else Gap(kind, "sealant", gap)
             for side, kind in kinds.items()
         }
-        self._rect(thing.id, thing.box, gaps)
+        self._rect(thing.id, thing.box, self._asked(thing, gaps))
         if thing.stool:
             around_ = Gap("around", "sealant", gap)
             under = {**dict.fromkeys(SIDES, around_), "bottom": Gap("sill", "sealant", gap)}
@@ -273,6 +281,8 @@ class _Building:
 
     def _slab(self, thing: Placed, side: Gap, bottom: Gap, top: Gap) -> None:
         """A thing whose lower and upper lines may slope: an overhead, or a thing on the counter."""
+        gaps = self._asked(thing, {"left": side, "right": side, "bottom": bottom, "top": top})
+        bottom, top = gaps["bottom"], gaps["top"]
         (x0, low_l), (x1, low_r), (_, high_r), (_, high_l) = thing.outline
         face_low, face_high = (low_l, low_r), (high_l, high_r)
         if abs(low_l - low_r) <= self.play + EPS:
@@ -280,7 +290,7 @@ class _Building:
         if abs(high_l - high_r) <= self.play + EPS:
             high_l = high_r = max(high_l, high_r)
         low_l, low_r = low_l + thing.behind, low_r + thing.behind
-        a, b = x0 - side.width, x1 + side.width
+        a, b = x0 - gaps["left"].width, x1 + gaps["right"].width
         solid = _between_lines(
             (x0, face_low[0] + thing.behind), (x1, face_low[1] + thing.behind),
             (x1, face_high[1]), (x0, face_high[0]),
@@ -293,9 +303,9 @@ class _Building:
             return  # tile runs up behind all of it
         self.solids.append(solid)
         self._keep_out(thing.id, ring)
-        for way, gap in (("left", side), ("right", side), ("bottom", bottom), ("top", top)):
+        for way, gap in gaps.items():
             inward = -1 if way in ("left", "bottom") else 1
-            self._add(thing.id, way, gap, side_line(ring, way), side_line(solid, way), inward)  # type: ignore[arg-type]
+            self._add(thing.id, way, gap, side_line(ring, way), side_line(solid, way), inward)
 
     def _round(self, thing: Placed) -> None:
         x, y, radius = thing.round or (0.0, 0.0, 0.0)

@@ -39,6 +39,7 @@ def placed_of(job: Job, places: WallPlaces, thing: AnyThing, start: float) -> Pl
             id=thing.id, name=thing.name, kind=thing.kind, outline=outline, box=around(outline),
             unsettled=thing.unsettled is not None,
             hold=thing.unsettled.hold if thing.unsettled else 0.0,
+            trim=getattr(thing, "trim", ()),
             taken=tuple(_taken(places, thing, around(outline))), **more,
         )  # fmt: skip
 

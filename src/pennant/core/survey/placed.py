@@ -61,6 +61,7 @@ class Placed:
     unsettled: bool = False
     hold: Annotated[float, Described(description="Tile this near to it is held back.")] = 0.0
     taken: tuple[Stretch, ...] = ()
+    trim: tuple[str, ...] = ()
     legs_off: Annotated[
         bool, Described(description="Thin legs beside its box are cut away under its plate.")
     ] = False

@@ -41,7 +41,7 @@ def edging(
     settings = job.settings
     products = job.products
     yield line("sealant", "edges", _sealant(job, fields), product=products.sealant)
-    if runs := trim_runs(fields, settings.trim_face):
+    if runs := trim_of(job, fields):
         yield _trim(job, runs)
     if job.tile.material == "stick-on":
         return
@@ -116,11 +116,12 @@ def _sealant(job: Job, fields: Sequence[Field]) -> Working:
     return packs(need, "cartridges", by_sheet(job.products.sealant, "pack", settings, "cartridge"))
 
 
-def trim_runs(fields: Sequence[Field], face: float) -> list[Run]:
+def trim_runs(fields: Sequence[Field], face: float, bent_up_to: float = 0.0) -> list[Run]:
     """Return every run of trim, each a piece of its own: it ends where tile goes on.
 
-    Two that meet at a corner are mitred, a face longer each; a lone end is cut square. The arris
-    of a tiled reveal has one trim, that of the wall.
+    Two that meet at a corner are mitred, a face longer each; a lone end is cut square. Where trim
+    is bent round corners, legs that come to ``bent_up_to`` (mm) at most are one piece. The arris of
+    a tiled reveal has one trim, that of the wall.
     """
     runs = []
     for field in fields:
@@ -131,11 +132,44 @@ def trim_runs(fields: Sequence[Field], face: float) -> list[Run]:
             if gap.fills == "trim" and gap.width > EPS and not (inside and gap.edge == "front")
             for run in parts
         ]
+        legs = []
         for edge, upright, ends in own:
             others = [other for _, way, other in own if way != upright]
             mitres = sum(any(_meet(end, other, face) for other in others) for end in ends)
-            runs.append(Run(edge, math.dist(*ends) + mitres * face))
+            legs.append(Run(edge, math.dist(*ends) + mitres * face))
+        runs += _bent(legs, own, face, bent_up_to) if bent_up_to else legs
     return runs
+
+
+def _bent(
+    legs: list[Run], own: list[tuple[str, bool, tuple[Point, Point]]], face: float, most: float
+) -> list[Run]:
+    """Legs that meet at a corner as one piece, as far as a stick reaches."""
+    piece = list(range(len(legs)))
+    length = {n: leg.length for n, leg in enumerate(legs)}
+    used: set[tuple[int, int]] = set()
+    for n, (_, upright, ends) in enumerate(own):
+        for at, end in enumerate(ends):
+            for m, (_, way, other) in enumerate(own):
+                beside = 0 if _meet(end, (other[0], other[0]), face) else 1
+                free = (n, at) not in used and (m, beside) not in used
+                a, b = piece[n], piece[m]
+                if way == upright or a == b or not free or not _meet(end, other, face):
+                    continue
+                if length[a] + length[b] <= most + EPS:
+                    used |= {(n, at), (m, beside)}
+                    length[a] += length.pop(b)
+                    piece = [a if one == b else one for one in piece]
+    return [
+        Run("+".join(leg.edge for leg, one in zip(legs, piece, strict=True) if one == n), whole)
+        for n, whole in length.items()
+    ]
+
+
+def trim_of(job: Job, fields: Sequence[Field]) -> list[Run]:
+    """Return every run of trim of a job, bent round corners where it goes so."""
+    stick = by_sheet(job.products.trim, "stick", job.settings, "trim_stick").value
+    return trim_runs(fields, job.settings.trim_face, stick if job.ways.trim == "bent" else 0.0)
 
 
 def _meet(end: Point, other: tuple[Point, Point], face: float) -> bool:
