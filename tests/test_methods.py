@@ -1,7 +1,10 @@
 """Adhesives side by side: each as a plan with it says."""
 
+import pytest
+
 from kitchens import a_job, planned
-from pennant.core.document.products import Adhesive
+from pennant.core.document.products import Adhesive, Grout
+from pennant.core.takes.mixing import pieces_an_hour
 from pennant.words.methods import methods
 
 THINSET = Adhesive(name="T", kind="thinset", pack=1, price=5)
@@ -21,6 +24,26 @@ class TestMethods:
         assert one.cost == bags * 5
         assert (one.wait, other.wait) == ("24 h before grout", "36 h before grout")
         assert (one.batches.endswith("batches"), other.batches) == (True, "ready-mixed")
+
+    def test_hours_and_what_is_used_besides_are_by_this_tile(self) -> None:
+        job = a_job(settings={})
+        plain, ready = methods(job, (THINSET, MASTIC))
+        pieces = len(planned(settings={}).pieces)
+        setting = pieces / pieces_an_hour(job).value
+        assert float(ready.hours.split()[0]) == pytest.approx(setting, abs=0.06)
+        assert float(plain.hours.split()[0]) > setting
+        assert plain.besides[0].endswith("notched trowel")
+        assert "2 buckets" in plain.besides
+        assert "2 buckets" not in ready.besides
+
+    def test_ready_mixed_grout_beside_powder(self) -> None:
+        powder = Grout(name="P", kind="unsanded", pack=2, price=6)
+        ready = Grout(name="R", kind="ready-mixed", pack=3, price=24)
+        one, other = methods(a_job(settings={}), (powder, ready))
+        assert (one.does, other.does) == ("fills", "fills")
+        assert (one.cost, other.cost) == (6, 24)
+        assert (one.batches.endswith("batches"), other.batches) == (True, "ready-mixed")
+        assert other.whole - one.whole == pytest.approx(18)
 
     def test_only_what_the_adhesive_itself_brings_is_held_against_it(self) -> None:
         job = a_job(things=[{**ZONE, "loose": True}], settings={})

@@ -193,3 +193,13 @@ class TestTable:
         assert broken == ["unsanded-wide"]
         thin = job_with({**unsanded, "joint": IN / 8 - 0.1})
         assert not list(unsuited(thin))
+
+
+def test_trim_at_an_end_of_old_tile_covers_its_edge_too() -> None:
+    # Tile 5/16 over old tile of 1/4: 9/16 and a millimetre.
+    end = {"right": "open", "things": [{**ZONE, "at": "0", "width": "96", "made_of": "old tile",
+                                        "over": "1/4"}]}  # fmt: skip
+    for height, low in (("3/8", True), ("5/8", False)):
+        products = {"trim": {"name": "P", "height": height, "stick": "96"}}
+        rules = {one.rule for one in unsuited(a_job(products=products, settings={}, **end))}
+        assert ("trim-low" in rules) == low

@@ -20,10 +20,10 @@ router = APIRouter(prefix="/api")
 
 @router.post("/methods")
 def side_by_side(job: Job, products: Products) -> list[Method]:
-    """Return the shelf's adhesives and mats side by side for a job; nothing is kept."""
+    """Return the shelf's adhesives, mats and grouts side by side for a job; nothing is kept."""
     refuse_if_wrong(job)
     shelf = with_kept(EXAMPLES, products.kept())
-    return list(methods(job, (*shelf.adhesive, *shelf.mat)))
+    return list(methods(job, (*shelf.adhesive, *shelf.mat, *shelf.grout)))
 
 
 @router.post("/order")

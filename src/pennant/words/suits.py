@@ -9,7 +9,7 @@ from pennant.core.document.survey import zones_of
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.reading.findings import Rule
-from pennant.core.survey.boards import build_up
+from pennant.core.survey.boards import build_up, old_tile_at_trim
 from pennant.core.takes.suitability import TRIM_OVER, SuitRule, Unsuited, Weight
 from pennant.words.names import Names
 
@@ -249,13 +249,15 @@ def _said(job: Job, names: Names, one: Unsuited) -> SaidUnsuited:
 
     grout, trim, adhesive = job.products.grout, job.products.trim, job.products.adhesive
     mat = job.products.mat
+    old = old_tile_at_trim(job)
     zone = next((zone for _, zone in zones_of(job.walls) if zone.id == one.zone), None)
     facts = {
         "joint": size(job.pattern.joint), "sanded": size(job.settings.sanded_from),
         "least": size(grout.joint_least if grout else 0),
         "most": size(grout.joint_most) if grout and grout.joint_most else "any width",
         "lugs": size(job.tile.lugs), "trim": size(trim.height if trim else 0),
-        "built": size(build_up(job)), "trim_least": size(job.tile.thickness + TRIM_OVER),
+        "built": size(build_up(job) + old),
+        "trim_least": size(job.tile.thickness + old + TRIM_OVER),
         "weight": f"{job.tile.weight or 0:g}",
         "flat": size(zone.flat if zone else 0), "mat_flat": size(job.settings.mat_flat_within),
         "mat_most": f"{(mat.most_weight if mat else None) or job.settings.most_on_glue:g} kg",

@@ -1181,7 +1181,7 @@ export interface paths {
         put?: never;
         /**
          * Side By Side
-         * @description Return the shelf's adhesives and mats side by side for a job; nothing is kept.
+         * @description Return the shelf's adhesives, mats and grouts side by side for a job; nothing is kept.
          */
         post: operations["side_by_side_api_methods_post"];
         delete?: never;
@@ -4488,6 +4488,7 @@ export interface components {
              *       "batten_each": 20,
              *       "trim_each": 10,
              *       "mix_each": 10,
+             *       "mix_grout": 5,
              *       "scrape_joints": 150,
              *       "haze_each": 5,
              *       "polish_each": 6,
@@ -4851,6 +4852,7 @@ export interface components {
              *       "batten_each": 20,
              *       "trim_each": 10,
              *       "mix_each": 10,
+             *       "mix_grout": 5,
              *       "scrape_joints": 150,
              *       "haze_each": 5,
              *       "polish_each": 6,
@@ -5392,9 +5394,17 @@ export interface components {
         };
         /**
          * Method
-         * @description One way to hold the tile on the wall. ``against`` is what does not go with it, in words.
+         * @description One way to hold the tile on the wall, or to fill the joints.
+         *
+         *     ``hours`` are of two hands at this tile's size, ``besides`` is what is used with it, ``whole``
+         *     what all that has a price comes to with it. ``against`` is what does not go with it, in words.
          */
         Method: {
+            /**
+             * Does
+             * @enum {string}
+             */
+            does: "holds" | "fills";
             /** Name */
             name: string;
             /** Kind */
@@ -5403,10 +5413,16 @@ export interface components {
             packs: string;
             /** Cost */
             cost: number | null;
+            /** Whole */
+            whole: number;
             /** Batches */
             batches: string;
+            /** Hours */
+            hours: string;
             /** Wait */
             wait: string;
+            /** Besides */
+            besides: string[];
             /** Against */
             against: string[];
         };
@@ -10040,6 +10056,12 @@ export interface components {
              */
             mix_each: number;
             /**
+             * Mix Grout
+             * @description A small batch of grout, stirred by hand, stood and stirred again.
+             * @default 5
+             */
+            mix_grout: number;
+            /**
              * Scrape Joints
              * @description Spacers out, adhesive scraped from the joints, faces wiped.
              * @default 150
@@ -10369,6 +10391,12 @@ export interface components {
              * @default 10
              */
             mix_each: number;
+            /**
+             * Mix Grout
+             * @description A small batch of grout, stirred by hand, stood and stirred again.
+             * @default 5
+             */
+            mix_grout: number;
             /**
              * Scrape Joints
              * @description Spacers out, adhesive scraped from the joints, faces wiped.

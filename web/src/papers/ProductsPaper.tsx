@@ -1,7 +1,7 @@
 /** The products that the job takes, chosen from the shelf; and what does not go together. */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Shelf } from "../api/client";
+import type { Method, Shelf } from "../api/client";
 import { methodsOptions, shelfOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
@@ -197,7 +197,7 @@ function Ways() {
   );
 }
 
-/** The adhesives and mats of the shelf side by side: what each takes, how long one waits, what is against. */
+/** The shelf's adhesives, mats and grouts side by side: what each takes, costs and asks for. */
 function SideBySide() {
   const { view } = useEditor();
   const [open, setOpen] = useState(false);
@@ -207,38 +207,53 @@ function SideBySide() {
       className="md:col-span-2"
       onToggle={(event) => setOpen((event.target as HTMLDetailsElement).open)}
     >
-      <summary className="heading cursor-pointer">What could hold it, side by side</summary>
+      <summary className="heading cursor-pointer">
+        What could hold it and fill its joints, side by side
+      </summary>
       {error && <p role="alert">✗ They could not be compared: {error.message}.</p>}
       {open && !data && !error && <p className="aside">Reckoning with each…</p>}
       {data && (
-        <table className="w-full border-collapse text-left text-sm">
-          <thead className="aside">
-            <tr>
-              <th className="font-normal">Held by</th>
-              <th className="font-normal">Takes</th>
-              <th className="font-normal">Cost</th>
-              <th className="font-normal">Mixing</th>
-              <th className="font-normal">Waiting</th>
-              <th className="font-normal">Against it</th>
-            </tr>
-          </thead>
-          <tbody>
-            {data.map((one) => (
-              <tr key={one.name} className="border-rule border-t align-top">
-                <th scope="row" className="pr-2 font-medium">
-                  {one.name}
-                </th>
-                <td className="tape pr-2 text-[16px]">{one.packs}</td>
-                <td className="tape pr-2 text-[16px]">{one.cost?.toFixed(2) ?? "—"}</td>
-                <td className="pr-2">{one.batches}</td>
-                <td className="pr-2">{one.wait}</td>
-                <td>{one.against.length ? one.against.join("; ") : "✓ nothing"}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <>
+          <Compared title="Held by" rows={data.filter((one) => one.does === "holds")} />
+          <Compared title="Joints filled with" rows={data.filter((one) => one.does === "fills")} />
+        </>
       )}
     </details>
+  );
+}
+
+function Compared({ title, rows }: { title: string; rows: Method[] }) {
+  return (
+    <table className="mb-3 w-full border-collapse text-left text-sm">
+      <thead className="aside">
+        <tr>
+          <th className="font-normal">{title}</th>
+          <th className="font-normal">Takes</th>
+          <th className="font-normal">Costs</th>
+          <th className="font-normal">All in all</th>
+          <th className="font-normal">Two hands</th>
+        </tr>
+      </thead>
+      {rows.map((one) => (
+        <tbody key={one.name} className="border-rule border-t align-top">
+          <tr>
+            <th scope="row" className="pr-2 font-medium">
+              {one.name}
+            </th>
+            <td className="tape pr-2 text-[16px]">{one.packs}</td>
+            <td className="tape pr-2 text-[16px]">{one.cost?.toFixed(2) ?? "—"}</td>
+            <td className="tape pr-2 text-[16px]">{one.whole.toFixed(2)}</td>
+            <td className="pr-2">{one.hours}</td>
+          </tr>
+          <tr>
+            <td colSpan={5} className="pb-1">
+              <span className="aside">{[one.batches, one.wait, ...one.besides].join(" · ")}</span>{" "}
+              {one.against.length ? `△ ${one.against.join("; ")}` : "✓ nothing against it"}
+            </td>
+          </tr>
+        </tbody>
+      ))}
+    </table>
   );
 }
 

@@ -482,7 +482,7 @@ def _grouting(rule: StepRule, facts: Facts) -> Iterator[Step]:
     times = facts.job.times
     ready = facts.job.products.grout is not None and facts.job.products.grout.kind == "ready-mixed"
     for section in grouting_sections(facts.job, facts.plan):
-        mix = given("mixing", 0 if ready else 5, "minutes", "times.mix_each")
+        mix = given("mixing", 0 if ready else times.mix_grout, "minutes", "times.mix_grout")
         spread = given("spread and wiped", section.minutes, "minutes", "settings.grout_pace")
         firm = time_of(times, "ready_wipe_after" if ready else "wipe_after")
         working = step("sum", "grouting", "minutes", mix, spread, firm)

@@ -140,6 +140,10 @@ class Times(Value):
         10, "minutes a run", "Cut trim to length, mitre or bend it, try it dry.", most=120
     )
     mix_each: float = number(10, "minutes a batch", "Weigh, mix, let it stand, mix again.", most=60)
+    mix_grout: float = number(
+        5, "minutes a batch", "A small batch of grout, stirred by hand, stood and stirred again.",
+        most=60,
+    )  # fmt: skip
     scrape_joints: float = number(
         150, "pieces an hour", "Spacers out, adhesive scraped from the joints, faces wiped.",
         least=5, most=2_000,

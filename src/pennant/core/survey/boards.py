@@ -54,6 +54,19 @@ def old_tile_at(job: Job, wall: str, low: float, high: float) -> float:
     )  # fmt: skip
 
 
+def old_tile_at_trim(job: Job) -> float:
+    """How thick the old tile is whose edge the trim of an open end covers as well, in mm."""
+    return max(
+        (
+            old_tile_at(job, wall.id, at, at)
+            for wall in job.walls
+            for end, at in ((wall.left, 0.0), (wall.right, wall.length))
+            if end.kind == "open"
+        ),
+        default=0.0,
+    )
+
+
 def asks_for_board(job: Job, zone: Zone) -> bool:
     """Whether a stretch of wall is better boarded over, for what it is made of or what it bears."""
     heavy = (job.tile.weight or 0.0) > job.settings.most_on_paint

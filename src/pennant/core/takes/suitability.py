@@ -14,7 +14,7 @@ from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import Adhesive, Grout, Products
 from pennant.core.document.survey import Zone, zones_of
 from pennant.core.geometry.tolerance import EPS
-from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile
+from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile, old_tile_at_trim
 
 SuitRule = Literal[
     "sanded-scratches", "unsanded-wide", "joint-range", "joint-under-lugs", "mastic-tile",
@@ -167,12 +167,14 @@ and stands proud of the set tile by so much at most."""
 
 def _trim_low(facts: Facts) -> bool:
     trim, job = facts.products.trim, facts.job
-    return trim is not None and trim.height < job.tile.thickness + TRIM_OVER - EPS
+    least = job.tile.thickness + old_tile_at_trim(job) + TRIM_OVER
+    return trim is not None and trim.height < least - EPS
 
 
 def _trim_proud(facts: Facts) -> bool:
     trim, job = facts.products.trim, facts.job
-    return trim is not None and trim.height > build_up(job) + TRIM_OVER + EPS
+    most = build_up(job) + old_tile_at_trim(job) + TRIM_OVER
+    return trim is not None and trim.height > most + EPS
 
 
 def _too_quick(facts: Facts) -> bool:
