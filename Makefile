@@ -10,13 +10,14 @@ DEMO_HOME ?= var/demo
 PORT ?= 8765
 WEB := $(shell find web/src web/public web/index.html web/vite.config.ts web/vite.site-file.config.ts -type f)
 
-.PHONY: fonts fuzz help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
+.PHONY: fonts fuzz search help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
 
 help:
 	@echo "make demo         set up, then start Pennant with a made-up kitchen"
 	@echo "make serve        set up, then start Pennant with your own jobs"
 	@echo "make test         set up, then run every check and test"
 	@echo "make check        format, lint and types only"
+	@echo "make search       run the property tests with new examples, 40 times as many (SEARCH=100)"
 	@echo "make fuzz         send spoilt jobs to a server of its own (FUZZ='--jobs 20000 --kills 1000')"
 	@echo "make bench        measure speed, as ratios against the plain way, beside last time's"
 	@echo "                  (BENCH=keys: only that; KEEP=--keep: write them down, also in the docs)"
@@ -63,6 +64,10 @@ format: .stamps/python .stamps/node
 
 bench: build .stamps/chromium
 	@$(BIN)/python bench/run.py $(BENCH) $(KEEP)
+
+SEARCH ?= 40
+search: .stamps/python
+	@PENNANT_SEARCH=$(SEARCH) $(BIN)/pytest -m hypothesis tests/core tests/files --numprocesses=$$(nproc)
 
 fuzz: build
 	@PYTHONPATH=tests:tests/browser $(BIN)/python tests/fuzz/run.py $(FUZZ)

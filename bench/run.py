@@ -7,6 +7,7 @@ after it run only those: ``bench/run.py keys fewest``.
 
 import math
 import statistics
+import subprocess
 import sys
 import tempfile
 import time
@@ -30,6 +31,7 @@ from serving import CHROMIUM, DESK, FLAGS, Server  # noqa: E402
 from test_planner import EIGHT_TO_FOUR, orders, placed_slowly, step  # noqa: E402
 
 from kitchens import demo, sink_wall  # noqa: E402
+from pennant.api.collecting import collect_seldom  # noqa: E402
 from pennant.api.models import view_of  # noqa: E402
 from pennant.cli import demo_jobs  # noqa: E402
 from pennant.core.cuts.cut_list import cuts_of  # noqa: E402
@@ -412,6 +414,41 @@ def bench_days(table: Table) -> None:
     table.row("all papers of the demo as PDF", ms(papers))
 
 
+MEMORY = """
+import resource, sys
+from pennant.api.collecting import collect_seldom
+from pennant.core.document.job import Job
+from pennant.core.plan import plan
+
+def held():
+    return int(open("/proc/self/statm").read().split()[1]) * resource.getpagesize() / 1e6
+
+collect_seldom()
+job = Job.model_validate_json(sys.stdin.read())
+for number in range(int(sys.argv[1])):
+    wall = job.walls[0].model_copy(update={"length": job.walls[0].length + number / 50})
+    plan(job.model_copy(update={"walls": (wall,)}))
+    if number == int(sys.argv[1]) // 5:
+        early = held()
+print(early, held())
+"""
+PLANS = 10_000
+
+
+def bench_memory(table: Table) -> None:
+    """What a process holds after very many different plans, against a fifth of them."""
+    document = demo("Fennel Row").model_dump(mode="json")
+    wall = {"id": "a", "length": "48", "top": {"height": "18"}, "things": [LINES[3]]}
+    small = Job.model_validate({**document, "walls": [wall], "wishes": []})
+    done = subprocess.run(
+        [sys.executable, "-c", MEMORY, str(PLANS)], input=small.model_dump_json(),
+        capture_output=True, text=True, check=True,
+    )  # fmt: skip
+    early, late = map(float, done.stdout.split())
+    table.row(f"memory after {PLANS:,} different plans", f"{late:.0f} MB", late / early,
+              "of what a fifth of them took")  # fmt: skip
+
+
 def bench_keys(table: Table) -> None:
     """A key press to the new drawing, in Chromium, with the server beside it."""
     with (
@@ -446,10 +483,11 @@ def _one_key(page: Page, key: str) -> float:
 
 BENCHES: tuple[Callable[[Table], None], ...] = (
     bench_plan, bench_kitchen, bench_search, bench_lattice, bench_search_of_many_walls,
-    bench_cuts, bench_fewest, bench_days, bench_keys,
+    bench_cuts, bench_fewest, bench_days, bench_memory, bench_keys,
 )  # fmt: skip
 
 if __name__ == "__main__":
+    collect_seldom()  # as the server does
     chosen = {f"bench_{name}" for name in sys.argv[1:] if not name.startswith("-")}
     table = Table()
     for bench in BENCHES:

@@ -1,4 +1,4 @@
-"""Property tests try the same cases at every run; PENNANT_SEARCH=1 makes them look for new ones."""
+"""Property tests try the same cases at every run; with PENNANT_SEARCH they look for new ones."""
 
 import os
 

@@ -3,10 +3,11 @@
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from random_walls import jobs
 from shapely import Polygon, box
 
+from examples import examples
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, demo
 from pennant.cli import demo_jobs
 from pennant.core.cuts.cut_list import REPEATS, CutGroup, CutList, cuts_of
@@ -85,7 +86,7 @@ class TestMarks:
             assert inner == [True, True]
 
     @given(jobs())
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     def test_cut_along_the_lines_the_piece_is_what_stays(self, job: Job) -> None:
         made = plan(job)
         module = module_of(job)

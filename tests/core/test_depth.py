@@ -4,10 +4,11 @@ import math
 from itertools import pairwise
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon, affinity, box
 
+from examples import examples
 from pennant.core.geometry.clip import outlines_of
 from pennant.core.layout.field import Edge, Gap, Side
 from pennant.core.reading.edges import size_at
@@ -42,7 +43,7 @@ class TestOverAllAngles:
     """A tile turned little by little never jumps in what the edge gets of it."""
 
     @given(st.floats(40, 160), st.floats(20, 40), st.floats(-8, 8))
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     def test_nothing_jumps(self, length: float, height: float, low: float) -> None:
         sizes = [size_of(above(turned(length, height, low, n / 4))) for n in range(361)]
         # A quarter of a degree moves a corner by less than a hundredth of the tile's diagonal.

@@ -3,9 +3,10 @@
 import itertools
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from examples import examples
 from kitchens import a_job
 from pennant.core.document.job import Job
 from pennant.core.document.module import Module
@@ -117,7 +118,7 @@ class TestOnTheWall:
         assert [p.box for p in moved[:2]] == [p.box for p in plain[:2]]
         assert moved[-1].width == pytest.approx(plain[-1].width - 0.4 * (len(plain) - 2))
 
-    @settings(max_examples=15, deadline=None)
+    @examples(15)
     @given(
         st.sampled_from(["left", "right", "up"]), st.floats(-2.5, 2.5), st.floats(50, 1500),
         st.integers(0, 5),

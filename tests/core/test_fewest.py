@@ -3,12 +3,13 @@ that can be cut.
 """
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from packing import faults
 from packing import fewest as fewest_by_trying
 from random_walls import jobs
 
+from examples import examples
 from kitchens import demo
 from pennant.cli import demo_jobs
 from pennant.core.cuts.cut_list import cuts_of
@@ -79,7 +80,7 @@ class TestAgainstTryingAll:
     """Small cases against every way to share them out; what is said to be the fewest is."""
 
     @given(handfuls())
-    @settings(max_examples=80, deadline=None)
+    @examples(80)
     def test_never_more_than_by_trying(self, case: tuple[tuple[Item, ...], Sheet]) -> None:
         items, sheet = case
         found = fewest(items, sheet)
@@ -87,7 +88,7 @@ class TestAgainstTryingAll:
         assert found.bound <= len(found.tiles) <= fewest_by_trying(items, sheet)
 
     @given(handfuls())
-    @settings(max_examples=30, deadline=None)
+    @examples(30)
     def test_with_all_ways_known_it_is_proved(self, case: tuple[tuple[Item, ...], Sheet]) -> None:
         items, sheet = case
         rest = [one for one in items if len(one.needs) < 4]
@@ -104,7 +105,7 @@ class TestKitchens:
         self._held(demo(name))
 
     @given(jobs())
-    @settings(max_examples=12, deadline=None)
+    @examples(12)
     def test_random_walls(self, job: Job) -> None:
         self._held(job)
 

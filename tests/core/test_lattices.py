@@ -6,13 +6,14 @@ from typing import Any
 import by_clipping
 import pytest
 import shapely
-from hypothesis import Phase, given, settings
+from hypothesis import Phase, given
 from hypothesis import strategies as st
 from lattices_by_clipping import pattern_over
 from packing import faults
 from random_walls import jobs
 from shapely import Polygon, affinity, union_all
 
+from examples import examples
 from kitchens import a_job
 from pennant.core.cuts.stock import item_of
 from pennant.core.cuts.tiles import stock_for
@@ -25,7 +26,7 @@ from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
 
-FEW = settings(max_examples=8, deadline=None)
+FEW = examples(8)
 JOINTS = st.sampled_from([1.5, 3.0, 4.75])
 MM = 1e-3
 
@@ -97,7 +98,7 @@ class TestAgainstClipping:
     """What the core lays is what clipping every tile of the pattern comes to."""
 
     @given(lattice_jobs())
-    @settings(max_examples=20, deadline=None, phases=[Phase.generate])
+    @examples(20, phases=(Phase.generate,))
     def test_pieces_are_those_of_the_slow_way(self, job: Job) -> None:
         made = plan(job)
         quick = [by_clipping.shape(piece) for piece in made.pieces]

@@ -6,11 +6,12 @@ from typing import Any
 
 import by_clipping
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from random_walls import fitted_jobs, jobs, kitchens
 from shapely import STRtree, affinity
 
+from examples import examples
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import Centred, FullLeft, FullRight
@@ -18,7 +19,7 @@ from pennant.core.document.survey import Thing
 from pennant.core.plan import plan
 from pennant.files.job_json import NotAJobFile, read_job, write_job
 
-FEW = settings(max_examples=20, deadline=None)
+FEW = examples(20)
 MM = 1e-3
 
 
@@ -26,7 +27,7 @@ class TestBalance:
     """Every square millimetre of wall is tile, joint, sealant, clearance or trim."""
 
     @given(jobs())
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     def test_areas_add_up(self, job: Job) -> None:
         areas = plan(job).areas
         parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
@@ -42,7 +43,7 @@ class TestEveryLayout:
     """Fitted between lines, staggered or with a border, the same laws hold."""
 
     @given(fitted_jobs())
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     def test_areas_add_up(self, job: Job) -> None:
         areas = plan(job).areas
         parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
@@ -73,7 +74,7 @@ class TestSecondMethod:
     """Clipping every tile of a big grid gives the same pieces."""
 
     @given(jobs())
-    @settings(max_examples=30, deadline=None)
+    @examples(30)
     def test_same_pieces(self, job: Job) -> None:
         made = plan(job)
         slow = by_clipping.pieces_by_clipping(job, made, by_clipping.field_by_union(job))
@@ -233,7 +234,7 @@ class TestBrokenFiles:
             read_job(text[: int(len(text) * share)])
 
     @given(kitchens(), st.data())
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     def test_one_value_replaced_by_anything(self, job: Job, data: st.DataObject) -> None:
         document = json.loads(write_job(job))
         holder, key = data.draw(st.sampled_from(list(places_in(document))))

@@ -1,9 +1,10 @@
 """A line of the notebook says a thing as one writes it on a pad, in any order of its words."""
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from examples import examples
 from kitchens import a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.notebook import WORDS, LineError, read_line
@@ -158,7 +159,7 @@ class TestWriting:
     )  # fmt: skip
 
     @given(LINES)
-    @settings(max_examples=150, deadline=None)
+    @examples(150)
     def test_any_line(self, line: str) -> None:
         (thing,) = things(line)
         (again,) = things(write_line(thing, "in"))

@@ -4,11 +4,12 @@ from collections import Counter
 from itertools import combinations, combinations_with_replacement
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from packing import HAIR, fits
 from shapely import Polygon
 
+from examples import examples
 from kitchens import demo
 from pennant.core.cuts.patterns import (
     Kind,
@@ -63,7 +64,7 @@ class TestAcross:
     """By cuts right across: held against a slow search that tries every order and place."""
 
     @given(pieces())
-    @settings(max_examples=30, deadline=None)
+    @examples(30)
     def test_every_set_that_can_be_cut_is_part_of_a_way(
         self, case: tuple[list[Item], Sheet]
     ) -> None:
@@ -83,7 +84,7 @@ class TestAcross:
                     assert any(wanted <= one for one in known), some
 
     @given(pieces())
-    @settings(max_examples=30, deadline=None)
+    @examples(30)
     def test_every_way_lies_in_its_tile_with_a_kerf_between(
         self, case: tuple[list[Item], Sheet]
     ) -> None:

@@ -3,9 +3,10 @@
 import itertools
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from examples import examples
 from kitchens import IN, a_job
 from pennant.core.document.job import Job
 from pennant.core.survey.kitchen import kitchen_of
@@ -137,7 +138,7 @@ class TestAnyOrder:
     )  # fmt: skip
 
     @given(st.permutations(LINES))
-    @settings(max_examples=20, deadline=None)
+    @examples(20)
     def test_of_the_lines(self, lines: list) -> None:
         straight, mixed = wall(*self.LINES), wall(*lines)
         for thing in straight.things:
@@ -145,7 +146,7 @@ class TestAnyOrder:
 
     @given(st.floats(0, 60), st.floats(1, 30), st.sampled_from(["left", "right", "base.left",
            "base.right", "base.centre"]), st.sampled_from(["left", "right", "centre"]))  # fmt: skip
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     def test_of_the_reference(self, at: float, width: float, ref: str, to: str) -> None:
         """The same hood, measured from somewhere else to another of its sides."""
         base = 'block "Base" 6 wide 18 up 2 high 3'

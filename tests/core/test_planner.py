@@ -4,9 +4,10 @@ from collections.abc import Iterator, Sequence
 from itertools import permutations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from examples import examples
 from pennant.core.days.calendar import Calendar, Window
 from pennant.core.days.planner import (
     Cycle,
@@ -212,7 +213,7 @@ def placed_slowly(order: Sequence[Step], calendar: Calendar, people: int) -> int
     return max(ends.values())
 
 
-@settings(max_examples=120, deadline=None)
+@examples(120)
 @given(STEPS, CALENDARS, st.integers(1, 2))
 def test_no_order_is_done_on_an_earlier_day(
     rows: list[tuple[int, int, float, int]], calendar: Calendar, people: int
@@ -228,7 +229,7 @@ def test_no_order_is_done_on_an_earlier_day(
         assert found.bound == day
 
 
-@settings(max_examples=120, deadline=None)
+@examples(120)
 @given(STEPS, CALENDARS, st.integers(1, 2))
 def test_a_plan_keeps_what_it_must(
     rows: list[tuple[int, int, float, int]], calendar: Calendar, people: int
@@ -252,7 +253,7 @@ def test_a_plan_keeps_what_it_must(
     assert earliest(steps, known) == found
 
 
-@settings(max_examples=80, deadline=None)
+@examples(80)
 @given(STEPS, CALENDARS)
 def test_longer_waits_never_end_sooner_and_more_hands_never_later(
     rows: list[tuple[int, int, float, int]], calendar: Calendar

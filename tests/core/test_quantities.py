@@ -4,10 +4,11 @@ import math
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from random_walls import jobs
 from workings import every, steps, the
 
+from examples import examples
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, planned
 from pennant.core.document.job import Job
 from pennant.core.document.notch import (
@@ -161,14 +162,14 @@ class TestWorking:
     """A number shows its working, and the working can be reckoned again."""
 
     @given(jobs())
-    @settings(max_examples=30, deadline=None)
+    @examples(30)
     def test_every_quantity_follows_from_its_inputs(self, job: Job) -> None:
         for quantity in plan(job).quantities:
             assert evaluate(quantity.working) == quantity.amount
             assert quantity.amount >= 0
 
     @given(jobs())
-    @settings(max_examples=30, deadline=None)
+    @examples(30)
     def test_packs_cover_the_need_and_one_less_does_not(self, job: Job) -> None:
         for quantity in plan(job).quantities:
             if quantity.working.op == "round-up" and quantity.working.terms[0].op == "quotient":
@@ -452,7 +453,7 @@ class TestLaws:
     """More joint never needs less grout; packs cover the need, and one less does not."""
 
     @given(jobs())
-    @settings(max_examples=20, deadline=None)
+    @examples(20)
     def test_packs_cover_the_need_and_one_less_does_not(self, job: Job) -> None:
         for quantity in plan(job).quantities:
             working = quantity.working
@@ -462,7 +463,7 @@ class TestLaws:
                 assert (quantity.amount - 1) * pack.value < need.value
 
     @given(jobs())
-    @settings(max_examples=20, deadline=None)
+    @examples(20)
     def test_every_line_follows_from_its_own_working(self, job: Job) -> None:
         for quantity in plan(job).quantities:
             assert evaluate(quantity.working) == pytest.approx(quantity.amount)

@@ -5,10 +5,11 @@ from random import Random
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from random_walls import square_jobs
 
+from examples import examples
 from kitchens import CABINET, WINDOW, a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
@@ -176,7 +177,7 @@ class TestBestFound:
             assert rank_key(other.worst, wishes_of(job)) >= limit
 
     @given(square_jobs(), st.sampled_from(WISHES), st.integers(0, 99))
-    @settings(max_examples=3, deadline=None)
+    @examples(3)
     def test_nor_on_other_walls_with_other_tiles(self, job: Job, wishes: tuple, seed: int) -> None:
         job, turn = wishing(job, *wishes), Random(seed)
         kitchen, module = kitchen_of(job), module_of(job)

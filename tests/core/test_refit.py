@@ -4,9 +4,10 @@ import itertools
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from examples import examples
 from kitchens import a_job
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
@@ -244,7 +245,7 @@ class TestFates:
         assert fate_of(now, last, SIXTEENTH).fate == "shaved"
 
 
-@settings(max_examples=25, deadline=None)
+@examples(25)
 @given(st.data())
 def test_what_is_set_never_moves_and_areas_add_up(data: st.DataObject) -> None:
     """Whatever is set, read and taken, one reading after another."""

@@ -3,9 +3,10 @@
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from random_walls import square_jobs
 
+from examples import examples
 from kitchens import a_job, demo
 from pennant.core.days.sections import (
     Batch,
@@ -116,7 +117,7 @@ class TestGrouting:
             assert middles in (sorted(middles), sorted(middles, reverse=True))
 
 
-@settings(max_examples=20, deadline=None)
+@examples(20)
 @given(square_jobs())
 def test_setting_goes_up_and_leaves_nothing_out(job: Job) -> None:
     """Each piece is in one section; courses of a section lie together, none below the last."""

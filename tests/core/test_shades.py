@@ -4,9 +4,10 @@ import itertools
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from examples import examples
 from kitchens import a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
@@ -83,7 +84,7 @@ class TestDeal:
         found = dealt(block, [12, 12], 3, stays)
         assert all(found.shades[tile] == shade for tile, shade in stays.items())
 
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     @given(st.integers(2, 4), st.integers(1, 2), st.integers(1, 3), st.data())
     def test_of_small_walls_every_way_was_tried(
         self, columns: int, rows: int, most: int, data: st.DataObject
@@ -96,7 +97,7 @@ class TestDeal:
         assert found.whole
         assert found.cost == min(cost_of(wall, shades, most) for shades in every)
 
-    @settings(max_examples=12, deadline=None)
+    @examples(12)
     @given(st.integers(5, 8), st.integers(3, 5), st.data())
     def test_a_larger_wall_is_dealt_better_than_by_turns(
         self, columns: int, rows: int, data: st.DataObject

@@ -5,10 +5,11 @@ from collections import Counter
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
+from examples import examples
 from kitchens import a_job
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.cuts.sheets import (
@@ -263,7 +264,7 @@ class TestByTheChip:
         assert mixed(thick) > 1.5 * mixed(plain)
 
 
-@settings(max_examples=12, deadline=None)
+@examples(12)
 @given(st.sampled_from(PATTERNS), st.floats(24, 50), st.floats(15, 26), MOVE, MOVE)
 def test_sheets_share_the_chips_out(
     kind: tuple[Any, ...], length: float, top: float, x: float, y: float

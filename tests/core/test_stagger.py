@@ -3,9 +3,10 @@
 from itertools import pairwise
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from examples import examples
 from kitchens import IN, planned
 from pennant.core.document.pattern import MOST_APART
 from pennant.core.layout.stagger import PARTS, ROWS, STARTS_APART, STEPS_APART, staggered
@@ -21,7 +22,7 @@ class TestRules:
     """They hold in every course, and from the last to the first again."""
 
     @given(st.integers(1, 9999), st.sampled_from([0.0, 0.1, 0.2, MOST_APART]))
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     def test_all_three(self, seed: int, least: float) -> None:
         rows = [*staggered(seed, least), *staggered(seed, least)[:4]]
         assert len(rows) == ROWS + 4

@@ -4,9 +4,10 @@ from collections.abc import Sequence
 from itertools import combinations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from examples import examples
 from kitchens import IN, NO_GAPS, a_job, planned
 from pennant.core.layout.field_of import field_of
 from pennant.core.takes.edging import trim_runs
@@ -39,7 +40,7 @@ class TestSticks:
     """Against trying all ways, and by hand."""
 
     @given(st.lists(st.integers(5, 90), max_size=7), st.sampled_from([0, 1]))
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     def test_the_fewest(self, lengths: list[int], kerf: int) -> None:
         found = sticks_for(runs(*lengths), 100, kerf)
         told = sorted(run.length for stick in found for run in stick.runs)

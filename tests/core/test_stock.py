@@ -1,11 +1,12 @@
 """Tiles to buy: drops used again, factory edges where they are needed, and a bound beside it."""
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from packing import faults, fewest, fits
 from random_walls import jobs
 
+from examples import examples
 from kitchens import demo, planned
 from pennant.cli import demo_jobs
 from pennant.core.cuts.stock import Item, Sheet, Slant, drop_for, item_of, pairs_of, stocked
@@ -41,7 +42,7 @@ class TestEndPieces:
         assert len(stock.tiles) == stock.bound == tiles
 
     @given(st.lists(st.sampled_from([0.5, 2.0, 3.1, 3.9, 4.1, 5.0, 7.2]), max_size=7))
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     def test_pairs_against_trying_all(self, widths: list[float]) -> None:
         sheet = SHEET._replace(kerf=0.1)
         assert len(pairs_of(tall(*widths), "width", sheet)) == _most_pairs(widths, 8 - 0.1)
@@ -50,7 +51,7 @@ class TestEndPieces:
         st.lists(st.sampled_from([0.5, 2.0, 3.9, 4.1, 5.0, 7.2]), max_size=4),
         st.lists(st.sampled_from([0.5, 2.0, 3.9, 4.1, 5.0, 7.2]), max_size=4),
     )
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     def test_without_turning_a_pair_needs_both_ends(
         self, lefts: list[float], rights: list[float]
     ) -> None:
@@ -153,7 +154,7 @@ class TestAgainstTryingAll:
     """Small cases against every way there is to share the pieces out."""
 
     @given(ITEMS, st.sampled_from([0.0, 0.1]), st.booleans())
-    @settings(max_examples=40, deadline=None)
+    @examples(40)
     def test_never_fewer_than_possible_nor_under_the_bound(
         self, sizes: list[tuple[float, float, str]], kerf: float, turns: bool
     ) -> None:
@@ -189,7 +190,7 @@ class TestKitchens:
         assert len(stock.tiles) <= stock.bound * 1.06
 
     @given(jobs(), st.booleans())
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     def test_any_wall_can(self, job: Job, turns: bool) -> None:
         tile = job.tile.model_copy(update={"turns": turns, "material": "stone"})
         job = job.model_copy(update={"tile": tile})

@@ -1,10 +1,11 @@
 """Mat from the roll: strips behind every piece, and as little off the roll as can be."""
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from random_walls import jobs
 
+from examples import examples
 from kitchens import CABINET, IN, WINDOW, a_job
 from pennant.core.document.job import Job
 from pennant.core.layout.field_of import field_of
@@ -58,7 +59,7 @@ class TestStrips:
         assert second[1][0] >= 54 - 1e-6
 
     @given(jobs(), st.sampled_from([150.0, 290.0, 460.0]))
-    @settings(max_examples=25, deadline=None)
+    @examples(25)
     def test_there_is_mat_behind_every_piece(self, job: Job, width: float) -> None:
         found = strips(job, width)
         assert all(one.height <= width + 1e-6 for one in found)
@@ -89,7 +90,7 @@ class TestOffTheRoll:
         assert off_the_roll(three, 12) == (0, 100)
 
     @given(st.lists(st.tuples(st.integers(1, 80), st.integers(1, 12)), max_size=8))
-    @settings(max_examples=60, deadline=None)
+    @examples(60)
     def test_never_less_than_the_area_nor_more_than_one_after_another(
         self, sizes: list[tuple[int, int]]
     ) -> None:

@@ -8,10 +8,11 @@ from typing import Any
 import ezdxf
 import pytest
 from ezdxf.document import Drawing
-from hypothesis import given, settings
+from hypothesis import given
 from PIL import Image
 from random_walls import square_jobs
 
+from examples import examples
 from kitchens import demo
 from pennant.cli import demo_jobs
 from pennant.core.document.job import Job
@@ -73,7 +74,7 @@ class TestElevation:
                 assert boxes(again) == boxes(surface)
                 assert again.top_left == pytest.approx(surface.top_left, abs=0.01)
 
-    @settings(max_examples=15, deadline=None)
+    @examples(15)
     @given(square_jobs())
     def test_random_walls(self, job: Job) -> None:
         assert boxes(read_again(job, 0)) == boxes(plan(job).kitchen.walls[0])

@@ -15,6 +15,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from pennant.api.collecting import collect_seldom
 from pennant.api.fewest import found_fewest
 from pennant.api.models import board_of
 from pennant.core.document.job import Job
@@ -75,6 +76,7 @@ def _listen(questions: "queue.SimpleQueue[str]") -> None:
 
 def main() -> None:
     """Answer question after question."""
+    collect_seldom()
     with contextlib.suppress(OSError):
         os.nice(NICENESS)
     questions: queue.SimpleQueue[str] = queue.SimpleQueue()

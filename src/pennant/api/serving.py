@@ -10,6 +10,7 @@ from typing import Any
 import uvicorn
 
 from pennant.api.certificate import certificate_for, fingerprint_of
+from pennant.api.collecting import collect_seldom
 from pennant.api.connections import SLOW_SECONDS, PromptProtocol
 from pennant.api.pairing import Listening
 
@@ -93,6 +94,7 @@ def own_address() -> str:
 
 def serve(*applications: tuple[Any, Opened]) -> None:
     """Serve applications, each on its socket, until a signal ends them all."""
+    collect_seldom()
     asyncio.run(_serve(applications))
 
 
