@@ -1,3 +1,21 @@
+/** Jobs as keys of what is known of them: written out once a job, because keys are compared at every
+ * render of what asks. */
+const writtenOnes = new WeakMap<object, string>();
+const namelessOnes = new WeakMap<object, string>();
+
+function written(job: object): string {
+  const key = writtenOnes.get(job) ?? JSON.stringify(job);
+  writtenOnes.set(job, key);
+  return key;
+}
+
+/** The same, whatever the job is called. */
+function nameless(job: object): string {
+  const key = namelessOnes.get(job) ?? JSON.stringify({ ...job, name: "" });
+  namelessOnes.set(job, key);
+  return key;
+}
+
 /** Who owns which key: one options function for each thing that is read from the server. */
 import { queryOptions } from "@tanstack/react-query";
 import { openedKit } from "../site/keptKit";
@@ -74,7 +92,7 @@ export const wordsOptions = () =>
 /** What would cure a finding of a kept job. */
 export const curesOptions = (job: Job, surface: string, finding: string) =>
   queryOptions({
-    queryKey: ["cures", surface, finding, { ...job, name: "" }],
+    queryKey: ["cures", surface, finding, nameless(job)],
     queryFn: ({ signal }) =>
       ask<Cure[]>(api.POST("/api/cures", { signal, body: { job, surface, finding } })),
     staleTime: Number.POSITIVE_INFINITY,
@@ -85,7 +103,7 @@ export const curesOptions = (job: Job, surface: string, finding: string) =>
 /** How much play a wall's start has; reckoned when a change has been kept. */
 export const playOptions = (job: Job, wall: string) =>
   queryOptions({
-    queryKey: ["play", wall, { ...job, name: "" }],
+    queryKey: ["play", wall, nameless(job)],
     queryFn: ({ signal }) => ask<Play[]>(api.POST("/api/play", { signal, body: { job, wall } })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
@@ -95,7 +113,7 @@ export const playOptions = (job: Job, wall: string) =>
 /** The lines to strike on every wall; they depend on the whole job. */
 export const settingOutOptions = (job: Job) =>
   queryOptions({
-    queryKey: ["setting-out", job],
+    queryKey: ["setting-out", written(job)],
     queryFn: ({ signal }) => ask<SettingOut[]>(api.POST("/api/setting-out", { signal, body: job })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
@@ -105,7 +123,7 @@ export const settingOutOptions = (job: Job) =>
 /** The plan of a job that is not planted, to be laid over the one that is. */
 export const planOptions = (job: Job | null) =>
   queryOptions({
-    queryKey: ["plan", job],
+    queryKey: ["plan", job && written(job)],
     queryFn: ({ signal }) => ask<Plan>(api.POST("/api/plan", { signal, body: job as Job })),
     enabled: job !== null,
     staleTime: Number.POSITIVE_INFINITY,
@@ -115,7 +133,7 @@ export const planOptions = (job: Job | null) =>
 /** What a client is shown to agree to, and what has changed since they did. */
 export const agreeOptions = (job: Job) =>
   queryOptions({
-    queryKey: ["agree", job],
+    queryKey: ["agree", written(job)],
     queryFn: ({ signal }) => ask<AgreePage>(api.POST("/api/agree", { signal, body: job })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
@@ -125,7 +143,7 @@ export const agreeOptions = (job: Job) =>
 /** The days that a job takes; they depend on the whole job. */
 export const daysOptions = (job: Job, id: string) =>
   queryOptions({
-    queryKey: ["days", job, id],
+    queryKey: ["days", written(job), id],
     queryFn: ({ signal }) => {
       const params = { query: { record_of: id } };
       return ask<DaysPage>(api.POST("/api/days", { signal, body: job, params }));
@@ -142,7 +160,7 @@ export const daysOptions = (job: Job, id: string) =>
  */
 export const shadesOptions = (job: Job) =>
   queryOptions({
-    queryKey: ["shades", { ...job, name: "" }],
+    queryKey: ["shades", nameless(job)],
     queryFn: async ({ signal }) => {
       await rested(REST_BEFORE_DEALING_MS, signal);
       return ask<ShadesPage>(api.POST("/api/shades", { signal, body: job }));
@@ -172,7 +190,7 @@ export const timesOptions = () =>
 /** The cut sheet; it depends on the whole job. */
 export const cutsOptions = (job: Job) =>
   queryOptions({
-    queryKey: ["cuts", job],
+    queryKey: ["cuts", written(job)],
     queryFn: ({ signal }) => ask<CutSheet>(api.POST("/api/cuts", { signal, body: job })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
@@ -280,7 +298,7 @@ export const saidShelfOptions = () =>
 /** The shelf's adhesives and mats side by side for a job. */
 export const methodsOptions = (job: Job) =>
   queryOptions({
-    queryKey: ["methods", { ...job, name: "" }],
+    queryKey: ["methods", nameless(job)],
     queryFn: ({ signal }) => ask<Method[]>(api.POST("/api/methods", { signal, body: job })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
@@ -298,11 +316,23 @@ export const wishesOptions = () =>
 /** The board of a wall's starts; it depends on all of the job but its name and that start. */
 export const startsOptions = (job: Job, wall: string) =>
   queryOptions({
-    queryKey: ["starts", wall, { ...job, name: "", walls: job.walls.map(without(wall)) }],
+    queryKey: ["starts", wall, startless(job, wall)],
     queryFn: ({ signal }) => ask<Board>(api.POST("/api/starts", { signal, body: { job, wall } })),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 60_000,
   });
+
+const startlessOnes = new WeakMap<Job, Map<string, string>>();
+
+/** A job as a key, whatever it is called and wherever a wall's tile starts. */
+function startless(job: Job, wall: string): string {
+  const known = startlessOnes.get(job) ?? new Map<string, string>();
+  startlessOnes.set(job, known);
+  const key =
+    known.get(wall) ?? JSON.stringify({ ...job, name: "", walls: job.walls.map(without(wall)) });
+  known.set(wall, key);
+  return key;
+}
 
 function without(id: string) {
   return (wall: Job["walls"][number]) => (wall.id === id ? { ...wall, start: null } : wall);
