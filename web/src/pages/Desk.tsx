@@ -1,7 +1,7 @@
 /** The desk: the wall above, and under its counter the papers one works from. */
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Job } from "../api/client";
 import { planOptions, settingOutOptions } from "../api/queries";
@@ -225,6 +225,28 @@ function Papers({ label, names, chosen, badges, onChosen, children }: PapersProp
       className="flex min-h-0 flex-col max-md:pt-2"
       manual
     >
+      <Names label={label} names={names} badges={badges} />
+      <TabPanels className="min-h-0 grow overflow-y-auto border border-rule border-b-0 bg-paper px-3 py-2 max-md:overflow-visible">
+        {children.map((child, index) => (
+          <Panel key={names[index]} onTop={index === chosen}>
+            {child}
+          </Panel>
+        ))}
+      </TabPanels>
+    </TabGroup>
+  );
+}
+
+interface NamesProps {
+  label: string;
+  names: readonly string[];
+  badges: readonly number[] | undefined;
+}
+
+/** The names of a stack of papers; drawn anew only where a number changes, not at every key. */
+const Names = memo(
+  function Names({ label, names, badges }: NamesProps) {
+    return (
       <TabList aria-label={label} className="flex shrink-0 gap-0.5 overflow-x-auto px-1">
         {names.map((name, index) => (
           <Tab
@@ -240,13 +262,18 @@ function Papers({ label, names, chosen, badges, onChosen, children }: PapersProp
           </Tab>
         ))}
       </TabList>
-      <TabPanels className="min-h-0 grow overflow-y-auto border border-rule border-b-0 bg-paper px-3 py-2 max-md:overflow-visible">
-        {children.map((child, index) => (
-          <TabPanel key={names[index]} tabIndex={-1}>
-            {child}
-          </TabPanel>
-        ))}
-      </TabPanels>
-    </TabGroup>
-  );
-}
+    );
+  },
+  (one, other) =>
+    one.label === other.label &&
+    one.names === other.names &&
+    String(one.badges) === String(other.badges),
+);
+
+/** A paper in its stack; one that lies under another is left as it is. */
+const Panel = memo(
+  function Panel({ children }: { onTop: boolean; children: React.ReactNode }) {
+    return <TabPanel tabIndex={-1}>{children}</TabPanel>;
+  },
+  (one, other) => !one.onTop && !other.onTop,
+);
