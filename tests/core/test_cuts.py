@@ -16,6 +16,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
 from pennant.core.document.tooling import Material, Tool
 from pennant.core.layout.lattice_of import shape_of
+from pennant.core.layout.pieces import around_piece
 from pennant.core.layout.tools import breaking, straight_kerf, tool_for
 from pennant.core.plan import plan
 
@@ -256,3 +257,11 @@ class TestMeasuredFrom:
                 elif other not in cut_sides:
                     whole = size.get(line.measured_from) or size[other]
                     assert sum(line.ends) / 2 <= whole / 2 + 0.01
+
+
+def test_a_piece_that_no_outline_holds_is_as_it_is_without_its_box() -> None:
+    piece = (((0.0, 0.0), (10.0, 0.0), (10.0, 5.0), (0.0, 5.0)),)
+    larger = (((0.0, 0.0), (20.0, 0.0), (20.0, 9.0), (0.0, 9.0)),)
+    short = (((0.0, 0.0), (9.9, 0.0), (9.9, 5.0), (0.0, 5.0)),)
+    assert around_piece(piece, [larger, short]) == larger
+    assert around_piece(piece, [short]) == piece

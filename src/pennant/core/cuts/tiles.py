@@ -47,7 +47,27 @@ def stock_for(
 def items_for(job: Job, pieces: Iterable[Piece], of: str) -> tuple[tuple[Item, ...], Sheet]:
     """Return what pieces of the plan need of their tile, and the tile."""
     sheet = sheet_of(job, of)
-    return tuple(item_of(piece, sheet) for piece in pieces if piece.of == of), sheet
+    return tuple(_item_of(piece, sheet) for piece in pieces if piece.of == of), sheet
+
+
+KEPT_ITEMS = 60_000
+"""Pieces of which it is known what they need, as many as the surface plans that are kept hold."""
+_known: dict[int, tuple[Piece, Sheet, Item]] = {}
+
+
+def _item_of(piece: Piece, sheet: Sheet) -> Item:
+    """What a piece needs; known of the pieces of surfaces that a change did not touch.
+
+    An entry holds its piece, so that no other can have the same number while it stands.
+    """
+    found = _known.get(id(piece))
+    if found is not None and found[0] is piece and found[1] == sheet:
+        return found[2]
+    if len(_known) >= KEPT_ITEMS:
+        _known.clear()
+    item = item_of(piece, sheet)
+    _known[id(piece)] = piece, sheet, item
+    return item
 
 
 def may_be_fewer(job: Job, pieces: Iterable[Piece]) -> bool:

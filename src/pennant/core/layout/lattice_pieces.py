@@ -21,7 +21,15 @@ from pennant.core.geometry.tolerance import EPS, GRID, tidy
 from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.field import Field, Side
 from pennant.core.layout.lattice import Lattice
-from pennant.core.layout.pieces import Cutting, Piece, bounds, cut_sides, kind_of, part_ids
+from pennant.core.layout.pieces import (
+    Cutting,
+    Piece,
+    around_piece,
+    bounds,
+    cut_sides,
+    kind_of,
+    part_ids,
+)
 from pennant.core.layout.sides import ON_SIDE, Segment, segments, sides_of
 from pennant.core.survey.placed import around
 
@@ -211,10 +219,7 @@ class PieceMaker:
         if any(keep.box.overlaps(one.box) for keep in self.hidden):
             covered = self._with_plates_on(one)
             for piece in found:
-                self.seen[piece.id] = min(
-                    (outline for outline in covered if bounds(outline).holds(piece.box)),
-                    key=outline_area, default=piece.outline,
-                )  # fmt: skip
+                self.seen[piece.id] = around_piece(piece.outline, covered)
         return found
 
     def _with_plates_on(self, one: LaidUnit) -> list[Outline]:

@@ -127,7 +127,7 @@ def pieces_of(
             place += 1
             if any(keep.hidden for keep in near):
                 covered = _cut(inside, [keep for keep in near if not keep.hidden])
-                seen |= {piece.id: _around(piece.box, covered) for piece in cut}
+                seen |= {piece.id: around_piece(piece.outline, covered) for piece in cut}
         if not row and lowest == number:
             lowest = None
         pieces += row
@@ -149,10 +149,15 @@ def _left(rect: Rect, near: list[KeepOut]) -> float:
     return area_left(rect, [keep.box for keep in near if keep.square], slanted)
 
 
-def _around(box: Rect, outlines: list[Outline]) -> Outline:
-    """The smallest outline that a piece lies in."""
+def around_piece(piece: Outline, outlines: list[Outline]) -> Outline:
+    """Return the smallest outline that a piece lies in: what it would be without a box in it.
+
+    Where none holds it, because two ways of cutting differ by a rounding, it is the piece itself.
+    """
+    box = bounds(piece)
     return min(
-        (outline for outline in outlines if bounds(outline).holds(box)), key=outline_area
+        (outline for outline in outlines if bounds(outline).holds(box)),
+        key=outline_area, default=piece,
     )  # fmt: skip
 
 

@@ -56,7 +56,6 @@ def _strips(settings: Settings, piece: Piece, hole: KeepOut, side: str) -> Itera
 
 def _covers(plate: Rect, room: Rect, side: str) -> bool:
     """Whether a plate reaches far enough on a side."""
-
     reach = {
         "left": plate.x0 <= room.x0 + EPS, "right": plate.x1 >= room.x1 - EPS,
         "bottom": plate.y0 <= room.y0 + EPS, "top": plate.y1 >= room.y1 - EPS,

@@ -185,6 +185,13 @@ def hollows_in_bed(job: Job, fields: Sequence[Field]) -> list[Working]:
 
 def forward_at_devices(job: Job) -> list[tuple[Device, float]]:
     """Return every device and how far the wall's face comes forward there, in mm."""
+    if not any(zone.over > EPS for _, zone in zones_of(job.walls)):
+        return [
+            (thing, forward_at(job, wall.id, 0.0, 0.0))
+            for wall in job.walls
+            for thing in wall.things
+            if isinstance(thing, Device)
+        ]
     return [
         (thing, forward_at(job, places.wall.id, span.low.at, span.high.at))
         for places in places_of(job)
