@@ -11,7 +11,7 @@ from kitchens import sink_wall
 from pennant.files.job_json import write_job
 from pennant.store.database import Database
 
-expect.set_options(timeout=20_000)
+expect.set_options(timeout=45_000)  # a search may take so long while others run beside it
 
 
 @pytest.fixture(scope="session")
@@ -48,6 +48,7 @@ def browser() -> Iterator[Browser]:
 def shared_context(browser: Browser) -> Iterator[BrowserContext]:
     # What a service worker keeps would hide what the server does; it has tests of its own.
     context = browser.new_context(viewport=DESK, service_workers="block")
+    context.set_default_timeout(60_000)
     yield context
     context.close()
 

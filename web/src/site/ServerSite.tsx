@@ -174,6 +174,10 @@ function useNotes(id: string, kit: SiteKit, answered: (site: Site) => Promise<vo
         void client.invalidateQueries({ queryKey: [what] });
       }
     } catch (error) {
+      if (error instanceof Refusal && error.problem?.status === 401) {
+        // Read again at once: the page says that it is not paired, and does not try on in silence.
+        void client.invalidateQueries({ queryKey: siteOptions(id).queryKey });
+      }
       const first = box.all[0];
       if (error instanceof Refusal && error.problem && NEVER.has(error.problem.status) && first) {
         // It can never be kept as it is: it is said, and does not stand in the way of the others.
