@@ -40,7 +40,7 @@ def the_job(tile: dict[str, Any], pattern: dict[str, Any], **more: Any) -> Job:
 
 
 def worst(job: Job, outcome: Outcome) -> tuple[int, ...]:
-    return rank_key(outcome.worst or outcome.measured, wishes_of(job))
+    return rank_key(outcome.counts, wishes_of(job))
 
 
 class TestBest:

@@ -10,7 +10,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import SurfacePlan
-from pennant.core.survey.placed import Surface, between
+from pennant.core.survey.placed import OPENINGS, Surface, between
 from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
 
 RING = 0.75
@@ -95,7 +95,7 @@ def _wall(wall: Surface, made: SurfacePlan, slab: float, tints: Tints) -> Iterat
     for thing in wall.things:
         if thing.kind in ("cabinet", "hood", "shelf", "upstand", "ledge"):
             yield Shape("overhead", (thing.outline,))
-        elif thing.kind in ("window", "hatch", "niche"):
+        elif thing.kind in OPENINGS:
             yield Shape("opening", (ring_of(thing.box.meet(Rect(*made.frame))),))
     yield from _flag(made.pennant.x, made.pennant.y, (made.frame[3] - made.frame[1]) / 5)
 

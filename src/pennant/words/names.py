@@ -7,7 +7,7 @@ from pennant.core.document.lengths import show_with_unit
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.pieces import Piece
-from pennant.core.survey.placed import NO_COUNTER, Kitchen, Placed, Surface
+from pennant.core.survey.placed import NO_COUNTER, OPENINGS, Kitchen, Placed, Surface
 
 KINDS: dict[Kind, str] = {
     "full": "full tile", "crosscut": "crosscut", "rip": "rip", "both": "crosscut and rip",
@@ -76,7 +76,7 @@ class Names:
     def _of_thing(self, kind: str, part: str, name: str, side: str) -> str:
         if part == "stool":
             return {"top": f"Over {name}", "bottom": f"Under {name}"}.get(side, f"{name}, {side}")
-        if kind in ("window", "hatch", "niche"):
+        if kind in OPENINGS:
             return {"bottom": f"Under {name}", "top": f"Over {name}"}.get(
                 side, f"{name}, {_OPENINGS.get(side, side)}"
             )

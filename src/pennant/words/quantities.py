@@ -193,7 +193,7 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             need = quantity.working.terms[0].terms[0]
             return f"{_area(job, need.value * 1e6)} with what is sawn off"
         case "sealer":
-            litres = volume(each_stage(quantity), job.units)
+            litres = volume(_each_stage(quantity), job.units)
             stages = seal_stages(job)
             apart = " each" if len(stages) > 1 else ""
             return f"{litres}{apart} {', '.join(stages)}"
@@ -269,7 +269,7 @@ def _edges(names: Names, edge: str) -> str:
     return " and ".join(names.edge(one) for one in edge.split("+"))
 
 
-def each_stage(quantity: Quantity) -> float:
+def _each_stage(quantity: Quantity) -> float:
     """Return the litres of sealer that each stage takes."""
     return next(one.value for one in _steps(quantity.working)
                 if one.unit == "litres" and one.op == "quotient")  # fmt: skip

@@ -26,6 +26,7 @@ from pennant.core.layout.field import (
 )
 from pennant.core.survey.placed import (
     NO_COUNTER,
+    OPENINGS,
     Placed,
     Surface,
     around,
@@ -241,7 +242,7 @@ class _Building:
         elif kind in ("upstand", "ledge"):
             over = Gap("raised", "sealant", settings.counter_gap)
             self._slab(thing, side, Gap("raised", "sealant", 0.0), over)
-        elif kind in ("window", "hatch", "niche"):
+        elif kind in OPENINGS:
             self._opening(thing)
         elif thing.round:
             self._round(thing)

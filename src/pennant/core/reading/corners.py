@@ -61,14 +61,11 @@ def corners_of(job: Job, laid: Sequence[Laid]) -> Iterator[CornerReading]:
         if corner is None or not pairs:
             continue
         inside = corner.kind == "inside"
-        next_laps = corner.laps == "next"
-        first = before.id if next_laps else wall.id
-        forward = (
-            forward_at_end(job, before, "right") if next_laps else forward_at_end(job, wall, "left")
-        )
+        first, side = (before, "right") if corner.laps == "next" else (wall, "left")
+        forward = forward_at_end(job, first, side)
         yield CornerReading(
             left=before.id, right=wall.id, kind=corner.kind,
-            first=first,
+            first=first.id,
             hidden=tidy(forward - job.settings.corner_gap) if inside else 0.0,
             pairs=tuple(pairs),
         )  # fmt: skip

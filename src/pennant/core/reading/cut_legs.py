@@ -25,7 +25,7 @@ def legs_to_cut(
     """
     by_id = {piece.id: piece for piece in pieces}
     holes = {keep.owner: keep for keep in field.keep_outs}
-    cut = []
+    cut, by = [], joint + settings.plate_cover
     for finding in findings:
         if finding.rule != "thin-leg":
             continue
@@ -34,10 +34,11 @@ def legs_to_cut(
         if thing.cover is None or not thing.legs_off or not hole.square:
             continue
         for id_ in finding.pieces:
-            for strip in _strips(settings, by_id[id_], hole, side):
-                room = strip.grown(*(joint + settings.plate_cover for _ in range(4)))
-                if _covers(thing.cover, room, side):
-                    cut.append(KeepOut(f"{owner}.{side}", ring_of(strip), strip, True, True))
+            cut += [
+                KeepOut(f"{owner}.{side}", ring_of(strip), strip, True, True)
+                for strip in _strips(settings, by_id[id_], hole, side)
+                if _covers(thing.cover, strip.grown(by, by, by, by), side)
+            ]
     return cut
 
 

@@ -13,7 +13,7 @@ from pennant.core.document.settings import Settings
 from pennant.core.document.values import Value
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
-from pennant.core.layout.field import Edge, Field, KeepOut, Side
+from pennant.core.layout.field import Edge, EdgeKind, Field, KeepOut, Side
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.layout import Layout
 from pennant.core.layout.pieces import Piece
@@ -111,11 +111,15 @@ def _small(
     return list(merged.values())
 
 
+def least_setting(kind: EdgeKind) -> str:
+    """Return which setting says how small a piece at a kind of edge may be."""
+    return "least_top_piece" if kind in TOPS else "least_piece"
+
+
 def _judge(
     settings: Settings, reading: EdgeReading, gets: Gets, lattice: Lattice | None
 ) -> tuple[Rule, Weight, str, float] | None:
-    top = reading.kind in TOPS
-    setting = "least_top_piece" if top else "least_piece"
+    setting = least_setting(reading.kind)
     least, small = getattr(settings, setting), settings.small_share * gets.whole
     if lattice is not None:
         small = settings.small_share * lattice.least_width
@@ -124,7 +128,7 @@ def _judge(
     if gets.full:
         return None
     if gets.size < least - EPS:
-        rule: Rule = "thin-top" if top else "sliver"
+        rule: Rule = "thin-top" if reading.kind in TOPS else "sliver"
         weight: Weight = "avoid" if reading.kind in BEHIND else "never"
         return rule, weight, setting, least
     if gets.size < small - 1e-6 and reading.kind not in HIDDEN:

@@ -17,13 +17,21 @@ from pennant.core.document.wishes import ALL, Kind, Wish
 from pennant.core.geometry.clip import Outline, from_lowest
 from pennant.core.geometry.half_plane import HalfPlane, kept_of
 from pennant.core.geometry.placement import Placement
+from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, Field, KeepOut
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.pieces import bounds
 from pennant.core.layout.sides import ON_SIDE
 from pennant.core.reading.edges import SAME, size_at
-from pennant.core.reading.findings import BEHIND, HIDDEN, TOPS, limits_at_holes, sides_differ
+from pennant.core.reading.findings import (
+    BEHIND,
+    HIDDEN,
+    TOPS,
+    least_setting,
+    limits_at_holes,
+    sides_differ,
+)
 from pennant.core.reading.legs import legs_of
 from pennant.core.search.measured import in_bands
 from pennant.core.survey.placed import OPENINGS, around
@@ -117,8 +125,7 @@ class _Parts:
 
     def near(self, edge: Edge, slack: float) -> list[int]:
         """Return which parts come near a line, within ``slack`` (mm)."""
-        x0, y0, x1, y1 = self.boxes.T
-        low, high, first, last = (x0, x1, y0, y1) if edge.upright else (y0, y1, x0, x1)
+        low, high, first, last = self.boxes.T[list(_columns(edge))]
         near, far = edge.reach
         there = (low - slack <= far) & (near <= high + slack) & (first < edge.high)
         return [int(number) for number in np.flatnonzero(there & (last > edge.low))]
@@ -178,10 +185,10 @@ class Clipping:
         return Judged(
             never + strips, avoid + legs + uneven, even,
             min((min(one.sizes) for one in gets if one.sizes), default=0.0),
-            self._short("full-left", tiles, left, *ends, side="left"),
-            self._short("full-right", tiles, left, *ends, side="right"),
-            self._short("whole-counter", tiles, left, "counter", side="bottom"),
-            self._short("whole-top", tiles, left, *TOPS),
+            self._short("full-left", gets, tiles, left, *ends, side="left"),
+            self._short("full-right", gets, tiles, left, *ends, side="right"),
+            self._short("whole-counter", gets, tiles, left, "counter", side="bottom"),
+            self._short("whole-top", gets, tiles, left, *TOPS),
             int((crossed & ~odd).any(axis=0).sum() + holed.cut.sum()
                 + left.cut[~held[odd][left.tile]].sum()),
         )  # fmt: skip
@@ -196,7 +203,7 @@ class Clipping:
 
     def _crosses(self, edge: Edge, tiles: Floats) -> Flags:
         """Which tiles an edge runs through, as far as their boxes tell."""
-        low, high, first, last = (0, 2, 1, 3) if edge.upright else (1, 3, 0, 2)
+        low, high, first, last = _columns(edge)
         at = _where(edge, tiles)
         across = (tiles[:, low] < at - EPS) & (tiles[:, high] > at + EPS)
         return across & (tiles[:, first] < edge.high - EPS) & (tiles[:, last] > edge.low + EPS)
@@ -207,16 +214,15 @@ class Clipping:
         """
         if not edge.straight:
             return np.ones(len(tiles), dtype=bool)
-        first, last = (1, 3) if edge.upright else (0, 2)
+        low, high, first, last = _columns(edge)
         ends: Flags = (tiles[:, first] < edge.low - EPS) | (tiles[:, last] > edge.high + EPS)
         depths = self._depths(edge, tiles)
-        low, high = (0, 2) if edge.upright else (1, 3)
         off = tiles[:, high] - tiles[:, low] - depths
         return ends | (np.minimum(depths, off) < self.settings.least_cut)
 
     def _depths(self, edge: Edge, tiles: Floats) -> Floats:
         """How far tiles reach over an edge, to the side where tile is (mm)."""
-        low, high = (0, 2) if edge.upright else (1, 3)
+        low, high, _, _ = _columns(edge)
         at = _where(edge, tiles)
         return np.asarray(tiles[:, high] - at if edge.inward > 0 else at - tiles[:, low])
 
@@ -225,11 +231,7 @@ class Clipping:
         met = np.zeros(len(tiles), dtype=bool)
         for keep in self.field.keep_outs:
             if keep.hidden or not keep.square:
-                box = keep.box
-                met |= (
-                    (tiles[:, 0] < box.x1) & (tiles[:, 2] > box.x0)
-                    & (tiles[:, 1] < box.y1) & (tiles[:, 3] > box.y0)
-                )  # fmt: skip
+                met |= _meeting(tiles, keep.box)
         return met
 
     def _within_things(self, tiles: Floats) -> Flags:
@@ -298,8 +300,9 @@ class Clipping:
         return most, count
 
     def _short(
-        self, wish: Kind, tiles: _Tiles, left: _Parts, *kinds: str, side: str | None = None
-    ) -> float:
+        self, wish: Kind, gets: list[_Gets], tiles: _Tiles, left: _Parts, *kinds: str,
+        side: str | None = None,
+    ) -> float:  # fmt: skip
         """How much the best piece at edges falls short of a whole tile, the worst edge's (mm).
 
         At the ends of a wall only its own edges count.
@@ -308,31 +311,32 @@ class Clipping:
             return 0.0
         wall = self.field.surface.id
         worst = 0.0
-        for edge in self.edges:
+        for edge, one in zip(self.edges, gets, strict=True):
             own = edge.owner == wall or side not in ("left", "right")
             if edge.kind in kinds and side in (None, edge.side) and own:
+                clipped = [(int(left.unit[piece]), size)
+                           for piece, size in zip(one.pieces, one.sizes, strict=True)
+                           if piece >= 0]  # fmt: skip
                 shorts = [self._reach(edge, unit) - size
-                          for unit, size in self._sizes_at(edge, tiles, left)]  # fmt: skip
+                          for unit, size in (*clipped, *self._sizes_at(edge, tiles))]  # fmt: skip
                 worst = max(worst, min(shorts, default=0.0))
         return worst
 
     def _reach(self, edge: Edge, unit: int) -> float:
         """What a whole tile of a unit measures square to an edge (mm)."""
-        low, high = (0, 2) if edge.upright else (1, 3)
+        low, high, _, _ = _columns(edge)
         return float(self.boxes[unit, high] - self.boxes[unit, low])
 
-    def _sizes_at(self, edge: Edge, tiles: _Tiles, left: _Parts) -> Iterator[tuple[int, float]]:
-        """Yield the unit and size of every piece that lies at an edge, alike ones once."""
+    def _sizes_at(self, edge: Edge, tiles: _Tiles) -> Iterator[tuple[int, float]]:
+        """Yield the unit and size of every tile that lies at an edge and that it alone cuts, or
+        none does; alike ones once.
+        """
         joint = self.lattice.joint
-        for number in left.near(edge, joint + EPS):
-            size = size_at(left.outline(number), edge, joint, self.nick)
-            if size is not None:
-                yield int(left.unit[number]), size
         axis: Literal[0, 1] = 0 if edge.upright else 1
         line = edge.along[0][1]
         off = self._depths(edge, tiles.boxes)
         reach = np.array([self._reach(edge, int(unit)) for unit in tiles.units])
-        first, last = (1, 3) if edge.upright else (0, 2)
+        _, _, first, last = _columns(edge)
         there = (off > EPS) & (off <= reach + joint + EPS)
         there &= (tiles.boxes[:, first] < edge.high) & (tiles.boxes[:, last] > edge.low)
         alike = {(int(tiles.units[n]), round(off[n], 4)): n for n in np.flatnonzero(there)}
@@ -351,14 +355,10 @@ class Clipping:
             return 0, 0
         never: set[tuple[str, str, int]] = set()
         avoid: set[tuple[str, str, int]] = set()
-        boxes, split = left.boxes, np.bincount(left.tile)[left.tile] > 1
+        split = np.bincount(left.tile)[left.tile] > 1
         for hole in self.holes:
-            box = hole.box
-            near = (
-                (boxes[:, 0] < box.x1 + NEAR) & (boxes[:, 2] > box.x0 - NEAR)
-                & (boxes[:, 1] < box.y1 + NEAR) & (boxes[:, 3] > box.y0 - NEAR)
-            )  # fmt: skip
-            for number in map(int, np.flatnonzero(near)):
+            beside = _meeting(left.boxes, hole.box.grown(NEAR, NEAR, NEAR, NEAR))
+            for number in map(int, np.flatnonzero(beside)):
                 strip = bool(split[number]) and self._is_strip(left, number)
                 for side, leg in legs_of(left.outline(number), hole, self.settings.box_clearance):
                     key = (hole.owner, side, round(leg * 100))
@@ -377,7 +377,7 @@ class Clipping:
 
 def least_at(edge: Edge, lattice: Lattice, settings: Settings) -> float:
     """Return the least piece (mm) that an edge may get of a lattice's tile."""
-    least = settings.least_top_piece if edge.kind in TOPS else settings.least_piece
+    least: float = getattr(settings, least_setting(edge.kind))
     return min(least, settings.least_share * lattice.least_width)
 
 
@@ -390,10 +390,21 @@ def _holes(field: Field) -> list[KeepOut]:
     return [keep for keep in field.keep_outs if keep.owner in owners]
 
 
+def _columns(edge: Edge) -> tuple[int, int, int, int]:
+    """Of boxes (x0, y0, x1, y1) the columns across an edge, from low to high, and those along."""
+    return (0, 2, 1, 3) if edge.upright else (1, 3, 0, 2)
+
+
+def _meeting(boxes: Floats, box: Rect) -> Flags:
+    """Which boxes overlap another."""
+    x0, y0, x1, y1 = boxes.T
+    return np.asarray((x0 < box.x1) & (x1 > box.x0) & (y0 < box.y1) & (y1 > box.y0))
+
+
 def _where(edge: Edge, boxes: Floats) -> Floats:
     """Where an edge is across, at the middle of each box along it."""
     if edge.straight:
         return np.full(len(boxes), edge.along[0][1])
-    first, last = (1, 3) if edge.upright else (0, 2)
+    _, _, first, last = _columns(edge)
     places, ats = zip(*edge.along, strict=True)
     return np.asarray(np.interp((boxes[:, first] + boxes[:, last]) / 2, places, ats))

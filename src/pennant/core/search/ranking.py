@@ -162,7 +162,7 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
         up = own.up if carried else FullCounter(nudge=tidy(y - field.foot))
         start = own.model_copy(update={"across": FullLeft(nudge=tidy(across)), "up": up})
         outcomes.append(outcome_near(job, kitchen, wall, start))
-    best = min(outcomes, key=lambda one: rank_key(one.worst or one.measured, wishes))
+    best = min(outcomes, key=lambda one: rank_key(one.counts, wishes))
     return _on_the_tape(job, kitchen, wall, best)
 
 
@@ -194,8 +194,7 @@ def _best_on_lattice(
 
 
 def _worst_key(one: Outcome, wishes: Sequence[Wish]) -> tuple[tuple[float, ...], ...]:
-    worst = one.worst or one.measured
-    return rank_key(worst, wishes), exact_key(worst, wishes)
+    return rank_key(one.counts, wishes), exact_key(one.counts, wishes)
 
 
 def _on_the_tape(job: Job, kitchen: Kitchen, wall: str, best: Outcome) -> Outcome:
@@ -204,7 +203,7 @@ def _on_the_tape(job: Job, kitchen: Kitchen, wall: str, best: Outcome) -> Outcom
     Nobody can strike a line that is moved by two inches and a little more than a sixteenth.
     """
     wishes, step = wishes_of(job), STEP_MM[job.step]
-    limit = rank_key(best.worst or best.measured, wishes)
+    limit = rank_key(best.counts, wishes)
     start = best.start
 
     def steps(nudge: float) -> list[float]:
@@ -220,7 +219,7 @@ def _on_the_tape(job: Job, kitchen: Kitchen, wall: str, best: Outcome) -> Outcom
         if tried == start:
             return best
         outcome = outcome_near(job, kitchen, wall, tried)
-        if rank_key(outcome.worst or outcome.measured, wishes) <= limit:
+        if rank_key(outcome.counts, wishes) <= limit:
             return outcome
     return best
 

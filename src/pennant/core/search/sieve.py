@@ -26,7 +26,7 @@ from pennant.core.layout.courses import phases, shift_of
 from pennant.core.layout.field import Edge, Field, KeepOut
 from pennant.core.layout.fit import Span, slipped
 from pennant.core.layout.layout import BorderRow
-from pennant.core.reading.findings import BEHIND, TOPS, is_bare
+from pennant.core.reading.findings import BEHIND, HIDDEN, TOPS, is_bare, least_setting
 from pennant.core.survey.placed import OPENINGS
 
 Floats = npt.NDArray[np.float64]
@@ -35,7 +35,6 @@ MOST_MARKS = 4_000
 more, they are thinned evenly, and the best of those left is taken."""
 MOST_MODULES = 6
 """Modules over which starts are tried where a border's tile is of another length than the tile."""
-_HIDDEN = ("corner", "foot", "gap-side")
 
 
 @dataclass(frozen=True)
@@ -428,11 +427,11 @@ class Search:
         self, edge: Edge, size: Floats, full: Floats | float, never: Floats, avoid: Floats
     ) -> None:
         """Count what would be found at an edge; the arrays are added to in place."""
-        least = self.settings.least_top_piece if edge.kind in TOPS else self.settings.least_piece
+        least = getattr(self.settings, least_setting(edge.kind))
         cut = size < full - EPS
         count = avoid if edge.kind in BEHIND else never
         count += cut & (size < least - EPS)
-        if edge.kind not in _HIDDEN:
+        if edge.kind not in HIDDEN:
             small = size < self.settings.small_share * full - EPS
             avoid += cut & small & (size >= least - EPS)
 

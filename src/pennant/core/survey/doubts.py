@@ -15,7 +15,7 @@ from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.survey.boards import forward_at, is_patched, keeps_old_tile
 from pennant.core.survey.closure import HAIR, Cause, causes, loops, suspects
 from pennant.core.survey.kitchen import joined_before
-from pennant.core.survey.placed import Kitchen, Placed, Surface
+from pennant.core.survey.placed import OPENINGS, Kitchen, Placed, Surface
 from pennant.core.survey.placing import WallPlaces
 
 Rule = Literal[
@@ -176,7 +176,7 @@ def _narrow(job: Job, surface: Surface) -> Iterator[Doubt]:
 def _over_the_top(surface: Surface) -> Iterator[Doubt]:
     top = min(surface.top_left, surface.top_right)
     for thing in surface.things:
-        if thing.kind in (*_HANGS, "window", "hatch", "niche") and thing.box.y0 > top + EPS:
+        if thing.kind in (*_HANGS, *OPENINGS) and thing.box.y0 > top + EPS:
             yield Doubt(
                 id=f"over-the-top@{thing.id}", rule="over-the-top", weight="ask", wall=surface.id,
                 places=(thing.id,), size=tidy(thing.box.y0 - top),

@@ -185,20 +185,17 @@ def hollows_in_bed(job: Job, fields: Sequence[Field]) -> list[Working]:
 
 def forward_at_devices(job: Job) -> list[tuple[Device, float]]:
     """Return every device and how far the wall's face comes forward there, in mm."""
-    if not any(zone.over > EPS for _, zone in zones_of(job.walls)):
-        return [
-            (thing, forward_at(job, wall.id, 0.0, 0.0))
-            for wall in job.walls
-            for thing in wall.things
-            if isinstance(thing, Device)
-        ]
-    return [
-        (thing, forward_at(job, places.wall.id, span.low.at, span.high.at))
-        for places in places_of(job)
-        for thing in places.wall.things
-        if isinstance(thing, Device)
-        for span in (places.along(thing.id),)
-    ]
+    # Where along the wall a device is matters beside old tile alone: it is seldom worked out.
+    old = any(zone.over > EPS for _, zone in zones_of(job.walls))
+    along = {places.wall.id: places.along for places in places_of(job)} if old else {}
+    found = []
+    for wall in job.walls:
+        for thing in wall.things:
+            if isinstance(thing, Device):
+                span = along[wall.id](thing.id) if old else None
+                low, high = (span.low.at, span.high.at) if span else (0.0, 0.0)
+                found.append((thing, forward_at(job, wall.id, low, high)))
+    return found
 
 
 def _devices(job: Job) -> Iterator[Quantity]:
