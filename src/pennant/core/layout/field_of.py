@@ -368,7 +368,6 @@ class _Building:
 
     def _contacts(self, gross: Polygon) -> Iterator[tuple[tuple[str, Side], Contact]]:
         """Lengths along which open wall meets each edge: the line a hair inside, within it."""
-        shapely.prepare(gross)
         for edge in self.edges:
             runs: tuple[tuple[Point, Point], ...] = ()
             if edge.gap.edge == "around" and len(set(edge.face)) == 1:

@@ -16,6 +16,7 @@ from shapely import Polygon
 from pennant.core.geometry.clip import Outline, Point, Ring, outline_area, outlines_of, ring_area
 from pennant.core.geometry.half_plane import HalfPlane, kept_of
 from pennant.core.geometry.placement import Placement
+from pennant.core.geometry.prepared import prepared
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, GRID, tidy
 from pennant.core.layout.cut_kind import Kind
@@ -132,8 +133,7 @@ def _left_of(field: Field, laid: list[LaidUnit], *, convex: bool) -> dict[int, _
     if not rest:
         return found
     cells = shapely.polygons([np.array((*laid[n].cell, laid[n].cell[0])) for n in rest])
-    shapely.prepare(field.tiled)
-    inside = shapely.covers(field.tiled, cells)
+    inside = shapely.covers(prepared(field.tiled), cells)
     rest = [number for number, whole in zip(rest, inside, strict=True) if not whole]
     rooms = shapely.area(shapely.intersection(cells[~inside], field.tiled))
     tiles = [np.array((*laid[n].outline, laid[n].outline[0])) for n in rest]

@@ -152,8 +152,6 @@ class Clipping:
         hidden = [keep.polygon for keep in field.keep_outs if keep.hidden]
         # Cuts for boxes lie under a plate: at the edges tile counts as if there were none.
         self.covered = shapely.union_all([field.tiled, *hidden]) if hidden else field.tiled
-        shapely.prepare(field.tiled)
-        shapely.prepare(self.covered)
 
     def judge(self, x: float, y: float) -> Judged:
         """Return what the lattice comes to with its origin at a place near the field's lower left
