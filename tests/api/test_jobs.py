@@ -2,11 +2,12 @@
 
 import json
 import re
+from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
 
-from kitchens import WINDOW, a_job, demo
+from kitchens import WINDOW, a_job
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
 
@@ -37,7 +38,11 @@ class TestPlan:
             assert start["why"] or start is board["starts"][-1]
 
     def test_the_best_of_every_wall_comes_step_by_step(self, client: TestClient) -> None:
-        job = json.loads(demo("Fennel Row").model_dump_json())
+        walls: list[dict[str, Any]] = [
+            {"id": id_, "name": name, "length": length, "top": {"kind": "open", "height": "20"}}
+            for id_, name, length in (("a", "Sink wall", "50"), ("b", "Hob wall", "40"))
+        ]
+        job = json.loads(a_job(walls=walls, tile=("14", "8")).model_dump_json())
         with client.stream("POST", "/api/best", json=job) as answer:
             steps = [json.loads(line) for line in answer.iter_lines()]
         assert [step["done"] for step in steps] == [1, 2]

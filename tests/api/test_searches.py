@@ -6,12 +6,13 @@ from collections.abc import AsyncIterator
 
 import pytest
 
-from kitchens import WINDOW, a_job
+from kitchens import a_job
 from pennant.api.search_worker import answers
 from pennant.api.searches import AT_ONCE, MOST_WAITING, Busy, NobodyListens, Searches
 from pennant.core.document.refusal import JobRefused
 
-JOB = json.loads(a_job(openings=[WINDOW]).model_dump_json())
+JOB = json.loads(a_job(length="50", top="20", tile=("14", "8")).model_dump_json())
+"""A wall of few tiles: what is tried here is who gets a turn, not what is found."""
 QUESTION = {"search": "starts", "job": JOB, "wall": "a"}
 
 

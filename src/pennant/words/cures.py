@@ -50,8 +50,9 @@ def _title(job: Job, names: Names, cure: Cure) -> str:
             return f"Move the start {size} {'right' if ahead else 'left'}"
         case "move-up":
             return f"Move the start {size} {'up' if ahead else 'down'}"
-        case "bond" if cure.bond is not None and cure.bond.way == "staggered":
-            return f"Another stagger, number {cure.bond.seed}"
+        case "bond" if cure.bond is not None and cure.bond.by_rule:
+            what = "stagger" if cure.bond.way == "staggered" else "order of starts"
+            return f"Another {what}, number {cure.bond.seed}"
         case "bond" if cure.bond is not None:
             return f"{_BONDS[cure.bond.p, cure.bond.q]} bond"
         case "joint":

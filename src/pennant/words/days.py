@@ -26,6 +26,7 @@ from pennant.words.days_values import (
     SaidWaiting,
 )
 from pennant.words.names import Names
+from pennant.words.own_tile import own_tile
 from pennant.words.quantities import said_quantities
 from pennant.words.steps import CAUTIONS, DOUBTS, PHASES, STEPS, WAITS, WHO
 from pennant.words.weights import volume, weight
@@ -416,6 +417,7 @@ class _Words:
     def _more(self, step: Step) -> Iterator[str]:
         """What this job's own way adds to how it is done."""
         products = self.job.products
+        yield from own_tile(self.job, step.rule)
         if step.rule == "seal-grout" and self.job.ways.last == "sealant":
             yield "Sealant is in already and cured: keep the sealer off it."
         if step.rule in COATS:

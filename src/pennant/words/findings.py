@@ -143,7 +143,16 @@ def _ragged(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
     )
 
 
+def _interlock(job: Job, names: Names, finding: Finding) -> tuple[str, str]:
+    return (
+        f"{_where(names, finding)}: a panel of {_len(job, finding.size)} has no straight end",
+        f"In {rows(job, finding.courses)}: its interlocking end is cut off there, and what is left "
+        f"is {_len(job, finding.limit)} long at most. Shift the start, or piece it from two.",
+    )
+
+
 _SAY = {
+    "interlock": _interlock,
     "ragged-end": _ragged, "cut-edge": _cut_edge, "course-step": _step,
     "shaved": _shaved, "joint-off": _joint_off,
     "sliver": _piece, "thin-top": _piece, "small-piece": _piece, "uneven-jambs": _uneven,
@@ -158,6 +167,7 @@ _LIMIT: dict[Rule, str] = {
     "shaved": "Passes for full up to {limit}.",
     "joint-off": "A joint may differ by up to {limit}.",
     "cut-edge": "A cut edge goes where it hides.",
+    "interlock": "At an end a panel, cut straight, is at most {limit} long.",
     "ragged-end": "The line of an open end is one line, within {limit}.",
     "course-step": "Courses that meet in a corner line up within {limit}.",
     "plate-overhang": "A plate must land on tile all around.",

@@ -39,6 +39,7 @@ def _bond(pattern: Courses) -> str:
     bond = pattern.bond
     return {
         "staggered": f"staggered, no. {bond.seed}",
+        "shortened": f"each course starts shorter, no. {bond.seed}",
         "back": f"shifted {bond.p}/{bond.q} to and fro",
         "onward": f"shifted {bond.p}/{bond.q}" if bond.p else "stack",
     }[bond.way]

@@ -9,6 +9,7 @@ from pennant.core.document.boxes import BOX_SIZES, BoxSize
 from pennant.core.document.colour import CONTRAST_OVER, DARK_UNDER
 from pennant.core.document.lengths import MM_PER_INCH, Step, show_exact, show_length, show_with_unit
 from pennant.core.document.notch import MIDDLE_FACE, MOSAIC_SIDE, NOTCHES, bed_of
+from pennant.core.document.pattern import MOST_SHORTENED
 from pennant.core.document.products import SET_HOURS
 from pennant.core.document.schedule import MOST_DAYS
 from pennant.core.document.settings import STAGGER_APART, Settings, field_of, meta
@@ -145,6 +146,10 @@ def _lines() -> Iterator[str]:
     yield (
         f"| staggered courses alike | {STARTS_APART} of {PARTS} of a module | courses that begin "
         "nearer than this, of four in a row, look the same |"
+    )
+    yield (
+        f"| starts that shorten | {MOST_SHORTENED:g} of a panel at most | courses that each start "
+        "shorter by more find no four starts that differ |"
     )
     yield (
         f"| days looked ahead | {MOST_DAYS} | a kitchen that takes longer waits for something "

@@ -2241,7 +2241,8 @@ export interface components {
          *
          *     ``onward`` shifts each further to the right, so a third bond climbs in stairs; with ``back`` the
          *     shifts go to and fro, so that every other course stands in line. ``staggered`` courses go by
-         *     rule from a ``seed`` (see `stagger`), and p and q do not count.
+         *     rule from a ``seed`` (see `stagger`), and so do ``shortened`` ones, each of which starts shorter
+         *     than the one below; p and q do not count then.
          */
         Bond: {
             /**
@@ -2259,10 +2260,10 @@ export interface components {
              * @default onward
              * @enum {string}
              */
-            way: "onward" | "back" | "staggered";
+            way: "onward" | "back" | "staggered" | "shortened";
             /**
              * Seed
-             * @description Of a staggered bond: which one.
+             * @description Of a bond by rule: which one.
              * @default 1
              */
             seed: number;
@@ -3403,7 +3404,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sliver" | "thin-top" | "small-piece" | "uneven-jambs" | "thin-leg" | "plate-overhang" | "plate-cover" | "shaved" | "joint-off" | "cut-edge" | "course-step" | "ragged-end";
+            rule: "sliver" | "thin-top" | "small-piece" | "uneven-jambs" | "thin-leg" | "plate-overhang" | "plate-cover" | "shaved" | "joint-off" | "cut-edge" | "course-step" | "ragged-end" | "interlock";
             /**
              * Weight
              * @enum {string}
@@ -4534,6 +4535,7 @@ export interface components {
              *       "small_share": 0.25,
              *       "least_share": 0.33,
              *       "least_leg": 12.7,
+             *       "ledger_apart": 101.6,
              *       "uneven_difference": 12.7,
              *       "uneven_ratio": 0.2,
              *       "shave_share": 0.0625,
@@ -4898,6 +4900,7 @@ export interface components {
              *       "small_share": 0.25,
              *       "least_share": 0.33,
              *       "least_leg": 12.7,
+             *       "ledger_apart": 101.6,
              *       "uneven_difference": 12.7,
              *       "uneven_ratio": 0.2,
              *       "shave_share": 0.0625,
@@ -5137,6 +5140,44 @@ export interface components {
             side: "left" | "right";
             /** Value */
             value: number;
+        };
+        /**
+         * Ledger
+         * @description Split stone on panels whose ends interlock; they are set in courses without joints.
+         *
+         *     The tile's thickness is that of the thickest stone. Where a panel meets a corner or an end, its
+         *     interlocking end is cut straight, so there it is shorter by ``interlock``.
+         */
+        "Ledger-Input": {
+            /**
+             * Interlock
+             * @description How deep the ends of two panels reach into one another.
+             */
+            interlock: number | string;
+            /**
+             * Thinnest
+             * @description Thickness of the thinnest stone.
+             */
+            thinnest: number | string;
+        };
+        /**
+         * Ledger
+         * @description Split stone on panels whose ends interlock; they are set in courses without joints.
+         *
+         *     The tile's thickness is that of the thickest stone. Where a panel meets a corner or an end, its
+         *     interlocking end is cut straight, so there it is shorter by ``interlock``.
+         */
+        "Ledger-Output": {
+            /**
+             * Interlock
+             * @description How deep the ends of two panels reach into one another.
+             */
+            interlock: number;
+            /**
+             * Thinnest
+             * @description Thickness of the thinnest stone.
+             */
+            thinnest: number;
         };
         /**
          * Left
@@ -8061,6 +8102,12 @@ export interface components {
              */
             least_leg: number | string;
             /**
+             * Ledger Apart
+             * @description Of ledger stone each course starts shorter by this than the one below, and no end comes nearer to one below: nearer ones read as a crack that runs up the stone.
+             * @default 101.6
+             */
+            ledger_apart: number | string;
+            /**
              * Uneven Difference
              * @description Pieces at the two jambs of an opening that differ by less are not seen.
              * @default 12.7
@@ -8498,6 +8545,12 @@ export interface components {
              * @default 12.7
              */
             least_leg: number;
+            /**
+             * Ledger Apart
+             * @description Of ledger stone each course starts shorter by this than the one below, and no end comes nearer to one below: nearer ones read as a crack that runs up the stone.
+             * @default 101.6
+             */
+            ledger_apart: number;
             /**
              * Uneven Difference
              * @description Pieces at the two jambs of an opening that differ by less are not seen.
@@ -9620,6 +9673,8 @@ export interface components {
             per_box: number;
             /** @description Of chips on a backing; length and height are then the chip's. */
             sheet?: components["schemas"]["ChipSheet"] | null;
+            /** @description Of ledger stone; length and height are the panel's. */
+            ledger?: components["schemas"]["Ledger-Input"] | null;
             /**
              * Colour
              * @description On the drawing.
@@ -9733,6 +9788,8 @@ export interface components {
             per_box: number;
             /** @description Of chips on a backing; length and height are then the chip's. */
             sheet?: components["schemas"]["ChipSheet"] | null;
+            /** @description Of ledger stone; length and height are the panel's. */
+            ledger?: components["schemas"]["Ledger-Output"] | null;
             /**
              * Colour
              * @description On the drawing.

@@ -200,8 +200,8 @@ function Bond({ root, pattern }: { root: string; pattern: Extract<Pattern, { kin
   const { bond } = pattern;
   const value = `${bond.p}/${bond.q}`;
   const way = bond.way;
-  const staggered = way === "staggered";
-  const named = staggered || BONDS.some((known) => known.value === value);
+  const byRule = way === "staggered" || way === "shortened";
+  const named = byRule || BONDS.some((known) => known.value === value);
   const change = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, pointer, to), label);
   return (
@@ -220,12 +220,12 @@ function Bond({ root, pattern }: { root: string; pattern: Extract<Pattern, { kin
       <p className="aside mt-2 mb-1">Each course shifted from the one below by</p>
       <Choices<string>
         label="Bond"
-        value={staggered ? "staggered" : named ? value : "other"}
+        value={byRule ? way : named ? value : "other"}
         onChange={(next) => {
-          const on = staggered ? "onward" : way;
+          const on = byRule ? "onward" : way;
           if (next === "other") change(`${root}/bond`, { p: 2, q: 5, way: on }, "Bond: 2/5");
-          else if (next === "staggered")
-            change(`${root}/bond`, { ...bond, way: next }, "Bond: staggered");
+          else if (next === "staggered" || next === "shortened")
+            change(`${root}/bond`, { ...bond, way: next }, `Bond: ${next}`);
           else {
             const [p, q] = next.split("/").map(Number);
             change(`${root}/bond`, { p, q, way: on }, `Bond: ${next}`);
@@ -235,12 +235,18 @@ function Bond({ root, pattern }: { root: string; pattern: Extract<Pattern, { kin
           ...BONDS,
           { value: "other", label: "Other" },
           { value: "staggered", label: "Staggered" },
+          { value: "shortened", label: "Shorter starts" },
         ]}
       />
-      {staggered && (
+      {byRule && (
         <>
           <div className="mt-1.5 flex items-end gap-2">
-            <TextField pointer={`${root}/bond/seed`} label="Stagger no." number className="w-20" />
+            <TextField
+              pointer={`${root}/bond/seed`}
+              label={way === "staggered" ? "Stagger no." : "Order no."}
+              number
+              className="w-20"
+            />
             <button
               type="button"
               className="button"
@@ -248,16 +254,26 @@ function Bond({ root, pattern }: { root: string; pattern: Extract<Pattern, { kin
             >
               Deal another
             </button>
-            <TextField
-              pointer={`${root}/bond/apart`}
-              label="Joints apart, of a tile"
-              number
-              className="w-36"
-            />
+            {way === "staggered" ? (
+              <TextField
+                pointer={`${root}/bond/apart`}
+                label="Joints apart, of a tile"
+                number
+                className="w-36"
+              />
+            ) : (
+              <LengthField
+                pointer="/settings/ledger_apart"
+                label="Shorter by at least"
+                className="w-36"
+              />
+            )}
           </div>
           <p className="aside mt-1">
-            No joint near one in the course below, no staircase, no two of four courses that begin
-            alike. The same number is the same wall for good.
+            {way === "staggered"
+              ? "No joint near one in the course below, no staircase, no two of four courses that begin alike."
+              : "Each course starts clearly shorter than the one below, until one starts long again; no two of four courses begin alike."}{" "}
+            The same number is the same wall for good.
           </p>
         </>
       )}
@@ -268,7 +284,7 @@ function Bond({ root, pattern }: { root: string; pattern: Extract<Pattern, { kin
           <TextField pointer={`${root}/bond/q`} label="Parts" number className="w-16" />
         </div>
       )}
-      {!staggered && bond.p > 0 && (bond.q > 2 || way === "back") && (
+      {!byRule && bond.p > 0 && (bond.q > 2 || way === "back") && (
         <div className="mt-2">
           <Choices
             label="Direction of the bond"

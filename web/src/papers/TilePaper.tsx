@@ -1,6 +1,7 @@
 /** The tile as it measures, how it is laid, and what there is to cut it with. */
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
+import type { JobDraft } from "../api/client";
 import { shelfOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
@@ -65,6 +66,7 @@ export function TilePaper() {
           </div>
         </div>
         <OnSheets />
+        <OfLedger />
       </section>
       <PatternPaper
         pointer="/pattern"
@@ -129,6 +131,55 @@ function OnSheets() {
   );
 }
 
+/** Panels stand one upon another, without joints, each course with a shorter start. */
+function inLedgerCourses(job: JobDraft): JobDraft {
+  return replaced(job, "/pattern", {
+    kind: "courses",
+    lay: "lying",
+    joint: 0,
+    bond: { way: "shortened" },
+  });
+}
+
+/** Split stone on panels whose ends interlock. */
+function OfLedger() {
+  const { editor, draft, view } = useEditor();
+  const { ledger } = draft.tile;
+  const depth = view.job.units === "in" ? "2" : "50";
+  if (draft.tile.sheet) return null;
+  return (
+    <div className="mt-1.5">
+      <label className="flex items-center gap-1.5 text-sm">
+        <input
+          type="checkbox"
+          checked={Boolean(ledger)}
+          onChange={(event) => {
+            const on = event.target.checked;
+            const own = on ? { interlock: depth, thinnest: draft.tile.thickness } : null;
+            const next = replaced(draft, "/tile/ledger", own);
+            if (!on) editor.commit(next, "Single tiles");
+            else
+              editor.commit(
+                inLedgerCourses(replaced(next, "/tile/material", "stone")),
+                "Panels of ledger stone",
+              );
+          }}
+        />
+        panels of ledger stone
+      </label>
+      {ledger && (
+        <>
+          <div className="mt-1 grid grid-cols-3 gap-2">
+            <LengthField pointer="/tile/ledger/interlock" label="Ends interlock by" />
+            <LengthField pointer="/tile/ledger/thinnest" label="Thinnest stone" />
+          </div>
+          <p className="aside mt-1">The thickness above is that of the thickest stone.</p>
+        </>
+      )}
+    </div>
+  );
+}
+
 /** Takes a tile from the shelf, with all that its sheet says. */
 function FromShelf() {
   const { editor, draft } = useEditor();
@@ -141,7 +192,9 @@ function FromShelf() {
         value=""
         onChange={(name) => {
           const tile = tiles.find((one) => one.name === name);
-          if (tile) editor.commit(replaced(draft, "/tile", tile), `Tile: ${name}`);
+          if (!tile) return;
+          const next = replaced(draft, "/tile", tile);
+          editor.commit(tile.ledger ? inLedgerCourses(next) : next, `Tile: ${name}`);
         }}
         options={[
           { value: "", label: "take one from the shelf…" },

@@ -11,13 +11,15 @@ from pennant.core.document.tile import Tile
 class Module:
     """A tile as laid and its joints: the step from one tile to the next. Millimetres.
 
-    ``joint`` is the upright joint between tiles, ``bed`` the level one between courses.
+    ``joint`` is the upright joint between tiles, ``bed`` the level one between courses. At an end
+    of the tiled wall a full tile loses ``lock``: the ends of ledger stone are cut straight there.
     """
 
     width: float
     height: float
     joint: float
     bed: float
+    lock: float = 0.0
 
     @property
     def across(self) -> float:
@@ -42,4 +44,5 @@ def module_for(tile: Tile, pattern: Pattern) -> Module:
     """
     if isinstance(pattern, Courses) and pattern.lay == "standing":
         return Module(tile.height, tile.length, pattern.joint, pattern.joint)
-    return Module(tile.length, tile.height, pattern.joint, pattern.joint)
+    lock = tile.ledger.interlock if tile.ledger is not None else 0.0
+    return Module(tile.length, tile.height, pattern.joint, pattern.joint, lock)

@@ -56,7 +56,11 @@ THICK_SHEET = 8.0
 
 
 def notch_of(tile: Tile) -> Notch:
-    """Return the notch for a tile; sheets of thick stone chips take more than a V."""
+    """Return the notch for a tile; sheets of thick stone chips take more than a V, and the uneven
+    backs of ledger stone the deepest.
+    """
+    if tile.ledger is not None:
+        return SQUARE_12_12
     if tile.sheet is not None and tile.material == "stone" and tile.thickness >= THICK_SHEET:
         return SQUARE_6_6
     return notch_for(tile.length, tile.height)

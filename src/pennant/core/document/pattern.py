@@ -13,6 +13,8 @@ from pennant.core.document.values import Distance, Value
 
 MOST_APART = 0.3
 """Of a module: with joints kept further apart there is too little left to choose from."""
+MOST_SHORTENED = 0.25
+"""Of a panel: courses that each start shorter by more find no four starts that differ."""
 
 
 class Bond(Value):
@@ -20,17 +22,23 @@ class Bond(Value):
 
     ``onward`` shifts each further to the right, so a third bond climbs in stairs; with ``back`` the
     shifts go to and fro, so that every other course stands in line. ``staggered`` courses go by
-    rule from a ``seed`` (see `stagger`), and p and q do not count.
+    rule from a ``seed`` (see `stagger`), and so do ``shortened`` ones, each of which starts shorter
+    than the one below; p and q do not count then.
     """
 
     p: int = Field(default=1, ge=0, le=11)
     q: int = Field(default=2, ge=1, le=12)
-    way: Literal["onward", "back", "staggered"] = "onward"
-    seed: int = Field(default=1, ge=1, le=9999, description="Of a staggered bond: which one.")
+    way: Literal["onward", "back", "staggered", "shortened"] = "onward"
+    seed: int = Field(default=1, ge=1, le=9999, description="Of a bond by rule: which one.")
     apart: float = Field(
         default=STAGGER_APART, ge=0, le=MOST_APART,
         description="Of a staggered bond: the least share of a module from joint to joint.",
     )  # fmt: skip
+
+    @property
+    def by_rule(self) -> bool:
+        """Whether courses are shifted by rule from a seed, and not by a share of the module."""
+        return self.way in ("staggered", "shortened")
 
     @model_validator(mode="after")
     def _less_than_one(self) -> Self:

@@ -129,6 +129,13 @@ class Settings(Value):
         "it is being cut.",
         most=500.0,
     )
+    ledger_apart: Distance = length(
+        4,
+        100,
+        "Of ledger stone each course starts shorter by this than the one below, and no end comes "
+        "nearer to one below: nearer ones read as a crack that runs up the stone.",
+        most=1_000.0,
+    )
     uneven_difference: Distance = length(
         1 / 2,
         12,

@@ -16,7 +16,7 @@ from pennant.core.document.products import (
     Sealant,
     Trim,
 )
-from pennant.core.document.tile import ChipSheet, Tile
+from pennant.core.document.tile import ChipSheet, Ledger, Tile
 from pennant.core.document.values import Value
 
 ShelfKind = Literal[
@@ -83,6 +83,10 @@ EXAMPLES = Shelf(
         Tile(name="Pebblewick squares, moss", length=23.5, height=23.5, thickness=5.5,
              material="porcelain", per_box=11, colour="#8fa08a", weight=11.5, price=58.0,
              sheet=ChipSheet(across=11, up=11, backing="paper")),
+        Tile(name="Scree Hollow split slate", length=_IN * 22.625, height=_IN * 5.875,
+             thickness=_IN * 1.125, material="stone", finish="textured", porous=True,
+             turns=False, per_box=6, colour="#6f7a80", weight=38.0, price=83.0,
+             ledger=Ledger(interlock=_IN * 2.25, thinnest=_IN * 0.5)),
     ),
     adhesive=(
         Adhesive(name="Slatebed white", kind="thinset", shade="white", pack=9.5, density=1.32,

@@ -50,6 +50,19 @@ def _written_sheet(given: object) -> object:
     return {"across": int(across), "up": int(up), "backing": backing or "mesh"}
 
 
+class Ledger(Value):
+    """Split stone on panels whose ends interlock; they are set in courses without joints.
+
+    The tile's thickness is that of the thickest stone. Where a panel meets a corner or an end, its
+    interlocking end is cut straight, so there it is shorter by ``interlock``.
+    """
+
+    interlock: Length = Field(
+        ge=0, le=300, description="How deep the ends of two panels reach into one another."
+    )
+    thinnest: Length = Field(ge=0.5, le=100, description="Thickness of the thinnest stone.")
+
+
 class Tile(Value):
     """The tile as it measures, not as it is called."""
 
@@ -83,5 +96,8 @@ class Tile(Value):
     )
     sheet: Annotated[ChipSheet | None, BeforeValidator(_written_sheet)] = Field(
         default=None, description="Of chips on a backing; length and height are then the chip's."
+    )
+    ledger: Ledger | None = Field(
+        default=None, description="Of ledger stone; length and height are the panel's."
     )
     colour: str = Field(default="#b9cbbd", pattern=r"^#[0-9a-f]{6}$", description="On the drawing.")

@@ -14,7 +14,7 @@ def mosaic(tile: Tile, pattern: Courses) -> Lattice:
     module, bond = module_for(tile, pattern), pattern.bond
     joint, size = pattern.joint, (tile.length, tile.height)
     stands = pattern.lay == "standing"
-    shift = Fraction(bond.p, bond.q) if bond.way != "staggered" else Fraction(0)
+    shift = Fraction(bond.p, bond.q) if not bond.by_rule else Fraction(0)
 
     def chip(x: float, y: float) -> Unit:
         return upright(x, y, size, joint) if stands else level(x, y, size, joint)

@@ -14,7 +14,7 @@ from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.ease import eased_tiles, moved_up
 from pennant.core.layout.fit import Span, fitted_tiles
 from pennant.core.layout.layout import Layout
-from pennant.core.layout.stagger import ROWS, staggered
+from pennant.core.layout.stagger import ROWS, shortened, staggered
 
 
 class Unit(NamedTuple):
@@ -90,6 +90,8 @@ def shift_of(row: int, bond: Bond, module: Module) -> float:
     """
     if bond.way == "staggered":
         return module.across * staggered(bond.seed, bond.apart)[row % ROWS]
+    if bond.way == "shortened":
+        return module.across * ((1 - shortened(bond.seed, bond.apart)[row % ROWS]) % 1)
     steps = row % 2 if bond.way == "back" else row
     turn = Fraction(steps * bond.p, bond.q) % 1
     return module.across * turn.numerator / turn.denominator
@@ -97,7 +99,7 @@ def shift_of(row: int, bond: Bond, module: Module) -> float:
 
 def phases(bond: Bond) -> int:
     """Return how many kinds of course a bond has: 1 in stack, 2 in half, 3 in third bond."""
-    if bond.way == "staggered":
+    if bond.by_rule:
         return ROWS
     return rows_of(bond)
 

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from pennant.core.document.module import Module, module_for
-from pennant.core.document.pattern import Bond, Courses, Pattern
+from pennant.core.document.pattern import MOST_SHORTENED, Bond, Courses, Pattern
 from pennant.core.document.settings import Settings
 from pennant.core.document.starts import Eased, Fitted, FullTop, Start, WholeCourses
 from pennant.core.document.tile import Tile
@@ -107,7 +107,11 @@ def layout_of(
         own = replace(other, joint=module.joint, bed=module.bed)
         border = BorderRow(pattern.border.after, isinstance(start.up, FullTop), own)
     plant = plant_of(start, field, module, line, carries, kerf)
-    return Layout(plant, module, pattern.bond, spans, border, wanted, tile.bevelled,
+    bond = pattern.bond
+    if bond.way == "shortened":
+        share = min(settings.ledger_apart / module.across, MOST_SHORTENED)
+        bond = bond.model_copy(update={"apart": share})
+    return Layout(plant, module, bond, spans, border, wanted, tile.bevelled,
                   eased=start.eased)  # fmt: skip
 
 

@@ -1,13 +1,18 @@
-"""Staggered courses by rule: what a hand-staggered wall keeps to, from a seed.
+"""Courses shifted by rule, from a seed: what a hand-staggered wall keeps to, and ledger stone.
 
-No joint within a set distance of one in the course below, no staircase (two steps alike in a row),
-and no course that starts like one of the three below it.
+Of staggered courses no joint is within a set distance of one in the course below, there is no
+staircase (two steps alike in a row), and no course starts like one of the three below it.
+
+Panels of ledger stone keep the first and the last of these, and each course starts clearly shorter
+than the one below, until there is no room for a shorter one; then the next starts long again.
 """
 
+import math
 from collections.abc import Iterator
 from functools import lru_cache
 
-from pennant.core.document.pattern import MOST_APART
+from pennant.core.document.pattern import MOST_APART, MOST_SHORTENED
+from pennant.core.geometry.tolerance import EPS
 
 ROWS = 24
 """Courses after which the stagger comes round again: more than stand between counter and ceiling
@@ -18,7 +23,11 @@ STEPS_APART = 3
 """Of `PARTS`: two steps from course to course that differ by less make a staircase."""
 STARTS_APART = 2
 """Of `PARTS`: two courses that begin nearer than this look alike."""
+DESCENTS = (6, 4)
+"""Courses that each start shorter, before one starts long again: a divisor of `ROWS`; four where
+six do not fit into a panel."""
 _TRIES = 20_000
+_REDEALS = 500
 
 
 @lru_cache(maxsize=32)
@@ -45,6 +54,50 @@ def staggered(seed: int, apart: float) -> tuple[float, ...]:
             else:
                 choices.append(_choices(rows, least, dice))
     raise ValueError("no stagger keeps all the rules; let joints come nearer to one another")
+
+
+@lru_cache(maxsize=32)
+def shortened(seed: int, apart: float) -> tuple[float, ...]:
+    """Return the shift of each of `ROWS` courses of which each starts shorter than the one below.
+
+    Shifts are shares of the module, to the left: so much the first panel is shorter than a full
+    one. ``apart`` is by how much at least, and the least distance of an end from those below. When
+    there is no room for a shorter start, the next course starts long again.
+    """
+    least = math.ceil(min(apart, MOST_SHORTENED) * PARTS - EPS)
+    count = next(n for n in DESCENTS if n * least <= PARTS)
+    dice = _dice(seed)
+    for _ in range(_REDEALS):
+        rows = list(_descent(count, least, dice, first=0))
+        while len(rows) < ROWS:
+            rows += _descent(count, least, dice)
+        if _unlike([*rows, *rows[:3]]):
+            return tuple(row / PARTS for row in rows)
+    return tuple(row % count / count for row in range(ROWS))  # evenly: that keeps every rule
+
+
+def _descent(
+    count: int, least: int, dice: Iterator[int], first: int | None = None
+) -> Iterator[int]:  # fmt: skip
+    """Places of so many courses, each further on than the one below by ``least`` and something."""
+    spare = PARTS - count * least
+    at = next(dice) % (spare // 2 + 1) if first is None else first
+    spare -= at
+    yield at
+    for _ in range(count - 1):
+        more = next(dice) % (spare + 1)
+        spare -= more
+        at += least + more
+        yield at
+
+
+def _unlike(rows: list[int]) -> bool:
+    """Whether no course starts like one of the three below it."""
+    return all(
+        _round(row - below) >= STARTS_APART
+        for number, row in enumerate(rows)
+        for below in rows[max(number - 3, 0) : number]
+    )
 
 
 def _choices(rows: list[int], least: float, dice: Iterator[int]) -> list[int]:

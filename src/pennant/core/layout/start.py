@@ -133,20 +133,20 @@ def _across(
 ) -> tuple[float, float]:  # fmt: skip
     inner = field.inner
     if isinstance(across, FullRight):
-        return inner.x1 - module.width, inner.x1
+        return inner.x1 - module.width + module.lock, inner.x1
     if isinstance(across, Centred):
         centre = _centre(across, field)
         if across.what == "tile":
             return centre - module.width / 2, centre
         return centre + module.joint / 2, centre
     if line is None:
-        return inner.x0, inner.x0
+        return inner.x0 - module.lock, inner.x0
     at = line.reach[1] if line.inward > 0 else line.reach[0]
     if line.inward > 0:
-        return at, at
+        return at - module.lock, at
     if isinstance(across, Fitted):
         return at + module.joint, at
-    return at - module.width, at
+    return at - module.width + module.lock, at
 
 
 def _centre(across: Centred, field: Field) -> float:

@@ -24,13 +24,15 @@ from pennant.core.survey.placed import OPENINGS, Placed
 Rule = Literal[
     "sliver", "thin-top", "small-piece", "uneven-jambs", "thin-leg", "plate-overhang",
     "plate-cover", "shaved", "joint-off", "cut-edge", "course-step",
-    "ragged-end",
+    "ragged-end", "interlock",
 ]  # fmt: skip
 Weight = Literal["never", "avoid"]
 TOPS = ("overhead", "ceiling", "open-top")
 """Edges above the tile, at which the least piece is another."""
 BEHIND = ("foot", "gap-side")
 """Edges below the counter, behind an appliance: what is too small there need not be cured."""
+STRAIGHT_ENDS = ("corner", "open-end", "side")
+"""Edges at which the interlocking end of a panel is cut straight."""
 HIDDEN = ("corner", *BEHIND)
 """Edges whose pieces are not in plain view; a small piece passes there, a sliver does not."""
 
@@ -66,6 +68,7 @@ def find(
         *_fitted(settings, field, layout, pieces),
         *_cut_edges(field, readings),
         *_ragged(settings, field, readings, pieces),
+        *_interlocking(layout, readings),
     ]
     return sorted(found, key=lambda f: (f.weight != "never", f.size, f.id))
 
@@ -223,6 +226,23 @@ def _ragged(
                 places=(reading.edge,), size=tidy(most - least), limit=settings.set_within,
                 setting="set_within", pieces=tuple(off),
                 courses=tuple(sorted({boxes[id_].course for id_ in off})),
+            )  # fmt: skip
+
+
+def _interlocking(layout: Layout, readings: list[EdgeReading]) -> Iterator[Finding]:
+    """Panels of ledger stone that would need their interlocking end where it is cut straight."""
+    module = layout.module
+    if module.lock <= EPS:
+        return
+    limit = module.width - module.lock
+    for reading in readings:
+        long = [gets for gets in reading.gets if gets.size > limit + EPS]
+        if reading.kind in STRAIGHT_ENDS and long:
+            yield Finding(
+                id=f"interlock@{reading.edge}", rule="interlock", weight="never",
+                places=(reading.edge,), size=max(gets.size for gets in long), limit=tidy(limit),
+                setting=None, pieces=tuple(p for gets in long for p in gets.pieces),
+                courses=tuple(sorted({c for gets in long for c in gets.courses})),
             )  # fmt: skip
 
 

@@ -186,7 +186,7 @@ def _other_bonds(pattern: Pattern) -> Iterator[Bond]:
     if not isinstance(pattern, Courses):
         return
     bond = pattern.bond
-    if bond.way == "staggered":
+    if bond.by_rule:
         for seed in range(bond.seed + 1, bond.seed + 1 + SEEDS):
             yield bond.model_copy(update={"seed": (seed - 1) % 9999 + 1})
     for p, q in BONDS:

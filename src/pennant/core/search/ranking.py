@@ -156,7 +156,7 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
     outcomes = []
     for x, y in found.places:
         # A whole tile more or less across changes nothing: say the start by its smallest nudge.
-        across = x - field.inner.x0
+        across = x - (field.inner.x0 - module.lock)
         if search.repeats == 1:
             across -= round(across / module.across) * module.across
         up = own.up if carried else FullCounter(nudge=tidy(y - field.foot))
@@ -310,7 +310,7 @@ def _layout(laid: Laid) -> tuple[object, ...]:
         first, second = layout.lattice.within(*layout.origin)
         return round(first, 5) % 1.0, round(second, 5) % 1.0, 0, (), ends
     module, bond, plant = layout.module, layout.bond, layout.plant
-    alike = bond.way != "staggered" and layout.border is None
+    alike = not bond.by_rule and layout.border is None
     rows = int((plant.y + EPS) // module.up) if alike else 0
     steps = rows % 2 if bond.way == "back" else rows
     x = (plant.x - steps * bond.p / bond.q * module.across * alike + EPS) % module.across

@@ -26,7 +26,14 @@ from pennant.core.layout.courses import phases, shift_of
 from pennant.core.layout.field import Edge, Field, KeepOut
 from pennant.core.layout.fit import Span, slipped
 from pennant.core.layout.layout import BorderRow
-from pennant.core.reading.findings import BEHIND, HIDDEN, TOPS, is_bare, least_setting
+from pennant.core.reading.findings import (
+    BEHIND,
+    HIDDEN,
+    STRAIGHT_ENDS,
+    TOPS,
+    is_bare,
+    least_setting,
+)
 from pennant.core.survey.placed import OPENINGS
 
 Floats = npt.NDArray[np.float64]
@@ -126,7 +133,7 @@ class Search:
         self.foot = field.foot if around is None else around
         shifts = tuple(shift_of(row, bond, module) for row in range(phases(bond)))
         rows = range(len(shifts))
-        if bond.way == "staggered":
+        if bond.by_rule:
             low = int((field.inner.y0 - self.foot) // module.up) - 1
             rows = range(low, int((field.inner.y1 - self.foot) // module.up) + 3)
         used = tuple(sorted({shifts[row % len(shifts)] for row in rows}))
@@ -232,13 +239,15 @@ class Search:
 
     def _candidates(self, way: Way, edges: list[Edge], boxes: list[tuple[float, float]]) -> Floats:
         """Jumps, crossings of pairs and of limits, and a place between each two of them."""
-        limits = (self.settings.least_piece, self.settings.least_top_piece,
-                  self.settings.small_share * way.size)  # fmt: skip
+        least = self.settings.least_piece, self.settings.least_top_piece
+        limits = [*least, self.settings.small_share * way.size, self.settings.least_leg]
+        if way is self.across and self.module.lock:
+            limits.append(self.module.width - self.module.lock)
         marks: list[float] = []
         ats = [(edge.inward, at) for edge in edges for at in set(edge.reach)]
         ats += [(sign, at) for low, high in boxes for sign, at in ((-1, low), (1, high))]
         if way is self.up and self.bands:
-            marks += self._border_marks(ats, limits[:2])
+            marks += self._border_marks(ats, least)
             moved = {self.bands.under, self.bands.over} - {0.0}
             ats += [(sign, at - by) for sign, at in ats for by in moved]
         if way is self.across:
@@ -246,7 +255,7 @@ class Search:
             marks += [c - shift - part for c, shift, part in itertools.product(
                 self.centres, way.used, (way.size / 2, way.size / 2 + way.step / 2))]  # fmt: skip
         for (sign, at), shift in itertools.product(ats, way.used):
-            sizes = (0.0, way.size, *limits, self.settings.least_leg)
+            sizes = (0.0, way.size, *limits)
             marks += [(at - shift + (size - way.size if sign > 0 else -size)) for size in sizes]
         before = [at for sign, at in ats if sign < 0]
         after = [at for sign, at in ats if sign > 0]
@@ -332,6 +341,7 @@ class Search:
         ends = {side: np.full(len(starts), self.module.width) for side in ("left", "right")}
         sizes: dict[tuple[str, int, str], Floats] = {}
         bare: dict[int, npt.NDArray[np.bool_]] = {}
+        locked: dict[int, npt.NDArray[np.bool_]] = {}
         for group in sorted(groups, key=lambda g: (g.edge, g.phase, g.run)):
             edge = self.uprights[group.edge]
             at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
@@ -343,12 +353,16 @@ class Search:
             if is_bare(edge):
                 shown = bare.get(group.edge, np.zeros(len(starts), dtype=bool))
                 bare[group.edge] = shown | (size < way.size - EPS)
+            if self.module.lock and edge.kind in STRAIGHT_ENDS:
+                long = size > self.module.width - self.module.lock + EPS
+                locked[group.edge] = locked.get(group.edge, False) | long
             if self._counts("smallest", edge.owner):
                 smallest = np.minimum(smallest, size)
             sizes[edge.owner, group.phase, edge.side] = size
             if edge.owner == self.field.surface.id:
                 ends[edge.side] = np.minimum(ends[edge.side], way.size - size)
         avoid += sum(bare.values())
+        never += sum(locked.values())
         for (owner, phase, side), left in sizes.items():
             right = sizes.get((owner, phase, "right"))
             if side == "left" and right is not None and owner in self.openings:

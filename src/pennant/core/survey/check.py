@@ -9,8 +9,16 @@ from collections.abc import Iterator
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.measures import RESERVED
-from pennant.core.document.module import module_of
-from pennant.core.document.pattern import Courses, Diagonal, Herringbone, Pattern, misfit, rows_of
+from pennant.core.document.module import module_for, module_of
+from pennant.core.document.pattern import (
+    MOST_SHORTENED,
+    Courses,
+    Diagonal,
+    Herringbone,
+    Pattern,
+    misfit,
+    rows_of,
+)
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import (
     FOR_COURSES,
@@ -262,6 +270,7 @@ def _pattern(job: Job) -> Iterator[Problem]:
         if found is not None:
             yield Problem(pointer=f"{root}/tile/{found.field}", message=found.message)
         yield from _sheet(root, tile, pattern)
+        yield from _ledger(job, root, tile, pattern)
     for root, start, pattern, tile in starts:
         courses = isinstance(pattern, Courses) and tile.sheet is None
         for way in ("across", "up"):
@@ -294,8 +303,8 @@ def _sheet(root: str, tile: Tile, pattern: Pattern) -> Iterator[Problem]:
     if not isinstance(pattern, Courses):
         return
     bond = pattern.bond
-    if bond.way == "staggered":
-        message = "is staggered by rule, and no sheet is made so; take a bond that repeats"
+    if bond.by_rule:
+        message = "is shifted by rule, and no sheet is made so; take a bond that repeats"
         yield Problem(pointer=f"{root}/pattern/bond", message=message)
     elif tile.sheet.up % rows_of(bond):
         rows = rows_of(bond)
@@ -307,6 +316,40 @@ def _sheet(root: str, tile: Tile, pattern: Pattern) -> Iterator[Problem]:
     if pattern.border is not None:
         message = "cannot run between rows of chips: lay it as an area of its own"
         yield Problem(pointer=f"{root}/pattern/border", message=message)
+
+
+def _ledger(job: Job, root: str, tile: Tile, pattern: Pattern) -> Iterator[Problem]:
+    """Whether panels of ledger stone can be laid so."""
+    if isinstance(pattern, Courses) and pattern.bond.way == "shortened":
+        least, length = job.settings.ledger_apart, module_for(tile, pattern).across
+        if least > MOST_SHORTENED * length + EPS:
+            message = (
+                f"shortens each course by {_show(job, least)}, and tiles of {_show(job, length)} "
+                f"have room for four starts at most {_show(job, MOST_SHORTENED * length)} apart: "
+                "take a longer tile, another bond, or let ends come nearer in the rules"
+            )
+            yield Problem(pointer=f"{root}/pattern/bond", message=message)
+    if tile.ledger is None:
+        return
+    at = f"{root}/tile/ledger"
+    if tile.ledger.thinnest > tile.thickness + EPS:
+        message = (
+            f"is more than that of the thickest, {_show(job, tile.thickness)}: "
+            "the tile's thickness is that of its thickest stone"
+        )
+        yield Problem(pointer=f"{at}/thinnest", message=message)
+    if tile.ledger.interlock > tile.length / 2:
+        message = f"is more than half the panel, which is {_show(job, tile.length)} long"
+        yield Problem(pointer=f"{at}/interlock", message=message)
+    if tile.sheet is not None:
+        message = "is of single chips: ledger stone comes on panels, not on sheets"
+        yield Problem(pointer=f"{root}/tile/sheet", message=message)
+    if not isinstance(pattern, Courses) or pattern.lay != "lying":
+        message = "is for single tiles: panels of ledger stone lie in level courses"
+        yield Problem(pointer=f"{root}/pattern", message=message)
+    elif pattern.joint > EPS:
+        message = "must be 0: panels of ledger stone stand one upon another, without joints"
+        yield Problem(pointer=f"{root}/pattern/joint", message=message)
 
 
 def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:

@@ -75,7 +75,7 @@ def _spacers_each(job: Job) -> Working:
         return setting(job.settings, "spacers_each")
     pattern = job.pattern
     if isinstance(pattern, Courses):
-        stacked = pattern.bond.p == 0 and pattern.bond.way != "staggered"
+        stacked = pattern.bond.p == 0 and not pattern.bond.by_rule
     else:
         stacked = pattern.kind == "diagonal"
     crossings = 1 if stacked else 2

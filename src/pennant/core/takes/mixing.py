@@ -153,7 +153,7 @@ def _bed(job: Job, tile: Tile) -> Working:
         terms = [given("bed as measured", measured, "litres a m2", "settings.bed_thickness")]
     large = tile.length * tile.height > MIDDLE_FACE
     stone = tile.material == "stone" and notch != V_5_4 and tile.sheet is None
-    if large or stone:
+    if large or stone or tile.ledger is not None:
         terms.append(setting(job.settings, "back_butter"))
     return step("sum", "bed and keyed coat", "litres a m2", *terms)
 
