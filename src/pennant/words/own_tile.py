@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.pattern import has_finished_top
 from pennant.core.survey.boards import bed_behind
 
 
@@ -11,6 +12,8 @@ def own_tile(job: Job, rule: str | None) -> Iterator[str]:
     """Yield what the job's tile asks for besides, at one rule's step."""
     if job.tile.ledger is not None:
         yield from _ledger(job, rule)
+    if has_finished_top(job.pattern):
+        yield from _finished(job, rule)
 
 
 def _ledger(job: Job, rule: str | None) -> Iterator[str]:
@@ -43,6 +46,31 @@ def _ledger(job: Job, rule: str | None) -> Iterator[str]:
             )
         case "clean-joints":
             yield "Only gaps that stay open between panels are filled, from a bag with a nozzle."
+
+
+def _finished(job: Job, rule: str | None) -> Iterator[str]:
+    """Fans whose tips end on a line, with paint above."""
+    batten = job.ways.tips == "batten"
+    match rule:
+        case "set-out":
+            yield (
+                "Strike the line that the tips end on, level, and count the rows down from it: "
+                "the cuts go to the counter."
+            )
+        case "batten" if batten:
+            yield "Its top edge where the points of the lowest full row stand, counted from above."
+        case "set" if batten:
+            yield (
+                "Begin on the batten and set upward: the last row's tips end on the line. The cut "
+                "row goes in last, when the batten is off."
+            )
+        case "set":
+            yield (
+                "Begin at the line and work down. Each fan hangs: non-slump adhesive, and tape "
+                "from tile to tile until it holds."
+            )
+        case "hand-over":
+            yield "The wall is painted down to the tips; no trim and no cut edge is there."
 
 
 def _len(job: Job, mm: float) -> str:

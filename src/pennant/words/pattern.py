@@ -32,7 +32,8 @@ def say_pattern(pattern: Pattern) -> str:
             shift = f"shifted {pattern.p}/{pattern.q} by turns" if pattern.p else "in line"
             return f"standing columns {shift}"
         case _:
-            return f"scallops, round ends {pattern.tips}"
+            ends = ", tips finished" if pattern.top == "finished" else ""
+            return f"scallops, round ends {pattern.tips}{ends}"
 
 
 def _bond(pattern: Courses) -> str:

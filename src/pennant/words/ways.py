@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from pennant.core.document.job import Job
 from pennant.core.document.methods import QUESTIONS, Question
+from pennant.core.document.pattern import has_finished_top
 from pennant.core.document.survey import zones_of
 from pennant.core.document.tiles import tiles_of
 from pennant.core.document.values import Value
@@ -64,6 +65,12 @@ ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
                    "hold on sealer"),
         "sealant": ("the sealant first, then the sealer",
                     "where nobody masks: it holds for sure, and the sealer waits until it cured"),
+    }),
+    "tips": ("Rows under finished tips are", {
+        "hung": ("hung, from the line down",
+                 "the line is true; each tile hangs in non-slump adhesive, taped until it holds"),
+        "batten": ("set upward from a batten under the lowest full row",
+                   "nothing slides; the cut row goes in last, when the batten is off"),
     }),
     "sheets": ("Sheets that end short are", {
         "knife": ("cut along the joints with a knife; chips over the line are nipped one by one",
@@ -126,5 +133,7 @@ def raised(job: Job, question: Question) -> bool:
             return job.tile.material != "stick-on"
         case "last":
             return job.tile.porous or job.products.sealer is not None
+        case "tips":
+            return has_finished_top(job.pattern)
         case "sheets":
             return any(tile.sheet is not None for _, tile, _ in tiles_of(job).values())

@@ -4414,7 +4414,8 @@ export interface components {
              *       "sealed": "before",
              *       "cuts": "repeats",
              *       "last": "sealer",
-             *       "sheets": "knife"
+             *       "sheets": "knife",
+             *       "tips": "hung"
              *     }
              */
             ways: components["schemas"]["Ways"];
@@ -4779,7 +4780,8 @@ export interface components {
              *       "sealed": "before",
              *       "cuts": "repeats",
              *       "last": "sealer",
-             *       "sheets": "knife"
+             *       "sheets": "knife",
+             *       "tips": "hung"
              *     }
              */
             ways: components["schemas"]["Ways"];
@@ -7455,7 +7457,7 @@ export interface components {
              * Question
              * @enum {string}
              */
-            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "trim" | "sealed" | "cuts" | "last" | "sheets";
+            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "trim" | "sealed" | "cuts" | "last" | "sheets" | "tips";
             /** Asks */
             asks: string;
             /** Chosen */
@@ -7810,7 +7812,8 @@ export interface components {
          * Scallop
          * @description Fans: a round top, and two hollow sides that meet in a point below.
          *
-         *     ``tips`` says which way the round ends point.
+         *     ``tips`` says which way the round ends point. A ``finished`` top ends in whole tiles, whose
+         *     round edges show against paint; else tile is cut to the line.
          */
         "Scallop-Input": {
             /**
@@ -7825,6 +7828,12 @@ export interface components {
              */
             tips: "up" | "down";
             /**
+             * Top
+             * @default cut
+             * @enum {string}
+             */
+            top: "cut" | "finished";
+            /**
              * Joint
              * @description The gap between tiles.
              */
@@ -7834,7 +7843,8 @@ export interface components {
          * Scallop
          * @description Fans: a round top, and two hollow sides that meet in a point below.
          *
-         *     ``tips`` says which way the round ends point.
+         *     ``tips`` says which way the round ends point. A ``finished`` top ends in whole tiles, whose
+         *     round edges show against paint; else tile is cut to the line.
          */
         "Scallop-Output": {
             /**
@@ -7848,6 +7858,12 @@ export interface components {
              * @enum {string}
              */
             tips: "up" | "down";
+            /**
+             * Top
+             * @default cut
+             * @enum {string}
+             */
+            top: "cut" | "finished";
             /**
              * Joint
              * @description The gap between tiles.
@@ -9400,22 +9416,22 @@ export interface components {
              * Left
              * @enum {string}
              */
-            left: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            left: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips";
             /**
              * Right
              * @enum {string}
              */
-            right: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            right: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips";
             /**
              * Top
              * @enum {string}
              */
-            top: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            top: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips";
             /**
              * Bottom
              * @enum {string}
              */
-            bottom: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter";
+            bottom: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips";
             /** Counter */
             counter: [
                 number,
@@ -11087,6 +11103,12 @@ export interface components {
              * @enum {string}
              */
             sheets: "knife" | "sawn";
+            /**
+             * Tips
+             * @default hung
+             * @enum {string}
+             */
+            tips: "hung" | "batten";
         };
         /**
          * WholeCourses

@@ -98,6 +98,17 @@ export function PatternPaper({ pointer, pattern, starts }: Props) {
   );
 }
 
+/** Every wall hung from what it ends under, as it was, or else from its top line. */
+function hungFromTop(draft: JobDraft): JobDraft {
+  return draft.walls.reduce(
+    (next, wall, number) =>
+      ["full-top", "carried"].includes(wall.start?.up?.kind ?? "")
+        ? next
+        : replaced(next, `/walls/${number}/start/up`, { kind: "full-top", under: null, nudge: 0 }),
+    draft,
+  );
+}
+
 function Details({ root, pattern }: { root: string; pattern: Pattern }) {
   const { editor, draft } = useEditor();
   const change = (pointer: string, to: unknown, label: string) =>
@@ -164,7 +175,7 @@ function Details({ root, pattern }: { root: string; pattern: Pattern }) {
       );
     case "scallop":
       return (
-        <div className="mt-2">
+        <div className="mt-2 flex flex-col gap-2">
           <Choices
             label="Round ends"
             value={pattern.tips}
@@ -174,6 +185,23 @@ function Details({ root, pattern }: { root: string; pattern: Pattern }) {
               { value: "down", label: "Round ends down" },
             ]}
           />
+          {root === "/pattern" && pattern.tips === "up" && (
+            <Choices
+              label="At the top"
+              value={pattern.top}
+              onChange={(top) => {
+                const next = replaced(draft, `${root}/top`, top);
+                editor.commit(
+                  top === "finished" ? hungFromTop(next) : next,
+                  top === "finished" ? "Tips end on the line" : "Cut to the line",
+                );
+              }}
+              choices={[
+                { value: "cut", label: "Cut to the line" },
+                { value: "finished", label: "Whole, tips on the line" },
+              ]}
+            />
+          )}
         </div>
       );
     case "columns":

@@ -5,6 +5,7 @@ from functools import cached_property
 
 from pennant.core.cuts.cut_list import CutList, cuts_of
 from pennant.core.document.job import Job
+from pennant.core.document.pattern import has_finished_top
 from pennant.core.document.schedule import Dated, Outside
 from pennant.core.document.survey import Device, Zone, zones_of
 from pennant.core.document.tooling import Tool
@@ -119,6 +120,13 @@ class Facts:
     def gaps(self) -> int:
         """How many stretches have no counter."""
         return sum(thing.kind in NO_COUNTER for wall in self.job.walls for thing in wall.things)
+
+    @cached_property
+    def battens(self) -> int:
+        """How many battens are screwed on: over gaps, and under the rows of finished tips."""
+        over_gaps = self.gaps if self.job.ways.gap == "batten" else 0
+        tips = has_finished_top(self.job.pattern) and self.job.ways.tips == "batten"
+        return over_gaps + (len(self.job.walls) if tips else 0)
 
     @cached_property
     def appliances(self) -> int:

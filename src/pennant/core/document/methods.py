@@ -9,6 +9,7 @@ from pennant.core.document.values import Value
 
 Question = Literal[
     "gap", "paint", "old_tile", "eighth", "spacers", "trim", "sealed", "cuts", "last", "sheets",
+    "tips",
 ]  # fmt: skip
 
 
@@ -25,6 +26,7 @@ class Ways(Value):
     cuts: Literal["repeats", "all", "as set"] = "repeats"
     last: Literal["sealer", "sealant"] = "sealer"
     sheets: Literal["knife", "sawn"] = "knife"
+    tips: Literal["hung", "batten"] = "hung"
 
 
 SealStage = Literal["before setting", "before grout", "after grout"]
@@ -38,4 +40,5 @@ SEALED: dict[str, tuple[SealStage, ...]] = {
 
 QUESTIONS: tuple[Question, ...] = (
     "gap", "paint", "old_tile", "eighth", "spacers", "trim", "sealed", "cuts", "last", "sheets",
+    "tips",
 )  # fmt: skip

@@ -141,17 +141,24 @@ class Hexagon(Value):
 class Scallop(Value):
     """Fans: a round top, and two hollow sides that meet in a point below.
 
-    ``tips`` says which way the round ends point.
+    ``tips`` says which way the round ends point. A ``finished`` top ends in whole tiles, whose
+    round edges show against paint; else tile is cut to the line.
     """
 
     kind: Literal["scallop"] = "scallop"
     tips: Literal["up", "down"] = "up"
+    top: Literal["cut", "finished"] = "cut"
     joint: Joint
 
 
 Lattice = Columns | Herringbone | Diagonal | Basketweave | Hexagon | Scallop
 """Patterns of single tiles that repeat two ways over the wall."""
 Pattern = Annotated[Courses | Lattice, Field(discriminator="kind")]
+
+
+def has_finished_top(pattern: Pattern) -> bool:
+    """Return whether a pattern's tips end on a line of their own."""
+    return isinstance(pattern, Scallop) and pattern.top == "finished"
 
 
 class Misfit(NamedTuple):

@@ -132,9 +132,25 @@ class Contact(NamedTuple):
     runs: tuple[tuple[Point, Point], ...]
 
 
+class FinishedLine(NamedTuple):
+    """A line that tips end on (mm), from one place along the wall to another."""
+
+    y: float
+    x0: float
+    x1: float
+
+    def is_along(self, edge: Edge) -> bool:
+        """Whether an edge lies on the line."""
+        level = not edge.upright and edge.inward < 0
+        return level and abs(edge.reach[1] - self.y) <= EPS
+
+
 @dataclass(frozen=True)
 class Field:
-    """The field of one surface. Areas are mm2, lengths mm."""
+    """The field of one surface. Areas are mm2, lengths mm.
+
+    Where tips end on a ``finished`` line, the wall above them is ``bare`` and no part of ``tiled``.
+    """
 
     surface: Surface
     frame: Rect
@@ -147,6 +163,8 @@ class Field:
     gap_areas: dict[GapKind, float]
     contacts: dict[tuple[str, Side], Contact]
     tiled: Polygon
+    finished: FinishedLine | None = None
+    bare: Polygon | None = None
 
     def area_between(self, x0: float, x1: float) -> float:
         """Return how much of the field (mm2) lies between two places along the surface."""

@@ -108,8 +108,10 @@ class _Building:
             edge, fills, setting = _ENDS[kind]
             return Gap(edge, fills, getattr(settings, setting))
 
-        if s.top == "open":
-            top = Gap("open-top", "trim", settings.trim_face)
+        if s.top in ("open", "tips"):
+            # Finished tips end on the line itself, and no trim hides them.
+            face = settings.trim_face if s.top == "open" else 0.0
+            top = Gap("open-top", "trim", face)
         elif s.top == "ceiling":
             top = Gap("ceiling", "sealant", settings.overhead_gap)
         else:

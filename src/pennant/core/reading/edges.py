@@ -116,6 +116,9 @@ def read_edges(
             if (size := size_at(cutting.seen.get(piece.id, piece.outline), edge, joint, nick))
             is not None
         ]
+        if field.finished is not None and field.finished.is_along(edge):
+            # A tip only touches its line: a tile that is not cut there is a full one.
+            met = [(p, whole.at(p, upright=False) if p.kind == "full" else s) for p, s in met]
         if met:
             readings.append(_reading(edge, met, whole))
     return readings

@@ -13,7 +13,7 @@ from pydantic import Field as Described
 
 from pennant.core.document.areas import Area
 from pennant.core.document.job import Job
-from pennant.core.document.pattern import Pattern
+from pennant.core.document.pattern import Pattern, has_finished_top
 from pennant.core.document.refusal import reckoning
 from pennant.core.document.settings import Settings
 from pennant.core.document.starts import Carried, Folded, FullCounter, FullLeft, FullRight, Start
@@ -28,6 +28,7 @@ from pennant.core.layout.area_fields import within, without
 from pennant.core.layout.courses import courses_over
 from pennant.core.layout.field import Field, GapKind
 from pennant.core.layout.field_of import field_of
+from pennant.core.layout.finished_top import bare_wall, finished_line, with_finished_top
 from pennant.core.layout.lattice_pieces import lattice_pieces
 from pennant.core.layout.layout import Layout, layout_of
 from pennant.core.layout.liner import liner_pieces
@@ -308,6 +309,11 @@ def laid_of(laying: Laying) -> Laid:
     layout = layout_of(
         laying.start, field, laying.tile, laying.pattern, settings, laying.carries, laying.kerf
     )
+    lattice = layout.lattice
+    if lattice is not None and has_finished_top(laying.pattern) and surface.id == surface.of:
+        line = finished_line(laying.start, field)
+        bare = bare_wall(field, line, lattice, layout.origin)
+        whole, field = (with_finished_top(one, line, bare) for one in (whole, field))
     pieces, own, readings, findings = _read(surface.code, field, layout, settings, "")
     if cut := legs_to_cut(settings, field, layout.module.joint, pieces, findings):
         whole, field = without_legs(whole, cut), without_legs(field, cut)

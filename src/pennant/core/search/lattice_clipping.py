@@ -20,6 +20,7 @@ from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, Field, KeepOut
+from pennant.core.layout.finished_top import is_left_out
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.pieces import bounds
 from pennant.core.layout.sides import ON_SIDE
@@ -157,7 +158,8 @@ class Clipping:
         """Return what the lattice comes to with its origin at a place near the field's lower left
         (mm).
         """
-        laid = list(self.lattice.over(self.field.inner, x, y))
+        every = self.lattice.over(self.field.inner, x, y)
+        laid = [one for one in every if not self._left_out(*one)]
         units = np.array([number for number, _, _ in laid])
         at = np.array([(px, py) for _, px, py in laid])
         boxes = self.boxes[units] + np.tile(at, 2)
@@ -190,6 +192,14 @@ class Clipping:
             int((crossed & ~odd).any(axis=0).sum() + holed.cut.sum()
                 + left.cut[~held[odd][left.tile]].sum()),
         )  # fmt: skip
+
+    def _left_out(self, unit: int, x: float, y: float) -> bool:
+        """Whether a tile would pass the line that tips end on."""
+        line = self.field.finished
+        if line is None:
+            return False
+        x0, y0, x1, y1 = self.boxes[unit]
+        return is_left_out(line, self.lattice, Rect(x0 + x, y0 + y, x1 + x, y1 + y))
 
     def _left(
         self, rings: list[Floats], units: Numbers, which: Flags, tiled: shapely.Geometry

@@ -16,6 +16,7 @@ from pennant.core.document.values import Value
 from pennant.core.document.wishes import Kind, Wish
 from pennant.core.geometry.clip import Point
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.layout.finished_top import with_bare_wall
 from pennant.core.reading.laying import Laid, lay, thin_pieces
 from pennant.core.reading.whole_courses import has_whole_courses, with_whole_courses
 from pennant.core.search.lattice_sieve import places_on
@@ -175,7 +176,8 @@ def _best_on_lattice(
     """
     lattice, wishes, own = made.layout.lattice, wishes_of(job), job.wall(wall).start
     assert lattice is not None
-    field, figure = made.field, lattice.figure
+    field, figure = with_bare_wall(made.field), lattice.figure
+    carried = carried or field.finished is not None  # tips stay on their line
 
     def start_at(place: Point) -> Start:
         """The start that brings the lattice's origin to a place."""

@@ -16,6 +16,7 @@ from pennant.core.document.pattern import (
     Diagonal,
     Herringbone,
     Pattern,
+    Scallop,
     misfit,
     rows_of,
 )
@@ -271,6 +272,13 @@ def _pattern(job: Job) -> Iterator[Problem]:
             yield Problem(pointer=f"{root}/tile/{found.field}", message=found.message)
         yield from _sheet(root, tile, pattern)
         yield from _ledger(job, root, tile, pattern)
+        if isinstance(pattern, Scallop) and pattern.top == "finished":
+            if root:
+                message = "is for the wall's own tile: cut an area's fans to its frame"
+                yield Problem(pointer=f"{root}/pattern/top", message=message)
+            if pattern.tips == "down":
+                message = "has points at the top, not tips: turn the round ends up"
+                yield Problem(pointer=f"{root}/pattern/tips", message=message)
     for root, start, pattern, tile in starts:
         courses = isinstance(pattern, Courses) and tile.sheet is None
         for way in ("across", "up"):

@@ -6,6 +6,8 @@ from string import ascii_lowercase, ascii_uppercase
 from typing import Literal
 
 from pennant.core.document.job import Job
+from pennant.core.document.pattern import has_finished_top
+from pennant.core.document.starts import FullTop
 from pennant.core.document.survey import Below, Opening, Wall
 from pennant.core.geometry.clip import Line
 from pennant.core.geometry.rect import Rect
@@ -112,11 +114,19 @@ def _wall(job: Job, places: WallPlaces, number: int, fall: Fall) -> Surface:
     )
     return Surface(
         id=wall.id, code=letters(number, ascii_uppercase), name=wall.name, of=wall.id, x0=x0,
-        x1=x1, left=left, right=right, top="ceiling" if wall.top.kind == "ceiling" else "open",
+        x1=x1, left=left, right=right, top=_top(job, wall),
         bottom="counter", counter=counter, foot=foot, top_left=wall.top.height + up,
         top_right=top_right + up, left_lean=wall.left_lean, right_lean=wall.right_lean,
         things=things,
     )  # fmt: skip
+
+
+def _top(job: Job, wall: Wall) -> Literal["ceiling", "open", "tips"]:
+    """What a wall ends at above: a ceiling, trim, or finished tips that hang from its top line."""
+    if wall.top.kind == "ceiling":
+        return "ceiling"
+    hung = not isinstance(wall.start.up, FullTop) or wall.start.up.under is None
+    return "tips" if hung and has_finished_top(job.pattern) else "open"
 
 
 def floats_of(wall: Wall) -> dict[Literal["left", "right", "top"], tuple[float, float]]:

@@ -17,11 +17,11 @@ from pennant.core.geometry.tolerance import EPS
 EndKind = Literal[
     "corner", "open", "casing", "cabinet", "outside", "lapped", "met", "laps", "folded", "front",
     "frame",
-    "ceiling", "counter",
+    "ceiling", "counter", "tips",
 ]  # fmt: skip
 """What a surface ends at. ``lapped`` runs into an inside corner and is lapped by the next wall,
 which ``laps`` it; ``folded`` is an outside corner; ``front`` is the edge of a reveal toward the
-room and ``frame`` the one at the window."""
+room and ``frame`` the one at the window; ``tips`` is an open top on which finished tips end."""
 
 OPENINGS = ("window", "hatch", "niche")
 """Things with a side to the left and right that are compared."""

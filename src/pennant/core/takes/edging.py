@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 
 from pennant.core.cuts.sheets import SheetPlan
 from pennant.core.document.job import Job
-from pennant.core.document.pattern import Courses
+from pennant.core.document.pattern import Courses, has_finished_top
 from pennant.core.document.settings import Settings
 from pennant.core.geometry.clip import Point
 from pennant.core.geometry.tolerance import EPS
@@ -54,9 +54,8 @@ def edging(
                   given("pieces on the counter", on_counter, "pieces", "plan"))  # fmt: skip
     pack = by_sheet(products.wedges, "pack", settings, "wedge_pack")
     yield line("wedges", "setting", packs(wedges, "bags", pack), product=products.wedges)
-    if job.ways.gap == "batten":
-        yield from _batten(job, fields)
-    elif job.ways.gap == "screws":
+    yield from _batten(job, fields)
+    if job.ways.gap == "screws":
         yield from _under_tiles(job, fields, pieces)
 
 
@@ -192,13 +191,21 @@ def _trim(job: Job, runs: Sequence[Run]) -> Quantity:
 
 
 def _batten(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
-    """A batten across each stretch without counter, screwed at intervals and at both ends."""
+    """A batten across each stretch without counter, and one along each wall whose rows are set
+    upward under finished tips; screwed at intervals and at both ends.
+    """
     spans = [
         metres(f"batten at {thing.id}", thing.box.x1 - thing.box.x0)
         for field in fields
         for thing in field.surface.things
-        if thing.kind in NO_COUNTER
+        if thing.kind in NO_COUNTER and job.ways.gap == "batten"
     ]
+    if has_finished_top(job.pattern) and job.ways.tips == "batten":
+        spans += [
+            metres(f"batten along {field.surface.id}", field.inner.x1 - field.inner.x0)
+            for field in fields
+            if field.finished is not None
+        ]
     if not spans:
         return
     length = step("sum", "batten", "m", *spans)

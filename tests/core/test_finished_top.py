@@ -1,0 +1,144 @@
+"""Scallops with a finished top: tips on a line, rows counted down from it, cuts at the counter."""
+
+import math
+import random
+from typing import Any
+
+import pytest
+import shapely
+from workings import the
+
+from kitchens import a_job
+from pennant.core.document.job import Job
+from pennant.core.document.starts import FullLeft
+from pennant.core.plan import Plan, plan
+from pennant.core.reading.laying import lay
+from pennant.core.search.ranking import best_found, outcome_near
+from pennant.core.survey.check import problems_of
+from pennant.core.survey.kitchen import kitchen_of
+
+IN = 25.4
+SHELF = "shelf 20 wide 40 clear 18 thick 1"
+
+
+def scallops(up: Any = None, top: str = "finished", **changes: Any) -> Job:
+    """A wall 80 x 24 in of fans 4 in wide, hung from its top line unless ``up`` says otherwise."""
+    tips = changes.pop("tips", "up")
+    start = {"across": {"kind": "full-left"}, "up": up or {"kind": "full-top"}}
+    job = a_job(length="80", top="24", start=start, **changes).model_dump()
+    job["tile"] = {"length": "4", "height": "3 7/8", "thickness": "5/16"}
+    job["pattern"] = {"kind": "scallop", "joint": "1/8", "tips": tips, "top": top}
+    return Job.model_validate(job)
+
+
+def tops(made: Plan) -> list[float]:
+    """Upper edges of the pieces, in inches."""
+    return [piece.box.y1 / IN for piece in made.pieces]
+
+
+class TestTips:
+    """The tips end on the line, and nothing is cut for it."""
+
+    def test_on_the_top_line(self) -> None:
+        made = plan(scallops())
+        assert max(tops(made)) == pytest.approx(24)
+        at_top = [piece for piece in made.pieces if piece.box.y1 / IN > 23.9]
+        cut = [piece for piece in at_top if piece.kind != "full"]
+        assert len(at_top) == 20  # 80 in of fans at 4 1/8 in, the last of them cut at the corner
+        assert [piece.box.x1 / IN for piece in cut] == [pytest.approx(80)]
+
+    def test_cut_to_the_line_there_is_a_row_more(self) -> None:
+        cut, finished = plan(scallops(top="cut")), plan(scallops())
+        rows = [len({piece.course for piece in made.pieces}) for made in (cut, finished)]
+        assert rows[0] == rows[1] + 1
+
+    def test_under_a_shelf_the_line_is_the_shelfs(self) -> None:
+        made = plan(scallops(up={"kind": "full-top", "under": "shelf"}, things=[SHELF]))
+        under = [p for p in made.pieces if p.box.x0 / IN > 24 and p.box.x1 / IN < 56]
+        below = [piece for piece in under if piece.box.y1 / IN <= 18.001]
+        assert max(piece.box.y1 / IN for piece in below) == pytest.approx(18)
+        assert not [p for p in under if p.box.y0 / IN < 18 < p.box.y1 / IN - 0.001]
+        top = max(p.box.y1 for p in below)
+        assert {p.kind for p in below if p.box.y1 > top - 1} == {"full"}
+
+    def test_a_full_tile_at_the_line_is_read_as_full(self) -> None:
+        (reading,) = [edge for edge in plan(scallops()).surfaces[0].edges if edge.edge == "a:top"]
+        assert {gets.full for gets in reading.gets if len(gets.pieces) > 1} == {True}
+
+    def test_a_shelf_from_end_to_end_leaves_out_the_whole_row(self) -> None:
+        shelf = "shelf 0 wide 80 clear 18 thick 6"
+        made = plan(scallops(up={"kind": "full-top", "under": "shelf"}, things=[shelf]))
+        assert max(tops(made)) == pytest.approx(18)
+        assert not [f for f in made.findings if f.rule == "thin-top"]
+
+    def test_a_tip_planted_a_little_above_the_line_is_cut(self) -> None:
+        made = plan(scallops(up={"kind": "full-top", "nudge": "1/4"}))
+        assert [f.rule for f in made.findings if f.places == ("a:top",)] == ["cut-edge"]
+
+
+class TestReckoned:
+    """What stays bare takes no tile, no bed, no grout and no trim."""
+
+    def test_areas_add_up_without_the_bare_wall(self) -> None:
+        for things in ([], [SHELF], ["outlet 10 up 10"]):
+            job = scallops(things=things)
+            areas = plan(job).areas
+            parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
+            assert parts == pytest.approx(areas.gross, abs=0.5)
+            (laid,) = lay(job, kitchen_of(job))
+            assert laid.field.bare is not None
+            whole = plan(scallops(top="cut", things=things)).areas.gross
+            assert areas.gross + laid.field.bare.area == pytest.approx(whole, abs=0.5)
+
+    def test_the_bare_wall_is_what_lies_over_the_rounds(self) -> None:
+        # Rooms are rounds of (4 + 1/8) / 2 in, their middles every 4 1/8 in from 2 in on, and their
+        # tips half a joint above the line.
+        radius, steps = 4.125 / 2, 200_000
+        depths = []
+        for number in range(steps):
+            x = 80 * (number + 0.5) / steps
+            beside = (x - 2 + radius) % (2 * radius) - radius
+            depths.append(max(radius - 1 / 16 - math.sqrt(radius**2 - beside**2), 0.0))
+        bare = 80 * sum(depths) / steps * IN**2
+        (laid,) = lay(job := scallops(), kitchen_of(job))
+        assert laid.field.bare is not None
+        covered = shapely.union_all([
+            shapely.Polygon(piece.outline[0]) for piece in laid.plan.pieces
+        ])  # fmt: skip
+        assert laid.field.bare.intersection(covered).area == pytest.approx(0, abs=1e-3)
+        assert laid.field.bare.area == pytest.approx(bare, rel=0.01)
+
+    def test_no_trim_along_the_tips(self) -> None:
+        kept = {"settings": {"trim_face": "1/8"}}
+        assert any(line.id == "trim" for line in plan(scallops(top="cut", **kept)).quantities)
+        assert all(line.id != "trim" for line in plan(scallops(**kept)).quantities)
+
+    def test_adhesive_is_for_what_is_tiled(self) -> None:
+        cut, finished = plan(scallops(top="cut")), plan(scallops())
+        mixed = [the(made, "adhesive").working.terms[0].value for made in (cut, finished)]
+        assert mixed[1] < mixed[0]
+
+
+class TestBest:
+    """Sought across only: the tips stay on their line."""
+
+    def test_no_random_start_has_less_to_cure(self) -> None:
+        dice = random.Random(3)
+        job = scallops(things=["outlet 31 up 9", "outlet 62 up 9"])
+        best = best_found(job, kitchen_of(job), "a")
+        assert max(tops(plan(job))) == pytest.approx(24)
+        assert best.start.up == job.walls[0].start.up
+        for _ in range(15):
+            across = FullLeft(nudge=dice.uniform(0, 104.8))
+            other = outcome_near(
+                job, kitchen_of(job), "a", best.start.model_copy(update={"across": across})
+            )
+            assert best.counts.never <= other.counts.never
+
+
+class TestRefused:
+    """Only tips can be finished, and only those of the wall's own tile."""
+
+    def test_points_have_no_finished_top(self) -> None:
+        (problem,) = problems_of(scallops(tips="down"))
+        assert problem.pointer == "/pattern/tips"
