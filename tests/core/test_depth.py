@@ -9,9 +9,14 @@ from hypothesis import strategies as st
 from shapely import Polygon, affinity, box
 
 from examples import examples
+from pennant.core.document.pattern import Scallop
+from pennant.core.document.tile import Tile
 from pennant.core.geometry.clip import outlines_of
 from pennant.core.layout.field import Edge, Gap, Side
+from pennant.core.layout.patterns.scallop import scallop
 from pennant.core.reading.edges import size_at
+
+FAN = Tile(length=118, height=116, thickness=9)
 
 
 def an_edge(side: Side = "bottom") -> Edge:
@@ -82,3 +87,19 @@ class TestNotch:
         tile = Polygon([(-60, -40), (60, -40), (60, 12), (10, 12), (10, 60), (-60, 60)])
         piece = above(affinity.rotate(tile, degrees, origin=(60, 0)))
         assert size_of(piece) == pytest.approx(12, abs=0.2 + degrees)
+
+
+class TestHollowSides:
+    """A fan's thin tail is no sliver: every fan has it, and a half one has half of it."""
+
+    @pytest.mark.parametrize(("off", "least"), [(0.0, 50), (10.0, 45), (-10.0, 35)])
+    def test_of_a_fan_cut_through_its_middle(self, off: float, least: float) -> None:
+        shape = Polygon(scallop(FAN, Scallop(joint=2.5)).shape)
+        middle = affinity.translate(shape, -shape.bounds[2] / 2 + off, -30)
+        assert size_of(middle.intersection(box(0, -500, 500, 500), grid_size=1e-6), "left") > least
+
+    def test_a_narrow_strip_of_it_is_told_by_its_width(self) -> None:
+        shape = Polygon(scallop(FAN, Scallop(joint=2.5)).shape)
+        side = affinity.translate(shape, 6 - shape.bounds[2], -30)
+        strip = side.intersection(box(0, -500, 500, 500), grid_size=1e-6)
+        assert size_of(strip, "left") <= 6

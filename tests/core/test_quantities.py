@@ -221,7 +221,18 @@ class TestProducts:
     def test_stick_on_panels_take_neither_adhesive_nor_grout(self) -> None:
         tile = {"length": "8", "height": "2 1/2", "thickness": "1/8", "material": "stick-on"}
         job = Job.model_validate({**a_job().model_dump(mode="json"), "tile": tile})
-        assert not {"adhesive", "grout", "spacers"} & {line.id for line in plan(job).quantities}
+        lines = {line.id for line in plan(job).quantities}
+        assert not {"adhesive", "grout", "spacers"} & lines
+        assert "primer" in lines
+
+    def test_stick_on_panels_in_dabs_go_on_an_unprimed_wall(self) -> None:
+        tile = {"length": "8", "height": "2 1/2", "thickness": "1/8", "material": "stick-on"}
+        document = a_job().model_dump(mode="json") | {"tile": tile, "ways": {"stuck": "dabs"}}
+        made = plan(job := Job.model_validate(document))
+        dabs = len(made.pieces) * job.settings.dabs_each * job.settings.dab
+        cartridges = dabs * (1 + job.settings.adhesive_waste) / job.settings.cartridge
+        assert the(made, "adhesive").amount == math.ceil(cartridges - 1e-9)
+        assert not {"primer", "grout"} & {line.id for line in made.quantities}
 
 
 class TestBatches:

@@ -12,6 +12,8 @@ def own_tile(job: Job, rule: str | None) -> Iterator[str]:
     """Yield what the job's tile asks for besides, at one rule's step."""
     if job.tile.ledger is not None:
         yield from _ledger(job, rule)
+    if job.tile.material == "stick-on":
+        yield from _stick_on(job, rule)
     if has_finished_top(job.pattern):
         yield from _finished(job, rule)
 
@@ -46,6 +48,31 @@ def _ledger(job: Job, rule: str | None) -> Iterator[str]:
             )
         case "clean-joints":
             yield "Only gaps that stay open between panels are filled, from a bag with a nozzle."
+
+
+def _stick_on(job: Job, rule: str | None) -> Iterator[str]:
+    """Panels with a glue of their own: they cannot be shifted once they are pressed on."""
+    match rule:
+        case "unpack":
+            yield (
+                "Dry-fit them with the film on: corners lap, the second wall's panel over the "
+                "first's end."
+            )
+        case "cut-first":
+            yield "Cut from the back with shears or a knife; stone with a chisel along a score."
+        case "set":
+            if job.ways.stuck == "dabs":
+                yield "Film off, and dabs of construction adhesive on the back, clear of the edges."
+            else:
+                yield "The primer is dry. Film off half of it, hold it to the line, then the rest."
+            if any(thing.kind == "shelf" for wall in job.walls for thing in wall.things):
+                yield "Where a shelf carries the course, check the shelf for level first."
+            yield "Press it all over. One that is lifted again is lost: its glue tears and folds."
+        case "appliances":
+            yield (
+                "Behind a hob only as near and as hot as the panels' own sheet allows; else leave "
+                "that stretch to metal, glass or tile."
+            )
 
 
 def _finished(job: Job, rule: str | None) -> Iterator[str]:

@@ -66,6 +66,12 @@ ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
         "sealant": ("the sealant first, then the sealer",
                     "where nobody masks: it holds for sure, and the sealer waits until it cured"),
     }),
+    "stuck": ("Panels that stick by themselves go on", {
+        "primed": ("a primed wall, by their own glue",
+                   "nothing else is needed where the wall is smooth, clean and dry"),
+        "dabs": ("an unprimed wall, with dabs of construction adhesive besides",
+                 "holds also where the glue alone would not; it can no longer be moved"),
+    }),
     "tips": ("Rows under finished tips are", {
         "hung": ("hung, from the line down",
                  "the line is true; each tile hangs in non-slump adhesive, taped until it holds"),
@@ -133,6 +139,8 @@ def raised(job: Job, question: Question) -> bool:
             return job.tile.material != "stick-on"
         case "last":
             return job.tile.porous or job.products.sealer is not None
+        case "stuck":
+            return job.tile.material == "stick-on"
         case "tips":
             return has_finished_top(job.pattern)
         case "sheets":

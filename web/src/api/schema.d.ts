@@ -4415,7 +4415,8 @@ export interface components {
              *       "cuts": "repeats",
              *       "last": "sealer",
              *       "sheets": "knife",
-             *       "tips": "hung"
+             *       "tips": "hung",
+             *       "stuck": "primed"
              *     }
              */
             ways: components["schemas"]["Ways"];
@@ -4781,7 +4782,8 @@ export interface components {
              *       "cuts": "repeats",
              *       "last": "sealer",
              *       "sheets": "knife",
-             *       "tips": "hung"
+             *       "tips": "hung",
+             *       "stuck": "primed"
              *     }
              */
             ways: components["schemas"]["Ways"];
@@ -7457,7 +7459,7 @@ export interface components {
              * Question
              * @enum {string}
              */
-            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "trim" | "sealed" | "cuts" | "last" | "sheets" | "tips";
+            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "trim" | "sealed" | "cuts" | "last" | "sheets" | "tips" | "stuck";
             /** Asks */
             asks: string;
             /** Chosen */
@@ -11109,6 +11111,12 @@ export interface components {
              * @enum {string}
              */
             tips: "hung" | "batten";
+            /**
+             * Stuck
+             * @default primed
+             * @enum {string}
+             */
+            stuck: "primed" | "dabs";
         };
         /**
          * WholeCourses

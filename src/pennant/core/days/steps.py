@@ -230,7 +230,7 @@ def _sealer_doubt(facts: Facts) -> DoubtRule | None:
 
 
 def _bed_doubt(facts: Facts) -> DoubtRule | None:
-    if facts.stick_on and facts.job.products.adhesive is not None:
+    if facts.stick_on and facts.job.products.adhesive and facts.job.ways.stuck != "dabs":
         return "adhesive-not-asked"
     return "slow-drying" if dries_slowly(facts) else None
 

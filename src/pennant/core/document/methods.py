@@ -9,7 +9,7 @@ from pennant.core.document.values import Value
 
 Question = Literal[
     "gap", "paint", "old_tile", "eighth", "spacers", "trim", "sealed", "cuts", "last", "sheets",
-    "tips",
+    "tips", "stuck",
 ]  # fmt: skip
 
 
@@ -27,6 +27,7 @@ class Ways(Value):
     last: Literal["sealer", "sealant"] = "sealer"
     sheets: Literal["knife", "sawn"] = "knife"
     tips: Literal["hung", "batten"] = "hung"
+    stuck: Literal["primed", "dabs"] = "primed"
 
 
 SealStage = Literal["before setting", "before grout", "after grout"]
@@ -40,5 +41,5 @@ SEALED: dict[str, tuple[SealStage, ...]] = {
 
 QUESTIONS: tuple[Question, ...] = (
     "gap", "paint", "old_tile", "eighth", "spacers", "trim", "sealed", "cuts", "last", "sheets",
-    "tips",
+    "tips", "stuck",
 )  # fmt: skip

@@ -8,6 +8,7 @@ other, so that nothing jumps while a piece is turned: what rises with a slope of
 min(1, 3 s^2), all of it from 30 degrees on.
 """
 
+import math
 from collections.abc import Iterator
 from itertools import pairwise
 from typing import NamedTuple
@@ -18,6 +19,8 @@ from pennant.core.layout.sides import segments
 
 STEEP = 3.0
 """1 / tan2 of the angle from which a side counts whole: 30 degrees."""
+HOLLOW = math.radians(10)
+"""From one side of a hollow to the next it bends by less: a round's quarter has twelve sides."""
 
 
 class Run(NamedTuple):
@@ -66,9 +69,14 @@ def runs_behind(
 
 
 def _goes_on(one: _Part, other: _Part) -> bool:
-    """Whether the profile goes on without a jump, and without bending in."""
+    """Whether the profile goes on without a jump, and without bending in.
+
+    The hollow side of a fan bends in little by little: its thin tail is no sliver either.
+    """
     if other.low - one.high > EPS or abs(other.at_low - one.at_high) > 10 * EPS:
         return False
+    if one.slope * other.slope > 0 and math.atan(other.slope) - math.atan(one.slope) < HOLLOW:
+        return True
     return other.slope <= one.slope + 1e-7
 
 

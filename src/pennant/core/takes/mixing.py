@@ -45,7 +45,10 @@ def mixes(
     ``joints`` are the joints' areas by tile, ``hollows`` the litres that the bed fills where the
     wall is wavy, stretch by stretch.
     """
-    bedded = {of: one.tile for of, one in tiles_of(job).items() if one.tile.material != "stick-on"}
+    tiles = {of: one.tile for of, one in tiles_of(job).items()}
+    bedded = {of: tile for of, tile in tiles.items() if tile.material != "stick-on"}
+    if tiles[FIELD].material == "stick-on" and job.ways.stuck == "dabs":
+        yield _in_dabs(job, sum(piece.of == FIELD for piece in pieces))
     if job.products.mat is None and bedded:
         yield from _adhesive(job, _areas(job, field_area, pieces, joints), bedded, pieces, hollows)
     filled = {of: area for of, area in joints.items() if of in bedded and area > 0}
@@ -122,6 +125,19 @@ def _by_tile(
         for called, area, rate in alike.values()
     ]
     return step("sum", label, unit, *each)
+
+
+def _in_dabs(job: Job, pieces: int) -> Quantity:
+    """Construction adhesive for panels that stick by themselves, in dabs besides their own glue."""
+    settings, product = job.settings, job.products.adhesive
+    litres = with_waste(_dabs(job, pieces), settings, "adhesive_waste")
+    density = by_sheet(product, "density", settings, "adhesive_density")
+    held = settings.cartridge / 1000
+    source = "settings.cartridge"
+    if product is not None:
+        held, source = product.litres or product.pack / density.value, f"sheet: {product.name}"
+    in_pack = given("in a pack", held, "litres", source)
+    return line("adhesive", "setting", packs(litres, "packs", in_pack), product=product)
 
 
 def _dabs(job: Job, pieces: int) -> Working:

@@ -59,12 +59,16 @@ def around(
 def to_prime(
     job: Job, fields: Sequence[Field], zones: Sequence[tuple[Wall, Zone]], area: Working
 ) -> Working | None:
-    """Return what is primed, by what each stretch is made of and the way that is gone with it.
+    """Return what is primed, by what each stretch is made of and the way that is gone with it;
+    under panels that stick by themselves all of it, or nothing where they are set in dabs.
 
     Only where tile goes. Without any stretch told, it is the whole field where a primer is chosen.
     """
+    stuck = job.tile.material == "stick-on"
+    if stuck and job.ways.stuck == "dabs":
+        return None
     if not zones:
-        return area if job.products.primer is not None else None
+        return area if stuck or job.products.primer is not None else None
     under = {zone.id for _, zone in boarded(job)}
     faces = faces_of_zones(job, fields)
     stretches = [
@@ -74,6 +78,8 @@ def to_prime(
 
 
 def _asks_for_primer(job: Job, zone: Zone) -> bool:
+    if job.tile.material == "stick-on":
+        return True  # their own glue holds on a primed wall
     if zone.made_of == "painted board":
         return job.ways.paint == "primer"
     if zone.made_of == "old tile":
