@@ -183,11 +183,14 @@ class TestKitchens:
             if tiles_of(job)[of].tile.sheet is None:  # a chip is never cut in two
                 assert len(stock.tiles) < len({piece.tile for piece in own})
 
-    @pytest.mark.parametrize("job", [one for one in demo_jobs() if not one.areas],
-                             ids=lambda job: job.name)  # fmt: skip
+    @pytest.mark.parametrize(
+        "job", [one for one in demo_jobs() if not one.areas and one.pattern.kind == "courses"],
+        ids=lambda job: job.name,
+    )  # fmt: skip
     def test_in_courses_the_bound_is_near(self, job: Job) -> None:
         stock = stock_for(job, plan(job).pieces)
-        assert len(stock.tiles) <= stock.bound * 1.06
+        # Of a few large panels one more is many of a hundred.
+        assert len(stock.tiles) <= max(stock.bound * 1.06, stock.bound + 4)
 
     @given(jobs(), st.booleans())
     @examples(25)

@@ -35,6 +35,7 @@ _FIELDS: dict[str, tuple[str, str]] = {
     "shade_varies": ("Shades vary", ""), "lot": ("Lot to order", ""),
     "see_through": ("One sees through it", ""), "per_box": ("In a box", "tiles, or sheets"),
     "sheet": ("Chips on a sheet", "as 12 x 12 mesh"),
+    "ledger": ("Ledger stone, its ends", "as 57 mm deep, 12 mm thinnest"),
     "colour": ("Colour", "as #rrggbb"), "kind": ("Kind", ""), "shade": ("Shade", ""),
     "pack": ("In a pack", ""), "density": ("Density", "kg a litre"),
     "water": ("Water", "litres a kg"), "pot_life": ("A batch lives", "minutes"),
@@ -135,7 +136,7 @@ def _product(kind: ShelfKind, product: Stocked, own: bool) -> SaidProduct:
     for name in _BRIEF:
         if name in cells:
             label, unit = labels[name]
-            plain = name in length_fields(type(product)) or name == "sheet"
+            plain = name in length_fields(type(product)) or name in ("sheet", "ledger")
             if name == "per_box":
                 unit = "sheets" if "sheet" in cells else "tiles"
             tail = "" if plain or not unit else f" {unit}"

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from pydantic import BeforeValidator, Field
 
+from pennant.core.document.lengths import show_exact
 from pennant.core.document.products import Price
 from pennant.core.document.survey import Name
 from pennant.core.document.tooling import Material
@@ -62,6 +63,27 @@ class Ledger(Value):
     )
     thinnest: Length = Field(ge=0.5, le=100, description="Thickness of the thinnest stone.")
 
+    def __str__(self) -> str:
+        """As it is written in a table: ``57.15 mm deep, 12.7 mm thinnest``."""
+        deep, thin = (show_exact(mm, "mm") for mm in (self.interlock, self.thinnest))
+        return f"{deep} mm deep, {thin} mm thinnest"
+
+
+_LEDGER = re.compile(r"^(.+?)\s+deep,\s*(.+?)\s+thinnest$")
+
+
+def _written_ledger(given: object) -> object:
+    """Ledger stone as it is written in a table; nothing for other tile."""
+    if not isinstance(given, str):
+        return given
+    text = given.strip().lower()
+    if not text:
+        return None
+    found = _LEDGER.match(text)
+    if found is None:
+        raise ValueError("is no ledger stone; write it as 57 mm deep, 12 mm thinnest")
+    return {"interlock": found[1], "thinnest": found[2]}
+
 
 class Tile(Value):
     """The tile as it measures, not as it is called."""
@@ -97,7 +119,7 @@ class Tile(Value):
     sheet: Annotated[ChipSheet | None, BeforeValidator(_written_sheet)] = Field(
         default=None, description="Of chips on a backing; length and height are then the chip's."
     )
-    ledger: Ledger | None = Field(
+    ledger: Annotated[Ledger | None, BeforeValidator(_written_ledger)] = Field(
         default=None, description="Of ledger stone; length and height are the panel's."
     )
     colour: str = Field(default="#b9cbbd", pattern=r"^#[0-9a-f]{6}$", description="On the drawing.")
