@@ -53,6 +53,8 @@ class TestBest:
         job = the_job(tile, pattern)
         kitchen, wall = kitchen_of(job), job.walls[0].id
         best = best_found(job, kitchen, wall)
+        made = plan(started(job, wall, best.start))
+        assert (best.measured.never, best.measured.cut) == (made.never, made.cut)
         draw = Random(pattern["kind"])
         for _ in range(RANDOM):
             start = Start(
@@ -60,17 +62,6 @@ class TestBest:
                 up=FullCounter(nudge=round(draw.uniform(-300, 0), 2)),
             )
             assert worst(job, best)[0] <= worst(job, outcome_near(job, kitchen, wall, start))[0]
-
-    @pytest.mark.parametrize(("tile", "pattern"), PATTERNS[:1])
-    def test_what_it_says_is_what_the_plan_comes_to(
-        self, tile: dict[str, Any], pattern: dict[str, Any]
-    ) -> None:
-        job = the_job(tile, pattern)
-        best = best_found(job, kitchen_of(job), job.walls[0].id)
-        wall = job.walls[0].model_copy(update={"start": best.start})
-        made = plan(job.model_copy(update={"walls": (wall,)}))
-        assert best.measured.never == made.never
-        assert best.measured.cut == made.cut
 
 
 class TestJudging:
@@ -83,7 +74,7 @@ class TestJudging:
         job = the_job(tile, pattern, devices=[OUTLET])
         kitchen, wall = kitchen_of(job), job.walls[0].id
         draw, legs, uneven = Random(pattern["kind"]), 0, 0
-        for _ in range(20):
+        for _ in range(12):
             start = Start(
                 across=FullLeft(nudge=round(draw.uniform(0, 300), 2)),
                 up=FullCounter(nudge=round(draw.uniform(-300, 0), 2)),

@@ -98,7 +98,7 @@ class TestAgainstClipping:
     """What the core lays is what clipping every tile of the pattern comes to."""
 
     @given(lattice_jobs())
-    @examples(20, phases=(Phase.generate,))
+    @examples(12, phases=(Phase.generate,))
     def test_pieces_are_those_of_the_slow_way(self, job: Job) -> None:
         made = plan(job)
         quick = [by_clipping.shape(piece) for piece in made.pieces]
