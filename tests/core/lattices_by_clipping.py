@@ -16,6 +16,7 @@ from pennant.core.document.pattern import (
     Herringbone,
     Hexagon,
     Lattice,
+    Rounds,
     Scallop,
 )
 from pennant.core.document.tile import Tile
@@ -33,6 +34,7 @@ def pattern_over(tile: Tile, pattern: Lattice, room: Room) -> list[Polygon]:
     made = {
         "herringbone": _herringbone, "diagonal": _diagonal, "basketweave": _basketweave,
         "hexagon": _hexagon, "scallop": _scallop, "columns": _columns,
+        "rounds": _rounds,
     }[pattern.kind]  # fmt: skip
     wide = 3 * max(tile.length, tile.height) + 3 * pattern.joint
     near = (room[0] - wide, room[1] - wide, room[2] + wide, room[3] + wide)
@@ -117,6 +119,14 @@ def _hexagon(tile: Tile, pattern: Hexagon, room: Room) -> Iterator[Polygon]:
     for _, _, x, y in _places(steps, (0.0, height + joint), room, degrees):
         shape = affinity.translate(Polygon(ring), x, y)
         yield affinity.rotate(shape, degrees, origin=(0, 0))
+
+
+def _rounds(tile: Tile, pattern: Rounds, room: Room) -> Iterator[Polygon]:
+    """Middles a joint further apart than two radii; each row half a step along, 60 degrees up."""
+    radius, step = tile.length / 2, tile.length + pattern.joint
+    slanted = (step * math.cos(math.radians(60)), step * math.sin(math.radians(60)))
+    for _, _, x, y in _places((step, 0.0), slanted, room):
+        yield Point(x + radius, y + radius).buffer(radius, quad_segs=6)
 
 
 def _scallop(tile: Tile, pattern: Scallop, room: Room) -> Iterator[Polygon]:

@@ -35,7 +35,7 @@ MM = 1e-3
 def laid_otherwise(draw: st.DrawFn) -> tuple[dict[str, Any], dict[str, Any]]:
     """A tile and a lattice that it can be laid on, as a job file has them."""
     kind = draw(st.sampled_from(["herringbone", "diagonal", "basketweave", "hexagon", "scallop",
-                                 "columns"]))  # fmt: skip
+                                 "columns", "rounds"]))  # fmt: skip
     joint, height = draw(JOINTS), draw(st.floats(40, 110).map(lambda mm: round(mm, 2)))
     length = round(height * draw(st.floats(1.5, 3.5)), 2)
     pattern: dict[str, Any] = {"kind": kind, "joint": joint}
@@ -51,6 +51,8 @@ def laid_otherwise(draw: st.DrawFn) -> tuple[dict[str, Any], dict[str, Any]]:
     elif kind == "hexagon":
         pattern["points"] = draw(st.sampled_from(["sides", "up"]))
         length = height * draw(st.sampled_from([2 / math.sqrt(3), 1.5, 2.0]))
+    elif kind == "rounds":
+        length = height
     elif kind == "scallop":
         pattern["tips"] = draw(st.sampled_from(["up", "down"]))
         length = height

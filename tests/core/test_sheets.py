@@ -8,12 +8,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
+from shapely import Polygon, affinity
+from shapely.ops import unary_union
 
 from examples import examples
 from kitchens import a_job
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.cuts.sheets import (
     SheetPlan,
+    chips_of_a_sheet,
     repeats,
     sheet_plan,
     sheet_shapes,
@@ -61,6 +64,7 @@ PATTERNS: list[tuple[tuple[str, str], str, tuple[int, int], dict[str, Any] | Non
     (("1.155", "1"), "1/16", (5, 5), {"kind": "hexagon"}),
     (("1.155", "1"), "1/16", (5, 5), {"kind": "hexagon", "points": "up"}),
     (("3", "1"), "1/16", (3, 6), HERRINGBONE),
+    (("7/8", "7/8"), "1/8", (10, 5), {"kind": "rounds"}),
 ]
 
 
@@ -120,6 +124,44 @@ class TestASheet:
         job["walls"][0]["start"] = {"across": {"kind": "fitted", "lines": ["a:left", "a:right"]}}
         with pytest.raises(JobRefused, match="fitted"):
             plan(Job.model_validate(job))
+
+
+class TestPicture:
+    """How a sheet lies: all its chips, and none over its edge by more than its zigzag."""
+
+    @pytest.mark.parametrize(("size", "joint", "sheet", "pattern"), PATTERNS)
+    def test_its_chips_are_those_that_it_holds(
+        self, size: tuple[str, str], joint: str, sheet: tuple[int, int],
+        pattern: dict[str, Any] | None,
+    ) -> None:  # fmt: skip
+        job = mosaic(size, joint, sheet, pattern)
+        chips = [Polygon(ring) for ring in chips_of_a_sheet(job.tile, job.pattern)]
+        whole = sheet_size(job.tile, job.pattern)
+        assert whole is not None
+        assert len(chips) == whole.chips
+        assert unary_union(chips).area == pytest.approx(sum(chip.area for chip in chips))
+        # Sheets side by side and one upon another: none of their chips lie in one another.
+        next_one = [affinity.translate(chip, whole.width, 0) for chip in chips]
+        over = [affinity.translate(chip, 0, whole.height) for chip in chips]
+        every = [*chips, *next_one, *over]
+        assert unary_union(every).area == pytest.approx(sum(chip.area for chip in every))
+
+
+class TestCutOuts:
+    """The backing is the template: the hole is drawn on it from the sheet's own points."""
+
+    def test_a_box_in_the_first_sheet(self) -> None:
+        # The box, 2 1/4 x 3 5/8 in, has its middle 6 in from the corner in which the sheet begins
+        # and 6 in over the counter; there is no clearance.
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="36", top="24")
+        job = Job.model_validate(job.model_dump() | {"walls": [
+            job.walls[0].model_dump() | {"things": ["outlet 6 up 6"]}
+        ]})  # fmt: skip
+        (said,) = said_sheets(job, plan(job))
+        cut = next(part.says for part in said.parts if part.says.count("draw the hole"))
+        assert "2 1/4 in wide and 3 5/8 in high" in cut
+        assert "4 7/8 in from its points on the left" in cut
+        assert "4 3/16 in from its lowest points" in cut
 
 
 class TestHowMany:

@@ -6,6 +6,7 @@ from pennant.core.cuts.sheets import (
     LaidSheet,
     SheetPlan,
     SheetShape,
+    chips_of_a_sheet,
     sheet_plan,
     sheet_shapes,
     sheets_of,
@@ -13,6 +14,7 @@ from pennant.core.cuts.sheets import (
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.pattern import Pattern
+from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import tiles_of
 from pennant.core.document.values import Value
 from pennant.core.layout.lattice_of import lattice_of
@@ -40,10 +42,20 @@ class SaidPart(Value):
     pieces: tuple[str, ...]
 
 
+class SheetPicture(Value):
+    """How a sheet lies: its size with a joint, and the outline of each chip (mm, y up)."""
+
+    width: float
+    height: float
+    chips: tuple[tuple[tuple[float, float], ...], ...]
+    colour: str
+
+
 class SaidSheets(Value):
     """The sheets of one of the job's tiles."""
 
     of: str
+    picture: SheetPicture
     in_short: str
     lies: tuple[str, ...]
     levels: tuple[str, ...]
@@ -68,7 +80,7 @@ def said_sheets(job: Job, made: Plan) -> Iterator[SaidSheets]:
         assert lattice is not None
         shapes = sheet_shapes(plan, made.pieces, lattice)
         yield SaidSheets(
-            of=of, in_short=_in_short(job, plan),
+            of=of, in_short=_in_short(job, plan), picture=_picture(tile, pattern, plan),
             lies=tuple(_lies(pattern, tile.sheet.backing)),
             levels=tuple(_levels(job, made.kitchen, plan, shapes)),
             parts=tuple(_parts(job, made.kitchen, plan, shapes)),
@@ -91,6 +103,16 @@ def _in_short(job: Job, plan: SheetPlan) -> str:
     if plan.more:
         says += f", the others off {plan.more} more"
     return f"{says}. No plan can do with fewer than {plan.bound}"
+
+
+def _picture(tile: Tile, pattern: Pattern, plan: SheetPlan) -> SheetPicture:
+    return SheetPicture(
+        width=plan.size.width, height=plan.size.height, colour=tile.colour,
+        chips=tuple(
+            tuple((round(x, 2), round(y, 2)) for x, y in ring)
+            for ring in chips_of_a_sheet(tile, pattern)
+        ),
+    )  # fmt: skip
 
 
 def _lies(pattern: Pattern, backing: str) -> Iterator[str]:
@@ -141,21 +163,45 @@ def _parts(
             continue
         from_, _ = places.get(one.id, (0, None))
         yield SaidPart(
-            id=one.id, where=names.thing(one.surface), says=_says(job, one, shapes[one.surface]),
+            id=one.id, where=names.thing(one.surface),
+            says="; ".join(
+                [*_says(job, one, shapes[one.surface]),
+                 *_cut_outs(job, kitchen, one, shapes[one.surface])]
+            ),
             taken_from=f"part sheet {from_}" if from_ else "chips off what is left",
             pieces=(*one.full, *one.cut),
         )  # fmt: skip
 
 
-def _says(job: Job, one: LaidSheet, shape: SheetShape) -> str:
-    says = []
+def _says(job: Job, one: LaidSheet, shape: SheetShape) -> Iterator[str]:
     if not one.kept.empty():
         stay = len(one.full) + len(one.cut) - len(one.single)
-        says.append(f"{stay} chips stay on their backing{_sides(job, one, shape)}")
+        yield f"{stay} chips stay on their backing{_sides(job, one, shape)}"
     if one.single:
         chips = "chip is" if len(one.single) == 1 else "chips are"
-        says.append(f"{len(one.single)} {chips} cut and set one by one, buttered, last")
-    return "; ".join(says)
+        yield f"{len(one.single)} {chips} cut and set one by one, buttered, last"
+
+
+def _cut_outs(
+    job: Job, kitchen: Kitchen, one: LaidSheet, shape: SheetShape
+) -> Iterator[str]:  # fmt: skip
+    """The hole for a box, to be drawn on the backing: from the sheet's own outermost points."""
+    x, y = one.room.x0, one.room.y0
+    points, by = shape.points.grown(-x, -y, x, y), job.settings.box_clearance
+    (surface,) = (own for own in kitchen.surfaces if own.id == one.surface)
+    for thing in surface.things:
+        hole = thing.box.grown(by, by, by, by).meet(points)
+        if thing.cover is None or hole.empty():
+            continue
+        wide, high, left, low = (
+            show_with_unit(mm, job.step)
+            for mm in (hole.width, hole.height, hole.x0 - points.x0, hole.y0 - points.y0)
+        )  # fmt: skip
+        what = "across, for a round" if thing.round else f"wide and {high} high"
+        yield (
+            f"draw the hole for {Names(kitchen).thing(thing.id)} on its backing: {wide} {what}, "
+            f"{left} from its points on the left and {low} from its lowest points"
+        )
 
 
 def _sides(job: Job, one: LaidSheet, shape: SheetShape) -> str:

@@ -8,6 +8,7 @@ from pennant.core.document.pattern import (
     Herringbone,
     Hexagon,
     Pattern,
+    Rounds,
 )
 
 _HANDS = {"right": "climbing to the right", "left": "climbing to the left"}
@@ -28,6 +29,8 @@ def say_pattern(pattern: Pattern) -> str:
             return f"basketweave, {pattern.tiles} tiles in a block"
         case Hexagon():
             return f"hexagons, points {'up' if pattern.points == 'up' else 'to the sides'}"
+        case Rounds():
+            return "rounds, each row in the hollows of the one below"
         case Columns():
             shift = f"shifted {pattern.p}/{pattern.q} by turns" if pattern.p else "in line"
             return f"standing columns {shift}"

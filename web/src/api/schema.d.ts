@@ -1794,7 +1794,7 @@ export interface components {
             height?: (number | string) | null;
             tile: components["schemas"]["Tile-Input"];
             /** Pattern */
-            pattern: components["schemas"]["Courses-Input"] | components["schemas"]["Columns-Input"] | components["schemas"]["Herringbone-Input"] | components["schemas"]["Diagonal-Input"] | components["schemas"]["Basketweave-Input"] | components["schemas"]["Hexagon-Input"] | components["schemas"]["Scallop-Input"];
+            pattern: components["schemas"]["Courses-Input"] | components["schemas"]["Columns-Input"] | components["schemas"]["Herringbone-Input"] | components["schemas"]["Diagonal-Input"] | components["schemas"]["Basketweave-Input"] | components["schemas"]["Hexagon-Input"] | components["schemas"]["Rounds-Input"] | components["schemas"]["Scallop-Input"];
             /**
              * @default {
              *       "across": {
@@ -1864,7 +1864,7 @@ export interface components {
             height?: number | null;
             tile: components["schemas"]["Tile-Output"];
             /** Pattern */
-            pattern: components["schemas"]["Courses-Output"] | components["schemas"]["Columns-Output"] | components["schemas"]["Herringbone-Output"] | components["schemas"]["Diagonal-Output"] | components["schemas"]["Basketweave-Output"] | components["schemas"]["Hexagon-Output"] | components["schemas"]["Scallop-Output"];
+            pattern: components["schemas"]["Courses-Output"] | components["schemas"]["Columns-Output"] | components["schemas"]["Herringbone-Output"] | components["schemas"]["Diagonal-Output"] | components["schemas"]["Basketweave-Output"] | components["schemas"]["Hexagon-Output"] | components["schemas"]["Rounds-Output"] | components["schemas"]["Scallop-Output"];
             /**
              * @default {
              *       "across": {
@@ -4265,7 +4265,7 @@ export interface components {
             walls: components["schemas"]["Wall-Input"][];
             tile: components["schemas"]["Tile-Input"];
             /** Pattern */
-            pattern: components["schemas"]["Courses-Input"] | components["schemas"]["Columns-Input"] | components["schemas"]["Herringbone-Input"] | components["schemas"]["Diagonal-Input"] | components["schemas"]["Basketweave-Input"] | components["schemas"]["Hexagon-Input"] | components["schemas"]["Scallop-Input"];
+            pattern: components["schemas"]["Courses-Input"] | components["schemas"]["Columns-Input"] | components["schemas"]["Herringbone-Input"] | components["schemas"]["Diagonal-Input"] | components["schemas"]["Basketweave-Input"] | components["schemas"]["Hexagon-Input"] | components["schemas"]["Rounds-Input"] | components["schemas"]["Scallop-Input"];
             /**
              * Areas
              * @default []
@@ -4632,7 +4632,7 @@ export interface components {
             walls: components["schemas"]["Wall-Output"][];
             tile: components["schemas"]["Tile-Output"];
             /** Pattern */
-            pattern: components["schemas"]["Courses-Output"] | components["schemas"]["Columns-Output"] | components["schemas"]["Herringbone-Output"] | components["schemas"]["Diagonal-Output"] | components["schemas"]["Basketweave-Output"] | components["schemas"]["Hexagon-Output"] | components["schemas"]["Scallop-Output"];
+            pattern: components["schemas"]["Courses-Output"] | components["schemas"]["Columns-Output"] | components["schemas"]["Herringbone-Output"] | components["schemas"]["Diagonal-Output"] | components["schemas"]["Basketweave-Output"] | components["schemas"]["Hexagon-Output"] | components["schemas"]["Rounds-Output"] | components["schemas"]["Scallop-Output"];
             /**
              * Areas
              * @default []
@@ -6789,6 +6789,38 @@ export interface components {
              */
             cover: number;
         };
+        /**
+         * Rounds
+         * @description Rounds, each row in the hollows of the one below. The tile is as long as it is high.
+         */
+        "Rounds-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rounds";
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number | string;
+        };
+        /**
+         * Rounds
+         * @description Rounds, each row in the hollows of the one below. The tile is as long as it is high.
+         */
+        "Rounds-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rounds";
+            /**
+             * Joint
+             * @description The gap between tiles.
+             */
+            joint: number;
+        };
         Run: [
             string,
             number
@@ -7633,6 +7665,7 @@ export interface components {
         SaidSheets: {
             /** Of */
             of: string;
+            picture: components["schemas"]["SheetPicture"];
             /** In Short */
             in_short: string;
             /** Lies */
@@ -9007,6 +9040,23 @@ export interface components {
             summary: string;
             /** May Be Fewer */
             may_be_fewer: boolean;
+        };
+        /**
+         * SheetPicture
+         * @description How a sheet lies: its size with a joint, and the outline of each chip (mm, y up).
+         */
+        SheetPicture: {
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Chips */
+            chips: [
+                number,
+                number
+            ][][];
+            /** Colour */
+            colour: string;
         };
         /**
          * SheetPlace

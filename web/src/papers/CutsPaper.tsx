@@ -63,9 +63,14 @@ function Sheets({ sheets, onPieces }: SheetsProps) {
   return sheets.map((one) => (
     <section key={one.of} aria-label="Sheets" className="my-2">
       <h3 className="heading">Sheets</h3>
-      {one.lies.map((says) => (
-        <p key={says}>△ {says}.</p>
-      ))}
+      <div className="flex items-start gap-4">
+        <SheetPicture picture={one.picture} />
+        <div>
+          {one.lies.map((says) => (
+            <p key={says}>△ {says}.</p>
+          ))}
+        </div>
+      </div>
       <ul className="tape my-1 text-[15px]">
         {one.levels.map((says) => (
           <li key={says}>
@@ -94,6 +99,35 @@ function Sheets({ sheets, onPieces }: SheetsProps) {
       </ol>
     </section>
   ));
+}
+
+/** One sheet the way that every sheet lies, with an arrow to its top. */
+function SheetPicture({
+  picture,
+}: {
+  picture: NonNullable<CutSheet["sheets"]>[number]["picture"];
+}) {
+  const { width, height } = picture;
+  // The chips of a zigzag reach past the sheet's own rectangle.
+  const past = Math.max(width, height) * 0.12;
+  const path = picture.chips
+    .map((ring) => `M${ring.map(([x, y]) => `${x} ${height - y}`).join("L")}Z`)
+    .join("");
+  return (
+    <svg
+      role="img"
+      aria-label="A sheet as it lies, its top upward"
+      className="h-32 w-40 shrink-0"
+      viewBox={`${-past * 3} ${-past} ${width + past * 4} ${height + past * 2}`}
+    >
+      <path d={path} fill={picture.colour} />
+      <g stroke="currentColor" fill="none" strokeWidth={past / 5}>
+        <path
+          d={`M${-past * 2} ${height * 0.8}V${height * 0.2}m${-past * 0.5} ${past * 0.7}l${past * 0.5} ${-past * 0.7}l${past * 0.5} ${past * 0.7}`}
+        />
+      </g>
+    </svg>
+  );
 }
 
 interface StagesProps {

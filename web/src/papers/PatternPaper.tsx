@@ -15,6 +15,7 @@ const KINDS: readonly { value: Kind; label: string }[] = [
   { value: "diagonal", label: "Diagonal" },
   { value: "basketweave", label: "Basketweave" },
   { value: "hexagon", label: "Hexagons" },
+  { value: "rounds", label: "Rounds" },
   { value: "scallop", label: "Scallops" },
   { value: "columns", label: "Columns" },
 ];
@@ -31,6 +32,7 @@ const TILES: Record<Kind, string> = {
   diagonal: "Squares stand on a corner; oblongs lean.",
   basketweave: "The tile is as long as those of a block side by side, with their joints.",
   hexagon: "The tile's height is from flat to flat, its length from point to point.",
+  rounds: "Each row lies in the hollows of the one below; the tile is as long as it is high.",
   scallop: "The tile's length is its width; it is about as high as wide.",
   columns: "Standing tiles, every other column shifted up.",
 };
@@ -173,6 +175,8 @@ function Details({ root, pattern }: { root: string; pattern: Pattern }) {
           />
         </div>
       );
+    case "rounds":
+      return null;
     case "scallop":
       return (
         <div className="mt-2 flex flex-col gap-2">

@@ -151,6 +151,22 @@ def sheet_size(tile: Tile, pattern: Pattern) -> SheetSize | None:
     return SheetSize(width, height, round(width * height / lattice.cell_area))
 
 
+def chips_of_a_sheet(tile: Tile, pattern: Pattern) -> tuple[Ring, ...]:
+    """Return the outlines of the chips of one sheet as it lies (mm from its lower left corner)."""
+    size, lattice = sheet_size(tile, pattern), lattice_of(tile, pattern)
+    if size is None or lattice is None:
+        return ()
+    x0, y0 = lattice.boxes[0].x0 - INSIDE, lattice.boxes[0].y0 - INSIDE
+    room = Rect(x0, y0, x0 + size.width, y0 + size.height)
+    found = []
+    for unit, x, y in lattice.over(room, 0.0, 0.0):
+        box = lattice.boxes[unit].grown(-x, -y, x, y)
+        middle = (box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2
+        if room.x0 <= middle[0] < room.x1 and room.y0 <= middle[1] < room.y1:
+            found.append(tuple((a + x - x0, b + y - y0) for a, b in lattice.outlines[unit]))
+    return tuple(found)
+
+
 def lattice_rows(lattice: Lattice, pattern: Pattern, plumb: float) -> float:
     """Return what ``up`` of a sheet counts (mm): single rows in courses, else what repeats."""
     return lattice.rows if pattern.kind == "courses" else plumb

@@ -6,7 +6,7 @@ from typing import Literal
 from pennant.core.cuts.fewest import fewest
 from pennant.core.cuts.stock import Item, Sheet, Stock, chips_alone, item_of, stocked
 from pennant.core.document.job import Job
-from pennant.core.document.pattern import Hexagon, Scallop
+from pennant.core.document.pattern import Hexagon, Rounds, Scallop
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.layout.lattice_of import may_turn, shape_of
 from pennant.core.layout.pieces import Piece
@@ -21,7 +21,7 @@ def sheet_of(job: Job, of: str = FIELD) -> Sheet:
     box = around(shape_of(tile, pattern))
     return Sheet(
         box.width, box.height, kerf, job.settings.least_drop, may_turn(tile, pattern),
-        isinstance(pattern, Hexagon | Scallop),
+        isinstance(pattern, Hexagon | Rounds | Scallop),
     )  # fmt: skip
 
 

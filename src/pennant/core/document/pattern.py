@@ -138,6 +138,13 @@ class Hexagon(Value):
     joint: Joint
 
 
+class Rounds(Value):
+    """Rounds, each row in the hollows of the one below. The tile is as long as it is high."""
+
+    kind: Literal["rounds"] = "rounds"
+    joint: Joint
+
+
 class Scallop(Value):
     """Fans: a round top, and two hollow sides that meet in a point below.
 
@@ -151,7 +158,7 @@ class Scallop(Value):
     joint: Joint
 
 
-Lattice = Columns | Herringbone | Diagonal | Basketweave | Hexagon | Scallop
+Lattice = Columns | Herringbone | Diagonal | Basketweave | Hexagon | Rounds | Scallop
 """Patterns of single tiles that repeat two ways over the wall."""
 Pattern = Annotated[Courses | Lattice, Field(discriminator="kind")]
 
@@ -208,6 +215,10 @@ def misfit(
                 f"is too short for a hexagon {show(tile.height)} from flat to flat: from point to "
                 f"point it is {show(least)}, or more if it is drawn out",
             )
+    if isinstance(pattern, Rounds) and abs(tile.height - tile.length) > 1e-6 * tile.length:
+        return Misfit(
+            "height", f"is not that of a round {show(tile.length)} across: write it twice"
+        )
     if isinstance(pattern, Scallop):
         low, high = (share * tile.length for share in FAN_HEIGHT)
         if not low <= tile.height <= high:

@@ -11,6 +11,7 @@ from pennant.core.document.pattern import (
     Herringbone,
     Hexagon,
     Pattern,
+    Rounds,
     Scallop,
 )
 from pennant.core.document.tile import Tile
@@ -22,6 +23,7 @@ from pennant.core.layout.patterns.columns import columns
 from pennant.core.layout.patterns.diagonal import diagonal
 from pennant.core.layout.patterns.herringbone import herringbone
 from pennant.core.layout.patterns.hexagon import hexagon
+from pennant.core.layout.patterns.rounds import rounds
 from pennant.core.layout.patterns.scallop import scallop
 
 
@@ -53,6 +55,8 @@ def lattice_of(tile: Tile, pattern: Pattern) -> Lattice | None:
             return basketweave(tile, pattern)
         case Hexagon():
             return hexagon(tile, pattern)
+        case Rounds():
+            return rounds(tile, pattern)
         case Columns():
             return columns(tile, pattern)
         case _:
