@@ -1,7 +1,11 @@
 """Patterns and areas at the desk: chosen, refused where the tile does not fit, drawn and cut."""
 
 from playwright.sync_api import Page, expect
+from serving import Server
 from test_wall import paper, saved
+
+from kitchens import a_job
+from pennant.core.document.tile import ChipSheet
 
 
 class TestPattern:
@@ -79,3 +83,16 @@ class TestSheets:
         up.fill("8")
         up.press("Enter")
         expect(cuts).to_contain_text("Sheets of 80 chips")
+
+    def test_one_chip_of_a_crowd_is_picked(self, page: Page, server: Server) -> None:
+        """Thousands of chips are drawn by their shade, and each is told all the same."""
+        job = a_job(length="96", top="18", tile=("7/8", "7/8"), joint="1/16", bond=(0, 1))
+        chips = ChipSheet(across=12, up=12)
+        job = job.model_copy(update={"tile": job.tile.model_copy(update={"sheet": chips})})
+        made = page.request.post(f"{server.url}/api/jobs/import", data=job.model_dump_json())
+        page.goto(f"{server.url}/jobs/{made.json()['id']}")
+        expect(page.get_by_test_id("pennant")).to_be_visible()
+        expect(page.locator("[data-piece]")).to_have_count(0)
+        page.locator("svg[data-surface]").click(position={"x": 620, "y": 230})
+        expect(page.locator("[data-picked]")).to_have_count(1)
+        expect(page.get_by_text("Piece A")).to_be_visible()

@@ -6,9 +6,10 @@ from typing import Any
 
 import pytest
 import shapely
-from workings import the
+from workings import every, the
 
 from kitchens import a_job
+from pennant.api.models import view_of
 from pennant.core.document.job import Job
 from pennant.core.document.starts import FullLeft
 from pennant.core.plan import Plan, plan
@@ -16,6 +17,7 @@ from pennant.core.reading.laying import lay
 from pennant.core.search.ranking import best_found, outcome_near
 from pennant.core.survey.check import problems_of
 from pennant.core.survey.kitchen import kitchen_of
+from pennant.words.own_tile import own_tile
 
 IN = 25.4
 SHELF = "shelf 20 wide 40 clear 18 thick 1"
@@ -74,6 +76,23 @@ class TestTips:
     def test_a_tip_planted_a_little_above_the_line_is_cut(self) -> None:
         made = plan(scallops(up={"kind": "full-top", "nudge": "1/4"}))
         assert [f.rule for f in made.findings if f.places == ("a:top",)] == ["cut-edge"]
+
+
+class TestSaid:
+    """In words: the line, what it gets, and how the rows are set."""
+
+    def test_the_line_and_what_it_gets(self) -> None:
+        view = view_of(scallops(up={"kind": "full-top", "nudge": "1/4"}))
+        assert "Top line: cut edges in view, and no trim" in [f.title for f in view.sheet.findings]
+
+    def test_hung_or_set_upward_from_a_batten(self) -> None:
+        job = scallops()
+        assert any("Begin at the line" in line for line in own_tile(job, "set"))
+        on = job.model_copy(update={"ways": job.ways.model_copy(update={"tips": "batten"})})
+        assert any("Begin on the batten" in line for line in own_tile(on, "set"))
+        length = the(plan(on), "batten").working
+        assert 80 * IN / 1000 in [pytest.approx(one.value) for one in every(length)]
+        assert all(line.id != "batten" for line in plan(job).quantities)
 
 
 class TestReckoned:

@@ -22,7 +22,13 @@ _ENDS = {
     "open": "open {side} end", "casing": "{side} end", "cabinet": "{side} end",
     "front": "front edge", "frame": "inner edge",
 }  # fmt: skip
-_TOPS = {"open": "Top line", "ceiling": "Ceiling", "corner": "Head", "frame": "Inner edge"}
+_TOPS = {
+    "open": "Top line",
+    "tips": "Top line",
+    "ceiling": "Ceiling",
+    "corner": "Head",
+    "frame": "Inner edge",
+}
 _FEET = {"counter": "Counter", "corner": "Foot", "front": "Front edge"}
 _OPENINGS = {"left": "left jamb", "right": "right jamb"}
 _HANGING = ("cabinet", "hood", "shelf")
@@ -104,6 +110,10 @@ def _own(surface: Surface, side: str) -> str:
     return text[0].upper() + text[1:]
 
 
+MOST_NAMED = 8
+"""Courses without an order that are named one by one."""
+
+
 def courses(numbers: Iterable[int]) -> str:
     """Say courses as people count them, from 1: ``course 3``, ``courses 1, 3, 5``, ``4 to 9``.
 
@@ -117,6 +127,8 @@ def courses(numbers: Iterable[int]) -> str:
         return f"courses {counted[0]} to {counted[-1]}"
     if len(counted) > 3 and counted == list(range(counted[0], counted[-1] + 1, 2)):
         return f"courses {counted[0]}, {counted[1]} … {counted[-1]}"
+    if len(counted) > MOST_NAMED:
+        return f"courses {counted[0]}, {counted[1]} … {counted[-1]}, {len(counted)} in all"
     return "courses " + ", ".join(str(number) for number in counted)
 
 

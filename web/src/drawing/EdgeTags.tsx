@@ -217,6 +217,7 @@ function shortly(courses: string): string {
   return courses
     .replace(/^courses? /, "c")
     .replace(/^rows? /, "r")
+    .replace(/, \d+ in all$/, "")
     .replaceAll(", ", ",")
     .replace(" … ", "…")
     .replace(" to ", "–");

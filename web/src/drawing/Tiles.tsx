@@ -33,18 +33,50 @@ export function piecePath(piece: Piece, scale: Scale): string {
   return piece.outline
     .map(
       (ring) =>
-        `M${ring.map(([x, y]) => `${scale.x(x).toFixed(2)} ${scale.y(y).toFixed(2)}`).join("L")}Z`,
+        `M${ring.map(([x, y]) => `${pixels(scale.x(x))} ${pixels(scale.y(y))}`).join("L")}Z`,
     )
     .join("");
 }
 
+/** To a hundredth; a good deal quicker than toFixed, and a wall of chips has tens of thousands. */
+const pixels = (at: number): number => Math.round(at * 100) / 100;
+
+/** From so many pieces on a surface those of a shade are drawn together: chips on sheets. */
+const CROWD = 1200;
+/** Shades of a colour in a crowd. */
+const SHADES = 9;
+
+/** The piece at a place on the wall (mm), if there is one. */
+function pieceAt(pieces: readonly Piece[], x: number, y: number): Piece | undefined {
+  return pieces.find(
+    ({ box, outline }) =>
+      x >= box[0] &&
+      y >= box[1] &&
+      x <= box[2] &&
+      y <= box[3] &&
+      outline.reduce((within, ring) => within !== isInside(ring, x, y), false),
+  );
+}
+
+/** Whether a ring goes round a place: a ray to the right crosses it an odd number of times. */
+function isInside(ring: readonly (readonly [number, number])[], x: number, y: number): boolean {
+  let inside = false;
+  let [px, py] = ring[ring.length - 1] ?? [0, 0];
+  for (const [qx, qy] of ring) {
+    if (py > y !== qy > y && x < px + ((y - py) / (qy - py)) * (qx - px)) inside = !inside;
+    [px, py] = [qx, qy];
+  }
+  return inside;
+}
+
 /** The tile's colour, a little lighter or darker from tile to tile, as glaze is; always the same. */
-function glaze(colour: string, tile: string): string {
+function glaze(colour: string, tile: string, shades = 0): string {
   let hash = 7;
   for (const letter of tile) hash = Math.imul(hash ^ letter.charCodeAt(0), 0x9e3779b1);
   // Neighbours' names differ by one letter: stir, or whole runs of tile come out alike.
   hash = Math.imul(hash ^ (hash >>> 15), 0x85ebca6b);
-  const lighter = ((hash ^ (hash >>> 13)) >>> 0) / 2 ** 32 - 0.5;
+  let lighter = ((hash ^ (hash >>> 13)) >>> 0) / 2 ** 32 - 0.5;
+  if (shades) lighter = Math.round(lighter * shades) / shades;
   const toward = lighter > 0 ? 255 : 40;
   const share = Math.abs(lighter) * 0.16;
   const channels = [1, 3, 5].map((at) => {
@@ -54,18 +86,40 @@ function glaze(colour: string, tile: string): string {
   return `rgb(${channels.join(" ")})`;
 }
 
+/** The outlines of many pieces by their shade. */
+function inShades(
+  paths: readonly { piece: Piece; d: string }[],
+  others: Record<string, string>,
+  colour: string,
+): Map<string, string[]> {
+  const found = new Map<string, string[]>();
+  for (const { piece, d } of paths) {
+    const shade = glaze(others[piece.of] ?? colour, piece.tile, SHADES);
+    const own = found.get(shade);
+    if (own) own.push(d);
+    else found.set(shade, [d]);
+  }
+  return found;
+}
+
 export const Tiles = memo(function Tiles(props: Props) {
   const { plan, scale, colour, others, joint, picked, bad, onHover, onPick } = props;
   const [x0, y0, x1, y1] = plan.field;
   const paths = plan.pieces.map((piece) => ({ piece, d: piecePath(piece, scale) }));
   const cuts = paths.filter(({ piece }) => piece.kind !== "full");
   const held = new Set(plan.held);
-  const target = (event: React.SyntheticEvent) =>
-    (event.target as Element).getAttribute("data-piece");
+  const crowd = paths.length >= CROWD;
+  const target = (event: React.MouseEvent<SVGGElement>) => {
+    if (!crowd) return (event.target as Element).getAttribute("data-piece");
+    const room = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
+    const [x, y] = [event.clientX - (room?.left ?? 0), event.clientY - (room?.top ?? 0)];
+    return pieceAt(plan.pieces, scale.wallX(x), scale.wallY(y))?.id ?? null;
+  };
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the lists beside the wall are the keyboard's way to a piece
     <g
-      onPointerOver={(event) => onHover(target(event))}
+      onPointerOver={crowd ? undefined : (event) => onHover(target(event))}
+      onPointerMove={crowd ? (event) => onHover(target(event)) : undefined}
       onPointerLeave={() => onHover(null)}
       onClick={(event) => {
         const id = target(event);
@@ -79,15 +133,19 @@ export const Tiles = memo(function Tiles(props: Props) {
         height={scale.px(y1 - y0)}
         fill={joint ?? "#f0ece2"}
       />
-      {paths.map(({ piece, d }) => (
-        <path
-          key={piece.id}
-          data-piece={piece.id}
-          d={d}
-          fill={glaze(others[piece.of] ?? colour, piece.tile)}
-          fillRule="evenodd"
-        />
-      ))}
+      {crowd
+        ? [...inShades(paths, others, colour)].map(([shade, ds]) => (
+            <path key={shade} d={ds.join("")} fill={shade} fillRule="evenodd" />
+          ))
+        : paths.map(({ piece, d }) => (
+            <path
+              key={piece.id}
+              data-piece={piece.id}
+              d={d}
+              fill={glaze(others[piece.of] ?? colour, piece.tile)}
+              fillRule="evenodd"
+            />
+          ))}
       <g pointerEvents="none">
         <path d={cuts.map(({ d }) => d).join("")} fill="url(#pencil)" fillRule="evenodd" />
         <path

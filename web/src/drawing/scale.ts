@@ -11,6 +11,7 @@ export interface Scale {
   y: (mm: number) => number;
   /** Back from pixels within the drawing. */
   wallX: (pixels: number) => number;
+  wallY: (pixels: number) => number;
 }
 
 /**
@@ -45,5 +46,6 @@ export function scaleOf(k: number, x0: number, y0: number, width: number, height
     x: (mm) => x0 + mm * k,
     y: (mm) => y0 - mm * k,
     wallX: (pixels) => (pixels - x0) / k,
+    wallY: (pixels) => (y0 - pixels) / k,
   };
 }
