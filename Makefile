@@ -53,14 +53,15 @@ check-python: .stamps/python
 	@$(BIN)/lint-imports > /tmp/pennant-imports.$$$$ || { cat /tmp/pennant-imports.$$$$; exit 1; }
 
 check-web: .stamps/python .stamps/node
-	@echo "==> web: format, lint, types, and that the API's types are current"
-	@cd web && npx --no-install biome check --error-on-warnings src && npx --no-install tsc --noEmit
+	@echo "==> web: format, lint, types, tests, and that the API's types are current"
+	@cd web && npx --no-install biome check --error-on-warnings src tests && npx --no-install tsc --noEmit
+	@cd web && npx --no-install vitest run --reporter=dot
 	@$(MAKE) --no-print-directory -s api-types OUT=.stamps/schema.d.ts
 	@cmp -s .stamps/schema.d.ts web/src/api/schema.d.ts || { echo "web/src/api/schema.d.ts is stale: run make api-types"; exit 1; }
 
 format: .stamps/python .stamps/node
 	@$(BIN)/ruff check --fix --quiet . ; $(BIN)/ruff format --quiet .
-	@cd web && npx --no-install biome check --write src
+	@cd web && npx --no-install biome check --write src tests
 
 bench: build .stamps/chromium
 	@$(BIN)/python bench/run.py $(BENCH) $(KEEP)

@@ -53,7 +53,7 @@ export function useStartKeys(wall: number | null) {
         !typing(event.target)
       ) {
         event.preventDefault();
-        void (event.shiftKey ? editor.redo() : editor.undo());
+        event.shiftKey ? editor.redo() : editor.undo();
       }
     }
     window.addEventListener("keydown", pressed);

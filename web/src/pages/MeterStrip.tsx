@@ -56,7 +56,7 @@ export function MeterStrip() {
           className="button"
           onClick={() => {
             forget();
-            void editor.undo();
+            editor.undo();
           }}
         >
           ↶ Take it back

@@ -1,0 +1,396 @@
+/**
+ * Editing one job as a pure function: what has happened goes in, and out come what is to be shown
+ * and what is to be done. It reads no clock, no storage and no network; `editor.ts` does.
+ */
+import type { Job, JobDraft, JobState, Problem, ProblemDetails, View } from "../api/client";
+import type { Draft } from "./drafts";
+
+/** What the history has room for; a label quotes what was typed, however much that is. */
+const LONGEST_LABEL = 120;
+/** Answers that say nothing of the change: the file is held by another program, or it was slow. */
+const PASSING: ReadonlySet<number> = new Set([408, 429, 503]);
+
+/** A job that can be opened: its plan could be made. */
+export type Opened = JobState & { view: View };
+export type Status = "kept" | "typing" | "keeping" | "unreachable" | "conflict";
+export type Which = "undo" | "redo";
+/** Why something was not done: what the server says, or null where it does not answer. */
+export type Why = ProblemDetails | null;
+/** What is tried again when the time has come, each once. */
+type Again = "preview" | "keep" | Which;
+
+export interface Snapshot {
+  state: JobState;
+  /** The job as it is kept. */
+  kept: Job;
+  view: View;
+  draft: JobDraft;
+  problems: Problem[];
+  status: Status;
+  conflict: JobState | null;
+  /** How many changes were not kept: a preview that is refused is none of them. */
+  turnedDown: number;
+}
+
+export interface Editing {
+  snapshot: Snapshot;
+  /** The change that the server has not acknowledged. */
+  pending: Draft | null;
+  /** The change that is on its way, and how much had been typed when it was sent. */
+  sent: { draft: Draft; typed: number } | null;
+  /** The label of the burst of nudges that is not over. */
+  burst: string | null;
+  /** A step through the history that waits for the change that is on its way. */
+  step: Which | null;
+  again: readonly Again[];
+  /** Why the last change was not kept; a preview that can be drawn does not make that undone. */
+  notKept: Problem[];
+  closed: boolean;
+  /** How often something was typed. */
+  typed: number;
+}
+
+export type Happened =
+  | { is: "previewed"; job: JobDraft }
+  | { is: "committed"; job: JobDraft; label: string }
+  | { is: "nudged"; job: JobDraft; label: string }
+  | { is: "burst over" }
+  | { is: "look again" }
+  | { is: "reverted" }
+  | { is: "stepped"; which: Which }
+  | { is: "newer state"; state: JobState }
+  | { is: "settled"; choice: "theirs" | "mine" }
+  | { is: "opened" }
+  | { is: "closed" }
+  | { is: "time to try again" }
+  | { is: "view came"; view: View }
+  | { is: "view refused"; why: Why }
+  | { is: "kept"; state: JobState }
+  | { is: "not kept"; why: Why }
+  | { is: "step done"; state: JobState }
+  | { is: "step refused"; which: Which; why: Why };
+
+export type ToDo =
+  | { do: "view"; job: JobDraft }
+  | { do: "forget views" }
+  | { do: "keep"; draft: Draft }
+  | { do: "step"; which: Which; edition: number }
+  | { do: "store"; draft: Draft }
+  | { do: "unstore" }
+  | { do: "wait for burst" }
+  | { do: "end burst" }
+  | { do: "wait to try again" }
+  | { do: "wait no more" }
+  | { do: "tell"; state: JobState };
+
+/** A job just opened, with the change that the browser kept of an earlier time, if it did. */
+export function begun(state: Opened, left: Draft | null): Editing {
+  const snapshot: Snapshot = {
+    state,
+    kept: state.view.job,
+    view: state.view,
+    draft: state.view.job,
+    problems: [],
+    status: "kept",
+    conflict: null,
+    turnedDown: 0,
+  };
+  if (left && left.edition === state.edition) {
+    // What was typed is to be seen again at once, not only when the server has kept it. It is sent
+    // when the page is there: a page may be begun twice while its scripts are on their way, and
+    // what two editors send is a conflict with oneself.
+    snapshot.draft = left.job;
+    snapshot.status = "keeping";
+  } else if (left) {
+    snapshot.status = "conflict";
+    snapshot.conflict = state;
+  }
+  return {
+    snapshot,
+    pending: left,
+    sent: null,
+    burst: null,
+    step: null,
+    again: [],
+    notKept: [],
+    closed: false,
+    typed: 0,
+  };
+}
+
+/** Returns what is after something has happened, and what is to be done then, in order. */
+export function after(before: Editing, happened: Happened): [Editing, readonly ToDo[]] {
+  const turn = new Turn(before);
+  turn.take(happened);
+  return [turn.now, turn.todo];
+}
+
+/** One turn: the state that is being made from the one before, which stays as it was. */
+class Turn {
+  now: Editing;
+  readonly todo: ToDo[] = [];
+
+  constructor(before: Editing) {
+    this.now = { ...before };
+  }
+
+  take(happened: Happened): void {
+    const { now } = this;
+    switch (happened.is) {
+      case "previewed":
+        this.#preview(happened.job);
+        return;
+      case "committed":
+        this.#preview(happened.job);
+        this.#endBurst();
+        this.#queue(happened.job, happened.label);
+        return;
+      case "nudged": {
+        const { job, label } = happened;
+        this.#preview(job);
+        this.todo.push({ do: "store", draft: this.#draft(job, label) });
+        this.#endBurst();
+        now.burst = label;
+        this.todo.push({ do: "wait for burst" });
+        return;
+      }
+      case "burst over":
+        this.#commitBurst();
+        return;
+      case "look again":
+        this.todo.push({ do: "view", job: now.snapshot.draft });
+        return;
+      case "reverted":
+        this.#revert();
+        return;
+      case "stepped":
+        this.#commitBurst();
+        if (now.sent) now.step = happened.which;
+        else this.#step(happened.which);
+        return;
+      case "newer state": {
+        const newer = happened.state.edition > now.snapshot.state.edition;
+        // Only where nothing here waits to be kept.
+        if (now.snapshot.status === "kept" && newer) this.#adopt(happened.state);
+        return;
+      }
+      case "settled":
+        this.#settle(happened.choice);
+        return;
+      case "opened":
+        now.closed = false;
+        this.#send();
+        return;
+      case "closed":
+        this.#close();
+        return;
+      case "time to try again":
+        this.#tryNow();
+        return;
+      case "view came":
+        this.#show({ view: happened.view, problems: now.notKept });
+        this.#reached();
+        return;
+      case "view refused":
+        if (happened.why) {
+          this.#show({ problems: problemsOf(happened.why) });
+          this.#reached();
+        } else this.#tryAgain("preview");
+        return;
+      case "kept":
+        this.#acknowledged(happened.state);
+        this.#send();
+        this.#stepWaiting();
+        return;
+      case "not kept":
+        if (this.#refused(happened.why)) this.#send();
+        this.#stepWaiting();
+        return;
+      case "step done":
+        this.#adopt(happened.state);
+        return;
+      case "step refused":
+        if (happened.why?.current) this.#adopt(happened.why.current);
+        else if (!happened.why || PASSING.has(happened.why.status)) this.#tryAgain(happened.which);
+        return;
+    }
+  }
+
+  #show(change: Partial<Snapshot>): void {
+    this.now.snapshot = { ...this.now.snapshot, ...change };
+  }
+
+  #draft(job: JobDraft, label: string): Draft {
+    const { edition } = this.now.snapshot.state;
+    return { edition, label: label.slice(0, LONGEST_LABEL), job };
+  }
+
+  #preview(job: JobDraft): void {
+    this.now.typed += 1;
+    this.now.notKept = [];
+    const { status } = this.now.snapshot;
+    this.#show({ draft: job, status: status === "kept" ? "typing" : status });
+    this.todo.push({ do: "view", job });
+  }
+
+  #queue(job: JobDraft, label: string): void {
+    const draft = this.#draft(job, label);
+    this.now.pending = draft;
+    this.todo.push({ do: "store", draft });
+    this.#send();
+  }
+
+  /** Sends what waits, one change at a time; nothing while a conflict waits for its answer. */
+  #send(): void {
+    const { pending, sent, snapshot, typed } = this.now;
+    if (!pending || sent || snapshot.conflict) return;
+    this.now.sent = { draft: pending, typed };
+    this.#show({ status: "keeping" });
+    this.todo.push({ do: "keep", draft: pending });
+  }
+
+  /** Goes the step that waited for the change that was on its way. */
+  #stepWaiting(): void {
+    const { step, sent } = this.now;
+    if (!step || sent) return;
+    this.now.step = null;
+    this.#step(step);
+  }
+
+  #step(which: Which): void {
+    this.todo.push({ do: "step", which, edition: this.now.snapshot.state.edition });
+  }
+
+  #acknowledged(state: JobState): void {
+    const { sent, pending, burst, snapshot, typed } = this.now;
+    if (!sent) return;
+    this.now.sent = null;
+    if (pending === sent.draft) this.now.pending = null;
+    else if (pending) this.now.pending = { ...pending, edition: state.edition };
+    if (this.now.pending) this.todo.push({ do: "store", draft: this.now.pending });
+    else if (burst === null) this.todo.push({ do: "unstore" });
+    // What was typed meanwhile may be what was sent: then nothing waits to be kept.
+    const same =
+      typed === sent.typed || JSON.stringify(snapshot.draft) === JSON.stringify(sent.draft.job);
+    if (same && !this.now.pending && burst === null) this.#adopt(state);
+    else {
+      this.#show({ state, kept: state.view?.job ?? snapshot.kept, status: "typing" });
+      this.todo.push({ do: "tell", state });
+    }
+  }
+
+  /** Deals with a refusal; returns whether what waits may be sent. */
+  #refused(why: Why): boolean {
+    const { sent, pending } = this.now;
+    if (!sent) return false;
+    this.now.sent = null;
+    if (why?.current) {
+      this.#show({ status: "conflict", conflict: why.current });
+      return false;
+    }
+    if (!why || PASSING.has(why.status)) {
+      this.#tryAgain("keep");
+      return false;
+    }
+    if (pending === sent.draft) this.now.pending = null;
+    if (!this.now.pending) this.todo.push({ do: "unstore" });
+    this.now.notKept = problemsOf(why);
+    this.#show({ status: "typing", problems: this.now.notKept });
+    this.#turnDown();
+    return true;
+  }
+
+  #adopt(state: JobState): void {
+    this.todo.push({ do: "forget views" });
+    this.now.notKept = [];
+    const { view } = state;
+    // A state without a view is shown by the page instead of the editor.
+    if (view)
+      this.#show({ state, kept: view.job, view, draft: view.job, problems: [], status: "kept" });
+    else this.#show({ state, problems: [], status: "kept" });
+    this.todo.push({ do: "tell", state });
+  }
+
+  #revert(): void {
+    this.#endBurst();
+    this.todo.push({ do: "forget views" });
+    this.now.notKept = [];
+    const { state, kept } = this.now.snapshot;
+    if (!this.now.pending) this.todo.push({ do: "unstore" });
+    if (state.view) this.#show({ view: state.view, draft: kept, problems: [], status: "kept" });
+  }
+
+  /** Ends a conflict: what is kept elsewhere stands, or this change goes on top of it. */
+  #settle(choice: "theirs" | "mine"): void {
+    const { pending, snapshot } = this.now;
+    const theirs = snapshot.conflict;
+    if (!theirs) return;
+    this.now.pending = null;
+    this.#show({ conflict: null });
+    this.#adopt(theirs);
+    if (choice === "mine" && pending) {
+      this.#preview(pending.job);
+      this.#endBurst();
+      this.#queue(pending.job, pending.label);
+    } else {
+      this.todo.push({ do: "unstore" });
+      this.#turnDown();
+    }
+  }
+
+  #turnDown(): void {
+    this.#show({ turnedDown: this.now.snapshot.turnedDown + 1 });
+  }
+
+  /** The server answers: what was said of its silence is true no more. */
+  #reached(): void {
+    const { snapshot, pending } = this.now;
+    if (snapshot.status === "unreachable" && !pending) this.#show({ status: "typing" });
+  }
+
+  #tryAgain(what: Again): void {
+    this.#show({ status: "unreachable" });
+    const { closed, again } = this.now;
+    if (closed || again.includes(what)) return;
+    this.now.again = [...again, what];
+    if (again.length === 0) this.todo.push({ do: "wait to try again" });
+  }
+
+  #tryNow(): void {
+    const due = this.now.again;
+    this.now.again = [];
+    for (const one of due) {
+      if (one === "preview") this.todo.push({ do: "view", job: this.now.snapshot.draft });
+      else if (one === "keep") this.#send();
+      else this.take({ is: "stepped", which: one });
+    }
+  }
+
+  /**
+   * The page is left. Nothing more is tried: what is not acknowledged yet lies in the browser's
+   * storage, and the next to open the job sends it, once.
+   */
+  #close(): void {
+    this.now.closed = true;
+    this.#commitBurst();
+    this.now.again = [];
+    this.todo.push({ do: "wait no more" }, { do: "forget views" });
+  }
+
+  #endBurst(): void {
+    if (this.now.burst !== null) this.todo.push({ do: "end burst" });
+    this.now.burst = null;
+  }
+
+  #commitBurst(): void {
+    const label = this.now.burst;
+    this.#endBurst();
+    if (label !== null) this.#queue(this.now.snapshot.draft, label);
+  }
+}
+
+/** What a refusal says is wrong; one that points at nothing says it of the whole change. */
+function problemsOf(problem: ProblemDetails): Problem[] {
+  if (problem.errors?.length) return problem.errors;
+  return [{ pointer: "", message: `${problem.title}: ${problem.detail}` }];
+}
