@@ -10,7 +10,7 @@ DEMO_HOME ?= var/demo
 PORT ?= 8765
 WEB := $(shell find web/src web/public web/index.html web/vite.config.ts web/vite.site-file.config.ts -type f)
 
-.PHONY: fonts fuzz search help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
+.PHONY: fonts fuzz mutate search help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
 
 help:
 	@echo "make demo         set up, then start Pennant with a made-up kitchen"
@@ -27,6 +27,7 @@ help:
 	@echo "make docs         print docs/rules.md anew"
 	@echo "make api-types    make the types of the API anew"
 	@echo "make lock         pin every package anew"
+	@echo "make mutate       change the core in one place at a time: which changes does no test see"
 	@echo "make build        build the pages; make setup only sets up"
 
 demo: build
@@ -69,6 +70,11 @@ bench: build .stamps/chromium
 SEARCH ?= 40
 search: .stamps/python
 	@PENNANT_SEARCH=$(SEARCH) $(BIN)/pytest -m hypothesis tests/core tests/files --numprocesses=$$(nproc)
+
+# Changes the core in one place at a time, on a copy, to see whether a test fails: an hour or more.
+mutate: .stamps/python
+	@test -x .mutation/bin/cosmic-ray || { python3 -m venv .mutation && .mutation/bin/pip install --quiet cosmic-ray==8.7.0; }
+	@$(BIN)/python tools/mutate.py $(MUTATE)
 
 fuzz: build
 	@PYTHONPATH=tests:tests/browser $(BIN)/python tests/fuzz/run.py $(FUZZ)

@@ -49,3 +49,32 @@ class TestKept:
         double.forget()
         double(3)
         assert self.asked == [3, 3]
+        # What was let go of does not count any more: ten fit, and no eleventh.
+        for number in (7, 3, 7, 1, 3):
+            double(number)
+        assert self.asked == [3, 3, 7, 1, 3]
+
+    def test_what_is_known_is_told_without_any_work(self) -> None:
+        double = self.twice(most=10)
+        assert double.known(3) is None
+        double(3)
+        assert double.known(3) == "xxx"
+        double.remember("yy", 2)
+        assert double(2) == "yy"
+        assert self.asked == [3]
+
+    def test_what_weighs_nothing_takes_a_place_all_the_same(self) -> None:
+        nothing = kept(most=2, weigh=lambda _: 0)(self.asked_for)
+        for number in (1, 2, 1, 3, 1, 2):
+            nothing(number)
+        assert self.asked == [1, 2, 3, 2]
+
+    def test_the_last_one_is_kept_even_if_it_weighs_too_much(self) -> None:
+        double = self.twice(most=1)
+        for number in (5, 5, 6, 5):
+            double(number)
+        assert self.asked == [5, 6, 5]
+
+    def asked_for(self, number: int) -> int:
+        self.asked.append(number)
+        return number

@@ -10,7 +10,8 @@ from kitchens import CABINET, IN, WINDOW, a_job
 from pennant.core.document.job import Job
 from pennant.core.layout.field_of import field_of
 from pennant.core.plan import plan
-from pennant.core.takes.strips import Strip, off_the_roll, strips_for
+from pennant.core.survey.kitchen import kitchen_of
+from pennant.core.takes.strips import Strip, cut_outs, off_the_roll, strips_for
 
 GAP = {"kind": "range-gap", "id": "range", "at": "30", "width": "30", "down": "5"}
 
@@ -98,3 +99,24 @@ class TestOffTheRoll:
         total = sum(off_the_roll(some, 12))
         assert total * 12 >= sum(length * height for length, height in sizes) - 1e-6
         assert total <= sum(length for length, _ in sizes) + 1e-6
+
+
+class TestCutOuts:
+    """A strip is cut out for the boxes behind it: from its own left end and lower edge."""
+
+    def test_of_a_box_where_two_strips_meet(self) -> None:
+        # The box, 2 1/4 by 3 5/8 in, reaches from 10 3/16 to 13 13/16 in; the strips meet at 12.
+        job = a_job(things=["outlet 30 up 12"])
+        (surface,) = kitchen_of(job).surfaces
+        low, high, _ = strips(job, 12 * IN)  # each runs on behind the box
+        for strip, up in ((low, 10.1875), (high, 0.0)):
+            ((thing, hole),) = cut_outs(strip, surface, 0.0)
+            assert thing.id == "outlet"
+            assert [mm / IN for mm in hole] == pytest.approx([28.875, up, 31.125, up + 1.8125])
+
+    def test_none_where_there_is_no_box(self) -> None:
+        job = a_job(openings=[WINDOW])
+        (surface,) = kitchen_of(job).surfaces
+        assert [list(cut_outs(one, surface, 0.0)) for one in strips(job, 40 * IN)] == [[]] * len(
+            strips(job, 40 * IN)
+        )

@@ -82,6 +82,9 @@ CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
         {"zone": {"made_of": "skim"}}),
     "mat-wavy": ({"mat": MAT, "zone": {"flat": "1/8"}}, {"zone": {"flat": "1/16"}}),
     "mat-damp": ({"mat": MAT, "zone": {"damp": True}}, {"mat": None}),
+    "mat-not-on-sheet": (
+        {"mat": {**MAT, "not_on": "masonry; laminate"}, "zone": {"made_of": "masonry"}},
+        {"zone": {"made_of": "skim"}}),
     "mat-heavy": (
         {"mat": MAT, "tile": {"weight": 21}}, {"mat": {**MAT, "most_weight": 22}}),
     "mat-see-through": (

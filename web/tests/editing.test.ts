@@ -6,9 +6,9 @@ import {
   after,
   begun,
   type Editing,
+  type Effect,
   type Happened,
   type Opened,
-  type ToDo,
 } from "../src/job/editing";
 
 const job = (name: string) => ({ name }) as unknown as JobDraft;
@@ -21,7 +21,7 @@ const refusal = (status: number, more: Partial<ProblemDetails> = {}): ProblemDet
 /** A job that is edited, with all that was to be done so far. */
 class Desk {
   editing: Editing;
-  done: ToDo[] = [];
+  done: Effect[] = [];
 
   constructor(left: Draft | null = null, edition = 4) {
     this.editing = begun(state(edition, "Kept"), left);
@@ -31,12 +31,12 @@ class Desk {
     return this.editing.snapshot;
   }
 
-  when(...happened: Happened[]): ToDo[] {
+  when(...happened: Happened[]): Effect[] {
     const from = this.done.length;
     for (const one of happened) {
-      const [now, todo] = after(this.editing, one);
+      const [now, effects] = after(this.editing, one);
       this.editing = now;
-      this.done.push(...todo);
+      this.done.push(...effects);
     }
     return this.done.slice(from);
   }
@@ -139,8 +139,8 @@ describe("a burst of nudges", () => {
 
   it("is kept before a step back is gone", () => {
     const desk = new Desk();
-    const todo = desk.when(nudged("1"), { is: "stepped", which: "undo" });
-    expect(todo.map((one) => one.do)).not.toContain("step");
+    const effects = desk.when(nudged("1"), { is: "stepped", which: "undo" });
+    expect(effects.map((one) => one.do)).not.toContain("step");
     expect(desk.when(kept(5, "1"))).toContainEqual({ do: "step", which: "undo", edition: 5 });
   });
 });
@@ -149,8 +149,8 @@ describe("a server that does not answer", () => {
   it("is tried again, and what waited is kept when it is back", () => {
     const desk = new Desk();
     desk.when(typed("A"));
-    const todo = desk.when({ is: "not kept", why: null });
-    expect(todo).toEqual([{ do: "wait to try again" }]);
+    const effects = desk.when({ is: "not kept", why: null });
+    expect(effects).toEqual([{ do: "wait to try again" }]);
     expect(desk.shown.status).toBe("unreachable");
     expect(desk.stored).toBe("A");
     desk.when({ is: "time to try again" });
@@ -166,8 +166,8 @@ describe("a server that does not answer", () => {
     const desk = new Desk();
     desk.when(typed("A"), { is: "view refused", why: null }, { is: "not kept", why: null });
     expect(desk.done.filter((one) => one.do === "wait to try again")).toHaveLength(1);
-    const todo = desk.when({ is: "time to try again" });
-    expect(todo.map((one) => one.do)).toEqual(["view", "keep"]);
+    const effects = desk.when({ is: "time to try again" });
+    expect(effects.map((one) => one.do)).toEqual(["view", "keep"]);
   });
 
   it("is no more said to be silent when only a preview had failed", () => {

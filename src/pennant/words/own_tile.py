@@ -14,6 +14,8 @@ def own_tile(job: Job, rule: str | None) -> Iterator[str]:
         yield from _ledger(job, rule)
     if job.tile.material == "stick-on":
         yield from _stick_on(job, rule)
+    if job.products.mat is not None:
+        yield from _mat(job, rule)
     if has_finished_top(job.pattern):
         yield from _finished(job, rule)
 
@@ -73,6 +75,24 @@ def _stick_on(job: Job, rule: str | None) -> Iterator[str]:
                 "Behind a hob only as near and as hot as the panels' own sheet allows; else leave "
                 "that stretch to metal, glass or tile."
             )
+
+
+def _mat(job: Job, rule: str | None) -> Iterator[str]:
+    """Tile set on a mat with glue on both faces: it holds at once and cannot be shifted."""
+    mat = job.products.mat
+    assert mat is not None
+    match rule:
+        case "mat":
+            if mat.goes_on:
+                yield f"By its sheet it goes on {', '.join(mat.goes_on)}."
+            yield "Cut it out at each box before it is hung: the list of strips says where."
+        case "set" | "set-last":
+            yield (
+                "Film off one section at a time, only as far as is tiled before the next break: "
+                "dust takes the glue's grip."
+            )
+            yield "Spacers come out as soon as the next tile holds; a shim where a joint closes."
+            yield "Press each piece hard; one that droops is held up by tape until it is grouted."
 
 
 def _finished(job: Job, rule: str | None) -> Iterator[str]:

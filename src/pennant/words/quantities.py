@@ -12,6 +12,7 @@ from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.takes.preparation import forward_at_devices, screw_length, seal_stages
 from pennant.core.takes.quantity import PRODUCT_OF, Group, LineId, Quantity
+from pennant.core.takes.strips import cut_outs
 from pennant.core.takes.working import Working
 from pennant.words.names import Names
 from pennant.words.weights import volume, weight
@@ -110,7 +111,7 @@ def said_quantities(job: Job, plan: Plan) -> Iterator[SaidQuantity]:
             weighs="" if heavy is None else weight(heavy, job.units),
             left=_left(job, quantity) if buy else "",
             sticks=tuple(_sticks(job, names, quantity)),
-            strips=tuple(_strips(job, names, quantity)),
+            strips=tuple(_strips(job, plan, names, quantity)),
         )  # fmt: skip
 
 
@@ -255,13 +256,22 @@ def _sticks(job: Job, names: Names, quantity: Quantity) -> Iterator[SaidStick]:
         )
 
 
-def _strips(job: Job, names: Names, quantity: Quantity) -> Iterator[str]:
+def _strips(job: Job, plan: Plan, names: Names, quantity: Quantity) -> Iterator[str]:
+    surfaces = {surface.id: surface for surface in plan.kitchen.surfaces}
     for strip in quantity.strips:
         length, height = (
             show_with_unit(strip.length, job.step),
             show_with_unit(strip.height, job.step),
         )
-        yield f"{length} by {height}, {names.thing(strip.surface)}"
+        says = f"{length} by {height}, {names.thing(strip.surface)}"
+        for thing, hole in cut_outs(strip, surfaces[strip.surface], job.settings.box_clearance):
+            right, up, wide, high = (
+                show_with_unit(mm, job.step)
+                for mm in (hole.x0, hole.y0, hole.width, hole.height)
+            )  # fmt: skip
+            says += f"; cut out {wide} by {high} for {names.thing(thing.id)}, {right} from its left"
+            says += f" end and {up} up"
+        yield says
 
 
 def _edges(names: Names, edge: str) -> str:

@@ -163,6 +163,11 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "It lets go when it gets wet from behind.",
         "Take a thinset, and find out where the damp comes from first.",
     ),
+    "mat-not-on-sheet": (
+        "A mat on {made_of}",
+        "Its own sheet rules that out.",
+        "Take a thinset that may go there, or fix a board over it.",
+    ),
     "mat-heavy": (
         "{weight} kg a square metre on a mat",
         "It holds {mat_most}: heavier tile creeps down before anything else holds it.",

@@ -5401,6 +5401,18 @@ export interface components {
              * @description kg a square metre that it holds.
              */
             most_weight?: number | null;
+            /**
+             * Goes On
+             * @description Walls that its sheet allows by name.
+             * @default []
+             */
+            goes_on: ("painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry")[];
+            /**
+             * Not On
+             * @description Walls that its sheet rules out.
+             * @default []
+             */
+            not_on: ("painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry")[];
         };
         /**
          * Mat
@@ -5436,6 +5448,18 @@ export interface components {
              * @description kg a square metre that it holds.
              */
             most_weight?: number | null;
+            /**
+             * Goes On
+             * @description Walls that its sheet allows by name.
+             * @default []
+             */
+            goes_on: ("painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry")[];
+            /**
+             * Not On
+             * @description Walls that its sheet rules out.
+             * @default []
+             */
+            not_on: ("painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry")[];
         };
         /**
          * Method
@@ -10780,7 +10804,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow";
+            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "mat-not-on-sheet" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow";
             /**
              * Weight
              * @enum {string}

@@ -70,7 +70,7 @@ export type Happened =
   | { is: "step done"; state: JobState }
   | { is: "step refused"; which: Which; why: Why };
 
-export type ToDo =
+export type Effect =
   | { do: "view"; job: JobDraft }
   | { do: "forget views" }
   | { do: "keep"; draft: Draft }
@@ -119,16 +119,16 @@ export function begun(state: Opened, left: Draft | null): Editing {
 }
 
 /** Returns what is after something has happened, and what is to be done then, in order. */
-export function after(before: Editing, happened: Happened): [Editing, readonly ToDo[]] {
+export function after(before: Editing, happened: Happened): [Editing, readonly Effect[]] {
   const turn = new Turn(before);
   turn.take(happened);
-  return [turn.now, turn.todo];
+  return [turn.now, turn.effects];
 }
 
 /** One turn: the state that is being made from the one before, which stays as it was. */
 class Turn {
   now: Editing;
-  readonly todo: ToDo[] = [];
+  readonly effects: Effect[] = [];
 
   constructor(before: Editing) {
     this.now = { ...before };
@@ -148,17 +148,17 @@ class Turn {
       case "nudged": {
         const { job, label } = happened;
         this.#preview(job);
-        this.todo.push({ do: "store", draft: this.#draft(job, label) });
+        this.effects.push({ do: "store", draft: this.#draft(job, label) });
         this.#endBurst();
         now.burst = label;
-        this.todo.push({ do: "wait for burst" });
+        this.effects.push({ do: "wait for burst" });
         return;
       }
       case "burst over":
         this.#commitBurst();
         return;
       case "look again":
-        this.todo.push({ do: "view", job: now.snapshot.draft });
+        this.effects.push({ do: "view", job: now.snapshot.draft });
         return;
       case "reverted":
         this.#revert();
@@ -230,13 +230,13 @@ class Turn {
     this.now.notKept = [];
     const { status } = this.now.snapshot;
     this.#show({ draft: job, status: status === "kept" ? "typing" : status });
-    this.todo.push({ do: "view", job });
+    this.effects.push({ do: "view", job });
   }
 
   #queue(job: JobDraft, label: string): void {
     const draft = this.#draft(job, label);
     this.now.pending = draft;
-    this.todo.push({ do: "store", draft });
+    this.effects.push({ do: "store", draft });
     this.#send();
   }
 
@@ -246,7 +246,7 @@ class Turn {
     if (!pending || sent || snapshot.conflict) return;
     this.now.sent = { draft: pending, typed };
     this.#show({ status: "keeping" });
-    this.todo.push({ do: "keep", draft: pending });
+    this.effects.push({ do: "keep", draft: pending });
   }
 
   /** Goes the step that waited for the change that was on its way. */
@@ -258,7 +258,7 @@ class Turn {
   }
 
   #step(which: Which): void {
-    this.todo.push({ do: "step", which, edition: this.now.snapshot.state.edition });
+    this.effects.push({ do: "step", which, edition: this.now.snapshot.state.edition });
   }
 
   #acknowledged(state: JobState): void {
@@ -267,15 +267,15 @@ class Turn {
     this.now.sent = null;
     if (pending === sent.draft) this.now.pending = null;
     else if (pending) this.now.pending = { ...pending, edition: state.edition };
-    if (this.now.pending) this.todo.push({ do: "store", draft: this.now.pending });
-    else if (burst === null) this.todo.push({ do: "unstore" });
+    if (this.now.pending) this.effects.push({ do: "store", draft: this.now.pending });
+    else if (burst === null) this.effects.push({ do: "unstore" });
     // What was typed meanwhile may be what was sent: then nothing waits to be kept.
     const same =
       typed === sent.typed || JSON.stringify(snapshot.draft) === JSON.stringify(sent.draft.job);
     if (same && !this.now.pending && burst === null) this.#adopt(state);
     else {
       this.#show({ state, kept: state.view?.job ?? snapshot.kept, status: "typing" });
-      this.todo.push({ do: "tell", state });
+      this.effects.push({ do: "tell", state });
     }
   }
 
@@ -293,7 +293,7 @@ class Turn {
       return false;
     }
     if (pending === sent.draft) this.now.pending = null;
-    if (!this.now.pending) this.todo.push({ do: "unstore" });
+    if (!this.now.pending) this.effects.push({ do: "unstore" });
     this.now.notKept = problemsOf(why);
     this.#show({ status: "typing", problems: this.now.notKept });
     this.#turnDown();
@@ -301,22 +301,22 @@ class Turn {
   }
 
   #adopt(state: JobState): void {
-    this.todo.push({ do: "forget views" });
+    this.effects.push({ do: "forget views" });
     this.now.notKept = [];
     const { view } = state;
     // A state without a view is shown by the page instead of the editor.
     if (view)
       this.#show({ state, kept: view.job, view, draft: view.job, problems: [], status: "kept" });
     else this.#show({ state, problems: [], status: "kept" });
-    this.todo.push({ do: "tell", state });
+    this.effects.push({ do: "tell", state });
   }
 
   #revert(): void {
     this.#endBurst();
-    this.todo.push({ do: "forget views" });
+    this.effects.push({ do: "forget views" });
     this.now.notKept = [];
     const { state, kept } = this.now.snapshot;
-    if (!this.now.pending) this.todo.push({ do: "unstore" });
+    if (!this.now.pending) this.effects.push({ do: "unstore" });
     if (state.view) this.#show({ view: state.view, draft: kept, problems: [], status: "kept" });
   }
 
@@ -333,7 +333,7 @@ class Turn {
       this.#endBurst();
       this.#queue(pending.job, pending.label);
     } else {
-      this.todo.push({ do: "unstore" });
+      this.effects.push({ do: "unstore" });
       this.#turnDown();
     }
   }
@@ -353,14 +353,14 @@ class Turn {
     const { closed, again } = this.now;
     if (closed || again.includes(what)) return;
     this.now.again = [...again, what];
-    if (again.length === 0) this.todo.push({ do: "wait to try again" });
+    if (again.length === 0) this.effects.push({ do: "wait to try again" });
   }
 
   #tryNow(): void {
     const due = this.now.again;
     this.now.again = [];
     for (const one of due) {
-      if (one === "preview") this.todo.push({ do: "view", job: this.now.snapshot.draft });
+      if (one === "preview") this.effects.push({ do: "view", job: this.now.snapshot.draft });
       else if (one === "keep") this.#send();
       else this.take({ is: "stepped", which: one });
     }
@@ -374,11 +374,11 @@ class Turn {
     this.now.closed = true;
     this.#commitBurst();
     this.now.again = [];
-    this.todo.push({ do: "wait no more" }, { do: "forget views" });
+    this.effects.push({ do: "wait no more" }, { do: "forget views" });
   }
 
   #endBurst(): void {
-    if (this.now.burst !== null) this.todo.push({ do: "end burst" });
+    if (this.now.burst !== null) this.effects.push({ do: "end burst" });
     this.now.burst = null;
   }
 

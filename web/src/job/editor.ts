@@ -19,10 +19,10 @@ import {
   after,
   begun,
   type Editing,
+  type Effect,
   type Happened,
   type Opened,
   type Snapshot,
-  type ToDo,
   type Which,
   type Why,
 } from "./editing";
@@ -142,29 +142,29 @@ export class JobEditor {
   }
 
   #took(happened: Happened): void {
-    const [now, todo] = after(this.#editing, happened);
+    const [now, effects] = after(this.#editing, happened);
     const shown = now.snapshot !== this.#editing.snapshot;
     this.#editing = now;
     if (shown) for (const listener of this.#listeners) listener();
-    for (const one of todo) this.#carryOut(one);
+    for (const one of effects) this.#carryOut(one);
   }
 
-  #carryOut(todo: ToDo): void {
-    switch (todo.do) {
+  #carryOut(effect: Effect): void {
+    switch (effect.do) {
       case "view":
-        this.#previews.ask(todo.job);
+        this.#previews.ask(effect.job);
         return;
       case "forget views":
         this.#previews.forget();
         return;
       case "keep":
-        void this.#keep(todo.draft);
+        void this.#keep(effect.draft);
         return;
       case "step":
-        void this.#step(todo.which, todo.edition);
+        void this.#step(effect.which, effect.edition);
         return;
       case "store":
-        keepDraft(this.id, todo.draft);
+        keepDraft(this.id, effect.draft);
         return;
       case "unstore":
         dropDraft(this.id);
@@ -182,7 +182,7 @@ export class JobEditor {
         window.clearTimeout(this.#retry);
         return;
       case "tell":
-        this.onKept(todo.state);
+        this.onKept(effect.state);
         return;
     }
   }

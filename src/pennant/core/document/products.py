@@ -91,6 +91,8 @@ class Mat(Product):
     roll: Length = Field(ge=100, description="Length of a roll.")
     thickness: Distance = Field(default=0.0, le=50)
     most_weight: Amount | None = Field(default=None, description="kg a square metre that it holds.")
+    goes_on: Walls = Field(default=(), description="Walls that its sheet allows by name.")
+    not_on: Walls = Field(default=(), description="Walls that its sheet rules out.")
 
 
 class Grout(Powder):

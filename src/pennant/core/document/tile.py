@@ -58,7 +58,7 @@ class Ledger(Value):
     interlocking end is cut straight, so there it is shorter by ``interlock``.
     """
 
-    interlock: Length = Field(
+    interlock: Distance = Field(
         ge=0, le=300, description="How deep the ends of two panels reach into one another."
     )
     thinnest: Length = Field(ge=0.5, le=100, description="Thickness of the thinnest stone.")

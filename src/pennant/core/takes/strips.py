@@ -9,9 +9,11 @@ from collections.abc import Iterable, Iterator, Sequence
 from itertools import pairwise
 from typing import NamedTuple
 
+from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
+from pennant.core.survey.placed import Placed, Surface
 
 
 class Strip(NamedTuple):
@@ -43,23 +45,28 @@ def strips_for(
 
 
 def _on(field: Field, pieces: Sequence[Piece], width: float, joint: float) -> Iterator[Strip]:
-    """The strips of one surface. The first stands on the counter; others hang beneath it."""
+    """The strips of one surface. The first stands on the counter; others hang beneath it.
+
+    A strip runs on behind a box, which is cut out of it.
+    """
+    behind = [piece.box for piece in pieces]
+    behind += [keep.box.meet(field.inner) for keep in field.keep_outs if keep.hidden]
     low = min(piece.box.y0 for piece in pieces)
     high = max(piece.box.y1 for piece in pieces)
     foot = max(field.foot, low)
     below = -int(-(foot - low - EPS) // width)
     bottom = foot - below * width
     while bottom < high - EPS:
-        yield from _band(field.surface.id, pieces, (bottom, bottom + width), joint)
+        yield from _band(field.surface.id, behind, (bottom, bottom + width), joint)
         bottom += width
 
 
 def _band(
-    surface: str, pieces: Sequence[Piece], band: tuple[float, float], joint: float
+    surface: str, behind: Sequence[Rect], band: tuple[float, float], joint: float
 ) -> Iterator[Strip]:
     """One band: from left to right, a strip wherever another height is needed behind the pieces."""
     bottom, top = band
-    inside = [p.box for p in pieces if p.box.y0 < top - EPS and p.box.y1 > bottom + EPS]
+    inside = [box for box in behind if box.y0 < top - EPS and box.y1 > bottom + EPS]
     xs = sorted({x for box in inside for x in (box.x0, box.x1)})
     parts: list[_Part] = []
     for x0, x1 in pairwise(xs):
@@ -87,6 +94,20 @@ class _Part(NamedTuple):
     x1: float
     low: float
     high: float
+
+
+def cut_outs(strip: Strip, surface: Surface, clearance: float) -> Iterator[tuple[Placed, Rect]]:
+    """Yield the boxes that a strip is cut out for, with each hole from the strip's lower left.
+
+    ``clearance`` (mm) is left round a box, as it is in the tile.
+    """
+    room = Rect(strip.x, strip.y, strip.x + strip.length, strip.y + strip.height)
+    for thing in surface.things:
+        if thing.cover is None:
+            continue
+        hole = thing.box.grown(clearance, clearance, clearance, clearance).meet(room)
+        if not hole.empty():
+            yield thing, hole.grown(strip.x, strip.y, -strip.x, -strip.y)
 
 
 def off_the_roll(strips: Iterable[Strip], width: float) -> tuple[float, float]:

@@ -21,7 +21,8 @@ SuitRule = Literal[
     "mastic-wet", "see-through-grey", "porous-unsealed", "porous-grey", "shade-of-grout",
     "trim-low", "heavy-on-paint", "paint-unprimed", "plywood", "old-tile-unprimed", "laminate",
     "loose", "cracked", "quick-too-quick", "glass-brittle-notch", "mat-wavy", "mat-damp",
-    "mat-heavy", "mat-see-through", "not-on-sheet", "paint-scuffed", "glue-coat", "sealed-late",
+    "mat-heavy", "mat-see-through", "mat-not-on-sheet", "not-on-sheet", "paint-scuffed",
+    "glue-coat", "sealed-late",
     "sealant-colour", "trim-proud", "dabs-heavy", "dabs-see-through", "mastic-marble",
     "stick-on-damp", "stick-on-wavy", "sanded-narrow",
 ]  # fmt: skip
@@ -244,6 +245,8 @@ RULES: tuple[Suit, ...] = (
          lambda f: _mat(f) and f.zone is not None
          and f.zone.flat > f.job.settings.mat_flat_within + EPS),
     Suit("mat-damp", "never", True, lambda f: _mat(f) and f.zone is not None and f.zone.damp),
+    Suit("mat-not-on-sheet", "never", True,
+         lambda f: f.products.mat is not None and f.on(*f.products.mat.not_on)),
     Suit("mat-heavy", "never", False,
          lambda f: f.products.mat is not None
          and f.weight > (f.products.mat.most_weight or f.job.settings.most_on_glue)),
