@@ -67,6 +67,15 @@ class TestStarts:
                 alike = abs(row - other)
                 assert min(alike, 1 - alike) >= STARTS_APART / PARTS - 1e-9
 
+    def test_a_number_is_the_same_wall_for_good(self) -> None:
+        parts = [round(PARTS * shift) for shift in shortened(4, 0.2)]
+        assert parts == [0, 10, 17, 25, 0, 8, 16, 23, 2, 11, 18, 25,
+                         0, 11, 18, 25, 1, 11, 18, 25, 1, 8, 16, 24]  # fmt: skip
+        assert len({shortened(seed, 0.2) for seed in range(1, 30)}) == 29
+
+    def test_a_panel_with_room_for_four_starts_alone_has_them_even(self) -> None:
+        assert set(shortened(7, MOST_SHORTENED)) == {0, 0.25, 0.5, 0.75}
+
     def test_from_a_full_panel_whose_end_is_cut_straight(self) -> None:
         first = starts(plan(ledger_job(start={"across": {"kind": "full-left"}})))
         assert first[0] == pytest.approx(18)

@@ -46,8 +46,17 @@ class TestSticks:
         told = sorted(run.length for stick in found for run in stick.runs)
         assert told == sorted(lengths)
         for stick in found:
-            assert sum(run.length for run in stick.runs) + kerf * (len(stick.runs) - 1) <= 100
-        assert fewest(lengths, 100, kerf) <= len(found) <= fewest(lengths, 100, kerf) + kerf
+            used = sum(run.length for run in stick.runs) + kerf * (len(stick.runs) - 1)
+            assert used <= 100
+            assert stick.left == pytest.approx(100 - used)
+        assert len(found) == fewest(lengths, 100, kerf)
+
+    def test_a_run_as_long_as_a_stick_is_not_cut(self) -> None:
+        assert [stick.left for stick in sticks_for(runs(100, 40), 100, 3)] == [0, 60]
+
+    def test_two_runs_and_the_saw_between_them(self) -> None:
+        assert len(sticks_for(runs(60, 37), 100, 3)) == 1
+        assert len(sticks_for(runs(60, 37.1), 100, 3)) == 2
 
     def test_first_fit_would_take_one_more(self) -> None:
         # Longest first: 44 + 44, 30 + 30 + 30, 22 + 22 + 22 + 22 ... and yet three sticks hold all.
