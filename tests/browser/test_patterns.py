@@ -48,6 +48,48 @@ class TestPattern:
         expect(job.get_by_role("radio", name="Scallops")).to_be_checked()
 
 
+class TestLedgerStone:
+    """Panels whose ends interlock: chosen by one tick, or with the tile from the shelf."""
+
+    def test_a_tick_lays_it_without_joints(self, job: Page) -> None:
+        paper(job, "Tile")
+        job.get_by_label("panels of ledger stone").check()
+        saved(job)
+        expect(job.get_by_label("Joint between tiles")).to_have_value("0")
+        expect(job.get_by_label("Ends interlock by")).to_have_value("2")
+        job.get_by_label("Thinnest stone").fill("3")
+        job.get_by_label("Thinnest stone").press("Enter")
+        expect(job.get_by_text("is more than that of the thickest").first).to_be_visible()
+
+    def test_from_the_shelf_each_course_starts_shorter(self, job: Page) -> None:
+        paper(job, "Tile")
+        job.get_by_label("Tile from the shelf").select_option("Scree Hollow split slate")
+        saved(job)
+        expect(job.get_by_role("radio", name="Shorter starts")).to_be_checked()
+        first = job.locator("[data-piece]").evaluate_all("(all) => all.length")
+        job.get_by_role("button", name="Deal another").click()
+        saved(job)
+        expect(job.get_by_label("Order no.")).to_have_value("2")
+        assert first > 4
+
+
+class TestFinishedTop:
+    """Whole fans whose tips end on the line."""
+
+    def test_no_tile_is_cut_for_the_line(self, job: Page) -> None:
+        paper(job, "Tile")
+        tile = job.get_by_role("region", name="Tile", exact=True)
+        for label, text in (("Length", "4"), ("Height", "3 7/8")):
+            tile.get_by_label(label).fill(text)
+            tile.get_by_label(label).press("Enter")
+        job.get_by_role("radio", name="Scallops").click()
+        saved(job)
+        job.get_by_role("radio", name="Whole, tips on the line").click()
+        saved(job)
+        paper(job, "Start")
+        expect(job.get_by_role("radio", name="Full at top")).to_be_checked()
+
+
 class TestArea:
     """An area has a tile and a pattern of its own."""
 

@@ -131,14 +131,13 @@ function OnSheets() {
   );
 }
 
-/** Panels stand one upon another, without joints, each course with a shorter start. */
-function inLedgerCourses(job: JobDraft): JobDraft {
-  return replaced(job, "/pattern", {
-    kind: "courses",
-    lay: "lying",
-    joint: 0,
-    bond: { way: "shortened" },
-  });
+/**
+ * Panels stand one upon another, without joints, each course with a shorter start; panels too short
+ * for four starts that differ lie in half bond.
+ */
+function inLedgerCourses(job: JobDraft, length: number, apart: number): JobDraft {
+  const bond = length >= 4 * apart ? { way: "shortened" } : { p: 1, q: 2 };
+  return replaced(job, "/pattern", { kind: "courses", lay: "lying", joint: 0, bond });
 }
 
 /** Split stone on panels whose ends interlock. */
@@ -160,7 +159,11 @@ function OfLedger() {
             if (!on) editor.commit(next, "Single tiles");
             else
               editor.commit(
-                inLedgerCourses(replaced(next, "/tile/material", "stone")),
+                inLedgerCourses(
+                  replaced(next, "/tile/material", "stone"),
+                  view.job.tile.length,
+                  view.job.settings.ledger_apart,
+                ),
                 "Panels of ledger stone",
               );
           }}
@@ -182,7 +185,7 @@ function OfLedger() {
 
 /** Takes a tile from the shelf, with all that its sheet says. */
 function FromShelf() {
-  const { editor, draft } = useEditor();
+  const { editor, draft, view } = useEditor();
   const { data } = useQuery(shelfOptions());
   const tiles = data?.tile ?? [];
   return (
@@ -194,7 +197,11 @@ function FromShelf() {
           const tile = tiles.find((one) => one.name === name);
           if (!tile) return;
           const next = replaced(draft, "/tile", tile);
-          editor.commit(tile.ledger ? inLedgerCourses(next) : next, `Tile: ${name}`);
+          const { ledger_apart } = view.job.settings;
+          editor.commit(
+            tile.ledger ? inLedgerCourses(next, Number(tile.length), ledger_apart) : next,
+            `Tile: ${name}`,
+          );
         }}
         options={[
           { value: "", label: "take one from the shelf…" },
