@@ -132,6 +132,14 @@ class TestReckoned:
         assert any(line.id == "trim" for line in plan(scallops(top="cut", **kept)).quantities)
         assert all(line.id != "trim" for line in plan(scallops(**kept)).quantities)
 
+    def test_the_rule_of_thumb_goes_by_what_a_fan_covers(self) -> None:
+        # Fans 4 in wide with joints of 1/8: half a square of 4 1/8 in each, and a tenth more.
+        made = plan(scallops())
+        area = sum(one.field.area for one in lay(scallops(), made.kitchen)) / IN**2
+        beside = the(made, "tiles").beside
+        assert beside is not None
+        assert beside.value == math.ceil(area / (4.125**2 / 2) * 1.1)
+
     def test_adhesive_is_for_what_is_tiled(self) -> None:
         cut, finished = plan(scallops(top="cut")), plan(scallops())
         mixed = [the(made, "adhesive").working.terms[0].value for made in (cut, finished)]

@@ -15,6 +15,7 @@ from pennant.core.document.tiles import BORDER, FIELD
 from pennant.core.document.tiles import tiles_of as tiles_of_job
 from pennant.core.layout.cut_kind import HARD, KINDS, STRAIGHT, Kind
 from pennant.core.layout.field import Field
+from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import BRITTLE, breaking
 from pennant.core.takes.edging import edging
@@ -179,9 +180,11 @@ def _lost(job: Job, straight: Working, notched: Working, thin: int) -> Iterator[
 
 def _thumb(job: Job, field_area: float, sheets: SheetPlan | None) -> Working:
     """The rule of thumb: the area and a tenth, in tiles or sheets with their joints."""
-    module = module_of(job)
+    module, lattice = module_of(job), lattice_of(job.tile, job.pattern)
     area = square_metres("field", field_area)
     face, unit = module.across * module.up, "tiles"
+    if lattice is not None:  # a fan or a hexagon covers less than the rectangle around it
+        face = lattice.cell_area
     if sheets is not None:
         face, unit = sheets.size.width * sheets.size.height, "sheets"
     each = given(f"a {unit[:-1]} and its joint", face / MM2_PER_M2, "m2", "tile")
