@@ -12,6 +12,7 @@ from kitchens import a_job
 from pennant.api.models import view_of
 from pennant.core.document.job import Job
 from pennant.core.document.starts import FullLeft
+from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import lay
 from pennant.core.search.ranking import best_found, outcome_near
@@ -139,6 +140,13 @@ class TestReckoned:
         beside = the(made, "tiles").beside
         assert beside is not None
         assert beside.value == math.ceil(area / (4.125**2 / 2) * 1.1)
+
+    def test_a_box_weighs_what_its_fans_weigh(self) -> None:
+        job = scallops()
+        heavy = job.model_copy(update={"tile": job.tile.model_copy(update={"weight": 20.0})})
+        face = shapely.Polygon(lattice_of(job.tile, job.pattern).shape).area / 1e6
+        assert the(plan(heavy), "boxes").weight == pytest.approx(job.tile.per_box * face * 20)
+        assert face < 0.6 * (4 * IN) ** 2 / 1e6
 
     def test_adhesive_is_for_what_is_tiled(self) -> None:
         cut, finished = plan(scallops(top="cut")), plan(scallops())

@@ -15,7 +15,7 @@ from pennant.core.document.pattern import (
     Scallop,
 )
 from pennant.core.document.tile import Tile
-from pennant.core.geometry.clip import Ring
+from pennant.core.geometry.clip import Ring, ring_area
 from pennant.core.layout.chips import mosaic
 from pennant.core.layout.lattice import Lattice, oblong
 from pennant.core.layout.patterns.basketweave import basketweave
@@ -34,6 +34,19 @@ def shape_of(tile: Tile, pattern: Pattern) -> Ring:
         return lattice.shape
     module = module_for(tile, pattern)
     return oblong(module.width, module.height)
+
+
+def face_of(tile: Tile, pattern: Pattern) -> float:
+    """Return the area of a tile's face (mm2): a fan or a hexagon has less than its length by its
+    height.
+    """
+    return abs(ring_area(shape_of(tile, pattern)))
+
+
+def room_of(tile: Tile, pattern: Pattern) -> float:
+    """Return the area that a tile takes on the wall with its joints (mm2)."""
+    lattice, module = lattice_of(tile, pattern), module_for(tile, pattern)
+    return module.across * module.up if lattice is None else lattice.cell_area
 
 
 def may_turn(tile: Tile, pattern: Pattern) -> bool:

@@ -4,12 +4,12 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts.sheets import sheet_size
 from pennant.core.document.job import Job
-from pennant.core.document.module import module_of
 from pennant.core.document.notch import MIDDLE_FACE, V_5_4, bed_of, notch_of
 from pennant.core.document.pattern import Courses, Herringbone
 from pennant.core.document.settings import Settings
 from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import FIELD, tiles_of
+from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
@@ -192,7 +192,7 @@ def pieces_an_hour(job: Job) -> Working:
     A larger piece takes longer, though not in proportion; a pattern without courses takes longer
     again; and a hand that has done it more often is quicker.
     """
-    face, chips = job.tile.length * job.tile.height, 1
+    face, chips = face_of(job.tile, job.pattern), 1
     size = sheet_size(job.tile, job.pattern)
     if size is not None:
         face, chips = size.width * size.height, size.chips
@@ -214,8 +214,7 @@ def pieces_an_hour(job: Job) -> Working:
 
 def _hourly(job: Job) -> Working:
     """The area that is set in an hour: pieces x what one covers; chips are set by the sheet."""
-    module = module_of(job)
-    one = module.across * module.up / MM2_PER_M2
+    one = room_of(job.tile, job.pattern) / MM2_PER_M2
     tile = given("a tile and its joint", one, "m2", "tile")
     plain = step("product", "set in an hour", "m2", pieces_an_hour(job), tile)
     if plain.value >= LEAST_AN_HOUR:

@@ -9,13 +9,12 @@ from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from pennant.core.cuts.sheets import SheetPlan, sheet_plan
 from pennant.core.cuts.tiles import Counted, stock_for
 from pennant.core.document.job import Job
-from pennant.core.document.module import module_of
 from pennant.core.document.tile import Tile
-from pennant.core.document.tiles import BORDER, FIELD
+from pennant.core.document.tiles import BORDER, FIELD, LaidTile
 from pennant.core.document.tiles import tiles_of as tiles_of_job
 from pennant.core.layout.cut_kind import HARD, KINDS, STRAIGHT, Kind
 from pennant.core.layout.field import Field
-from pennant.core.layout.lattice_of import lattice_of
+from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import BRITTLE, breaking
 from pennant.core.takes.edging import edging
@@ -84,7 +83,7 @@ def _tile_lines(
     yield line("tiles", "tile", tiles, beside=_thumb(job, area, sheets))
     per_box = of_job(job.tile.per_box, tiles.unit, "tile.per_box")
     yield line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price,
-               weight=_box_weight(job.tile, sheets))  # fmt: skip
+               weight=_box_weight(tiles_of_job(job)[FIELD], sheets))  # fmt: skip
     for of, tile, _ in tiles_of_job(job).values():
         if of == FIELD:
             continue
@@ -106,7 +105,7 @@ def _other_tile(
     yield line("border" if own else f"tiles@{name}", "tile", need)
     each = of_job(tile.per_box, need.unit, f"{name}.per_box")
     yield line("border-boxes" if own else f"boxes@{name}", "tile", packs(need, "boxes", each),
-               price=tile.price, weight=_box_weight(tile, sheets))  # fmt: skip
+               price=tile.price, weight=_box_weight(tiles_of_job(job)[of], sheets))  # fmt: skip
 
 
 def _sheets(job: Job, plan: SheetPlan) -> Working:
@@ -127,11 +126,12 @@ def _sheets(job: Job, plan: SheetPlan) -> Working:
     return step("sum", "sheets", "sheets", placed, more)
 
 
-def _box_weight(tile: Tile, sheets: SheetPlan | None = None) -> float | None:
+def _box_weight(laid: LaidTile, sheets: SheetPlan | None = None) -> float | None:
     """What a box weighs, kg; None where the tile's weight is not known."""
+    _, tile, pattern = laid
     if tile.weight is None:
         return None
-    face = tile.length * tile.height * (sheets.size.chips if sheets else 1)
+    face = face_of(tile, pattern) * (sheets.size.chips if sheets else 1)
     return tile.per_box * face / MM2_PER_M2 * tile.weight
 
 
@@ -180,11 +180,8 @@ def _lost(job: Job, straight: Working, notched: Working, thin: int) -> Iterator[
 
 def _thumb(job: Job, field_area: float, sheets: SheetPlan | None) -> Working:
     """The rule of thumb: the area and a tenth, in tiles or sheets with their joints."""
-    module, lattice = module_of(job), lattice_of(job.tile, job.pattern)
     area = square_metres("field", field_area)
-    face, unit = module.across * module.up, "tiles"
-    if lattice is not None:  # a fan or a hexagon covers less than the rectangle around it
-        face = lattice.cell_area
+    face, unit = room_of(job.tile, job.pattern), "tiles"
     if sheets is not None:
         face, unit = sheets.size.width * sheets.size.height, "sheets"
     each = given(f"a {unit[:-1]} and its joint", face / MM2_PER_M2, "m2", "tile")
