@@ -6,10 +6,11 @@ from typing import Any
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from workings import every, the
+from workings import every, steps, the
 
 from examples import examples
 from kitchens import a_job
+from pennant.api.models import view_of
 from pennant.core.document.job import Job
 from pennant.core.document.notch import SQUARE_12_12, notch_of
 from pennant.core.document.pattern import MOST_SHORTENED
@@ -124,6 +125,17 @@ class TestTakes:
         sources = {one.source for one in every(the(made, "adhesive").working)}
         assert "settings.back_butter" in sources
         assert not {"grout", "spacers"} & {line.id for line in made.quantities}
+
+    def test_grout_for_the_gaps_that_were_counted(self) -> None:
+        # 14 gaps 6 in high and 1/8 in wide, 3/4 in deep on average.
+        job = ledger_job(panel={"ledger": {"interlock": "2", "thinnest": "1/2", "gaps": 14}})
+        made, settings = plan(job), job.settings
+        litres = 14 * 6 * 0.125 * 0.75 * IN**3 / 1e6
+        found = steps(the(made, "grout").working)
+        assert found["gaps to fill"] == pytest.approx(litres, abs=1e-5)
+        assert found["powder"] == pytest.approx(litres * settings.grout_density, abs=1e-5)
+        gists = {line.id: line.gist for line in view_of(job).sheet.quantities}
+        assert gists["grout"].endswith("for 14 gaps that stay open")
 
     def test_devices_are_brought_out_by_the_thickness_met_there(self) -> None:
         # 12x12 leaves 4.3 mm behind the stone, with the keyed coat 0.3: 1/2 in and 1 in of stone.

@@ -202,9 +202,11 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             each = quantity.working.terms[0].terms[0].terms[1].value
             what = "sheet, between sheets alone" if job.tile.sheet else "piece"
             return f"{each:g} a {what}, {WAYS_OF_SPACERS[job.ways.spacers]}"
+        case "grout" if job.tile.ledger is not None and job.pattern.joint == 0:
+            return f"{_need(job, quantity)} for {job.tile.ledger.gaps} gaps that stay open"
         case "grout":
             return f"{_need(job, quantity)} for {_area(job, plan.areas.joints)} of joint"
-        case "adhesive" if (held := job.products.adhesive) and held.kind == "construction":
+        case "adhesive" if _in_dabs(job):
             return f"{_need(job, quantity)} in {job.settings.dabs_each:g} dabs a piece"
         case "adhesive":
             notch = notch_of(job.tile)
@@ -277,6 +279,12 @@ def _strips(job: Job, plan: Plan, names: Names, quantity: Quantity) -> Iterator[
 def _edges(names: Names, edge: str) -> str:
     """The edges that a run of trim is for: several where it is bent round corners."""
     return " and ".join(names.edge(one) for one in edge.split("+"))
+
+
+def _in_dabs(job: Job) -> bool:
+    """Whether adhesive goes on in dabs a piece and is not combed."""
+    held = job.products.adhesive
+    return job.tile.material == "stick-on" or (held is not None and held.kind == "construction")
 
 
 def _each_stage(quantity: Quantity) -> float:

@@ -4538,6 +4538,7 @@ export interface components {
              *       "least_share": 0.33,
              *       "least_leg": 12.7,
              *       "ledger_apart": 101.6,
+             *       "ledger_gap": 3.175,
              *       "uneven_difference": 12.7,
              *       "uneven_ratio": 0.2,
              *       "shave_share": 0.0625,
@@ -4905,6 +4906,7 @@ export interface components {
              *       "least_share": 0.33,
              *       "least_leg": 12.7,
              *       "ledger_apart": 101.6,
+             *       "ledger_gap": 3.175,
              *       "uneven_difference": 12.7,
              *       "uneven_ratio": 0.2,
              *       "shave_share": 0.0625,
@@ -5163,6 +5165,12 @@ export interface components {
              * @description Thickness of the thinnest stone.
              */
             thinnest: number | string;
+            /**
+             * Gaps
+             * @description Gaps that stay open between panels, as counted.
+             * @default 0
+             */
+            gaps: number;
         };
         /**
          * Ledger
@@ -5182,6 +5190,12 @@ export interface components {
              * @description Thickness of the thinnest stone.
              */
             thinnest: number;
+            /**
+             * Gaps
+             * @description Gaps that stay open between panels, as counted.
+             * @default 0
+             */
+            gaps: number;
         };
         /**
          * Left
@@ -8183,6 +8197,12 @@ export interface components {
              */
             ledger_apart: number | string;
             /**
+             * Ledger Gap
+             * @description A gap that stays open between panels of ledger stone is about so wide; it is filled from a bag, and nothing else is grouted there.
+             * @default 3.175
+             */
+            ledger_gap: number | string;
+            /**
              * Uneven Difference
              * @description Pieces at the two jambs of an opening that differ by less are not seen.
              * @default 12.7
@@ -8626,6 +8646,12 @@ export interface components {
              * @default 101.6
              */
             ledger_apart: number;
+            /**
+             * Ledger Gap
+             * @description A gap that stays open between panels of ledger stone is about so wide; it is filled from a bag, and nothing else is grouted there.
+             * @default 3.175
+             */
+            ledger_gap: number;
             /**
              * Uneven Difference
              * @description Pieces at the two jambs of an opening that differ by less are not seen.

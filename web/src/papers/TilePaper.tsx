@@ -175,6 +175,7 @@ function OfLedger() {
           <div className="mt-1 grid grid-cols-3 gap-2">
             <LengthField pointer="/tile/ledger/interlock" label="Ends interlock by" />
             <LengthField pointer="/tile/ledger/thinnest" label="Thinnest stone" />
+            <TextField pointer="/tile/ledger/gaps" label="Open gaps, counted" number />
           </div>
           <p className="aside mt-1">The thickness above is that of the thickest stone.</p>
         </>

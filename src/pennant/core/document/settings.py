@@ -136,6 +136,13 @@ class Settings(Value):
         "nearer to one below: nearer ones read as a crack that runs up the stone.",
         most=1_000.0,
     )
+    ledger_gap: Distance = length(
+        1 / 8,
+        3,
+        "A gap that stays open between panels of ledger stone is about so wide; it is filled from "
+        "a bag, and nothing else is grouted there.",
+        most=50.0,
+    )
     uneven_difference: Distance = length(
         1 / 2,
         12,

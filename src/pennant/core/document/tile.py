@@ -62,6 +62,9 @@ class Ledger(Value):
         ge=0, le=300, description="How deep the ends of two panels reach into one another."
     )
     thinnest: Length = Field(ge=0.5, le=100, description="Thickness of the thinnest stone.")
+    gaps: int = Field(
+        default=0, ge=0, le=10_000, description="Gaps that stay open between panels, as counted."
+    )
 
     def __str__(self) -> str:
         """As it is written in a table: ``57.15 mm deep, 12.7 mm thinnest``."""

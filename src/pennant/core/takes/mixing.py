@@ -7,7 +7,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.notch import MIDDLE_FACE, V_5_4, bed_of, notch_of
 from pennant.core.document.pattern import Courses, Herringbone
 from pennant.core.document.settings import Settings
-from pennant.core.document.tile import Tile
+from pennant.core.document.tile import Ledger, Tile
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
@@ -15,6 +15,7 @@ from pennant.core.takes.quantity import (
     MM2_PER_M2,
     Quantity,
     by_sheet,
+    in_metres,
     line,
     of_job,
     packs,
@@ -54,6 +55,8 @@ def mixes(
     filled = {of: area for of, area in joints.items() if of in bedded and area > 0}
     if filled:
         yield from _grout(job, field_area, filled, bedded)
+    elif job.tile.ledger is not None and job.tile.ledger.gaps > 0:
+        yield _gaps(job, job.tile.ledger)
 
 
 def _areas(
@@ -267,6 +270,24 @@ def _grout(
     exactly = step("quotient", "batches, exactly", "batches",
                    square_metres("field", field_area), covered)  # fmt: skip
     yield line("grout-batches", "grouting", step("round-up", "batches", "batches", exactly))
+
+
+def _gaps(job: Job, ledger: Ledger) -> Quantity:
+    """Gaps counted x panel's height x gap's width x the stone's thickness on average x density."""
+    settings, product, tile = job.settings, job.products.grout, job.tile
+    each = step(
+        "product", "a gap", "litres",
+        in_metres("panel's height", of_job(tile.height, "mm", "tile.height")),
+        setting(settings, "ledger_gap"),
+        given("thickness on average", (tile.thickness + ledger.thinnest) / 2, "mm", "tile.ledger"),
+        given("litres in a metre by mm by mm", 0.001, "litres", "plan"),
+    )  # fmt: skip
+    litres = step("product", "gaps to fill", "litres",
+                  given("gaps", ledger.gaps, "gaps", "tile.ledger.gaps"), each)  # fmt: skip
+    density = by_sheet(product, "density", settings, "grout_density")
+    need = with_waste(step("product", "powder", "kg", litres, density), settings, "grout_waste")
+    pack = by_sheet(product, "pack", settings, "grout_pack")
+    return line("grout", "grouting", packs(need, "bags", pack), product=product)
 
 
 def _depth(settings: Settings, thickness: float) -> Working:
