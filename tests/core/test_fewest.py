@@ -113,7 +113,8 @@ class TestKitchens:
         pieces = plan(job).pieces
         for of, one in tiles_of(job).items():
             items, sheet = items_for(job, pieces, of)
-            if one.tile.sheet is None and items:
+            # Fans and hexagons are not cut two to a tile, and their bound goes by area alone.
+            if one.tile.sheet is None and items and not sheet.shaped:
                 quick, found = stocked(items, sheet), fewest(items, sheet)
                 assert list(faults(found, items)) == []
                 assert quick.bound <= found.bound <= len(found.tiles) <= len(quick.tiles)

@@ -238,6 +238,13 @@ class TestProducts:
 class TestBatches:
     """What two hands set before it stiffens: pot life x pace x a tile."""
 
+    @pytest.mark.parametrize("bed", [1e-9, 1e-5, 1e-3])
+    def test_a_bed_of_next_to_nothing_is_mixed_once(self, bed: float) -> None:
+        job = a_job()
+        thin = job.settings.model_copy(update={"bed_thickness": bed})
+        made = plan(job.model_copy(update={"settings": thin}))
+        assert the(made, "adhesive-batches").amount <= 1
+
     def test_by_hand(self) -> None:
         # 90 min at 20 pieces an hour are 30 tiles of 8 1/8 x 2 5/8 with their joints.
         found = steps(the(planned(), "adhesive-batches").working)

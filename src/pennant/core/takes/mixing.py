@@ -26,6 +26,8 @@ from pennant.core.takes.quantity import (
 )
 from pennant.core.takes.working import Working, given, step
 
+LEAST_MIXED = 0.01
+"""Litres: nobody mixes less at a time, whatever a bed of a hair's breadth would take."""
 MINUTES = given("minutes an hour", 60, "minutes", "plan")
 PACED_FACE = 203.2 * 63.5
 """Square millimetres: the tile that `pace` is meant for, 8 x 2 1/2 in."""
@@ -185,6 +187,9 @@ def _batches(job: Job, mixed: Working, each: Working) -> Working:
     hours = step("quotient", "hours of a batch", "hours", life, MINUTES)
     covered = step("product", "set from a batch", "m2", hours, _hourly(job))
     litres = step("product", "mixed at a time", "litres", covered, each)
+    if litres.value < LEAST_MIXED:
+        least = given("the least that is mixed", LEAST_MIXED, "litres", "plan")
+        litres = step("sum", "mixed at a time", "litres", litres, least)
     batches = step("quotient", "batches, exactly", "batches", mixed, litres)
     return _whole_batches(batches)
 
