@@ -76,6 +76,12 @@ class TestPicture:
                 for other_x, other_y, _ in rings[:number]:
                     assert math.dist((x, y), (other_x, other_y)) >= 2 * radius - 0.3
 
+    def test_the_flag_of_a_start_past_the_end_stands_at_the_end(self) -> None:
+        job = a_job(start={"across": {"kind": "full-left", "nudge": "-3"}})
+        picture = kitchen_drawing(job, plan(job))
+        (flag,) = (one for one in picture.shapes if one.role == "flag")
+        assert min(x for ring in flag.rings for x, _ in ring) == 0
+
 
 class TestSince:
     """A later change says what it changed."""

@@ -97,7 +97,9 @@ def _wall(wall: Surface, made: SurfacePlan, slab: float, tints: Tints) -> Iterat
             yield Shape("overhead", (thing.outline,))
         elif thing.kind in OPENINGS:
             yield Shape("opening", (ring_of(thing.box.meet(Rect(*made.frame))),))
-    yield from _flag(made.pennant.x, made.pennant.y, (made.frame[3] - made.frame[1]) / 5)
+    # A start moved out past an end has its flag at that end: beyond it there is no picture.
+    flag = min(max(made.pennant.x, made.frame[0]), made.frame[2])
+    yield from _flag(flag, made.pennant.y, (made.frame[3] - made.frame[1]) / 5)
 
 
 def _meant(made: SurfacePlan, marks: Marks) -> list[tuple[str, list[Piece]]]:
