@@ -358,3 +358,22 @@ class TestTilesToBuy:
         assert len(halves) > 6
         job = a_lattice_job({"length": 100, "height": 100}, {"kind": "diagonal", "joint": 2})
         assert len(stock_for(job, halves).tiles) == -(-len(halves) // 2)
+
+
+class TestRoundSides:
+    """A tile that is not cut is a full one where its round side touches a line."""
+
+    @pytest.mark.parametrize(
+        ("tile", "pattern"),
+        [
+            ({"length": 60, "height": 60}, {"kind": "rounds", "joint": 3}),
+            ({"length": 80, "height": 78}, {"kind": "scallop", "joint": 3}),
+        ],
+    )
+    def test_at_an_end(self, tile: dict[str, Any], pattern: dict[str, Any]) -> None:
+        made = a_plan({**tile, "thickness": 8}, pattern, across={"kind": "full-left"})
+        (reading,) = (one for one in made.surfaces[0].edges if one.edge.endswith(":left"))
+        kinds = {piece.id: piece.kind for piece in made.pieces}
+        for gets in reading.gets:
+            assert gets.full == all(kinds[id_] == "full" for id_ in gets.pieces)
+        assert any(gets.full for gets in reading.gets)

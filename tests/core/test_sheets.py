@@ -25,6 +25,7 @@ from pennant.core.cuts.sheets import (
 from pennant.core.days.sections import spread_at_once
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
+from pennant.core.document.survey import Corner
 from pennant.core.document.tile import Tile
 from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan, plan
@@ -145,6 +146,23 @@ class TestPicture:
         over = [affinity.translate(chip, 0, whole.height) for chip in chips]
         every = [*chips, *next_one, *over]
         assert unary_union(every).area == pytest.approx(sum(chip.area for chip in every))
+
+
+class TestRoundTheRoom:
+    """On several walls sheets go one way round, so that no zigzag has to meet itself in view."""
+
+    def test_only_where_there_are_several_walls(self) -> None:
+        one = mosaic(("3", "1"), "1/16", (3, 6), HERRINGBONE)
+        wall = one.walls[0].model_copy(update={"corner": Corner(kind="inside")})
+        two = one.model_copy(
+            update={"walls": (wall, one.walls[0].model_copy(update={"id": "b", "name": "Other"}))}
+        )
+        says = [
+            any("one way round the room" in line for said in said_sheets(job, plan(job))
+                for line in said.lies)
+            for job in (one, two)
+        ]  # fmt: skip
+        assert says == [False, True]
 
 
 class TestCutOuts:

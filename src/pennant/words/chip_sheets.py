@@ -81,7 +81,7 @@ def said_sheets(job: Job, made: Plan) -> Iterator[SaidSheets]:
         shapes = sheet_shapes(plan, made.pieces, lattice)
         yield SaidSheets(
             of=of, in_short=_in_short(job, plan), picture=_picture(tile, pattern, plan),
-            lies=tuple(_lies(pattern, tile.sheet.backing)),
+            lies=tuple(_lies(pattern, tile.sheet.backing, walls=len(job.walls))),
             levels=tuple(_levels(job, made.kitchen, plan, shapes)),
             parts=tuple(_parts(job, made.kitchen, plan, shapes)),
         )  # fmt: skip
@@ -115,7 +115,7 @@ def _picture(tile: Tile, pattern: Pattern, plan: SheetPlan) -> SheetPicture:
     )  # fmt: skip
 
 
-def _lies(pattern: Pattern, backing: str) -> Iterator[str]:
+def _lies(pattern: Pattern, backing: str, walls: int) -> Iterator[str]:
     """How every sheet must lie: what is seen only afterwards."""
     if backing == "paper":
         yield "The paper is on the face: wet it and draw it off when the bed holds, then true up"
@@ -126,6 +126,11 @@ def _lies(pattern: Pattern, backing: str) -> Iterator[str]:
         )
     else:
         yield "Lay every sheet the same way up, as it came: the rows at its sides must go on"
+    if walls > 1:
+        yield (
+            "Work one way round the room; where the ends must meet, put the join behind the tap, "
+            "under the hood or in a corner"
+        )
     yield (
         "The gap between sheets is the joint inside them. Press with a float; where adhesive comes "
         "through the joints, lift the sheet and spread thinner"

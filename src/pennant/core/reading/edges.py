@@ -31,6 +31,10 @@ ALONG = 0.55
 """A side runs along a line where it runs off it by less than so much of its length."""
 
 
+NEARLY = 0.9
+"""Of a tile that is not cut, what lies behind a line that its round side touches."""
+
+
 class Gets(Value):
     """One answer at an edge: so large a piece, in these courses.
 
@@ -116,12 +120,19 @@ def read_edges(
             if (size := size_at(cutting.seen.get(piece.id, piece.outline), edge, joint, nick))
             is not None
         ]
-        if field.finished is not None and field.finished.is_along(edge):
-            # A tip only touches its line: a tile that is not cut there is a full one.
-            met = [(p, whole.at(p, upright=False) if p.kind == "full" else s) for p, s in met]
+        tips = field.finished is not None and field.finished.is_along(edge)
+        if whole.shape is not None:
+            met = [(p, _as_whole(p, s, whole.at(p, upright=edge.upright), tips)) for p, s in met]
         if met:
             readings.append(_reading(edge, met, whole))
     return readings
+
+
+def _as_whole(piece: Piece, size: float, whole: float, tips: bool) -> float:
+    """What an edge gets of a piece: a round side only touches the line, and a tile that is not cut
+    and lies along it is a full one; at a line that tips end on, every tile that is not cut.
+    """
+    return whole if piece.kind == "full" and (tips or size >= NEARLY * whole) else size
 
 
 def _reading(edge: Edge, met: list[tuple[Piece, float]], tile: Whole) -> EdgeReading:
