@@ -18,6 +18,7 @@ from pennant.core.cuts.patterns import kinds_of, ways_by_cuts_across
 from pennant.core.cuts.stock import Item, Sheet, stocked
 from pennant.core.cuts.tiles import items_for, may_be_fewer, stock_for
 from pennant.core.document.job import Job
+from pennant.core.document.starts import FullLeft
 from pennant.core.document.tiles import tiles_of
 from pennant.core.plan import plan
 
@@ -103,6 +104,22 @@ class TestKitchens:
     @pytest.mark.parametrize("name", [job.name.split(",")[0] for job in demo_jobs()])
     def test_the_demos_are_proved(self, name: str) -> None:
         self._held(demo(name))
+
+    def test_two_slanted_ends_from_one_tile(self) -> None:
+        """So far along, ends of herringbone share tiles: no cut goes right across between them."""
+        job = demo("Juniper Court")
+        start = job.walls[0].start.model_copy(update={"across": FullLeft(nudge=2.1)})
+        job = job.model_copy(
+            update={"walls": (job.walls[0].model_copy(update={"start": start}), *job.walls[1:])}
+        )
+        items, sheet = items_for(job, plan(job).pieces, "")
+        stock = fewest(items, sheet)
+        assert list(faults(stock, items)) == []
+        assert stock.bound <= len(stock.tiles) <= len(stocked(items, sheet).tiles)
+        assert any(
+            len(tile.cuts) > 1 and any(cut.cut is not None for cut in tile.cuts)
+            for tile in stock.tiles
+        )
 
     @given(jobs())
     @examples(12)

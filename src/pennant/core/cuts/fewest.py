@@ -81,15 +81,18 @@ def fewest(items: tuple[Item, ...], sheet: Sheet) -> Stock:
         return Stock(sheet, quick.tiles, min(bound, len(quick.tiles)))
     tiles = _cut(answer.tiles, kinds, sheet)
     every = [*tiles, *(tile.cuts for tile in quick.tiles if tile.cuts[0].piece not in number_of)]
-    drops = [
-        *(() if any(cut.ring for cut in cuts) else drops_beside(cuts, sheet) for cuts in tiles),
-        *((),) * whole,
-    ]
+    drops = [*(_drops(cuts, sheet) for cuts in tiles), *((),) * whole]
     made = tuple(
         StockTile(number, cuts, left)
         for number, (cuts, left) in enumerate(zip(every, drops, strict=True), 1)
     )
     return Stock(sheet, made, min(bound, len(made)))
+
+
+def _drops(cuts: Sequence[FromTile], sheet: Sheet) -> tuple[Rect, ...]:
+    """What is left of a tile; nothing beside odd pieces, nor beside two that a slant parts."""
+    slanted = len(cuts) > 1 and any(cut.cut is not None for cut in cuts)
+    return () if slanted or any(cut.ring for cut in cuts) else drops_beside(cuts, sheet)
 
 
 def _way_of(tile: StockTile, number_of: dict[str, int]) -> Way:
