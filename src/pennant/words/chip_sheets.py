@@ -192,16 +192,12 @@ def _cut_outs(
 ) -> Iterator[str]:  # fmt: skip
     """The hole for a box, to be drawn on the backing: from the sheet's own outermost points."""
     x, y = one.room.x0, one.room.y0
-    points, by = shape.points.grown(-x, -y, x, y), job.settings.box_clearance
+    points = shape.points.grown(-x, -y, x, y)
     (surface,) = (own for own in kitchen.surfaces if own.id == one.surface)
-    for thing in surface.things:
-        hole = thing.box.grown(by, by, by, by).meet(points)
-        if thing.cover is None or hole.empty():
-            continue
+    for thing, hole in surface.holes_in(points, job.settings.box_clearance):
         wide, high, left, low = (
-            show_with_unit(mm, job.step)
-            for mm in (hole.width, hole.height, hole.x0 - points.x0, hole.y0 - points.y0)
-        )  # fmt: skip
+            show_with_unit(mm, job.step) for mm in (hole.width, hole.height, hole.x0, hole.y0)
+        )
         what = "across, for a round" if thing.round else f"wide and {high} high"
         yield (
             f"draw the hole for {Names(kitchen).thing(thing.id)} on its backing: {wide} {what}, "

@@ -34,19 +34,31 @@ class ChipSheet(Value):
         return f"{self.across} x {self.up} {self.backing}"
 
 
-_SHEET = re.compile(r"^(\d{1,4})\s*(?:x|×|by)\s*(\d{1,4})\s*(mesh|paper)?$")
-
-
-def _written_sheet(given: object) -> object:
-    """A sheet as it is written in a table; nothing for a tile that is set one by one."""
+def _written(given: object, pattern: re.Pattern[str], wrong: str) -> object:
+    """What is written in a cell of a table: its match, None for an empty one; a value that is no
+    text as it is. Raises ValueError that says what is ``wrong``.
+    """
     if not isinstance(given, str):
         return given
     text = given.strip().lower()
     if not text:
         return None
-    found = _SHEET.match(text)
+    found = pattern.match(text)
     if found is None:
-        raise ValueError("is no sheet of chips; write it as 12 x 12 mesh, or 12 x 12 paper")
+        raise ValueError(wrong)
+    return found
+
+
+_SHEET = re.compile(r"^(\d{1,4})\s*(?:x|×|by)\s*(\d{1,4})\s*(mesh|paper)?$")
+
+
+def _written_sheet(given: object) -> object:
+    """A sheet as it is written in a table; nothing for a tile that is set one by one."""
+    found = _written(
+        given, _SHEET, "is no sheet of chips; write it as 12 x 12 mesh, or 12 x 12 paper"
+    )
+    if not isinstance(found, re.Match):
+        return found
     across, up, backing = found.groups()
     return {"across": int(across), "up": int(up), "backing": backing or "mesh"}
 
@@ -77,14 +89,9 @@ _LEDGER = re.compile(r"^(.+?)\s+deep,\s*(.+?)\s+thinnest$")
 
 def _written_ledger(given: object) -> object:
     """Ledger stone as it is written in a table; nothing for other tile."""
-    if not isinstance(given, str):
-        return given
-    text = given.strip().lower()
-    if not text:
-        return None
-    found = _LEDGER.match(text)
-    if found is None:
-        raise ValueError("is no ledger stone; write it as 57 mm deep, 12 mm thinnest")
+    found = _written(given, _LEDGER, "is no ledger stone; write it as 57 mm deep, 12 mm thinnest")
+    if not isinstance(found, re.Match):
+        return found
     return {"interlock": found[1], "thinnest": found[2]}
 
 

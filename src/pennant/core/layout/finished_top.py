@@ -5,7 +5,6 @@ bare. Rows are reckoned down from the line, so the cuts go to the counter.
 """
 
 import math
-from collections.abc import Iterable
 from dataclasses import replace
 
 import shapely
@@ -17,6 +16,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, GRID
 from pennant.core.layout.field import Field, FinishedLine
 from pennant.core.layout.lattice import Lattice
+from pennant.core.layout.lattice_pieces import laid_units
 
 
 def finished_line(start: Start, field: Field) -> FinishedLine:
@@ -44,7 +44,11 @@ def is_left_out(line: FinishedLine, lattice: Lattice, box: Rect) -> bool:
 
 def bare_wall(field: Field, line: FinishedLine, lattice: Lattice, at: Point) -> Polygon:
     """Return the part of a field between the tips, with its lattice's origin ``at`` a place."""
-    rooms = list(_rooms(field, line, lattice, at))
+    rooms = [
+        Polygon(one.cell)
+        for one in laid_units(lattice, field.inner, at)
+        if is_left_out(line, lattice, one.box)
+    ]
     return shapely.intersection(
         shapely.union_all(rooms, grid_size=GRID), field.tiled, grid_size=GRID
     )
@@ -60,17 +64,6 @@ def with_finished_top(field: Field, line: FinishedLine, bare: Polygon) -> Field:
         contacts={key: own for key, own in field.contacts.items() if key not in ends},
         finished=line, bare=bare,
     )  # fmt: skip
-
-
-def _rooms(
-    field: Field, line: FinishedLine, lattice: Lattice, at: Point
-) -> Iterable[Polygon]:  # fmt: skip
-    """The rooms of the tiles that are left out."""
-    for unit, x, y in lattice.over(field.inner, *at):
-        outline = [(a + x, b + y) for a, b in lattice.outlines[unit]]
-        xs, ys = [a for a, _ in outline], [b for _, b in outline]
-        if is_left_out(line, lattice, Rect(min(xs), min(ys), max(xs), max(ys))):
-            yield Polygon([(a + x, b + y) for a, b in lattice.units[unit].cell])
 
 
 def with_bare_wall(field: Field) -> Field:

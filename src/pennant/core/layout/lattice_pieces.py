@@ -66,7 +66,7 @@ def lattice_pieces(
     ``at`` is where the lattice's origin lies. Rows are bands of `Lattice.rows` up the wall; ids are
     as those of courses. What is smaller than a ``crumb`` (mm) both ways is joint.
     """
-    laid = _laid(lattice, field.inner, at)
+    laid = laid_units(lattice, field.inner, at)
     if not laid:
         return Cutting([], 0.0, {})
     left = _left_of(field, laid, convex=_convex(lattice.shape))
@@ -95,8 +95,8 @@ def lattice_pieces(
     return Cutting(pieces, joints, made.seen)
 
 
-def _laid(lattice: Lattice, inner: Rect, at: Point) -> list[LaidUnit]:
-    """The tiles whose room reaches into a rectangle."""
+def laid_units(lattice: Lattice, inner: Rect, at: Point) -> list[LaidUnit]:
+    """Return the tiles whose room reaches into a rectangle, the lattice's origin ``at`` a place."""
     found, boxes = [], [around(outline) for outline in lattice.outlines]
     for number, x, y in lattice.over(inner, *at):
         lies, outline = lattice.units[number].at, lattice.outlines[number]

@@ -3,7 +3,7 @@
 Millimetres; x to the right along the surface as seen from the room, y up from the datum.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from itertools import pairwise
 from typing import Annotated, Literal
@@ -100,6 +100,18 @@ class Surface:
     def counter_at(self, x: float) -> float:
         """Return the counter's height at a place."""
         return height_at(self.counter, x)
+
+    def holes_in(self, room: Rect, clearance: float) -> Iterator[tuple[Placed, Rect]]:
+        """Yield the boxes in a room on the wall, each with its hole from the room's lower left.
+
+        ``clearance`` (mm) is left round each box.
+        """
+        for thing in self.things:
+            if thing.cover is None:
+                continue
+            hole = thing.box.grown(clearance, clearance, clearance, clearance).meet(room)
+            if not hole.empty():
+                yield thing, hole.grown(room.x0, room.y0, -room.x0, -room.y0)
 
 
 @dataclass(frozen=True, slots=True)

@@ -258,14 +258,9 @@ def _grout(
     litres = _by_tile("to fill", "litres", "joints", {
         of: (area, _depth(settings, tiles[of].thickness)) for of, area in joints.items()
     })  # fmt: skip
-    density = by_sheet(product, "density", settings, "grout_density")
-    powder = step("product", "powder", "kg", litres, density)
-    need = with_waste(powder, settings, "grout_waste")
-    pack = by_sheet(product, "pack", settings, "grout_pack")
-    ready = product is not None and product.kind == "ready-mixed"
-    yield line("grout", "grouting", packs(need, "packs" if ready else "bags", pack),
-               product=product)  # fmt: skip
-    if ready:
+    need, bought = _grout_for(job, litres)
+    yield bought
+    if product is not None and product.kind == "ready-mixed":
         return
     water = by_sheet(product, "water", settings, "grout_water")
     yield line("grout-water", "grouting", step("product", "water", "litres", need, water))
@@ -279,7 +274,7 @@ def _grout(
 
 def _gaps(job: Job, ledger: Ledger) -> Quantity:
     """Gaps counted x panel's height x gap's width x the stone's thickness on average x density."""
-    settings, product, tile = job.settings, job.products.grout, job.tile
+    settings, tile = job.settings, job.tile
     each = step(
         "product", "a gap", "litres",
         in_metres("panel's height", of_job(tile.height, "mm", "tile.height")),
@@ -289,10 +284,18 @@ def _gaps(job: Job, ledger: Ledger) -> Quantity:
     )  # fmt: skip
     litres = step("product", "gaps to fill", "litres",
                   given("gaps", ledger.gaps, "gaps", "tile.ledger.gaps"), each)  # fmt: skip
+    return _grout_for(job, litres)[1]
+
+
+def _grout_for(job: Job, litres: Working) -> tuple[Working, Quantity]:
+    """The kilograms that fill so many litres, with what is wasted, and the packs that hold them."""
+    settings, product = job.settings, job.products.grout
     density = by_sheet(product, "density", settings, "grout_density")
-    need = with_waste(step("product", "powder", "kg", litres, density), settings, "grout_waste")
+    powder = step("product", "powder", "kg", litres, density)
+    need = with_waste(powder, settings, "grout_waste")
     pack = by_sheet(product, "pack", settings, "grout_pack")
-    return line("grout", "grouting", packs(need, "bags", pack), product=product)
+    unit = "packs" if product is not None and product.kind == "ready-mixed" else "bags"
+    return need, line("grout", "grouting", packs(need, unit, pack), product=product)
 
 
 def _depth(settings: Settings, thickness: float) -> Working:

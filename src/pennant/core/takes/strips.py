@@ -102,12 +102,7 @@ def cut_outs(strip: Strip, surface: Surface, clearance: float) -> Iterator[tuple
     ``clearance`` (mm) is left round a box, as it is in the tile.
     """
     room = Rect(strip.x, strip.y, strip.x + strip.length, strip.y + strip.height)
-    for thing in surface.things:
-        if thing.cover is None:
-            continue
-        hole = thing.box.grown(clearance, clearance, clearance, clearance).meet(room)
-        if not hole.empty():
-            yield thing, hole.grown(strip.x, strip.y, -strip.x, -strip.y)
+    yield from surface.holes_in(room, clearance)
 
 
 def off_the_roll(strips: Iterable[Strip], width: float) -> tuple[float, float]:
