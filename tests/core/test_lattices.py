@@ -290,6 +290,8 @@ class TestWhatCannotBeLaid:
         [
             ({"length": 150, "height": 40}, {"kind": "basketweave", "joint": 3}, "/tile/length",
              "gape or overlap"),
+            ({"length": 90, "height": 80}, {"kind": "rounds", "joint": 3}, "/tile/height",
+             "both ways"),
             ({"length": 90, "height": 100}, {"kind": "hexagon", "joint": 3}, "/tile/length",
              "4 9/16- in"),
             ({"length": 100, "height": 150}, {"kind": "scallop", "joint": 3}, "/tile/height",

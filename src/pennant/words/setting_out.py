@@ -97,8 +97,8 @@ def _said(
                        note="plumb through the middle of a tile or point"
                        if found.level is not None else ""),
             StruckLine(what="The same, from the right end", reads=at(found.from_right)),
-            *([StruckLine(what="Level line, over the datum", reads=at(found.level), y=found.level,
-                          note="points of tiles lie on it")]
+            *([StruckLine(what="Line of points, over the level line", reads=at(found.level),
+                          y=found.level, note="points of tiles lie on it")]
               if found.level is not None else []),
         ),
         heights=tuple(heights), joints=tuple(joints), trims=tuple(trims),

@@ -172,7 +172,7 @@ function OfLedger() {
       </label>
       {ledger && (
         <>
-          <div className="mt-1 grid grid-cols-3 gap-2">
+          <div className="mt-1 grid grid-cols-3 items-end gap-2">
             <LengthField pointer="/tile/ledger/interlock" label="Ends interlock by" />
             <LengthField pointer="/tile/ledger/thinnest" label="Thinnest stone" />
             <TextField pointer="/tile/ledger/gaps" label="Open gaps, counted" number />

@@ -217,7 +217,7 @@ def misfit(
             )
     if isinstance(pattern, Rounds) and abs(tile.height - tile.length) > 1e-6 * tile.length:
         return Misfit(
-            "height", f"is not that of a round {show(tile.length)} across: write it twice"
+            "height", f"differs from the length: a round is {show(tile.length)} both ways"
         )
     if isinstance(pattern, Scallop):
         low, high = (share * tile.length for share in FAN_HEIGHT)
