@@ -190,7 +190,7 @@ def _demo(arguments: argparse.Namespace) -> int:
 
 DEMOS = (
     "tern-nook", "wren-passage", "sorrel-yard", "alder-wharf", "juniper-court", "fennel-row",
-    "teasel-court", "scree-mews", "larkfield-row",
+    "teasel-court", "scree-mews", "larkfield-row", "sallow-end",
 )  # fmt: skip
 """The made-up kitchens, the last one first on the page of jobs."""
 

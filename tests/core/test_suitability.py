@@ -19,6 +19,10 @@ BOARD = {"name": "B", "width": "36", "height": "60", "thickness": "1/4"}
 ZONE = {"kind": "zone", "id": "zone", "at": "0", "width": "40"}
 
 # rule: what breaks it, and what of that cures it.
+SQUARE = {"length": "6", "height": "6", "thickness": "5/16"}
+PLY = {"name": "Ply", "thickness": "3/4"}
+COUNTER = {"id": "worktop", "wall": "a", "width": "60", "depth": "25", "tile": SQUARE,
+           "pattern": {"kind": "courses", "joint": "1/8"}}  # fmt: skip
 CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "sanded-scratches": (
         {"tile": {"scratches": True}, "grout": SANDED}, {"grout": {**SANDED, "kind": "fine"}}),
@@ -97,6 +101,18 @@ CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
         {"sealant": {"name": "K", "pack": 300}}),
     "quick-too-quick": (
         {"adhesive": {**THINSET, "pot_life": 15}}, {"adhesive": {**THINSET, "pot_life": 60}}),
+    "counter-mastic": (
+        {"counters": [COUNTER], "adhesive": {**THINSET, "kind": "mastic"}},
+        {"adhesive": THINSET}),
+    "counter-plywood": (
+        {"counters": [{**COUNTER, "layers": [PLY]}]},
+        {"counters": [{**COUNTER, "layers": [PLY, {**PLY, "kind": "board"}]}]}),
+    # 3/4 and its bed of 1/8, and tile of 5/16: 1 1/4 in to hide.
+    "edge-low": (
+        {"counters": [{**COUNTER, "layers": [{**PLY, "kind": "board"}],
+                       "front": {"tile": {**SQUARE, "height": "1"}}}]},
+        {"counters": [{**COUNTER, "layers": [{**PLY, "kind": "board"}],
+                       "front": {"tile": {**SQUARE, "height": "1 1/2"}}}]}),
     "glass-brittle-notch": (
         {"tile": {"material": "glass"}, "tools": ["snap cutter"]}, {"tools": ["wet saw"]}),
 }  # fmt: skip
@@ -110,6 +126,7 @@ def job_with(facts: dict[str, Any]) -> Job:
     joint = facts.pop("joint", "1/8")
     tools = {"tools": facts.pop("tools")} if "tools" in facts else {}
     ways = facts.pop("ways", {})
+    tools |= {"counters": facts.pop("counters")} if "counters" in facts else {}
     job = a_job(things=things, joint=joint, settings={}, products=facts, ways=ways, **tools)
     document = job.model_dump(mode="json")
     return Job.model_validate({**document, "tile": tile})

@@ -195,8 +195,9 @@ async def find_cures(asked: ToCure, request: Request) -> Response:
 
 @router.post("/play")
 def show_play(asked: Starts) -> list[SaidPlay]:
-    """Return how much play a wall's start has, across and up; nothing is kept."""
-    wall_number(asked.job, asked.wall)
+    """Return how much play the start of a wall or counter has, both ways; nothing is kept."""
+    if all(counter.id != asked.wall for counter in asked.job.counters):
+        wall_number(asked.job, asked.wall)
     return said_play(asked.job, asked.wall)
 
 

@@ -51,8 +51,16 @@ def kitchen_drawing(
     shapes: list[Shape] = []
     labels: list[Label] = []
     x = 0.0
+    counters = [one for one in plan.kitchen.surfaces
+                if only is None and one.id in {counter.id for counter in job.counters}]  # fmt: skip
+    under = max((one.top_left for one in counters), default=-GAP) + GAP
     for wall, one in zip(walls, made, strict=True):
-        by = (x - one.frame[0], slab - low)
+        by = (x - one.frame[0], slab - low + under)
+        for counter in counters:
+            if counter.of == wall.id:
+                below = (by[0], under - GAP - counter.top_left)
+                top = _wall(counter, plan.surface(counter.id), 0.0, tints or {})
+                shapes += (_moved(shape, below) for shape in top)
         own = (
             *_wall(wall, one, slab, tints or {}),
             *_marked(one, marks),
@@ -66,14 +74,15 @@ def kitchen_drawing(
         x += one.frame[2] - one.frame[0]
         if wall is not walls[-1]:
             if wall.right in ("lapped", "met", "laps", "folded"):
-                shapes.append(Shape("fold", (((x, 0.0), (x, high - low + slab)),)))
+                fold = ((x, under), (x, under + high - low + slab))
+                shapes.append(Shape("fold", (fold,)))
             else:
                 x += GAP
     grout = job.products.grout
     others = {of: one.tile.colour for of, one in tiles_of(job).items() if of != FIELD}
     others |= {colour: colour for colour in (tints or {}).values()}
     colours = Colours(job.tile.colour, grout.colour if grout else PLAIN_JOINTS, others)
-    return Picture(job.name, x, high - low + slab, colours, tuple(shapes), tuple(labels))
+    return Picture(job.name, x, under + high - low + slab, colours, tuple(shapes), tuple(labels))
 
 
 def _moved(shape: Shape, by: tuple[float, float]) -> Shape:
@@ -85,7 +94,8 @@ def _moved(shape: Shape, by: tuple[float, float]) -> Shape:
 def _wall(wall: Surface, made: SurfacePlan, slab: float, tints: Tints) -> Iterator[Shape]:
     bad = {p for finding in made.findings if finding.weight == "never" for p in finding.pieces}
     yield Shape("joints", (ring_of(Rect(*made.field)),))
-    yield Shape("counter", (_under(wall, made, slab),))
+    if wall.bottom == "counter":
+        yield Shape("counter", (_under(wall, made, slab),))
     for piece in made.pieces:
         role: Role = "tile" if piece.kind == "full" else "cut"
         if piece.id in tints:
@@ -95,7 +105,7 @@ def _wall(wall: Surface, made: SurfacePlan, slab: float, tints: Tints) -> Iterat
     for thing in wall.things:
         if thing.kind in ("cabinet", "hood", "shelf", "upstand", "ledge"):
             yield Shape("overhead", (thing.outline,))
-        elif thing.kind in OPENINGS:
+        elif thing.kind in (*OPENINGS, "sink", "hob"):
             yield Shape("opening", (ring_of(thing.box.meet(Rect(*made.frame))),))
     # A start moved out past an end has its flag at that end: beyond it there is no picture.
     flag = min(max(made.pennant.x, made.frame[0]), made.frame[2])

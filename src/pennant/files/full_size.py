@@ -88,8 +88,9 @@ def pole_pages(
     job: Job, plan: Plan, room: tuple[float, float], style: ParagraphStyle
 ) -> Iterator[Flowable]:
     """Yield each wall's story poles, upright and along, at full size on pages of so much room."""
-    walls = plan.kitchen.walls
-    for surface, said in zip(walls, said_setting_out(job, plan), strict=True):
+    every = {said.surface: said for said in said_setting_out(job, plan)}
+    for surface in plan.kitchen.walls:
+        said = every[surface.id]
         upright = [
             Tick(line.y, f"{line.what}: {line.reads}") for line in said.heights
             if line.y is not None

@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from pydantic import Field
 
 from pennant.core.document.agreement import AgreedItem
+from pennant.core.document.counter import Counter
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.pattern import Courses
@@ -15,12 +16,13 @@ from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.reading.findings import Finding
 from pennant.core.reading.laying import SurfacePlan, lay
+from pennant.core.survey.counters import counter_of, rise_of
 from pennant.core.survey.placed import Surface
 from pennant.words.corners import said_corners
 from pennant.words.findings import say
 from pennant.words.names import Names, rows
 from pennant.words.pattern import say_pattern
-from pennant.words.start import say_start
+from pennant.words.start import say_counter_start, say_start
 from pennant.words.suits import said_joints
 
 LESS_THAN = 0.5
@@ -123,6 +125,8 @@ def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
         if area.liner:
             says += f"; {area.liner.tile.name} all round, {area.liner.corners}"
         yield _plain(f"area:{area.id}", says)
+    for counter in job.counters:
+        yield _plain(f"counter:{counter.id}", _say_counter(job, counter))
     if job.products.grout:
         looks = said_joints(job, names, plan)
         yield _plain("grout", f"Grout: {job.products.grout.name}; {looks}")
@@ -140,6 +144,16 @@ def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
         yield item.model_copy(update={"said_before": f"Corner, {corner.name}: {before}"[:400]})
 
 
+def _say_counter(job: Job, counter: Counter) -> str:
+    """A tiled counter: its tile, its pattern, how far it builds up, what is along its edge."""
+    size = f"{show_length(counter.tile.length, job.step)} × "
+    size += show_with_unit(counter.tile.height, job.step)
+    says = f"{counter.name}: {counter.tile.name}, {size}, {say_pattern(counter.pattern)}"
+    if counter.front is not None:
+        says += f"; {counter.front.tile.name} along its edge"
+    return f"{says}; {show_with_unit(rise_of(job, counter), job.step)} higher than now"
+
+
 def _plain(key: str, says: str) -> ToAgree:
     return ToAgree(key=key, number=0, says=says, detail="")
 
@@ -154,6 +168,9 @@ def _numbered(items: Iterator[ToAgree]) -> Iterator[ToAgree]:
 def _of_surface(job: Job, names: Names, surface: Surface, made: SurfacePlan) -> Iterator[ToAgree]:
     if surface.id == surface.of:
         start = say_start(job, names, job.wall(surface.id).start)
+        yield _plain(f"start:{surface.id}", f"Start: {start}")
+    elif (counter := counter_of(job, surface.id)) and counter.id == surface.id:
+        start = say_counter_start(job, names, counter.start)
         yield _plain(f"start:{surface.id}", f"Start: {start}")
     for finding in made.findings:
         said = say(job, names, surface.id, finding)

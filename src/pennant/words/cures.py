@@ -4,9 +4,10 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_exact, show_with_unit
 from pennant.core.document.values import Value
 from pennant.core.plan import plan
-from pennant.core.search.cures import Cure, cures_of, with_cure
+from pennant.core.search.cures import Cure, cures_of, start_belongs_to, with_cure
+from pennant.core.survey.counters import counter_of
 from pennant.words.names import Names
-from pennant.words.start import say_start
+from pennant.words.start import say_counter_start, say_start
 
 _BONDS = {(0, 1): "Stack", (1, 2): "Half", (1, 3): "Third", (1, 4): "Quarter"}
 
@@ -21,23 +22,26 @@ class SaidCure(Value):
 
 def said_cures(job: Job, surface: str, finding: str) -> list[SaidCure]:
     """Return what would cure a finding, the best first."""
-    names = Names(plan(job).kitchen)
-    wall = names.surfaces[surface].of if surface in names.surfaces else surface
+    made = plan(job)
+    names = Names(made.kitchen)
+    wall = start_belongs_to(job, made, surface) if surface in names.surfaces else surface
+    on_counter = counter_of(job, wall) is not None
     return [
         SaidCure(
-            title=_title(job, names, cure), job=with_cure(job, wall, cure),
+            title=_title(job, names, cure, on_counter=on_counter), job=with_cure(job, wall, cure),
             gives=f"then {cure.never} to cure and {cure.avoid} to look at in the whole kitchen",
         )
         for cure in cures_of(job, surface, finding)
     ]  # fmt: skip
 
 
-def _title(job: Job, names: Names, cure: Cure) -> str:
+def _title(job: Job, names: Names, cure: Cure, *, on_counter: bool) -> str:
     size = show_with_unit(abs(cure.amount or 0.0), job.step)
     ahead = (cure.amount or 0.0) > 0
     match cure.kind:
         case "best-start" if cure.start is not None:
-            return f"The best start found: {say_start(job, names, cure.start)}"
+            say = say_counter_start if on_counter else say_start
+            return f"The best start found: {say(job, names, cure.start)}"
         case "fit" if cure.start is not None:
             by = f", by {size} each" if cure.amount else ""
             said = say_start(job, names, cure.start)
@@ -49,7 +53,8 @@ def _title(job: Job, names: Names, cure: Cure) -> str:
         case "move-across":
             return f"Move the start {size} {'right' if ahead else 'left'}"
         case "move-up":
-            return f"Move the start {size} {'up' if ahead else 'down'}"
+            up, down = ("to the wall", "to the front") if on_counter else ("up", "down")
+            return f"Move the start {size} {up if ahead else down}"
         case "bond" if cure.bond is not None and cure.bond.by_rule:
             what = "stagger" if cure.bond.way == "staggered" else "order of starts"
             return f"Another {what}, number {cure.bond.seed}"

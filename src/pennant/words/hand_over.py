@@ -16,6 +16,7 @@ from pennant.core.site.entries import (
     Remark,
     standing,
 )
+from pennant.core.takes.preparation import porous_tiles
 from pennant.words.days_values import SaidUse
 from pennant.words.moments import local
 from pennant.words.pattern import say_pattern
@@ -64,7 +65,7 @@ def hand_over(
     )
     if again := [f"{use.what}: {use.when}" for use in uses]:
         yield "Used again", again
-    yield "Care", [*CARE, *([CARE_POROUS] if job.tile.porous else [])]
+    yield "Care", [*CARE, *([CARE_POROUS] if porous_tiles(job) else [])]
     if job.agreed is not None:
         yield "Agreed", [f"by {job.agreed.by} on {job.agreed.on}"]
 

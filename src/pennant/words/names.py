@@ -21,6 +21,7 @@ _ENDS = {
     "folded": "outside corner, {side}", "outside": "outside corner, {side}",
     "open": "open {side} end", "casing": "{side} end", "cabinet": "{side} end",
     "front": "front edge", "frame": "inner edge",
+    "edged": "{side} edge", "edge": "{side} end",
 }  # fmt: skip
 _TOPS = {
     "open": "Top line",
@@ -28,8 +29,11 @@ _TOPS = {
     "ceiling": "Ceiling",
     "corner": "Head",
     "frame": "Inner edge",
+    "back": "At the wall",
+    "edge": "Upper edge",
 }
-_FEET = {"counter": "Counter", "corner": "Foot", "front": "Front edge"}
+_FEET = {"counter": "Counter", "corner": "Foot", "front": "Front edge", "open": "Front edge",
+         "edged": "Front edge", "edge": "Lower edge"}  # fmt: skip
 _OPENINGS = {"left": "left jamb", "right": "right jamb"}
 _HANGING = ("cabinet", "hood", "shelf")
 

@@ -30,6 +30,7 @@ NAMES: dict[LineId, str] = {
     "device-spacers": "Stacks of spacers behind devices",
     "device-screws": "Longer device screws", "sheeting": "Sheeting", "tape": "Masking tape",
     "sponges": "Sponges", "buckets": "Buckets", "gloves": "Gloves", "blade": "Saw blade",
+    "edge-adhesive": "Adhesive for edge pieces on wood", "layer-screws": "Screws for layers",
 }  # fmt: skip
 GROUPS: dict[Group, str] = {
     "tile": "Tile", "wall": "The wall before tile", "setting": "Setting", "edges": "Edges",
@@ -144,7 +145,8 @@ def _name(job: Job, quantity: Quantity) -> str:
 
 def line_name(line: str) -> str:
     """Return what a line is called, without its product: those of an area as the wall's own."""
-    return NAMES[line.partition("@")[0]]  # type: ignore[index]
+    kind = line.partition("@")[0]
+    return "Sheets under a counter" if kind == "layers" else NAMES[kind]  # type: ignore[index]
 
 
 def tile_for(job: Job, line: str) -> Tile | None:
@@ -160,6 +162,9 @@ def chosen_for(job: Job, line: str) -> str | None:
     tile = tile_for(job, line)
     if tile is not None:
         return tile.name
+    if line.startswith("layers@"):
+        counter, _, number = line.partition("@")[2].rpartition(".")
+        return job.counter(counter).layers[int(number) - 1].name
     if line.startswith("tiles@"):
         return tiles_of(job)[line.partition("@")[2]].tile.name
     product: Product | None = getattr(job.products, PRODUCT_OF.get(line, ""), None)
@@ -180,11 +185,13 @@ def _amount(job: Job, amount: float, unit: str) -> str:
 def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
     match quantity.id:
         case "tiles":
-            full = len(plan.pieces) - plan.cut
+            own = [piece for piece in plan.pieces if piece.of == FIELD]
+            full = sum(piece.kind == "full" for piece in own)
+            cut = len(own) - full
             thumb = quantity.beside.value if quantity.beside else 0
             if quantity.unit == "sheets":
-                return f"{full} whole chips and {plan.cut} cut; by rule of thumb {thumb:g} sheets"
-            return f"{full} full and {plan.cut} cut pieces; by rule of thumb {thumb:g}"
+                return f"{full} whole chips and {cut} cut; by rule of thumb {thumb:g} sheets"
+            return f"{full} full and {cut} cut pieces; by rule of thumb {thumb:g}"
         case line if tile := tile_for(job, line):
             return _boxed(tile)
         case "mat":

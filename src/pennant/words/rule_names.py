@@ -9,6 +9,7 @@ _NAMES: dict[str, str] = {
     "small_share": "a small piece is under",
     "least_share": "a sliver of a lattice is under",
     "ledger_apart": "courses of ledger stone start shorter by",
+    "edge_bed": "adhesive behind edge pieces on wood",
     "ledger_gap": "an open gap in ledger stone is wide",
     "uneven_difference": "sides of a window differ by more than",
     "uneven_ratio": "and by more than this share",

@@ -42,11 +42,39 @@ class SaidSettingOut(Value):
 
 
 def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
-    """Yield the setting-out of every wall of a plan."""
+    """Yield the setting-out of every wall of a plan, and of every tiled counter."""
+    for counter in job.counters:
+        surface = plan.kitchen.surface(counter.id)
+        found = setting_out(
+            field_of(surface, job.settings), plan.surface(surface.id),
+            counter.at + counter.width, None, (), lattice_of(counter.tile, counter.pattern),
+            counter.id,
+        )  # fmt: skip
+        said = _said(job, surface, found, ())
+        yield said.model_copy(update={
+            "start": tuple(_on_counter(line) for line in said.start),
+            "heights": tuple(_on_counter(line) for line in said.heights),
+        })  # fmt: skip
     for surface in plan.kitchen.walls:
         found = setting_out_on(job, plan, surface)
         areas = [area for area in plan.kitchen.areas if area.wall == surface.id]
         yield _said(job, surface, found, areas)
+
+
+_FROM_ABOVE = {
+    "Course": "Row", "lower edge": "front edge", "lowest points": "points nearest to the front",
+    "from the left end": "from the wall's left end",
+    "from the right end": "from the counter's right end",
+    "over the level line": "from the front edge",
+}  # fmt: skip
+"""What is said of a wall, as it is said of a counter that one looks down on."""
+
+
+def _on_counter(line: StruckLine) -> StruckLine:
+    what = line.what
+    for wall, counter in _FROM_ABOVE.items():
+        what = what.replace(wall, counter)
+    return line.model_copy(update={"what": what})
 
 
 def setting_out_on(job: Job, plan: Plan, surface: Surface) -> SettingOut:

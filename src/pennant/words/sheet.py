@@ -13,9 +13,11 @@ from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.findings import Finding, Weight
 from pennant.core.reading.laying import SurfacePlan, lay
+from pennant.core.survey.counters import counter_of
 from pennant.core.survey.placed import Surface
 from pennant.words.chip_sheets import SheetPlace, sheet_places
 from pennant.words.corners import SaidCorner, said_corners
+from pennant.words.counters import SaidCounter, said_counters
 from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import SaidDoubt, SayDoubts
 from pennant.words.findings import SaidFinding, say
@@ -31,7 +33,7 @@ from pennant.words.quantities import (
     totals,
 )
 from pennant.words.rule_names import rule_name
-from pennant.words.start import say_start
+from pennant.words.start import say_counter_start, say_start
 from pennant.words.suits import SaidUnsuited, said_joints, said_unsuited
 from pennant.words.ways import SaidQuestion, said_ways
 
@@ -111,6 +113,7 @@ class Sheet(Value):
     step_mm: float
     summary: str
     may_be_fewer: bool
+    counters: tuple[SaidCounter, ...] = ()
 
 
 def sheet(job: Job, plan: Plan) -> Sheet:
@@ -147,11 +150,11 @@ def sheet(job: Job, plan: Plan) -> Sheet:
         step_mm=STEP_MM[job.step],
         summary=summary(plan),
         may_be_fewer=may_be_fewer(job, plan.pieces),
+        counters=tuple(said_counters(job)),
     )
 
 
 def _surface(job: Job, names: Names, surface: Surface, plan: SurfacePlan) -> SurfaceSheet:
-    own = surface.id == surface.of
     held = set(plan.held)
     cut = sum(piece.kind != "full" for piece in plan.pieces)
     return SurfaceSheet.model_construct(
@@ -164,11 +167,23 @@ def _surface(job: Job, names: Names, surface: Surface, plan: SurfacePlan) -> Sur
         edges=tuple(_edge(job, names, reading, plan.findings) for reading in plan.edges),
         overall=overall(job, surface),
         chain=chain(job, surface),
-        start=say_start(job, names, job.wall(surface.of).start) if own else "as the wall goes on",
+        start=_start(job, names, surface),
         summary=f"{len(plan.pieces) - cut} full and {cut} cut pieces"
         + (f"; {len(plan.held)} wait" if plan.held else ""),
         sheets=sheet_places(job, plan.pieces),
     )
+
+
+def _start(job: Job, names: Names, surface: Surface) -> str:
+    """How a surface is begun."""
+    if surface.id == surface.of:
+        return say_start(job, names, job.wall(surface.id).start)
+    counter = counter_of(job, surface.id)
+    if counter is None:
+        return "as the wall goes on"
+    if surface.id == counter.id:
+        return say_counter_start(job, names, counter.start)
+    return "joints in line with the counter's"
 
 
 def summary(plan: Plan) -> str:

@@ -10,6 +10,7 @@ from pennant.core.document.starts import (
     Fitted,
     FlatCounter,
     Folded,
+    FromCounter,
     FullAt,
     FullOn,
     FullTop,
@@ -19,6 +20,19 @@ from pennant.core.document.starts import (
 )
 from pennant.core.search.slack import Play
 from pennant.words.names import Names
+
+
+def say_counter_start(job: Job, names: Names, start: Start) -> str:
+    """Say where the pennant is planted on a tiled counter."""
+    across, up = start.across, start.up
+    begun = _across(job, names, across).replace("on the wall", "on the counter")
+    rows = {
+        "full-top": "full row at the wall", "equal-cuts": "equal cuts at front and wall",
+    }.get(up.kind, "full row at the front")  # fmt: skip
+    return (
+        f"{begun}{_moved(job, across.nudge, 'right', 'left')}; "
+        f"{rows}{_moved(job, up.nudge, 'to the wall', 'to the front')}"
+    )
 
 
 def say_start(job: Job, names: Names, start: Start) -> str:
@@ -57,6 +71,8 @@ def _across(job: Job, names: Names, across: Across) -> str:
         first, last = names.edge(across.lines[0]), names.edge(across.lines[-1])
         between = f", by {len(across.lines) - 2} lines between" if len(across.lines) > 2 else ""
         return f"{_HOW[across.how]} from {first} to {last}{between}"
+    if isinstance(across, FromCounter):
+        return f"joints carried up from {names.thing(across.counter)}"
     if isinstance(across, Folded):
         return "tile folded round the corner"
     return f"full tile at the {across.kind.removeprefix('full-')} end"

@@ -1,6 +1,6 @@
 """The board of starts in words: what each comes to, and which wish puts it before the next."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
@@ -9,10 +9,11 @@ from pennant.core.document.values import Value
 from pennant.core.document.wishes import BANDS, Kind, Wish
 from pennant.core.plan import plan
 from pennant.core.search.best import Round, Unmet, best_round, every_start, unmet
+from pennant.core.search.counter_starts import counter_starts
 from pennant.core.search.ranking import Outcome
 from pennant.core.survey.edits import wall_number
 from pennant.words.names import Names
-from pennant.words.start import say_start
+from pennant.words.start import say_counter_start, say_start
 
 WISHES: dict[Kind, str] = {
     "never": "Nothing that must be cured", "avoid": "Nothing to object to",
@@ -84,6 +85,8 @@ def board(job: Job, wall_id: str, most: int) -> Board:
 
     Raise `JobRefused` where the job cannot be drawn or there is no such wall.
     """
+    if any(counter.id == wall_id for counter in job.counters):
+        return _counter_board(job, wall_id, most)
     wall = job.walls[wall_number(job, wall_id)]
     made = plan(job)
     compared = every_start(job, made.kitchen, wall_id, len(made.surface(wall_id).pieces))
@@ -100,6 +103,26 @@ def board(job: Job, wall_id: str, most: int) -> Board:
         ),
         unmet=tuple(
             _unmet(job, names, one) for one in unmet(job, made.kitchen, wall_id, compared)
+        ),
+    )  # fmt: skip
+
+
+_AT_FRONT = "nearer to a whole row at the front than the next"
+
+
+def _counter_board(job: Job, id_: str, most: int) -> Board:
+    """The best starts of a tiled counter, by the wishes that are not bound to a place."""
+    kitchen = plan(job).kitchen
+    outcomes, found = counter_starts(job, kitchen, id_)
+    names, own = Names(kitchen), job.counter(id_).start
+    return Board(
+        compared=len(outcomes) - 1, both_ways=True,
+        starts=tuple(
+            _said(
+                job, names, own, outcome, last=outcome is outcomes[-1],
+                found=outcome.start == found.start, say=say_counter_start,
+            ).model_copy(update={"why": _AT_FRONT} if outcome.decided_by == "whole-counter" else {})
+            for outcome in outcomes[:most]
         ),
     )  # fmt: skip
 
@@ -157,9 +180,10 @@ def _set_off(job: Job, outcome: Outcome) -> str:
 
 
 def _said(
-    job: Job, names: Names, now: Start, outcome: Outcome, *, last: bool, found: bool
-) -> SaidStart:
-    title = say_start(job, names, outcome.start)
+    job: Job, names: Names, now: Start, outcome: Outcome, *, last: bool, found: bool,
+    say: Callable[[Job, Names, Start], str] = say_start,
+) -> SaidStart:  # fmt: skip
+    title = say(job, names, outcome.start)
     one = outcome.measured
     return SaidStart(
         start=outcome.start, title=("Best found: " if found else "") + title[0].upper() + title[1:],

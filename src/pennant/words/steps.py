@@ -73,6 +73,11 @@ STEPS: dict[StepId, StepWords] = {
     "boards": StepWords("Fix the boards", (
         "Cut, screw every hand's breadth at the edges, heads flush; a small gap at every joint.",
     ), "Nothing drums when it is knocked."),
+    "counter-layers": StepWords("Build the counter up", (
+        "Sink and tap out. Plywood across the cabinets, screwed to them, joints over a support.",
+        "Board in a combed bed over it, joints not over the plywood's, a small gap at each.",
+        "Cut the hole for the sink from its own template, and the layers flush at the front.",
+    ), "It lies level both ways, and nothing gives under a hand.", short="the counter's layers"),
     "board-joints": StepWords("Tape the boards' joints", (
         "Mesh tape over each joint, bedded in adhesive, struck off flat.",
     ), "No ridge at any joint.", short="the boards' joints"),
@@ -112,6 +117,10 @@ STEPS: dict[StepId, StepWords] = {
         "One setting of the saw for all of a kind: halves, the top course, rips.",
         "Stack them by course, and write the course on the tape.",
     ), "The first and the last of a stack are alike.", short="the first cuts"),
+    "set-edges": StepWords("Set the counter's edge pieces", (
+        "Two beads on each back, pressed on so that its top stands at the height of the tile.",
+        "Tape each to the counter until it holds; joints in line with the counter's.",
+    ), "A straightedge from piece to piece shows one line.", short="the edge pieces"),
     "set": StepWords("Set tile", (
         "Key the bed in with the flat side, comb one way, as much as is set before it skins.",
         "Press, check each course for level; the first one above all, on its wedges.",
@@ -184,6 +193,8 @@ CAUTIONS: dict[Caution, str] = {
     "wash-water": "Wash water never goes down the sink.",
     "saw-outlet": "A wet saw wants a protected (GFCI/RCD) outlet, on a circuit that is on.",
     "falling": "Tile over a gap can fall: nobody under it while the batten comes off.",
+    "plumbing": "Water off at the stop valve; a sink is parted and joined by a qualified plumber, "
+    "a hob by who may.",
     "buckets": "Buckets out of the reach of children and animals.",
 }
 DOUBTS: dict[DoubtRule, str] = {

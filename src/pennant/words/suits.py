@@ -10,7 +10,7 @@ from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.reading.findings import Rule
 from pennant.core.survey.boards import build_up, old_tile_at_trim
-from pennant.core.takes.suitability import TRIM_OVER, SuitRule, Unsuited, Weight
+from pennant.core.takes.suitability import TRIM_OVER, SuitRule, Unsuited, Weight, edges_too_low
 from pennant.words.names import Names
 
 SAID: dict[SuitRule, tuple[str, str, str]] = {
@@ -199,6 +199,21 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "Grout's colour goes into the pores and stays there.",
         "Seal before grout as well; else try the grout on a cut piece first.",
     ),
+    "counter-mastic": (
+        "A ready-mixed adhesive, and a counter to tile",
+        "Water stands on a counter: it softens again, or never dries under dense tile.",
+        "Take a thinset.",
+    ),
+    "counter-plywood": (
+        "A counter tiled straight on plywood",
+        "It moves with damp and load, and the tile does not.",
+        "Lay a board over it, bedded and screwed.",
+    ),
+    "edge-low": (
+        "Edge pieces of {edge_low} for an edge of {edge_high}",
+        "Under them the layers show.",
+        "Take edge pieces at least {edge_high} high, thinner layers, or a strip under them.",
+    ),
     "sealant-colour": (
         "Sealant of another colour than the grout",
         "The line along counter and corners stands out.",
@@ -256,7 +271,10 @@ def _said(job: Job, names: Names, one: Unsuited) -> SaidUnsuited:
     mat = job.products.mat
     old = old_tile_at_trim(job)
     zone = next((zone for _, zone in zones_of(job.walls) if zone.id == one.zone), None)
+    low = next(edges_too_low(job), None)
     facts = {
+        "edge_low": size(low[0].front.tile.height if low and low[0].front else 0),
+        "edge_high": size(low[1] if low else 0),
         "joint": size(job.pattern.joint), "sanded": size(job.settings.sanded_from),
         "least": size(grout.joint_least if grout else 0),
         "most": size(grout.joint_most) if grout and grout.joint_most else "any width",

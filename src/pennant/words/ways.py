@@ -10,6 +10,7 @@ from pennant.core.document.tiles import tiles_of
 from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.placed import NO_COUNTER
+from pennant.core.takes.preparation import porous_tiles
 
 ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
     "gap": ("What carries the first course over a gap in the counter", {
@@ -134,11 +135,11 @@ def raised(job: Job, question: Question) -> bool:
         case "trim":
             return job.products.trim is not None
         case "sealed":
-            return job.tile.porous
+            return bool(porous_tiles(job))
         case "cuts":
             return job.tile.material != "stick-on"
         case "last":
-            return job.tile.porous or job.products.sealer is not None
+            return bool(porous_tiles(job)) or job.products.sealer is not None
         case "stuck":
             return job.tile.material == "stick-on"
         case "tips":

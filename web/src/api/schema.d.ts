@@ -2775,6 +2775,176 @@ export interface components {
             laps: "this" | "next";
         };
         /**
+         * Counter
+         * @description A counter tiled with the walls, level, along part or all of one wall.
+         *
+         *     ``heights`` says what the wall's heights were taken over: the finished counter, or what was
+         *     there before its layers and tile, which then lift the line that wall tile begins at.
+         */
+        "Counter-Input": {
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Counter
+             */
+            name: string;
+            /** Wall */
+            wall: string;
+            /**
+             * At
+             * @description From the wall's left end to its own.
+             * @default 0
+             */
+            at: number | string;
+            /**
+             * Width
+             * @description Along the wall.
+             */
+            width: number | string;
+            /**
+             * Depth
+             * @description From the wall to the front edge.
+             */
+            depth: number | string;
+            /**
+             * Left
+             * @default wall
+             * @enum {string}
+             */
+            left: "wall" | "open" | "side";
+            /**
+             * Right
+             * @default wall
+             * @enum {string}
+             */
+            right: "wall" | "open" | "side";
+            /**
+             * Heights
+             * @default finished
+             * @enum {string}
+             */
+            heights: "finished" | "bare";
+            /**
+             * Layers
+             * @default []
+             */
+            layers: components["schemas"]["Layer-Input"][];
+            tile: components["schemas"]["Tile-Input"];
+            /** Pattern */
+            pattern: components["schemas"]["Courses-Input"] | components["schemas"]["Columns-Input"] | components["schemas"]["Herringbone-Input"] | components["schemas"]["Diagonal-Input"] | components["schemas"]["Basketweave-Input"] | components["schemas"]["Hexagon-Input"] | components["schemas"]["Rounds-Input"] | components["schemas"]["Scallop-Input"];
+            /**
+             * @default {
+             *       "across": {
+             *         "kind": "centred",
+             *         "nudge": 0,
+             *         "on": "wall",
+             *         "what": "tile"
+             *       },
+             *       "up": {
+             *         "kind": "full-counter",
+             *         "nudge": 0
+             *       },
+             *       "left": 0,
+             *       "right": 0,
+             *       "top": 0,
+             *       "eased": []
+             *     }
+             */
+            start: components["schemas"]["Start-Input"];
+            /**
+             * Cut Outs
+             * @default []
+             */
+            cut_outs: (components["schemas"]["CutOut-Input"] | components["schemas"]["Hole-Input"])[];
+            front?: components["schemas"]["FrontEdge-Input"] | null;
+        };
+        /**
+         * Counter
+         * @description A counter tiled with the walls, level, along part or all of one wall.
+         *
+         *     ``heights`` says what the wall's heights were taken over: the finished counter, or what was
+         *     there before its layers and tile, which then lift the line that wall tile begins at.
+         */
+        "Counter-Output": {
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Counter
+             */
+            name: string;
+            /** Wall */
+            wall: string;
+            /**
+             * At
+             * @description From the wall's left end to its own.
+             * @default 0
+             */
+            at: number;
+            /**
+             * Width
+             * @description Along the wall.
+             */
+            width: number;
+            /**
+             * Depth
+             * @description From the wall to the front edge.
+             */
+            depth: number;
+            /**
+             * Left
+             * @default wall
+             * @enum {string}
+             */
+            left: "wall" | "open" | "side";
+            /**
+             * Right
+             * @default wall
+             * @enum {string}
+             */
+            right: "wall" | "open" | "side";
+            /**
+             * Heights
+             * @default finished
+             * @enum {string}
+             */
+            heights: "finished" | "bare";
+            /**
+             * Layers
+             * @default []
+             */
+            layers: components["schemas"]["Layer-Output"][];
+            tile: components["schemas"]["Tile-Output"];
+            /** Pattern */
+            pattern: components["schemas"]["Courses-Output"] | components["schemas"]["Columns-Output"] | components["schemas"]["Herringbone-Output"] | components["schemas"]["Diagonal-Output"] | components["schemas"]["Basketweave-Output"] | components["schemas"]["Hexagon-Output"] | components["schemas"]["Rounds-Output"] | components["schemas"]["Scallop-Output"];
+            /**
+             * @default {
+             *       "across": {
+             *         "kind": "centred",
+             *         "nudge": 0,
+             *         "on": "wall",
+             *         "what": "tile"
+             *       },
+             *       "up": {
+             *         "kind": "full-counter",
+             *         "nudge": 0
+             *       },
+             *       "left": 0,
+             *       "right": 0,
+             *       "top": 0,
+             *       "eased": []
+             *     }
+             */
+            start: components["schemas"]["Start-Output"];
+            /**
+             * Cut Outs
+             * @default []
+             */
+            cut_outs: (components["schemas"]["CutOut-Output"] | components["schemas"]["Hole-Output"])[];
+            front?: components["schemas"]["FrontEdge-Output"] | null;
+        };
+        /**
          * Courses
          * @description Level courses: which way tiles lie, the bond, and a border if there is one.
          */
@@ -2839,6 +3009,97 @@ export interface components {
              * @description The gap between tiles.
              */
             joint: number;
+        };
+        /**
+         * CutOut
+         * @description A sink or hob let into the counter.
+         *
+         *     With a ``rim`` it lies on the tile and covers its edge by so much; without, it hangs under the
+         *     counter and the tile's edge around it is in view.
+         */
+        "CutOut-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hob" | "sink";
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Sink
+             */
+            name: string;
+            /**
+             * At
+             * @description To the left side of the cut-out, from the wall's left end.
+             */
+            at: number | string;
+            /**
+             * Width
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            width: number | string;
+            /**
+             * Front
+             * @description From the counter's front edge to the cut-out.
+             */
+            front: number | string;
+            /**
+             * Depth
+             * @description From its front to its back.
+             */
+            depth: number | string;
+            /**
+             * Rim
+             * @description How far its rim covers the tile around it.
+             * @default 0
+             */
+            rim: number | string;
+        };
+        /**
+         * CutOut
+         * @description A sink or hob let into the counter.
+         *
+         *     With a ``rim`` it lies on the tile and covers its edge by so much; without, it hangs under the
+         *     counter and the tile's edge around it is in view.
+         */
+        "CutOut-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hob" | "sink";
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Sink
+             */
+            name: string;
+            /**
+             * At
+             * @description To the left side of the cut-out, from the wall's left end.
+             */
+            at: number;
+            /** Width */
+            width: number;
+            /**
+             * Front
+             * @description From the counter's front edge to the cut-out.
+             */
+            front: number;
+            /**
+             * Depth
+             * @description From its front to its back.
+             */
+            depth: number;
+            /**
+             * Rim
+             * @description How far its rim covers the tile around it.
+             * @default 0
+             */
+            rim: number;
         };
         /**
          * CutSheet
@@ -3225,7 +3486,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "corner" | "open-end" | "side" | "counter" | "ceiling" | "open-top" | "overhead" | "jamb" | "sill" | "head" | "box" | "raised" | "foot" | "gap-side" | "around" | "front" | "frame" | "panel";
+            kind: "corner" | "open-end" | "side" | "counter" | "ceiling" | "open-top" | "overhead" | "jamb" | "sill" | "head" | "box" | "raised" | "foot" | "gap-side" | "around" | "front" | "frame" | "panel" | "counter-edge" | "back" | "mitre";
             /** At */
             at: number;
             /** Low */
@@ -3575,6 +3836,108 @@ export interface components {
              * @default 0
              */
             nudge: number;
+        };
+        /**
+         * FromCounter
+         * @description The upright joints of the tiled counter, carried up the wall behind it.
+         */
+        "FromCounter-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "from-counter";
+            /**
+             * Counter
+             * @description Which counter.
+             */
+            counter: string;
+            /**
+             * Nudge
+             * @description Then moved so far to the right.
+             * @default 0
+             */
+            nudge: number | string;
+        };
+        /**
+         * FromCounter
+         * @description The upright joints of the tiled counter, carried up the wall behind it.
+         */
+        "FromCounter-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "from-counter";
+            /**
+             * Counter
+             * @description Which counter.
+             */
+            counter: string;
+            /**
+             * Nudge
+             * @description Then moved so far to the right.
+             * @default 0
+             */
+            nudge: number;
+        };
+        /**
+         * FrontEdge
+         * @description Pieces along the front edge and every end in view, set on the edge's upright face.
+         *
+         *     The tile's ``height`` is the height of a piece's face; ``over`` is how far its leg reaches back
+         *     over the counter (0 for a flat piece); ``below`` the height of edge under the layers.
+         */
+        "FrontEdge-Input": {
+            tile: components["schemas"]["Tile-Input"];
+            /**
+             * Over
+             * @description How far its leg lies on the counter.
+             * @default 0
+             */
+            over: number | string;
+            /**
+             * Below
+             * @description Height of the edge that is there already.
+             * @default 0
+             */
+            below: number | string;
+            /**
+             * On
+             * @description Wood moves: there they get an adhesive that gives.
+             * @default board
+             * @enum {string}
+             */
+            on: "wood" | "board";
+        };
+        /**
+         * FrontEdge
+         * @description Pieces along the front edge and every end in view, set on the edge's upright face.
+         *
+         *     The tile's ``height`` is the height of a piece's face; ``over`` is how far its leg reaches back
+         *     over the counter (0 for a flat piece); ``below`` the height of edge under the layers.
+         */
+        "FrontEdge-Output": {
+            tile: components["schemas"]["Tile-Output"];
+            /**
+             * Over
+             * @description How far its leg lies on the counter.
+             * @default 0
+             */
+            over: number;
+            /**
+             * Below
+             * @description Height of the edge that is there already.
+             * @default 0
+             */
+            below: number;
+            /**
+             * On
+             * @description Wood moves: there they get an adhesive that gives.
+             * @default board
+             * @enum {string}
+             */
+            on: "wood" | "board";
         };
         /**
          * FullAt
@@ -4230,6 +4593,81 @@ export interface components {
             joint: number;
         };
         /**
+         * Hole
+         * @description A round hole through the counter: a tap, a soap pump.
+         */
+        "Hole-Input": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hole";
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Tap
+             */
+            name: string;
+            /**
+             * At
+             * @description To its centre, from the wall's left end.
+             */
+            at: number | string;
+            /**
+             * Front
+             * @description From the counter's front edge to its centre.
+             */
+            front: number | string;
+            /**
+             * Diameter
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            diameter: number | string;
+            /**
+             * Cover
+             * @description Diameter of the plate that hides the cut.
+             * @default 0
+             */
+            cover: number | string;
+        };
+        /**
+         * Hole
+         * @description A round hole through the counter: a tap, a soap pump.
+         */
+        "Hole-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hole";
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default Tap
+             */
+            name: string;
+            /**
+             * At
+             * @description To its centre, from the wall's left end.
+             */
+            at: number;
+            /**
+             * Front
+             * @description From the counter's front edge to its centre.
+             */
+            front: number;
+            /** Diameter */
+            diameter: number;
+            /**
+             * Cover
+             * @description Diameter of the plate that hides the cut.
+             * @default 0
+             */
+            cover: number;
+        };
+        /**
          * Job
          * @description The whole job, as one document.
          */
@@ -4271,6 +4709,11 @@ export interface components {
              * @default []
              */
             areas: components["schemas"]["Area-Input"][];
+            /**
+             * Counters
+             * @default []
+             */
+            counters: components["schemas"]["Counter-Input"][];
             /**
              * Boxes
              * @default [
@@ -4591,6 +5034,7 @@ export interface components {
              *       "adhesive_density": 1.3,
              *       "adhesive_pack": 10,
              *       "bead_depth": 6.35,
+             *       "edge_bed": 1.5,
              *       "cartridge": 300,
              *       "sealant_waste": 0.15
              *     }
@@ -4639,6 +5083,11 @@ export interface components {
              * @default []
              */
             areas: components["schemas"]["Area-Output"][];
+            /**
+             * Counters
+             * @default []
+             */
+            counters: components["schemas"]["Counter-Output"][];
             /**
              * Boxes
              * @default [
@@ -4959,6 +5408,7 @@ export interface components {
              *       "adhesive_density": 1.3,
              *       "adhesive_pack": 10,
              *       "bead_depth": 6.35,
+             *       "edge_bed": 1.5,
              *       "cartridge": 300,
              *       "sealant_waste": 0.15
              *     }
@@ -5103,6 +5553,55 @@ export interface components {
              * @default []
              */
             areas: components["schemas"]["PlacedArea"][];
+        };
+        /**
+         * Layer
+         * @description A layer between cabinets and tile, from the bottom up.
+         *
+         *     Plywood is screwed down; board lies in a bed of adhesive and is screwed. ``width`` and
+         *     ``length`` are of a sheet as it is sold.
+         */
+        "Layer-Input": {
+            /**
+             * Kind
+             * @default plywood
+             * @enum {string}
+             */
+            kind: "plywood" | "board";
+            /** Name */
+            name: string;
+            /**
+             * Thickness
+             * @description A number is millimetres; a string is a length as written on a pad.
+             */
+            thickness: number | string;
+            /** Width */
+            width?: (number | string) | null;
+            /** Length */
+            length?: (number | string) | null;
+        };
+        /**
+         * Layer
+         * @description A layer between cabinets and tile, from the bottom up.
+         *
+         *     Plywood is screwed down; board lies in a bed of adhesive and is screwed. ``width`` and
+         *     ``length`` are of a sheet as it is sold.
+         */
+        "Layer-Output": {
+            /**
+             * Kind
+             * @default plywood
+             * @enum {string}
+             */
+            kind: "plywood" | "board";
+            /** Name */
+            name: string;
+            /** Thickness */
+            thickness: number;
+            /** Width */
+            width?: number | null;
+            /** Length */
+            length?: number | null;
         };
         /**
          * Lean
@@ -6595,7 +7094,7 @@ export interface components {
          */
         Quantity: {
             /** Id */
-            id: ("tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "mat" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "gap-screws" | "primer" | "sealer" | "patch" | "boards" | "board-screws" | "extenders" | "device-spacers" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade") | string;
+            id: ("tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "mat" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "gap-screws" | "primer" | "sealer" | "patch" | "boards" | "board-screws" | "extenders" | "device-spacers" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade" | "edge-adhesive" | "layer-screws") | string;
             /**
              * Group
              * @enum {string}
@@ -6978,6 +7477,24 @@ export interface components {
             note: string;
             /** Pairs */
             pairs: components["schemas"]["SaidPair"][];
+        };
+        /**
+         * SaidCounter
+         * @description A tiled counter. ``joints`` is why its joints cannot go on up the wall; empty where they can.
+         *
+         *     ``rise`` is its finished face over what was there, in mm.
+         */
+        SaidCounter: {
+            /** Counter */
+            counter: string;
+            /** Rise */
+            rise: number;
+            /** Builds Up */
+            builds_up: string;
+            /** Edge */
+            edge: string;
+            /** Joints */
+            joints: string;
         };
         /**
          * SaidCourse
@@ -8515,6 +9032,12 @@ export interface components {
              */
             bead_depth: number | string;
             /**
+             * Edge Bed
+             * @description Adhesive that gives, behind edge pieces on wood: two beads a piece, pressed flat.
+             * @default 1.5
+             */
+            edge_bed: number;
+            /**
              * Cartridge
              * @description A usual cartridge of sealant.
              * @default 300
@@ -8965,6 +9488,12 @@ export interface components {
              */
             bead_depth: number;
             /**
+             * Edge Bed
+             * @description Adhesive that gives, behind edge pieces on wood: two beads a piece, pressed flat.
+             * @default 1.5
+             */
+            edge_bed: number;
+            /**
              * Cartridge
              * @description A usual cartridge of sealant.
              * @default 300
@@ -9090,6 +9619,11 @@ export interface components {
             summary: string;
             /** May Be Fewer */
             may_be_fewer: boolean;
+            /**
+             * Counters
+             * @default []
+             */
+            counters: components["schemas"]["SaidCounter"][];
         };
         /**
          * SheetPicture
@@ -9361,7 +9895,7 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            across: components["schemas"]["FullLeft-Input"] | components["schemas"]["FullRight-Input"] | components["schemas"]["Centred-Input"] | components["schemas"]["FullAt-Input"] | components["schemas"]["Fitted-Input"] | components["schemas"]["Folded-Input"];
+            across: components["schemas"]["FullLeft-Input"] | components["schemas"]["FullRight-Input"] | components["schemas"]["Centred-Input"] | components["schemas"]["FullAt-Input"] | components["schemas"]["Fitted-Input"] | components["schemas"]["Folded-Input"] | components["schemas"]["FromCounter-Input"];
             /**
              * Up
              * @default {
@@ -9409,7 +9943,7 @@ export interface components {
              *       "nudge": 0
              *     }
              */
-            across: components["schemas"]["FullLeft-Output"] | components["schemas"]["FullRight-Output"] | components["schemas"]["Centred-Output"] | components["schemas"]["FullAt-Output"] | components["schemas"]["Fitted-Output"] | components["schemas"]["Folded-Output"];
+            across: components["schemas"]["FullLeft-Output"] | components["schemas"]["FullRight-Output"] | components["schemas"]["Centred-Output"] | components["schemas"]["FullAt-Output"] | components["schemas"]["Fitted-Output"] | components["schemas"]["Folded-Output"] | components["schemas"]["FromCounter-Output"];
             /**
              * Up
              * @default {
@@ -9518,22 +10052,22 @@ export interface components {
              * Left
              * @enum {string}
              */
-            left: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips";
+            left: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips" | "edged" | "edge" | "back";
             /**
              * Right
              * @enum {string}
              */
-            right: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips";
+            right: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips" | "edged" | "edge" | "back";
             /**
              * Top
              * @enum {string}
              */
-            top: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips";
+            top: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips" | "edged" | "edge" | "back";
             /**
              * Bottom
              * @enum {string}
              */
-            bottom: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips";
+            bottom: "corner" | "open" | "casing" | "cabinet" | "outside" | "lapped" | "met" | "laps" | "folded" | "front" | "frame" | "ceiling" | "counter" | "tips" | "edged" | "edge" | "back";
             /** Counter */
             counter: [
                 number,
@@ -10830,7 +11364,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "mat-not-on-sheet" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow";
+            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "mat-not-on-sheet" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow" | "counter-mastic" | "counter-plywood" | "edge-low";
             /**
              * Weight
              * @enum {string}

@@ -14,12 +14,25 @@ const OUT = 30;
 export function Counter({ surface, plan, scale }: Props) {
   const [x0, , x1] = plan.frame;
   if (surface.bottom !== "counter") {
+    const front = surface.bottom === "edged" || surface.bottom === "open";
     return (
-      <path
-        d={`M${scale.x(x0)} ${scale.y(plan.frame[1])}H${scale.x(x1)}`}
-        stroke="#5c5346"
-        strokeWidth={1.5}
-      />
+      <g className="tape" fontSize={13} fill="#5d5a53">
+        <path
+          d={`M${scale.x(x0)} ${scale.y(plan.frame[1])}H${scale.x(x1)}`}
+          stroke="#5c5346"
+          strokeWidth={front ? 3.5 : 1.5}
+        />
+        {front && (
+          <>
+            <text x={scale.x(x0) + 4} y={scale.y(plan.frame[3]) - 8}>
+              along the wall, seen from above
+            </text>
+            <text x={scale.x(x0) + 4} y={scale.y(plan.frame[1]) + 20}>
+              front edge
+            </text>
+          </>
+        )}
+      </g>
     );
   }
   const gaps = surface.things.filter(({ kind }) => kind === "range-gap" || kind === "floor");

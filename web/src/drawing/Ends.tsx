@@ -71,6 +71,20 @@ function End({ kind, x, out, top, foot }: EndProps) {
       const face = out < 0 ? x : x - 3;
       return <rect x={face} y={top} width={3} height={height} fill="#8f8a80" />;
     }
+    case "edged":
+      // Edge pieces, seen from above.
+      return (
+        <rect
+          x={out < 0 ? x - 6 : x}
+          y={top}
+          width={6}
+          height={height}
+          fill="#8f8a80"
+          stroke={LINE}
+        />
+      );
+    case "edge":
+      return null;
     case "frame":
       return <path d={`M${x} ${top}V${foot}`} stroke={LINE} strokeWidth={2.5} />;
     default: {

@@ -31,6 +31,8 @@ const FILL: Record<string, string> = {
   ledge: "#b9ab92",
   bracket: "#8f8a80",
   block: "#b7b1a4",
+  sink: "#cfd4d4",
+  hob: "#57534c",
 };
 /** What is written on a thing: the measures that one would ask first, and the words around each. */
 const SAYS: Record<string, readonly [field: string, before: string, after: string][]> = {
@@ -132,6 +134,19 @@ function Thing(props: ThingProps) {
         strokeWidth={active ? 2.5 : 1.2}
         strokeDasharray={thing.unsettled ? "7 4" : undefined}
       />
+      {thing.cover && (
+        <rect
+          x={scale.x(thing.cover[0])}
+          y={scale.y(thing.cover[3])}
+          width={scale.px(thing.cover[2] - thing.cover[0])}
+          height={scale.px(thing.cover[3] - thing.cover[1])}
+          rx={4}
+          fill="none"
+          stroke="#2a2b2b"
+          strokeWidth={1.3}
+          strokeDasharray="4 2.5"
+        />
+      )}
       <Inside thing={thing} scale={scale} top={top} x={x} y={y} width={width} height={height} />
       {thing.stool && <Box rect={thing.stool} scale={scale} fill="#cfc3ab" />}
       {place && !small && (

@@ -17,13 +17,17 @@ interface Props {
   onPick: (id: string) => void;
 }
 
-/** The colours of a job's other tiles: the border's, those of areas and of their liners. */
-export function otherColours({ pattern, areas }: View["job"]): Record<string, string> {
+/** The colours of a job's other tiles: the border's, those of areas, their liners, and counters. */
+export function otherColours({ pattern, areas, counters }: View["job"]): Record<string, string> {
   const found: Record<string, string> = {};
   if (pattern.kind === "courses" && pattern.border) found.border = pattern.border.tile.colour;
   for (const area of areas) {
     found[area.id] = area.tile.colour;
     if (area.liner) found[`${area.id}.liner`] = area.liner.tile.colour;
+  }
+  for (const counter of counters) {
+    found[counter.id] = counter.tile.colour;
+    if (counter.front) found[`${counter.id}.edge`] = counter.front.tile.colour;
   }
   return found;
 }

@@ -134,7 +134,7 @@ export function WallDrawing(props: Props) {
               top={plan.frame[3]}
               pointer={own ? `${shown.pointer}/length` : undefined}
             />
-            {own && (
+            {(own || shown.counter?.top) && (
               <Pennant
                 plan={plan}
                 scale={scale}

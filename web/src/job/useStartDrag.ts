@@ -4,8 +4,8 @@ import type { JobDraft } from "../api/client";
 import { nudged } from "./start";
 import { useEditor } from "./useEditor";
 
-/** `wall` is the number of the wall whose start is dragged. */
-export function useStartDrag(wall: number) {
+/** `start` is the pointer of the start that is dragged. */
+export function useStartDrag(start: string) {
   const { editor } = useEditor();
   const origin = useRef<{
     draft: JobDraft;
@@ -20,7 +20,7 @@ export function useStartDrag(wall: number) {
           origin.current = { draft, view, last: draft };
         }
         const from = origin.current;
-        from.last = nudged(from.draft, from.view, wall, right, up);
+        from.last = nudged(from.draft, from.view, start, right, up);
         editor.preview(from.last);
       },
       drop() {
@@ -33,6 +33,6 @@ export function useStartDrag(wall: number) {
         editor.revert();
       },
     }),
-    [editor, wall],
+    [editor, start],
   );
 }

@@ -28,15 +28,15 @@ function typing(target: EventTarget | null): boolean {
 
 const TYPED: ReadonlySet<string> = new Set(["text", "search", "number", "date", "email"]);
 
-/** `wall` is the number of the wall whose start the arrows move; null where none is shown alone. */
-export function useStartKeys(wall: number | null) {
+/** `start` is the pointer of the start that arrows move; null where none is shown alone. */
+export function useStartKeys(start: string | null) {
   const { editor } = useEditor();
   useEffect(() => {
     function pressed(event: KeyboardEvent) {
       const move = MOVES[event.key];
       if (
         move &&
-        wall !== null &&
+        start !== null &&
         onTheWall(event.target) &&
         !event.ctrlKey &&
         !event.metaKey &&
@@ -45,7 +45,10 @@ export function useStartKeys(wall: number | null) {
         event.preventDefault();
         const { draft, view } = editor.get();
         const step = view.sheet.step_mm * (event.shiftKey ? 8 : 1);
-        editor.burst(nudged(draft, view, wall, move[0] * step, move[1] * step), "Nudged the start");
+        editor.burst(
+          nudged(draft, view, start, move[0] * step, move[1] * step),
+          "Nudged the start",
+        );
       }
       if (
         (event.ctrlKey || event.metaKey) &&
@@ -58,5 +61,5 @@ export function useStartKeys(wall: number | null) {
     }
     window.addEventListener("keydown", pressed);
     return () => window.removeEventListener("keydown", pressed);
-  }, [editor, wall]);
+  }, [editor, start]);
 }

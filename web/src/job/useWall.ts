@@ -10,6 +10,8 @@ export interface Shown {
   sheet: SurfaceSheet;
 }
 
+export type Counter = View["job"]["counters"][number];
+
 export interface OnShow extends Shown {
   /** The wall that the surface is, or is a return of. */
   wall: Wall;
@@ -17,8 +19,14 @@ export interface OnShow extends Shown {
   pointer: string;
   /** All walls unrolled side by side. */
   all: boolean;
-  /** The surface is the wall itself, not a return or a back inside it. */
+  /** The surface is the wall itself, not a return or a back inside it, or a counter. */
   own: boolean;
+  /** The tiled counter that the surface is, or is an edge of, and its pointer. */
+  counter: { counter: Counter; pointer: string; top: boolean } | null;
+  /** What the start on show is of, by its id: a wall or a counter; the start, and its pointer. */
+  starts: string;
+  start: Wall["start"];
+  startAt: string;
 }
 
 export const ALL = "all";
@@ -45,6 +53,14 @@ export function onShow(view: View, wanted: string | null): OnShow {
   );
   const wall = view.job.walls[number];
   if (!wall) throw new Error("a job has at least one wall");
+  const [base] = shown.surface.id.split(".");
+  const place = view.job.counters.findIndex(({ id }) => id === base);
+  const found = view.job.counters[place];
+  const counter = found && {
+    counter: found,
+    pointer: `/counters/${place}`,
+    top: shown.surface.id === found.id,
+  };
   return {
     ...shown,
     wall,
@@ -52,6 +68,10 @@ export function onShow(view: View, wanted: string | null): OnShow {
     pointer: `/walls/${number}`,
     all: wanted === ALL,
     own: shown.surface.id === wall.id,
+    counter: counter ?? null,
+    starts: found?.id ?? wall.id,
+    start: found?.start ?? wall.start,
+    startAt: counter ? `${counter.pointer}/start` : `/walls/${number}/start`,
   };
 }
 

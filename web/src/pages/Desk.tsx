@@ -52,8 +52,8 @@ export function Desk() {
     [setSearch],
   );
   const [metering, setMetering] = useState(false);
-  const drag = useStartDrag(shown.number);
-  useStartKeys(shown.all ? null : shown.number);
+  const drag = useStartDrag(shown.startAt);
+  useStartKeys(shown.all ? null : shown.startAt);
 
   const pick = useCallback((pieces: readonly string[]) => {
     setFinding(null);
@@ -92,18 +92,19 @@ export function Desk() {
     document.title = `${view.job.name} · Pennant`;
   }, [view.job.name]);
 
-  const setting = OUT[outPaper] === "Set out" && shown.own;
+  const setting = OUT[outPaper] === "Set out" && (shown.own || shown.counter?.top === true);
   const { data: struck } = useQuery({ ...settingOutOptions(view.job), enabled: setting });
-  const lines = struck?.find(({ surface }) => surface === shown.wall.id) ?? null;
+  const lines = struck?.find(({ surface }) => surface === shown.surface.id) ?? null;
 
   const [over, setOver] = useState<Start | null>(null);
   const laidOver = IN[inPaper] === "Compare" ? over : null;
   const tried = useMemo(
-    () => (laidOver ? withStart(view.job, shown.number, laidOver) : null),
-    [laidOver, view.job, shown.number],
+    () => (laidOver ? withStart(view.job, shown.startAt, laidOver) : null),
+    [laidOver, view.job, shown.startAt],
   );
   const { data: other } = useQuery(planOptions(tried as Job | null));
-  const ghost = (tried && other?.surfaces.find(({ surface }) => surface === shown.wall.id)) || null;
+  const ghost =
+    (tried && other?.surfaces.find(({ surface }) => surface === shown.surface.id)) || null;
 
   const asked = view.sheet.doubts.filter(
     ({ weight, aside }) => weight !== "note" && aside === null,
@@ -130,7 +131,7 @@ export function Desk() {
                 active={active}
                 onThing={toThing}
                 struck={setting ? lines : null}
-                ghost={shown.own ? ghost : null}
+                ghost={ghost}
                 drag={drag}
                 pointing={
                   pointing

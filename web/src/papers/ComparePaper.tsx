@@ -17,9 +17,9 @@ interface Props {
 
 export function ComparePaper({ over, onOver }: Props) {
   const { view } = useEditor();
-  const { wall } = useWall();
-  const { data, error, isPending } = useQuery(startsOptions(view.job, wall.id));
-  const planted = JSON.stringify(wall.start);
+  const { starts, start } = useWall();
+  const { data, error, isPending } = useQuery(startsOptions(view.job, starts));
+  const planted = JSON.stringify(start);
   return (
     <>
       <Wishes />
@@ -99,7 +99,7 @@ function BestEverywhere() {
 
 function Starts({ board: data, planted, over, onOver }: StartsProps) {
   const { editor, draft } = useEditor();
-  const { wall, number } = useWall();
+  const { wall, startAt, counter } = useWall();
   const laid = JSON.stringify(over);
   return (
     <>
@@ -113,8 +113,9 @@ function Starts({ board: data, planted, over, onOver }: StartsProps) {
         </ul>
       )}
       <p className="aside mb-2">
-        {wall.name}: the best of all starts that there are, and {data.compared} by the schools;{" "}
-        {data.starts.length} shown, ranked by the wishes above. Pick one to plant it.
+        {counter?.counter.name ?? wall.name}: the best of all starts that there are, and{" "}
+        {data.compared} by the schools; {data.starts.length} shown, ranked by the wishes above. Pick
+        one to plant it.
         {!data.both_ways &&
           " This job has very many pieces: one direction was changed at a time, the other left as planted."}
       </p>
@@ -128,7 +129,7 @@ function Starts({ board: data, planted, over, onOver }: StartsProps) {
                 aria-pressed={here}
                 className={`flex w-full grow flex-col items-start border bg-white p-2 text-left hover:border-pencil ${here ? "border-2 border-flag" : start.found ? "border-2 border-chalk" : "border-rule"}`}
                 onClick={() =>
-                  editor.commit(withStart(draft, number, start.start), `Start: ${start.title}`)
+                  editor.commit(withStart(draft, startAt, start.start), `Start: ${start.title}`)
                 }
               >
                 <img

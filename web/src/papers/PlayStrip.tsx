@@ -14,9 +14,9 @@ const HIGH = 30;
 
 export function PlayStrip({ axis }: { axis: "across" | "up" }) {
   const { editor, draft, view, kept, status } = useEditor();
-  const { wall, number } = useWall();
+  const { starts, startAt, counter } = useWall();
   const { data } = useQuery({
-    ...playOptions(kept, wall.id),
+    ...playOptions(kept, starts),
     enabled: status === "kept",
   });
   const found = data?.find(({ play }) => play.way === axis);
@@ -26,7 +26,12 @@ export function PlayStrip({ axis }: { axis: "across" | "up" }) {
   const whole = (stretches.at(-1)?.high ?? 1) - low;
   const x = (mm: number) => ((mm - low) / whole) * WIDE;
   const step = view.sheet.step_mm;
-  const ways = axis === "across" ? ["left", "right"] : ["down", "up"];
+  const ways =
+    axis === "across"
+      ? ["left", "right"]
+      : counter
+        ? ["to the front", "to the wall"]
+        : ["down", "up"];
   return (
     <figure className="mt-2">
       {/* biome-ignore lint/a11y/useKeyWithClickEvents: the nudge buttons and arrow keys do the same */}
@@ -44,7 +49,7 @@ export function PlayStrip({ axis }: { axis: "across" | "up" }) {
           const job = nudged(
             draft,
             view,
-            number,
+            startAt,
             axis === "across" ? by : 0,
             axis === "up" ? by : 0,
           );

@@ -4,19 +4,27 @@ import { useWall } from "../job/useWall";
 import { Tape } from "../parts/Tape";
 
 export function SetOutPaper({ lines }: { lines: SettingOut | null }) {
-  const { wall } = useWall();
+  const { surface, counter } = useWall();
   if (!lines) return <p className="aside py-3">Reckoning the lines…</p>;
   return (
     <>
       <p className="mb-2">
-        <span className="font-medium">{wall.name}.</span> {lines.begin}
+        <span className="font-medium">{surface.name}.</span> {lines.begin}
       </p>
       <p className="aside mb-2">
-        Strike the level line first and check it with a laser or a long level. Before a batten or a
-        screw goes in: find the cables and pipes behind the board.
+        {counter
+          ? "Strike the first row's line along the front, and the start line square to it. Check the layers with a long level both ways first."
+          : "Strike the level line first and check it with a laser or a long level. Before a batten or a screw goes in: find the cables and pipes behind the board."}
       </p>
       <Group title="Start line" lines={lines.start} />
-      <Group title="Heights for the story pole, over the level line" lines={lines.heights} />
+      <Group
+        title={
+          counter
+            ? "Rows, from the front edge back"
+            : "Heights for the story pole, over the level line"
+        }
+        lines={lines.heights}
+      />
       <Group title="Joints, from the left end" lines={lines.joints} />
       <Group title="Diagonals, by where they leave the tiled wall" lines={lines.diagonals ?? []} />
       <Group title="Areas" lines={lines.areas ?? []} />

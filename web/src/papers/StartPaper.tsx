@@ -1,14 +1,24 @@
 /** Where the pennant is planted: left to right, bottom to top, and by how much it was nudged. */
-import { type Across, nudged, type Up, unnudged, withAcross, withUp } from "../job/start";
+import { type Across, type Up, withAcross, withUp } from "../job/start";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
 import { Choices } from "../parts/Choices";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { Tape } from "../parts/Tape";
+import { CounterStart } from "./CounterStart";
+import { Nudge } from "./Nudge";
 import { PlayStrip } from "./PlayStrip";
 
-type School = "full-left" | "full-right" | "tile" | "joint" | "full-at" | "fitted" | "folded";
+type School =
+  | "full-left"
+  | "full-right"
+  | "tile"
+  | "joint"
+  | "full-at"
+  | "fitted"
+  | "folded"
+  | "from-counter";
 
 interface Props {
   pointing: boolean;
@@ -17,7 +27,8 @@ interface Props {
 
 export function StartPaper({ pointing, onPointing }: Props) {
   const { view } = useEditor();
-  const { wall, own } = useWall();
+  const { wall, own, counter } = useWall();
+  if (counter) return <CounterStart />;
   return (
     <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
       {view.job.walls.length > 1 && (
@@ -35,7 +46,7 @@ export function StartPaper({ pointing, onPointing }: Props) {
 
 function AcrossChoice({ pointing, onPointing }: Props) {
   const { editor, draft, view } = useEditor();
-  const { wall, number, pointer, plan } = useWall();
+  const { wall, number, pointer, plan, startAt } = useWall();
   const { across } = wall.start;
   const lines = useLines();
   const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
@@ -43,9 +54,14 @@ function AcrossChoice({ pointing, onPointing }: Props) {
   const centres = (wall.things ?? []).filter(
     ({ kind }) => kind !== "check" && kind !== "zone" && kind !== "level",
   );
+  const carried = view.job.counters.filter(
+    (counter) =>
+      counter.wall === wall.id &&
+      view.sheet.counters?.some((one) => one.counter === counter.id && one.joints === ""),
+  );
   const school: School = across.kind === "centred" ? across.what : across.kind;
   const plant = (to: Across, label: string) =>
-    editor.commit(withAcross(draft, view, number, to), label);
+    editor.commit(withAcross(draft, view, startAt, to), label);
 
   function choose(next: School) {
     if (next === "full-left" || next === "full-right") {
@@ -53,6 +69,11 @@ function AcrossChoice({ pointing, onPointing }: Props) {
         { kind: next, nudge: 0 },
         `Start: full tile ${next === "full-left" ? "left" : "right"}`,
       );
+      return;
+    }
+    if (next === "from-counter") {
+      const [first] = carried;
+      if (first) plant({ kind: next, counter: first.id, nudge: 0 }, "Start: joints carried up");
       return;
     }
     if (next === "folded") {
@@ -107,6 +128,9 @@ function AcrossChoice({ pointing, onPointing }: Props) {
           { value: "full-at", label: "Full at a line" },
           ...(courses ? [{ value: "fitted" as const, label: "Fitted between lines" }] : []),
           ...(joined ? [{ value: "folded" as const, label: "Folded round the corner" }] : []),
+          ...(carried.length > 0 || school === "from-counter"
+            ? [{ value: "from-counter" as const, label: "Joints up from the counter" }]
+            : []),
         ]}
       />
       {across.kind === "full-at" && (
@@ -261,7 +285,7 @@ function Floats() {
 
 function UpChoice() {
   const { editor, draft, view } = useEditor();
-  const { wall, number } = useWall();
+  const { wall, number, startAt } = useWall();
   const { up } = wall.start;
   const hung =
     up.kind === "full-top" || up.kind === "equal-cuts" || up.kind === "whole-courses" ? up : null;
@@ -276,7 +300,7 @@ function UpChoice() {
   );
   const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
   const courses = view.job.pattern.kind === "courses" && !view.job.tile.sheet;
-  const plant = (to: Up, label: string) => editor.commit(withUp(draft, view, number, to), label);
+  const plant = (to: Up, label: string) => editor.commit(withUp(draft, view, startAt, to), label);
 
   function choose(kind: Up["kind"]) {
     if (kind === "full-counter") plant({ kind, nudge: 0 }, "Start: full course at the counter");
@@ -344,58 +368,5 @@ function UpChoice() {
       <Nudge axis="up" minus="Move down" plus="Move up" signs={["▼", "▲"]} />
       <PlayStrip axis="up" />
     </section>
-  );
-}
-
-interface NudgeProps {
-  axis: "across" | "up";
-  minus: string;
-  plus: string;
-  signs: [string, string];
-}
-
-function Nudge({ axis, minus, plus, signs }: NudgeProps) {
-  const { editor, draft, view } = useEditor();
-  const { wall, number, pointer } = useWall();
-  const step = view.sheet.step_mm;
-  const move = (by: number) =>
-    editor.burst(
-      nudged(draft, view, number, axis === "across" ? by : 0, axis === "up" ? by : 0),
-      "Nudged the start",
-    );
-  const moved = wall.start[axis].nudge !== 0;
-  return (
-    <div className="mt-2 flex items-end gap-1.5">
-      <LengthField
-        pointer={`${pointer}/start/${axis}/nudge`}
-        label={axis === "across" ? "Then moved right by" : "Then moved up by"}
-        className="w-36"
-      />
-      <button
-        type="button"
-        className="button"
-        aria-label={`${minus}, ${signs[0]} ${view.sheet.step}`}
-        onClick={() => move(-step)}
-      >
-        {signs[0]} {view.sheet.step}
-      </button>
-      <button
-        type="button"
-        className="button"
-        aria-label={`${plus}, ${signs[1]} ${view.sheet.step}`}
-        onClick={() => move(step)}
-      >
-        {signs[1]} {view.sheet.step}
-      </button>
-      {moved && (
-        <button
-          type="button"
-          className="button"
-          onClick={() => editor.commit(unnudged(draft, view, number, axis), "Nudge taken out")}
-        >
-          Clear
-        </button>
-      )}
-    </div>
   );
 }

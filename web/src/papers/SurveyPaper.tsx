@@ -8,6 +8,7 @@ import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
 import { BoxSizes } from "./BoxSizes";
+import { CounterPaper, WallCounters } from "./CounterPaper";
 import { Notebook } from "./Notebook";
 
 const ENDS = [
@@ -29,11 +30,12 @@ interface Props {
 
 export function SurveyPaper({ active, onActive }: Props) {
   const { editor, draft, view } = useEditor();
-  const { wall, number, pointer } = useWall();
+  const { wall, number, pointer, counter } = useWall();
   const joinedBefore = number > 0 && view.job.walls[number - 1]?.corner != null;
   const last = number === view.job.walls.length - 1;
   const choose = (field: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, `${pointer}/${field}`, to), label);
+  if (counter) return <CounterPaper />;
   return (
     <div className="space-y-3">
       <Notebook active={active} onActive={onActive} />
@@ -128,6 +130,7 @@ export function SurveyPaper({ active, onActive }: Props) {
           )}
         </div>
       </section>
+      <WallCounters />
       <BoxSizes />
     </div>
   );

@@ -5,15 +5,19 @@ import type { JobDraft } from "../api/client";
 import { shelfOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
+import { useWall } from "../job/useWall";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
 import { AreasPaper } from "./AreasPaper";
+import { CounterTile } from "./CounterTile";
 import { FOR_COURSES, type Pattern, PatternPaper, withoutLost } from "./PatternPaper";
 
 export function TilePaper() {
   const { editor, draft, view } = useEditor();
+  const { counter } = useWall();
   const { pattern, tile } = view.job;
+  if (counter) return <CounterTile />;
   const change = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, pointer, to), label);
 
@@ -216,7 +220,7 @@ function FromShelf() {
   );
 }
 
-const MATERIALS = ["ceramic", "porcelain", "glass", "stone", "brick", "stick-on"] as const;
+export const MATERIALS = ["ceramic", "porcelain", "glass", "stone", "brick", "stick-on"] as const;
 const TOOLS = ["snap cutter", "wet saw", "grinder", "jigsaw", "nippers", "shears"] as const;
 
 /** What there is to cut with: it decides the tool of each cut and what the cut takes away. */

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from pennant.core.cuts.cut_list import CutList, cuts_of
+from pennant.core.document.counter import CutOut
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import has_finished_top
 from pennant.core.document.schedule import Dated, Outside
@@ -14,6 +15,7 @@ from pennant.core.plan import Plan
 from pennant.core.reading.laying import lay
 from pennant.core.survey.boards import boarded, is_patched, keeps_old_tile, loses_old_tile
 from pennant.core.survey.placed import NO_COUNTER
+from pennant.core.takes.counters import on_walls, on_wood
 from pennant.core.takes.edging import sealant_lengths, trim_of
 from pennant.core.takes.preparation import faces_of_zones, to_prime
 from pennant.core.takes.quantity import MM2_PER_M2, MM_PER_M, Quantity
@@ -47,8 +49,27 @@ class Facts:
 
     @cached_property
     def area(self) -> Working:
-        """The field, m2."""
-        return given("field", sum(field.area for field in self.fields) / MM2_PER_M2, "m2", "plan")
+        """The field of the walls, m2."""
+        walls = on_walls(self.job, self.fields)
+        return given("field", sum(field.area for field in walls) / MM2_PER_M2, "m2", "plan")
+
+    @cached_property
+    def layers(self) -> Working:
+        """All layers under the tile of counters, m2."""
+        mm2 = sum(one.width * one.depth * len(one.layers) for one in self.job.counters)
+        return given("layers of counters", mm2 / MM2_PER_M2, "m2", "plan")
+
+    @cached_property
+    def sinks(self) -> int:
+        """How many sinks and hobs are let into counters that are tiled."""
+        return sum(isinstance(one, CutOut) for counter in self.job.counters
+                   for one in counter.cut_outs)  # fmt: skip
+
+    @cached_property
+    def glued(self) -> frozenset[str]:
+        """Edge pieces of counters that hold to wood by an adhesive of their own."""
+        tiles = on_wood(self.job)
+        return frozenset(piece.id for piece in self.plan.pieces if piece.of in tiles)
 
     @cached_property
     def zones(self) -> tuple[Zone, ...]:
@@ -92,7 +113,9 @@ class Facts:
     @cached_property
     def primed(self) -> Working | None:
         """What is primed, m2; None where nothing asks for it."""
-        found = to_prime(self.job, self.fields, list(zones_of(self.job.walls)), self.area)
+        found = to_prime(
+            self.job, on_walls(self.job, self.fields), list(zones_of(self.job.walls)), self.area
+        )
         return found if found is not None and found.value > 0 else None
 
     @cached_property

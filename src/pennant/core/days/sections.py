@@ -15,6 +15,7 @@ from pennant.core.document.job import Job
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import SurfacePlan
+from pennant.core.survey.counters import counter_of
 from pennant.core.takes.mixing import pieces_an_hour, pot_life_of
 from pennant.core.takes.quantity import MM2_PER_M2
 
@@ -92,7 +93,9 @@ def setting_sections(
     at_once = spread_at_once(job)
     minute = 60 / pieces_an_hour(job).value
     found: list[Section] = []
-    for surface in plan.surfaces:
+    # Wall tile stands over the counter's, whose edge gives its tile the line.
+    order = sorted(plan.surfaces, key=lambda one: _turn(job, one.surface))
+    for surface in order:
         pieces = [piece for piece in surface.pieces if meant(piece.id)]
         for own in _runs(pieces, surface, at_once, job.times.spread_band):
             found.append(
@@ -105,6 +108,12 @@ def setting_sections(
                 )
             )  # fmt: skip
     return found
+
+
+def _turn(job: Job, surface: str) -> int:
+    """When a surface is set: edges of counters, counters, walls."""
+    counter = counter_of(job, surface)
+    return 2 if counter is None else int(surface == counter.id)
 
 
 def _runs(

@@ -15,7 +15,7 @@ StepId = Literal[
     "clear", "power-off", "tile-off", "scrape-off", "wash", "patch", "boards", "board-joints",
     "scuff", "glue-coat", "prime", "mat",
     "set-out", "batten", "gap-screws", "trim-fit", "cut-first", "seal-face",
-    "set", "hood-comes", "set-held", "set-last",
+    "counter-layers", "set-edges", "set", "hood-comes", "set-held", "set-last",
     "clean-joints", "seal-before", "grout", "touch-up", "seal-grout",
     "sealant", "devices", "plumber", "appliances", "hand-over",
 ]  # fmt: skip
@@ -23,6 +23,7 @@ Who = Literal["anyone", "electrician", "plumber", "supplier", "counter fitter"]
 Caution = Literal[
     "power", "licensed-electric", "gas", "lifting", "lead", "asbestos", "dust", "cement",
     "solvents", "heat", "hidden-pipes", "wash-water", "saw-outlet", "falling", "buckets",
+    "plumbing",
 ]  # fmt: skip
 WaitFor = Literal["dry", "set", "cure", "warm", "colour", "next-day"]
 DoubtRule = Literal[

@@ -32,7 +32,8 @@ from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import SET_HOURS, Coating, Product
 from pennant.core.document.schedule import Dated
 from pennant.core.document.survey import Zone
-from pennant.core.takes.preparation import seal_stages
+from pennant.core.takes.mixing import pieces_an_hour
+from pennant.core.takes.preparation import porous_tiles, seal_stages
 from pennant.core.takes.quantity import time_of
 from pennant.core.takes.working import Working, given, step
 
@@ -213,6 +214,18 @@ def _pieces(facts: Facts) -> Working:
     return given("pieces", len(facts.plan.pieces), "pieces", "plan")
 
 
+def _edge_pieces(facts: Facts) -> Working:
+    """Edge pieces at the pace of tile."""
+    pieces = given("edge pieces", len(facts.glued), "pieces", "plan")
+    hours = step("quotient", "hours", "hours", pieces, pieces_an_hour(facts.job))
+    return step("product", "minutes", "minutes", hours, HOUR)
+
+
+def _glue_sets(_: Facts) -> Wait:
+    """How long the adhesive of edge pieces sets: overnight, as construction adhesive does."""
+    return Wait(hours=SET_HOURS["construction"], what="set", source="kind: construction")
+
+
 def _sawn(facts: Facts) -> bool:
     return facts.sawn
 
@@ -226,7 +239,7 @@ def _primer_doubt(facts: Facts) -> DoubtRule | None:
 
 
 def _sealer_doubt(facts: Facts) -> DoubtRule | None:
-    return None if facts.job.tile.porous else "sealer-not-asked"
+    return None if porous_tiles(facts.job) else "sealer-not-asked"
 
 
 def _bed_doubt(facts: Facts) -> DoubtRule | None:
@@ -290,6 +303,11 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("board-joints", "prepare", lambda f: bool(f.boarded),
              _paced("coat_pace", _board_area), (("boards", None),), needs=("adhesive",),
              cautions=("cement",)),
+    StepRule("counter-layers", "prepare", lambda f: f.layers.value > 0,
+             _paced("board_pace", lambda f: f.layers),
+             (("clear", None), ("counter-fitted", None), ("scrape-off", None)),
+             needs=("layer-screws", "adhesive"), loud=_loud, shakes=True,
+             cautions=("plumbing", "dust", "saw-outlet", "cement")),
     StepRule("scuff", "prepare", lambda f: bool(_scuffed(f)),
              _paced("scuff_pace", _scuff_area),
              (("wash", _by_time("washed_dry", "dry")), ("patch", _patch_dries)),
@@ -307,7 +325,8 @@ TABLE: tuple[StepRule, ...] = (
              (("prime", _primer_dries), ("scuff", None), ("patch", _patch_dries),
               ("glue-coat", _by_time("glue_dry", "dry")),
               ("wash", _by_time("washed_dry", "dry")),
-              ("board-joints", _by_time("board_joints_set", "set")))),
+              ("board-joints", _by_time("board_joints_set", "set")),
+              ("counter-layers", _by_time("board_joints_set", "set")))),
     StepRule("batten", "set out", lambda f: f.battens > 0,
              _each("batten_each", "battens", lambda f: f.battens), (("set-out", None),),
              needs=("batten", "batten-screws"), loud=_loud, shakes=True,
@@ -326,8 +345,13 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("cut-first", "set out", lambda f: f.first_cuts.value > 0, lambda f: f.first_cuts,
              (("boxes", None), ("set-out", None)), needs=("blade",), loud=_sawn,
              cautions=("dust", "saw-outlet")),
+    StepRule("set-edges", "set", lambda f: bool(f.glued),
+             _edge_pieces,
+             (("set-out", None), ("boxes", None), ("cut-first", None)),
+             needs=("edge-adhesive", "tape"), cautions=("solvents",)),
     StepRule("set", "set", _always, _none,
-             (("set-out", None), ("batten", None), ("gap-screws", None), ("trim-fit", None),
+             (("set-edges", None), ("set-out", None), ("batten", None), ("gap-screws", None),
+              ("trim-fit", None),
               ("mat", None), ("boxes", None), ("unpack", _by_time("unpacked", "warm")),
               ("cut-first", None), ("seal-face", _sealer_dries), ("power-off", None)),
              needs=("adhesive", "spacers", "wedges", "gloves"), cautions=("cement", "buckets"),
@@ -340,8 +364,8 @@ TABLE: tuple[StepRule, ...] = (
              (("set", None), ("set-last", None), ("hood-comes", None)),
              needs=("adhesive",), cautions=("dust", "cement"), loud=_sawn),
     StepRule("clean-joints", "grout", _always, _paced("scrape_joints", _pieces),
-             (("set", bed_sets), ("set-last", bed_sets), ("set-held", bed_sets)),
-             shakes=True, cautions=("falling",)),
+             (("set", bed_sets), ("set-last", bed_sets), ("set-held", bed_sets),
+              ("set-edges", _glue_sets)), shakes=True, cautions=("falling",)),
     StepRule("seal-before", "grout", _seals("before grout"), _sealing,
              (("clean-joints", None),), needs=("sealer",), cautions=("solvents",)),
     StepRule("grout", "grout", lambda f: f.grouted, _none,
@@ -400,6 +424,9 @@ def _steps_for(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
         product = COATS[rule.id][0](facts)
         for number in range(1, (product.coats if product is not None else 1) + 1):
             yield _step(rule, facts, rule.takes(facts), id=f"{rule.id}@{number}")
+    elif rule.id == "set-edges":
+        pieces = tuple(sorted(facts.glued))
+        yield _step(rule, facts, rule.takes(facts), pieces=pieces, sections=(pieces,))
     elif rule.id == "grout":
         yield from _grouting(rule, facts)
     else:
@@ -446,7 +473,7 @@ def _setting(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
     cutting_of = facts.cut_minutes if own is None else facts.last_minutes
     sections = setting_sections(
         job, facts.plan, cutting_of, lambda id_: id_ in own if own is not None
-        else id_ not in facts.measured and id_ not in facts.held,
+        else id_ not in facts.measured and id_ not in facts.held and id_ not in facts.glued,
     )  # fmt: skip
     people = job.schedule.people
     for batch in batches(job, sections, max(longest - mixing, 1)):

@@ -12,6 +12,7 @@ from pydantic import Field, ModelWrapValidatorHandler, model_validator
 from pennant.core.document.agreement import Agreement, Aside
 from pennant.core.document.areas import Area, Areas
 from pennant.core.document.boxes import BOX_SIZES, BoxSize
+from pennant.core.document.counter import Counter, Counters
 from pennant.core.document.lengths import Step, Units
 from pennant.core.document.line_names import named
 from pennant.core.document.methods import Ways
@@ -43,6 +44,7 @@ class Job(Value):
     tile: Tile
     pattern: Pattern
     areas: Areas = ()
+    counters: Counters = ()
     boxes: tuple[BoxSize, ...] = Field(default=BOX_SIZES["in"], max_length=4)
     wishes: tuple[Wish, ...] = Field(
         default=usual_wishes(), max_length=20, description="What matters to the client, in order."
@@ -89,6 +91,10 @@ class Job(Value):
     def area(self, id_: str) -> Area:
         """Return an area by its id; raise KeyError if there is none."""
         return {area.id: area for area in self.areas}[id_]
+
+    def counter(self, id_: str) -> Counter:
+        """Return a counter by its id; raise KeyError if there is none."""
+        return {counter.id: counter for counter in self.counters}[id_]
 
     def wall(self, id_: str) -> Wall:
         """Return a wall by its id; raise KeyError if there is none."""

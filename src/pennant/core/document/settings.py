@@ -369,6 +369,12 @@ class Settings(Value):
         least=0.5,
         most=50.0,
     )
+    edge_bed: float = number(
+        1.5,
+        "litres a square metre",
+        "Adhesive that gives, behind edge pieces on wood: two beads a piece, pressed flat.",
+        most=10,
+    )
     cartridge: float = number(300, "ml", "A usual cartridge of sealant.", least=10, most=5000)
     sealant_waste: float = number(
         0.15, "of the sealant", "What is tooled off and what stays in the nozzle.", most=1

@@ -67,6 +67,14 @@ class Folded(Value):
     nudge: Shift = Field(default=0.0, description="Then moved so far to the right.")
 
 
+class FromCounter(Value):
+    """The upright joints of the tiled counter, carried up the wall behind it."""
+
+    kind: Literal["from-counter"] = "from-counter"
+    counter: Id = Field(description="Which counter.")
+    nudge: Shift = Field(default=0.0, description="Then moved so far to the right.")
+
+
 class FullCounter(Value):
     """A full course at the counter (at its low point where the course is scribed)."""
 
@@ -121,7 +129,8 @@ class Carried(Value):
 
 
 Across = Annotated[
-    FullLeft | FullRight | Centred | FullAt | Fitted | Folded, Field(discriminator="kind")
+    FullLeft | FullRight | Centred | FullAt | Fitted | Folded | FromCounter,
+    Field(discriminator="kind"),
 ]
 UpSchool = Annotated[
     FullCounter | FullOn | FullTop | EqualCuts | WholeCourses | FlatCounter | Carried,

@@ -1,12 +1,15 @@
-"""The tiles of a job: the wall's own, the border's, those of areas and of their liners."""
+"""The tiles of a job: the wall's own, the border's, those of areas, liners and counters."""
 
 from typing import NamedTuple
 
+from pennant.core.document.counter import edge_tile_of
 from pennant.core.document.job import Job
-from pennant.core.document.pattern import Courses, Pattern
+from pennant.core.document.pattern import Bond, Courses, Pattern
 from pennant.core.document.tile import Tile
 
 FIELD, BORDER = "", "border"
+STACKED = Bond(p=0, q=1)
+"""Edge pieces stand in one row."""
 
 
 class LaidTile(NamedTuple):
@@ -32,4 +35,9 @@ def tiles_of(job: Job) -> dict[str, LaidTile]:
         if area.liner:
             level = Courses(joint=job.pattern.joint)
             found.append(LaidTile(liner_of(area.id), area.liner.tile, level))
+    for counter in job.counters:
+        found.append(LaidTile(counter.id, counter.tile, counter.pattern))
+        if counter.front is not None:
+            row = Courses(joint=counter.pattern.joint, bond=STACKED)
+            found.append(LaidTile(edge_tile_of(counter.id), counter.front.tile, row))
     return {one.of: one for one in found}

@@ -27,7 +27,7 @@ GapKind = Literal["sealant", "clearance", "trim", "joint"]
 EdgeKind = Literal[
     "corner", "open-end", "side", "counter", "ceiling", "open-top", "overhead", "jamb", "sill",
     "head", "box", "raised", "foot", "gap-side", "around", "front", "frame",
-    "panel",
+    "panel", "counter-edge", "back", "mitre",
 ]  # fmt: skip
 CORNERS_OF_A_ROUND = 48
 """A round is cut as a polygon of so many sides around it: on a 100 mm hole, 0.2 mm at most."""

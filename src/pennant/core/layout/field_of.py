@@ -46,6 +46,9 @@ _ENDS: dict[str, tuple[EdgeKind, GapKind, str]] = {
     "outside": ("open-end", "trim", "trim_face"), "open": ("open-end", "trim", "trim_face"),
     "casing": ("side", "sealant", "opening_gap"), "cabinet": ("side", "sealant", "opening_gap"),
     "frame": ("frame", "sealant", "opening_gap"), "front": ("front", "trim", "trim_face"),
+    # A bead at the counter's edge; at its back the wall's own bead covers the gap.
+    "edged": ("counter-edge", "sealant", "counter_gap"),
+    "back": ("back", "clearance", "counter_gap"),
 }  # fmt: skip
 
 
@@ -105,6 +108,8 @@ class _Building:
         s, settings = self.surface, self.settings
 
         def end(kind: str) -> Gap:
+            if kind == "edge":
+                return Gap("mitre", "clearance", 0.0)  # edge pieces end on one another
             edge, fills, setting = _ENDS[kind]
             return Gap(edge, fills, getattr(settings, setting))
 

@@ -13,12 +13,22 @@ from pydantic import Field as Described
 
 from pennant.core.document.areas import Area
 from pennant.core.document.job import Job
+from pennant.core.document.module import module_for
 from pennant.core.document.pattern import Pattern, has_finished_top
 from pennant.core.document.refusal import reckoning
 from pennant.core.document.settings import Settings
-from pennant.core.document.starts import Carried, Folded, FullCounter, FullLeft, FullRight, Start
+from pennant.core.document.starts import (
+    Carried,
+    Folded,
+    FromCounter,
+    FullCounter,
+    FullLeft,
+    FullRight,
+    FullTop,
+    Start,
+)
 from pennant.core.document.tile import Tile
-from pennant.core.document.tiles import FIELD, liner_of
+from pennant.core.document.tiles import FIELD, liner_of, tiles_of
 from pennant.core.document.values import Value
 from pennant.core.geometry.clip import Line
 from pennant.core.geometry.kept import kept
@@ -38,6 +48,7 @@ from pennant.core.layout.tools import straight_kerf
 from pennant.core.reading.cut_legs import legs_to_cut, without_legs
 from pennant.core.reading.edges import EdgeReading, Whole, read_edges
 from pennant.core.reading.findings import Finding, course_step, find
+from pennant.core.survey.counters import LEFT, RIGHT, counter_of, edge_id, tile_on
 from pennant.core.survey.kitchen import joined_before
 from pennant.core.survey.placed import NO_COUNTER, Kitchen, Surface, between, spans_of, uncovered
 
@@ -104,7 +115,7 @@ class LaidKitchen(Protocol):
 
 @dataclass(frozen=True)
 class Laying:
-    """All that the plan of one surface depends on."""
+    """All that the plan of one surface depends on; ``of`` is what pieces call its tile by."""
 
     surface: Surface
     tile: Tile
@@ -114,6 +125,7 @@ class Laying:
     kerf: float
     settings: Settings
     areas: tuple[tuple[Area, Rect], ...] = ()
+    of: str = FIELD
 
 
 @dataclass(frozen=True)
@@ -181,16 +193,24 @@ def on_counter(laid: Iterable[Laid]) -> int:
 
 
 def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
-    """Yield each surface planned, walls before their returns."""
+    """Yield each surface planned, walls before their returns.
+
+    Counters are laid before the walls over them, whose joints may go on from theirs.
+    """
     walls = {wall.id: number for number, wall in enumerate(job.walls)}
-    done: dict[str, Laid] = {}
+    done = _counters(job, kitchen)
     kerf = kerf_at(job)
     for surface in kitchen.surfaces:
+        if surface.id in done:
+            yield done[surface.id]
+            continue
         number = walls[surface.of]
         if surface.id == surface.of:
             start = job.walls[number].start
             joins = joined_before(job.walls, number)
             carries = _carried(start, done[job.walls[number - 1].id]) if joins else Carries()
+            if isinstance(start.across, FromCounter):
+                carries = carries._replace(x=done[start.across.counter].layout.plant.x)
         else:
             start, carries = _inside(surface, done[surface.of].plan.pennant)
         areas = tuple(
@@ -203,6 +223,39 @@ def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
             made = _with_step(job.settings, done[job.walls[number - 1].id], made)
         done[surface.id] = made
         yield made
+
+
+def _counters(job: Job, kitchen: Kitchen) -> dict[str, Laid]:
+    """Each tiled counter laid, and the row of pieces along each of its edges."""
+    done: dict[str, Laid] = {}
+    for surface in kitchen.surfaces:
+        if counter_of(job, surface.id) is not None:
+            with reckoning(f"the tile of {surface.name}"):
+                done[surface.id] = laid_of(counter_laying(job, surface, done))
+    return done
+
+
+def counter_laying(job: Job, surface: Surface, done: Mapping[str, Laid]) -> Laying:
+    """Return what the plan of a counter, or of its edge pieces, depends on.
+
+    The edge's joints go on from the counter's, which is ``done`` before them.
+    """
+    counter = counter_of(job, surface.id)
+    assert counter is not None
+    of = tile_on(job, surface.id)
+    _, tile, pattern = tiles_of(job)[of]
+    start, carries = counter.start, Carries()
+    if surface.id != counter.id:
+        plant = done[counter.id].layout.plant
+        x = plant.x
+        if surface.id == edge_id(counter, RIGHT):
+            x = plant.y
+        elif surface.id == edge_id(counter, LEFT):
+            # Seen from the left, the front edge is on the right.
+            x = counter.depth - plant.y - module_for(tile, pattern).width
+        start, carries = Start(across=FullLeft(), up=FullTop()), Carries(x=x)
+    kerf = straight_kerf(tile.material, job.tools, job.settings)
+    return Laying(surface, tile, pattern, start, carries, kerf, job.settings, of=of)
 
 
 def _with_step(settings: Settings, before: Laid, made: Laid) -> Laid:
@@ -314,11 +367,12 @@ def laid_of(laying: Laying) -> Laid:
         line = finished_line(laying.start, field)
         bare = bare_wall(field, line, lattice, layout.origin)
         whole, field = (with_finished_top(one, line, bare) for one in (whole, field))
-    pieces, own, readings, findings = _read(surface.code, field, layout, settings, "")
+    of = laying.of
+    pieces, own, readings, findings = _read(surface.code, field, layout, settings, of)
     if cut := legs_to_cut(settings, field, layout.module.joint, pieces, findings):
         whole, field = without_legs(whole, cut), without_legs(field, cut)
-        pieces, own, readings, findings = _read(surface.code, field, layout, settings, "")
-    joints = {FIELD: own}
+        pieces, own, readings, findings = _read(surface.code, field, layout, settings, of)
+    joints = {of: own}
     for number, (area, rect) in enumerate(laying.areas, 1):
         code = f"{surface.code}{number}-"
         plant = layout.plant if area.joints == "through" else None

@@ -88,18 +88,20 @@ def setting_out(
     laser: float | None,
     floats: Collection[str] = (),
     lattice: Lattice | None = None,
+    of: str = FIELD,
 ) -> SettingOut:
-    """Return the lines of a wall as planned; ``length`` is its overall (mm).
+    """Return the lines of a wall or counter as planned; ``length`` is its overall (mm).
 
-    ``floats`` are the ends whose line may still move. Areas are set out by their own frames.
+    ``floats`` are the ends whose line may still move; ``of`` is what its tile is called by. Areas
+    are set out by their own frames.
     """
     if lattice is not None:
-        return _of_lattice(field, plan, length, laser, floats, lattice)
+        return _of_lattice(field, plan, length, laser, floats, lattice, of)
     rows: dict[int, tuple[float, int]] = {}
     edges: dict[int, set[float]] = defaultdict(set)
     courses: dict[int, set[int]] = defaultdict(set)
     for piece in plan.pieces:
-        if piece.of not in (FIELD, BORDER):
+        if piece.of not in (of, BORDER):
             continue
         box = piece.box
         if "bottom" not in piece.cut_sides:
@@ -131,7 +133,7 @@ def setting_out(
 
 def _of_lattice(
     field: Field, plan: SurfacePlan, length: float, laser: float | None,
-    floats: Collection[str], lattice: Lattice,
+    floats: Collection[str], lattice: Lattice, of: str,
 ) -> SettingOut:  # fmt: skip
     """The lines of a lattice: plumb through the middle of its figure, level under it, the rows'
     lowest points, and where tiles run aslant the two diagonals through the crossing.
@@ -147,7 +149,7 @@ def _of_lattice(
         level = field.foot + (level - field.foot) % up
     lows: dict[float, int] = {}
     for piece in plan.pieces:
-        if piece.of == FIELD and piece.kind == "full":
+        if piece.of == of and piece.kind == "full":
             lows.setdefault(round(piece.box.y0, 1), piece.course)
     rows = tuple(
         CourseLine(row, tidy(y), None if laser is None else tidy(laser - y))

@@ -19,6 +19,8 @@ from pennant.core.search.ranking import (
     with_ends_moved,
 )
 from pennant.core.search.schools import schools_of, schools_one_way_of
+from pennant.core.survey.counter_check import out_of_step
+from pennant.core.survey.counters import counters_on
 from pennant.core.survey.edits import wall_number
 from pennant.core.survey.kitchen import floats_of, joined_before
 from pennant.core.survey.placed import Kitchen
@@ -78,9 +80,14 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
     number = wall_number(job, wall_id)
     wall, joined = job.walls[number], joined_before(job.walls, number)
     lattice = not job.in_courses
-    every = list(schools_of(wall, joined=joined, lattice=lattice))
+    carried_up = [one.id for one in counters_on(job, wall_id) if out_of_step(job, one) is None]
+    every = list(schools_of(wall, joined=joined, lattice=lattice, counters=carried_up))
     both_ways = pieces * len(every) <= MOST_PIECES_TRIED
-    starts = every if both_ways else list(schools_one_way_of(wall, joined=joined, lattice=lattice))
+    starts = (
+        every
+        if both_ways
+        else list(schools_one_way_of(wall, joined=joined, lattice=lattice, counters=carried_up))
+    )
     starts = starts[: max(LEAST_SCHOOLS, MOST_PIECES_ONE_WAY // max(pieces, 1))]
     best = best_found(job, kitchen, wall_id)
     schools = compare(job, kitchen, wall_id, starts)

@@ -3,7 +3,7 @@
 Nothing is promised that was not planned: what a cure says it comes to is what its own plan has.
 """
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterable, Iterator
 from typing import Literal
 
 from pennant.core.document.job import Job
@@ -17,10 +17,12 @@ from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.findings import Finding
-from pennant.core.reading.laying import laid_wall
-from pennant.core.search.ranking import best_found, started, with_ends_moved
+from pennant.core.reading.laying import LaidKitchen, laid_wall
+from pennant.core.search.counter_starts import counter_starts
+from pennant.core.search.ranking import best_found, start_of, started, with_ends_moved
 from pennant.core.search.schools import fitting_of
-from pennant.core.search.slack import play_of
+from pennant.core.search.slack import Play, play_of
+from pennant.core.survey.counters import counter_of
 from pennant.core.survey.edits import changed, wall_number
 
 BONDS = ((0, 1), (1, 2), (1, 3), (1, 4))
@@ -34,6 +36,8 @@ SEEDS = 3
 """Other staggers that are tried in place of one."""
 MOVES = 4
 """Places each way that are planned, the nearest first."""
+Try = tuple[str, Job, dict[str, object]]
+"""A cure's kind, the job with it taken, and what it changes."""
 _OWN = {"ragged-end": "move-end", "thin-leg": "cut-leg"}
 """The cure that belongs to a finding."""
 MOST = 6
@@ -68,7 +72,7 @@ def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
     if found is None:
         message = "has no such finding; it may be cured already"
         raise JobRefused([Problem(pointer="", message=message)])
-    wall = made.kitchen.surface(surface).of
+    wall = start_belongs_to(job, made, surface)
     now = (made.never, len(made.findings) - made.never)
     cures = []
     for kind, tried, extra in _tries(job, made, wall, found):
@@ -86,9 +90,15 @@ def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
     return [cure for cure in cures if cure in own or cure in others]
 
 
+def start_belongs_to(job: Job, made: LaidKitchen, surface: str) -> str:
+    """Return the wall or counter whose start a surface is laid by."""
+    counter = counter_of(job, surface)
+    return made.kitchen.surface(surface).of if counter is None else counter.id
+
+
 def with_cure(job: Job, wall: str, cure: Cure) -> Job:
     """Return the job with a cure taken."""
-    start = job.wall(wall).start
+    start = start_of(job, wall)
     amount = cure.amount or 0.0
     match cure.kind:
         case "best-start" | "fit" | "move-end" if cure.start is not None:
@@ -122,34 +132,27 @@ def _still(after: Plan, surface: str, finding: Finding) -> bool:
     )  # fmt: skip
 
 
-def _tries(
-    job: Job, made: Plan, wall: str, finding: Finding
-) -> Iterator[tuple[str, Job, dict[str, object]]]:
-    def put(kind: str, **extra: object) -> tuple[str, Job, dict[str, object]]:
+def _tries(job: Job, made: Plan, wall: str, finding: Finding) -> Iterator[Try]:
+    def put(kind: str, **extra: object) -> Try:
         cure = Cure(kind=kind, never=0, avoid=0, **extra)
         return kind, with_cure(job, wall, cure), extra
 
-    yield put("best-start", start=best_found(job, made.kitchen, wall).start)
+    on_counter = counter_of(job, wall) is not None
+    if on_counter:
+        best = counter_starts(job, made.kitchen, wall)[1]
+    else:
+        best = best_found(job, made.kitchen, wall)
+    yield put("best-start", start=best.start)
+    plays = play_of(laid_wall(job, made.kitchen, wall), job.settings)
+    yield from _moved(job, wall, plays, put)
+    if on_counter:
+        return  # its bond, joint and ends are chosen with its tile
     own = job.wall(wall).start
     for across in fitting_of(job.wall(wall)):
         start = own.model_copy(update={"across": across})
         spans = laid_wall(started(job, wall, start), made.kitchen, wall).layout.spans
         each = max((abs(span.each) for span in spans), default=0.0)
         yield put("fit", start=start, amount=tidy(each))
-    plays = play_of(laid_wall(job, made.kitchen, wall), job.settings)
-    by = job.settings.set_within
-    carried = isinstance(job.wall(wall).start.up, Carried)
-    for play in plays:
-        if carried and play.way == "up":
-            continue  # the courses go on round the corner; moving them here would break their line
-        kind = "move-across" if play.way == "across" else "move-up"
-        here = next(one for one in play.stretches if one.low <= 0 <= one.high)
-        better = [
-            one for one in play.stretches if (one.never, one.avoid) < (here.never, here.avoid)
-        ]
-        moves = sorted((_into(one.low, one.high, by) for one in better), key=abs)
-        for move in moves[:MOVES]:
-            yield put(kind, amount=move)
     if finding.rule == "ragged-end":
         for start in with_ends_moved(job, made.kitchen, wall, own):
             moved = next(getattr(start, side) - getattr(own, side)
@@ -168,6 +171,23 @@ def _tries(
         small = MM_PER_INCH / 32 if job.units == "in" else 0.5
         for steps in (1, 2, 4):
             yield put("trim", amount=tidy(job.settings.trim_face + steps * small))
+
+
+def _moved(job: Job, where: str, plays: Iterable[Play], put: Callable[..., Try]) -> Iterator[Try]:
+    """The start moved into the nearest stretches in which there is less to cure."""
+    by = job.settings.set_within
+    carried = isinstance(start_of(job, where).up, Carried)
+    for play in plays:
+        if carried and play.way == "up":
+            continue  # the courses go on round the corner; moving them here would break their line
+        kind = "move-across" if play.way == "across" else "move-up"
+        here = next(one for one in play.stretches if one.low <= 0 <= one.high)
+        better = [
+            one for one in play.stretches if (one.never, one.avoid) < (here.never, here.avoid)
+        ]
+        moves = sorted((_into(one.low, one.high, by) for one in better), key=abs)
+        for move in moves[:MOVES]:
+            yield put(kind, amount=move)
 
 
 def _legs_off(job: Job, wall: str, device: str) -> Job:

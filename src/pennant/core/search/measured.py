@@ -84,7 +84,10 @@ def measure(job: Job, wall: str, laid: list[Laid], tiles: int) -> Measured:
         never=never, steps=steps, avoid=len(findings) - never, even=taken.even(""),
         smallest=taken.smallest(""), full_left=taken.full("left", wall),
         full_right=taken.full("right", wall),
-        whole_counter=_short(taken.own.plan.edges, "counter", side="bottom"),
+        # Of a counter its front, edged with pieces or with trim.
+        whole_counter=_short(
+            taken.own.plan.edges, "counter", "counter-edge", "open-end", side="bottom"
+        ),
         whole_top=_short(taken.own.plan.edges, "overhead", "ceiling", "open-top"),
         centred=0.0, corner=taken.corner(""),
         cut=sum(piece.kind != "full" for piece in pieces),

@@ -1,6 +1,6 @@
 """The schools of starting: every start that an installer would try, for one wall."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from pennant.core.document.starts import (
     Across,
@@ -10,6 +10,7 @@ from pennant.core.document.starts import (
     Fitted,
     FlatCounter,
     Folded,
+    FromCounter,
     FullAt,
     FullCounter,
     FullLeft,
@@ -23,19 +24,22 @@ from pennant.core.document.starts import (
 from pennant.core.document.survey import Below, Mark, Opening, Overhead, Wall, stands_under_tile
 
 
-def schools_of(wall: Wall, *, joined: bool, lattice: bool = False) -> Iterator[Start]:
+def schools_of(
+    wall: Wall, *, joined: bool, lattice: bool = False, counters: Sequence[str] = ()
+) -> Iterator[Start]:
     """Yield every school left to right with every school bottom to top, in a settled order.
 
     What fits tiles or joints is tried with the start as it is the other way, and from the counter;
     on a ``lattice`` nothing is fitted, and its points may be cut off flat instead. ``joined`` says
-    whether a wall before joins on, whose course heights can be carried round.
+    whether a wall before joins on, whose course heights can be carried round; ``counters`` are
+    those whose joints can be carried up.
     """
     if lattice:
         yield from _of_lattice(wall, joined)
         return
     own = wall.start
     ups = list(_up(wall, joined))
-    for across in _across(wall, joined):
+    for across in (*_from(counters), *_across(wall, joined)):
         for up in ups:
             yield own.model_copy(update={"across": across, "up": up})
     for across in fitting_of(wall):
@@ -53,7 +57,14 @@ def _of_lattice(wall: Wall, joined: bool) -> Iterator[Start]:
             yield wall.start.model_copy(update={"across": across, "up": up})
 
 
-def schools_one_way_of(wall: Wall, *, joined: bool, lattice: bool = False) -> Iterator[Start]:
+def _from(counters: Sequence[str]) -> Iterator[Across]:
+    for counter in counters:
+        yield FromCounter(counter=counter)
+
+
+def schools_one_way_of(
+    wall: Wall, *, joined: bool, lattice: bool = False, counters: Sequence[str] = ()
+) -> Iterator[Start]:
     """Yield the start as it is, and every school in one direction with the other left as it is."""
     yield wall.start
     if lattice:
@@ -61,7 +72,7 @@ def schools_one_way_of(wall: Wall, *, joined: bool, lattice: bool = False) -> It
             if start.across == wall.start.across or start.up == wall.start.up:
                 yield start
         return
-    for across in (*_across(wall, joined), *fitting_of(wall)):
+    for across in (*_from(counters), *_across(wall, joined), *fitting_of(wall)):
         yield wall.start.model_copy(update={"across": across})
     for up in (*_up(wall, joined), *_whole(wall)):
         yield wall.start.model_copy(update={"up": up})

@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.measures import RESERVED
-from pennant.core.document.module import module_for, module_of
+from pennant.core.document.module import module_for
 from pennant.core.document.pattern import (
     MOST_SHORTENED,
     Courses,
@@ -36,10 +36,13 @@ from pennant.core.document.starts import (
 )
 from pennant.core.document.survey import Mark, Opening, Overhead, Standing, Wall, stands_under_tile
 from pennant.core.document.tile import Tile
+from pennant.core.document.tiles import tiles_of
 from pennant.core.geometry.clip import is_square
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.areas import problems_with_areas
+from pennant.core.survey.counter_check import problems_with_counters
+from pennant.core.survey.counters import tile_on
 from pennant.core.survey.kitchen import floats_of, joined_before, kitchen_of
 from pennant.core.survey.placed import Kitchen, heights_of
 from pennant.core.survey.placing import WallPlaces, places_of
@@ -81,6 +84,7 @@ def _before_placing(job: Job) -> Iterator[Problem]:
     yield from _ids(job)
     yield from _tile(job)
     yield from _wishes(job)
+    yield from problems_with_counters(job)
     for number, wall in enumerate(job.walls):
         root = f"/walls/{number}"
         yield from _things(job, root, wall)
@@ -264,6 +268,7 @@ def _pattern(job: Job) -> Iterator[Problem]:
     """Whether the tile can be laid in its pattern, and every start planted in it."""
     laid = [("", job.tile, job.pattern)]
     laid += [(f"/areas/{n}", area.tile, area.pattern) for n, area in enumerate(job.areas)]
+    laid += [(f"/counters/{n}", one.tile, one.pattern) for n, one in enumerate(job.counters)]
     starts = [(f"/walls/{n}", w.start, job.pattern, job.tile) for n, w in enumerate(job.walls)]
     starts += [(f"/areas/{n}", a.start, a.pattern, a.tile) for n, a in enumerate(job.areas)]
     for root, tile, pattern in laid:
@@ -272,6 +277,9 @@ def _pattern(job: Job) -> Iterator[Problem]:
             yield Problem(pointer=f"{root}/tile/{found.field}", message=found.message)
         yield from _sheet(root, tile, pattern)
         yield from _ledger(job, root, tile, pattern)
+        if root and isinstance(pattern, Courses) and pattern.border is not None:
+            message = "runs in the wall's own courses only; lay it as an area of its own"
+            yield Problem(pointer=f"{root}/pattern/border", message=message)
         if isinstance(pattern, Scallop) and pattern.top == "finished":
             if root:
                 message = "is for the wall's own tile: cut an area's fans to its frame"
@@ -361,22 +369,24 @@ def _ledger(job: Job, root: str, tile: Tile, pattern: Pattern) -> Iterator[Probl
 
 
 def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
-    gaps, module = job.settings, module_of(job)
+    gaps, tiles = job.settings, tiles_of(job)
     root = {wall.id: f"/walls/{number}" for number, wall in enumerate(job.walls)}
     widest = 4 * max(gaps.corner_gap, gaps.trim_face, gaps.opening_gap, 0.25)
     count = met = clipped = 0.0
     border = job.border
     for surface in kitchen.surfaces:
         low, high = heights_of(surface)
+        _, tile, pattern = tiles[tile_on(job, surface.id)]
+        module = module_for(tile, pattern)
         count += ((surface.x1 - surface.x0) / module.across + 2) * ((high - low) / module.up + 2)
-        if border is not None:
+        if border is not None and surface.id == surface.of:
             count += (surface.x1 - surface.x0) / (border.tile.length + job.pattern.joint) + 2
         for thing in surface.things:
             box = thing.box.meet(Rect(surface.x0, low, surface.x1, high))
             if not box.empty():
-                tiles = (box.width / module.across + 2) * (box.height / module.up + 2)
-                met += tiles
-                clipped += tiles if thing.round or not is_square(thing.outline) else 0.0
+                many = (box.width / module.across + 2) * (box.height / module.up + 2)
+                met += many
+                clipped += many if thing.round or not is_square(thing.outline) else 0.0
         if surface.id != surface.of:
             continue
         if surface.x1 - surface.x0 <= widest:
@@ -391,6 +401,9 @@ def _room(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
                 pointer=f"{root[surface.of]}/top/height",
                 message="leaves no room for tile over the counter",
             )
+    for area in kitchen.areas:
+        module = module_for(tiles[area.id].tile, tiles[area.id].pattern)
+        count += (area.box.width / module.across + 2) * (area.box.height / module.up + 2)
     if max(met / MOST_MET, clipped / MOST_CLIPPED) > 1:
         yield Problem(
             pointer="/walls",

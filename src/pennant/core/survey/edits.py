@@ -34,7 +34,7 @@ from pennant.core.document.survey import (
     Round,
     Wall,
 )
-from pennant.core.survey.kitchen import letters
+from pennant.core.survey.placed import letters
 from pennant.core.survey.placing import WallPlaces, places_of
 
 Addable = Literal[

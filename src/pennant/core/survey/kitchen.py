@@ -14,6 +14,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.areas import rect_of
 from pennant.core.survey.boards import forward_at_end
+from pennant.core.survey.counters import counter_surfaces, lift_of
 from pennant.core.survey.outlines import placed_of
 from pennant.core.survey.placed import (
     EndKind,
@@ -24,6 +25,7 @@ from pennant.core.survey.placed import (
     Surface,
     around,
     between,
+    letters,
     uncovered,
 )
 from pennant.core.survey.placing import WallPlaces, places_of
@@ -39,10 +41,13 @@ def kitchen_of(job: Job, places: list[WallPlaces] | None = None) -> Kitchen:
     falls: list[Fall] = []
     for run in runs(job.walls):
         fall = fall_of([places[number] for number in run], job.settings.max_edge_gap)
+        lift = lift_of(job, [job.walls[number] for number in run])
+        fall = fall.lifted(lift)
         falls.append(fall)
         for number in run:
-            wall = _wall(job, places[number], number, fall)
-            surfaces += [wall, *_reveals(job, places[number], wall)]
+            wall = _wall(job, places[number], number, fall, lift)
+            reveals = list(_reveals(job, places[number], wall))
+            surfaces += [wall, *reveals, *counter_surfaces(job, wall, len(reveals))]
     walls = {surface.id: surface for surface in surfaces}
     areas = tuple(
         PlacedArea(area.id, area.name, area.wall, rect_of(area, walls[area.wall]))
@@ -94,7 +99,7 @@ def counter_stretches(places: WallPlaces) -> list[tuple[float, float]]:
     return uncovered(0.0, places.wall.length, gaps)
 
 
-def _wall(job: Job, places: WallPlaces, number: int, fall: Fall) -> Surface:
+def _wall(job: Job, places: WallPlaces, number: int, fall: Fall, lift: float) -> Surface:
     wall, walls = places.wall, job.walls
     left, x0 = _joined_end(job, walls[number - 1] if joined_before(walls, number) else None, wall)
     right, x1 = _right_end(job, wall, walls[number + 1] if number + 1 < len(walls) else None)
@@ -104,7 +109,7 @@ def _wall(job: Job, places: WallPlaces, number: int, fall: Fall) -> Surface:
     x0, x1 = x0 + wall.found.left, x1 + wall.found.right
     up = (wall.start.top if "top" in floats else 0.0) + wall.found.top
     foot = None if fall.scribed else fall.high[2]
-    counter: Line = places.counter
+    counter: Line = tuple((x, y + lift) for x, y in places.counter)
     top_right = wall.top.height if wall.top.height_right is None else wall.top.height_right
     start = fall.low[2] if fall.scribed else fall.high[2]
     things = tuple(
@@ -139,12 +144,6 @@ def floats_of(wall: Wall) -> dict[Literal["left", "right", "top"], tuple[float, 
     if wall.top.kind == "open":
         ends["top"] = (wall.top.back, wall.top.ahead)
     return {side: room for side, room in ends.items() if max(room) > 0}
-
-
-def letters(number: int, alphabet: str) -> str:
-    """Return a number as letters: a to z, then aa, ab …"""
-    text = alphabet[number % 26]
-    return text if number < 26 else letters(number // 26 - 1, alphabet) + text
 
 
 def _joined_end(job: Job, before: Wall | None, wall: Wall) -> tuple[EndKind, float]:

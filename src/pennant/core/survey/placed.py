@@ -17,11 +17,13 @@ from pennant.core.geometry.tolerance import EPS
 EndKind = Literal[
     "corner", "open", "casing", "cabinet", "outside", "lapped", "met", "laps", "folded", "front",
     "frame",
-    "ceiling", "counter", "tips",
+    "ceiling", "counter", "tips", "edged", "edge", "back",
 ]  # fmt: skip
 """What a surface ends at. ``lapped`` runs into an inside corner and is lapped by the next wall,
 which ``laps`` it; ``folded`` is an outside corner; ``front`` is the edge of a reveal toward the
-room and ``frame`` the one at the window; ``tips`` is an open top on which finished tips end."""
+room and ``frame`` the one at the window; ``tips`` is an open top on which finished tips end. A
+counter that is ``edged`` ends at its edge pieces, whose own sides are ``edge``; its ``back`` is at
+the wall."""
 
 OPENINGS = ("window", "hatch", "niche")
 """Things with a side to the left and right that are compared."""
@@ -130,6 +132,11 @@ class Fall:
         """The difference between high and low, in mm."""
         return self.high[2] - self.low[2]
 
+    def lifted(self, by: float) -> "Fall":
+        """Return it with the line that tile begins at so much higher (mm)."""
+        (high, x, y), (low, x_low, y_low) = self.high, self.low
+        return Fall((high, x, y + by), (low, x_low, y_low + by), self.scribed)
+
 
 @dataclass(frozen=True, slots=True)
 class PlacedArea:
@@ -158,6 +165,12 @@ class Kitchen:
     def walls(self) -> tuple[Surface, ...]:
         """The surfaces that are walls, in order."""
         return tuple(surface for surface in self.surfaces if surface.id == surface.of)
+
+
+def letters(number: int, alphabet: str) -> str:
+    """Return a number as letters: a to z, then aa, ab …"""
+    text = alphabet[number % 26]
+    return text if number < 26 else letters(number // 26 - 1, alphabet) + text
 
 
 def heights_of(surface: Surface) -> tuple[float, float]:

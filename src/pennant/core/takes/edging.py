@@ -92,7 +92,8 @@ def sealant_lengths(fields: Sequence[Field]) -> dict[tuple[str, float], float]:
         for (owner, side), (length, gap, _) in field.contacts.items():
             if gap.fills != "sealant" or length <= 0 or gap.width <= 0:
                 continue
-            if owner == field.surface.id and side == "left" and corner is not None:
+            on_wall = field.surface.id == field.surface.of
+            if on_wall and owner == field.surface.id and side == "left" and corner is not None:
                 length, corner = max(length - corner, 0.0), None
             found[gap.edge, gap.width] = found.get((gap.edge, gap.width), 0.0) + length
         if field.surface.id == field.surface.of:

@@ -11,6 +11,7 @@ from pennant.core.document.tile import Ledger, Tile
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
+from pennant.core.takes.counters import bedded_layers, counter_tiles, on_wood
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
     Quantity,
@@ -49,22 +50,33 @@ def mixes(
     wall is wavy, stretch by stretch.
     """
     tiles = {of: one.tile for of, one in tiles_of(job).items()}
-    bedded = {of: tile for of, tile in tiles.items() if tile.material != "stick-on"}
+    glued, counters = on_wood(job), counter_tiles(job)
+    bedded = {
+        of: tile for of, tile in tiles.items() if tile.material != "stick-on" and of not in glued
+    }
+    # A mat is for walls: a counter's tile has a bed.
+    combed = {of: tile for of, tile in bedded.items()
+              if job.products.mat is None or of in counters}  # fmt: skip
     if tiles[FIELD].material == "stick-on" and job.ways.stuck == "dabs":
         yield _in_dabs(job, sum(piece.of == FIELD for piece in pieces))
-    if job.products.mat is None and bedded:
-        yield from _adhesive(job, _areas(job, field_area, pieces, joints), bedded, pieces, hollows)
-    filled = {of: area for of, area in joints.items() if of in bedded and area > 0}
+    if combed:
+        under = (*(hollows if FIELD in combed else ()), *bedded_layers(job))
+        areas = areas_by_tile(job, field_area, pieces, joints)
+        yield from _adhesive(job, areas, combed, pieces, under)
+    grouted = bedded | {of: tiles[of] for of in glued}
+    filled = {of: area for of, area in joints.items() if of in grouted and area > 0}
     if filled:
-        yield from _grout(job, field_area, filled, bedded)
+        yield from _grout(job, field_area, filled, grouted)
     elif job.tile.ledger is not None and job.tile.ledger.gaps > 0:
         yield _gaps(job, job.tile.ledger)
 
 
-def _areas(
+def areas_by_tile(
     job: Job, field_area: float, pieces: Sequence[Piece], joints: Mapping[str, float]
 ) -> dict[str, float]:
-    """The area that each tile of a job covers with its joints (mm2); the field has the rest."""
+    """Return the area that each tile of a job covers with its joints (mm2); the field has the
+    rest.
+    """
     found = {of: joints.get(of, 0.0) for of in tiles_of(job) if of != FIELD}
     for piece in pieces:
         if piece.of != FIELD:

@@ -8,6 +8,7 @@ from pennant.core.document.lengths import MM_PER_INCH, Units
 from pennant.core.document.methods import SEALED, SealStage
 from pennant.core.document.products import Coating, Mat
 from pennant.core.document.survey import Device, Wall, Zone, zones_of
+from pennant.core.document.tiles import tiles_of
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
@@ -38,9 +39,13 @@ ALWAYS_PRIMED = ("laminate", "plywood")
 
 
 def around(
-    job: Job, fields: Sequence[Field], pieces: Sequence[Piece], field_area: float
-) -> Iterator[Quantity]:
-    """Yield what is needed besides tile and what is mixed to join it; areas in mm2."""
+    job: Job, fields: Sequence[Field], pieces: Sequence[Piece], field_area: float,
+    sealed_area: float,
+) -> Iterator[Quantity]:  # fmt: skip
+    """Yield what is needed besides tile and what is mixed to join it; areas in mm2.
+
+    ``sealed_area`` is what a sealer goes on: all, or only what is open-pored.
+    """
     zones = list(zones_of(job.walls))
     area = square_metres("field", field_area)
     if job.products.mat is not None:
@@ -50,7 +55,8 @@ def around(
     yield from _patch(job, fields, zones)
     yield from _boards(job, fields)
     if stages := seal_stages(job):
-        yield _coating(job, "sealer", "grouting", job.products.sealer, area, stages)
+        sealed = square_metres("to seal", sealed_area) if sealed_area != field_area else area
+        yield _coating(job, "sealer", "grouting", job.products.sealer, sealed, stages)
     yield from _devices(job)
     yield from _protection(job, fields)
     yield from _tools(job)
@@ -106,10 +112,15 @@ def _mat(
     )  # fmt: skip
 
 
+def porous_tiles(job: Job) -> frozenset[str]:
+    """Return the open-pored tiles of a job, by what pieces call them by."""
+    return frozenset(of for of, one in tiles_of(job).items() if one.tile.porous)
+
+
 def seal_stages(job: Job) -> tuple[SealStage, ...]:
     """Return when the tile is sealed; what is not open-pored once, if a sealer is chosen for it."""
     grouted = job.pattern.joint > EPS and job.tile.material != "stick-on"
-    if not job.tile.porous:
+    if not porous_tiles(job):
         return ("after grout",) if job.products.sealer is not None and grouted else ()
     return SEALED[job.ways.sealed] if grouted else ("before setting",)
 

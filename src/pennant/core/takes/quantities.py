@@ -17,9 +17,10 @@ from pennant.core.layout.field import Field
 from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import BRITTLE, breaking
+from pennant.core.takes.counters import counter_tiles, counters_take, on_walls
 from pennant.core.takes.edging import edging
-from pennant.core.takes.mixing import mixes
-from pennant.core.takes.preparation import around, hollows_in_bed
+from pennant.core.takes.mixing import areas_by_tile, mixes
+from pennant.core.takes.preparation import around, hollows_in_bed, porous_tiles
 from pennant.core.takes.quantity import (
     GROUPS,
     MM2_PER_M2,
@@ -48,12 +49,18 @@ def quantities_of(
     how many stand on the counter; ``counted`` how tiles are. ``joints`` are in mm2, by tile.
     """
     area = sum(field.area for field in fields)
-    hollows = hollows_in_bed(job, fields)
+    walls = on_walls(job, fields)
+    wall_area, counters = sum(field.area for field in walls), counter_tiles(job)
+    on_wall = [piece for piece in pieces if piece.of not in counters] if counters else pieces
+    hollows = hollows_in_bed(job, walls)
+    by_tile, porous = areas_by_tile(job, area, pieces, joints), porous_tiles(job)
+    sealed = sum(by_tile[of] for of in porous) if porous else wall_area
     sheets = sheet_plan(job, pieces)
     lines = [
-        *_tile_lines(job, pieces, area, thin, sheets, counted),
+        *_tile_lines(job, pieces, wall_area, thin, sheets, counted),
         *mixes(job, area, pieces, joints, hollows),
-        *edging(job, fields, pieces, on_counter, sheets), *around(job, fields, pieces, area),
+        *edging(job, fields, pieces, on_counter, sheets),
+        *around(job, walls, on_wall, wall_area, sealed), *counters_take(job, pieces),
     ]  # fmt: skip
     lines.sort(key=lambda one: GROUPS.index(one.group))
     return tuple(

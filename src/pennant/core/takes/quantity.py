@@ -23,12 +23,13 @@ LineId = Literal[
     "mat", "grout", "grout-water", "grout-batches", "sealant", "trim", "spacers", "wedges",
     "batten", "batten-screws", "gap-screws", "primer", "sealer", "patch", "boards", "board-screws",
     "extenders", "device-spacers", "device-screws", "sheeting", "tape", "sponges", "buckets",
-    "gloves", "blade",
+    "gloves", "blade", "edge-adhesive", "layer-screws",
 ]  # fmt: skip
 PRODUCT_OF: dict[str, str] = {
     "adhesive": "adhesive", "mat": "mat", "grout": "grout", "sealant": "sealant", "trim": "trim",
     "spacers": "spacers", "wedges": "wedges", "batten": "batten", "batten-screws": "screws",
-    "gap-screws": "screws", "board-screws": "screws", "primer": "primer", "sealer": "sealer",
+    "gap-screws": "screws", "board-screws": "screws", "layer-screws": "screws",
+    "primer": "primer", "sealer": "sealer",
     "patch": "patch", "boards": "board", "extenders": "extenders",
     "device-screws": "device_screws", "sheeting": "sheeting", "tape": "tape", "blade": "blade",
 }  # fmt: skip
@@ -37,8 +38,9 @@ MM2_PER_M2 = 1e6
 MM_PER_M = 1e3
 
 
-AreaLine = Annotated[str, Field(pattern=r"^(tiles|boxes)@[^@]{1,80}$")]
-"""Tiles and boxes of an area or its liner, by the area's id: ``tiles@panel``."""
+AreaLine = Annotated[str, Field(pattern=r"^(tiles|boxes|layers)@[^@]{1,80}$")]
+"""Tiles and boxes of an area, a liner, a counter or its edge, by what they are called by, such as
+``tiles@panel``; and sheets of a counter's layers: ``layers@counter.1``."""
 
 
 class Quantity(Value):

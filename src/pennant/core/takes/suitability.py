@@ -9,12 +9,15 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pennant.core.document.colour import contrast, dark
+from pennant.core.document.counter import Counter
 from pennant.core.document.job import Job
 from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import Adhesive, Grout, Products
 from pennant.core.document.survey import Zone, zones_of
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile, old_tile_at_trim
+from pennant.core.survey.counters import edge_height
+from pennant.core.takes.preparation import porous_tiles
 
 SuitRule = Literal[
     "sanded-scratches", "unsanded-wide", "joint-range", "joint-under-lugs", "mastic-tile",
@@ -25,6 +28,7 @@ SuitRule = Literal[
     "glue-coat", "sealed-late",
     "sealant-colour", "trim-proud", "dabs-heavy", "dabs-see-through", "mastic-marble",
     "stick-on-damp", "stick-on-wavy", "sanded-narrow",
+    "counter-mastic", "counter-plywood", "edge-low",
 ]  # fmt: skip
 Weight = Literal["never", "avoid"]
 
@@ -161,6 +165,23 @@ def _sealant_differs(facts: Facts) -> bool:
     return contrast(sealant.colour, grout.colour)
 
 
+def _on_plywood(facts: Facts) -> bool:
+    """Whether some counter's tile lies on plywood without a board between."""
+    tops = (one.layers[-1] for one in facts.job.counters if one.layers)
+    return any(layer.kind == "plywood" for layer in tops)
+
+
+def edges_too_low(job: Job) -> Iterator[tuple[Counter, float]]:
+    """Yield the counters whose edge pieces are lower than the edge they hide, and how high it is.
+
+    In mm; the pieces stand flush with the tile's face.
+    """
+    for counter in job.counters:
+        high = edge_height(job, counter)
+        if counter.front is not None and counter.front.tile.height < high - EPS:
+            yield counter, high
+
+
 TRIM_OVER = 1.0
 """Millimetres: a trim is at least so much higher than the tile, because its leg lies in the bed,
 and stands proud of the set tile by so much at most."""
@@ -203,7 +224,13 @@ RULES: tuple[Suit, ...] = (
          lambda f: f.job.tile.see_through and f.adhesive is not None
          and f.adhesive.shade == "grey"),
     Suit("porous-unsealed", "never", False,
-         lambda f: f.job.tile.porous and f.products.sealer is None),
+         lambda f: bool(porous_tiles(f.job)) and f.products.sealer is None),
+    Suit("counter-mastic", "never", False,
+         lambda f: bool(f.job.counters) and f.products.adhesive is not None
+         and not f.products.adhesive.powder),
+    Suit("counter-plywood", "avoid", False, _on_plywood),
+    Suit("edge-low", "never", False,
+         lambda f: next(edges_too_low(f.job), None) is not None),
     Suit("porous-grey", "avoid", False,
          lambda f: f.job.tile.porous and not dark(f.job.tile.colour) and f.adhesive is not None
          and f.adhesive.shade == "grey"),

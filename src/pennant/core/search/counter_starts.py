@@ -1,0 +1,147 @@
+"""The starts of a tiled counter compared: every school's, and the best that the search finds.
+
+A counter is laid by itself, so its starts are tried on it alone. Wishes count that are not bound
+to a place on a wall.
+"""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from pennant.core.cuts.tiles import stock_for
+from pennant.core.document.counter import Counter
+from pennant.core.document.job import Job
+from pennant.core.document.lengths import STEP_MM
+from pennant.core.document.starts import (
+    Across,
+    Centred,
+    EqualCuts,
+    FullCounter,
+    FullLeft,
+    FullRight,
+    FullTop,
+    Start,
+    UpSchool,
+)
+from pennant.core.document.wishes import Wish
+from pennant.core.geometry.tolerance import tidy
+from pennant.core.reading.laying import Laid, Laying, counter_laying, laid_of
+from pennant.core.search.lattice_sieve import places_on
+from pennant.core.search.measured import Measured, exact_key, measure, rank_key
+from pennant.core.search.ranking import FINALISTS, SHORT_LIST, Outcome, ranked, wishes_of
+from pennant.core.search.sieve import Search
+from pennant.core.survey.placed import Kitchen
+
+
+def counter_starts(job: Job, kitchen: Kitchen, id_: str) -> tuple[list[Outcome], Outcome]:
+    """Return the outcomes of a counter's starts, best first, and the one that the search found.
+
+    Each is also tried set a little off either way, and ranked by its worst.
+    """
+    board = _Board(job, kitchen, job.counter(id_))
+    found = board.best()
+    outcomes = [found, *board.schools()]
+    return ranked(outcomes, board.wishes), found
+
+
+def schools_of_counter(counter: Counter) -> Iterator[Start]:
+    """Yield every school of starting a counter: from an end, the middle or a sink; from the front,
+    the back or with equal cuts.
+    """
+    acrosses: list[Across] = [FullLeft(), FullRight()]
+    for what in ("tile", "joint"):
+        acrosses.append(Centred(what=what, on="wall"))
+        acrosses += [Centred(what=what, on="thing", thing=one.id) for one in counter.cut_outs]
+    ups: tuple[UpSchool, ...] = (FullCounter(), FullTop(), EqualCuts())
+    for across in acrosses:
+        for up in ups:
+            yield Start(across=across, up=up)
+
+
+FRONT = Wish(kind="whole-counter")
+"""A whole row at the front edge."""
+
+
+class _Board:
+    """Starts of one counter, each laid and measured."""
+
+    def __init__(self, job: Job, kitchen: Kitchen, counter: Counter) -> None:
+        wall = job.wall(counter.wall).model_copy(update={"corner": None})
+        anywhere = [wish for wish in job.wishes if not wish.at and wish.kind != FRONT.kind]
+        # A counter is laid from its front, which is all that one looks at from the room.
+        after = next((n + 1 for n, one in enumerate(anywhere) if one.kind == "never"), 0)
+        wishes = (*anywhere[:after], FRONT, *anywhere[after:])
+        self.job = job.model_copy(update={"walls": (wall,), "wishes": wishes})
+        self.counter, self.wishes = counter, wishes_of(self.job)
+        self.laying: Laying = counter_laying(job, kitchen.surface(counter.id), {})
+
+    def laid(self, start: Start) -> Laid:
+        return laid_of(replace(self.laying, start=start))
+
+    def measured(self, start: Start) -> Measured:
+        laid = self.laid(start)
+        tiles = len(stock_for(self.job, laid.plan.pieces, self.counter.id).tiles)
+        return measure(self.job, self.counter.id, [laid], tiles)
+
+    def outcome(self, start: Start) -> Outcome:
+        """A start as it is, and at its worst when it is set a little off."""
+        by = self.job.settings.set_within
+        own = self.measured(start)
+        every = [own, *(self.measured(_nudged(start, right, up)) for right, up in
+                        ((by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by)))]  # fmt: skip
+        worst = max(every, key=lambda one: rank_key(one, self.wishes))
+        return Outcome(start=start, measured=own, worst=worst)
+
+    def schools(self) -> Iterator[Outcome]:
+        """The schools' starts, those that lay the same tiles once."""
+        seen: set[frozenset[tuple[float, ...]]] = set()
+        for start in schools_of_counter(self.counter):
+            lies = frozenset(
+                tuple(round(at, 3) for at in piece.box) for piece in self.laid(start).plan.pieces
+            )
+            if lies not in seen:
+                seen.add(lies)
+                yield self.outcome(start)
+
+    def best(self) -> Outcome:
+        """The best start of all, on the steps of the tape where that is as good."""
+        outcomes = [self.outcome(start) for start in self._let_through()]
+        best = min(outcomes, key=self._key)
+        step = STEP_MM[self.job.step]
+        start = best.start
+        on_tape = start.model_copy(update={
+            way: (part := getattr(start, way)).model_copy(
+                update={"nudge": tidy(round(part.nudge / step) * step)})
+            for way in ("across", "up")
+        })  # fmt: skip
+        tried = self.outcome(on_tape)
+        alike = rank_key(tried.counts, self.wishes) <= rank_key(best.counts, self.wishes)
+        return tried if alike else best
+
+    def _key(self, one: Outcome) -> tuple[tuple[float, ...], ...]:
+        return rank_key(one.counts, self.wishes), exact_key(one.counts, self.wishes)
+
+    def _let_through(self) -> Iterator[Start]:
+        made = self.laid(self.counter.start)
+        field, module, lattice = made.field, made.layout.module, made.layout.lattice
+        settings = self.job.settings
+        if lattice is not None:
+            foot = field.foot - lattice.figure.y0
+            places = places_on(lattice, field, settings, self.wishes, foot)[: FINALISTS[1]]
+            at = [(x + lattice.figure.x0, y + lattice.figure.y0) for x, y in places]
+        else:
+            search = Search(field, module, made.layout.bond, settings, border=None)
+            at = [(x, y) for x, y in search.best(self.wishes, SHORT_LIST, field.foot).places]
+        for x, y in at:
+            across = x - field.inner.x0
+            if lattice is None:
+                across -= round(across / module.across) * module.across
+            yield Start(
+                across=FullLeft(nudge=tidy(across)), up=FullCounter(nudge=tidy(y - field.foot))
+            )
+
+
+def _nudged(start: Start, right: float, up: float) -> Start:
+    return start.model_copy(update={
+        "across": start.across.model_copy(update={"nudge": start.across.nudge + right}),
+        "up": start.up.model_copy(update={"nudge": start.up.nudge + up}),
+    })  # fmt: skip
