@@ -193,3 +193,25 @@ class TestWhatCannotBe:
             made_with(*areas)
         found = {problem.pointer: problem.message for problem in refused.value.problems}
         assert says in found[pointer]
+
+
+class TestRefusedOfItsTile:
+    """What an area's own tile and pattern cannot be."""
+
+    def test_a_border_is_an_area_of_its_own(self) -> None:
+        border = {"tile": {**TILE, "height": 20}, "after": 1}
+        courses = {"kind": "courses", "joint": 2, "border": border}
+        with pytest.raises(JobRefused, match="area of its own"):
+            made_with({**PANEL, "pattern": courses})
+
+    def test_chips_by_the_ten_thousand_are_counted_before_they_are_laid(self) -> None:
+        tiny = {**TILE, "length": 5, "height": 5}
+        squares = {"kind": "courses", "joint": 0.1}
+        # 500 x 260 mm of 5.1 mm modules are 5,000; four such areas with the wall are too many.
+        four = [
+            {**PANEL, "id": f"p{n}", "left": 10 + n * 370, "width": 360, "tile": tiny,
+             "bottom": 3, "height": 440, "pattern": squares}
+            for n in range(4)
+        ]  # fmt: skip
+        with pytest.raises(JobRefused, match="pieces in this kitchen"):
+            made_with(*four)

@@ -12,6 +12,7 @@ from pennant.core.reading.laying import lay
 from pennant.core.search.best import best_round
 from pennant.core.survey.check import problems_of
 from pennant.core.survey.kitchen import kitchen_of
+from pennant.core.takes.edging import sealant_lengths
 
 CARRIED = {"kind": "carried"}
 TOP = {"kind": "open", "height": "21"}
@@ -32,6 +33,30 @@ def corner(job: Job) -> CornerReading:
     """The one corner."""
     (found,) = corners_of(job, list(lay(job, kitchen_of(job))))
     return found
+
+
+class TestBead:
+    """A corner that two walls share is one bead."""
+
+    def test_is_run_once_also_where_a_window_before_it_is_tiled_inside(self) -> None:
+        def beads(**opening: Any) -> float:
+            window = {"kind": "window", "id": "w", "at": "20", "width": "20", "sill": "4",
+                      "height": "12", **opening}  # fmt: skip
+            job = a_job(
+                walls=[
+                    {"id": "a", "length": "60", "top": TOP, "corner": {"kind": "inside"},
+                     "things": [window]},
+                    {"id": "b", "length": "50", "top": TOP},
+                ],
+                settings={"corner_gap": 3, "opening_gap": 3},
+            )  # fmt: skip
+            fields = [one.whole for one in lay(job, kitchen_of(job))]
+            return sum(length for (kind, _), length in sealant_lengths(fields).items()
+                       if kind == "corner")  # fmt: skip
+
+        inside = {"depth": "4", "returns": ["left", "right"]}
+        # The returns have corners of their own, at head and foot: four of 4 in.
+        assert beads(**inside) == pytest.approx(beads() + 4 * 4 * IN, abs=30)
 
 
 class TestReading:

@@ -18,11 +18,11 @@ MAT = {"name": "M", "width": "12", "roll": "180"}
 BOARD = {"name": "B", "width": "36", "height": "60", "thickness": "1/4"}
 ZONE = {"kind": "zone", "id": "zone", "at": "0", "width": "40"}
 
-# rule: what breaks it, and what of that cures it.
 SQUARE = {"length": "6", "height": "6", "thickness": "5/16"}
 PLY = {"name": "Ply", "thickness": "3/4"}
 COUNTER = {"id": "worktop", "wall": "a", "width": "60", "depth": "25", "tile": SQUARE,
            "pattern": {"kind": "courses", "joint": "1/8"}}  # fmt: skip
+# rule: what breaks it, and what of that cures it.
 CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "sanded-scratches": (
         {"tile": {"scratches": True}, "grout": SANDED}, {"grout": {**SANDED, "kind": "fine"}}),

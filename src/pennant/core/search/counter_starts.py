@@ -31,6 +31,9 @@ from pennant.core.search.ranking import FINALISTS, SHORT_LIST, Outcome, ranked, 
 from pennant.core.search.sieve import Search
 from pennant.core.survey.placed import Kitchen
 
+FRONT = Wish(kind="whole-counter")
+"""A whole row at the front edge."""
+
 
 def counter_starts(job: Job, kitchen: Kitchen, id_: str) -> tuple[list[Outcome], Outcome]:
     """Return the outcomes of a counter's starts, best first, and the one that the search found.
@@ -41,6 +44,22 @@ def counter_starts(job: Job, kitchen: Kitchen, id_: str) -> tuple[list[Outcome],
     found = board.best()
     outcomes = [found, *board.schools()]
     return ranked(outcomes, board.wishes), found
+
+
+def counter_outcome(job: Job, kitchen: Kitchen, id_: str, start: Start) -> Outcome:
+    """Return what one start of a counter comes to, as it is and at its worst."""
+    return _Board(job, kitchen, job.counter(id_)).outcome(start)
+
+
+def wishes_on_counter(job: Job) -> tuple[Wish, ...]:
+    """Return the wishes that a counter's starts are ranked by.
+
+    A counter is laid from its front, which is all that one looks at from the room, so a whole row
+    there comes right after what must be cured.
+    """
+    anywhere = [wish for wish in wishes_of(job) if not wish.at and wish.kind != FRONT.kind]
+    after = next((n + 1 for n, one in enumerate(anywhere) if one.kind == "never"), 0)
+    return (*anywhere[:after], FRONT, *anywhere[after:])
 
 
 def schools_of_counter(counter: Counter) -> Iterator[Start]:
@@ -57,21 +76,13 @@ def schools_of_counter(counter: Counter) -> Iterator[Start]:
             yield Start(across=across, up=up)
 
 
-FRONT = Wish(kind="whole-counter")
-"""A whole row at the front edge."""
-
-
 class _Board:
     """Starts of one counter, each laid and measured."""
 
     def __init__(self, job: Job, kitchen: Kitchen, counter: Counter) -> None:
         wall = job.wall(counter.wall).model_copy(update={"corner": None})
-        anywhere = [wish for wish in job.wishes if not wish.at and wish.kind != FRONT.kind]
-        # A counter is laid from its front, which is all that one looks at from the room.
-        after = next((n + 1 for n, one in enumerate(anywhere) if one.kind == "never"), 0)
-        wishes = (*anywhere[:after], FRONT, *anywhere[after:])
-        self.job = job.model_copy(update={"walls": (wall,), "wishes": wishes})
-        self.counter, self.wishes = counter, wishes_of(self.job)
+        self.counter, self.wishes = counter, wishes_on_counter(job)
+        self.job = job.model_copy(update={"walls": (wall,), "wishes": self.wishes})
         self.laying: Laying = counter_laying(job, kitchen.surface(counter.id), {})
 
     def laid(self, start: Start) -> Laid:
