@@ -1,6 +1,6 @@
 /** The survey of a tiled counter: its size, its ends, what is let into it, what lies under its tile. */
 import type { View } from "../api/client";
-import { replaced } from "../job/pointer";
+import { at, replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { type Counter, useShowWall, useWall } from "../job/useWall";
 import { LengthField } from "../parts/LengthField";
@@ -329,7 +329,7 @@ function Layers({ counter, pointer, change }: PartProps) {
 
 /** Pieces along the front edge and every end in view, or a trim. */
 function FrontEdge({ counter, pointer, change }: PartProps) {
-  const { view } = useEditor();
+  const { draft, view } = useEditor();
   const inch = view.job.units === "in";
   const { front } = counter;
   return (
@@ -338,7 +338,7 @@ function FrontEdge({ counter, pointer, change }: PartProps) {
       <label className="flex items-center gap-1.5 text-sm">
         <input
           type="checkbox"
-          checked={front != null}
+          checked={at(draft, `${pointer}/front`) != null}
           onChange={(event) =>
             change(
               "/front",

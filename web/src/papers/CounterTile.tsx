@@ -1,5 +1,5 @@
 /** The tile of a counter, how it is laid, and the pieces along its edge. */
-import { replaced } from "../job/pointer";
+import { at, replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
 import { LengthField } from "../parts/LengthField";
@@ -55,7 +55,7 @@ export function CounterTile() {
         <label className="mt-1.5 flex items-center gap-1.5 text-sm">
           <input
             type="checkbox"
-            checked={tile.porous}
+            checked={at(draft, `${pointer}/tile/porous`) === true}
             onChange={(event) =>
               change("/tile/porous", event.target.checked, "Whether it is open-pored")
             }
