@@ -426,7 +426,7 @@ def _steps_for(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
             yield _step(rule, facts, rule.takes(facts), id=f"{rule.id}@{number}")
     elif rule.id == "set-edges":
         pieces = tuple(sorted(facts.glued))
-        yield _step(rule, facts, rule.takes(facts), pieces=pieces, sections=(pieces,))
+        yield _step(rule, facts, rule.takes(facts), pieces=pieces)
     elif rule.id == "grout":
         yield from _grouting(rule, facts)
     else:
