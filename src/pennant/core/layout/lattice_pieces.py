@@ -6,10 +6,11 @@ by shapely, on the same grid as every slanted outline.
 """
 
 import math
-from collections import defaultdict
-from typing import NamedTuple
+from collections.abc import Mapping
+from typing import Any, NamedTuple
 
 import numpy as np
+import numpy.typing as npt
 import shapely
 from shapely import Polygon
 
@@ -18,7 +19,7 @@ from pennant.core.geometry.half_plane import HalfPlane, kept_of
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.prepared import prepared
 from pennant.core.geometry.rect import Rect
-from pennant.core.geometry.tolerance import EPS, GRID, tidy
+from pennant.core.geometry.tolerance import DECIMALS, EPS, GRID, tidy
 from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.field import Field, Side
 from pennant.core.layout.lattice import Lattice
@@ -33,6 +34,9 @@ from pennant.core.layout.pieces import (
 )
 from pennant.core.layout.sides import ON_SIDE, Segment, segments, sides_of
 from pennant.core.survey.placed import around
+
+Units = npt.NDArray[np.int_]
+Places = npt.NDArray[np.float64]
 
 
 class LaidUnit(NamedTuple):
@@ -66,46 +70,90 @@ def lattice_pieces(
     ``at`` is where the lattice's origin lies. Rows are bands of `Lattice.rows` up the wall; ids are
     as those of courses. What is smaller than a ``crumb`` (mm) both ways is joint.
     """
-    laid = laid_units(lattice, field.inner, at)
-    if not laid:
+    found = list(lattice.over(field.inner, *at))
+    if not found:
         return Cutting([], 0.0, {})
-    left = _left_of(field, laid, convex=_convex(lattice.shape))
+    units = np.array([number for number, _, _ in found])
+    places = np.array([(x, y) for _, x, y in found])
+    convex = _convex(lattice.shape)
+    # A room that is not convex is held against the field itself, which tips may end short of.
+    looked_at = _touched(field, lattice, units, places) if convex else range(len(found))
+    laid = {n: _laid(lattice, *found[n]) for n in looked_at}
+    left = _left_of(field, laid, convex=convex)
     joints, made = 0.0, PieceMaker(field, lattice, crumb, of)
-    rows: dict[int, list[int]] = defaultdict(list)
+    whole = _WholeTiles(lattice, units, places)
     base = at[1] + (lattice.figure.y0 + lattice.figure.y1) / 2
-    for number, one in enumerate(laid):
-        rows[round((one.middle[1] - base) / lattice.rows)].append(number)
+    rows = np.rint((whole.middles[:, 1] - base) / lattice.rows).astype(int)
     pieces: list[Piece] = []
-    row_number = 0
-    for row in sorted(rows):
-        place = 0
-        for number in sorted(rows[row], key=lambda n: (laid[n].middle[0], laid[n].middle[1])):
-            one = laid[number]
-            found = left.get(number)
-            parts: list[Outline] = [(one.outline,)] if found is None else made.sound(found.parts)
-            if found is None:
-                joints += made.rooms[one.unit] - made.area
-            else:
-                joints += found.room - sum(outline_area(part) for part in parts)
-            if parts:
-                place += 1
-                id_ = f"{code}{row_number + 1}.{place}"
-                pieces += made.pieces(one, id_, row_number, parts, whole=found is None)
-        row_number += bool(place)
+    before: int | None = None
+    row_number, place = -1, 0
+    for number in np.lexsort((whole.middles[:, 1], whole.middles[:, 0], rows)).tolist():
+        if rows[number] != before:
+            # A row of which nothing is left is none.
+            row_number += bool(place) or before is None
+            before, place = rows[number], 0
+        cut = left.get(number)
+        if cut is None:
+            joints += made.rooms[found[number][0]] - made.area
+            place += 1
+            pieces.append(made.whole_tile(whole, number, f"{code}{row_number + 1}.{place}",
+                                          row_number))  # fmt: skip
+            continue
+        parts = made.sound(cut.parts)
+        joints += cut.room - sum(outline_area(part) for part in parts)
+        if parts:
+            place += 1
+            pieces += made.parts(laid[number], f"{code}{row_number + 1}.{place}", row_number, parts)
     return Cutting(pieces, joints, made.seen)
+
+
+class _WholeTiles:
+    """Where all tiles of a lattice lie, as arrays: most of them are whole, and only moved."""
+
+    def __init__(self, lattice: Lattice, units: Units, places: Places) -> None:
+        outlines = np.array(lattice.outlines)
+        self.outlines: list[list[list[float]]] = _tidied(outlines[units] + places[:, None, :])
+        low, high = outlines.min(axis=1), outlines.max(axis=1)
+        corners = np.concatenate((low, high), axis=1)
+        boxes = corners[units] + np.tile(places, 2)
+        self.boxes: list[list[float]] = _tidied(boxes)
+        self.middles = (boxes[:, :2] + boxes[:, 2:]) / 2
+        self.at: list[list[float]] = _tidied(
+            np.array([(unit.at.x, unit.at.y) for unit in lattice.units])[units] + places
+        )
+        self.turns = [lattice.units[number].at.turn for number in units.tolist()]
+
+
+def _tidied(values: Places) -> list[Any]:
+    """Coordinates as they are given out: see `tidy`."""
+    rounded: list[Any] = (np.round(values, DECIMALS) + 0.0).tolist()
+    return rounded
+
+
+def _touched(field: Field, lattice: Lattice, units: Units, places: Places) -> list[int]:
+    """The tiles whose room reaches over the field's box or to something that tile keeps out of."""
+    rooms = np.array(lattice.boxes)[units] + np.tile(places, 2)
+    x0, y0, x1, y1 = rooms.T
+    inner = field.inner
+    touched = (x0 < inner.x0) | (x1 > inner.x1) | (y0 < inner.y0) | (y1 > inner.y1)
+    for keep in field.keep_outs:
+        box = keep.box
+        touched |= (box.x0 < x1) & (x0 < box.x1) & (box.y0 < y1) & (y0 < box.y1)
+    return np.flatnonzero(touched).tolist()
 
 
 def laid_units(lattice: Lattice, inner: Rect, at: Point) -> list[LaidUnit]:
     """Return the tiles whose room reaches into a rectangle, the lattice's origin ``at`` a place."""
-    found, boxes = [], [around(outline) for outline in lattice.outlines]
-    for number, x, y in lattice.over(inner, *at):
-        lies, outline = lattice.units[number].at, lattice.outlines[number]
-        found.append(LaidUnit(
-            Placement(lies.x + x, lies.y + y, lies.turn), tuple((a + x, b + y) for a, b in outline),
-            boxes[number].grown(-x, -y, x, y), lattice.boxes[number].grown(-x, -y, x, y),
-            number, lattice,
-        ))  # fmt: skip
-    return found
+    return [_laid(lattice, number, x, y) for number, x, y in lattice.over(inner, *at)]
+
+
+def _laid(lattice: Lattice, number: int, x: float, y: float) -> LaidUnit:
+    lies, first = lattice.units[number].at, lattice.outlines[number]
+    outline = tuple((a + x, b + y) for a, b in first)
+    return LaidUnit(
+        Placement(lies.x + x, lies.y + y, lies.turn), outline, around(outline),
+        lattice.boxes[number].grown(-x, -y, x, y), number, lattice,
+    )  # fmt: skip
 
 
 class _Left(NamedTuple):
@@ -115,7 +163,7 @@ class _Left(NamedTuple):
     room: float
 
 
-def _left_of(field: Field, laid: list[LaidUnit], *, convex: bool) -> dict[int, _Left]:
+def _left_of(field: Field, laid: Mapping[int, LaidUnit], *, convex: bool) -> dict[int, _Left]:
     """What is left of each tile whose room is not wholly in the field, by its number.
 
     A tile that only straight lines right across it take something from is cut along them; what
@@ -123,7 +171,7 @@ def _left_of(field: Field, laid: list[LaidUnit], *, convex: bool) -> dict[int, _
     """
     found: dict[int, _Left] = {}
     rest = []
-    for number, one in enumerate(laid):
+    for number, one in laid.items():
         planes = _planes(field, one.room) if convex else None
         if planes is None:
             rest.append(number)
@@ -199,6 +247,7 @@ class PieceMaker:
         self.area = ring_area(lattice.shape)
         self.rooms = [ring_area(unit.cell) for unit in lattice.units]
         self.all = tuple(range(len(lattice.shape)))
+        self.size = tidy(self.whole.width), tidy(self.whole.height), tidy(self.area)
 
     def sound(self, parts: list[Outline]) -> list[Outline]:
         """The parts of what is left of a tile, without crumbs."""
@@ -206,12 +255,8 @@ class PieceMaker:
         limit = self.crumb - EPS
         return [part for part, box in boxes if box.width >= limit or box.height >= limit]
 
-    def pieces(
-        self, one: LaidUnit, id_: str, row: int, parts: list[Outline], *, whole: bool
-    ) -> list[Piece]:
-        """The pieces of one tile."""
-        if whole:
-            return [self._whole(one, id_, row)]
+    def parts(self, one: LaidUnit, id_: str, row: int, parts: list[Outline]) -> list[Piece]:
+        """The pieces of one tile that something is cut from."""
         ids = part_ids(id_, len(parts))
         found = [
             self._piece(one, own, id_, row, part) for own, part in zip(ids, parts, strict=True)
@@ -230,14 +275,14 @@ class PieceMaker:
         away = shapely.union_all(near, grid_size=GRID) if near else Polygon()
         return outlines_of(shapely.difference(left, away, grid_size=GRID))
 
-    def _whole(self, one: LaidUnit, id_: str, row: int) -> Piece:
+    def whole_tile(self, tiles: _WholeTiles, number: int, id_: str, row: int) -> Piece:
         """A tile that nothing is cut from."""
+        x, y = tiles.at[number]
         return Piece(
             id=id_, wall=self.field.surface.id, course=row, phase=0, tile=id_, kind="full",
-            cut_sides=(), outline=(tuple((tidy(x), tidy(y)) for x, y in one.outline),),
-            box=Rect(*map(tidy, one.box)), width=tidy(self.whole.width),
-            height=tidy(self.whole.height), area=tidy(self.area),
-            tile_at=(tidy(one.at.x), tidy(one.at.y)), turn=one.at.turn, kept=self.all, of=self.of,
+            cut_sides=(), outline=(tuple(map(tuple, tiles.outlines[number])),),  # type: ignore[arg-type]
+            box=Rect(*tiles.boxes[number]), width=self.size[0], height=self.size[1],
+            area=self.size[2], tile_at=(x, y), turn=tiles.turns[number], kept=self.all, of=self.of,
         )  # fmt: skip
 
     def _piece(self, one: LaidUnit, id_: str, tile: str, row: int, outline: Outline) -> Piece:

@@ -49,7 +49,7 @@ def liner_pieces(
             box = around(outline)
             unit = LaidUnit(Placement(*origin, at.turn), outline, box, box, 0, lattice)
             if parts:
-                pieces += make.pieces(unit, f"{code}{row + 1}.{place}", row, parts, whole=False)
+                pieces += make.parts(unit, f"{code}{row + 1}.{place}", row, parts)
     return pieces
 
 
