@@ -66,15 +66,15 @@ class Table:
 
 
 def _with_rows(text: str, rows: list[Row]) -> str:
-    """The document with these rows between its two marks."""
+    """The document with these rows between its two marks; those not measured now stay."""
     before, _, rest = text.partition(BEGIN)
-    _, _, after = rest.partition(END)
-    lines = ["| what | measured | ratio |", "|---|---|---|"]
+    kept, _, after = rest.partition(END)
+    lines = {line.split("|")[1].strip(): line for line in kept.split("\n") if "|" in line}
     for row in rows:
         ratio = "" if row.ratio is None else f"{_short(row.ratio)} {row.of}"
         said = "; ".join(part for part in (ratio.strip(), row.note) if part)
-        lines.append(f"| {row.what} | {row.measured} | {said} |")
-    return f"{before}{BEGIN}\n" + "\n".join(lines) + f"\n{END}{after}"
+        lines[row.what] = f"| {row.what} | {row.measured} | {said} |"
+    return f"{before}{BEGIN}\n" + "\n".join(lines.values()) + f"\n{END}{after}"
 
 
 def _short(ratio: float) -> str:

@@ -4,7 +4,7 @@ from collections.abc import AsyncIterator
 from datetime import date
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import APIRouter, Header, Query, Request, Response
 from fastapi.responses import StreamingResponse
 from starlette.concurrency import run_in_threadpool
 
@@ -35,6 +35,7 @@ from pennant.api.models import (
 )
 from pennant.api.record_entries import entries_of
 from pennant.api.searches import Searches
+from pennant.api.view_changes import ViewChanges, tags_in, view_changes
 from pennant.core.document.job import Job
 from pennant.core.document.notebook import WORDS, words_of
 from pennant.core.document.wishes import BOUND
@@ -68,6 +69,18 @@ def make_plan(job: Job) -> Plan:
 def make_view(job: Job) -> View:
     """Return the job, its plan and its words; nothing is kept."""
     return view_of(job)
+
+
+@router.post("/view/changes", response_model=ViewChanges)
+def make_view_changes(
+    job: Job,
+    pennant_has: Annotated[
+        str,
+        Header(max_length=20_000, description="Tags of surfaces that the asker has, with spaces."),
+    ] = "",
+) -> Response:
+    """Return the view without the surfaces that the asker has already; nothing is kept."""
+    return Response(view_changes(job, tags_in(pennant_has)), media_type="application/json")
 
 
 @router.post("/fewest")

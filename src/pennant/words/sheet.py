@@ -1,14 +1,17 @@
 """The sheet: all that is shown of a job and its plan as text, made once for every reader of it."""
 
 from collections.abc import Iterable, Iterator
+from typing import NamedTuple
 
 from pennant.core.cuts.tiles import may_be_fewer
 from pennant.core.document.declared import declared
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import STEP_MM, show_exact, show_length
+from pennant.core.document.lengths import STEP_MM, Step, show_exact, show_length
 from pennant.core.document.settings import Settings, meta
+from pennant.core.document.tiles import LaidTile, tiles_of
 from pennant.core.document.times import Times
 from pennant.core.document.values import Value, lengths_in
+from pennant.core.geometry.kept import Same, kept
 from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.findings import Finding, Weight
@@ -154,20 +157,68 @@ def sheet(job: Job, plan: Plan) -> Sheet:
     )
 
 
+KEPT_PIECES, KEPT_SURFACES = 60_000, 100
+"""As many as there are plans of surfaces kept."""
+
+
+class _Facts(NamedTuple):
+    """What is said of a surface besides its plan: all that its words depend on."""
+
+    surface: Surface
+    start: str
+    overall: Dimension
+    chain: tuple[Dimension, ...]
+    step: Step
+    small_share: float
+    in_courses: bool
+    areas: tuple[tuple[str, str], ...]
+    tiles: tuple[LaidTile, ...]
+    sawn: bool
+
+
 def _surface(job: Job, names: Names, surface: Surface, plan: SurfacePlan) -> SurfaceSheet:
+    facts = _Facts(
+        surface, _start(job, names, surface), overall(job, surface), chain(job, surface), job.step,
+        job.settings.small_share, job.in_courses, tuple(names.areas.items()),
+        tuple(tiles_of(job).values()), job.ways.sheets == "sawn",
+    )  # fmt: skip
+    return said_surface(Same(plan), facts, _Job(job, names))
+
+
+class _Job(NamedTuple):
+    """The job itself, for what is said of it; `_Facts` tells two apart, so all are alike here."""
+
+    job: Job
+    names: Names
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Job)
+
+    def __hash__(self) -> int:
+        return 0
+
+
+def _weight(said: SurfaceSheet) -> int:
+    return len(said.pieces) + 50
+
+
+@kept(KEPT_PIECES, _weight, at_least=KEPT_SURFACES)
+def said_surface(made: Same[SurfacePlan], facts: _Facts, of: _Job) -> SurfaceSheet:
+    """What is said of a surface; kept, as its plan is, until a change touches it."""
+    plan, (job, names) = made.it, of
     held = set(plan.held)
     cut = sum(piece.kind != "full" for piece in plan.pieces)
     return SurfaceSheet.model_construct(
-        surface=surface.id,
-        name=surface.name,
+        surface=facts.surface.id,
+        name=facts.surface.name,
         pieces={
             p.id: f"{piece_size(job, p)}, {KINDS[p.kind]}{', waits' if p.id in held else ''}"
             for p in plan.pieces
         },
         edges=tuple(_edge(job, names, reading, plan.findings) for reading in plan.edges),
-        overall=overall(job, surface),
-        chain=chain(job, surface),
-        start=_start(job, names, surface),
+        overall=facts.overall,
+        chain=facts.chain,
+        start=facts.start,
         summary=f"{len(plan.pieces) - cut} full and {cut} cut pieces"
         + (f"; {len(plan.held)} wait" if plan.held else ""),
         sheets=sheet_places(job, plan.pieces),

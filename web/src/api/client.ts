@@ -57,6 +57,7 @@ export type ThingWords = Schemas["ThingWords"];
 export type Piece = Schemas["Piece"];
 export type Sheet = Schemas["Sheet"];
 export type Working = Schemas["Working"];
+export type ViewChanges = Schemas["ViewChanges"];
 export type Problem = Schemas["Problem"];
 export type ProblemDetails = Schemas["ProblemDetails"];
 export type Board = Schemas["DrawnBoard"];

@@ -64,6 +64,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/view/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make View Changes
+         * @description Return the view without the surfaces that the asker has already; nothing is kept.
+         */
+        post: operations["make_view_changes_api_view_changes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fewest": {
         parameters: {
             query?: never;
@@ -381,7 +401,7 @@ export interface paths {
         put?: never;
         /**
          * Show Play
-         * @description Return how much play a wall's start has, across and up; nothing is kept.
+         * @description Return how much play the start of a wall or counter has, both ways; nothing is kept.
          */
         post: operations["show_play_api_play_post"];
         delete?: never;
@@ -10174,6 +10194,16 @@ export interface components {
             sheets: components["schemas"]["SheetPlace"][];
         };
         /**
+         * SurfaceView
+         * @description The plan and the words of one surface, or its tag alone where the asker has them.
+         */
+        SurfaceView: {
+            /** Tag */
+            tag: string;
+            plan?: components["schemas"]["SurfacePlan"] | null;
+            sheet?: components["schemas"]["SurfaceSheet"] | null;
+        };
+        /**
          * TakenBack
          * @description An entry was a mistake: both stay in the record.
          */
@@ -11499,6 +11529,17 @@ export interface components {
             sheet: components["schemas"]["Sheet"];
         };
         /**
+         * ViewChanges
+         * @description A view whose surfaces lie apart: ``plan.surfaces`` and ``sheet.surfaces`` are empty.
+         */
+        ViewChanges: {
+            job: components["schemas"]["Job-Output"];
+            plan: components["schemas"]["Plan"];
+            sheet: components["schemas"]["Sheet"];
+            /** Surfaces */
+            surfaces: components["schemas"]["SurfaceView"][];
+        };
+        /**
          * Wall
          * @description One flat run of wall. ``lean`` is how far an end's top stands to the right of its foot.
          */
@@ -12163,6 +12204,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["View"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    make_view_changes_api_view_changes_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Tags of surfaces that the asker has, with spaces. */
+                "pennant-has"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ViewChanges"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

@@ -13,7 +13,9 @@ import {
   type JobState,
   Refusal,
   type View,
+  type ViewChanges,
 } from "../api/client";
+import { NONE, type Parts, tagsOf, together } from "./changes";
 import { type Draft, dropDraft, keepDraft, keptDraft } from "./drafts";
 import {
   after,
@@ -39,8 +41,9 @@ export class JobEditor {
   #listeners = new Set<() => void>();
   #burst: number | undefined;
   #retry: number | undefined;
+  #parts: Parts = NONE;
   #previews = latestOnly<JobDraft, View>(
-    (body, signal) => ask<View>(api.POST("/api/view", { body, signal })),
+    (body, signal) => this.#view(body, signal),
     (view) => this.#took({ is: "view came", view }),
     (error) => this.#took({ is: "view refused", why: whyOf(error) }),
   );
@@ -139,6 +142,16 @@ export class JobEditor {
   /** The page is left. */
   close(): void {
     this.#took({ is: "closed" });
+  }
+
+  /** The view of a draft, of which only what is not here yet is sent. */
+  async #view(body: JobDraft, signal: AbortSignal): Promise<View> {
+    const header = { "pennant-has": tagsOf(this.#parts) };
+    const sent = api.POST("/api/view/changes", { body, signal, params: { header } });
+    const found = together(await ask<ViewChanges>(sent), this.#parts);
+    if (!found) return ask<View>(api.POST("/api/view", { body, signal }));
+    this.#parts = found.parts;
+    return found.view;
   }
 
   #took(happened: Happened): void {

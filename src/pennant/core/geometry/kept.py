@@ -14,6 +14,28 @@ P = ParamSpec("P")
 R = TypeVar("R")
 
 
+T = TypeVar("T")
+
+
+class Same(Generic[T]):
+    """A value as an argument of a kept function that is known by being the very same one.
+
+    For what is large and is itself kept: looking through a thousand pieces to see whether they are
+    equal would take as long as what is saved.
+    """
+
+    __slots__ = ("it",)
+
+    def __init__(self, it: T) -> None:
+        self.it = it
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Same) and other.it is self.it
+
+    def __hash__(self) -> int:
+        return id(self.it)
+
+
 class Kept(Generic[P, R]):
     """A function that keeps its last results; see `kept`."""
 

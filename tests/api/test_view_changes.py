@@ -1,0 +1,113 @@
+"""A view without what the asker has: the same view, of what is sent and what is here."""
+
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from pydantic import ValidationError
+
+from kitchens import demo
+from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused
+from pennant.core.plan import plan
+from pennant.words.sheet import said_surface, sheet
+
+
+def asked(client: TestClient, job: dict[str, Any], has: str = "") -> dict[str, Any]:
+    answer = client.post("/api/view/changes", json=job, headers={"pennant-has": has})
+    assert answer.status_code == 200
+    return answer.json()
+
+
+def tags(changes: dict[str, Any]) -> str:
+    return " ".join(one["tag"] for one in changes["surfaces"])
+
+
+def together(changes: dict[str, Any], before: dict[str, Any]) -> dict[str, Any]:
+    """The view whole, of two answers."""
+    known = {one["tag"]: one for one in before["surfaces"] if one.get("plan")}
+    own = [one if one.get("plan") else known[one["tag"]] for one in changes["surfaces"]]
+    return {
+        "job": changes["job"],
+        "plan": {**changes["plan"], "surfaces": [one["plan"] for one in own]},
+        "sheet": {**changes["sheet"], "surfaces": [one["sheet"] for one in own]},
+    }
+
+
+def nudged(job: dict[str, Any], wall: int, by: float) -> dict[str, Any]:
+    walls = [dict(one) for one in job["walls"]]
+    start = walls[wall]["start"]
+    walls[wall]["start"] = {**start, "across": {**start["across"], "nudge": by}}
+    return {**job, "walls": walls}
+
+
+def test_who_has_nothing_gets_the_whole_view(client: TestClient) -> None:
+    job = demo("Fennel Row").model_dump(mode="json")
+    changes = asked(client, job)
+    assert together(changes, changes) == client.post("/api/view", json=job).json()
+
+
+def test_only_the_walls_that_a_change_touched_are_sent(client: TestClient) -> None:
+    job = demo("Alder Wharf").model_dump(mode="json")
+    first = asked(client, job)
+    moved = nudged(job, len(job["walls"]) - 1, 3.0)
+    next_ = asked(client, moved, tags(first))
+    sent = [one for one in next_["surfaces"] if one.get("plan")]
+    # The wall, and the sill inside its window.
+    assert [one["plan"]["surface"] for one in sent] == ["window-wall", "window.bottom"]
+    assert together(next_, first) == client.post("/api/view", json=moved).json()
+
+
+def test_words_alone_that_change_are_sent_with_their_wall(client: TestClient) -> None:
+    # The same tiles, said in millimetres; nothing that is shown of a wall may be of before.
+    job = demo("Tern Cottage").model_dump(mode="json")
+    first = asked(client, job)
+    said_otherwise = {**job, "step": "1/32 in"}
+    next_ = asked(client, said_otherwise, tags(first))
+    assert together(next_, first) == client.post("/api/view", json=said_otherwise).json()
+    renamed = {**job, "walls": [{**job["walls"][0], "name": "Another name"}, *job["walls"][1:]]}
+    next_ = asked(client, renamed, tags(first))
+    assert together(next_, first) == client.post("/api/view", json=renamed).json()
+
+
+CHANGES: dict[str, Any] = {
+    "units": {"units": "mm", "step": "1 mm"},
+    "a finer step": {"step": "1/32 in"},
+    "what is small": {"settings": {"small_share": 0.4}},
+    "the tile's name": {"tile": {"name": "Another"}},
+    "a wall's name": {"walls": {"name": "Another wall"}},
+    "a wall's length": {"walls": {"length": 4_321.0}},
+    "how sheets are cut": {"ways": {"sheets": "sawn"}},
+    "repeats on a sheet": {"tile": {"sheet": {"across": 2, "up": 9, "backing": "mesh"}}},
+}
+
+
+@pytest.mark.parametrize("change", CHANGES)
+@pytest.mark.parametrize("name", ["Tern Cottage", "Wren Passage", "Juniper Court", "Sallow End"])
+def test_what_is_kept_of_words_is_what_would_be_said_anew(name: str, change: str) -> None:
+    job = demo(name)
+    sheet(job, plan(job))
+    document = job.model_dump(mode="json")
+    for field, to in CHANGES[change].items():
+        if field == "walls":
+            document["walls"][0] |= to
+        elif isinstance(to, dict):
+            document[field] |= to
+        else:
+            document[field] = to
+    try:
+        changed = Job.model_validate(document)
+        made = plan(changed)
+    except (JobRefused, ValidationError):
+        pytest.skip("this kitchen cannot be changed so")
+    kept = sheet(changed, made)
+    said_surface.forget()
+    assert kept == sheet(changed, made)
+
+
+def test_a_job_that_cannot_be_drawn_is_refused_as_ever(client: TestClient) -> None:
+    job = demo("Tern Cottage").model_dump(mode="json")
+    job["tile"]["length"] = -1
+    answer = client.post("/api/view/changes", json=job, headers={"pennant-has": "x y z"})
+    assert answer.status_code == 422
+    assert answer.json()["errors"][0]["pointer"] == "/tile/length"
