@@ -8,7 +8,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
-from shapely import Polygon, affinity
+from shapely import Polygon, affinity, union_all
+from shapely.affinity import translate
 from shapely.ops import unary_union
 
 from examples import examples
@@ -31,7 +32,7 @@ from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan, plan
 from pennant.core.shade.shading import shading_of
 from pennant.core.site.record import record_of
-from pennant.words.chip_sheets import said_sheets
+from pennant.words.chip_sheets import SheetPicture, said_sheets
 from pennant.words.cuts import said_record
 from pennant.words.enough import enough
 from pennant.words.site import said_site
@@ -163,6 +164,41 @@ class TestRoundTheRoom:
             for job in (one, two)
         ]  # fmt: skip
         assert says == [False, True]
+
+
+class TestPictures:
+    """Sheets as they lie wherever their edges show it: one turned round is seen to be wrong."""
+
+    def pictures(self, job: Job) -> dict[str, SheetPicture]:
+        (said,) = said_sheets(job, plan(job))
+        return {picture.name: picture for picture in said.pictures}
+
+    def test_one_turned_round_breaks_the_zigzag(self) -> None:
+        job = mosaic(("3", "1"), "1/16", (3, 6), HERRINGBONE)
+        found = self.pictures(job)
+        own = [Polygon(ring) for ring in found["A sheet, its top up"].chips]
+        wide = found["A sheet, its top up"].width
+        beside = [translate(chip, wide) for chip in own]
+        turned = [Polygon(r) for r in found["The right one turned round"].chips[len(own) :]]
+        # As it came it goes on without a gap or an overlap; turned, chips lie on chips.
+        assert union_all([*own, *beside]).area == pytest.approx(2 * sum(c.area for c in own))
+        assert union_all([*own, *turned]).area < 2 * sum(c.area for c in own) - 100
+
+    def test_at_every_end_and_round_every_corner(self) -> None:
+        job = mosaic(("3", "1"), "1/16", (3, 6), HERRINGBONE)
+        wall = job.walls[0].model_copy(update={"name": "First", "corner": Corner(kind="inside")})
+        two = job.model_copy(update={"walls": (
+            wall, job.walls[0].model_copy(update={"id": "b", "name": "Second"}))})  # fmt: skip
+        found = self.pictures(two)
+        assert list(found)[2:] == ["First, left end", "First to Second", "Second, right end"]
+        corner = found["First to Second"]
+        assert corner.fold == pytest.approx(corner.width / 2)
+        middles = [sum(x for x, _ in ring) / len(ring) for ring in corner.chips]
+        assert min(middles) < corner.fold < max(middles)
+
+    def test_squares_look_alike_either_way_up(self) -> None:
+        job = mosaic(("15/16", "15/16"), "1/16", (12, 12))
+        assert list(self.pictures(job)) == ["A sheet, its top up"]
 
 
 class TestCutOuts:

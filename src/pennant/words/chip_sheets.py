@@ -1,6 +1,7 @@
 """Sheets of chips in words: how each lies, what is cut of it, and at which levels they stand."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
+from typing import Any
 
 from pennant.core.cuts.sheets import (
     LaidSheet,
@@ -14,13 +15,14 @@ from pennant.core.cuts.sheets import (
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.pattern import Pattern
-from pennant.core.document.tile import Tile
-from pennant.core.document.tiles import tiles_of
+from pennant.core.document.tiles import LaidTile, tiles_of
 from pennant.core.document.values import Value
+from pennant.core.geometry.clip import Ring
+from pennant.core.geometry.rect import Rect
 from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
-from pennant.core.survey.placed import Kitchen
+from pennant.core.survey.placed import Kitchen, Surface
 from pennant.words.names import Names
 
 
@@ -42,20 +44,29 @@ class SaidPart(Value):
     pieces: tuple[str, ...]
 
 
-class SheetPicture(Value):
-    """How a sheet lies: its size with a joint, and the outline of each chip (mm, y up)."""
+Rings = tuple[tuple[tuple[float, float], ...], ...]
 
+
+class SheetPicture(Value):
+    """How sheets lie at one place: the outline of each chip (mm, y up) in a room of some size.
+
+    A ``wrong`` one shows what must not be. ``fold`` is where two walls meet, mm from the left.
+    """
+
+    name: str
     width: float
     height: float
-    chips: tuple[tuple[tuple[float, float], ...], ...]
+    chips: Rings
     colour: str
+    wrong: bool = False
+    fold: float | None = None
 
 
 class SaidSheets(Value):
     """The sheets of one of the job's tiles."""
 
     of: str
-    picture: SheetPicture
+    pictures: tuple[SheetPicture, ...]
     in_short: str
     lies: tuple[str, ...]
     levels: tuple[str, ...]
@@ -72,7 +83,8 @@ def sheet_places(job: Job, pieces: tuple[Piece, ...]) -> tuple[SheetPlace, ...]:
 
 def said_sheets(job: Job, made: Plan) -> Iterator[SaidSheets]:
     """Yield, for each of the job's tiles that comes on sheets, how they are laid and cut."""
-    for of, (_, tile, pattern) in tiles_of(job).items():
+    for of, laid in tiles_of(job).items():
+        _, tile, pattern = laid
         plan = sheet_plan(job, made.pieces, of)
         if plan is None or tile.sheet is None:
             continue
@@ -80,7 +92,7 @@ def said_sheets(job: Job, made: Plan) -> Iterator[SaidSheets]:
         assert lattice is not None
         shapes = sheet_shapes(plan, made.pieces, lattice)
         yield SaidSheets(
-            of=of, in_short=_in_short(job, plan), picture=_picture(tile, pattern, plan),
+            of=of, in_short=_in_short(job, plan), pictures=tuple(_pictures(job, made, laid, plan)),
             lies=tuple(_lies(pattern, tile.sheet.backing, walls=len(job.walls))),
             levels=tuple(_levels(job, made.kitchen, plan, shapes)),
             parts=tuple(_parts(job, made.kitchen, plan, shapes)),
@@ -105,21 +117,72 @@ def _in_short(job: Job, plan: SheetPlan) -> str:
     return f"{says}. No plan can do with fewer than {plan.bound}"
 
 
-def _picture(tile: Tile, pattern: Pattern, plan: SheetPlan) -> SheetPicture:
-    return SheetPicture(
-        width=plan.size.width, height=plan.size.height, colour=tile.colour,
-        chips=tuple(
-            tuple((round(x, 2), round(y, 2)) for x, y in ring)
-            for ring in chips_of_a_sheet(tile, pattern)
-        ),
-    )  # fmt: skip
+ONE_WAY_UP = ("herringbone", "scallop", "diagonal")
+"""Patterns whose sheets show at their edges which way up they lie."""
+
+
+def _pictures(job: Job, made: Plan, laid: LaidTile, plan: SheetPlan) -> Iterator[SheetPicture]:
+    """A sheet as it lies; where its edges show which way up it is, also beside one that was turned
+    round, at every end and round every corner.
+    """
+    _, tile, pattern = laid
+    wide, high = plan.size.width, plan.size.height
+    chips = chips_of_a_sheet(tile, pattern)
+
+    def picture(name: str, rings: Iterable[Ring], width: float, **more: Any) -> SheetPicture:
+        rounded = tuple(tuple((round(x, 2), round(y, 2)) for x, y in ring) for ring in rings)
+        return SheetPicture(name=name, width=width, height=high, chips=rounded,
+                            colour=tile.colour, **more)  # fmt: skip
+
+    yield picture("A sheet, its top up", chips, wide)
+    if pattern.kind not in ONE_WAY_UP:
+        return
+    turned = [tuple((2 * wide - x, high - y) for x, y in ring) for ring in chips]
+    yield picture("The right one turned round", [*chips, *turned], 2 * wide, wrong=True)
+    walls = [surface for surface in made.kitchen.walls
+             if any(one.surface == surface.id for one in plan.laid)]  # fmt: skip
+    for wall in walls:
+        at_left = wall.left in JOINED
+        if not at_left:
+            yield picture(f"{wall.name}, left end", _near(made, wall, laid.of, wide, high), wide)
+        after = next((one for one in walls if at_right(job, wall, one)), None)
+        own = _near(made, wall, laid.of, wide, high, right=True)
+        if after is None:
+            yield picture(f"{wall.name}, right end", own, wide)
+            continue
+        beside = _near(made, after, laid.of, wide, high)
+        moved = [tuple((x + wide, y) for x, y in ring) for ring in beside]
+        yield picture(f"{wall.name} to {after.name}", [*own, *moved], 2 * wide, fold=wide)
+
+
+JOINED = ("lapped", "met", "laps", "folded")
+"""Ends at which two walls meet."""
+
+
+def at_right(job: Job, wall: Surface, other: Surface) -> bool:
+    """Whether another wall joins on to a wall's right end."""
+    ids = [one.id for one in job.walls]
+    return wall.right in JOINED and ids.index(other.id) == ids.index(wall.id) + 1
+
+
+def _near(
+    made: Plan, wall: Surface, of: str, wide: float, high: float, *, right: bool = False
+) -> Iterator[Ring]:
+    """The chips beside one end of a wall, as far as a sheet reaches, over the counter."""
+    plan = made.surface(wall.id)
+    x0, y0, x1, _ = plan.field
+    left = x1 - wide if right else x0
+    room = Rect(left, y0, left + wide, y0 + high)
+    for piece in plan.pieces:
+        if piece.of == of and piece.box.overlaps(room):
+            yield tuple((x - left, y - y0) for x, y in piece.outline[0])
 
 
 def _lies(pattern: Pattern, backing: str, walls: int) -> Iterator[str]:
     """How every sheet must lie: what is seen only afterwards."""
     if backing == "paper":
         yield "The paper is on the face: wet it and draw it off when the bed holds, then true up"
-    if pattern.kind in ("herringbone", "scallop", "diagonal"):
+    if pattern.kind in ONE_WAY_UP:
         yield (
             "Mark the top of every sheet on its back with the same arrow. Turned round, its zigzag "
             "goes down where the next one's goes up; lay it dry against its neighbour first"

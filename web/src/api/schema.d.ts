@@ -8240,7 +8240,8 @@ export interface components {
         SaidSheets: {
             /** Of */
             of: string;
-            picture: components["schemas"]["SheetPicture"];
+            /** Pictures */
+            pictures: components["schemas"]["SheetPicture"][];
             /** In Short */
             in_short: string;
             /** Lies */
@@ -9647,9 +9648,13 @@ export interface components {
         };
         /**
          * SheetPicture
-         * @description How a sheet lies: its size with a joint, and the outline of each chip (mm, y up).
+         * @description How sheets lie at one place: the outline of each chip (mm, y up) in a room of some size.
+         *
+         *     A ``wrong`` one shows what must not be. ``fold`` is where two walls meet, mm from the left.
          */
         SheetPicture: {
+            /** Name */
+            name: string;
             /** Width */
             width: number;
             /** Height */
@@ -9661,6 +9666,13 @@ export interface components {
             ][][];
             /** Colour */
             colour: string;
+            /**
+             * Wrong
+             * @default false
+             */
+            wrong: boolean;
+            /** Fold */
+            fold?: number | null;
         };
         /**
          * SheetPlace

@@ -64,13 +64,25 @@ function Sheets({ sheets, onPieces }: SheetsProps) {
     <section key={one.of} aria-label="Sheets" className="my-2">
       <h3 className="heading">Sheets</h3>
       <div className="flex items-start gap-4">
-        <SheetPicture picture={one.picture} />
+        <SheetPicture picture={one.pictures[0]} />
         <div>
           {one.lies.map((says) => (
             <p key={says}>△ {says}.</p>
           ))}
         </div>
       </div>
+      {one.pictures.length > 1 && (
+        <ul aria-label="How sheets must lie" className="my-2 flex flex-wrap gap-3">
+          {one.pictures.slice(1).map((picture) => (
+            <li key={picture.name}>
+              <SheetPicture picture={picture} />
+              <p className={`max-w-48 text-sm ${picture.wrong ? "text-flag" : "aside"}`}>
+                {picture.wrong ? `✗ ${picture.name}: its zigzag breaks` : `↑ ${picture.name}`}
+              </p>
+            </li>
+          ))}
+        </ul>
+      )}
       <ul className="tape my-1 text-[15px]">
         {one.levels.map((says) => (
           <li key={says}>
@@ -101,30 +113,42 @@ function Sheets({ sheets, onPieces }: SheetsProps) {
   ));
 }
 
-/** One sheet the way that every sheet lies, with an arrow to its top. */
-function SheetPicture({
-  picture,
-}: {
-  picture: NonNullable<CutSheet["sheets"]>[number]["picture"];
-}) {
-  const { width, height } = picture;
+type Picture = NonNullable<CutSheet["sheets"]>[number]["pictures"][number];
+
+/** How sheets lie at one place, with an arrow to their top; a line where two walls meet. */
+function SheetPicture({ picture }: { picture: Picture | undefined }) {
+  if (!picture) return null;
+  const { width, height, fold, wrong } = picture;
   // The chips of a zigzag reach past the sheet's own rectangle.
-  const past = Math.max(width, height) * 0.12;
+  const past = Math.min(width, height) * 0.14;
   const path = picture.chips
     .map((ring) => `M${ring.map(([x, y]) => `${x} ${height - y}`).join("L")}Z`)
     .join("");
+  const arrow = `M${-past * 2} ${height * 0.8}V${height * 0.2}m${-past * 0.5} ${past * 0.7}l${past * 0.5} ${-past * 0.7}l${past * 0.5} ${past * 0.7}`;
   return (
     <svg
       role="img"
-      aria-label="A sheet as it lies, its top upward"
-      className="h-32 w-40 shrink-0"
+      aria-label={wrong ? `Wrong: ${picture.name}` : picture.name}
+      className="h-32 w-48 shrink-0"
       viewBox={`${-past * 3} ${-past} ${width + past * 4} ${height + past * 2}`}
     >
-      <path d={path} fill={picture.colour} />
+      <path d={path} fill={picture.colour} fillOpacity={wrong ? 0.75 : 1} />
       <g stroke="currentColor" fill="none" strokeWidth={past / 5}>
-        <path
-          d={`M${-past * 2} ${height * 0.8}V${height * 0.2}m${-past * 0.5} ${past * 0.7}l${past * 0.5} ${-past * 0.7}l${past * 0.5} ${past * 0.7}`}
-        />
+        {!wrong && <path d={arrow} />}
+        {fold != null && (
+          <path
+            d={`M${fold} ${-past}V${height + past}`}
+            strokeDasharray={`${past} ${past / 2}`}
+            strokeWidth={past / 4}
+          />
+        )}
+        {wrong && (
+          <path
+            d={`M${width / 2} ${-past}V${height + past}`}
+            stroke="#c4432b"
+            strokeWidth={past / 3}
+          />
+        )}
       </g>
     </svg>
   );
