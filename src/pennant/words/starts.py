@@ -11,6 +11,7 @@ from pennant.core.plan import plan
 from pennant.core.search.best import Round, Unmet, best_round, every_start, unmet
 from pennant.core.search.counter_starts import counter_starts
 from pennant.core.search.ranking import Outcome
+from pennant.core.search.whole_kitchen import WholeKitchen
 from pennant.core.survey.edits import wall_number
 from pennant.words.names import Names
 from pennant.words.start import say_counter_start, say_start
@@ -139,9 +140,31 @@ def said_round(job: Job) -> Iterator[SaidRound]:
 
 
 def _round(job: Job, step: Round) -> SaidRound:
-    wall = job.wall(step.wall).name
-    says = f"{wall}: {'a better start found' if step.changed else 'stays as it is'}"
+    found = "a better start found" if step.changed else "stays as it is"
+    if step.whole is not None:
+        says = f"All walls at once, {found}: {_sifted(step.whole)}"
+    else:
+        says = f"{job.wall(step.wall).name}: {found}"
     return SaidRound(says=says, done=step.done, of=step.of, job=step.job)
+
+
+_LEFT: dict[Kind, str] = {
+    "never": "have the least to cure", "avoid": "of these the least to look at",
+    "even": "of these the most even openings", "smallest": "of these the largest smallest piece",
+    "full-left": "of these full tiles at the left",
+    "full-right": "of these full tiles at the right",
+    "whole-counter": "of these whole courses at the counter",
+    "whole-top": "of these whole courses at the top",
+    "centred": "of these a tile or joint on a centreline",
+}  # fmt: skip
+
+
+def _sifted(whole: WholeKitchen) -> str:
+    """How many starts were tried, what each wish left of them, and how many were planned."""
+    steps = [f"{one.left:,} {_LEFT[one.wish.kind]}" for one in whole.sifted]
+    planned = "1 kitchen" if whole.planned == 1 else f"{whole.planned} kitchens"
+    said = [f"{whole.tried:,} starts tried", *steps]
+    return f"{'; '.join(said)}; {planned} planned in full and set a little off"
 
 
 def _unmet(job: Job, names: Names, one: Unmet) -> str:

@@ -57,7 +57,7 @@ def corners_of(job: Job, laid: Sequence[Laid]) -> Iterator[CornerReading]:
         if by_id[wall.id].layout.lattice is not None:
             continue  # what a lattice's tiles make round a corner are no pairs of one tile
         corner = before.corner
-        pairs = _pairs(by_id[before.id], by_id[wall.id], kerf_at(job))
+        pairs = pairs_between(by_id[before.id], by_id[wall.id], kerf_at(job))
         if corner is None or not pairs:
             continue
         inside = corner.kind == "inside"
@@ -71,7 +71,8 @@ def corners_of(job: Job, laid: Sequence[Laid]) -> Iterator[CornerReading]:
         )  # fmt: skip
 
 
-def _pairs(left: Laid, right: Laid, kerf: float) -> list[Pair]:
+def pairs_between(left: Laid, right: Laid, kerf: float) -> list[Pair]:
+    """Return what both walls of a corner get, course by course; ``kerf`` as sawn there (mm)."""
     whole = left.layout.module.width
     others = _ends(right, "left")
     found: dict[tuple[int, int], list[tuple[Piece, float, Piece, float]]] = {}

@@ -320,12 +320,12 @@ def _carried(start: Start, before: Laid) -> Carries:
     """What a start takes over from the wall before: its courses' heights, its last tile."""
     return Carries(
         y=before.layout.plant.y if isinstance(start.up, Carried) else None,
-        past=_past(before) if isinstance(start.across, Folded) else None,
+        past=past_corner(before) if isinstance(start.across, Folded) else None,
     )
 
 
-def _past(before: Laid) -> float:
-    """How far the last tile of the pennant's course reaches into the corner.
+def past_corner(before: Laid) -> float:
+    """Return how far (mm) the last tile of the pennant's course reaches into the corner.
 
     A lattice goes on as if the walls were one: how far the corner is from its figure.
     """

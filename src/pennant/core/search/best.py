@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from pennant.core.document.job import Job
-from pennant.core.document.starts import Carried
+from pennant.core.document.starts import Carried, FromCounter
 from pennant.core.document.wishes import BANDS, Kind, Wish
 from pennant.core.plan import plan
 from pennant.core.search.ranking import (
@@ -19,6 +19,7 @@ from pennant.core.search.ranking import (
     with_ends_moved,
 )
 from pennant.core.search.schools import schools_of, schools_one_way_of
+from pennant.core.search.whole_kitchen import WholeKitchen, best_of_kitchen, better_of
 from pennant.core.survey.counter_check import out_of_step
 from pennant.core.survey.counters import counters_on
 from pennant.core.survey.edits import wall_number
@@ -66,13 +67,17 @@ class Unmet:
 
 @dataclass(frozen=True)
 class Round:
-    """A step of the search round the kitchen: the job with the best starts so far."""
+    """A step of the search of the kitchen: the job with the best starts so far.
+
+    ``wall`` is the wall that was searched; empty where all were at once, as ``whole`` tells.
+    """
 
     wall: str
     done: int
     of: int
     job: Job
     changed: bool
+    whole: WholeKitchen | None = None
 
 
 def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compared:
@@ -124,21 +129,32 @@ def unmet(job: Job, kitchen: Kitchen, wall_id: str, compared: Compared) -> Itera
 
 
 def best_round(job: Job) -> Iterator[Round]:
-    """Yield the job with the best start found for one wall after another, from left to right.
+    """Yield the job with the best starts so far, step by step.
 
-    Walls that carry on from the one before are judged with what was chosen for it; where corners
-    matter, they are gone over once more (see `visits`). Each step has the best so far, so a search
-    can be stopped after any.
+    First all walls at once (`whole_kitchen`), which is quick. Then one wall after another from left
+    to right, each with every school and its ends where they may float; where corners matter, they
+    are gone over once more (see `visits`). At the end all at once again from there, and the best of
+    all is taken, so that no step's answer is ever better than the last. It can be stopped after any
+    step. Walls whose joints go on from a counter keep them.
     """
     every = visits(job)
-    job = with_courses_carried(job)
-    for done, number in enumerate(every, 1):
+    given, job = job, with_courses_carried(job)
+    whole = best_of_kitchen(job)
+    steps, best = len(every) + (2 if whole else 0), job
+    if whole is not None:
+        best = better_of(given, whole.job)
+        yield Round("", 1, steps, best, best != given, whole)
+    for done, number in enumerate(every, 2 if whole else 1):
         made, wall = plan(job), job.walls[number]
         compared = every_start(job, made.kitchen, wall.id, len(made.surface(wall.id).pieces))
-        best = compared.outcomes[0].start
-        changed = best != wall.start
-        job = started(job, wall.id, best)
-        yield Round(wall.id, done, len(every), job, changed)
+        start = compared.outcomes[0].start
+        changed = start != wall.start
+        job = started(job, wall.id, start)
+        yield Round(wall.id, done, steps, best if whole else job, changed)
+    again = best_of_kitchen(job)
+    if again is not None:
+        last = better_of(best, again.job)
+        yield Round("", steps, steps, last, last != best, again)
 
 
 def with_courses_carried(job: Job) -> Job:
@@ -159,7 +175,11 @@ def visits(job: Job) -> list[int]:
     sought from left to right, each that another joins on to is sought again from right to left,
     now that it is known what meets it.
     """
-    numbers = list(range(len(job.walls)))
+    numbers = [
+        number for number, wall in enumerate(job.walls)
+        if not isinstance(wall.start.across, FromCounter)
+    ]  # fmt: skip
     coupled = any(wish.kind == "corner" for wish in wishes_of(job))
-    again = [n for n in reversed(numbers[:-1]) if joined_before(job.walls, n + 1)]
+    last = len(job.walls) - 1
+    again = [n for n in reversed(numbers) if n < last and joined_before(job.walls, n + 1)]
     return [*numbers, *again] if coupled else numbers

@@ -85,7 +85,8 @@ SIEVED: tuple[Kind, ...] = (
     "centred",
 )  # fmt: skip
 """The wishes that the sieve reckons; what depends on whole pieces is left to the plans."""
-_COUNTED = ("never", "avoid")
+COUNTED: tuple[Kind, ...] = ("never", "avoid")
+"""Of these, those that are counts: of several walls they add up, of the others the worst counts."""
 
 
 @dataclass(frozen=True)
@@ -160,23 +161,11 @@ class Search:
         ``at_height`` holds the courses where they are (mm), for a wall that carries them on. Else
         the pennant's course is the one that the counter cuts, or the full one upon it.
         """
-        self._bind(wishes)
+        self.bind(wishes)
         xs = self.marks_across()
         ys = self.foot - (self.foot - self.marks_up()) % self.module.up
         ys = ys if at_height is None else np.array([at_height])
-        up_scores = self._robust(ys, self.up_scores)
-        by_pattern: dict[frozenset[Group], Floats] = {}
-        scores = np.empty((len(SIEVED), len(ys), len(xs)))
-        for number, y in enumerate(ys):
-            groups, boxed = self.pattern(float(y))
-            if groups not in by_pattern:
-                by_pattern[groups] = self._robust(
-                    xs, functools.partial(self.across_scores, groups=groups, boxed=boxed)
-                )
-            pairs = zip(by_pattern[groups], up_scores[:, number], strict=True)
-            for kind, (across, up) in enumerate(pairs):
-                both = across + up if SIEVED[kind] in _COUNTED else np.maximum(across, up)
-                scores[kind, number] = both
+        scores = self.scores(xs, ys)
         keys = [
             np.round(scores[SIEVED.index(wish.kind)].ravel() / (BANDS[wish.kind] or 1.0))
             for wish in wishes
@@ -192,7 +181,26 @@ class Search:
                 break
         return Found(tuple(places), len(xs) * len(ys))
 
-    def _bind(self, wishes: Sequence[Wish]) -> None:
+    def scores(self, xs: Floats, ys: Floats, kinds: Sequence[Kind] = SIEVED) -> Floats:
+        """Return the scores of every start across at every height, each at its worst when it is set
+        a little off: by kind, height and place.
+        """
+        wanted = [SIEVED.index(kind) for kind in kinds]
+        up_scores = self._robust(ys, self.up_scores)[wanted]
+        by_pattern: dict[tuple[frozenset[Group], frozenset[tuple[int, int]]], Floats] = {}
+        scores = np.empty((len(kinds), len(ys), len(xs)))
+        for number, y in enumerate(ys):
+            groups, boxed = met = self.pattern(float(y))
+            if met not in by_pattern:
+                score = functools.partial(self.across_scores, groups=groups, boxed=boxed)
+                by_pattern[met] = self._robust(xs, score)[wanted]
+            pairs = zip(kinds, by_pattern[met], up_scores[:, number], strict=True)
+            for place, (kind, across, up) in enumerate(pairs):
+                both = across + up if kind in COUNTED else np.maximum(across, up)
+                scores[place, number] = both
+        return scores
+
+    def bind(self, wishes: Sequence[Wish]) -> None:
         """Take up the places that wishes are bound to."""
         things = {thing.id: thing for thing in self.field.surface.things}
         for wish in wishes:
