@@ -13,6 +13,7 @@ import functools
 import itertools
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 import numpy.typing as npt
@@ -56,6 +57,14 @@ class Group:
     run: float
 
 
+class Boxed(NamedTuple):
+    """A box that a kind of course meets; ``splits`` where it is at least as high as the course."""
+
+    box: int
+    phase: int
+    splits: bool
+
+
 @dataclass(frozen=True)
 class Way:
     """One direction: the step from tile to tile, the tile's size, and the shift of each phase.
@@ -80,6 +89,8 @@ class Way:
         )
 
 
+Met = tuple[frozenset[Group], frozenset[Boxed]]
+"""Which kinds of course meet which upright lines and boxes."""
 SIEVED: tuple[Kind, ...] = (
     "never", "avoid", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
     "centred",
@@ -187,14 +198,24 @@ class Search:
         """
         wanted = [SIEVED.index(kind) for kind in kinds]
         up_scores = self._robust(ys, self.up_scores)[wanted]
-        by_pattern: dict[tuple[frozenset[Group], frozenset[tuple[int, int]]], Floats] = {}
-        scores = np.empty((len(kinds), len(ys), len(xs)))
-        for number, y in enumerate(ys):
-            groups, boxed = met = self.pattern(float(y))
+        by_pattern: dict[Met, tuple[Floats, Floats]] = {}
+
+        def across_at(met: Met) -> tuple[Floats, Floats]:
+            """As they are, and at their worst."""
             if met not in by_pattern:
-                score = functools.partial(self.across_scores, groups=groups, boxed=boxed)
-                by_pattern[met] = self._robust(xs, score)[wanted]
-            pairs = zip(kinds, by_pattern[met], up_scores[:, number], strict=True)
+                score = functools.partial(self.across_scores, groups=met[0], boxed=met[1])
+                by_pattern[met] = score(xs)[wanted], self._robust(xs, score)[wanted]
+            return by_pattern[met]
+
+        scores = np.empty((len(kinds), len(ys), len(xs)))
+        by = self.settings.set_within
+        for number, y in enumerate(ys):
+            met = self.pattern(float(y))
+            worst = across_at(met)[1]
+            # Set a little higher or lower, other courses may meet a line.
+            for beside in {self.pattern(float(y) + off) for off in (-by, by)} - {met}:
+                worst = np.maximum(worst, across_at(beside)[0])
+            pairs = zip(kinds, worst, up_scores[:, number], strict=True)
             for place, (kind, across, up) in enumerate(pairs):
                 both = across + up if kind in COUNTED else np.maximum(across, up)
                 scores[place, number] = both
@@ -303,7 +324,7 @@ class Search:
         by = self.settings.set_within
         return np.asarray(np.maximum.reduce([score(starts + off) for off in (-by, 0.0, by)]))
 
-    def pattern(self, y: float) -> tuple[frozenset[Group], frozenset[tuple[int, int]]]:
+    def pattern(self, y: float) -> tuple[frozenset[Group], frozenset[Boxed]]:
         """Return which kinds of course meet which upright line and box, for a start up."""
         inner, module = self.field.inner, self.module
         low = int(np.floor((inner.y0 - y) / module.up)) - 1
@@ -319,7 +340,8 @@ class Search:
                         groups.add(Group(number, kind, run))
             for number, keep in enumerate(self.boxes):
                 if foot < keep.box.y1 - EPS and head > keep.box.y0 + EPS:
-                    boxed.add((number, kind))
+                    splits = keep.box.y0 <= foot + EPS and keep.box.y1 >= head - EPS
+                    boxed.add(Boxed(number, kind, splits))
         return frozenset(groups), frozenset(boxed)
 
     def _rows(self, y: float, rows: range) -> Iterator[tuple[int, float, float]]:
@@ -341,7 +363,7 @@ class Search:
         return self.across, kind, tuple(self.spans)
 
     def across_scores(
-        self, starts: Floats, groups: frozenset[Group], boxed: frozenset[tuple[int, int]]
+        self, starts: Floats, groups: frozenset[Group], boxed: frozenset[Boxed]
     ) -> Floats:
         """Return the scores (in the order of `SIEVED`) of starts across, for one pattern."""
         never, avoid, even = (np.zeros(len(starts)) for _ in range(3))
@@ -378,11 +400,16 @@ class Search:
                 avoid += seen
                 if self._counts("even", owner):
                     even = np.maximum(even, seen * np.abs(left - right))
-        for number, phase in boxed:
+        for number, phase, splits in sorted(boxed):
             box = self.boxes[number].box
             way, kind, spans = self._way(phase)
             by = slipped(spans, box.x0)
-            avoid += self._legs(way, starts, box.x0 + by, box.x1 + by, kind)
+            low, high = box.x0 + by, box.x1 + by
+            avoid += self._legs(way, starts, low, high, kind)
+            if splits:
+                strips, thin = self._strips(way, starts, low, high, kind)
+                never += strips
+                avoid -= thin  # such a leg is a piece of its own, and counts as that
         none = np.zeros(len(starts))
         centred = np.zeros(len(starts))
         for centre in self.centres:
@@ -473,6 +500,24 @@ class Search:
         return np.asarray(
             ((left > EPS) & (left < limit - EPS)), dtype=np.float64
         ) + np.asarray(((right > EPS) & (right < limit - EPS)), dtype=np.float64)  # fmt: skip
+
+    def _strips(
+        self, way: Way, starts: Floats, low: float, high: float, phase: int
+    ) -> tuple[Floats, Floats]:
+        """Pieces that a box as high as the course splits off a tile, too small to be cut: how many,
+        and how many of these are thin legs as well.
+        """
+        first, size = starts + way.shifts[phase], way.size
+        left = (low - first) % way.step
+        right = size - left - (high - low)
+        split = (left > EPS) & (right > EPS)
+        least, leg = self.settings.least_piece, self.settings.least_leg
+        strips, thin = np.zeros(len(starts)), np.zeros(len(starts))
+        for strip in (left, right):
+            small = np.minimum(strip, self.module.height) < least - EPS
+            strips += split & small
+            thin += split & small & (strip < leg - EPS)
+        return strips, thin
 
 
 def runs_of(edge: Edge, shown: list[KeepOut], field: Field) -> list[tuple[float, float, float]]:
