@@ -42,14 +42,17 @@ from pennant.core.days.days import days_of  # noqa: E402
 from pennant.core.days.planner import Ready, earliest  # noqa: E402
 from pennant.core.document.job import Job  # noqa: E402
 from pennant.core.document.module import module_of  # noqa: E402
+from pennant.core.document.survey import Corner  # noqa: E402
 from pennant.core.document.tiles import tiles_of  # noqa: E402
 from pennant.core.layout.field_of import field_of  # noqa: E402
 from pennant.core.layout.lattice_of import lattice_of  # noqa: E402
 from pennant.core.plan import Plan, plan  # noqa: E402
 from pennant.core.reading.laying import laid_of, laid_wall  # noqa: E402
+from pennant.core.search.best import best_round  # noqa: E402
 from pennant.core.search.lattice_clipping import Clipping  # noqa: E402
 from pennant.core.search.lattice_sieve import Judge  # noqa: E402
 from pennant.core.search.ranking import best_found, started, wishes_of  # noqa: E402
+from pennant.core.search.whole_kitchen import best_of_kitchen  # noqa: E402
 from pennant.core.shade.shading import shading_of  # noqa: E402
 from pennant.core.survey.kitchen import kitchen_of  # noqa: E402
 from pennant.files.job_json import write_job  # noqa: E402
@@ -279,6 +282,22 @@ def bench_search_of_many_walls(table: Table) -> None:
               for _ in range(3)]  # fmt: skip
     ratio = statistics.median(more / (10 * own) for own, more in rounds)
     table.row("the best starts of ten walls", ms(rounds[-1][1]), ratio, "of ten times one")
+    joined = ten.model_copy(update={"walls": tuple(
+        wall.model_copy(update={"corner": Corner() if n < 9 else None})
+        for n, wall in enumerate(ten.walls)
+    )})  # fmt: skip
+    at_once = {
+        name: milliseconds(lambda job=job: best_of_kitchen(job), 1)
+        for name, job in (("one", single), ("apart", ten), ("joined", joined))
+    }
+    for name in ("apart", "joined"):
+        table.row(f"the best start of ten walls {name}, all at once", ms(at_once[name]),
+                  at_once[name] / (10 * at_once["one"]), "of ten times one")  # fmt: skip
+    whole = demo("Fennel Row")
+    own = milliseconds(lambda: best_of_kitchen(whole), 3)
+    steps = milliseconds(lambda: list(best_round(whole)), 1)
+    table.row("the best start of the demo, all walls at once", ms(own))
+    table.row("the same wall after wall, by every school", ms(steps), steps / own, "times as long")
 
 
 RANDOM_KITCHENS = 50
@@ -469,7 +488,8 @@ def bench_keys(table: Table) -> None:
             page.get_by_role("link", name=name).click()
             page.get_by_test_id("pennant").focus()
             # Always on to a place that was not planned before.
-            taken = [_one_key(page, "ArrowRight") for _ in range(25)][5:]
+            key = "ArrowUp" if name == "Chips over 5" else "ArrowRight"
+            taken = [_one_key(page, key) for _ in range(25)][5:]
             middle, slow = statistics.median(taken), sorted(taken)[int(len(taken) * 0.9)]
             table.row(f"key press to new drawing in {text}", ms(middle), middle / aim,
                       f"of {aim} ms", note=f"nine of ten within {slow:.0f} ms")  # fmt: skip

@@ -10,6 +10,7 @@ from kitchens import a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.starts import Carried, FromCounter, FullCounter, FullLeft, Start
 from pennant.core.document.wishes import Wish
+from pennant.core.plan import plan
 from pennant.core.search.best import best_round, visits
 from pennant.core.search.ranking import started
 from pennant.core.search.whole_kitchen import (
@@ -141,6 +142,28 @@ class TestCorners:
         assert measured_kitchen(found.job).never == 0
 
 
+class TestEndsThatFloat:
+    """An open end is moved by itself to where full and half pieces are flush."""
+
+    def test_by_an_eighth_in_a_half_bond(self) -> None:
+        # 11 modules of 8 1/8 and a tile are 97 3/8: an eighth further than the line is now.
+        wall = {
+            "id": "a", "length": "97 1/4", "top": {"kind": "open", "height": "21"},
+            "right": {"kind": "open", "ahead": "1/4", "back": "1/4"},
+        }  # fmt: skip
+        wishes = [{"kind": "never"}, {"kind": "full-left"}, {"kind": "full-right"}]
+        *_, last = best_round(a_job(walls=[wall], wishes=wishes))
+        ends = {
+            round(gets.size / 25.4, 3)
+            for reading in plan(last.job).edges
+            if reading.edge in ("a:left", "a:right")
+            for gets in reading.gets
+        }
+        assert last.job.walls[0].start.right / 25.4 == pytest.approx(0.125, abs=0.07)
+        # (8 - 1/8) / 2 beside a full tile's line, within what setting may be off by.
+        assert all(min(abs(end - 8), abs(end - 3.9375)) < 0.07 for end in ends)
+
+
 class TestSaid:
     """The first step is there at once, and says how many starts were ruled out and why."""
 
@@ -149,7 +172,8 @@ class TestSaid:
         assert first.says.startswith("All walls at once, a better start found: ")
         assert "starts tried" in first.says
         assert "have the least to cure" in first.says
-        assert "planned in full" in first.says
+        assert "planned and set a little off" in first.says
+        assert "(fewest cut pieces, fewest tiles) decides among what was planned" in first.says
 
     def test_lattices_go_wall_by_wall(self) -> None:
         assert best_of_kitchen(demo("Juniper Court")) is None

@@ -38,6 +38,8 @@ from pennant.core.reading.findings import (
 from pennant.core.survey.placed import OPENINGS
 
 Floats = npt.NDArray[np.float64]
+NEAR = 0.4
+"""Millimetres: starts that lie nearer to one another are one."""
 MOST_MARKS = 4_000
 """Starts each way that are tried on one wall. Where a staggered bond and very many things make
 more, they are thinned evenly, and the best of those left is taken."""
@@ -176,25 +178,27 @@ class Search:
         xs = self.marks_across()
         ys = self.foot - (self.foot - self.marks_up()) % self.module.up
         ys = ys if at_height is None else np.array([at_height])
-        scores = self.scores(xs, ys)
-        keys = [
-            np.round(scores[SIEVED.index(wish.kind)].ravel() / (BANDS[wish.kind] or 1.0))
-            for wish in wishes
-            if wish.kind in SIEVED
-        ]
-        order = np.lexsort([scores[SIEVED.index("smallest")].ravel(), *keys[::-1]])
+        kinds = [wish.kind for wish in wishes if wish.kind in SIEVED]
+        bands = np.array([BANDS[kind] or 1.0 for kind in kinds])
+        # The best of each height, apart from one another; then the best of all heights.
+        best: list[tuple[tuple[float, ...], float, float]] = []
+        for y, row in zip(ys, self.rows(xs, ys, [*kinds, "smallest"]), strict=True):
+            keys = np.round(row[:-1] / bands[:, None])
+            order = np.lexsort([row[-1], *keys[::-1]])
+            best += [((*keys[:, index], row[-1, index]), float(xs[index]), float(y))
+                     for index in _apart(order, xs, most)]  # fmt: skip
+        best.sort(key=lambda one: one[0])
         places: list[tuple[float, float]] = []
-        for index in order:
-            place = (float(xs[index % len(xs)]), float(ys[index // len(xs)]))
-            if all(abs(place[0] - x) + abs(place[1] - y) > 0.4 for x, y in places):
-                places.append(place)
+        for _, across, up in best:
+            if all(abs(across - x) + abs(up - y) > NEAR for x, y in places):
+                places.append((across, up))
             if len(places) == most:
                 break
         return Found(tuple(places), len(xs) * len(ys))
 
-    def scores(self, xs: Floats, ys: Floats, kinds: Sequence[Kind] = SIEVED) -> Floats:
-        """Return the scores of every start across at every height, each at its worst when it is set
-        a little off: by kind, height and place.
+    def rows(self, xs: Floats, ys: Floats, kinds: Sequence[Kind]) -> Iterator[Floats]:
+        """Yield, height by height, the scores of every start across, each at its worst when it is
+        set a little off: by kind and place.
         """
         wanted = [SIEVED.index(kind) for kind in kinds]
         up_scores = self._robust(ys, self.up_scores)[wanted]
@@ -207,19 +211,16 @@ class Search:
                 by_pattern[met] = score(xs)[wanted], self._robust(xs, score)[wanted]
             return by_pattern[met]
 
-        scores = np.empty((len(kinds), len(ys), len(xs)))
         by = self.settings.set_within
+        counted = np.array([kind in COUNTED for kind in kinds])[:, None]
         for number, y in enumerate(ys):
             met = self.pattern(float(y))
             worst = across_at(met)[1]
             # Set a little higher or lower, other courses may meet a line.
             for beside in {self.pattern(float(y) + off) for off in (-by, by)} - {met}:
                 worst = np.maximum(worst, across_at(beside)[0])
-            pairs = zip(kinds, worst, up_scores[:, number], strict=True)
-            for place, (kind, across, up) in enumerate(pairs):
-                both = across + up if kind in COUNTED else np.maximum(across, up)
-                scores[place, number] = both
-        return scores
+            up = up_scores[:, number, None]
+            yield np.where(counted, worst + up, np.maximum(worst, up))
 
     def bind(self, wishes: Sequence[Wish]) -> None:
         """Take up the places that wishes are bound to."""
@@ -518,6 +519,17 @@ class Search:
             strips += split & small
             thin += split & small & (strip < leg - EPS)
         return strips, thin
+
+
+def _apart(order: npt.NDArray[np.int_], places: Floats, most: int) -> list[int]:
+    """The first of some places, in an order, that do not lie beside one another."""
+    found: list[int] = []
+    for index in order.tolist():
+        if all(abs(places[index] - places[other]) > NEAR for other in found):
+            found.append(index)
+        if len(found) == most:
+            break
+    return found
 
 
 def runs_of(edge: Edge, shown: list[KeepOut], field: Field) -> list[tuple[float, float, float]]:

@@ -55,8 +55,8 @@ class WholeKitchen:
     """The best that was found of all walls at once.
 
     ``tried`` are the starts of all walls at all shared heights; ``sifted`` what each wish left of
-    them; ``planned`` how many kitchens were planned in full; ``better`` whether what was found is
-    better than the job as it was.
+    them; ``planned`` how many kitchens were planned in full, among which ``others`` decide, the
+    wishes that no sieve reckons; ``better`` whether it is better than the job as it was.
     """
 
     job: Job
@@ -64,6 +64,7 @@ class WholeKitchen:
     tried: int
     sifted: tuple[Sifted, ...]
     planned: int
+    others: tuple[Wish, ...]
 
 
 class Wall:
@@ -80,24 +81,25 @@ class Wall:
         self.xs = np.array([laid.layout.plant.x]) if held else self.search.marks_across()
         self.held = held
         self.kept: Kept = np.ones((0, 0), dtype=bool)
-        self.values: dict[int, npt.NDArray[np.int64]] = {}
+        self.values: dict[int, npt.NDArray[np.int32]] = {}
 
     def reckon(self, ys: Floats, wishes: Sequence[Wish]) -> None:
         """Score every start at the shared heights, in steps of each wish's band."""
         kinds = [wish.kind for wish in wishes]
-        scores = self.search.scores(self.xs, ys, kinds)
-        for place, kind in enumerate(kinds):
-            steps = np.round(scores[place] / (BANDS[kind] or 1.0))
-            self.values[place] = np.nan_to_num(steps, posinf=1e9, neginf=-1e9).astype(np.int64)
-        self.kept = np.ones(scores.shape[1:], dtype=bool)
+        bands = np.array([BANDS[kind] or 1.0 for kind in kinds])[:, None]
+        values = np.empty((len(kinds), len(ys), len(self.xs)), dtype=np.int32)
+        for number, row in enumerate(self.search.rows(self.xs, ys, kinds)):
+            values[:, number] = np.round(row / bands)
+        self.values = dict(enumerate(values))
+        self.kept = np.ones(values.shape[1:], dtype=bool)
 
-    def least(self, wish: int) -> npt.NDArray[np.int64]:
+    def least(self, wish: int) -> npt.NDArray[np.int32]:
         """The best that the starts that are left come to in a wish, at each height."""
-        found: npt.NDArray[np.int64] = np.where(self.kept, self.values[wish], MOST).min(axis=1)
+        found: npt.NDArray[np.int32] = np.where(self.kept, self.values[wish], MOST).min(axis=1)
         return found
 
 
-MOST = np.iinfo(np.int64).max // 64
+MOST = np.int32(np.iinfo(np.int32).max // 64)
 """What no start comes to."""
 
 
@@ -148,7 +150,8 @@ def best_of_kitchen(job: Job) -> WholeKitchen | None:
     tried = sum(run.left for run in found)
     sifted = tuple(sift(found, [wish for wish in wishes if wish.kind in SIEVED]))
     best, better, planned = _planned(job, found, wishes)
-    return WholeKitchen(best, better, tried, sifted, planned)
+    others = tuple(wish for wish in wishes if wish.kind not in SIEVED)
+    return WholeKitchen(best, better, tried, sifted, planned, others)
 
 
 def starts_of(job: Job, wishes: Sequence[Wish]) -> list[Run]:
