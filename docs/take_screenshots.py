@@ -101,7 +101,7 @@ def main() -> None:
         page.get_by_role("form", name="Sheet of Tubwell mastic").wait_for()
         take(page, "shelf")
         page = opened(browser, server, DESK, "Sallow End")
-        page.get_by_role("button", name="Sink counter", exact=True).click()
+        page.get_by_role("button", name="Aa Sink counter", exact=True).click()
         page.get_by_role("tab", name="Set out").click()
         page.get_by_text("Row 3, front edge").wait_for()
         page.get_by_test_id("play-across").wait_for()
