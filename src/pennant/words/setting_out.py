@@ -52,6 +52,7 @@ def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
         )  # fmt: skip
         said = _said(job, surface, found, ())
         yield said.model_copy(update={
+            "begin": said.begin.replace("on the wall", "on the counter"),
             "start": tuple(_on_counter(line) for line in said.start),
             "heights": tuple(_on_counter(line) for line in said.heights),
         })  # fmt: skip

@@ -57,20 +57,26 @@ function Box({ thing, face, scale }: { thing: Placed; face: Face; scale: Scale }
           />
         );
       })}
-      {thing.cover && (
-        <rect
-          x={scale.x(thing.cover[0])}
-          y={scale.y(thing.cover[3])}
-          width={scale.px(thing.cover[2] - thing.cover[0])}
-          height={scale.px(thing.cover[3] - thing.cover[1])}
-          rx={3}
-          fill="none"
-          stroke="#2a2b2b"
-          strokeWidth={1.3}
-          strokeDasharray="4 2.5"
-        />
-      )}
+      {thing.cover && <Cover rect={thing.cover} scale={scale} />}
     </g>
+  );
+}
+
+/** A plate or a rim that hides a cut: dashed, for the tile goes on under it. */
+export function Cover({ rect, scale }: { rect: readonly number[]; scale: Scale }) {
+  const [x0 = 0, y0 = 0, x1 = 0, y1 = 0] = rect;
+  return (
+    <rect
+      x={scale.x(x0)}
+      y={scale.y(y1)}
+      width={scale.px(x1 - x0)}
+      height={scale.px(y1 - y0)}
+      rx={3}
+      fill="none"
+      stroke="#2a2b2b"
+      strokeWidth={1.3}
+      strokeDasharray="4 2.5"
+    />
   );
 }
 

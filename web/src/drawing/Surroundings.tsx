@@ -2,6 +2,7 @@
 import { memo, type ReactNode } from "react";
 import type { Placed, SaidLine, Surface, SurfacePlan, View } from "../api/client";
 import { Counter } from "./Counter";
+import { Cover } from "./Devices";
 import { Ends } from "./Ends";
 import { LINE as LABEL_LINE, labelPlace } from "./labels";
 import { Measure, measureAt } from "./Measure";
@@ -134,19 +135,7 @@ function Thing(props: ThingProps) {
         strokeWidth={active ? 2.5 : 1.2}
         strokeDasharray={thing.unsettled ? "7 4" : undefined}
       />
-      {thing.cover && (
-        <rect
-          x={scale.x(thing.cover[0])}
-          y={scale.y(thing.cover[3])}
-          width={scale.px(thing.cover[2] - thing.cover[0])}
-          height={scale.px(thing.cover[3] - thing.cover[1])}
-          rx={4}
-          fill="none"
-          stroke="#2a2b2b"
-          strokeWidth={1.3}
-          strokeDasharray="4 2.5"
-        />
-      )}
+      {thing.cover && <Cover rect={thing.cover} scale={scale} />}
       <Inside thing={thing} scale={scale} top={top} x={x} y={y} width={width} height={height} />
       {thing.stool && <Box rect={thing.stool} scale={scale} fill="#cfc3ab" />}
       {place && !small && (

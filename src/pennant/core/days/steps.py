@@ -10,6 +10,7 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 from pennant.core.days.facts import Facts
+from pennant.core.days.own_steps import with_own
 from pennant.core.days.sections import (
     batches,
     grouting_sections,
@@ -414,7 +415,7 @@ def steps_of(facts: Facts, longest: int) -> list[Step]:
         found += _steps_for(rule, facts, longest)
     last = {one.rule: one.id for one in found}
     found = [one.model_copy(update={"follows": _follows(one, facts, there, last)}) for one in found]
-    return _with_own(found, facts)
+    return with_own(found, facts.job)
 
 
 def _steps_for(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
@@ -582,37 +583,3 @@ COATS: dict[str, tuple[Callable[[Facts], Coating | None], Told]] = {
 }
 """Steps that are done coat by coat: of what, and what is waited between two."""
 RULES: dict[StepId, StepRule] = {rule.id: rule for rule in TABLE}
-
-
-def _with_own(steps: list[Step], facts: Facts) -> list[Step]:
-    """The steps that the job's owner added, and what comes after each."""
-    found = list(steps)
-    for own in facts.job.schedule.own_steps:
-        working = given(own.name, own.minutes, "minutes", "schedule")
-        found.append(
-            Step(
-                id=own.name, rule=None, name=own.name, phase="own",
-                minutes=math.ceil(own.minutes), working=working,
-                follows=tuple(Follows(step=id_) for name in own.follows
-                              for id_ in _named(steps, facts, name, last=True)),
-            )
-        )  # fmt: skip
-        wait = None
-        if own.wait_hours > 0:
-            wait = Wait(hours=own.wait_hours, what="dry", source="schedule")
-        firsts = {id_ for name in own.before for id_ in _named(steps, facts, name, last=False)}
-        found = [
-            one.model_copy(update={"follows": (*one.follows, Follows(step=own.name, wait=wait))})
-            if one.id in firsts else one
-            for one in found
-        ]  # fmt: skip
-    return found
-
-
-def _named(steps: Sequence[Step], facts: Facts, name: str, *, last: bool) -> list[str]:
-    """The step of a name: of one done by sections its last, or its first where it comes after."""
-    own = {one.name for one in facts.job.schedule.own_steps}
-    if name in own:
-        return [name]
-    meant = [one.id for one in steps if name in (one.id, one.rule)]
-    return [meant[-1] if last else meant[0]] if meant else []
