@@ -201,7 +201,9 @@ class TestJointsUpTheWall:
     def test_tiles_of_half_the_size_meet_every_other_joint(self) -> None:
         # 12 1/8 and its joint are two of 6 and theirs.
         big = {"length": "12 1/8", "height": "12", "thickness": "3/8"}
-        plan(self.carried(tile=big))
+        made = plan(self.carried(tile=big))
+        joints = {round(piece.box.x0, 3) for piece in on(made, "a")}
+        assert {round(piece.box.x0, 3) for piece in on(made, "worktop")} < joints
 
     def test_other_modules_are_refused_and_said(self) -> None:
         with pytest.raises(JobRefused) as refused:

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from examples import examples
-from kitchens import a_job
+from kitchens import a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.geometry.rect import Rect
@@ -141,6 +141,23 @@ class TestLeft:
         after = row(moved, 0, "b")[0], row(moved, 1, "a")[-1]
         assert after[1].width == pytest.approx(before[1].width + 5.0)
         assert after[0].width == pytest.approx(before[0].width - 5.0)
+
+
+class TestWhereThereIsNoWall:
+    """On a counter, or inside an opening, a reading is told and the last piece is cut to it."""
+
+    @pytest.mark.parametrize("surface", ["sink-counter", "window.bottom"])
+    def test_no_way_is_offered(self, surface: str) -> None:
+        job = demo("Sallow End" if surface == "sink-counter" else "Alder Wharf")
+        made = plan(job)
+        own = [piece for piece in made.pieces if piece.wall == surface]
+        lowest = sorted((p for p in own if p.course == own[0].course), key=lambda p: p.box.x0)
+        end = made.surface(surface).field[2]
+        at = lowest[-3]
+        reading = Left(piece=at.id, side="right", value=end - at.box.x1 + 5.0)
+        found = refit(job, made, noted(made, ("set", lowest[:-2])), reading)
+        assert found.meant.off > 0
+        assert found.ways == ()
 
 
 class TestHeight:

@@ -2,6 +2,8 @@
 
 import threading
 
+import pytest
+
 from pennant.store.turns import Turns
 
 
@@ -29,12 +31,10 @@ class TestTurns:
         assert order == [0, 1, 2, 3, 4]
 
     def test_is_free_again_after_a_failure(self) -> None:
-        turns = Turns()
+        turns, taken = Turns(), 0
         for _ in range(2):
-            try:
-                with turns.taken():
-                    raise ValueError
-            except ValueError:
-                pass
+            with pytest.raises(ValueError, match="fails"), turns.taken():
+                raise ValueError("fails")
         with turns.taken():
-            pass
+            taken += 1
+        assert taken == 1

@@ -112,7 +112,12 @@ def refit(
 def _changed(
     job: Job, made: Plan, record: Record, reading: Reading, means: Meant
 ) -> Iterator[tuple[WayKind, Job, float]]:
-    """The job with what was found, in each way that there is for a reading."""
+    """The job with what was found, in each way that there is for a reading.
+
+    None on a counter or inside an opening: there the last piece is cut to what was read.
+    """
+    if not isinstance(reading, BoxMoved) and all(one.id != means.surface for one in job.walls):
+        return
     laid = {one.plan.surface: one for one in lay(job, made.kitchen)}
     pieces = {piece.id: piece for piece in made.pieces}
     if isinstance(reading, Lean):
