@@ -45,9 +45,11 @@ class TestPlan:
         job = json.loads(a_job(walls=walls, tile=("14", "8")).model_dump_json())
         with client.stream("POST", "/api/best", json=job) as answer:
             steps = [json.loads(line) for line in answer.iter_lines()]
-        assert [step["done"] for step in steps] == [1, 2]
-        assert steps[0]["says"].startswith("Sink wall: ")
-        assert steps[0]["job"]["walls"][1]["start"] == job["walls"][1]["start"]
+        assert [step["done"] for step in steps] == [1, 2, 3, 4]
+        beginnings = ("All walls at once, ", "Sink wall: ", "Hob wall: ", "All walls at once, ")
+        for step, says in zip(steps, beginnings, strict=True):
+            assert step["says"].startswith(says)
+        assert {step["of"] for step in steps} == {4}
 
     def test_a_broken_job_has_no_best(self, client: TestClient) -> None:
         job = json.loads(a_job().model_dump_json())

@@ -4,11 +4,9 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
-from pydantic import ValidationError
 
 from kitchens import demo
 from pennant.core.document.job import Job
-from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
 from pennant.words.sheet import said_surface, sheet
 
@@ -80,10 +78,19 @@ CHANGES: dict[str, Any] = {
     "how sheets are cut": {"ways": {"sheets": "sawn"}},
     "repeats on a sheet": {"tile": {"sheet": {"across": 2, "up": 9, "backing": "mesh"}}},
 }
+KITCHENS = ("Tern Cottage", "Wren Passage", "Juniper Court", "Sallow End")
 
 
-@pytest.mark.parametrize("change", CHANGES)
-@pytest.mark.parametrize("name", ["Tern Cottage", "Wren Passage", "Juniper Court", "Sallow End"])
+@pytest.mark.parametrize(
+    ("name", "change"),
+    [
+        (name, change)
+        for name in KITCHENS
+        for change in CHANGES
+        # From a counter only joints of single tiles go on up the wall.
+        if (name, change) != ("Sallow End", "repeats on a sheet")
+    ],
+)
 def test_what_is_kept_of_words_is_what_would_be_said_anew(name: str, change: str) -> None:
     job = demo(name)
     sheet(job, plan(job))
@@ -95,11 +102,8 @@ def test_what_is_kept_of_words_is_what_would_be_said_anew(name: str, change: str
             document[field] |= to
         else:
             document[field] = to
-    try:
-        changed = Job.model_validate(document)
-        made = plan(changed)
-    except (JobRefused, ValidationError):
-        pytest.skip("this kitchen cannot be changed so")
+    changed = Job.model_validate(document)
+    made = plan(changed)
     kept = sheet(changed, made)
     said_surface.forget()
     assert kept == sheet(changed, made)

@@ -351,7 +351,7 @@ class TestDone:
 class TestBestStart:
     """Every start compared: none is better, and the front row is whole."""
 
-    @pytest.mark.parametrize("seed", range(4))
+    @pytest.mark.parametrize("seed", range(2))
     def test_none_of_many_random_starts_is_better(self, seed: int) -> None:
         chance = random.Random(seed)
         at = chance.uniform(200, 1400)

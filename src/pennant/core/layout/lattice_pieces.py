@@ -7,6 +7,7 @@ by shapely, on the same grid as every slanted outline.
 
 import math
 from collections.abc import Mapping
+from dataclasses import replace
 from typing import Any, NamedTuple
 
 import numpy as np
@@ -50,11 +51,16 @@ class LaidUnit(NamedTuple):
     lattice: Lattice
 
     @property
+    def place(self) -> Point:
+        """How far it lies from where its unit does in the lattice's own frame."""
+        box = self.lattice.boxes[self.unit]
+        return self.room.x0 - box.x0, self.room.y0 - box.y0
+
+    @property
     def cell(self) -> Ring:
         """Its room on the wall."""
-        first, box = self.lattice.units[self.unit].cell, self.lattice.boxes[self.unit]
-        x, y = self.room.x0 - box.x0, self.room.y0 - box.y0
-        return tuple((a + x, b + y) for a, b in first)
+        x, y = self.place
+        return tuple((a + x, b + y) for a, b in self.lattice.units[self.unit].cell)
 
     @property
     def middle(self) -> Point:
@@ -103,7 +109,8 @@ def lattice_pieces(
         joints += cut.room - sum(outline_area(part) for part in parts)
         if parts:
             place += 1
-            pieces += made.parts(laid[number], f"{code}{row_number + 1}.{place}", row_number, parts)
+            id_ = f"{code}{row_number + 1}.{place}"
+            pieces += made.parts(laid[number], id_, row_number, parts, cut.cuts)
     return Cutting(pieces, joints, made.seen)
 
 
@@ -156,11 +163,19 @@ def _laid(lattice: Lattice, number: int, x: float, y: float) -> LaidUnit:
     )  # fmt: skip
 
 
+Cuts = tuple[int, tuple[HalfPlane, ...]]
+"""Which of the lattice's units a tile is, and the lines that cut it, from its own place."""
+
+
 class _Left(NamedTuple):
-    """What the field leaves of a tile: its parts, and the area (mm2) left of its room."""
+    """What the field leaves of a tile: its parts, and the area (mm2) left of its room.
+
+    Tiles that straight lines cut alike have the same ``cuts``.
+    """
 
     parts: list[Outline]
     room: float
+    cuts: Cuts | None = None
 
 
 def _left_of(field: Field, laid: Mapping[int, LaidUnit], *, convex: bool) -> dict[int, _Left]:
@@ -171,13 +186,23 @@ def _left_of(field: Field, laid: Mapping[int, LaidUnit], *, convex: bool) -> dic
     """
     found: dict[int, _Left] = {}
     rest = []
+    # Along a line the lattice repeats, and what is left of a tile with it.
+    known: dict[Cuts, tuple[Ring, float]] = {}
     for number, one in laid.items():
         planes = _planes(field, one.room) if convex else None
         if planes is None:
             rest.append(number)
         elif planes:
-            room, tile = kept_of(one.cell, planes), kept_of(one.outline, planes)
-            found[number] = _Left([(tile,)] if tile else [], ring_area(room) if room else 0.0)
+            x, y = one.place
+            own = [plane._replace(at=plane.at - (x, y)[plane.axis]) for plane in planes]
+            cuts = one.unit, tuple(plane._replace(at=round(plane.at, DECIMALS)) for plane in own)
+            if cuts not in known:
+                room = kept_of(one.lattice.units[one.unit].cell, own)
+                tile = kept_of(one.lattice.outlines[one.unit], own)
+                known[cuts] = tile, ring_area(room) if room else 0.0
+            ring, area = known[cuts]
+            parts: list[Outline] = [(tuple((a + x, b + y) for a, b in ring),)] if ring else []
+            found[number] = _Left(parts, area, cuts)
     if not rest:
         return found
     cells = shapely.polygons([np.array((*laid[n].cell, laid[n].cell[0])) for n in rest])
@@ -241,6 +266,7 @@ class PieceMaker:
         self.of = of
         self.field, self.lattice, self.crumb = field, lattice, crumb
         self.seen: dict[str, Outline] = {}
+        self.alike: dict[Cuts, Piece] = {}
         self.hidden = [keep for keep in field.keep_outs if keep.hidden]
         self.rounds = [keep for keep in field.keep_outs if not keep.square and len(keep.ring) > 8]
         self.whole = around(lattice.shape)
@@ -255,8 +281,17 @@ class PieceMaker:
         limit = self.crumb - EPS
         return [part for part, box in boxes if box.width >= limit or box.height >= limit]
 
-    def parts(self, one: LaidUnit, id_: str, row: int, parts: list[Outline]) -> list[Piece]:
-        """The pieces of one tile that something is cut from."""
+    def parts(
+        self, one: LaidUnit, id_: str, row: int, parts: list[Outline], cuts: Cuts | None = None
+    ) -> list[Piece]:
+        """The pieces of one tile that is cut; those of the same ``cuts`` are alike."""
+        if cuts is not None:
+            (part,) = parts
+            like = self.alike.get(cuts)
+            if like is None:
+                like = self.alike[cuts] = self._piece(one, id_, id_, row, part)
+                return [like]
+            return [self._like(like, one, id_, row, part)]
         ids = part_ids(id_, len(parts))
         found = [
             self._piece(one, own, id_, row, part) for own, part in zip(ids, parts, strict=True)
@@ -283,6 +318,16 @@ class PieceMaker:
             cut_sides=(), outline=(tuple(map(tuple, tiles.outlines[number])),),  # type: ignore[arg-type]
             box=Rect(*tiles.boxes[number]), width=self.size[0], height=self.size[1],
             area=self.size[2], tile_at=(x, y), turn=tiles.turns[number], kept=self.all, of=self.of,
+        )  # fmt: skip
+
+    def _like(self, other: Piece, one: LaidUnit, id_: str, row: int, outline: Outline) -> Piece:
+        """A piece that is cut as another one is, and lies elsewhere."""
+        (ring,) = outline
+        return replace(
+            other, id=id_, tile=id_, course=row,
+            outline=(tuple((tidy(x), tidy(y)) for x, y in ring),),
+            box=Rect(*(tidy(side) for side in bounds(outline))),
+            tile_at=(tidy(one.at.x), tidy(one.at.y)),
         )  # fmt: skip
 
     def _piece(self, one: LaidUnit, id_: str, tile: str, row: int, outline: Outline) -> Piece:

@@ -114,11 +114,11 @@ def read_edges(
             near = [piece for piece, box in boxed
                     if box.y0 - slack <= far_at and near_at <= box.y1 + slack
                     and box.x0 < last and box.x1 > first]  # fmt: skip
+        known: dict[Shape, float | None] = {}
         met = [
             (piece, size)
             for piece in near
-            if (size := size_at(cutting.seen.get(piece.id, piece.outline), edge, joint, nick))
-            is not None
+            if (size := _known_size(piece, cutting, edge, (joint, nick), known)) is not None
         ]
         tips = field.finished is not None and field.finished.is_along(edge)
         if whole.shape is not None:
@@ -126,6 +126,32 @@ def read_edges(
         if met:
             readings.append(_reading(edge, met, whole))
     return readings
+
+
+Shape = tuple[tuple[float, float], ...]
+"""An outline from where a line is across, and from its own lowest point along."""
+
+
+def _known_size(
+    piece: Piece, cutting: Cutting, edge: Edge, limits: tuple[float, float],
+    known: dict[Shape, float | None],
+) -> float | None:  # fmt: skip
+    """`size_at`, once for all pieces of a shape that lie alike at a straight line.
+
+    A lattice repeats along a line, and where none of a piece is beyond the line's ends, what the
+    line gets of it does not depend on where along the line it lies.
+    """
+    outline, box = cutting.seen.get(piece.id, piece.outline), piece.box
+    low, high = (box.y0, box.y1) if edge.upright else (box.x0, box.x1)
+    plain = len(outline) == 1 and edge.straight and low >= edge.low and high <= edge.high
+    if not plain or (len(outline[0]) == 4 and is_square(outline[0])):
+        return size_at(outline, edge, *limits)
+    at = edge.along[0][1]
+    x0, y0 = (at, low) if edge.upright else (low, at)
+    shape = tuple((round(x - x0, 4), round(y - y0, 4)) for x, y in outline[0])
+    if shape not in known:
+        known[shape] = size_at(outline, edge, *limits)
+    return known[shape]
 
 
 def _as_whole(piece: Piece, size: float, whole: float, tips: bool) -> float:
