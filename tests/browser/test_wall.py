@@ -90,6 +90,7 @@ class TestMeasures:
             field.fill(text)
             field.press("Enter")
             expect(field).to_have_value(shown)
+            saved(job)
         expect(job.get_by_role("region", name="The wall").get_by_text("121 7/16")).to_have_count(0)
         saved(job)
         job.reload()
