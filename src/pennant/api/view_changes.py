@@ -10,12 +10,12 @@ from typing import NamedTuple
 
 from pydantic import BaseModel, ConfigDict
 
+from pennant.api.models import view_of
 from pennant.core.document.job import Job
-from pennant.core.document.refusal import reckoning
 from pennant.core.geometry.kept import Same, kept
-from pennant.core.plan import Plan, plan
+from pennant.core.plan import Plan
 from pennant.core.reading.laying import SurfacePlan
-from pennant.words.sheet import Sheet, SurfaceSheet, sheet
+from pennant.words.sheet import Sheet, SurfaceSheet
 
 KEPT_BYTES = 64 * 1024 * 1024
 """Of JSON: some 150,000 pieces."""
@@ -68,19 +68,17 @@ def view_changes(job: Job, has: frozenset[str]) -> str:
 
     Raise `JobRefused` where the job cannot be drawn.
     """
-    made = plan(job, "known")
-    with reckoning("what is said of the plan"):
-        said = sheet(job, made)
-        every = [
-            _written(Same(one), Same(words))
-            for one, words in zip(made.surfaces, said.surfaces, strict=True)
-        ]
-        rest = ViewChanges.model_construct(
-            job=job, plan=made.model_copy(update={"surfaces": ()}),
-            sheet=said.model_copy(update={"surfaces": ()}), surfaces=(),
-        )  # fmt: skip
-        parts = (json.dumps({"tag": one.tag}) if one.tag in has else one.text for one in every)
-        return f'{rest.model_dump_json(exclude={"surfaces"})[:-1]},"surfaces":[{",".join(parts)}]}}'
+    view = view_of(job)
+    every = [
+        _written(Same(one), Same(words))
+        for one, words in zip(view.plan.surfaces, view.sheet.surfaces, strict=True)
+    ]
+    rest = ViewChanges.model_construct(
+        job=job, plan=view.plan.model_copy(update={"surfaces": ()}),
+        sheet=view.sheet.model_copy(update={"surfaces": ()}), surfaces=(),
+    )  # fmt: skip
+    parts = (json.dumps({"tag": one.tag}) if one.tag in has else one.text for one in every)
+    return f'{rest.model_dump_json(exclude={"surfaces"})[:-1]},"surfaces":[{",".join(parts)}]}}'
 
 
 def tags_in(header: str) -> frozenset[str]:

@@ -4,7 +4,6 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from pennant.core.cuts.cut_list import CutList, cuts_of
-from pennant.core.document.counter import CutOut
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import has_finished_top
 from pennant.core.document.schedule import Dated, Outside
@@ -58,12 +57,6 @@ class Facts:
         """All layers under the tile of counters, m2."""
         mm2 = sum(one.width * one.depth * len(one.layers) for one in self.job.counters)
         return given("layers of counters", mm2 / MM2_PER_M2, "m2", "plan")
-
-    @cached_property
-    def sinks(self) -> int:
-        """How many sinks and hobs are let into counters that are tiled."""
-        return sum(isinstance(one, CutOut) for counter in self.job.counters
-                   for one in counter.cut_outs)  # fmt: skip
 
     @cached_property
     def glued(self) -> frozenset[str]:

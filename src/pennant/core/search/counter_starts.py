@@ -27,7 +27,15 @@ from pennant.core.geometry.tolerance import tidy
 from pennant.core.reading.laying import Laid, Laying, counter_laying, laid_of
 from pennant.core.search.lattice_sieve import places_on
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
-from pennant.core.search.ranking import FINALISTS, SHORT_LIST, Outcome, ranked, wishes_of
+from pennant.core.search.ranking import (
+    FINALISTS,
+    SHORT_LIST,
+    Outcome,
+    a_little_off,
+    nudged,
+    ranked,
+    wishes_of,
+)
 from pennant.core.search.sieve import Search
 from pennant.core.survey.placed import Kitchen
 
@@ -97,8 +105,7 @@ class _Board:
         """A start as it is, and at its worst when it is set a little off."""
         by = self.job.settings.set_within
         own = self.measured(start)
-        every = [own, *(self.measured(_nudged(start, right, up)) for right, up in
-                        ((by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by)))]  # fmt: skip
+        every = [own, *(self.measured(nudged(start, *off)) for off in a_little_off(by))]
         worst = max(every, key=lambda one: rank_key(one, self.wishes))
         return Outcome(start=start, measured=own, worst=worst)
 
@@ -149,10 +156,3 @@ class _Board:
             yield Start(
                 across=FullLeft(nudge=tidy(across)), up=FullCounter(nudge=tidy(y - field.foot))
             )
-
-
-def _nudged(start: Start, right: float, up: float) -> Start:
-    return start.model_copy(update={
-        "across": start.across.model_copy(update={"nudge": start.across.nudge + right}),
-        "up": start.up.model_copy(update={"nudge": start.up.nudge + up}),
-    })  # fmt: skip

@@ -266,12 +266,10 @@ def outcome_near(
     """
     by = job.settings.set_within
     measured: list[Measured] = [known] if known is not None else []
-    places = ((0.0, 0.0), (by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by))
+    places = ((0.0, 0.0), *a_little_off(by))
     for right, up in places[len(measured) :]:
-        moved = start.model_copy(
+        moved = nudged(start, right, up).model_copy(
             update={
-                "across": start.across.model_copy(update={"nudge": start.across.nudge + right}),
-                "up": start.up.model_copy(update={"nudge": start.up.nudge + up}),
                 # An end that was moved to where tiles end goes with them.
                 **{side: getattr(start, side) + right
                    for side in ("left", "right") if getattr(start, side)},
@@ -285,6 +283,20 @@ def outcome_near(
     wishes = wishes_of(job)
     worst = max(measured, key=lambda one: rank_key(one, wishes))
     return Outcome(start=start, measured=measured[0], worst=worst)
+
+
+def a_little_off(by: float) -> tuple[tuple[float, float], ...]:
+    """Return the ways in which a start is tried set a little off: so far to the right and up."""
+    return (by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by)
+
+
+def nudged(start: Start, right: float, up: float) -> Start:
+    """Return a start moved so far to the right and up, in mm."""
+    across, rows = start.across, start.up
+    return start.model_copy(update={
+        "across": across.model_copy(update={"nudge": across.nudge + right}),
+        "up": rows.model_copy(update={"nudge": rows.nudge + up}),
+    })  # fmt: skip
 
 
 def start_of(job: Job, where: str) -> Start:

@@ -25,7 +25,7 @@ from pennant.core.layout.start import folded
 from pennant.core.reading.corners import pairs_between
 from pennant.core.reading.laying import Laid, kerf_at, lay, past_corner, thin_pieces
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
-from pennant.core.search.ranking import started, wishes_of
+from pennant.core.search.ranking import a_little_off, nudged, started, wishes_of
 from pennant.core.search.sieve import COUNTED, SIEVED, Search
 from pennant.core.survey.kitchen import kitchen_of, runs
 from pennant.core.takes.quantities import tiles_of
@@ -323,8 +323,7 @@ class _Outcome:
         by = job.settings.set_within
         own = measured_kitchen(job)
         tried = [
-            measured_kitchen(_moved(job, right, up), own.tiles)
-            for right, up in ((by, 0.0), (-by, 0.0), (0.0, by), (0.0, -by))
+            measured_kitchen(_moved(job, right, up), own.tiles) for right, up in a_little_off(by)
         ]
         worst = max((own, *tried), key=lambda one: rank_key(one, wishes))
         self.key = rank_key(worst, wishes), exact_key(worst, wishes), exact_key(own, wishes)
@@ -333,11 +332,8 @@ class _Outcome:
 def _moved(job: Job, right: float, up: float) -> Job:
     """The job with all its starts so far to the right and up."""
     for number, wall in enumerate(job.walls):
-        start = wall.start
-        across = start.across.model_copy(update={"nudge": start.across.nudge + right})
-        rise = 0.0 if isinstance(start.up, Carried) else up
-        risen = start.up.model_copy(update={"nudge": start.up.nudge + rise})
-        job = _with(job, ((number, start.model_copy(update={"across": across, "up": risen})),))
+        rise = 0.0 if isinstance(wall.start.up, Carried) else up
+        job = _with(job, ((number, nudged(wall.start, right, rise)),))
     return job
 
 

@@ -53,8 +53,10 @@ def quantities_of(
     wall_area, counters = sum(field.area for field in walls), counter_tiles(job)
     on_wall = [piece for piece in pieces if piece.of not in counters] if counters else pieces
     hollows = hollows_in_bed(job, walls)
-    by_tile, porous = areas_by_tile(job, area, pieces, joints), porous_tiles(job)
-    sealed = sum(by_tile[of] for of in porous) if porous else wall_area
+    sealed = wall_area
+    if porous := porous_tiles(job):
+        by_tile = areas_by_tile(job, area, pieces, joints)
+        sealed = sum(by_tile[of] for of in porous)
     sheets = sheet_plan(job, pieces)
     lines = [
         *_tile_lines(job, pieces, wall_area, thin, sheets, counted),
