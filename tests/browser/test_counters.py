@@ -73,8 +73,15 @@ class TestCounter:
         expect(job.locator("[data-surface]").first).to_have_attribute(
             "aria-label", _has("joints carried up from Counter")
         )
+        # On a lattice no joints go on up: the wall begins at its end then, and can be told again.
         paper(job, "Survey")
         job.get_by_role("button", name="Counter", exact=True).click()
+        paper(job, "Tile")
+        job.get_by_role("radio", name="Diagonal").click()
+        saved(job)
+        job.get_by_role("button", name="Undo").click()
+        saved(job)
+        paper(job, "Survey")
         job.get_by_role("button", name="Take this counter out").click()
         saved(job)
         # The wall begins at its end again, and nothing names what is gone.

@@ -10,12 +10,15 @@ import { MATERIALS } from "./TilePaper";
 
 export function CounterTile() {
   const { editor, draft } = useEditor();
-  const { counter: shown, startAt, start, wall } = useWall();
+  const { counter: shown, startAt, start, wall, number } = useWall();
   if (!shown) return null;
   const { counter, pointer } = shown;
   const change = (field: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, `${pointer}${field}`, to), label);
   const { tile, front } = counter;
+  const { across } = wall.start;
+  const carried = across.kind === "from-counter" && across.counter === counter.id;
+  const ofWall = { pointer: `/walls/${number}/start`, start: wall.start };
   return (
     <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
       <section aria-label="Tile of the counter">
@@ -67,13 +70,7 @@ export function CounterTile() {
       <PatternPaper
         pointer={`${pointer}/pattern`}
         pattern={counter.pattern}
-        starts={[
-          { pointer: startAt, start },
-          {
-            pointer: `/walls/${draft.walls.findIndex(({ id }) => id === wall.id)}/start`,
-            start: wall.start,
-          },
-        ]}
+        starts={[{ pointer: startAt, start }, ...(carried ? [ofWall] : [])]}
       />
     </div>
   );

@@ -49,7 +49,7 @@ function withKind(
   return withoutLost(next, kind === "courses" ? FOR_LATTICES : FOR_COURSES, starts);
 }
 
-export const FOR_COURSES = ["fitted", "whole-courses"];
+export const FOR_COURSES = ["fitted", "whole-courses", "from-counter"];
 const FOR_LATTICES = ["flat-counter"];
 
 /** Starts of schools that are lost are planted anew, at the left end and on the counter. */

@@ -138,8 +138,8 @@ UpSchool = Annotated[
 ]
 
 
-FOR_COURSES = ("fitted", "whole-courses")
-"""Schools that shave tiles or draw joints to fill a span, which only courses can."""
+FOR_COURSES = ("fitted", "whole-courses", "from-counter")
+"""Schools that shave tiles, draw joints or carry them on, which only courses can."""
 FOR_LATTICES = ("flat-counter",)
 """Schools that cut points off, which courses do not have."""
 
