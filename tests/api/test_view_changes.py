@@ -1,5 +1,6 @@
 """A view without what the asker has: the same view, of what is sent and what is here."""
 
+import json
 from typing import Any
 
 import pytest
@@ -12,9 +13,11 @@ from pennant.words.sheet import said_surface, sheet
 
 
 def asked(client: TestClient, job: dict[str, Any], has: str = "") -> dict[str, Any]:
+    """What is drawn, and under ``takes`` what came after it."""
     answer = client.post("/api/view/changes", json=job, headers={"pennant-has": has})
     assert answer.status_code == 200
-    return answer.json()
+    first, takes = map(json.loads, answer.text.splitlines())
+    return {**first, "takes": takes}
 
 
 def tags(changes: dict[str, Any]) -> str:
@@ -25,11 +28,11 @@ def together(changes: dict[str, Any], before: dict[str, Any]) -> dict[str, Any]:
     """The view whole, of two answers."""
     known = {one["tag"]: one for one in before["surfaces"] if one.get("plan")}
     own = [one if one.get("plan") else known[one["tag"]] for one in changes["surfaces"]]
-    return {
-        "job": changes["job"],
-        "plan": {**changes["plan"], "surfaces": [one["plan"] for one in own]},
-        "sheet": {**changes["sheet"], "surfaces": [one["sheet"] for one in own]},
+    parts = {
+        part: {**changes[part], **changes["takes"][part], "surfaces": [one[part] for one in own]}
+        for part in ("plan", "sheet")
     }
+    return {"job": changes["job"], **parts}
 
 
 def nudged(job: dict[str, Any], wall: int, by: float) -> dict[str, Any]:

@@ -1,6 +1,6 @@
 /** Editing one job: what is shown and what is sent, whatever happens in whatever order. */
 import { describe, expect, it } from "vitest";
-import type { JobDraft, JobState, ProblemDetails, View } from "../src/api/client";
+import type { JobDraft, JobState, ProblemDetails, Takes, WholeView } from "../src/api/client";
 import type { Draft } from "../src/job/drafts";
 import {
   after,
@@ -11,8 +11,9 @@ import {
   type Opened,
 } from "../src/job/editing";
 
+const LATE = {} as unknown as Takes;
 const job = (name: string) => ({ name }) as unknown as JobDraft;
-const view = (name: string) => ({ job: { name } }) as unknown as View;
+const view = (name: string) => ({ job: { name } }) as unknown as WholeView;
 const state = (edition: number, name: string) =>
   ({ id: "j", edition, view: view(name) }) as unknown as Opened;
 const refusal = (status: number, more: Partial<ProblemDetails> = {}): ProblemDetails =>
@@ -213,6 +214,24 @@ describe("a change that is refused", () => {
     expect(desk.stored).toBeNull();
     desk.when({ is: "previewed", job: job("B") }, { is: "view came", view: view("B") });
     expect(desk.shown.problems).toEqual([]);
+  });
+
+  it("has what is on show reckoned to its end, which had been left for it", () => {
+    const desk = new Desk();
+    const drawn = view("A");
+    const refused: Happened = { is: "view refused", why: refusal(422) };
+    desk.when({ is: "previewed", job: job("A") }, { is: "view came", view: drawn });
+    expect(desk.when({ is: "previewed", job: job("B") }, refused)).toContainEqual({
+      do: "takes",
+      of: drawn,
+    });
+    const takes = { sheet: { joints: "grouted" } } as unknown as Takes;
+    desk.when({ is: "takes came", of: drawn, takes });
+    expect(desk.editing.reckoned).toEqual({ of: drawn, takes });
+    expect(desk.shown.problems).toHaveLength(1);
+    // Those of a view that is not on show any more come too late.
+    desk.when({ is: "view came", view: view("C") }, { is: "takes came", of: drawn, takes: LATE });
+    expect(desk.editing.reckoned.takes).toBe(takes);
   });
 
   it("does not hold up the one after it", () => {

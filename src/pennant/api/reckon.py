@@ -2,6 +2,7 @@
 
 from collections.abc import AsyncIterator
 from datetime import date
+from itertools import chain
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Header, Query, Request, Response
@@ -35,7 +36,7 @@ from pennant.api.models import (
 )
 from pennant.api.record_entries import entries_of
 from pennant.api.searches import Searches
-from pennant.api.view_changes import ViewChanges, tags_in, view_changes
+from pennant.api.view_changes import ViewChanges, ViewTakes, tags_in, view_changes
 from pennant.core.document.job import Job
 from pennant.core.document.notebook import WORDS, words_of
 from pennant.core.document.wishes import BOUND
@@ -71,16 +72,27 @@ def make_view(job: Job) -> View:
     return view_of(job)
 
 
-@router.post("/view/changes", response_model=ViewChanges)
+class Lines(StreamingResponse):
+    """JSON, a line at a time."""
+
+    media_type = "application/x-ndjson"
+
+
+@router.post("/view/changes", response_model=ViewChanges | ViewTakes, response_class=Lines)
 def make_view_changes(
     job: Job,
     pennant_has: Annotated[
         str,
         Header(max_length=20_000, description="Tags of surfaces that the asker has, with spaces."),
     ] = "",
-) -> Response:
-    """Return the view without the surfaces that the asker has already; nothing is kept."""
-    return Response(view_changes(job, tags_in(pennant_has)), media_type="application/json")
+) -> Lines:
+    """Return the view without the surfaces that the asker has already; nothing is kept.
+
+    A line of JSON with what is drawn comes first, then one with what the job takes.
+    """
+    lines = view_changes(job, tags_in(pennant_has))
+    first = next(lines)  # what cannot be drawn is an answer of its own
+    return Lines(line + "\n" for line in chain((first,), lines))
 
 
 @router.post("/fewest")
@@ -100,8 +112,8 @@ async def compare_starts(asked: Starts, request: Request) -> Response:
     return Response(found[0], media_type="application/json")
 
 
-@router.post("/best", response_class=StreamingResponse)
-async def best_round(job: Job, request: Request) -> StreamingResponse:
+@router.post("/best", response_class=Lines)
+async def best_round(job: Job, request: Request) -> Lines:
     """Find the best start wall by wall: a line of JSON (a `SaidRound`) after each, until stopped.
 
     Nothing is kept; what came last is the best so far.
@@ -115,7 +127,7 @@ async def best_round(job: Job, request: Request) -> StreamingResponse:
         async for step in steps:
             yield step + "\n"
 
-    return StreamingResponse(lines(), media_type="application/x-ndjson")
+    return Lines(lines())
 
 
 def _search(request: Request, search: str, job: Job, **asked: Any) -> AsyncIterator[str]:

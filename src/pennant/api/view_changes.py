@@ -2,20 +2,30 @@
 
 Each surface's plan and words carry a *tag*, a digest of what they are. Who asks names the tags that
 it has, and gets the others in full. What is kept of a surface is kept as it goes over the wire.
+
+What is drawn comes first, in a line of its own; what the job takes is reckoned after that, and not
+at all for who has gone by then.
 """
 
 import json
+import logging
+from collections.abc import Iterator
 from hashlib import blake2b
 from typing import NamedTuple
 
 from pydantic import BaseModel, ConfigDict
 
-from pennant.api.models import view_of
+from pennant.core.cuts.tiles import Counted
 from pennant.core.document.job import Job
+from pennant.core.document.refusal import JobRefused, NotReckoned, Problem, reckoning
 from pennant.core.geometry.kept import Same, kept
-from pennant.core.plan import Plan
+from pennant.core.plan import Drawn, Plan, drawn, with_quantities
 from pennant.core.reading.laying import SurfacePlan
-from pennant.words.sheet import Sheet, SurfaceSheet
+from pennant.core.takes.quantity import Quantity
+from pennant.core.takes.suitability import Unsuited
+from pennant.words.sheet import Sheet, SurfaceSheet, TakesSheet, drawn_sheet, takes_sheet
+
+log = logging.getLogger("pennant")
 
 KEPT_BYTES = 64 * 1024 * 1024
 """Of JSON: some 150,000 pieces."""
@@ -35,7 +45,10 @@ class SurfaceView(BaseModel):
 
 
 class ViewChanges(BaseModel):
-    """A view whose surfaces lie apart: ``plan.surfaces`` and ``sheet.surfaces`` are empty."""
+    """A view whose surfaces lie apart: ``plan.surfaces`` and ``sheet.surfaces`` are empty.
+
+    So is all that the job takes, which comes in the next line.
+    """
 
     model_config = ConfigDict(frozen=True)
 
@@ -43,6 +56,26 @@ class ViewChanges(BaseModel):
     plan: Plan
     sheet: Sheet
     surfaces: tuple[SurfaceView, ...]
+
+
+class PlanTakes(BaseModel):
+    """Those parts of a plan that `drawn` leaves empty."""
+
+    model_config = ConfigDict(frozen=True)
+
+    quantities: tuple[Quantity, ...]
+    unsuited: tuple[Unsuited, ...]
+    counted: Counted
+
+
+class ViewTakes(BaseModel):
+    """The rest of a view: what the job takes, or why that could not be reckoned."""
+
+    model_config = ConfigDict(frozen=True)
+
+    plan: PlanTakes | None = None
+    sheet: TakesSheet | None = None
+    refused: tuple[Problem, ...] = ()
 
 
 class _Written(NamedTuple):
@@ -63,22 +96,48 @@ def _written(made: Same[SurfacePlan], said: Same[SurfaceSheet]) -> _Written:
     return _Written(tag, f'{{"tag":"{tag}","plan":{plan_},"sheet":{sheet_}}}')
 
 
-def view_changes(job: Job, has: frozenset[str]) -> str:
-    """Return a `ViewChanges` as JSON, without the surfaces whose tags the asker ``has``.
+def view_changes(job: Job, has: frozenset[str]) -> Iterator[str]:
+    """Yield a `ViewChanges` as JSON, without the surfaces whose tags the asker ``has``; then a
+    `ViewTakes`.
 
     Raise `JobRefused` where the job cannot be drawn.
     """
-    view = view_of(job)
+    made = drawn(job)
+    yield _first(job, made.plan, has)
+    yield _takes(job, made).model_dump_json()
+
+
+def _first(job: Job, made: Plan, has: frozenset[str]) -> str:
+    with reckoning("what is said of the plan"):
+        said = drawn_sheet(job, made)
     every = [
         _written(Same(one), Same(words))
-        for one, words in zip(view.plan.surfaces, view.sheet.surfaces, strict=True)
+        for one, words in zip(made.surfaces, said.surfaces, strict=True)
     ]
     rest = ViewChanges.model_construct(
-        job=job, plan=view.plan.model_copy(update={"surfaces": ()}),
-        sheet=view.sheet.model_copy(update={"surfaces": ()}), surfaces=(),
+        job=job, plan=made.model_copy(update={"surfaces": ()}),
+        sheet=said.model_copy(update={"surfaces": ()}), surfaces=(),
     )  # fmt: skip
     parts = (json.dumps({"tag": one.tag}) if one.tag in has else one.text for one in every)
     return f'{rest.model_dump_json(exclude={"surfaces"})[:-1]},"surfaces":[{",".join(parts)}]}}'
+
+
+def _takes(job: Job, made: Drawn) -> ViewTakes:
+    try:
+        whole = with_quantities(job, made, "known")
+        with reckoning("what is said of the plan"):
+            said = takes_sheet(job, whole)
+    except JobRefused as error:
+        if isinstance(error, NotReckoned):
+            log.error("what a job takes: %s", error, exc_info=error)
+        return ViewTakes(refused=tuple(error.problems))
+    return ViewTakes.model_construct(
+        plan=PlanTakes.model_construct(
+            quantities=whole.quantities, unsuited=whole.unsuited, counted=whole.counted
+        ),
+        sheet=said,
+        refused=(),
+    )  # fmt: skip
 
 
 def tags_in(header: str) -> frozenset[str]:

@@ -1,6 +1,7 @@
 """The plan: everything that follows from a job. Same job, same plan, bit for bit."""
 
 from itertools import chain
+from typing import NamedTuple
 
 from pennant.core.cuts.tiles import Counted
 from pennant.core.document.job import Job
@@ -10,7 +11,15 @@ from pennant.core.geometry.tolerance import tidy
 from pennant.core.layout.pieces import Piece
 from pennant.core.reading.edges import EdgeReading
 from pennant.core.reading.findings import Finding
-from pennant.core.reading.laying import Areas, SurfacePlan, joints_of, lay, on_counter, thin_pieces
+from pennant.core.reading.laying import (
+    Areas,
+    Laid,
+    SurfacePlan,
+    joints_of,
+    lay,
+    on_counter,
+    thin_pieces,
+)
 from pennant.core.reading.whole_courses import with_whole_courses
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.core.survey.doubts import Doubt, doubts_of
@@ -65,24 +74,49 @@ class Plan(Value):
         return {one.surface: one for one in self.surfaces}[id_]
 
 
+class Drawn(NamedTuple):
+    """A plan before it is reckoned what it takes: its quantities are still empty."""
+
+    plan: Plan
+    laid: tuple[Laid, ...]
+
+
 def plan(job: Job, counted: Counted = "quick") -> Plan:
     """Return the plan of a job, its tiles counted so; raise `JobRefused` where it cannot be drawn.
 
     With ``known`` the tiles of the same job may be fewer another time, when they have been found.
     """
+    return with_quantities(job, drawn(job), counted)
+
+
+def drawn(job: Job) -> Drawn:
+    """Return all of a plan that is drawn; raise `JobRefused` where it cannot be."""
     with reckoning("the survey"):
         kitchen, places = refuse_if_wrong(job)
         kitchen = with_whole_courses(job, kitchen)
-    laid = list(lay(job, kitchen))
-    pieces = [piece for one in laid for piece in one.plan.pieces]
-    fields = [one.whole for one in laid]
+    laid = tuple(lay(job, kitchen))
     with reckoning("what is doubtful in the survey"):
         doubts = tuple(doubts_of(job, kitchen, places))
+    made = Plan.model_construct(
+        kitchen=kitchen,
+        surfaces=tuple(one.plan for one in laid),
+        areas=_total([one.plan.areas for one in laid]),
+        doubts=doubts,
+        quantities=(),
+        unsuited=(),
+        counted="quick",
+    )
+    return Drawn(made, laid)
+
+
+def with_quantities(job: Job, drawn_: Drawn, counted: Counted = "quick") -> Plan:
+    """Return the plan with what the job takes; raise `JobRefused` where that cannot be reckoned."""
+    made, laid = drawn_
     with reckoning("what the job takes"):
         quantities = quantities_of(
             job,
-            fields,
-            pieces,
+            [one.whole for one in laid],
+            [piece for one in laid for piece in one.plan.pieces],
             joints_of(laid),
             thin_pieces(laid),
             on_counter(laid),
@@ -90,15 +124,7 @@ def plan(job: Job, counted: Counted = "quick") -> Plan:
         )
     with reckoning("what goes with what"):
         unfit = tuple(unsuited(job))
-    return Plan.model_construct(
-        kitchen=kitchen,
-        surfaces=tuple(one.plan for one in laid),
-        areas=_total([one.plan.areas for one in laid]),
-        doubts=doubts,
-        quantities=quantities,
-        unsuited=unfit,
-        counted=counted,
-    )
+    return made.model_copy(update={"quantities": quantities, "unsuited": unfit, "counted": counted})
 
 
 def _total(areas: list[Areas]) -> Areas:

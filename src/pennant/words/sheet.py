@@ -96,7 +96,20 @@ class Notebook(Value):
     lines: tuple[SaidLine, ...]
 
 
-class Sheet(Value):
+class TakesSheet(Value):
+    """What is shown of what a job takes; it comes after the drawing, which does not need it."""
+
+    quantities: tuple[SaidQuantity, ...]
+    totals: Totals
+    groups: dict[str, str]
+    unsuited: tuple[SaidUnsuited, ...]
+    joints: str
+    mixes: tuple[MixCard, ...]
+    ways: tuple[SaidQuestion, ...]
+    may_be_fewer: bool
+
+
+class Sheet(TakesSheet):
     """Everything shown as text. Lengths are keyed by JSON pointer into the job."""
 
     lengths: dict[str, ShownLength]
@@ -105,25 +118,37 @@ class Sheet(Value):
     findings: tuple[SaidFinding, ...]
     doubts: tuple[SaidDoubt, ...]
     corners: tuple[SaidCorner, ...]
-    quantities: tuple[SaidQuantity, ...]
-    totals: Totals
-    groups: dict[str, str]
-    unsuited: tuple[SaidUnsuited, ...]
-    joints: str
-    mixes: tuple[MixCard, ...]
-    ways: tuple[SaidQuestion, ...]
     step: str
     step_mm: float
     summary: str
-    may_be_fewer: bool
     counters: tuple[SaidCounter, ...] = ()
 
 
 def sheet(job: Job, plan: Plan) -> Sheet:
     """Return the sheet of a job and its own plan."""
+    return drawn_sheet(job, plan).model_copy(update=dict(takes_sheet(job, plan)))
+
+
+def takes_sheet(job: Job, plan: Plan) -> TakesSheet:
+    """Return what is said of what a job takes; its plan must have its quantities."""
+    names = Names(plan.kitchen)
+    quantities = tuple(said_quantities(job, plan))
+    return TakesSheet.model_construct(
+        quantities=quantities,
+        totals=totals(job, quantities),
+        groups={str(group): title for group, title in GROUPS.items()},
+        unsuited=tuple(said_unsuited(job, names, plan)),
+        joints=said_joints(job, names, plan),
+        mixes=tuple(mix_cards(job, plan)),
+        ways=tuple(said_ways(job)),
+        may_be_fewer=may_be_fewer(job, plan.pieces),
+    )
+
+
+def drawn_sheet(job: Job, plan: Plan) -> Sheet:
+    """Return all of a sheet that is shown with the drawing; what the job takes is still empty."""
     names = Names(plan.kitchen)
     doubts = SayDoubts(job, names)
-    quantities = tuple(said_quantities(job, plan))
     found = (
         (finding.weight != "never", say(job, names, one.surface, finding))
         for one in plan.surfaces
@@ -142,17 +167,17 @@ def sheet(job: Job, plan: Plan) -> Sheet:
         findings=tuple(said for _, said in sorted(found, key=lambda pair: pair[0])),
         doubts=tuple(doubts.say(doubt) for doubt in plan.doubts),
         corners=tuple(said_corners(job, names, list(lay(job, plan.kitchen)))),
-        quantities=quantities,
-        totals=totals(job, quantities),
-        groups={str(group): title for group, title in GROUPS.items()},
-        unsuited=tuple(said_unsuited(job, names, plan)),
-        joints=said_joints(job, names, plan),
-        mixes=tuple(mix_cards(job, plan)),
-        ways=tuple(said_ways(job)),
+        quantities=(),
+        totals=totals(job, ()),
+        groups={},
+        unsuited=(),
+        joints="",
+        mixes=(),
+        ways=(),
+        may_be_fewer=False,
         step=job.step,
         step_mm=STEP_MM[job.step],
         summary=summary(plan),
-        may_be_fewer=may_be_fewer(job, plan.pieces),
         counters=tuple(said_counters(job)),
     )
 

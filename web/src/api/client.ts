@@ -8,7 +8,19 @@ export type JobDraft = Schemas["Job-Input"];
 export type JobState = Schemas["JobState"];
 export type Revision = Schemas["SaidRevision"];
 export type JobCard = Schemas["JobCard"];
-export type View = Schemas["View"];
+export type WholeView = Schemas["View"];
+type TakesPlan = Schemas["PlanTakes"];
+type TakesSheet = Schemas["TakesSheet"];
+/** What a job takes: it comes after the drawing. */
+export interface Takes {
+  plan: TakesPlan;
+  sheet: TakesSheet;
+}
+/** All that is drawn of a job and said beside it. */
+export interface View extends Omit<WholeView, "plan" | "sheet"> {
+  plan: Omit<WholeView["plan"], keyof TakesPlan>;
+  sheet: Omit<WholeView["sheet"], keyof TakesSheet>;
+}
 export type Plan = Schemas["Plan"];
 export type Wall = Job["walls"][number];
 export type Thing = NonNullable<Wall["things"]>[number];
@@ -58,6 +70,7 @@ export type Piece = Schemas["Piece"];
 export type Sheet = Schemas["Sheet"];
 export type Working = Schemas["Working"];
 export type ViewChanges = Schemas["ViewChanges"];
+export type ViewTakes = Schemas["ViewTakes"];
 export type Problem = Schemas["Problem"];
 export type ProblemDetails = Schemas["ProblemDetails"];
 export type Board = Schemas["DrawnBoard"];
@@ -118,16 +131,51 @@ export async function searchRound(
 
 /** Calls back for every line of JSON of an answer as it comes; throws a Refusal if it is one. */
 async function eachLine<T>(answer: Response, onLine: (said: T) => void): Promise<void> {
+  for await (const line of linesOf(answer)) onLine(line as T);
+}
+
+/** Yields every line of JSON of an answer as it comes; throws a Refusal if it is one. */
+async function* linesOf(answer: Response): AsyncGenerator<unknown> {
   if (!answer.ok) throw new Refusal((await answer.json()) as ProblemDetails);
   const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader();
-  let rest = "";
-  for (;;) {
-    const { value, done } = (await reader?.read()) ?? { value: undefined, done: true };
-    const lines = (rest + (value ?? "")).split("\n");
-    rest = lines.pop() ?? "";
-    for (const line of lines) if (line) onLine(JSON.parse(line) as T);
-    if (done) return;
+  let parts: string[] = [];
+  try {
+    for (;;) {
+      const { value, done } = (await reader?.read()) ?? { value: undefined, done: true };
+      const [first = "", ...more] = (value ?? "").split("\n");
+      parts.push(first);
+      for (const begun of more) {
+        const line = parts.join("");
+        parts = [begun];
+        if (line) yield JSON.parse(line);
+      }
+      if (done) return;
+    }
+  } finally {
+    // Whoever does not want the rest ends it, also at the server.
+    await reader?.cancel();
   }
+}
+
+/** The view of a draft without the surfaces whose tags are here: first what is drawn, then what
+ * the job takes. An answer that broke off before that throws. */
+export async function* viewChanges(
+  job: JobDraft,
+  tags: string,
+  signal: AbortSignal,
+): AsyncGenerator<ViewChanges | ViewTakes> {
+  const answer = await fetch("/api/view/changes", {
+    method: "POST",
+    headers: { "content-type": "application/json", "pennant-has": tags },
+    body: JSON.stringify(job),
+    signal,
+  });
+  let came = 0;
+  for await (const line of linesOf(answer)) {
+    came += 1;
+    yield line as ViewChanges | ViewTakes;
+  }
+  if (came < 2) throw new Refusal(null);
 }
 
 /** A step of binding papers, and the last: the PDF, or why there is none. */

@@ -76,6 +76,8 @@ export interface paths {
         /**
          * Make View Changes
          * @description Return the view without the surfaces that the asker has already; nothing is kept.
+         *
+         *     A line of JSON with what is drawn comes first, then one with what the job takes.
          */
         post: operations["make_view_changes_api_view_changes_post"];
         delete?: never;
@@ -7005,6 +7007,21 @@ export interface components {
             counted: "quick" | "known" | "fewest";
         };
         /**
+         * PlanTakes
+         * @description Those parts of a plan that `drawn` leaves empty.
+         */
+        PlanTakes: {
+            /** Quantities */
+            quantities: components["schemas"]["Quantity"][];
+            /** Unsuited */
+            unsuited: components["schemas"]["Unsuited"][];
+            /**
+             * Counted
+             * @enum {string}
+             */
+            counted: "quick" | "known" | "fewest";
+        };
+        /**
          * Play
          * @description One direction's stretches over a module, and how far the start may move either way.
          *
@@ -9603,20 +9620,6 @@ export interface components {
          * @description Everything shown as text. Lengths are keyed by JSON pointer into the job.
          */
         Sheet: {
-            /** Lengths */
-            lengths: {
-                [key: string]: components["schemas"]["ShownLength"];
-            };
-            /** Surfaces */
-            surfaces: components["schemas"]["SurfaceSheet"][];
-            /** Notebooks */
-            notebooks: components["schemas"]["Notebook"][];
-            /** Findings */
-            findings: components["schemas"]["SaidFinding"][];
-            /** Doubts */
-            doubts: components["schemas"]["SaidDoubt"][];
-            /** Corners */
-            corners: components["schemas"]["SaidCorner"][];
             /** Quantities */
             quantities: components["schemas"]["SaidQuantity"][];
             totals: components["schemas"]["Totals"];
@@ -9632,14 +9635,28 @@ export interface components {
             mixes: components["schemas"]["MixCard"][];
             /** Ways */
             ways: components["schemas"]["SaidQuestion"][];
+            /** May Be Fewer */
+            may_be_fewer: boolean;
+            /** Lengths */
+            lengths: {
+                [key: string]: components["schemas"]["ShownLength"];
+            };
+            /** Surfaces */
+            surfaces: components["schemas"]["SurfaceSheet"][];
+            /** Notebooks */
+            notebooks: components["schemas"]["Notebook"][];
+            /** Findings */
+            findings: components["schemas"]["SaidFinding"][];
+            /** Doubts */
+            doubts: components["schemas"]["SaidDoubt"][];
+            /** Corners */
+            corners: components["schemas"]["SaidCorner"][];
             /** Step */
             step: string;
             /** Step Mm */
             step_mm: number;
             /** Summary */
             summary: string;
-            /** May Be Fewer */
-            may_be_fewer: boolean;
             /**
              * Counters
              * @default []
@@ -10247,6 +10264,29 @@ export interface components {
             way: "cut" | "joints" | "next wall" | "leans" | "as found";
             /** Edition */
             edition: number;
+        };
+        /**
+         * TakesSheet
+         * @description What is shown of what a job takes; it comes after the drawing, which does not need it.
+         */
+        TakesSheet: {
+            /** Quantities */
+            quantities: components["schemas"]["SaidQuantity"][];
+            totals: components["schemas"]["Totals"];
+            /** Groups */
+            groups: {
+                [key: string]: string;
+            };
+            /** Unsuited */
+            unsuited: components["schemas"]["SaidUnsuited"][];
+            /** Joints */
+            joints: string;
+            /** Mixes */
+            mixes: components["schemas"]["MixCard"][];
+            /** Ways */
+            ways: components["schemas"]["SaidQuestion"][];
+            /** May Be Fewer */
+            may_be_fewer: boolean;
         };
         /**
          * ThingWords
@@ -11543,6 +11583,8 @@ export interface components {
         /**
          * ViewChanges
          * @description A view whose surfaces lie apart: ``plan.surfaces`` and ``sheet.surfaces`` are empty.
+         *
+         *     So is all that the job takes, which comes in the next line.
          */
         ViewChanges: {
             job: components["schemas"]["Job-Output"];
@@ -11550,6 +11592,19 @@ export interface components {
             sheet: components["schemas"]["Sheet"];
             /** Surfaces */
             surfaces: components["schemas"]["SurfaceView"][];
+        };
+        /**
+         * ViewTakes
+         * @description The rest of a view: what the job takes, or why that could not be reckoned.
+         */
+        ViewTakes: {
+            plan?: components["schemas"]["PlanTakes"] | null;
+            sheet?: components["schemas"]["TakesSheet"] | null;
+            /**
+             * Refused
+             * @default []
+             */
+            refused: components["schemas"]["Problem"][];
         };
         /**
          * Wall
@@ -12251,7 +12306,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ViewChanges"];
+                    "application/x-ndjson": string;
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -12349,7 +12404,9 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/x-ndjson": string;
+                };
             };
             /** @description What went wrong, as RFC 9457 problem details */
             default: {

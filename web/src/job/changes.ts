@@ -35,5 +35,5 @@ export function together(changes: ViewChanges, parts: Parts): { view: View; part
     plan: { ...changes.plan, surfaces: own.map(({ plan }) => plan) },
     sheet: { ...changes.sheet, surfaces: own.map(({ sheet }) => sheet) },
   };
-  return { view: view as View, parts: found };
+  return { view, parts: found };
 }

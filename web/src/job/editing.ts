@@ -2,7 +2,16 @@
  * Editing one job as a pure function: what has happened goes in, and out come what is to be shown
  * and what is to be done. It reads no clock, no storage and no network; `editor.ts` does.
  */
-import type { Job, JobDraft, JobState, Problem, ProblemDetails, View } from "../api/client";
+import type {
+  Job,
+  JobDraft,
+  JobState,
+  Problem,
+  ProblemDetails,
+  Takes,
+  View,
+  WholeView,
+} from "../api/client";
 import type { Draft } from "./drafts";
 
 /** What the history has room for; a label quotes what was typed, however much that is. */
@@ -11,7 +20,7 @@ const LONGEST_LABEL = 120;
 const PASSING: ReadonlySet<number> = new Set([408, 429, 503]);
 
 /** A job that can be opened: its plan could be made. */
-export type Opened = JobState & { view: View };
+export type Opened = JobState & { view: WholeView };
 export type Status = "kept" | "typing" | "keeping" | "unreachable" | "conflict";
 export type Which = "undo" | "redo";
 /** Why something was not done: what the server says, or null where it does not answer. */
@@ -32,8 +41,16 @@ export interface Snapshot {
   turnedDown: number;
 }
 
+/** What a job takes, and of which view that is: of the one before until it has been reckoned. */
+export interface Reckoned {
+  of: View;
+  takes: Takes;
+}
+
 export interface Editing {
   snapshot: Snapshot;
+  /** Apart from the snapshot, so that the drawing is not drawn anew when it comes. */
+  reckoned: Reckoned;
   /** The change that the server has not acknowledged. */
   pending: Draft | null;
   /** The change that is on its way, and how much had been typed when it was sent. */
@@ -65,6 +82,7 @@ export type Happened =
   | { is: "time to try again" }
   | { is: "view came"; view: View }
   | { is: "view refused"; why: Why }
+  | { is: "takes came"; of: View; takes: Takes }
   | { is: "kept"; state: JobState }
   | { is: "not kept"; why: Why }
   | { is: "step done"; state: JobState }
@@ -72,6 +90,7 @@ export type Happened =
 
 export type Effect =
   | { do: "view"; job: JobDraft }
+  | { do: "takes"; of: View }
   | { do: "forget views" }
   | { do: "keep"; draft: Draft }
   | { do: "step"; which: Which; edition: number }
@@ -107,6 +126,7 @@ export function begun(state: Opened, left: Draft | null): Editing {
   }
   return {
     snapshot,
+    reckoned: { of: state.view, takes: state.view },
     pending: left,
     sent: null,
     burst: null,
@@ -195,7 +215,14 @@ class Turn {
         if (happened.why) {
           this.#show({ problems: problemsOf(happened.why) });
           this.#reached();
+          const { view } = now.snapshot;
+          // It was left before it was reckoned what it takes, and stays on show.
+          if (now.reckoned.of !== view) this.effects.push({ do: "takes", of: view });
         } else this.#tryAgain("preview");
+        return;
+      case "takes came":
+        if (now.snapshot.view === happened.of)
+          now.reckoned = { of: happened.of, takes: happened.takes };
         return;
       case "kept":
         this.#acknowledged(happened.state);
@@ -305,9 +332,11 @@ class Turn {
     this.now.notKept = [];
     const { view } = state;
     // A state without a view is shown by the page instead of the editor.
-    if (view)
-      this.#show({ state, kept: view.job, view, draft: view.job, problems: [], status: "kept" });
-    else this.#show({ state, problems: [], status: "kept" });
+    const settled = { state, problems: [], status: "kept" as const };
+    if (view) {
+      this.#show({ ...settled, kept: view.job, view, draft: view.job });
+      this.now.reckoned = { of: view, takes: view };
+    } else this.#show(settled);
     this.effects.push({ do: "tell", state });
   }
 
@@ -317,7 +346,11 @@ class Turn {
     this.now.notKept = [];
     const { state, kept } = this.now.snapshot;
     if (!this.now.pending) this.effects.push({ do: "unstore" });
-    if (state.view) this.#show({ view: state.view, draft: kept, problems: [], status: "kept" });
+    const { view } = state;
+    if (view) {
+      this.#show({ view, draft: kept, problems: [], status: "kept" });
+      this.now.reckoned = { of: view, takes: view };
+    }
   }
 
   /** Ends a conflict: what is kept elsewhere stands, or this change goes on top of it. */

@@ -12,8 +12,10 @@ import {
   type JobDraft,
   type JobState,
   Refusal,
+  type Takes,
   type View,
-  type ViewChanges,
+  viewChanges,
+  type WholeView,
 } from "../api/client";
 import { NONE, type Parts, tagsOf, together } from "./changes";
 import { type Draft, dropDraft, keepDraft, keptDraft } from "./drafts";
@@ -24,6 +26,7 @@ import {
   type Effect,
   type Happened,
   type Opened,
+  type Reckoned,
   type Snapshot,
   type Which,
   type Why,
@@ -36,15 +39,30 @@ export type { Opened, Snapshot, Status } from "./editing";
 const BURST_MS = 700;
 const RETRY_MS = 2000;
 
+/** What the server answers of what a job takes, where that could not be reckoned. */
+const NOT_RECKONED = {
+  type: "urn:pennant:job-refused",
+  title: "What the job takes could not be reckoned",
+  status: 422,
+  detail: "see what is to be put right",
+};
+
+/** A part of a view: what is drawn, and after it what the same takes. */
+interface Part {
+  of: View;
+  takes: Takes | null;
+}
+
 export class JobEditor {
   #editing: Editing;
   #listeners = new Set<() => void>();
   #burst: number | undefined;
   #retry: number | undefined;
   #parts: Parts = NONE;
-  #previews = latestOnly<JobDraft, View>(
+  #previews = latestOnly<JobDraft, Part>(
     (body, signal) => this.#view(body, signal),
-    (view) => this.#took({ is: "view came", view }),
+    ({ of, takes }) =>
+      this.#took(takes ? { is: "takes came", of, takes } : { is: "view came", view: of }),
     (error) => this.#took({ is: "view refused", why: whyOf(error) }),
   );
 
@@ -57,6 +75,8 @@ export class JobEditor {
   }
 
   get = (): Snapshot => this.#editing.snapshot;
+
+  getReckoned = (): Reckoned => this.#editing.reckoned;
 
   subscribe = (listener: () => void): (() => void) => {
     this.#listeners.add(listener);
@@ -144,19 +164,45 @@ export class JobEditor {
     this.#took({ is: "closed" });
   }
 
-  /** The view of a draft, of which only what is not here yet is sent. */
-  async #view(body: JobDraft, signal: AbortSignal): Promise<View> {
-    const header = { "pennant-has": tagsOf(this.#parts) };
-    const sent = api.POST("/api/view/changes", { body, signal, params: { header } });
-    const found = together(await ask<ViewChanges>(sent), this.#parts);
-    if (!found) return ask<View>(api.POST("/api/view", { body, signal }));
-    this.#parts = found.parts;
-    return found.view;
+  /** The view of a draft, of which only what is not here yet is sent; what it takes comes last. */
+  async *#view(body: JobDraft, signal: AbortSignal): AsyncGenerator<Part> {
+    let of: View | null = null;
+    for await (const line of viewChanges(body, tagsOf(this.#parts), signal)) {
+      if ("surfaces" in line) {
+        const found = together(line, this.#parts);
+        if (!found) {
+          const whole = await ask<WholeView>(api.POST("/api/view", { body, signal }));
+          yield { of: whole, takes: null };
+          yield { of: whole, takes: whole };
+          return;
+        }
+        this.#parts = found.parts;
+        of = found.view;
+        yield { of, takes: null };
+      } else if (!line.plan || !line.sheet) {
+        throw new Refusal({ ...NOT_RECKONED, errors: line.refused });
+      } else if (of) {
+        yield { of, takes: { plan: line.plan, sheet: line.sheet } };
+      }
+    }
+  }
+
+  /** What the view on show takes, asked for once more; where that fails, what was said stands. */
+  async #takes(of: View): Promise<void> {
+    try {
+      const { signal } = new AbortController();
+      for await (const { takes } of this.#view(of.job, signal)) {
+        if (takes) this.#took({ is: "takes came", of, takes });
+      }
+    } catch {
+      // The refusal of what was typed since is on show already.
+    }
   }
 
   #took(happened: Happened): void {
     const [now, effects] = after(this.#editing, happened);
-    const shown = now.snapshot !== this.#editing.snapshot;
+    const { snapshot, reckoned } = this.#editing;
+    const shown = now.snapshot !== snapshot || now.reckoned !== reckoned;
     this.#editing = now;
     if (shown) for (const listener of this.#listeners) listener();
     for (const one of effects) this.#carryOut(one);
@@ -166,6 +212,9 @@ export class JobEditor {
     switch (effect.do) {
       case "view":
         this.#previews.ask(effect.job);
+        return;
+      case "takes":
+        void this.#takes(effect.of);
         return;
       case "forget views":
         this.#previews.forget();

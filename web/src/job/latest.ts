@@ -1,4 +1,7 @@
-/** Runs one request at a time and, of those asked for meanwhile, only the newest. */
+/**
+ * Runs one request at a time and, of those asked for meanwhile, only the newest. A request may
+ * answer in parts; once the first has come, a newer request does not wait for the others.
+ */
 export interface Latest<A> {
   ask: (argument: A) => void;
   /** Ends what is under way; its answer is not wanted any more. */
@@ -6,7 +9,7 @@ export interface Latest<A> {
 }
 
 export function latestOnly<A, R>(
-  run: (argument: A, signal: AbortSignal) => Promise<R>,
+  run: (argument: A, signal: AbortSignal) => AsyncIterable<R>,
   done: (result: R) => void,
   failed: (error: unknown) => void,
 ): Latest<A> {
@@ -17,12 +20,16 @@ export function latestOnly<A, R>(
     const mine = new AbortController();
     under = mine;
     try {
-      const result = await run(argument, mine.signal);
-      if (!mine.signal.aborted) done(result);
+      for await (const result of run(argument, mine.signal)) {
+        if (mine.signal.aborted) break;
+        done(result);
+        if (waiting) break;
+      }
     } catch (error) {
       if (!mine.signal.aborted) failed(error);
     }
     if (under !== mine) return;
+    mine.abort();
     under = null;
     if (waiting) {
       const next = waiting.argument;

@@ -10,8 +10,9 @@ import type { JobEditor } from "./editor";
 const REST_MS = 600;
 
 export function useFewest(editor: JobEditor): void {
-  const { view, draft } = useSyncExternalStore(editor.subscribe, editor.get);
-  const open = view.sheet.may_be_fewer;
+  const { draft } = useSyncExternalStore(editor.subscribe, editor.get);
+  const { takes } = useSyncExternalStore(editor.subscribe, editor.getReckoned);
+  const open = takes.sheet.may_be_fewer;
   useEffect(() => {
     if (!open) return;
     const stop = new AbortController();

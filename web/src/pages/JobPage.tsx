@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
-import type { View } from "../api/client";
+import type { WholeView } from "../api/client";
 import { jobOptions } from "../api/queries";
 import type { Opened } from "../job/editor";
 import { EditorContext, useOpened } from "../job/useEditor";
@@ -15,7 +15,7 @@ export function JobPage({ children }: { children: ReactNode }) {
   if (data && !data.view) return <UnplannedJob state={data} />;
   if (data)
     return (
-      <OpenJob key={id} loaded={{ ...data, view: data.view as View }}>
+      <OpenJob key={id} loaded={{ ...data, view: data.view as WholeView }}>
         {children}
       </OpenJob>
     );

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { api, ask, type OrderLine } from "../api/client";
 import { daysOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
-import { useEditor } from "../job/useEditor";
+import { useEditor, useTakes } from "../job/useEditor";
 import { Suits } from "../papers/ProductsPaper";
 import { Line, TilesOpen } from "../papers/TakesPaper";
 import { PaperHead } from "../parts/PaperHead";
@@ -54,7 +54,8 @@ function Order() {
 
 export function MaterialsPage() {
   const { editor, draft, view } = useEditor();
-  const { quantities, groups, mixes, totals } = view.sheet;
+  const { plan, sheet, late } = useTakes();
+  const { quantities, groups, mixes, totals } = sheet;
   const { data: days } = useQuery(daysOptions(view.job, editor.id));
   const by = new Map(days?.said.needs.map((need) => [need.id, need.by]));
   const hand = draft.in_hand ?? {};
@@ -66,7 +67,10 @@ export function MaterialsPage() {
     );
   };
   return (
-    <main className="mx-auto max-w-4xl px-4 py-4 print:max-w-none print:p-0">
+    <main
+      aria-busy={late}
+      className="reckoned mx-auto max-w-4xl px-4 py-4 print:max-w-none print:p-0"
+    >
       <PaperHead
         title={`${view.job.name}: what it takes`}
         csv={`/api/jobs/${editor.id}/materials.csv`}
@@ -76,7 +80,7 @@ export function MaterialsPage() {
         Each line says by which day it is needed; what is unopened until then may still go back. ▸
         opens how it was reckoned.
       </p>
-      {view.sheet.unsuited.length > 0 && <Suits />}
+      {sheet.unsuited.length > 0 && <Suits />}
       {Object.entries(groups).map(([group, title]) => {
         const own = quantities.filter((one) => one.group === group);
         if (own.length === 0) return null;
@@ -85,7 +89,7 @@ export function MaterialsPage() {
             <h2 className="heading border-slab border-b-2">{title}</h2>
             <ul className="divide-y divide-rule">
               {own.map((said) => {
-                const line = view.plan.quantities.find(({ id }) => id === said.id);
+                const line = plan.quantities.find(({ id }) => id === said.id);
                 const all = line !== undefined && line.to_get <= 0 && line.amount > 0;
                 return (
                   <li key={said.id} className="flex items-baseline gap-2" data-line={said.id}>

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Method, Shelf } from "../api/client";
 import { methodsOptions, shelfOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
-import { useEditor } from "../job/useEditor";
+import { useEditor, useTakes } from "../job/useEditor";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
@@ -160,8 +160,8 @@ function ShelfChoice({ label, none, chosen, shelf, onChoose }: ShelfChoiceProps)
 
 /** Where schools differ, and this job raises the question: both ways, with what each is for. */
 function Ways() {
-  const { editor, draft, view } = useEditor();
-  const { ways } = view.sheet;
+  const { editor, draft } = useEditor();
+  const { ways } = useTakes().sheet;
   if (ways.length === 0) return null;
   return (
     <section aria-label="Where schools differ" className="md:col-span-2">
@@ -267,7 +267,7 @@ const FLAGS = [
 /** What the joint's colour will do beside the tile's. */
 function Swatch() {
   const { view } = useEditor();
-  const { joints } = view.sheet;
+  const { joints } = useTakes().sheet;
   if (!joints) return null;
   return (
     <p className="aside mt-1.5 flex items-center gap-1.5">
@@ -285,10 +285,10 @@ function Swatch() {
 
 /** What does not go together, with the reason and what would cure it. */
 export function Suits() {
-  const { view } = useEditor();
-  const found = view.sheet.unsuited;
+  const { sheet, late } = useTakes();
+  const found = sheet.unsuited;
   return (
-    <section aria-label="What goes together" className="md:col-span-2">
+    <section aria-label="What goes together" aria-busy={late} className="reckoned md:col-span-2">
       <h3 className="heading mb-1">What goes together</h3>
       {found.length === 0 && (
         <p className="aside">

@@ -2,26 +2,27 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
 import { Link } from "react-router";
 import type { Plan, SaidQuantity, Working } from "../api/client";
-import { useEditor } from "../job/useEditor";
+import { useEditor, useTakes } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
 
 export function TakesPaper() {
-  const { editor, view } = useEditor();
+  const { editor } = useEditor();
+  const { plan, sheet, late } = useTakes();
   return (
-    <>
+    <div className="reckoned" aria-busy={late}>
       <p className="mb-1 flex flex-wrap items-center gap-2">
         <Link className="button" to={`/jobs/${editor.id}/materials`}>
           Shopping list and mixing card
         </Link>
-        {view.sheet.unsuited.length > 0 && (
+        {sheet.unsuited.length > 0 && (
           <span className="text-wax">
-            △ {view.sheet.unsuited.length} that do not go together: see Products
+            △ {sheet.unsuited.length} that do not go together: see Products
           </span>
         )}
       </p>
       <TilesOpen />
-      {Object.entries(view.sheet.groups).map(([group, title]) => {
-        const own = view.sheet.quantities.filter((one) => one.group === group);
+      {Object.entries(sheet.groups).map(([group, title]) => {
+        const own = sheet.quantities.filter((one) => one.group === group);
         if (own.length === 0) return null;
         return (
           <section key={group} aria-label={title}>
@@ -29,10 +30,7 @@ export function TakesPaper() {
             <ul className="divide-y divide-rule">
               {own.map((said) => (
                 <li key={said.id}>
-                  <Line
-                    said={said}
-                    quantity={view.plan.quantities.find(({ id }) => id === said.id)}
-                  />
+                  <Line said={said} quantity={plan.quantities.find(({ id }) => id === said.id)} />
                 </li>
               ))}
             </ul>
@@ -43,14 +41,14 @@ export function TakesPaper() {
         Cutting makes silica dust: cut wet or with extraction; respirator, eye and ear protection.
         Cement burns skin: gloves, and wash. A wet saw wants a protected (GFCI/RCD) outlet.
       </p>
-    </>
+    </div>
   );
 }
 
 /** Said while the fewest tiles are being found. */
 export function TilesOpen() {
-  const { view } = useEditor();
-  if (!view.sheet.may_be_fewer) return null;
+  const { sheet } = useTakes();
+  if (!sheet.may_be_fewer) return null;
   return (
     <p className="aside px-1.5" aria-live="polite">
       Tiles: being counted again, fewer may do…
