@@ -16,7 +16,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, GRID
 from pennant.core.layout.field import Field, FinishedLine
 from pennant.core.layout.lattice import Lattice
-from pennant.core.layout.lattice_pieces import laid_units
+from pennant.core.layout.lattice_cutting import laid_units
 
 
 def finished_line(start: Start, field: Field) -> FinishedLine:

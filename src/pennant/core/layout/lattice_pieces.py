@@ -1,29 +1,31 @@
 """Pieces of a lattice: what each of its tiles comes to when the field has been cut out of it.
 
-Tiles whose room lies wholly in the field are whole, and nothing is reckoned for them. Those that
-straight lines cut right across are cut along them; what meets a corner, a slant or a round is cut
-by shapely, on the same grid as every slanted outline.
+Most tiles are whole, and most others are cut as some other is: one piece is made of each kind, and
+the rest are that one, moved.
 """
 
 import math
-from collections.abc import Mapping
-from dataclasses import replace
-from typing import Any, NamedTuple
+from collections.abc import Iterable
+from typing import NamedTuple
 
 import numpy as np
-import numpy.typing as npt
-import shapely
-from shapely import Polygon
 
-from pennant.core.geometry.clip import Outline, Point, Ring, outline_area, outlines_of, ring_area
-from pennant.core.geometry.half_plane import HalfPlane, kept_of
-from pennant.core.geometry.placement import Placement
-from pennant.core.geometry.prepared import prepared
+from pennant.core.geometry.clip import Outline, Point, Ring, outline_area, ring_area
 from pennant.core.geometry.rect import Rect
-from pennant.core.geometry.tolerance import DECIMALS, EPS, GRID, tidy
+from pennant.core.geometry.tolerance import DECIMALS, EPS, tidy
 from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.field import Field, Side
 from pennant.core.layout.lattice import Lattice
+from pennant.core.layout.lattice_cutting import (
+    Alike,
+    Floats,
+    LaidUnit,
+    LaidUnits,
+    is_under,
+    left_of,
+    one_with_plates_on,
+    with_plates_on,
+)
 from pennant.core.layout.pieces import (
     Cutting,
     Piece,
@@ -35,37 +37,6 @@ from pennant.core.layout.pieces import (
 )
 from pennant.core.layout.sides import ON_SIDE, Segment, segments, sides_of
 from pennant.core.survey.placed import around
-
-Units = npt.NDArray[np.int_]
-Places = npt.NDArray[np.float64]
-
-
-class LaidUnit(NamedTuple):
-    """One tile of the lattice on the wall."""
-
-    at: Placement
-    outline: Ring
-    box: Rect
-    room: Rect
-    unit: int
-    lattice: Lattice
-
-    @property
-    def place(self) -> Point:
-        """How far it lies from where its unit does in the lattice's own frame."""
-        box = self.lattice.boxes[self.unit]
-        return self.room.x0 - box.x0, self.room.y0 - box.y0
-
-    @property
-    def cell(self) -> Ring:
-        """Its room on the wall."""
-        x, y = self.place
-        return tuple((a + x, b + y) for a, b in self.lattice.units[self.unit].cell)
-
-    @property
-    def middle(self) -> Point:
-        """The middle of its outline's box."""
-        return (self.box.x0 + self.box.x1) / 2, (self.box.y0 + self.box.y1) / 2
 
 
 def lattice_pieces(
@@ -79,183 +50,95 @@ def lattice_pieces(
     found = list(lattice.over(field.inner, *at))
     if not found:
         return Cutting([], 0.0, {})
-    units = np.array([number for number, _, _ in found])
-    places = np.array([(x, y) for _, x, y in found])
-    convex = _convex(lattice.shape)
-    # A room that is not convex is held against the field itself, which tips may end short of.
-    looked_at = _touched(field, lattice, units, places) if convex else range(len(found))
-    laid = {n: _laid(lattice, *found[n]) for n in looked_at}
-    left = _left_of(field, laid, convex=convex)
-    joints, made = 0.0, PieceMaker(field, lattice, crumb, of)
-    whole = _WholeTiles(lattice, units, places)
+    tiles = LaidUnits(
+        lattice,
+        np.array([number for number, _, _ in found]),
+        np.array([(x, y) for _, x, y in found]),
+    )
+    left = left_of(field, tiles)
+    make = PieceMaker(field, lattice, crumb, of)
+    moved: dict[int, _Moved] = {}
+    joints = 0.0
+    for alike in left.whole:
+        joints += len(alike.numbers) * (alike.room - make.area)
+        moved |= _moved(tiles, alike, make.whole_tile(_first_of(tiles, alike)))
+    for alike in left.cut:
+        sound = make.sound([(alike.ring,)]) if alike.ring else []
+        joints += len(alike.numbers) * (alike.room - sum(map(outline_area, sound)))
+        if sound:
+            moved |= _moved(tiles, alike, make.cut_tile(_first_of(tiles, alike), alike.ring))
+    odd: dict[int, list[Outline]] = {}
+    for number, (parts, room) in left.odd.items():
+        odd[number] = make.sound(parts)
+        joints += room - sum(map(outline_area, odd[number]))
+    under = [number for number, parts in odd.items()
+             if parts and is_under(make.hidden, tiles.one(number).box)]  # fmt: skip
+    seen = with_plates_on(field, tiles, under)
     base = at[1] + (lattice.figure.y0 + lattice.figure.y1) / 2
-    rows = np.rint((whole.middles[:, 1] - base) / lattice.rows).astype(int)
+    rows = np.rint((tiles.middles[:, 1] - base) / lattice.rows).astype(int)
+    order = np.lexsort((tiles.middles[:, 1], tiles.middles[:, 0], rows)).tolist()
     pieces: list[Piece] = []
     before: int | None = None
     row_number, place = -1, 0
-    for number in np.lexsort((whole.middles[:, 1], whole.middles[:, 0], rows)).tolist():
-        if rows[number] != before:
-            # A row of which nothing is left is none.
-            row_number += bool(place) or before is None
-            before, place = rows[number], 0
-        cut = left.get(number)
-        if cut is None:
-            joints += made.rooms[found[number][0]] - made.area
-            place += 1
-            pieces.append(made.whole_tile(whole, number, f"{code}{row_number + 1}.{place}",
-                                          row_number))  # fmt: skip
-            continue
-        parts = made.sound(cut.parts)
-        joints += cut.room - sum(outline_area(part) for part in parts)
-        if parts:
-            place += 1
-            id_ = f"{code}{row_number + 1}.{place}"
-            pieces += made.parts(laid[number], id_, row_number, parts, cut.cuts)
-    return Cutting(pieces, joints, made.seen)
+    for number, row in zip(order, rows[order].tolist(), strict=True):
+        one = moved.get(number)
+        if one is None and not odd.get(number):
+            continue  # nothing is left of it, and a row without any is none
+        if row != before:
+            before, place, row_number = row, 0, row_number + 1
+        place += 1
+        id_ = f"{code}{row_number + 1}.{place}"
+        if one is not None:
+            pieces.append(_like(one, id_, row_number))
+        else:
+            pieces += make.parts(
+                tiles.one(number), id_, row_number, odd[number], seen.get(number)
+            )  # fmt: skip
+    return Cutting(pieces, joints, make.seen)
 
 
-class _WholeTiles:
-    """Where all tiles of a lattice lie, as arrays: most of them are whole, and only moved."""
-
-    def __init__(self, lattice: Lattice, units: Units, places: Places) -> None:
-        outlines = np.array(lattice.outlines)
-        self.outlines: list[list[list[float]]] = _tidied(outlines[units] + places[:, None, :])
-        low, high = outlines.min(axis=1), outlines.max(axis=1)
-        corners = np.concatenate((low, high), axis=1)
-        boxes = corners[units] + np.tile(places, 2)
-        self.boxes: list[list[float]] = _tidied(boxes)
-        self.middles = (boxes[:, :2] + boxes[:, 2:]) / 2
-        self.at: list[list[float]] = _tidied(
-            np.array([(unit.at.x, unit.at.y) for unit in lattice.units])[units] + places
-        )
-        self.turns = [lattice.units[number].at.turn for number in units.tolist()]
+def _first_of(tiles: LaidUnits, alike: Alike) -> LaidUnit:
+    """Return the first of some tiles that are left alike."""
+    return tiles.one(int(alike.numbers[0]))
 
 
-def _tidied(values: Places) -> list[Any]:
+class _Moved(NamedTuple):
+    """A piece that is as another one, and where it lies (mm on the wall)."""
+
+    like: Piece
+    outline: Ring
+    box: Rect
+    at: tuple[float, float]
+
+
+def _moved(tiles: LaidUnits, alike: Alike, like: Piece) -> Iterable[tuple[int, _Moved]]:
+    """The pieces of tiles that are left as one is, by their number."""
+    places = tiles.places[alike.numbers]
+    corners = _tidied(np.array(alike.ring) + places[:, None, :])
+    points = list(zip(corners[..., 0].ravel().tolist(), corners[..., 1].ravel().tolist(),
+                      strict=True))  # fmt: skip
+    rings = zip(*[iter(points)] * len(alike.ring), strict=True)
+    boxes = np.concatenate((corners.min(axis=1), corners.max(axis=1)), axis=1).tolist()
+    lies = tiles.lattice.units[int(tiles.units[alike.numbers[0]])].at
+    ats = _tidied(np.array((lies.x, lies.y)) + places).tolist()
+    return (
+        (number, _Moved(like, ring, Rect(*box), (at[0], at[1])))
+        for number, ring, box, at in zip(alike.numbers.tolist(), rings, boxes, ats, strict=True)
+    )
+
+
+def _tidied(values: Floats) -> Floats:
     """Coordinates as they are given out: see `tidy`."""
-    rounded: list[Any] = (np.round(values, DECIMALS) + 0.0).tolist()
+    rounded: Floats = np.round(values, DECIMALS) + 0.0
     return rounded
 
 
-def _touched(field: Field, lattice: Lattice, units: Units, places: Places) -> list[int]:
-    """The tiles whose room reaches over the field's box or to something that tile keeps out of."""
-    rooms = np.array(lattice.boxes)[units] + np.tile(places, 2)
-    x0, y0, x1, y1 = rooms.T
-    inner = field.inner
-    touched = (x0 < inner.x0) | (x1 > inner.x1) | (y0 < inner.y0) | (y1 > inner.y1)
-    for keep in field.keep_outs:
-        box = keep.box
-        touched |= (box.x0 < x1) & (x0 < box.x1) & (box.y0 < y1) & (y0 < box.y1)
-    return np.flatnonzero(touched).tolist()
-
-
-def laid_units(lattice: Lattice, inner: Rect, at: Point) -> list[LaidUnit]:
-    """Return the tiles whose room reaches into a rectangle, the lattice's origin ``at`` a place."""
-    return [_laid(lattice, number, x, y) for number, x, y in lattice.over(inner, *at)]
-
-
-def _laid(lattice: Lattice, number: int, x: float, y: float) -> LaidUnit:
-    lies, first = lattice.units[number].at, lattice.outlines[number]
-    outline = tuple((a + x, b + y) for a, b in first)
-    return LaidUnit(
-        Placement(lies.x + x, lies.y + y, lies.turn), outline, around(outline),
-        lattice.boxes[number].grown(-x, -y, x, y), number, lattice,
+def _like(one: _Moved, id_: str, row: int) -> Piece:
+    like, ring, box, at = one
+    return Piece(
+        id_, like.wall, row, like.phase, id_, like.kind, like.cut_sides, (ring,), box, like.width,
+        like.height, like.area, at, like.shaved, like.turn, like.kept, like.of,
     )  # fmt: skip
-
-
-Cuts = tuple[int, tuple[HalfPlane, ...]]
-"""Which of the lattice's units a tile is, and the lines that cut it, from its own place."""
-
-
-class _Left(NamedTuple):
-    """What the field leaves of a tile: its parts, and the area (mm2) left of its room.
-
-    Tiles that straight lines cut alike have the same ``cuts``.
-    """
-
-    parts: list[Outline]
-    room: float
-    cuts: Cuts | None = None
-
-
-def _left_of(field: Field, laid: Mapping[int, LaidUnit], *, convex: bool) -> dict[int, _Left]:
-    """What is left of each tile whose room is not wholly in the field, by its number.
-
-    A tile that only straight lines right across it take something from is cut along them; what
-    meets a corner, a slant or a round is left to shapely.
-    """
-    found: dict[int, _Left] = {}
-    rest = []
-    # Along a line the lattice repeats, and what is left of a tile with it.
-    known: dict[Cuts, tuple[Ring, float]] = {}
-    for number, one in laid.items():
-        planes = _planes(field, one.room) if convex else None
-        if planes is None:
-            rest.append(number)
-        elif planes:
-            x, y = one.place
-            own = [plane._replace(at=plane.at - (x, y)[plane.axis]) for plane in planes]
-            cuts = one.unit, tuple(plane._replace(at=round(plane.at, DECIMALS)) for plane in own)
-            if cuts not in known:
-                room = kept_of(one.lattice.units[one.unit].cell, own)
-                tile = kept_of(one.lattice.outlines[one.unit], own)
-                known[cuts] = tile, ring_area(room) if room else 0.0
-            ring, area = known[cuts]
-            parts: list[Outline] = [(tuple((a + x, b + y) for a, b in ring),)] if ring else []
-            found[number] = _Left(parts, area, cuts)
-    if not rest:
-        return found
-    cells = shapely.polygons([np.array((*laid[n].cell, laid[n].cell[0])) for n in rest])
-    inside = shapely.covers(prepared(field.tiled), cells)
-    rest = [number for number, whole in zip(rest, inside, strict=True) if not whole]
-    rooms = shapely.area(shapely.intersection(cells[~inside], field.tiled))
-    tiles = [np.array((*laid[n].outline, laid[n].outline[0])) for n in rest]
-    cut = shapely.intersection(shapely.polygons(tiles), field.tiled, grid_size=GRID)
-    for number, room, part in zip(rest, rooms, cut, strict=True):
-        found[number] = _Left(outlines_of(part), float(room))
-    return found
-
-
-def _planes(field: Field, box: Rect) -> list[HalfPlane] | None:
-    """The straight lines that take from what lies in a box; None if more than lines do."""
-    inner = field.inner
-    planes: list[HalfPlane] = []
-    if box.x0 < inner.x0:
-        planes.append(HalfPlane(0, -1, inner.x0))
-    if box.x1 > inner.x1:
-        planes.append(HalfPlane(0, 1, inner.x1))
-    if box.y0 < inner.y0:
-        planes.append(HalfPlane(1, -1, inner.y0))
-    if box.y1 > inner.y1:
-        planes.append(HalfPlane(1, 1, inner.y1))
-    for keep in field.keep_outs:
-        block = keep.box
-        if not (
-            block.x0 < box.x1 and box.x0 < block.x1 and block.y0 < box.y1 and box.y0 < block.y1
-        ):
-            continue
-        if not keep.square or keep.hidden:
-            return None
-        wide = block.x0 <= box.x0 and block.x1 >= box.x1
-        high = block.y0 <= box.y0 and block.y1 >= box.y1
-        if wide and block.y1 >= box.y1:
-            planes.append(HalfPlane(1, 1, block.y0))
-        elif wide and block.y0 <= box.y0:
-            planes.append(HalfPlane(1, -1, block.y1))
-        elif high and block.x1 >= box.x1:
-            planes.append(HalfPlane(0, 1, block.x0))
-        elif high and block.x0 <= box.x0:
-            planes.append(HalfPlane(0, -1, block.x1))
-        else:
-            return None
-    return planes
-
-
-def _convex(ring: Ring) -> bool:
-    return all(
-        (b[0] - a[0]) * (c[1] - b[1]) >= (b[1] - a[1]) * (c[0] - b[0])
-        for a, b, c in zip(ring, (*ring[1:], ring[0]), (*ring[2:], *ring[:2]), strict=True)
-    )
 
 
 class PieceMaker:
@@ -266,14 +149,10 @@ class PieceMaker:
         self.of = of
         self.field, self.lattice, self.crumb = field, lattice, crumb
         self.seen: dict[str, Outline] = {}
-        self.alike: dict[Cuts, Piece] = {}
         self.hidden = [keep for keep in field.keep_outs if keep.hidden]
         self.rounds = [keep for keep in field.keep_outs if not keep.square and len(keep.ring) > 8]
         self.whole = around(lattice.shape)
         self.area = ring_area(lattice.shape)
-        self.rooms = [ring_area(unit.cell) for unit in lattice.units]
-        self.all = tuple(range(len(lattice.shape)))
-        self.size = tidy(self.whole.width), tidy(self.whole.height), tidy(self.area)
 
     def sound(self, parts: list[Outline]) -> list[Outline]:
         """The parts of what is left of a tile, without crumbs."""
@@ -282,55 +161,38 @@ class PieceMaker:
         return [part for part, box in boxes if box.width >= limit or box.height >= limit]
 
     def parts(
-        self, one: LaidUnit, id_: str, row: int, parts: list[Outline], cuts: Cuts | None = None
-    ) -> list[Piece]:
-        """The pieces of one tile that is cut; those of the same ``cuts`` are alike."""
-        if cuts is not None:
-            (part,) = parts
-            like = self.alike.get(cuts)
-            if like is None:
-                like = self.alike[cuts] = self._piece(one, id_, id_, row, part)
-                return [like]
-            return [self._like(like, one, id_, row, part)]
+        self, one: LaidUnit, id_: str, row: int, parts: list[Outline],
+        seen: list[Outline] | None = None,
+    ) -> list[Piece]:  # fmt: skip
+        """The pieces of one tile that is cut. ``seen`` is what is left of it with the plates on,
+        where that is another.
+        """
         ids = part_ids(id_, len(parts))
-        found = [
-            self._piece(one, own, id_, row, part) for own, part in zip(ids, parts, strict=True)
-        ]
-        if any(keep.box.overlaps(one.box) for keep in self.hidden):
-            covered = self._with_plates_on(one)
-            for piece in found:
-                self.seen[piece.id] = around_piece(piece.outline, covered)
+        found = [self.piece(one, own, id_, row, part) for own, part in zip(ids, parts, strict=True)]
+        if seen is None and is_under(self.hidden, one.box):
+            seen = one_with_plates_on(self.field, one)
+        if seen is not None:
+            self.seen |= {piece.id: around_piece(piece.outline, seen) for piece in found}
         return found
 
-    def _with_plates_on(self, one: LaidUnit) -> list[Outline]:
-        """What is left of a tile as if no box were cut out of it."""
-        box = one.box
-        near = [k.polygon for k in self.field.keep_outs if not k.hidden and k.box.overlaps(box)]
-        left = shapely.intersection(Polygon(one.outline), shapely.box(*self.field.inner))
-        away = shapely.union_all(near, grid_size=GRID) if near else Polygon()
-        return outlines_of(shapely.difference(left, away, grid_size=GRID))
-
-    def whole_tile(self, tiles: _WholeTiles, number: int, id_: str, row: int) -> Piece:
+    def whole_tile(self, one: LaidUnit) -> Piece:
         """A tile that nothing is cut from."""
-        x, y = tiles.at[number]
+        size = tidy(self.whole.width), tidy(self.whole.height), tidy(self.area)
         return Piece(
-            id=id_, wall=self.field.surface.id, course=row, phase=0, tile=id_, kind="full",
-            cut_sides=(), outline=(tuple(map(tuple, tiles.outlines[number])),),  # type: ignore[arg-type]
-            box=Rect(*tiles.boxes[number]), width=self.size[0], height=self.size[1],
-            area=self.size[2], tile_at=(x, y), turn=tiles.turns[number], kept=self.all, of=self.of,
+            id="", wall=self.field.surface.id, course=0, phase=0, tile="", kind="full",
+            cut_sides=(), outline=(one.outline,), box=one.box, width=size[0], height=size[1],
+            area=size[2], tile_at=one.at[:2], turn=one.at.turn,
+            kept=tuple(range(len(self.lattice.shape))), of=self.of,
         )  # fmt: skip
 
-    def _like(self, other: Piece, one: LaidUnit, id_: str, row: int, outline: Outline) -> Piece:
-        """A piece that is cut as another one is, and lies elsewhere."""
-        (ring,) = outline
-        return replace(
-            other, id=id_, tile=id_, course=row,
-            outline=(tuple((tidy(x), tidy(y)) for x, y in ring),),
-            box=Rect(*(tidy(side) for side in bounds(outline))),
-            tile_at=(tidy(one.at.x), tidy(one.at.y)),
-        )  # fmt: skip
+    def cut_tile(self, one: LaidUnit, ring: Ring) -> Piece:
+        """A tile of which so much is left, from its lattice point."""
+        first = self.lattice.units[one.unit].at
+        x, y = one.at.x - first.x, one.at.y - first.y
+        return self.piece(one, "", "", 0, (tuple((a + x, b + y) for a, b in ring),))
 
-    def _piece(self, one: LaidUnit, id_: str, tile: str, row: int, outline: Outline) -> Piece:
+    def piece(self, one: LaidUnit, id_: str, tile: str, row: int, outline: Outline) -> Piece:
+        """One piece of a tile, with its outline on the wall."""
         box = bounds(outline)
         inside = one.at.outline_in_tile(outline)
         own = _snapped(bounds(inside), self.whole)

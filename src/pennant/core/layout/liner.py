@@ -13,7 +13,8 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, GRID
 from pennant.core.layout.field import Field
 from pennant.core.layout.lattice import Lattice, Unit, oblong
-from pennant.core.layout.lattice_pieces import LaidUnit, PieceMaker
+from pennant.core.layout.lattice_cutting import LaidUnit
+from pennant.core.layout.lattice_pieces import PieceMaker
 from pennant.core.layout.pieces import Piece
 from pennant.core.survey.placed import around
 
