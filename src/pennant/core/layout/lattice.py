@@ -10,11 +10,17 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import NamedTuple
 
+import numpy as np
+import numpy.typing as npt
+
 from pennant.core.geometry.clip import Point, Ring, from_lowest, ring_of
 from pennant.core.geometry.placement import Placement, mirrored, turned_about_origin
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.placed import around
+
+Numbers = npt.NDArray[np.int_]
+Floats = npt.NDArray[np.float64]
 
 
 class Unit(NamedTuple):
@@ -69,6 +75,31 @@ class Lattice:
         """Yield each unit whose cell may reach into a rectangle: its number, and where its lattice
         point lies. ``x`` and ``y`` are where the lattice's origin lies.
         """
+        units, places = self.all_over(inner, x, y)
+        for unit, (at_x, at_y) in zip(units.tolist(), places.tolist(), strict=True):
+            yield unit, at_x, at_y
+
+    def all_over(self, inner: Rect, x: float, y: float) -> tuple[Numbers, Floats]:
+        """Return the same at once: the units' numbers, and their lattice points (n x 2)."""
+        units: list[int] = []
+        firsts: list[int] = []
+        runs: list[Numbers] = []
+        for number, first, low, high in self._runs(inner, x, y):
+            runs.append(np.arange(low, high + 1))
+            units.append(number)
+            firsts.append(first)
+        if not runs:
+            return np.empty(0, int), np.empty((0, 2))
+        lengths = [len(run) for run in runs]
+        m, n = np.repeat(firsts, lengths), np.concatenate(runs)
+        (ax, ay), (bx, by) = self.steps
+        places = np.column_stack((x + m * ax + n * bx, y + m * ay + n * by))
+        return np.repeat(units, lengths), places
+
+    def _runs(self, inner: Rect, x: float, y: float) -> Iterator[tuple[int, int, int, int]]:
+        """Yield a unit's number, how many first steps it is away, and from how many second steps
+        to how many.
+        """
         (ax, ay), (bx, by) = self.steps
         det = ax * by - ay * bx
         for number, box in enumerate(self.boxes):
@@ -86,8 +117,7 @@ class Lattice:
                 high = min(span[1] for span in spans)
                 if high < low:
                     continue
-                for n in range(math.ceil(low - 1e-9), math.floor(high + 1e-9) + 1):
-                    yield number, x + m * ax + n * bx, y + m * ay + n * by
+                yield number, m, math.ceil(low - 1e-9), math.floor(high + 1e-9)
 
     def within(self, x: float, y: float) -> tuple[float, float]:
         """Return where in the cell a place is: shares of the two steps, each from 0 up to 1."""

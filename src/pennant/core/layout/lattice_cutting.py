@@ -22,11 +22,9 @@ from pennant.core.geometry.prepared import prepared
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import DECIMALS, GRID
 from pennant.core.layout.field import Field, KeepOut
-from pennant.core.layout.lattice import Lattice
+from pennant.core.layout.lattice import Floats, Lattice, Numbers
 from pennant.core.survey.placed import around
 
-Numbers = npt.NDArray[np.int_]
-Floats = npt.NDArray[np.float64]
 Marks = npt.NDArray[np.bool_]
 
 

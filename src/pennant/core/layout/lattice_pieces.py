@@ -15,10 +15,9 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import DECIMALS, EPS, tidy
 from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.field import Field, Side
-from pennant.core.layout.lattice import Lattice
+from pennant.core.layout.lattice import Floats, Lattice
 from pennant.core.layout.lattice_cutting import (
     Alike,
-    Floats,
     LaidUnit,
     LaidUnits,
     is_under,
@@ -47,14 +46,9 @@ def lattice_pieces(
     ``at`` is where the lattice's origin lies. Rows are bands of `Lattice.rows` up the wall; ids are
     as those of courses. What is smaller than a ``crumb`` (mm) both ways is joint.
     """
-    found = list(lattice.over(field.inner, *at))
-    if not found:
+    tiles = LaidUnits(lattice, *lattice.all_over(field.inner, *at))
+    if not len(tiles.units):
         return Cutting([], 0.0, {})
-    tiles = LaidUnits(
-        lattice,
-        np.array([number for number, _, _ in found]),
-        np.array([(x, y) for _, x, y in found]),
-    )
     left = left_of(field, tiles)
     make = PieceMaker(field, lattice, crumb, of)
     moved: dict[int, _Moved] = {}

@@ -16,6 +16,7 @@ from pennant.core.geometry.clip import (
     outline_area,
     ring_of,
 )
+from pennant.core.geometry.many import made_often
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
@@ -24,7 +25,7 @@ from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.field import Field, KeepOut, Side
 
 
-@dataclass(frozen=True, slots=True)
+@made_often
 class Piece:
     """One piece of tile on the wall. Millimetres, x right and y up from the wall's datum.
 
