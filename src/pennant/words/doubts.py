@@ -1,12 +1,15 @@
 """The sentence for each doubt about the survey: what, where, and what it may come from."""
 
+from functools import cached_property
+
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_exact, show_with_unit
 from pennant.core.document.survey import Check, Opening, Zone
 from pennant.core.document.values import Value
 from pennant.core.survey.closure import Cause
 from pennant.core.survey.doubts import Doubt
-from pennant.words.measures import SaidMeasure, measures_of, said_place
+from pennant.words.lines import lines_of
+from pennant.words.measures import SaidMeasure, said_place
 from pennant.words.names import Names
 
 
@@ -29,19 +32,25 @@ class SayDoubts:
 
     def __init__(self, job: Job, names: Names) -> None:
         self.job, self.names = job, names
-        self.measures: dict[str, SaidMeasure] = {}
-        self.checks: dict[str, Check] = {}
-        for number, wall in enumerate(job.walls):
-            called = {thing.id: thing.name for thing in wall.things}
+
+    @cached_property
+    def measures(self) -> dict[str, SaidMeasure]:
+        """Every measure that was taken, by its pointer."""
+        found: dict[str, SaidMeasure] = {}
+        for number, wall in enumerate(self.job.walls):
             length = SaidMeasure(
                 pointer=f"/walls/{number}/length", label="Overall", asks=f"{wall.name}: overall"
             )
-            self.measures[length.pointer] = length
-            for place, thing in enumerate(wall.things):
-                if isinstance(thing, Check):
-                    self.checks[thing.id] = thing
-                for measure in measures_of(thing, f"/walls/{number}/things/{place}", called):
-                    self.measures[measure.pointer] = measure
+            found[length.pointer] = length
+            for line in lines_of(self.job, number):
+                found |= {measure.pointer: measure for measure in line.measures}
+        return found
+
+    @cached_property
+    def checks(self) -> dict[str, Check]:
+        """The checks among the notes, by their ids."""
+        things = (thing for wall in self.job.walls for thing in wall.things)
+        return {thing.id: thing for thing in things if isinstance(thing, Check)}
 
     def say(self, doubt: Doubt) -> SaidDoubt:
         """Return a doubt in words, lengths in the job's step."""

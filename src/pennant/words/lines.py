@@ -20,6 +20,7 @@ from pennant.core.document.survey import (
     Zone,
 )
 from pennant.core.document.values import Value
+from pennant.core.geometry.kept import kept
 from pennant.words.measures import SaidMeasure, measures_of
 
 
@@ -34,17 +35,30 @@ class SaidLine(Value):
     measures: tuple[SaidMeasure, ...]
 
 
-def lines_of(job: Job, number: int) -> Iterator[SaidLine]:
-    """Yield the lines of a wall's notebook."""
-    wall = job.walls[number]
-    names = {thing.id: thing.name for thing in wall.things}
-    for place, thing in enumerate(wall.things):
-        pointer = f"/walls/{number}/things/{place}"
-        yield SaidLine.model_construct(
-            id=thing.id, pointer=pointer, kind=thing.kind, name=thing.name,
-            text=write_line(thing, job.units),
-            measures=tuple(measures_of(thing, pointer, names)),
-        )  # fmt: skip
+def lines_of(job: Job, number: int) -> tuple[SaidLine, ...]:
+    """Return the lines of a wall's notebook."""
+    return _lines(job.walls[number].things, f"/walls/{number}/things", job.units)
+
+
+KEPT_LINES = 5_000
+"""A dozen kitchens with all their walls."""
+
+
+def _count(lines: tuple[SaidLine, ...]) -> int:
+    return len(lines)
+
+
+@kept(KEPT_LINES, _count)
+def _lines(things: tuple[AnyThing, ...], pointer: str, units: Units) -> tuple[SaidLine, ...]:
+    names = {thing.id: thing.name for thing in things}
+    return tuple(
+        SaidLine.model_construct(
+            id=thing.id, pointer=f"{pointer}/{place}", kind=thing.kind, name=thing.name,
+            text=write_line(thing, units),
+            measures=tuple(measures_of(thing, f"{pointer}/{place}", names)),
+        )
+        for place, thing in enumerate(things)
+    )  # fmt: skip
 
 
 def write_line(thing: AnyThing, units: Units) -> str:

@@ -1,13 +1,15 @@
 """The sheet: all that is shown of a job and its plan as text, made once for every reader of it."""
 
 from collections.abc import Iterable, Iterator
+from functools import cache
 from typing import NamedTuple
 
 from pennant.core.cuts.tiles import may_be_fewer
 from pennant.core.document.declared import declared
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import STEP_MM, Step, show_exact, show_length
+from pennant.core.document.lengths import STEP_MM, Step, Units, show_exact, show_length
 from pennant.core.document.settings import Settings, meta
+from pennant.core.document.survey import Wall
 from pennant.core.document.tiles import LaidTile, tiles_of
 from pennant.core.document.times import Times
 from pennant.core.document.values import Value, lengths_in
@@ -161,7 +163,7 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
             for surface, one in zip(plan.kitchen.surfaces, plan.surfaces, strict=True)
         ),
         notebooks=tuple(
-            Notebook.model_construct(wall=wall.id, lines=tuple(lines_of(job, number)))
+            Notebook.model_construct(wall=wall.id, lines=lines_of(job, number))
             for number, wall in enumerate(job.walls)
         ),
         findings=tuple(said for _, said in sorted(found, key=lambda pair: pair[0])),
@@ -274,16 +276,41 @@ def summary(plan: Plan) -> str:
 
 def shown_lengths(job: Job) -> Iterator[tuple[str, ShownLength]]:
     """Yield every length of the job with its JSON pointer."""
-    no_length = {f"/settings/{n}" for n in Settings.model_fields if meta(n)["unit"] != "mm"}
-    for pointer, mm in lengths_in(job, ""):
-        if pointer in no_length:
-            continue
-        yield (
-            pointer,
-            ShownLength.model_construct(
-                exact=show_exact(mm, job.units), shown=show_length(mm, job.step)
-            ),
-        )
+    for number, wall in enumerate(job.walls):
+        yield from _of_wall(wall, number, job.units, job.step)
+    for name in Job.model_fields:
+        if name != "walls":
+            yield from _lengths(getattr(job, name), f"/{name}", job.units, job.step)
+
+
+def _lengths(part: object, at: str, units: Units, step: Step) -> Iterator[tuple[str, ShownLength]]:
+    for pointer, mm in lengths_in(part, at):
+        if pointer not in _no_lengths():
+            yield pointer, ShownLength.model_construct(
+                exact=show_exact(mm, units), shown=show_length(mm, step)
+            )  # fmt: skip
+
+
+KEPT_LENGTHS = 20_000
+"""A dozen kitchens with all their walls."""
+
+
+def _count(lengths: tuple[tuple[str, ShownLength], ...]) -> int:
+    return len(lengths)
+
+
+@kept(KEPT_LENGTHS, _count)
+def _of_wall(
+    wall: Wall, number: int, units: Units, step: Step
+) -> tuple[tuple[str, ShownLength], ...]:
+    """The lengths of one wall, which most changes leave as it was."""
+    return tuple(_lengths(wall, f"/walls/{number}", units, step))
+
+
+@cache
+def _no_lengths() -> frozenset[str]:
+    """The pointers of settings that are numbers of something else."""
+    return frozenset(f"/settings/{n}" for n in Settings.model_fields if meta(n)["unit"] != "mm")
 
 
 def _edge(job: Job, names: Names, reading: EdgeReading, findings: Iterable[Finding]) -> SaidEdge:
