@@ -1,6 +1,7 @@
 /** The pieces: full tiles in glaze, cuts hatched as with a pencil, picked ones outlined. */
-import { memo } from "react";
+import { memo, useCallback } from "react";
 import type { Piece, SurfacePlan, View } from "../api/client";
+import { Crowd } from "./Crowd";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -45,7 +46,9 @@ export function piecePath(piece: Piece, scale: Scale): string {
 /** To a hundredth; a good deal quicker than toFixed, and a wall of chips has tens of thousands. */
 const pixels = (at: number): number => Math.round(at * 100) / 100;
 
-/** From so many pieces on a surface those of a shade are drawn together: chips on sheets. */
+/** The colour of joints where no grout is chosen. */
+const JOINT = "#f0ece2";
+/** So many pieces on a surface are painted: chips on sheets. */
 const CROWD = 1200;
 /** Shades of a colour in a crowd. */
 const SHADES = 9;
@@ -90,29 +93,20 @@ function glaze(colour: string, tile: string, shades = 0): string {
   return `rgb(${channels.join(" ")})`;
 }
 
-/** The outlines of many pieces by their shade. */
-function inShades(
-  paths: readonly { piece: Piece; d: string }[],
-  others: Record<string, string>,
-  colour: string,
-): Map<string, string[]> {
-  const found = new Map<string, string[]>();
-  for (const { piece, d } of paths) {
-    const shade = glaze(others[piece.of] ?? colour, piece.tile, SHADES);
-    const own = found.get(shade);
-    if (own) own.push(d);
-    else found.set(shade, [d]);
-  }
-  return found;
-}
-
 export const Tiles = memo(function Tiles(props: Props) {
   const { plan, scale, colour, others, joint, picked, bad, onHover, onPick } = props;
   const [x0, y0, x1, y1] = plan.field;
-  const paths = plan.pieces.map((piece) => ({ piece, d: piecePath(piece, scale) }));
-  const cuts = paths.filter(({ piece }) => piece.kind !== "full");
+  const crowd = plan.pieces.length >= CROWD;
   const held = new Set(plan.held);
-  const crowd = paths.length >= CROWD;
+  const singly = crowd
+    ? plan.pieces.filter(({ id }) => held.has(id) || bad.has(id) || picked.has(id))
+    : plan.pieces;
+  const paths = singly.map((piece) => ({ piece, d: piecePath(piece, scale) }));
+  const cuts = crowd ? [] : paths.filter(({ piece }) => piece.kind !== "full");
+  const shadeOf = useCallback(
+    (piece: Piece) => glaze(others[piece.of] ?? colour, piece.tile, SHADES),
+    [others, colour],
+  );
   const target = (event: React.MouseEvent<SVGGElement>) => {
     if (!crowd) return (event.target as Element).getAttribute("data-piece");
     const room = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
@@ -135,21 +129,21 @@ export const Tiles = memo(function Tiles(props: Props) {
         y={scale.y(y1)}
         width={scale.px(x1 - x0)}
         height={scale.px(y1 - y0)}
-        fill={joint ?? "#f0ece2"}
+        fill={joint ?? JOINT}
       />
-      {crowd
-        ? [...inShades(paths, others, colour)].map(([shade, ds]) => (
-            <path key={shade} d={ds.join("")} fill={shade} fillRule="evenodd" />
-          ))
-        : paths.map(({ piece, d }) => (
-            <path
-              key={piece.id}
-              data-piece={piece.id}
-              d={d}
-              fill={glaze(others[piece.of] ?? colour, piece.tile)}
-              fillRule="evenodd"
-            />
-          ))}
+      {crowd ? (
+        <Crowd plan={plan} scale={scale} joint={joint ?? JOINT} shadeOf={shadeOf} />
+      ) : (
+        paths.map(({ piece, d }) => (
+          <path
+            key={piece.id}
+            data-piece={piece.id}
+            d={d}
+            fill={glaze(others[piece.of] ?? colour, piece.tile)}
+            fillRule="evenodd"
+          />
+        ))
+      )}
       <g pointerEvents="none">
         <path d={cuts.map(({ d }) => d).join("")} fill="url(#pencil)" fillRule="evenodd" />
         <path
