@@ -24,10 +24,24 @@ def tags(changes: dict[str, Any]) -> str:
     return " ".join(one["tag"] for one in changes["surfaces"])
 
 
+def pieces_of(sent: dict[str, Any]) -> list[dict[str, Any]]:
+    """Pieces whole, of what many have in common and what each has for itself."""
+    found = []
+    for place, id_, tile, course, outline, tile_at in sent["rows"]:
+        xs, ys = zip(*outline[0], strict=True)
+        own = {
+            "id": id_, "tile": tile or id_, "course": course, "outline": outline,
+            "tile_at": tile_at, "box": [min(xs), min(ys), max(xs), max(ys)],
+        }  # fmt: skip
+        found.append({**sent["alike"][place], **own})
+    return found
+
+
 def together(changes: dict[str, Any], before: dict[str, Any]) -> dict[str, Any]:
     """The view whole, of two answers."""
     known = {one["tag"]: one for one in before["surfaces"] if one.get("plan")}
-    own = [one if one.get("plan") else known[one["tag"]] for one in changes["surfaces"]]
+    sent = [one if one.get("plan") else known[one["tag"]] for one in changes["surfaces"]]
+    own = [{**one, "plan": {**one["plan"], "pieces": pieces_of(one["pieces"])}} for one in sent]
     parts = {
         part: {**changes[part], **changes["takes"][part], "surfaces": [one[part] for one in own]}
         for part in ("plan", "sheet")

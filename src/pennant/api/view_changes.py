@@ -1,7 +1,8 @@
 """A view for who has most of it already: only what has changed is put into JSON and sent.
 
-Each surface's plan and words carry a *tag*, a digest of what they are. Who asks names the tags that
-it has, and gets the others in full. What is kept of a surface is kept as it goes over the wire.
+Each surface's plan and words carry a *tag*, which no other state of any surface has. Who asks names
+the tags that it has, and gets the others in full. What is kept of a surface is kept as it goes over
+the wire.
 
 What is drawn comes first, in a line of its own; what the job takes is reckoned after that, and not
 at all for who has gone by then.
@@ -10,11 +11,13 @@ at all for who has gone by then.
 import json
 import logging
 from collections.abc import Iterator
-from hashlib import blake2b
+from itertools import count
+from secrets import token_hex
 from typing import NamedTuple
 
 from pydantic import BaseModel, ConfigDict
 
+from pennant.api.piece_rows import PieceRows, piece_rows
 from pennant.core.cuts.tiles import Counted
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned, Problem, reckoning
@@ -29,18 +32,23 @@ log = logging.getLogger("pennant")
 
 KEPT_BYTES = 64 * 1024 * 1024
 """Of JSON: some 150,000 pieces."""
-TAG_BYTES = 9
+SERVER = token_hex(4)
+"""Begins the tags of this run of the server, so that an earlier one's are none of its own."""
 MOST_TAGS = 400
 """Surfaces that a job can have, and more."""
 
 
 class SurfaceView(BaseModel):
-    """The plan and the words of one surface, or its tag alone where the asker has them."""
+    """The plan and the words of one surface, or its tag alone where the asker has them.
+
+    ``plan.pieces`` is empty: they are in ``pieces``.
+    """
 
     model_config = ConfigDict(frozen=True)
 
     tag: str
     plan: SurfacePlan | None = None
+    pieces: PieceRows | None = None
     sheet: SurfaceSheet | None = None
 
 
@@ -78,6 +86,9 @@ class ViewTakes(BaseModel):
     refused: tuple[Problem, ...] = ()
 
 
+_numbers = count(1)
+
+
 class _Written(NamedTuple):
     """A surface as it goes over the wire, and its tag."""
 
@@ -91,9 +102,13 @@ def _bytes(written: _Written) -> int:
 
 @kept(KEPT_BYTES, _bytes)
 def _written(made: Same[SurfacePlan], said: Same[SurfaceSheet]) -> _Written:
-    plan_, sheet_ = made.it.model_dump_json(), said.it.model_dump_json()
-    tag = blake2b(f"{plan_}{sheet_}".encode(), digest_size=TAG_BYTES).hexdigest()
-    return _Written(tag, f'{{"tag":"{tag}","plan":{plan_},"sheet":{sheet_}}}')
+    view = SurfaceView.model_construct(
+        tag=f"{SERVER}-{next(_numbers)}",
+        plan=made.it.model_copy(update={"pieces": ()}),
+        pieces=piece_rows(made.it.pieces),
+        sheet=said.it,
+    )
+    return _Written(view.tag, view.model_dump_json())
 
 
 def view_changes(job: Job, has: frozenset[str]) -> Iterator[str]:

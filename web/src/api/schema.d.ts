@@ -6899,6 +6899,64 @@ export interface components {
             of: string;
         };
         /**
+         * PieceAlike
+         * @description What pieces that are cut alike have in common; see `Piece`.
+         */
+        PieceAlike: {
+            /** Wall */
+            wall: string;
+            /** Phase */
+            phase: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "full" | "crosscut" | "rip" | "both" | "angled" | "taper" | "notch" | "curve" | "hole";
+            /** Cut Sides */
+            cut_sides: ("left" | "right" | "bottom" | "top")[];
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Area */
+            area: number;
+            /** Shaved */
+            shaved: number;
+            /** Turn */
+            turn: number;
+            /** Kept */
+            kept: number[] | null;
+            /** Of */
+            of: string;
+        };
+        PieceRow: [
+            number,
+            string,
+            string | null,
+            number,
+            [
+                number,
+                number
+            ][][],
+            [
+                number,
+                number
+            ]
+        ];
+        /**
+         * PieceRows
+         * @description Pieces in their order: each row begins with which of ``alike`` it is.
+         */
+        PieceRows: {
+            /** Alike */
+            alike: components["schemas"]["PieceAlike"][];
+            /**
+             * Rows
+             * @description Place in alike, id, tile's id (null where it is the same), course, outline, where the tile's own frame begins.
+             */
+            rows: components["schemas"]["PieceRow"][];
+        };
+        /**
          * Placed
          * @description A thing where it stands. ``outline`` is what tile stops at, counterclockwise.
          */
@@ -10225,11 +10283,14 @@ export interface components {
         /**
          * SurfaceView
          * @description The plan and the words of one surface, or its tag alone where the asker has them.
+         *
+         *     ``plan.pieces`` is empty: they are in ``pieces``.
          */
         SurfaceView: {
             /** Tag */
             tag: string;
             plan?: components["schemas"]["SurfacePlan"] | null;
+            pieces?: components["schemas"]["PieceRows"] | null;
             sheet?: components["schemas"]["SurfaceSheet"] | null;
         };
         /**
