@@ -144,4 +144,9 @@ def rows(job: Job, numbers: Iterable[int]) -> str:
 
 def piece_size(job: Job, piece: Piece) -> str:
     """Say a piece's greatest extents, width first: ``5 3/4" x 2 13/16"``."""
-    return f"{show_with_unit(piece.width, job.step)} × {show_with_unit(piece.height, job.step)}"
+    return extents(job, piece.width, piece.height)
+
+
+def extents(job: Job, width: float, height: float) -> str:
+    """Say a width and a height in mm."""
+    return f"{show_with_unit(width, job.step)} × {show_with_unit(height, job.step)}"

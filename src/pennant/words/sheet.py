@@ -27,7 +27,7 @@ from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import SaidDoubt, SayDoubts
 from pennant.words.findings import SaidFinding, say
 from pennant.words.lines import SaidLine, lines_of
-from pennant.words.names import KINDS, Names, piece_size, rows
+from pennant.words.names import KINDS, Names, extents, rows
 from pennant.words.quantities import (
     GROUPS,
     MixCard,
@@ -233,13 +233,13 @@ def _weight(said: SurfaceSheet) -> int:
 def said_surface(made: Same[SurfacePlan], facts: _Facts, of: _Job) -> SurfaceSheet:
     """What is said of a surface; kept, as its plan is, until a change touches it."""
     plan, (job, names) = made.it, of
-    held = set(plan.held)
+    held, sizes = set(plan.held), _Sizes(job)
     cut = sum(piece.kind != "full" for piece in plan.pieces)
     return SurfaceSheet.model_construct(
         surface=facts.surface.id,
         name=facts.surface.name,
         pieces={
-            p.id: f"{piece_size(job, p)}, {KINDS[p.kind]}{', waits' if p.id in held else ''}"
+            p.id: f"{sizes[p.width, p.height]}, {KINDS[p.kind]}{', waits' if p.id in held else ''}"
             for p in plan.pieces
         },
         edges=tuple(_edge(job, names, reading, plan.findings) for reading in plan.edges),
@@ -250,6 +250,17 @@ def said_surface(made: Same[SurfacePlan], facts: _Facts, of: _Job) -> SurfaceShe
         + (f"; {len(plan.held)} wait" if plan.held else ""),
         sheets=sheet_places(job, plan.pieces),
     )
+
+
+class _Sizes(dict[tuple[float, float], str]):
+    """Sizes of pieces in words; many are of one size."""
+
+    def __init__(self, job: Job) -> None:
+        self.job = job
+
+    def __missing__(self, size: tuple[float, float]) -> str:
+        said = self[size] = extents(self.job, *size)
+        return said
 
 
 def _start(job: Job, names: Names, surface: Surface) -> str:

@@ -6,10 +6,13 @@ sheets of a wall therefore share its chips out without gap or overlap.
 """
 
 import math
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal, NamedTuple
+
+import numpy as np
+import numpy.typing as npt
 
 from pennant.core.cuts.stock import (
     FromTile,
@@ -40,6 +43,8 @@ INSIDE = 1e-6
 MOST_STEPS = 12
 """Steps of a lattice that are looked through for where it repeats level and plumb."""
 SheetKind = Literal["whole", "part"]
+Middles = npt.NDArray[np.float64]
+"""Of chips on the wall, n x 2."""
 SAWN_THROUGH: tuple[Kind, ...] = ("crosscut", "rip", "both", "angled", "taper")
 """Cuts that a straight line through the sheet makes; what goes around a box is cut singly."""
 
@@ -194,16 +199,16 @@ def sheets_of(job: Job, pieces: Sequence[Piece], of: str = FIELD) -> list[LaidSh
 def _on(
     surface: str, pieces: Sequence[Piece], size: SheetSize, lattice: Lattice, *, sawn: bool
 ) -> Iterator[LaidSheet]:
-    middle_of = _middles(lattice)
     parts: dict[str, list[Piece]] = {}
     for piece in pieces:
         parts.setdefault(piece.tile, []).append(piece)
-    middles = {tile: middle_of(own[0]) for tile, own in parts.items()}
-    x0, y0 = _begin(pieces, list(middles.values()), lattice)
+    middles = _middles(lattice, [own[0] for own in parts.values()])
+    x0, y0 = _begin(pieces, middles, lattice)
+    columns = np.floor((middles[:, 0] - x0) / size.width).astype(int).tolist()
+    rows = np.floor((middles[:, 1] - y0) / size.height).astype(int).tolist()
     cells: dict[tuple[int, int], list[str]] = {}
-    for tile, (x, y) in middles.items():
-        at = math.floor((y - y0) / size.height), math.floor((x - x0) / size.width)
-        cells.setdefault(at, []).append(tile)
+    for tile, row, column in zip(parts, rows, columns, strict=True):
+        cells.setdefault((row, column), []).append(tile)
     code = pieces[0].id.split("1.")[0]
     for number, (row, column) in enumerate(sorted(cells), 1):
         tiles = cells[row, column]
@@ -221,17 +226,16 @@ def _on(
         )  # fmt: skip
 
 
-def _begin(
-    pieces: Sequence[Piece], middles: Sequence[tuple[float, float]], lattice: Lattice
-) -> tuple[float, float]:
+def _begin(pieces: Sequence[Piece], middles: Middles, lattice: Lattice) -> tuple[float, float]:
     """Where the grid begins: below and left of the lowest chip on the left, at its own edge.
 
     A little inside it, so that no middle lies on a line of the grid.
     """
     half, figure = lattice.joint / 2, lattice.figure
-    x, y = min(middles, key=lambda at: (round(at[1], 3), at[0]))
-    left = min(min(piece.box.x0 for piece in pieces), x - figure.width / 2)
-    low = min(min(piece.box.y0 for piece in pieces), y - figure.height / 2)
+    lowest = np.lexsort((middles[:, 0], np.round(middles[:, 1], 3)))[0]
+    x, y = middles[lowest].tolist()
+    left = min(min(piece.box[0] for piece in pieces), x - figure.width / 2)
+    low = min(min(piece.box[1] for piece in pieces), y - figure.height / 2)
     return left - half + INSIDE, low - half + INSIDE
 
 
@@ -284,20 +288,16 @@ def _raise(upper: dict[int, float], ring: Ring, across: float) -> None:
             upper[at] = max(upper.get(at, y), y)
 
 
-def _middles(lattice: Lattice) -> Callable[[Piece], tuple[float, float]]:
-    """A function that gives the middle of a piece's whole chip on the wall."""
+def _middles(lattice: Lattice, chips: Sequence[Piece]) -> Middles:
+    """The middles of the whole chips that pieces are of, on the wall."""
     box = around(lattice.shape)
     middle = ((box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2)
-    by_turn: dict[float, tuple[float, float]] = {}  # chips are turned a few ways, and are many
-
-    def of(piece: Piece) -> tuple[float, float]:
-        off = by_turn.get(piece.turn)
-        if off is None:
-            (off,) = Placement(0.0, 0.0, piece.turn).on_wall([middle])
-            by_turn[piece.turn] = off
-        return piece.tile_at[0] + off[0], piece.tile_at[1] + off[1]
-
-    return of
+    # Chips are turned a few ways, and are many.
+    offs = {turn: Placement(0.0, 0.0, turn).on_wall([middle])[0]
+            for turn in {piece.turn for piece in chips}}  # fmt: skip
+    ats = np.array([piece.tile_at for piece in chips])
+    found: Middles = ats + np.array([offs[piece.turn] for piece in chips])
+    return found
 
 
 def _around(boxes: Sequence[Rect]) -> Rect:

@@ -7,6 +7,8 @@ boxes do not count: they lie under a plate. Along a line that slants every piece
 what counts is the least, and the greatest is told beside it.
 """
 
+import numpy as np
+
 from pennant.core.document.module import Module
 from pennant.core.document.values import Value
 from pennant.core.geometry.clip import Outline, Point, Ring, is_square
@@ -100,20 +102,19 @@ def read_edges(
     at which anybody would measure it.
     """
     module = whole.module
-    boxed = [(piece, piece.box) for piece in cutting.pieces]
+    if not cutting.pieces:
+        return []
+    pieces, boxes = cutting.pieces, np.array([piece.box for piece in cutting.pieces])
+    x0, y0, x1, y1 = boxes.T
     readings = []
     for edge in field.edges:
         (near_at, far_at), first, last = edge.reach, edge.low, edge.high
         joint = module.joint if edge.upright else module.bed
         slack = joint + EPS
-        if edge.upright:
-            near = [piece for piece, box in boxed
-                    if box.x0 - slack <= far_at and near_at <= box.x1 + slack
-                    and box.y0 < last and box.y1 > first]  # fmt: skip
-        else:
-            near = [piece for piece, box in boxed
-                    if box.y0 - slack <= far_at and near_at <= box.y1 + slack
-                    and box.x0 < last and box.x1 > first]  # fmt: skip
+        across, along = ((x0, x1), (y0, y1)) if edge.upright else ((y0, y1), (x0, x1))
+        beside = (across[0] - slack <= far_at) & (near_at <= across[1] + slack)
+        beside &= (along[0] < last) & (along[1] > first)
+        near = [pieces[number] for number in np.flatnonzero(beside).tolist()]
         known: dict[Shape, float | None] = {}
         met = [
             (piece, size)

@@ -16,7 +16,7 @@ from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, EdgeKind, Field, KeepOut, Side
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.layout import Layout
-from pennant.core.layout.pieces import Piece
+from pennant.core.layout.pieces import Piece, overlapping
 from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.legs import legs_of
 from pennant.core.survey.placed import OPENINGS, Placed
@@ -331,7 +331,7 @@ def _devices(
             continue
         hole = holes[device.id]
         near = hole.box.grown(2 * EPS, 2 * EPS, 2 * EPS, 2 * EPS)
-        around = [piece for piece in pieces if near.overlaps(piece.box)]
+        around = overlapping(pieces, near)
         yield from _thin_legs(settings, device, hole, around, limits_at_holes(settings, lattice))
         if device.cover is not None:
             yield from _overhang(device.cover, device, field)
