@@ -324,7 +324,8 @@ class TestPacks:
         screws = {"name": "S", "pack": 10, "price": 3.5, "weight": 0.2}
         found = the(planned(things=[gap], products={"screws": screws}), "batten-screws")
         assert (found.amount, found.unit, found.price, found.weight) == (1, "packs", 3.5, 0.2)
-        assert (found.left, found.left_unit) == (6, "screws")
+        assert found.need is not None
+        assert (found.left, found.need.unit) == (6, "screws")
 
     def test_powder_weighs_what_it_holds(self) -> None:
         grout = {"name": "G", "pack": 2}

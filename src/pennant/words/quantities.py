@@ -11,9 +11,8 @@ from pennant.core.document.tiles import BORDER, FIELD, tiles_of
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.takes.preparation import forward_at_devices, screw_length, seal_stages
-from pennant.core.takes.quantity import PRODUCT_OF, Group, LineId, Quantity
+from pennant.core.takes.quantity import PRODUCT_OF, Amount, Group, LineId, Quantity
 from pennant.core.takes.strips import cut_outs
-from pennant.core.takes.working import Working
 from pennant.words.names import Names
 from pennant.words.weights import volume, weight
 
@@ -127,7 +126,7 @@ def _left(job: Job, quantity: Quantity) -> str:
         return f"{_length(job, rest)} left over"
     if quantity.left <= 0:
         return ""
-    return f"{_measured(job, quantity.left, quantity.left_unit)} left over"
+    return f"{_measured(job, quantity.left, _need_of(quantity).unit)} left over"
 
 
 def _measured(job: Job, amount: float, unit: str) -> str:
@@ -195,20 +194,18 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
         case line if tile := tile_for(job, line):
             return _boxed(tile)
         case "mat":
-            off = quantity.working.terms[0].terms[0].value
+            off = _need_of(quantity).value
             return f"{_length(job, off)} off the roll, in {len(quantity.strips)} strips"
         case "boards":
-            need = quantity.working.terms[0].terms[0]
-            return f"{_area(job, need.value * 1e6)} with what is sawn off"
+            return f"{_area(job, _need_of(quantity).value * 1e6)} with what is sawn off"
         case "sealer":
-            litres = volume(_each_stage(quantity), job.units)
+            litres = volume(quantity.each or 0.0, job.units)
             stages = seal_stages(job)
             apart = " each" if len(stages) > 1 else ""
             return f"{litres}{apart} {', '.join(stages)}"
         case "spacers":
-            each = quantity.working.terms[0].terms[0].terms[1].value
             what = "sheet, between sheets alone" if job.tile.sheet else "piece"
-            return f"{each:g} a {what}, {WAYS_OF_SPACERS[job.ways.spacers]}"
+            return f"{quantity.each:g} a {what}, {WAYS_OF_SPACERS[job.ways.spacers]}"
         case "grout" if job.tile.ledger is not None and job.pattern.joint == 0:
             return f"{_need(job, quantity)} for {job.tile.ledger.gaps} gaps that stay open"
         case "grout":
@@ -220,13 +217,9 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             return f"{_need(job, quantity)} with a {notch.name} notch"
         case "adhesive-batches" | "grout-batches":
             at = "set" if quantity.id == "adhesive-batches" else "grouted"
-            covers = next(w.value for w in _steps(quantity.working)
-                          if w.label == f"{at} from a batch")  # fmt: skip
-            return f"{_area(job, covers * 1e6)} {at} from each before it stiffens"
+            return f"{_area(job, (quantity.each or 0.0) * 1e6)} {at} from each before it stiffens"
         case "sealant":
-            # A step may stand twice in a working (itself, and in its own waste): count it once.
-            runs = {w.label: w.value for w in _steps(quantity.working) if w.unit == "m"}
-            return f"{_length(job, sum(runs.values()))} of bead, {_need(job, quantity)}"
+            return f"{_length(job, quantity.run or 0.0)} of bead, {_need(job, quantity)}"
         case "device-screws":
             forward = max(forward for _, forward in forward_at_devices(job))
             old = MM_PER_INCH if job.units == "in" else 25.0
@@ -294,14 +287,13 @@ def _in_dabs(job: Job) -> bool:
     return job.tile.material == "stick-on" or (held is not None and held.kind == "construction")
 
 
-def _each_stage(quantity: Quantity) -> float:
-    """Return the litres of sealer that each stage takes."""
-    return next(one.value for one in _steps(quantity.working)
-                if one.unit == "litres" and one.op == "quotient")  # fmt: skip
+def _need_of(quantity: Quantity) -> Amount:
+    assert quantity.need is not None, quantity.id
+    return quantity.need
 
 
 def _need(job: Job, quantity: Quantity) -> str:
-    need = quantity.working.terms[0].terms[0]
+    need = _need_of(quantity)
     if need.unit == "kg":
         return weight(need.value, job.units)
     if need.unit == "litres":
@@ -319,12 +311,6 @@ def _length(job: Job, metres: float) -> str:
     return f"{metres / _M_PER_FOOT:.1f} ft" if job.units == "in" else f"{metres:.1f} m"
 
 
-def _steps(working: Working) -> Iterator[Working]:
-    yield working
-    for term in working.terms:
-        yield from _steps(term)
-
-
 class MixCard(Value):
     """One mix for the day: what goes into one batch, how long it lives, and how many there are."""
 
@@ -340,25 +326,16 @@ class MixCard(Value):
 def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
     """Yield a card for the adhesive and one for the grout, for what is mixed with water."""
     lines = {str(quantity.id): quantity for quantity in plan.quantities}
-    for what, covered in (("adhesive", "set from a batch"), ("grout", "grouted from a batch")):
-        batches = lines.get(f"{what}-batches")
-        water = lines.get(f"{what}-water")
-        if batches is None or water is None or not batches.amount:
+    for batches in plan.quantities:
+        mix = batches.mix
+        if mix is None:
             continue
-        steps = {one.label: one.value for one in _steps(batches.working)}
-        steps |= {one.label: one.value for one in _steps(water.working)}
-        count = batches.working.terms[0].value
-        powder = steps["powder with waste"] / count
-        minutes = steps["pot life"] if what == "adhesive" else steps["grout life"]
-        wet = powder * steps[f"{what} water"]
-        mixed = steps.get("mixed")
-        litres = mixed / count if mixed else powder / job.settings.grout_density + wet / 2
         yield MixCard(
-            what=_name(job, lines[what]), powder=weight(powder, job.units),
-            water=f"{volume(wet, job.units)}, less at first",
-            makes=f"about {volume(litres, job.units)}",
-            minutes=f"{minutes:.0f} minutes; never thinned again once it stiffens",
-            covers=_area(job, min(steps[covered], plan.areas.pieces / 1e6 / count) * 1e6),
+            what=_name(job, lines[mix.of]), powder=weight(mix.powder, job.units),
+            water=f"{volume(mix.water, job.units)}, less at first",
+            makes=f"about {volume(mix.makes, job.units)}",
+            minutes=f"{mix.lives:.0f} minutes; never thinned again once it stiffens",
+            covers=_area(job, mix.covers * 1e6),
             batches=_amount(job, batches.amount, batches.unit),
         )  # fmt: skip
 

@@ -1776,6 +1776,16 @@ export interface components {
             taken_with: "tape" | "laser" | "rule" | "guess";
         };
         /**
+         * Amount
+         * @description So much of something.
+         */
+        Amount: {
+            /** Value */
+            value: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * Area
          * @description A rectangle of a wall with a tile, pattern and start of its own.
          *
@@ -6031,6 +6041,31 @@ export interface components {
             against: string[];
         };
         /**
+         * Mix
+         * @description One batch of what is mixed with water: kilograms of powder, litres of water and of what they
+         *     make, minutes that it lives, square metres that it covers, and how many batches there are before
+         *     they are rounded up.
+         */
+        Mix: {
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "adhesive" | "grout";
+            /** Powder */
+            powder: number;
+            /** Water */
+            water: number;
+            /** Makes */
+            makes: number;
+            /** Lives */
+            lives: number;
+            /** Covers */
+            covers: number;
+            /** Exactly */
+            exactly: number;
+        };
+        /**
          * MixCard
          * @description One mix for the day: what goes into one batch, how long it lives, and how many there are.
          */
@@ -7184,8 +7219,10 @@ export interface components {
          * Quantity
          * @description One line: ``amount`` to have, ``to_get`` after what is in hand, and how it was reckoned.
          *
-         *     ``price`` and ``weight`` (kg) are of one unit. ``left`` is what the packs hold over the need,
-         *     in ``left_unit``. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
+         *     ``price`` and ``weight`` (kg) are of one unit. ``need`` is what whole packs are bought for, and
+         *     ``left`` what they hold over it. ``each`` is what one of what a line is for takes or covers:
+         *     spacers of a piece, litres of sealer of a stage, square metres of a batch; ``run`` is metres of
+         *     bead, ``mix`` one batch. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
          */
         Quantity: {
             /** Id */
@@ -7207,16 +7244,17 @@ export interface components {
             price?: number | null;
             /** Weight */
             weight?: number | null;
+            need?: components["schemas"]["Amount"] | null;
             /**
              * Left
              * @default 0
              */
             left: number;
-            /**
-             * Left Unit
-             * @default
-             */
-            left_unit: string;
+            /** Each */
+            each?: number | null;
+            /** Run */
+            run?: number | null;
+            mix?: components["schemas"]["Mix"] | null;
             /**
              * Sticks
              * @default []

@@ -8,11 +8,12 @@ from pennant.core.document.job import Job
 from pennant.core.document.pattern import Courses, has_finished_top
 from pennant.core.document.settings import Settings
 from pennant.core.geometry.clip import Point
-from pennant.core.geometry.tolerance import EPS
+from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
 from pennant.core.survey.placed import NO_COUNTER
 from pennant.core.takes.quantity import (
+    MM_PER_M,
     Quantity,
     by_sheet,
     by_the_pack,
@@ -40,16 +41,18 @@ def edging(
     """
     settings = job.settings
     products = job.products
-    yield line("sealant", "edges", _sealant(job, fields), product=products.sealant)
+    bead = sum(sealant_lengths(fields).values()) / MM_PER_M
+    yield line("sealant", "edges", _sealant(job, fields), product=products.sealant, run=tidy(bead))
     if runs := trim_of(job, fields):
         yield _trim(job, runs)
     if job.tile.material == "stick-on":
         return
     if job.pattern.joint > max(EPS, job.tile.lugs + EPS):
-        need = step("product", "spacers", "spacers", _spaced(pieces, sheets),
-                    _spacers_each(job))  # fmt: skip
+        each = _spacers_each(job)
+        need = step("product", "spacers", "spacers", _spaced(pieces, sheets), each)
         pack = by_sheet(products.spacers, "pack", settings, "spacer_pack")
-        yield line("spacers", "setting", packs(need, "bags", pack), product=products.spacers)
+        yield line("spacers", "setting", packs(need, "bags", pack), product=products.spacers,
+                   each=each.value)  # fmt: skip
     wedges = step("product", "wedges", "wedges", WEDGES_EACH,
                   given("pieces on the counter", on_counter, "pieces", "plan"))  # fmt: skip
     pack = by_sheet(products.wedges, "pack", settings, "wedge_pack")

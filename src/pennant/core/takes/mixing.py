@@ -1,6 +1,7 @@
 """What is mixed: grout and adhesive, their water, and in what batches."""
 
 from collections.abc import Iterator, Mapping, Sequence
+from typing import Literal
 
 from pennant.core.cuts.sheets import sheet_size
 from pennant.core.document.job import Job
@@ -9,11 +10,13 @@ from pennant.core.document.pattern import Courses, Herringbone
 from pennant.core.document.settings import Settings
 from pennant.core.document.tile import Ledger, Tile
 from pennant.core.document.tiles import FIELD, tiles_of
+from pennant.core.geometry.tolerance import tidy
 from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.takes.counters import bedded_layers, counter_tiles, on_wood
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
+    Mix,
     Quantity,
     by_sheet,
     in_metres,
@@ -36,6 +39,8 @@ SLOWER = 0.45
 """How pieces an hour fall with the size of a piece: eight times as large, two fifths as many."""
 LEAST_AN_HOUR = 0.2
 """Square metres: chips too small to be set one by one come on sheets."""
+WATER_SWELLS = 0.5
+"""Of its water, so much adds to what grout comes to; the rest fills the powder's own pores."""
 LAST_SHARED = 0.05
 """Of a batch: so little more is mixed into the others."""
 
@@ -66,7 +71,7 @@ def mixes(
     grouted = bedded | {of: tiles[of] for of in glued}
     filled = {of: area for of, area in joints.items() if of in grouted and area > 0}
     if filled:
-        yield from _grout(job, field_area, filled, grouted)
+        yield from _grout(job, field_area, filled, grouted, pieces)
     elif job.tile.ledger is not None and job.tile.ledger.gaps > 0:
         yield _gaps(job, job.tile.ledger)
 
@@ -122,7 +127,31 @@ def _adhesive(
         water = step("product", "water", "litres", need,
                      by_sheet(product, "water", settings, "adhesive_water"))  # fmt: skip
         yield line("adhesive-water", "setting", water)
-        yield line("adhesive-batches", "setting", _batches(job, combed, each))
+        covered, batches = _batches(job, combed, each)
+        mix = _mix(
+            "adhesive", batches.terms[0], need, water, combed.value, pot_life_of(job), covered,
+            pieces,
+        )  # fmt: skip
+        yield line("adhesive-batches", "setting", batches, each=covered.value, mix=mix)
+
+
+def _mix(
+    of: Literal["adhesive", "grout"], batches: Working, powder: Working, water: Working,
+    litres: float, lives: Working, covered: Working, pieces: Sequence[Piece],
+) -> Mix | None:  # fmt: skip
+    """One of so many batches, exactly; none where nothing is mixed.
+
+    It covers what two hands do before it stiffens, or its share of all there is to do.
+    """
+    count = batches.value
+    if count <= 0:
+        return None
+    faces = sum(piece.area for piece in pieces) / MM2_PER_M2
+    return Mix(
+        of=of, powder=tidy(powder.value / count), water=tidy(water.value / count),
+        makes=tidy(litres / count), lives=lives.value,
+        covers=tidy(min(covered.value, faces / count)), exactly=count,
+    )  # fmt: skip
 
 
 def _by_tile(
@@ -191,9 +220,9 @@ def _bed(job: Job, tile: Tile) -> Working:
     return step("sum", "bed and keyed coat", "litres a m2", *terms)
 
 
-def _batches(job: Job, mixed: Working, each: Working) -> Working:
-    """Batches = what is mixed / what two hands spread of it before one stiffens: pot life x the
-    area of an hour.
+def _batches(job: Job, mixed: Working, each: Working) -> tuple[Working, Working]:
+    """The area (m2) that is set from a batch: pot life x the area of an hour; and the batches: what
+    is mixed / what two hands spread of it before one stiffens.
     """
     life = pot_life_of(job)
     hours = step("quotient", "hours of a batch", "hours", life, MINUTES)
@@ -203,7 +232,7 @@ def _batches(job: Job, mixed: Working, each: Working) -> Working:
         least = given("the least that is mixed", LEAST_MIXED, "litres", "plan")
         litres = step("sum", "mixed at a time", "litres", litres, least)
     batches = step("quotient", "batches, exactly", "batches", mixed, litres)
-    return _whole_batches(batches)
+    return covered, _whole_batches(batches)
 
 
 def pieces_an_hour(job: Job) -> Working:
@@ -260,8 +289,9 @@ def _whole_batches(exactly: Working) -> Working:
 
 
 def _grout(
-    job: Job, field_area: float, joints: Mapping[str, float], tiles: Mapping[str, Tile]
-) -> Iterator[Quantity]:
+    job: Job, field_area: float, joints: Mapping[str, float], tiles: Mapping[str, Tile],
+    pieces: Sequence[Piece],
+) -> Iterator[Quantity]:  # fmt: skip
     """Joint area x depth left open x density. An area in m2 by a depth in mm is litres.
 
     ``joints`` are the areas in mm2 by the tile beside them.
@@ -274,14 +304,19 @@ def _grout(
     yield bought
     if product is not None and product.kind == "ready-mixed":
         return
-    water = by_sheet(product, "water", settings, "grout_water")
-    yield line("grout-water", "grouting", step("product", "water", "litres", need, water))
+    water = step("product", "water", "litres", need,
+                 by_sheet(product, "water", settings, "grout_water"))  # fmt: skip
+    yield line("grout-water", "grouting", water)
     life = by_sheet(product, "pot_life", settings, "grout_life")
     hours = step("quotient", "hours of a batch", "hours", life, MINUTES)
     covered = step("product", "grouted from a batch", "m2", hours, setting(settings, "grout_pace"))
     exactly = step("quotient", "batches, exactly", "batches",
                    square_metres("field", field_area), covered)  # fmt: skip
-    yield line("grout-batches", "grouting", step("round-up", "batches", "batches", exactly))
+    density = by_sheet(product, "density", settings, "grout_density")
+    wet_litres = need.value / density.value + water.value * WATER_SWELLS
+    mix = _mix("grout", exactly, need, water, wet_litres, life, covered, pieces)
+    yield line("grout-batches", "grouting", step("round-up", "batches", "batches", exactly),
+               each=covered.value, mix=mix)  # fmt: skip
 
 
 def _gaps(job: Job, ledger: Ledger) -> Quantity:

@@ -166,7 +166,7 @@ def _coating(
     each = [step("quotient", stage, "litres", painted, cover) for stage in stages]
     need = each[0] if len(each) == 1 else step("sum", "needed", "litres", *each)
     pack = by_sheet(product, "pack", job.settings, "coat_pack")
-    return line(id_, group, packs(need, "tins", pack), product=product)
+    return line(id_, group, packs(need, "tins", pack), product=product, each=each[0].value)
 
 
 def _patch(

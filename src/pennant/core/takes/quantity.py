@@ -43,11 +43,35 @@ AreaLine = Annotated[str, Field(pattern=r"^(tiles|boxes|layers)@[^@]{1,80}$")]
 ``tiles@panel``; and sheets of a counter's layers: ``layers@counter.1``."""
 
 
+class Amount(Value):
+    """So much of something."""
+
+    value: float
+    unit: str
+
+
+class Mix(Value):
+    """One batch of what is mixed with water: kilograms of powder, litres of water and of what they
+    make, minutes that it lives, square metres that it covers, and how many batches there are before
+    they are rounded up.
+    """
+
+    of: Literal["adhesive", "grout"]
+    powder: float
+    water: float
+    makes: float
+    lives: float
+    covers: float
+    exactly: float
+
+
 class Quantity(Value):
     """One line: ``amount`` to have, ``to_get`` after what is in hand, and how it was reckoned.
 
-    ``price`` and ``weight`` (kg) are of one unit. ``left`` is what the packs hold over the need,
-    in ``left_unit``. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
+    ``price`` and ``weight`` (kg) are of one unit. ``need`` is what whole packs are bought for, and
+    ``left`` what they hold over it. ``each`` is what one of what a line is for takes or covers:
+    spacers of a piece, litres of sealer of a stage, square metres of a batch; ``run`` is metres of
+    bead, ``mix`` one batch. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
     """
 
     id: LineId | AreaLine
@@ -59,8 +83,11 @@ class Quantity(Value):
     to_get: float
     price: float | None = None
     weight: float | None = None
+    need: Amount | None = None
     left: float = 0.0
-    left_unit: str = ""
+    each: float | None = None
+    run: float | None = None
+    mix: Mix | None = None
     sticks: tuple[Stick, ...] = Field(default=())
     strips: tuple[Strip, ...] = Field(default=())
 
@@ -74,25 +101,29 @@ def line(
     product: Product | None = None,
     price: float | None = None,
     weight: float | None = None,
+    each: float | None = None,
+    run: float | None = None,
+    mix: Mix | None = None,
     sticks: tuple[Stick, ...] = (),
     strips: tuple[Strip, ...] = (),
 ) -> Quantity:
     """Return a line of which nothing is in hand yet; price and weight are the product's, if any."""
-    left, left_unit = left_over(working)
+    need, left = needed(working)
     return Quantity(
         id=id_, group=group, amount=working.value, unit=working.unit, working=working,
         beside=beside, to_get=working.value, price=product.price if product else price,
-        weight=product.heavy if product else weight, left=left, left_unit=left_unit,
-        sticks=sticks, strips=strips,
+        weight=product.heavy if product else weight, need=need, left=left, each=each, run=run,
+        mix=mix, sticks=sticks, strips=strips,
     )  # fmt: skip
 
 
-def left_over(working: Working) -> tuple[float, str]:
-    """Return what whole packs hold over the need, and its unit; nothing where there are none."""
+def needed(working: Working) -> tuple[Amount | None, float]:
+    """Return what `packs` cover and what they hold over it; none and nothing for anything else."""
     if working.op != "round-up" or working.terms[0].op != "quotient":
-        return 0.0, ""
+        return None, 0.0
     need, pack = working.terms[0].terms
-    return tidy(max(working.value * pack.value - need.value, 0.0)), need.unit
+    over = tidy(max(working.value * pack.value - need.value, 0.0))
+    return Amount(value=need.value, unit=need.unit), over
 
 
 def of_job(value: float, unit: str, source: str) -> Working:
