@@ -1,4 +1,4 @@
-"""What is mixed: one batch is what two hands use up before it stiffens, and all of them the need."""
+"""What is mixed: a batch is what two hands use up before it stiffens, and all of them the need."""
 
 from typing import Any
 
