@@ -4,6 +4,7 @@ import pytest
 
 from kitchens import a_job, planned
 from pennant.core.document.products import Adhesive, Grout
+from pennant.core.search.products_tried import products_tried
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.words.methods import methods
 
@@ -17,7 +18,7 @@ class TestMethods:
 
     def test_as_planned(self) -> None:
         job = a_job(things=[ZONE], settings={})
-        one, other = methods(job, (THINSET, MASTIC))
+        one, other = methods(products_tried(job, (THINSET, MASTIC)))
         made = planned(things=[ZONE], settings={}, products={"adhesive": THINSET.model_dump()})
         bags = next(line.amount for line in made.quantities if line.id == "adhesive")
         assert one.packs == f"{bags:g} bags"
@@ -27,7 +28,7 @@ class TestMethods:
 
     def test_hours_and_what_is_used_besides_are_by_this_tile(self) -> None:
         job = a_job(settings={})
-        plain, ready = methods(job, (THINSET, MASTIC))
+        plain, ready = methods(products_tried(job, (THINSET, MASTIC)))
         pieces = len(planned(settings={}).pieces)
         setting = pieces / pieces_an_hour(job).value
         assert float(ready.hours.split()[0]) == pytest.approx(setting, abs=0.06)
@@ -39,7 +40,7 @@ class TestMethods:
     def test_ready_mixed_grout_beside_powder(self) -> None:
         powder = Grout(name="P", kind="unsanded", pack=2, price=6)
         ready = Grout(name="R", kind="ready-mixed", pack=3, price=24)
-        one, other = methods(a_job(settings={}), (powder, ready))
+        one, other = methods(products_tried(a_job(settings={}), (powder, ready)))
         assert (one.does, other.does) == ("fills", "fills")
         assert (one.cost, other.cost) == (6, 24)
         assert (one.batches.endswith("batches"), other.batches) == (True, "ready-mixed")
@@ -47,6 +48,6 @@ class TestMethods:
 
     def test_only_what_the_adhesive_itself_brings_is_held_against_it(self) -> None:
         job = a_job(things=[{**ZONE, "loose": True}], settings={})
-        one, other = methods(job, (THINSET, MASTIC))
+        one, other = methods(products_tried(job, (THINSET, MASTIC)))
         assert one.against == ()
         assert other.against == ("Mastic on a damp stretch of wall, Wall",)

@@ -8,13 +8,14 @@ from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, centred, demo
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.core.search import best
+from pennant.core.search.best import starts_of
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.dimensions import chain, overall
 from pennant.words.names import Names, courses
 from pennant.words.report import report
 from pennant.words.sheet import sheet, shown_lengths
 from pennant.words.start import say_start
-from pennant.words.starts import board
+from pennant.words.starts import Board, board
 
 
 def said(job: Job) -> dict[str, str]:
@@ -130,32 +131,36 @@ class TestSheet:
         assert say_start(job, Names(kitchen_of(job)), job.walls[0].start) == text
 
 
+def board_of_a(job: Job, most: int) -> Board:
+    return board(job, "a", starts_of(job, "a"), most)
+
+
 class TestBoard:
     """The board of starts."""
 
     def test_says_each_start_and_why_it_is_before_the_next(self) -> None:
         job = a_job(openings=[WINDOW], right="open")
-        found = board(job, "a", 4)
+        found = board_of_a(job, 4)
         assert len(found.starts) == 4 < found.compared
         first = found.starts[0]
         assert first.title[0].isupper()
         assert "to cure" in first.gives
         assert all("next" in said.why for said in found.starts)
-        assert board(job, "a", 99).starts[-1].why == ""
+        assert board_of_a(job, 99).starts[-1].why == ""
 
     def test_a_very_large_job_changes_one_direction_at_a_time(
         self, monkeypatch: pytest.MonkeyPatch
     ) -> None:
         with monkeypatch.context() as slow:
             slow.setattr(best, "MOST_PIECES_TRIED", 1000)
-            found = board(a_job(openings=[WINDOW]), "a", 3)
+            found = board_of_a(a_job(openings=[WINDOW]), 3)
         assert not found.both_ways
         assert found.compared <= 1 + (2 + 4 + 2 + 2 + 1 + 1) + 4
-        assert board(a_job(openings=[WINDOW]), "a", 3).both_ways
+        assert board_of_a(a_job(openings=[WINDOW]), 3).both_ways
 
     def test_marks_the_planted_one(self) -> None:
         job = a_job(openings=[WINDOW])
-        planted = [said for said in board(job, "a", 99).starts if said.planted]
+        planted = [said for said in board_of_a(job, 99).starts if said.planted]
         assert [said.start for said in planted] == [job.walls[0].start]
 
 

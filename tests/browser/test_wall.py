@@ -7,6 +7,7 @@ from serving import PHONE
 
 from kitchens import sink_wall
 from pennant.core.plan import plan
+from pennant.core.search.best import starts_of
 from pennant.core.search.ranking import started
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.starts import board
@@ -242,7 +243,7 @@ class TestStart:
         moved_to(job, x, y)
 
     def test_all_schools_are_compared_and_one_is_planted(self, job: Page) -> None:
-        best = board(sink_wall(), "a", 1).starts[0]
+        best = board(sink_wall(), "a", starts_of(sink_wall(), "a"), 1).starts[0]
         paper(job, "Compare")
         first = job.get_by_role("button", name=f"1. {best.title}")
         expect(first).to_contain_text("0 to cure")

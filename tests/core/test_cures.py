@@ -7,7 +7,11 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
 from pennant.core.search.cures import cures_of, other_joints, with_cure
-from pennant.words.cures import said_cures
+from pennant.words.cures import SaidCure, said_cures
+
+
+def cures_said(job: Job, surface: str, finding: str) -> list[SaidCure]:
+    return said_cures(job, plan(job), surface, cures_of(job, surface, finding))
 
 
 def first_finding(job: Job) -> tuple[str, str]:
@@ -71,7 +75,7 @@ class TestWords:
 
     def test_titles_and_jobs(self) -> None:
         job = sink_wall()
-        for cure in said_cures(job, *first_finding(job)):
+        for cure in cures_said(job, *first_finding(job)):
             assert cure.title[0].isupper()
             made = plan(cure.job)
             assert cure.gives.startswith(f"then {made.never} to cure")
@@ -137,7 +141,7 @@ class TestLegUnderThePlate:
         cure = next(one for one in cures_of(job, "a", leg) if one.kind == "cut-leg")
         after = with_cure(job, "a", cure)
         assert not self.legs(after)
-        assert "plate" in next(said.title for said in said_cures(job, "a", leg)
+        assert "plate" in next(said.title for said in cures_said(job, "a", leg)
                                if said.job == after)  # fmt: skip
         areas = plan(after).areas
         parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim

@@ -168,7 +168,8 @@ class TestSaid:
     """The first step is there at once, and says how many starts were ruled out and why."""
 
     def test_what_each_wish_left_is_said(self) -> None:
-        first = next(iter(said_round(demo("Fennel Row"))))
+        job = demo("Fennel Row")
+        first = next(iter(said_round(job, best_round(job))))
         assert first.says.startswith("All walls at once, a better start found: ")
         assert "starts tried" in first.says
         assert "have the least to cure" in first.says

@@ -18,13 +18,13 @@ from pennant.cli import demo_jobs
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
+from pennant.core.reading.setting_out import setting_out_of
 from pennant.files.drawing_dxf import templates_dxf
 from pennant.files.export import FORMS, NotThere, Wanted, exported, parts_of
 from pennant.files.full_size import ODD, odd_cuts
 from pennant.files.paper_fonts import printable
 from pennant.files.papers import PAPERS, Imprint, Paper
 from pennant.files.papers_pdf import bound, papers_pdf
-from pennant.words.setting_out import setting_out_on
 
 POINTS_PER_MM = 72 / 25.4
 
@@ -120,7 +120,7 @@ class TestFullSize:
         ticks = sum(
             len(joints.at)
             for surface in made.kitchen.walls
-            for joints in setting_out_on(job, made, surface).joints
+            for joints in setting_out_of(job, made.kitchen, made.surface(surface.id)).joints
         )
         commands = drawn(papers_pdf(job, made, ("pole",)))
         # Each tick is a line of 14 points from the strip's edge.

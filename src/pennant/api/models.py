@@ -12,6 +12,7 @@ from pennant.core.document.refusal import Problem, reckoning
 from pennant.core.document.wishes import Kind
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import laid_wall
+from pennant.core.search.best import starts_of
 from pennant.core.search.ranking import started
 from pennant.core.search.slack import Play, play_of
 from pennant.core.site.record import Event
@@ -380,7 +381,7 @@ def said_play(job: Job, wall: str) -> list[SaidPlay]:
 
 def board_of(job: Job, wall: str) -> DrawnBoard:
     """Return a wall's best starts; raise `JobRefused` where the job cannot be drawn."""
-    found = board(job, wall, MOST_DRAWN)
+    found = board(job, wall, starts_of(job, wall), MOST_DRAWN)
     drawn = []
     for said in found.starts:
         tried = started(job, wall, said.start)

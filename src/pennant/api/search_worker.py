@@ -20,6 +20,9 @@ from pennant.api.fewest import found_fewest
 from pennant.api.models import board_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned, reckoning
+from pennant.core.plan import plan
+from pennant.core.search.best import best_round
+from pennant.core.search.cures import cures_of
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.words.cures import said_cures
 from pennant.words.starts import said_round
@@ -34,11 +37,13 @@ def _starts(asked: dict[str, Any], job: Job) -> Iterator[BaseModel]:
 
 def _best(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
     refuse_if_wrong(job)
-    yield from said_round(job)
+    yield from said_round(job, best_round(job))
 
 
 def _cures(asked: dict[str, Any], job: Job) -> Iterator[BaseModel]:
-    yield from said_cures(job, asked["surface"], asked["finding"])
+    surface = asked["surface"]
+    cures = cures_of(job, surface, asked["finding"])
+    yield from said_cures(job, plan(job), surface, cures)
 
 
 def _fewest(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:

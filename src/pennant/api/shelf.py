@@ -6,8 +6,10 @@ from starlette.concurrency import run_in_threadpool
 from pennant.api.kept import Products, download
 from pennant.api.models import WrittenSheet
 from pennant.core.document.job import Job
+from pennant.core.document.products import Grout
 from pennant.core.document.shelf import EXAMPLES, Shelf, ShelfKind, with_kept
 from pennant.core.plan import plan
+from pennant.core.search.products_tried import Holder, products_tried
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.files.shelf_csv import read_product, read_shelf, write_shelf
 from pennant.supplier.link import ask
@@ -23,7 +25,8 @@ def side_by_side(job: Job, products: Products) -> list[Method]:
     """Return the shelf's adhesives, mats and grouts side by side for a job; nothing is kept."""
     refuse_if_wrong(job)
     shelf = with_kept(EXAMPLES, products.kept())
-    return list(methods(job, (*shelf.adhesive, *shelf.mat, *shelf.grout)))
+    every: tuple[Holder | Grout, ...] = (*shelf.adhesive, *shelf.mat, *shelf.grout)
+    return list(methods(products_tried(job, every)))
 
 
 @router.post("/order")

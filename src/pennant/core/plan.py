@@ -9,6 +9,7 @@ from pennant.core.document.refusal import reckoning
 from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import tidy
 from pennant.core.layout.pieces import Piece
+from pennant.core.reading.corners import CornerReading, corners_of
 from pennant.core.reading.edges import EdgeReading
 from pennant.core.reading.findings import Finding
 from pennant.core.reading.laying import (
@@ -38,6 +39,7 @@ class Plan(Value):
     kitchen: Kitchen
     surfaces: tuple[SurfacePlan, ...]
     areas: Areas
+    corners: tuple[CornerReading, ...]
     doubts: tuple[Doubt, ...]
     quantities: tuple[Quantity, ...]
     unsuited: tuple[Unsuited, ...]
@@ -95,12 +97,15 @@ def drawn(job: Job) -> Drawn:
         kitchen, places = refuse_if_wrong(job)
         kitchen = with_whole_courses(job, kitchen)
     laid = tuple(lay(job, kitchen))
+    with reckoning("what meets in the corners"):
+        corners = tuple(corners_of(job, laid))
     with reckoning("what is doubtful in the survey"):
         doubts = tuple(doubts_of(job, kitchen, places))
     made = Plan.model_construct(
         kitchen=kitchen,
         surfaces=tuple(one.plan for one in laid),
         areas=_total([one.plan.areas for one in laid]),
+        corners=corners,
         doubts=doubts,
         quantities=(),
         unsuited=(),

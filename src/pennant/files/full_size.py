@@ -19,10 +19,11 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length
 from pennant.core.geometry.clip import Ring
 from pennant.core.plan import Plan
+from pennant.core.reading.setting_out import setting_out_of
 from pennant.files.paper_fonts import FIGURES, TEXT, printable
 from pennant.words.cuts import SaidCut, cut_sheet
 from pennant.words.names import rows
-from pennant.words.setting_out import said_setting_out, setting_out_on
+from pennant.words.setting_out import said_setting_out
 
 ODD = ("notch", "curve", "hole", "taper", "angled")
 """Kinds of cut that a template helps with; straight ones are marked by two figures."""
@@ -97,7 +98,7 @@ def pole_pages(
         ]  # fmt: skip
         along = [
             Tick(at, f"{show_length(at, job.step)}, {rows(job, joints.courses)}")
-            for joints in setting_out_on(job, plan, surface).joints
+            for joints in setting_out_of(job, plan.kitchen, plan.surface(surface.id)).joints
             for at in joints.at
         ]
         for title, ticks in (("upright, from the datum", upright),

@@ -15,7 +15,7 @@ from pennant.core.document.pattern import Courses
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.reading.findings import Finding
-from pennant.core.reading.laying import SurfacePlan, lay
+from pennant.core.reading.laying import SurfacePlan
 from pennant.core.survey.counters import counter_of, rise_of
 from pennant.core.survey.placed import Surface
 from pennant.words.corners import said_corners
@@ -132,7 +132,7 @@ def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
         yield _plain("grout", f"Grout: {job.products.grout.name}; {looks}")
     if job.products.trim:
         yield _plain("trim", f"Trim at open ends: {job.products.trim.name}")
-    for corner in said_corners(job, names, list(lay(job, plan.kitchen))):
+    for corner in said_corners(job, names, plan.corners):
         says = "; ".join(
             f"{pair.courses}: {pair.left} beside {pair.right}; {pair.to_client}"
             for pair in corner.pairs

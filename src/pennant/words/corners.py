@@ -1,12 +1,11 @@
 """Corners in words: what both fronts get, and how far they are from one tile."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.values import Value
-from pennant.core.reading.corners import CornerReading, Pair, corners_of
-from pennant.core.reading.laying import Laid
+from pennant.core.reading.corners import CornerReading, Pair
 from pennant.words.names import Names, courses
 
 SAME = 0.8
@@ -34,9 +33,9 @@ class SaidCorner(Value):
     pairs: tuple[SaidPair, ...]
 
 
-def said_corners(job: Job, names: Names, laid: list[Laid]) -> Iterator[SaidCorner]:
+def said_corners(job: Job, names: Names, corners: Iterable[CornerReading]) -> Iterator[SaidCorner]:
     """Yield every corner between two tiled walls in words."""
-    for corner in corners_of(job, laid):
+    for corner in corners:
         yield SaidCorner(
             left=corner.left, right=corner.right,
             name=f"{names.thing(corner.left)} to {names.thing(corner.right)}",

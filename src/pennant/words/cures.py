@@ -1,10 +1,12 @@
 """Each cure in words: what to change, and what the kitchen then comes to."""
 
+from collections.abc import Iterable
+
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_exact, show_with_unit
 from pennant.core.document.values import Value
-from pennant.core.plan import plan
-from pennant.core.search.cures import Cure, cures_of, start_belongs_to, with_cure
+from pennant.core.plan import Plan
+from pennant.core.search.cures import Cure, start_belongs_to, with_cure
 from pennant.core.survey.counters import counter_of
 from pennant.words.names import Names
 from pennant.words.start import say_counter_start, say_start
@@ -20,18 +22,17 @@ class SaidCure(Value):
     job: Job
 
 
-def said_cures(job: Job, surface: str, finding: str) -> list[SaidCure]:
-    """Return what would cure a finding, the best first."""
-    made = plan(job)
-    names = Names(made.kitchen)
-    wall = start_belongs_to(job, made, surface) if surface in names.surfaces else surface
+def said_cures(job: Job, plan: Plan, surface: str, cures: Iterable[Cure]) -> list[SaidCure]:
+    """Return the cures of a finding on a surface in words, in their order."""
+    names = Names(plan.kitchen)
+    wall = start_belongs_to(job, plan, surface) if surface in names.surfaces else surface
     on_counter = counter_of(job, wall) is not None
     return [
         SaidCure(
             title=_title(job, names, cure, on_counter=on_counter), job=with_cure(job, wall, cure),
             gives=f"then {cure.never} to cure and {cure.avoid} to look at in the whole kitchen",
         )
-        for cure in cures_of(job, surface, finding)
+        for cure in cures
     ]  # fmt: skip
 
 

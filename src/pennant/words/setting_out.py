@@ -5,11 +5,8 @@ from collections.abc import Callable, Iterator, Sequence
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.values import Value
-from pennant.core.layout.field_of import field_of
-from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan
-from pennant.core.reading.setting_out import SettingOut, setting_out
-from pennant.core.survey.kitchen import floats_of
+from pennant.core.reading.setting_out import SettingOut, setting_out_of
 from pennant.core.survey.placed import PlacedArea, Surface
 from pennant.words.names import courses
 
@@ -45,11 +42,7 @@ def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
     """Yield the setting-out of every wall of a plan, and of every tiled counter."""
     for counter in job.counters:
         surface = plan.kitchen.surface(counter.id)
-        found = setting_out(
-            field_of(surface, job.settings), plan.surface(surface.id),
-            counter.at + counter.width, None, (), lattice_of(counter.tile, counter.pattern),
-            counter.id,
-        )  # fmt: skip
+        found = setting_out_of(job, plan.kitchen, plan.surface(surface.id))
         said = _said(job, surface, found, ())
         yield said.model_copy(update={
             "begin": said.begin.replace("on the wall", "on the counter"),
@@ -57,7 +50,7 @@ def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
             "heights": tuple(_on_counter(line) for line in said.heights),
         })  # fmt: skip
     for surface in plan.kitchen.walls:
-        found = setting_out_on(job, plan, surface)
+        found = setting_out_of(job, plan.kitchen, plan.surface(surface.id))
         areas = [area for area in plan.kitchen.areas if area.wall == surface.id]
         yield _said(job, surface, found, areas)
 
@@ -76,15 +69,6 @@ def _on_counter(line: StruckLine) -> StruckLine:
     for wall, counter in _FROM_ABOVE.items():
         what = what.replace(wall, counter)
     return line.model_copy(update={"what": what})
-
-
-def setting_out_on(job: Job, plan: Plan, surface: Surface) -> SettingOut:
-    """Return the lines of one wall of a plan, as data."""
-    wall = job.wall(surface.id)
-    return setting_out(
-        field_of(surface, job.settings), plan.surface(surface.id), wall.length,
-        plan.kitchen.laser, floats_of(wall), lattice_of(job.tile, job.pattern),
-    )  # fmt: skip
 
 
 def _said(

@@ -17,7 +17,7 @@ from pennant.core.geometry.kept import Same, kept
 from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.findings import Finding, Weight
-from pennant.core.reading.laying import SurfacePlan, lay
+from pennant.core.reading.laying import SurfacePlan
 from pennant.core.survey.counters import counter_of
 from pennant.core.survey.placed import Surface
 from pennant.words.chip_sheets import SheetPlace, sheet_places
@@ -168,7 +168,7 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
         ),
         findings=tuple(said for _, said in sorted(found, key=lambda pair: pair[0])),
         doubts=tuple(doubts.say(doubt) for doubt in plan.doubts),
-        corners=tuple(said_corners(job, names, list(lay(job, plan.kitchen)))),
+        corners=tuple(said_corners(job, names, plan.corners)),
         quantities=(),
         totals=totals(job, ()),
         groups={},

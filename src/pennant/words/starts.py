@@ -1,18 +1,15 @@
 """The board of starts in words: what each comes to, and which wish puts it before the next."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.starts import Start
 from pennant.core.document.values import Value
 from pennant.core.document.wishes import BANDS, Kind, Wish
-from pennant.core.plan import plan
-from pennant.core.search.best import Round, Unmet, best_round, every_start, unmet
-from pennant.core.search.counter_starts import counter_starts
+from pennant.core.search.best import Compared, Round, Unmet, unmet
 from pennant.core.search.ranking import Outcome
 from pennant.core.search.whole_kitchen import WholeKitchen
-from pennant.core.survey.edits import wall_number
 from pennant.words.names import Names
 from pennant.words.start import say_counter_start, say_start
 
@@ -81,43 +78,34 @@ class SaidRound(Value):
     job: Job
 
 
-def board(job: Job, wall_id: str, most: int) -> Board:
-    """Return the best starts of a wall by all schools.
-
-    Raise `JobRefused` where the job cannot be drawn or there is no such wall.
-    """
-    if any(counter.id == wall_id for counter in job.counters):
-        return _counter_board(job, wall_id, most)
-    wall = job.walls[wall_number(job, wall_id)]
-    made = plan(job)
-    compared = every_start(job, made.kitchen, wall_id, len(made.surface(wall_id).pieces))
-    outcomes, names = compared.outcomes, Names(made.kitchen)
+def board(job: Job, id_: str, compared: Compared, most: int) -> Board:
+    """Return the best of the starts that were compared, of a wall or of a tiled counter."""
+    if any(counter.id == id_ for counter in job.counters):
+        return _counter_board(job, id_, compared, most)
+    outcomes, names, kitchen = compared.outcomes, Names(compared.kitchen), compared.kitchen
     return Board(
         compared=compared.schools,
         both_ways=compared.both_ways,
         starts=tuple(
             _said(
-                job, names, wall.start, outcome, last=outcome is outcomes[-1],
+                job, names, job.wall(id_).start, outcome, last=outcome is outcomes[-1],
                 found=outcome.start == compared.found.start,
             )
             for outcome in outcomes[:most]
         ),
-        unmet=tuple(
-            _unmet(job, names, one) for one in unmet(job, made.kitchen, wall_id, compared)
-        ),
+        unmet=tuple(_unmet(job, names, one) for one in unmet(job, kitchen, id_, compared)),
     )  # fmt: skip
 
 
 _AT_FRONT = "nearer to a whole row at the front than the next"
 
 
-def _counter_board(job: Job, id_: str, most: int) -> Board:
+def _counter_board(job: Job, id_: str, compared: Compared, most: int) -> Board:
     """The best starts of a tiled counter, by the wishes that are not bound to a place."""
-    kitchen = plan(job).kitchen
-    outcomes, found = counter_starts(job, kitchen, id_)
-    names, own = Names(kitchen), job.counter(id_).start
+    outcomes, found = compared.outcomes, compared.found
+    names, own = Names(compared.kitchen), job.counter(id_).start
     return Board(
-        compared=len(outcomes) - 1, both_ways=True,
+        compared=compared.schools, both_ways=compared.both_ways,
         starts=tuple(
             _said(
                 job, names, own, outcome, last=outcome is outcomes[-1],
@@ -133,9 +121,9 @@ def say_wish(names: Names, wish: Wish) -> str:
     return WISHES[wish.kind] + (f", {names.thing(wish.at)}" if wish.at else "")
 
 
-def said_round(job: Job) -> Iterator[SaidRound]:
+def said_round(job: Job, steps: Iterable[Round]) -> Iterator[SaidRound]:
     """Yield each step of the search round the kitchen in words."""
-    for step in best_round(job):
+    for step in steps:
         yield _round(job, step)
 
 

@@ -2807,6 +2807,25 @@ export interface components {
             laps: "this" | "next";
         };
         /**
+         * CornerReading
+         * @description A corner between two walls. ``hidden`` (mm) is the strip of the end pieces of the wall tiled
+         *     first that the other wall's tile covers; ``first`` is that wall.
+         */
+        CornerReading: {
+            /** Left */
+            left: string;
+            /** Right */
+            right: string;
+            /** Kind */
+            kind: string;
+            /** First */
+            first: string;
+            /** Hidden */
+            hidden: number;
+            /** Pairs */
+            pairs: components["schemas"]["Pair"][];
+        };
+        /**
          * Counter
          * @description A counter tiled with the walls, level, along part or all of one wall.
          *
@@ -6820,6 +6839,26 @@ export interface components {
             wait_hours: number;
         };
         /**
+         * Pair
+         * @description One answer of a corner: ``left`` and ``right`` of it, ``apart`` what the second is too long
+         *     (below 0: too short) to make up one tile with the first, or to be a full one where the first is.
+         *     ``whole`` is a full tile. Millimetres.
+         */
+        Pair: {
+            /** Left */
+            left: number;
+            /** Right */
+            right: number;
+            /** Apart */
+            apart: number;
+            /** Whole */
+            whole: number;
+            /** Courses */
+            courses: number[];
+            /** Pieces */
+            pieces: string[];
+        };
+        /**
          * PairedPhone
          * @description A paired phone and the ids of the jobs that it was given.
          */
@@ -7086,6 +7125,8 @@ export interface components {
             /** Surfaces */
             surfaces: components["schemas"]["SurfacePlan"][];
             areas: components["schemas"]["Areas"];
+            /** Corners */
+            corners: components["schemas"]["CornerReading"][];
             /** Doubts */
             doubts: components["schemas"]["Doubt"][];
             /** Quantities */

@@ -8,11 +8,16 @@ from collections import defaultdict
 from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass
 
+from pennant.core.document.job import Job
 from pennant.core.document.tiles import BORDER, FIELD
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Field
+from pennant.core.layout.field_of import field_of
 from pennant.core.layout.lattice import Lattice
+from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.reading.laying import SurfacePlan
+from pennant.core.survey.kitchen import floats_of
+from pennant.core.survey.placed import Kitchen
 
 MOST_ROWS = 40
 """Rows of a lattice that are marked on a story pole; a tile that fits no whole number of times has
@@ -79,6 +84,20 @@ class SettingOut:
     floats: tuple[str, ...] = ()
     level: float | None = None
     diagonals: tuple[DiagonalLine, ...] = ()
+
+
+def setting_out_of(job: Job, kitchen: Kitchen, plan: SurfacePlan) -> SettingOut:
+    """Return the lines of a wall, or of a tiled counter, as it is planned."""
+    surface = kitchen.surface(plan.surface)
+    field = field_of(surface, job.settings)
+    for counter in job.counters:
+        if counter.id == surface.id:
+            lattice = lattice_of(counter.tile, counter.pattern)
+            end = counter.at + counter.width
+            return setting_out(field, plan, end, None, (), lattice, counter.id)
+    wall = job.wall(surface.id)
+    lattice = lattice_of(job.tile, job.pattern)
+    return setting_out(field, plan, wall.length, kitchen.laser, floats_of(wall), lattice)
 
 
 def setting_out(

@@ -9,6 +9,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.starts import Carried, FromCounter
 from pennant.core.document.wishes import BANDS, Kind, Wish
 from pennant.core.plan import plan
+from pennant.core.search.counter_starts import counter_starts
 from pennant.core.search.ranking import (
     Outcome,
     best_found,
@@ -44,11 +45,13 @@ WITHOUT_IDEAL: tuple[Kind, ...] = ("smallest", "cut", "hard", "tiles")
 
 @dataclass(frozen=True)
 class Compared:
-    """Starts of a wall, best first. ``found`` is the search's own, ``schools`` how many others.
+    """Starts of a wall or a counter, best first. ``found`` is the search's own, ``schools`` says
+    how many others.
 
     ``both_ways`` says whether every school across was tried with every school up.
     """
 
+    kitchen: Kitchen
     outcomes: list[Outcome]
     found: Outcome
     schools: int
@@ -105,7 +108,21 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
         ]
         more = compare(job, kitchen, wall_id, moved)
         outcomes = tried_off(job, kitchen, wall_id, [*outcomes, *more], TRIED_OFF)
-    return Compared(outcomes, best, len(schools), both_ways)
+    return Compared(kitchen, outcomes, best, len(schools), both_ways)
+
+
+def starts_of(job: Job, id_: str) -> Compared:
+    """Compare all starts of a wall, or of a tiled counter, by its id.
+
+    Raise `JobRefused` where the job cannot be drawn or there is no such wall.
+    """
+    if all(counter.id != id_ for counter in job.counters):
+        wall_number(job, id_)
+        made = plan(job)
+        return every_start(job, made.kitchen, id_, len(made.surface(id_).pieces))
+    kitchen = plan(job).kitchen
+    outcomes, found = counter_starts(job, kitchen, id_)
+    return Compared(kitchen, outcomes, found, len(outcomes) - 1, both_ways=True)
 
 
 def unmet(job: Job, kitchen: Kitchen, wall_id: str, compared: Compared) -> Iterator[Unmet]:
