@@ -116,8 +116,9 @@ class TestElevation:
     def test_a_drawing_without_a_unit_asks_for_it(self) -> None:
         document = drawing(unit=0)
         box(document, "WALL", 0, 0, 200, 60)
-        with pytest.raises(NotAnElevation, match="says no unit"):
+        with pytest.raises(NotAnElevation, match="says no unit") as refused:
             read_elevation(text_of(document))
+        assert refused.value.pointer == "/units"
         found = read_elevation(text_of(document), "cm")
         assert found.wall["length"] == pytest.approx(2000)
 

@@ -66,8 +66,11 @@ def install(app: FastAPI) -> None:
         return _refused(error.problems)
 
     @app.exception_handler(NotAnElevation)
+    def no_elevation(_: Request, error: NotAnElevation) -> JSONResponse:
+        return _refused([Problem(pointer=error.pointer, message=f"The file {error}")])
+
     @app.exception_handler(NotABundle)
-    def unread(_: Request, error: ValueError) -> JSONResponse:
+    def unread(_: Request, error: NotABundle) -> JSONResponse:
         return _refused([Problem(pointer="", message=f"The file {error}")])
 
     @app.exception_handler(NotAJobFile)

@@ -40,7 +40,14 @@ _KINDS = {layer: kind for kind, layer in THING_LAYERS.items()}
 
 
 class NotAnElevation(ValueError):
-    """A file that no wall can be read from; the message says why, and what would be right."""
+    """A file that no wall can be read from; the message says why, and what would be right.
+
+    ``pointer`` names what is asked for besides the file, such as ``/units``.
+    """
+
+    def __init__(self, message: str, pointer: str = "") -> None:
+        super().__init__(message)
+        self.pointer = pointer
 
 
 class Outline(NamedTuple):
@@ -225,7 +232,7 @@ def _outlines(text: str, units: Units | None) -> Iterator[Outline]:
     said = _BY_CODE.get(document.header.get("$INSUNITS", 0))
     unit = said or units
     if unit is None:
-        raise NotAnElevation("says no unit: say which it is, mm, cm, m, in or ft")
+        raise NotAnElevation("says no unit: say which it is, mm, cm, m, in or ft", "/units")
     by, points, count = MM[unit], 0, 0
     for entity, depth in _flat(document.modelspace(), 0):
         if depth > DEEPEST:

@@ -388,10 +388,11 @@ class _Words:
             line for id_ in begins for line in self.steps[id_].needs if line in self.lines
         )
         pieces = tuple(id_ for one in ids for id_ in self.steps[one].pieces)
+        ends = self.clock(max(one.end for one in own))
         return SaidCard(
             number=number, steps=ids, name=self._name(step), phase=PHASES[step.phase],
-            at=f"{self.clock(own[0].start)} – {self.clock(max(one.end for one in own))}"
-            if minutes else self.clock(own[0].start),
+            at=f"{self.clock(own[0].start)} – {ends}" if minutes else self.clock(own[0].start),
+            ends=ends,
             lasts=lasts(minutes), who=self._who(step, minutes),
             how=(*(words.how if words else ()), *self._more(step)),
             sketch=words.sketch if words else None, right=words.right if words else "",

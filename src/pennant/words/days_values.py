@@ -50,6 +50,7 @@ class SaidCard(Value):
     name: str
     phase: str
     at: str
+    ends: str
     lasts: str
     who: str
     how: tuple[str, ...]

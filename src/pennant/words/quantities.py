@@ -1,6 +1,7 @@
 """Each line of what it takes in words: the amount to get, and the number that people know it by."""
 
 from collections.abc import Iterable, Iterator
+from typing import Literal
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, show_length, show_with_unit
@@ -314,6 +315,7 @@ def _length(job: Job, metres: float) -> str:
 class MixCard(Value):
     """One mix for the day: what goes into one batch, how long it lives, and how many there are."""
 
+    of: Literal["adhesive", "grout"]
     what: str
     powder: str
     water: str
@@ -331,7 +333,7 @@ def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
         if mix is None:
             continue
         yield MixCard(
-            what=_name(job, lines[mix.of]), powder=weight(mix.powder, job.units),
+            of=mix.of, what=_name(job, lines[mix.of]), powder=weight(mix.powder, job.units),
             water=f"{volume(mix.water, job.units)}, less at first",
             makes=f"about {volume(mix.makes, job.units)}",
             minutes=f"{mix.lives:.0f} minutes; never thinned again once it stiffens",

@@ -6089,6 +6089,11 @@ export interface components {
          * @description One mix for the day: what goes into one batch, how long it lives, and how many there are.
          */
         MixCard: {
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "adhesive" | "grout";
             /** What */
             what: string;
             /** Powder */
@@ -7584,6 +7589,8 @@ export interface components {
             phase: string;
             /** At */
             at: string;
+            /** Ends */
+            ends: string;
             /** Lasts */
             lasts: string;
             /** Who */

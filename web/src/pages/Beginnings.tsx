@@ -116,7 +116,7 @@ export function Beginnings() {
               <li>{problem?.detail}</li>
             )}
           </ul>
-          {problem?.errors?.some(({ message }) => message.includes("says no unit")) && (
+          {problem?.errors?.some(({ pointer }) => pointer === "/units") && (
             <p className="mt-1 flex flex-wrap gap-1">
               {["mm", "cm", "m", "in", "ft"].map((unit) => (
                 <button key={unit} type="button" className="button" onClick={() => again(unit)}>

@@ -183,8 +183,7 @@ function DoneKey({ card, day }: { card: SaidCard; day: SaidDay }) {
     const on = dated
       ? `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`
       : `day ${day.number}`;
-    const planned = card.at.split("–").at(-1)?.trim() ?? "12:00";
-    const at = dated ? `${now.getHours()}:${two(now.getMinutes())}` : planned;
+    const at = dated ? `${now.getHours()}:${two(now.getMinutes())}` : card.ends;
     const steps = card.steps.filter((step) => done.every((one) => one.step !== step));
     editor.commit(
       replaced(draft, "/schedule/done", [...done, ...steps.map((step) => ({ step, on, at }))]),

@@ -1,6 +1,6 @@
 /** The cuts: like pieces together, with their marks; a piece picked on the wall opens its own. */
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useRef } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { CutSheet, SaidCut } from "../api/client";
 import { cutsOptions } from "../api/queries";
@@ -285,10 +285,14 @@ export function CutSheetPage() {
   const want = (key: string) => (value: string) =>
     setSearch((old) => ({ ...Object.fromEntries(old), [key]: value }), { replace: true });
   const surfaces = view.plan.kitchen.surfaces;
-  const codeOf = new Map(surfaces.map(({ id, code }) => [code, id]));
-  const courseOf = (id: string) => id.match(/^([A-Za-z]+)(\d+)\./)?.[2] ?? "";
+  const pieces = useMemo(
+    () =>
+      new Map(view.plan.surfaces.flatMap((one) => one.pieces.map((piece) => [piece.id, piece]))),
+    [view.plan.surfaces],
+  );
+  const courseOf = (id: string) => String((pieces.get(id)?.course ?? 0) + 1);
   const keep = (id: string) =>
-    (!wanted.wall || codeOf.get(id.match(/^[A-Za-z]+/)?.[0] ?? "") === wanted.wall) &&
+    (!wanted.wall || pieces.get(id)?.wall === wanted.wall) &&
     (!wanted.course || courseOf(id) === wanted.course);
   const cuts = (data?.cuts ?? [])
     .filter(({ tool }) => !wanted.tool || tool === wanted.tool)

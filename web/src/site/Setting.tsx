@@ -120,7 +120,7 @@ function Batches() {
       <h2 className="heading">Batches</h2>
       <ul className="grid gap-2">
         {site.cards.map((card) => {
-          const what = card.what.toLowerCase().startsWith("grout") ? "grout" : "adhesive";
+          const what = card.of;
           return (
             <li key={card.what}>
               <button
