@@ -1,7 +1,10 @@
 """The cuts: beside the wall, on a sheet, and at the saw on a phone."""
 
 from playwright.sync_api import Page, expect
+from serving import Server
 from test_wall import paper
+
+from kitchens import demo
 
 
 class TestBesideTheWall:
@@ -30,6 +33,16 @@ class TestSheet:
         job.get_by_label("Tool").select_option("wet saw")
         expect(rows.first).to_contain_text("notched")
         assert rows.count() < every
+
+    def test_rows_of_a_panel_are_found_with_the_walls(self, page: Page, server: Server) -> None:
+        sent = demo("Juniper Court").model_dump_json()
+        made = page.request.post(f"{server.url}/api/jobs/import", data=sent).json()
+        page.goto(f"{server.url}/jobs/{made['id']}/cuts")
+        choices = page.get_by_label("Course", exact=True).locator("option")
+        expect(choices.nth(1)).to_have_text("course 1")
+        page.get_by_label("Course", exact=True).select_option("9")
+        expect(page.get_by_text("A1-9.1").first).to_be_visible()
+        expect(page.get_by_text("A1-8.1")).to_have_count(0)
 
 
 class TestAtTheSaw:
