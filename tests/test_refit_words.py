@@ -98,7 +98,7 @@ class TestWays:
         assert cut.does == "cut 1/4 in narrower than planned"
         assert any(line.startswith("Right corner: ") for line in cut.gets)
 
-    def test_one_that_is_lost_comes_from_a_new_tile_where_no_drop_is(self) -> None:
+    def test_one_that_is_lost_comes_from_a_new_tile_where_no_offcut_is(self) -> None:
         job = a_job()
         made = plan(job)
         record = noted(made, "cut", "A2.13")

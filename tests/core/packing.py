@@ -38,7 +38,7 @@ def faults(stock: Stock, items: Sequence[Item]) -> Iterator[str]:
             ):
                 yield f"{cut.piece} hangs over the tile"
         parts = [Polygon(cut.outline) for cut in tile.cuts]
-        parts += [box(*drop) for drop in tile.drops]
+        parts += [box(*offcut) for offcut in tile.offcuts]
         for a, b in combinations(parts, 2):
             # Where slanted ends lie against one another only a hair of a grid may be shared.
             if a.distance(b) < sheet.kerf - HAIR or a.intersection(b).area > HAIR * sheet.width:

@@ -44,7 +44,7 @@ class TestFile:
         assert made.areas.pieces == pytest.approx(1545354.772198)
         assert made.areas.trim == pytest.approx(5705.63375)
         amounts = {q.id: q.amount for q in made.quantities}
-        # As then, but for the tiles: they were 139 before notches and rips used drops as well.
+        # As then, but for the tiles: they were 139 before notches and rips used offcuts as well.
         kept = [amounts[one] for one in ("tiles", "boxes", "grout", "adhesive", "sealant")]
         assert kept == [129, 4, 1, 1, 1]
         assert [f.rule for f in made.findings] == ["sliver", "thin-leg", "small-piece"]

@@ -17,7 +17,7 @@ from pennant.core.cuts.patterns import (
     ways_by_cuts_across,
     ways_in_place,
 )
-from pennant.core.cuts.stock import FromTile, Item, Sheet, drops_beside, fixed, takes_all
+from pennant.core.cuts.stock import FromTile, Item, Sheet, fixed, offcuts_beside, takes_all
 from pennant.core.cuts.tiles import items_for
 from pennant.core.geometry.rect import Rect
 from pennant.core.plan import plan
@@ -134,7 +134,7 @@ class TestInPlace:
                 assert fixed(kinds[place.kind].items[0]) or kinds[place.kind].ring
 
     def test_two_halves_of_a_diamond_and_no_third(self) -> None:
-        """A square cut from corner to corner: its other half is the drop, turned round."""
+        """A square cut from corner to corner: its other half is the offcut, turned round."""
         half = ((0.0, 0.0), (100.0, 0.0), (0.0, 100.0))
         sheet = Sheet(100.0, 100.0, 0.0, 25.0, True)
         halves = [
@@ -148,24 +148,24 @@ class TestInPlace:
         assert max(len(way.kinds) for way in sawn) == 1
 
 
-class TestDrops:
+class TestOffcuts:
     """What is left of a tile beside its pieces, each a rectangle that can be cut free."""
 
     def test_beside_one_and_between_two(self) -> None:
         first = FromTile("a", Rect(0.0, 0.0, 60.0, 100.0), False)
         last = FromTile("b", Rect(150.0, 0.0, 200.0, 100.0), True)
-        assert drops_beside([first], SHEET) == (Rect(62.0, 0.0, 200.0, 100.0),)
-        (left,) = drops_beside([first, last], SHEET)
+        assert offcuts_beside([first], SHEET) == (Rect(62.0, 0.0, 200.0, 100.0),)
+        (left,) = offcuts_beside([first, last], SHEET)
         assert left == Rect(62.0, 0.0, 148.0, 100.0)
 
     def test_too_small_to_keep(self) -> None:
         first = FromTile("a", Rect(0.0, 0.0, 100.0, 100.0), False)
         last = FromTile("b", Rect(120.0, 0.0, 200.0, 100.0), True)
-        assert drops_beside([first, last], SHEET) == ()
+        assert offcuts_beside([first, last], SHEET) == ()
 
     def test_over_a_low_piece(self) -> None:
         low = FromTile("a", Rect(0.0, 0.0, 200.0, 40.0), False)
-        assert drops_beside([low], SHEET) == (Rect(0.0, 42.0, 200.0, 100.0),)
+        assert offcuts_beside([low], SHEET) == (Rect(0.0, 42.0, 200.0, 100.0),)
 
 
 def _gap(one: Rect, other: Rect) -> float:

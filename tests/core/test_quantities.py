@@ -51,7 +51,7 @@ class TestNotch:
 
 
 class TestTiles:
-    """From the plan's own pieces: fulls, cuts, drops that serve again, breakage, spares."""
+    """From the plan's own pieces: fulls, cuts, offcuts that serve again, breakage, spares."""
 
     def test_stack_of_whole_tiles_takes_just_those_and_spares(self) -> None:
         # 4 modules less a joint by 4 modules less a joint: 16 full tiles, nothing cut.
@@ -65,12 +65,12 @@ class TestTiles:
         made = planned(length="32 3/8", top="20 7/8")
         found = steps(the(made, "tiles").working)
         assert found["cut straight"] == 8
-        assert found["cut from drops of others"] == 4
+        assert found["cut from offcuts of others"] == 4
 
     def test_a_saw_s_kerf_wider_than_the_joint_spoils_that(self) -> None:
         settings = {**NO_GAPS, "kerf": "3/16"}
         made = planned(length="32 3/8", top="20 7/8", settings=settings, tools=["wet saw"])
-        assert steps(the(made, "tiles").working)["cut from drops of others"] == 0
+        assert steps(the(made, "tiles").working)["cut from offcuts of others"] == 0
 
     def test_broken_and_spare_are_rounded_up_once(self) -> None:
         made = planned(overheads=[CABINET], openings=[WINDOW], devices=[OUTLET])

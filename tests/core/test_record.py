@@ -120,7 +120,7 @@ class TestAnotherPlan:
 
 
 class TestAgain:
-    """A broken piece asks for another: a drop is looked for first."""
+    """A broken piece asks for another: an offcut is looked for first."""
 
     ITEMS = (end(PIECES[0].id, 5.0), end(PIECES[1].id, 6.5), end(PIECES[2].id, 2.0))
     STOCK = stocked(ITEMS, SHEET)
@@ -137,29 +137,29 @@ class TestAgain:
         events = self.events(*said)
         return again_of(record_of(events, PIECES, SIXTEENTH), events, SHEET, items)
 
-    def test_from_a_drop_of_a_tile_that_is_cut(self) -> None:
-        # The first and third share a tile of 8 and leave 1; the second leaves 1 1/2: no drop is
+    def test_from_an_offcut_of_a_tile_that_is_cut(self) -> None:
+        # The first and third share a tile of 8 and leave 1; the second leaves 1 1/2: no offcut is
         # long enough for the third.
         said = [(one.id, "cut") for one in self.ITEMS]
         (again,) = self.again(*said, (PIECES[2].id, "broken"), items=self.BY_ID)
         assert again.tile is None
         (again,) = self.again(*said, (PIECES[2].id, "broken"), items=self.SHORT)
-        assert again.drop is not None
-        assert again.drop.width == 1.5
+        assert again.offcut is not None
+        assert again.offcut.width == 1.5
 
-    def test_a_tile_not_cut_yet_has_no_drop(self) -> None:
+    def test_a_tile_not_cut_yet_has_no_offcut(self) -> None:
         (again,) = self.again((PIECES[2].id, "broken"), items=self.SHORT)
         assert again.tile is None
 
     def test_nor_has_one_of_which_only_a_part_is_cut(self) -> None:
-        # The first and the third share a tile; only the first is cut. Were its drop offered now,
+        # The first and the third share a tile; only the first is cut. Were its offcut offered now,
         # the third would have to be cut out of turn.
         long = tuple(
             end(piece.id, width) for piece, width in zip(PIECES, (4.0, 6.5, 2.0), strict=True)
         )
         stock = stocked(long, SHEET)
         pair = next(tile for tile in stock.tiles if len(tile.cuts) == 2)
-        assert pair.drops
+        assert pair.offcuts
         one, other = (cut.piece for cut in pair.cuts)
         tile = cut_tile_of(one, stock, border=False)
         half = [SiteEvent(1, one, "cut", None, tile)]
@@ -170,7 +170,7 @@ class TestAgain:
         whole = [*half, SiteEvent(2, other, "cut", None, tile)]
         assert again_of(broken, whole, SHEET, items)[0].tile == pair.number
 
-    def test_a_drop_serves_once(self) -> None:
+    def test_an_offcut_serves_once(self) -> None:
         said = [(one.id, "cut") for one in self.ITEMS]
         last = PIECES[2].id
         found = self.again(

@@ -241,8 +241,8 @@ class TestFates:
         if fate == "shaved":
             assert own.by == pytest.approx(9.0)
 
-    def test_one_that_is_lost_is_cut_from_a_drop_that_is_there(self) -> None:
-        """A drop as large as a tile is there, and a piece that is too small is cut from it."""
+    def test_one_that_is_lost_is_cut_from_an_offcut_that_is_there(self) -> None:
+        """An offcut as large as a tile is there, and a piece that is too small is cut from it."""
         job = a_job(length="100")
         made = plan(job)
         first, last = row(made, 1)[0], row(made, 1)[-1]
@@ -253,7 +253,7 @@ class TestFates:
         record = record_of(events, made.pieces, SIXTEENTH)
         found_ways = refit(job, made, record, left(row(made, 0)[1], job, 9.0), events)
         (again,) = way(found_ways, "cut").again
-        assert (again.piece, again.drop) == (last.id, WHOLE)
+        assert (again.piece, again.offcut) == (last.id, WHOLE)
 
     def test_a_piece_is_never_enlarged(self) -> None:
         made, wider = plan(a_job()), plan(a_job(length="97"))

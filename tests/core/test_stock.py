@@ -1,4 +1,4 @@
-"""Tiles to buy: drops used again, factory edges where they are needed, and a bound beside it."""
+"""Tiles to buy: offcuts used again, factory edges where they are needed, and a bound beside it."""
 
 import pytest
 from hypothesis import given
@@ -9,7 +9,7 @@ from random_walls import jobs
 from examples import examples
 from kitchens import demo, planned
 from pennant.cli import demo_jobs
-from pennant.core.cuts.stock import Item, Sheet, Slant, drop_for, item_of, pairs_of, stocked
+from pennant.core.cuts.stock import Item, Sheet, Slant, item_of, offcut_for, pairs_of, stocked
 from pennant.core.cuts.tiles import sheet_of, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.tiles import tiles_of
@@ -92,7 +92,7 @@ def _most_couples(ones: list[float], others: list[float], room: float) -> int:
 
 
 class TestFactoryEdges:
-    """A piece's uncut sides are the tile's own; a drop without them does not serve."""
+    """A piece's uncut sides are the tile's own; an offcut without them does not serve."""
 
     def test_four_corners_come_from_one_tile(self) -> None:
         corners = [item(needs, 3, 1, needs) for needs in ("lb", "lt", "rb", "rt")]
@@ -112,24 +112,24 @@ class TestFactoryEdges:
         assert len(stock.tiles) == 1
         assert not list(faults(stock, items))
 
-    def test_a_drop_under_the_least_is_not_kept(self) -> None:
+    def test_an_offcut_under_the_least_is_not_kept(self) -> None:
         items = (*tall(7.5), item("chip", 0.45, 0.45, ""))
         assert len(stocked(items, SHEET).tiles) == 1
         assert len(stocked(items, SHEET._replace(least_drop=0.6)).tiles) == 2
 
-    def test_of_mosaic_smaller_drops_are_kept(self) -> None:
-        # A drop of 1 in is not kept of a large tile; of a 3/4 in chip all would be thrown away.
+    def test_of_mosaic_smaller_offcuts_are_kept(self) -> None:
+        # An offcut of 1 in is not kept of a large tile; of a 3/4 in chip all would be thrown away.
         chip = Sheet(0.75, 0.75, 0.0, 1.0, True)
         halves = [item(f"h{n}", 0.3, 0.75, "ltb") for n in range(4)]
         assert len(stocked(tuple(halves), chip).tiles) == 2
 
-    def test_a_broken_piece_is_cut_from_the_smallest_drop_that_has_its_edges(self) -> None:
+    def test_a_broken_piece_is_cut_from_the_smallest_offcut_that_has_its_edges(self) -> None:
         stock = stocked(tuple(tall(5, 6)), SHEET)
-        drops = [(tile.number, drop) for tile in stock.tiles for drop in tile.drops]
-        found = drop_for(item("again", 1.5, 2.5, "rtb"), drops, SHEET)
+        offcuts = [(tile.number, offcut) for tile in stock.tiles for offcut in tile.offcuts]
+        found = offcut_for(item("again", 1.5, 2.5, "rtb"), offcuts, SHEET)
         assert found is not None
         assert found[1].width == 2
-        assert drop_for(item("again", 3.5, 2.5, "rtb"), drops, SHEET) is None
+        assert offcut_for(item("again", 3.5, 2.5, "rtb"), offcuts, SHEET) is None
 
 
 ITEMS = st.lists(

@@ -43,8 +43,8 @@ def _event(stored: StoredEntry, piece: str, was: AsItWas, event: str) -> SiteEve
         surface, rings = was.outline
         spot = Spot(surface, tuple(tuple((x, y) for x, y in ring) for ring in rings))
     if was.cut_from is not None:
-        number, border, pieces, drops = was.cut_from
-        tile = CutTile(number, border, tuple(pieces), tuple(Rect(*drop) for drop in drops))
+        number, border, pieces, offcuts = was.cut_from
+        tile = CutTile(number, border, tuple(pieces), tuple(Rect(*offcut) for offcut in offcuts))
     return SiteEvent(stored.id, piece, event, spot, tile)  # type: ignore[arg-type]
 
 

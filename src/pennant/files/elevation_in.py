@@ -92,7 +92,7 @@ def read_elevation(
         message = "could not be read within the time and memory that there is for it"
         raise NotAnElevation(message) from error
     if "wrong" in said:
-        raise NotAnElevation(said["wrong"])
+        raise NotAnElevation(said["wrong"], said.get("pointer", ""))
     return Read(said["wall"], said["left_out"])
 
 
@@ -105,7 +105,7 @@ def _in_own_process() -> None:
         found = wall_in(asked["text"], asked["units"], asked["layers"])
         said: dict[str, Any] = {"wall": found.wall, "left_out": found.left_out}
     except NotAnElevation as error:
-        said = {"wrong": str(error)}
+        said = {"wrong": str(error), "pointer": error.pointer}
     except MemoryError:
         said = {"wrong": "takes more memory than there is for it"}
     except Exception:

@@ -102,15 +102,15 @@ class SaidCut(Value):
 
 
 class TileToCut(Value):
-    """A tile that more than one piece is cut from, or that leaves a drop worth keeping.
+    """A tile that more than one piece is cut from, or that leaves an offcut worth keeping.
 
-    Pieces are outlines and drops x0, y0, x1, y1, in mm from its lower left corner.
+    Pieces are outlines and offcuts x0, y0, x1, y1, in mm from its lower left corner.
     """
 
     number: int
     of: str
     pieces: tuple[tuple[str, Ring, bool], ...]
-    drops: tuple[tuple[float, float, float, float], ...]
+    offcuts: tuple[tuple[float, float, float, float], ...]
 
 
 class SaidTool(Value):
@@ -176,11 +176,11 @@ def cut_sheet(job: Job, made: Plan) -> CutSheet:
 def _tiles(found: CutList) -> Iterator[TileToCut]:
     for of, stock in found.stocks.items():
         for tile in stock.tiles:
-            if len(tile.cuts) > 1 or tile.drops:
+            if len(tile.cuts) > 1 or tile.offcuts:
                 yield TileToCut(
                     number=tile.number, of=of,
                     pieces=tuple((one.piece, one.outline, one.turned) for one in tile.cuts),
-                    drops=tuple(tuple(drop) for drop in tile.drops),
+                    offcuts=tuple(tuple(offcut) for offcut in tile.offcuts),
                 )  # fmt: skip
 
 
@@ -379,10 +379,11 @@ def bought_of(job: Job, made: Plan) -> tuple[int, int]:
 
 
 def _again(job: Job, again: Again) -> str:
-    if again.drop is None:
+    if again.offcut is None:
         return f"{again.piece}: from a new tile"
-    size = f"{show_length(again.drop.width, job.step)} × {show_length(again.drop.height, job.step)}"
-    return f"{again.piece}: from the drop of tile {again.tile}, {size}"
+    width, height = (show_length(mm, job.step) for mm in (again.offcut.width, again.offcut.height))
+    size = f"{width} × {height}"
+    return f"{again.piece}: from the offcut of tile {again.tile}, {size}"
 
 
 def cuts_report(job: Job, made: Plan) -> str:

@@ -199,13 +199,13 @@ def _gets(job: Job, names: Names, way: Way, means: Meant) -> Iterator[str]:
 
 
 def _fates(job: Job, way: Way) -> Iterator[SaidFate]:
-    from_drop = {one.piece: one for one in way.again if one.drop is not None}
+    from_offcut = {one.piece: one for one in way.again if one.offcut is not None}
     for one in way.fates:
         if one.fate == "shaved":
             says = f"{one.piece}: shave {show_with_unit(one.by, job.step)} off"
         elif one.fate == "lost":
-            drop = from_drop.get(one.now)
-            where = f"from the drop of tile {drop.tile}" if drop else "from a new tile"
+            offcut = from_offcut.get(one.now)
+            where = f"from the offcut of tile {offcut.tile}" if offcut else "from a new tile"
             says = f"{one.piece}: too small now, cut another {where}"
         else:
             says = f"{one.piece}: fits"

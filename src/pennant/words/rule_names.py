@@ -23,7 +23,7 @@ _NAMES: dict[str, str] = {
     "joint_play": "a joint may be wider or narrower by",
     "plate_cover": "a plate reaches over its hole by",
     "least_leg": "a leg of tile beside a hole is at least",
-    "least_drop": "a drop is kept from",
+    "least_drop": "an offcut is kept from",
     "break_cut": "straight cuts that break",
     "break_notched": "notches and holes that break",
     "break_thin": "thin legs break, times as often",

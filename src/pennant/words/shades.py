@@ -169,7 +169,7 @@ def _takes(
             SaidTake(
                 section=str(number), boxes=_runs([box for _, box in taken]) or "none",
                 shades=_runs([names[shade] for shade, _ in taken])
-                or "drops of tiles that are set before", pieces=tuple(section),
+                or "offcuts of tiles that are set before", pieces=tuple(section),
                 faces=_runs([str(shading.faces[id_]) for id_ in section if id_ in own
                              and id_ in shading.faces]),
             )

@@ -8933,7 +8933,7 @@ export interface components {
             kerf: number | string;
             /**
              * Least Drop
-             * @description A drop smaller than this either way is not kept: nothing is laid that small.
+             * @description An offcut smaller than this either way is not kept: nothing is laid that small.
              * @default 25.4
              */
             least_drop: number | string;
@@ -9389,7 +9389,7 @@ export interface components {
             kerf: number;
             /**
              * Least Drop
-             * @description A drop smaller than this either way is not kept: nothing is laid that small.
+             * @description An offcut smaller than this either way is not kept: nothing is laid that small.
              * @default 25.4
              */
             least_drop: number;
@@ -10680,9 +10680,9 @@ export interface components {
         };
         /**
          * TileToCut
-         * @description A tile that more than one piece is cut from, or that leaves a drop worth keeping.
+         * @description A tile that more than one piece is cut from, or that leaves an offcut worth keeping.
          *
-         *     Pieces are outlines and drops x0, y0, x1, y1, in mm from its lower left corner.
+         *     Pieces are outlines and offcuts x0, y0, x1, y1, in mm from its lower left corner.
          */
         TileToCut: {
             /** Number */
@@ -10698,8 +10698,8 @@ export interface components {
                 ][],
                 boolean
             ][];
-            /** Drops */
-            drops: [
+            /** Offcuts */
+            offcuts: [
                 number,
                 number,
                 number,

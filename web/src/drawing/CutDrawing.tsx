@@ -118,7 +118,7 @@ interface TileProps {
   width: number;
 }
 
-/** The tile that a piece comes from, with the other pieces and the drops that it gives. */
+/** The tile that a piece comes from, with the other pieces and the offcuts that it gives. */
 export function TileDrawing({ tile, size, piece, colour, width }: TileProps) {
   const k = Math.min((width - 4) / size.width, 90 / size.height);
   const height = size.height * k + 4;
@@ -138,8 +138,8 @@ export function TileDrawing({ tile, size, piece, colour, width }: TileProps) {
       aria-label={`Tile ${tile.number}: ${tile.pieces.map(([id]) => id).join(", ")}`}
     >
       <rect {...box([0, 0, size.width, size.height])} fill="#fff" stroke="#5d5a53" />
-      {tile.drops.map((drop) => (
-        <rect key={drop.join()} {...box(drop)} fill="none" stroke="#8a5a00" strokeDasharray="4 3" />
+      {tile.offcuts.map((offcut) => (
+        <rect key={offcut.join()} {...box(offcut)} fill="none" stroke="#8a5a00" strokeDasharray="4 3" />
       ))}
       {tile.pieces.map(([id, outline, turned]) => {
         const ring = outline as unknown as Point[];

@@ -27,8 +27,8 @@ from pennant.core.cuts.stock import (
     Sheet,
     Stock,
     StockTile,
-    drops_beside,
     fixed,
+    offcuts_beside,
     stocked,
     takes_all,
     turned_round,
@@ -81,18 +81,18 @@ def fewest(items: tuple[Item, ...], sheet: Sheet) -> Stock:
         return Stock(sheet, quick.tiles, min(bound, len(quick.tiles)))
     tiles = _cut(answer.tiles, kinds, sheet)
     every = [*tiles, *(tile.cuts for tile in quick.tiles if tile.cuts[0].piece not in number_of)]
-    drops = [*(_drops(cuts, sheet) for cuts in tiles), *((),) * whole]
+    offcuts = [*(_offcuts(cuts, sheet) for cuts in tiles), *((),) * whole]
     made = tuple(
         StockTile(number, cuts, left)
-        for number, (cuts, left) in enumerate(zip(every, drops, strict=True), 1)
+        for number, (cuts, left) in enumerate(zip(every, offcuts, strict=True), 1)
     )
     return Stock(sheet, made, min(bound, len(made)))
 
 
-def _drops(cuts: Sequence[FromTile], sheet: Sheet) -> tuple[Rect, ...]:
+def _offcuts(cuts: Sequence[FromTile], sheet: Sheet) -> tuple[Rect, ...]:
     """What is left of a tile; nothing beside odd pieces, nor beside two that a slant parts."""
     slanted = len(cuts) > 1 and any(cut.cut is not None for cut in cuts)
-    return () if slanted or any(cut.ring for cut in cuts) else drops_beside(cuts, sheet)
+    return () if slanted or any(cut.ring for cut in cuts) else offcuts_beside(cuts, sheet)
 
 
 def _way_of(tile: StockTile, number_of: dict[str, int]) -> Way:
@@ -100,7 +100,7 @@ def _way_of(tile: StockTile, number_of: dict[str, int]) -> Way:
     places = tuple(
         Placed(number_of[cut.piece], cut.at, cut.turned, cut.ring, cut.cut) for cut in tile.cuts
     )
-    return Way(tuple(sorted(place.kind for place in places)), places, tile.drops)
+    return Way(tuple(sorted(place.kind for place in places)), places, tile.offcuts)
 
 
 def _only(way: Way, kinds: set[int]) -> Way:

@@ -44,12 +44,12 @@ MOST_DIVIDED = 250_000
 class Way(NamedTuple):
     """A way to cut one tile: its kinds by their numbers, in order, and where each lies.
 
-    ``drops`` are the rooms that are left.
+    ``offcuts`` are the rooms that are left.
     """
 
     kinds: tuple[int, ...]
     places: tuple["Placed", ...]
-    drops: tuple[Rect, ...]
+    offcuts: tuple[Rect, ...]
 
 
 class Placed(NamedTuple):

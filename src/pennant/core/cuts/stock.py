@@ -1,4 +1,4 @@
-"""What each piece is cut from: the fewest tiles, drops used again across the whole kitchen.
+"""What each piece is cut from: the fewest tiles, offcuts used again across the whole kitchen.
 
 A piece needs the tile's own factory edge on each side at which it is not cut. Cuts run right across
 what is cut (a tile is snapped or sawn through), a notched piece takes the rectangle around it, and
@@ -39,8 +39,8 @@ KEPT = 8
 
 
 class Sheet(NamedTuple):
-    """A whole tile as laid, in mm: what a cut takes away, the least drop that is kept, and whether
-    it may be turned round by half. Of a ``shaped`` one, no oblong, a piece keeps its place.
+    """A whole tile as laid, in mm: what a cut takes away, the least offcut that is kept, whether it
+    may be turned round by half. Of a ``shaped`` one, no oblong, a piece keeps its place.
     """
 
     width: float
@@ -112,11 +112,11 @@ class FromTile(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class StockTile:
-    """A tile, its number from 1, the pieces cut from it in order, and the drops left of it."""
+    """A tile, its number from 1, the pieces cut from it in order, and the offcuts left of it."""
 
     number: int
     cuts: tuple[FromTile, ...]
-    drops: tuple[Rect, ...]
+    offcuts: tuple[Rect, ...]
 
 
 @dataclass(slots=True)
@@ -125,10 +125,10 @@ class _Open:
 
     number: int
     cuts: list[FromTile] = field(default_factory=list)
-    drops: list[Rect] = field(default_factory=list)
+    offcuts: list[Rect] = field(default_factory=list)
 
     def closed(self) -> StockTile:
-        return StockTile(self.number, tuple(self.cuts), tuple(self.drops))
+        return StockTile(self.number, tuple(self.cuts), tuple(self.offcuts))
 
 
 @dataclass(frozen=True)
@@ -231,7 +231,7 @@ def stocked(items: tuple[Item, ...], sheet: Sheet) -> Stock:
     odd = [item for item in others if item.ring]
     packed = _packed(tall, long, others, whole, [], sheet)
     if odd:
-        # Two odd pieces of one tile leave no drop; whether that is better is seen by doing both.
+        # Two odd pieces of one tile leave no offcut; whether that is better is seen by doing both.
         pairs = list(nested_pairs(odd, sheet))
         packed = min(packed, _packed(tall, long, others, whole, pairs, sheet), key=len)
     return Stock(sheet, packed, bound)
@@ -441,7 +441,7 @@ def apart(one: Polygon, other: Polygon, sheet: Sheet) -> bool:
     return bool(one.intersection(other).area <= NEAR * sheet.width)
 
 
-def drops_beside(cuts: Sequence[FromTile], sheet: Sheet) -> tuple[Rect, ...]:
+def offcuts_beside(cuts: Sequence[FromTile], sheet: Sheet) -> tuple[Rect, ...]:
     """Return what is left of a tile beside pieces that come from it by cuts right across."""
     packing = _Packing(sheet)
 
@@ -480,21 +480,21 @@ def _within(at: Rect, room: Rect) -> bool:
     )  # fmt: skip
 
 
-def drop_for(
-    item: Item, drops: Sequence[tuple[int, Rect]], sheet: Sheet
+def offcut_for(
+    item: Item, offcuts: Sequence[tuple[int, Rect]], sheet: Sheet
 ) -> tuple[int, Rect] | None:
-    """Return the smallest of some drops (tile number, where in it) that an item can be cut from."""
+    """Return the smallest of offcuts (tile number, where in it) that an item can be cut from."""
     packing = _Packing(sheet)
-    fit = [one for one in drops if packing.fits(one[1], item)]
+    fit = [one for one in offcuts if packing.fits(one[1], item)]
     return min(fit, key=lambda one: (one[1].area, one[0]), default=None)
 
 
 class _Packing:
-    """Tiles being filled; drops too small for anything are not kept."""
+    """Tiles being filled; offcuts too small for anything are not kept."""
 
     def __init__(self, sheet: Sheet) -> None:
         self.sheet = sheet
-        # Of mosaic a drop is kept that of a large tile would not be: up to a quarter of it.
+        # Of mosaic an offcut is kept that of a large tile would not be: up to a quarter of it.
         self.least = max(min(sheet.least_drop, sheet.width / 4, sheet.height / 4), EPS)
         self.whole = Rect(0.0, 0.0, sheet.width, sheet.height)
         self.tiles: list[_Open] = []
@@ -536,7 +536,7 @@ class _Packing:
     def _ends(self, along: str, first: Item | None, last: Item | None) -> None:
         """Cut one item from the low end of a new tile and another from its high end.
 
-        Each is turned round if it needs the other end; what is left between them is the drop.
+        Each is turned round if it needs the other end; what is left between them is the offcut.
         """
         sheet, low = self.sheet, "left" if along == "width" else "bottom"
         end = sheet.width if along == "width" else sheet.height
@@ -553,10 +553,10 @@ class _Packing:
             at = self._across(along, end - size, end)
             cuts.append(FromTile(last.id, at, low in last.needs, cut))
             stop = end - size - sheet.kerf
-        drops = [self._across(along, begin, stop)] if stop - begin >= self.least else []
-        tile = _Open(len(self.tiles) + 1, cuts, drops)
+        offcuts = [self._across(along, begin, stop)] if stop - begin >= self.least else []
+        tile = _Open(len(self.tiles) + 1, cuts, offcuts)
         self.tiles.append(tile)
-        if drops:
+        if offcuts:
             self.open[tile.number] = tile
 
     def _across(self, along: str, begin: float, stop: float) -> Rect:
@@ -566,15 +566,15 @@ class _Packing:
         return Rect(0.0, begin, self.sheet.width, stop)
 
     def best_fit(self, item: Item) -> None:
-        """Cut an item where it leaves least; from a new tile if it fits into no drop."""
+        """Cut an item where it leaves least; from a new tile if it fits into no offcut."""
         best: _Open | None = None
         least = math.inf
         wide, high = item.width - EPS, item.height - EPS
         for tile in self.open.values():
-            for drop in tile.drops:
-                width, height = drop[2] - drop[0], drop[3] - drop[1]
+            for offcut in tile.offcuts:
+                width, height = offcut[2] - offcut[0], offcut[3] - offcut[1]
                 small = width < wide or height < high or width * height >= least
-                if not small and self.fits(drop, item):
+                if not small and self.fits(offcut, item):
                     best, least = tile, width * height
         self._put(best or self._tile(), item)
 
@@ -589,56 +589,56 @@ class _Packing:
         if self.sheet.turns:
             yield frozenset(_TURNED[side] for side in item.needs), True
 
-    def fits(self, drop: Rect, item: Item) -> bool:
-        """Whether an item can be cut from a drop."""
-        if item.width > drop.width + EPS or item.height > drop.height + EPS:
+    def fits(self, offcut: Rect, item: Item) -> bool:
+        """Whether an item can be cut from an offcut."""
+        if item.width > offcut.width + EPS or item.height > offcut.height + EPS:
             return False
-        return any(self._has(drop, needs, item) for needs, _ in self._ways(item))
+        return any(self._has(offcut, needs, item) for needs, _ in self._ways(item))
 
-    def _has(self, drop: Rect, needs: frozenset[Side], item: Item) -> bool:
-        """Whether a drop has the factory edges needed, where the item would lie in it."""
+    def _has(self, offcut: Rect, needs: frozenset[Side], item: Item) -> bool:
+        """Whether an offcut has the factory edges needed, where the item would lie in it."""
         sheet = self.sheet
-        if "left" in needs and "right" in needs and drop.width < sheet.width - EPS:
+        if "left" in needs and "right" in needs and offcut.width < sheet.width - EPS:
             return False
-        if "bottom" in needs and "top" in needs and drop.height < sheet.height - EPS:
+        if "bottom" in needs and "top" in needs and offcut.height < sheet.height - EPS:
             return False
         return not (
-            ("left" in needs and drop.x0 > EPS)
-            or ("right" in needs and drop.x1 < sheet.width - EPS)
-            or ("bottom" in needs and drop.y0 > EPS)
-            or ("top" in needs and drop.y1 < sheet.height - EPS)
+            ("left" in needs and offcut.x0 > EPS)
+            or ("right" in needs and offcut.x1 < sheet.width - EPS)
+            or ("bottom" in needs and offcut.y0 > EPS)
+            or ("top" in needs and offcut.y1 < sheet.height - EPS)
         )
 
     def _put(self, tile: _Open, item: Item) -> None:
-        """Cut an item from the smallest drop of a tile that it fits into."""
-        fit = [drop for drop in tile.drops if self.fits(drop, item)]
-        drop = min(fit, key=lambda one: one.area)
+        """Cut an item from the smallest offcut of a tile that it fits into."""
+        fit = [offcut for offcut in tile.offcuts if self.fits(offcut, item)]
+        offcut = min(fit, key=lambda one: one.area)
         needs, turned = next(
-            way for way in self._ways(item) if self._has(drop, way[0], item)
+            way for way in self._ways(item) if self._has(offcut, way[0], item)
         )  # fmt: skip
-        at = self._in(drop, item, needs)
+        at = self._in(offcut, item, needs)
         tile.cuts.append(FromTile(item.id, at, turned))
-        tile.drops.remove(drop)
-        tile.drops += self.split(drop, at)
-        if not tile.drops:
+        tile.offcuts.remove(offcut)
+        tile.offcuts += self.split(offcut, at)
+        if not tile.offcuts:
             del self.open[tile.number]
 
-    def _in(self, drop: Rect, item: Item, needs: frozenset[Side]) -> Rect:
-        """Where an item lies in a drop: at the factory edges it needs, else lower left."""
-        x0 = drop.x1 - item.width if "right" in needs and "left" not in needs else drop.x0
-        y0 = drop.y1 - item.height if "top" in needs and "bottom" not in needs else drop.y0
+    def _in(self, offcut: Rect, item: Item, needs: frozenset[Side]) -> Rect:
+        """Where an item lies in an offcut: at the factory edges it needs, else lower left."""
+        x0 = offcut.x1 - item.width if "right" in needs and "left" not in needs else offcut.x0
+        y0 = offcut.y1 - item.height if "top" in needs and "bottom" not in needs else offcut.y0
         return Rect(x0, y0, x0 + item.width, y0 + item.height)
 
-    def split(self, drop: Rect, at: Rect) -> list[Rect]:
-        """Return what two cuts right through leave of a drop, the larger piece being kept."""
+    def split(self, offcut: Rect, at: Rect) -> list[Rect]:
+        """Return what two cuts right through leave of an offcut, the larger piece being kept."""
         kerf, least = self.sheet.kerf, self.least
         beside = (
-            drop._replace(x0=at.x1 + kerf) if at.x0 <= drop.x0 + EPS
-            else drop._replace(x1=at.x0 - kerf)
+            offcut._replace(x0=at.x1 + kerf) if at.x0 <= offcut.x0 + EPS
+            else offcut._replace(x1=at.x0 - kerf)
         )  # fmt: skip
         over = (
-            drop._replace(y0=at.y1 + kerf) if at.y0 <= drop.y0 + EPS
-            else drop._replace(y1=at.y0 - kerf)
+            offcut._replace(y0=at.y1 + kerf) if at.y0 <= offcut.y0 + EPS
+            else offcut._replace(y1=at.y0 - kerf)
         )  # fmt: skip
         upright_first = [beside, over._replace(x0=at.x0, x1=at.x1)]
         level_first = [over, beside._replace(y0=at.y0, y1=at.y1)]

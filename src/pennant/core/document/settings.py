@@ -175,7 +175,7 @@ class Settings(Value):
     least_drop: Distance = length(
         1,
         25,
-        "A drop smaller than this either way is not kept: nothing is laid that small.",
+        "An offcut smaller than this either way is not kept: nothing is laid that small.",
         most=500.0,
     )
     saw_within: Distance = length(

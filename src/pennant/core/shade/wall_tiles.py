@@ -26,7 +26,7 @@ WINDOW = 1000.0
 
 @dataclass(frozen=True)
 class WallTile:
-    """One tile to deal: the pieces that are cut from it (drops are of its shade too).
+    """One tile to deal: the pieces that are cut from it (offcuts are of its shade too).
 
     ``cut`` is whether none of its pieces is a full tile, ``corner`` whether one lies at an inside
     corner. ``order`` is when its first piece is set.

@@ -10,7 +10,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
-from pennant.core.cuts.stock import Item, Sheet, Stock, drop_for, item_of
+from pennant.core.cuts.stock import Item, Sheet, Stock, item_of, offcut_for
 from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.clip import Outline, outline_area
 from pennant.core.geometry.rect import Rect
@@ -31,12 +31,12 @@ class Spot(NamedTuple):
 
 
 class CutTile(NamedTuple):
-    """The tile that a piece was cut from: all pieces dealt to it then, and the drops it left."""
+    """The tile that a piece was cut from: all pieces dealt to it then, and the offcuts it left."""
 
     number: int
     border: bool
     pieces: tuple[str, ...]
-    drops: tuple[Rect, ...]
+    offcuts: tuple[Rect, ...]
 
 
 class SiteEvent(NamedTuple):
@@ -56,11 +56,11 @@ class SiteEvent(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Again:
-    """A piece that broke and is cut again: from the drop of a tile, or from a new one (None)."""
+    """A piece that broke and is cut again: from the offcut of a tile, or from a new one (None)."""
 
     piece: str
     tile: int | None
-    drop: Rect | None
+    offcut: Rect | None
 
 
 @dataclass(frozen=True)
@@ -93,7 +93,7 @@ def cut_tile_of(piece: str, stock: Stock, *, border: bool) -> CutTile | None:
     for tile in stock.tiles:
         if any(cut.piece == piece for cut in tile.cuts):
             pieces = tuple(cut.piece for cut in tile.cuts)
-            return CutTile(tile.number, border, pieces, tuple(tile.drops))
+            return CutTile(tile.number, border, pieces, tuple(tile.offcuts))
     return None
 
 
@@ -190,24 +190,25 @@ def again_for(
 def again_of(
     record: Record, events: Iterable[SiteEvent], sheet: Sheet, items: dict[str, Item]
 ) -> list[Again]:
-    """Return what each broken piece is cut from again: a drop first, each only once, else a tile.
+    """Return what each broken piece is cut from again: an offcut first, each only once; else a
+    tile.
 
-    A drop counts when its own tile has been cut, or its pieces would have to be cut out of turn.
+    An offcut counts when its own tile has been cut, or its pieces would have to be cut out of turn.
     """
     cut: dict[CutTile, set[str]] = {}
     for one in events:
         if one.tile is not None and not one.tile.border and one.event != "taken back":
             cut.setdefault(one.tile, set()).add(one.piece)
-    drops = [
-        (tile.number, drop)
+    offcuts = [
+        (tile.number, offcut)
         for tile, pieces in cut.items()
         if pieces >= set(tile.pieces)
-        for drop in tile.drops
+        for offcut in tile.offcuts
     ]
     found = []
     for piece in record.broken:
-        fit = drop_for(items[piece], drops, sheet) if piece in items else None
+        fit = offcut_for(items[piece], offcuts, sheet) if piece in items else None
         if fit is not None:
-            drops.remove(fit)
+            offcuts.remove(fit)
         found.append(Again(piece, fit[0] if fit else None, fit[1] if fit else None))
     return found

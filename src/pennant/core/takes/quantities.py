@@ -1,6 +1,6 @@
 """What the plan takes, from its own geometry, every number with its working.
 
-Tiles are counted after drops have been used again across the whole kitchen (see `stock`).
+Tiles are counted after offcuts have been used again across the whole kitchen (see `stock`).
 """
 
 from collections import Counter
@@ -147,7 +147,7 @@ def _box_weight(laid: LaidTile, sheets: SheetPlan | None = None) -> float | None
 def _tiles(
     job: Job, pieces: Sequence[Piece], thin: Collection[str], counted: Counted = "quick"
 ) -> Working:
-    """Whole tiles, one for every tile that is cut less what drops give, breakage and spares."""
+    """Whole tiles, one for every tile that is cut less what offcuts give, breakage and spares."""
     kinds: dict[str, Kind] = {}
     for piece in pieces:
         kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=KINDS.index)
@@ -157,7 +157,7 @@ def _tiles(
     straight = given("cut straight", sum(count[kind] for kind in STRAIGHT), "tiles", "plan")
     notched = given("notched or holed", sum(count[kind] for kind in HARD), "tiles", "plan")
     used = len(stock_for(job, pieces, FIELD, counted).tiles)
-    spared = given("cut from drops of others", sum(count.values()) - used, "tiles", "plan")
+    spared = given("cut from offcuts of others", sum(count.values()) - used, "tiles", "plan")
     placed = step(
         "less", "to set", "tiles", step("sum", "tiles in the plan", "tiles", full, straight,
                                         notched), spared,
