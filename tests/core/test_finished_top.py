@@ -12,6 +12,16 @@ from kitchens import a_job
 from pennant.api.models import view_of
 from pennant.core.document.job import Job
 from pennant.core.document.starts import FullLeft
+from pennant.core.geometry.rect import Rect
+from pennant.core.layout.field import Field, FinishedLine
+from pennant.core.layout.field_of import field_of
+from pennant.core.layout.finished_top import (
+    finished_line,
+    is_left_out,
+    with_bare_wall,
+    with_finished_top,
+)
+from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import lay
@@ -32,6 +42,12 @@ def scallops(up: Any = None, top: str = "finished", **changes: Any) -> Job:
     job["tile"] = {"length": "4", "height": "3 7/8", "thickness": "5/16"}
     job["pattern"] = {"kind": "scallop", "joint": "1/8", "tips": tips, "top": top}
     return Job.model_validate(job)
+
+
+def the_lattice(job: Job) -> Lattice:
+    found = lattice_of(job.tile, job.pattern)
+    assert found is not None
+    return found
 
 
 def tops(made: Plan) -> list[float]:
@@ -177,3 +193,84 @@ class TestRefused:
     def test_points_have_no_finished_top(self) -> None:
         (problem,) = problems_of(scallops(tips="down"))
         assert problem.pointer == "/pattern/tips"
+
+
+def line_under(shelf: str, *more: str) -> tuple[FinishedLine, Field, Rect]:
+    """The line that tips end on under a shelf of an 80 in wall, its field, and the shelf's box."""
+    job = scallops(up={"kind": "full-top", "under": "shelf"}, things=[shelf, *more])
+    (surface,) = kitchen_of(job).surfaces
+    field = field_of(surface, job.settings)
+    (box,) = (thing.box for thing in surface.things if thing.id == "shelf")
+    return finished_line(job.walls[0].start, field), field, box
+
+
+class TestLine:
+    """The line runs as far as what it lies under; at the wall's end, as far as a tile may reach."""
+
+    def test_under_a_shelf_in_the_middle(self) -> None:
+        line, field, box = line_under(SHELF)
+        assert (line.x0, line.x1) == (
+            pytest.approx(box.x0, abs=10), pytest.approx(box.x1, abs=10)
+        )  # fmt: skip
+        assert field.inner.x0 < line.x0 < line.x1 < field.inner.x1
+        assert line.y <= box.y0
+
+    def test_under_a_shelf_from_one_end(self) -> None:
+        left, field, box = line_under("shelf 0 wide 40 clear 18 thick 1")
+        assert left.x0 == -math.inf
+        assert left.x1 == pytest.approx(box.x1, abs=10)
+        right, field, box = line_under("shelf 40 wide 40 clear 18 thick 1")
+        assert right.x1 == math.inf
+        assert right.x0 == pytest.approx(box.x0, abs=10)
+        assert right.x0 > field.inner.x0 + 500
+
+    def test_under_one_shelf_of_two(self) -> None:
+        above = 'shelf "Upper" #upper 5 wide 60 clear 21 thick 1'
+        line, _, box = line_under(SHELF, above)
+        assert line.y == pytest.approx(box.y0, abs=10)
+        assert line.x1 - line.x0 == pytest.approx(box.width, abs=10)
+
+    def test_the_top_line_runs_over_the_whole_wall(self) -> None:
+        job = scallops()
+        (surface,) = kitchen_of(job).surfaces
+        field = field_of(surface, job.settings)
+        line = finished_line(job.walls[0].start, field)
+        assert line == FinishedLine(field.inner.y1, -math.inf, math.inf)
+
+
+class TestLeftOut:
+    """What is of the row that would pass the line, by its middle and by half a row."""
+
+    LINE = FinishedLine(y=1000.0, x0=200.0, x1=800.0)
+
+    def left_out(self, x: float, y0: float, height: float) -> bool:
+        lattice = the_lattice(scallops())
+        return is_left_out(self.LINE, lattice, Rect(x - 50, y0, x + 50, y0 + height))
+
+    def test_one_whose_middle_is_over_the_line_to_its_very_ends(self) -> None:
+        assert [self.left_out(x, 990, 100) for x in (199.9, 200, 500, 800, 800.1)] == [
+            False, True, True, True, False,
+        ]  # fmt: skip
+
+    def test_one_that_reaches_above_by_more_than_half_a_row(self) -> None:
+        half = the_lattice(scallops()).rows / 2
+        assert not self.left_out(500, 950, 50 + half)
+        assert self.left_out(500, 950, 50 + half + 0.01)
+
+    def test_one_that_begins_on_the_line_is_above_it(self) -> None:
+        assert not self.left_out(500, 1000, 100)
+        assert self.left_out(500, 999.9, 100)
+
+
+def test_the_bare_wall_is_no_field_and_can_be_taken_in_again() -> None:
+    job = scallops()
+    (surface,) = kitchen_of(job).surfaces
+    field = field_of(surface, job.settings)
+    bare = shapely.box(field.inner.x0, field.inner.y1 - 10, field.inner.x1, field.inner.y1)
+    line = finished_line(job.walls[0].start, field)
+    finished = with_finished_top(field, line, bare)
+    assert finished.area == pytest.approx(field.area - bare.area)
+    assert finished.gross_area == pytest.approx(field.gross_area - bare.area)
+    assert finished.area == pytest.approx(finished.tiled.area)
+    assert with_bare_wall(finished).area == pytest.approx(field.area)
+    assert with_bare_wall(field) is field
