@@ -139,7 +139,13 @@ export function TileDrawing({ tile, size, piece, colour, width }: TileProps) {
     >
       <rect {...box([0, 0, size.width, size.height])} fill="#fff" stroke="#5d5a53" />
       {tile.offcuts.map((offcut) => (
-        <rect key={offcut.join()} {...box(offcut)} fill="none" stroke="#8a5a00" strokeDasharray="4 3" />
+        <rect
+          key={offcut.join()}
+          {...box(offcut)}
+          fill="none"
+          stroke="#8a5a00"
+          strokeDasharray="4 3"
+        />
       ))}
       {tile.pieces.map(([id, outline, turned]) => {
         const ring = outline as unknown as Point[];
