@@ -78,6 +78,16 @@ class TestVersion2:
         # And the client's page asks about nothing that it had not asked about then.
         assert not agreeing(job, made).changed
 
+    def test_which_line_an_end_follows_is_read_over(self) -> None:
+        # Nothing was ever reckoned by it, and a file that says it is still a job file.
+        ends = [wall[side] for wall in json.loads(VERSION_2.read_text("utf-8"))["walls"]
+                for side in ("left", "right")]  # fmt: skip
+        assert any(end.get("follows") for end in ends)
+        written = json.loads(write_job(read_job(VERSION_2.read_bytes())))
+        assert all(
+            "follows" not in wall[side] for wall in written["walls"] for side in ("left", "right")
+        )
+
     def test_it_is_read_the_same_again_and_again(self) -> None:
         text = write_job(read_job(VERSION_2.read_bytes()))
         assert json.loads(text)["version"] == 3

@@ -3574,13 +3574,6 @@ export interface components {
              */
             depth?: (number | string) | null;
             /**
-             * Follows
-             * @description Which line an open end follows.
-             * @default
-             * @enum {string}
-             */
-            follows: "" | "counter" | "cabinet" | "own";
-            /**
              * Ahead
              * @description A number is millimetres; a string is a length as written on a pad.
              * @default 0
@@ -3592,6 +3585,11 @@ export interface components {
              * @default 0
              */
             back: number | string;
+            /**
+             * @deprecated
+             * @description Read over.
+             */
+            follows?: unknown;
         };
         /**
          * End
@@ -3612,13 +3610,6 @@ export interface components {
              */
             depth?: number | null;
             /**
-             * Follows
-             * @description Which line an open end follows.
-             * @default
-             * @enum {string}
-             */
-            follows: "" | "counter" | "cabinet" | "own";
-            /**
              * Ahead
              * @default 0
              */
@@ -3628,6 +3619,11 @@ export interface components {
              * @default 0
              */
             back: number;
+            /**
+             * @deprecated
+             * @description Read over.
+             */
+            follows?: unknown;
         };
         /**
          * EqualCuts
@@ -11775,7 +11771,6 @@ export interface components {
              * @description Does not count where the wall before joins on.
              * @default {
              *       "kind": "corner",
-             *       "follows": "",
              *       "ahead": 0,
              *       "back": 0
              *     }
@@ -11785,7 +11780,6 @@ export interface components {
              * @description Does not count where the next wall joins on.
              * @default {
              *       "kind": "corner",
-             *       "follows": "",
              *       "ahead": 0,
              *       "back": 0
              *     }
@@ -11858,7 +11852,6 @@ export interface components {
              * @description Does not count where the wall before joins on.
              * @default {
              *       "kind": "corner",
-             *       "follows": "",
              *       "ahead": 0,
              *       "back": 0
              *     }
@@ -11868,7 +11861,6 @@ export interface components {
              * @description Does not count where the next wall joins on.
              * @default {
              *       "kind": "corner",
-             *       "follows": "",
              *       "ahead": 0,
              *       "back": 0
              *     }

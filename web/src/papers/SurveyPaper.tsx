@@ -169,14 +169,7 @@ function OtherEnd({
   );
 }
 
-const FOLLOWS = [
-  { value: "", label: "not said" },
-  { value: "counter", label: "the counter's end" },
-  { value: "cabinet", label: "the cabinet's end" },
-  { value: "own", label: "a line of its own" },
-];
-
-/** What more is to say of an end: how deep its casing is, or which line it follows and how freely. */
+/** What more is to say of an end: how deep its casing is, or how far its line may move. */
 function EndMore({ side }: { side: "left" | "right" }) {
   const { editor, draft } = useEditor();
   const { wall, pointer } = useWall();
@@ -203,19 +196,7 @@ function EndMore({ side }: { side: "left" | "right" }) {
     );
   }
   if (end?.kind !== "open") return null;
-  return (
-    <div className="mt-2 flex flex-wrap items-end gap-2">
-      <Chosen label={`${name} end follows`}>
-        <Select
-          label={`${name} end follows`}
-          value={end.follows ?? ""}
-          onChange={(follows) => set("follows", follows)}
-          options={FOLLOWS}
-        />
-      </Chosen>
-      <Float field={side} says="and may still move" />
-    </div>
-  );
+  return <Float field={side} says={`The ${side} end's line may still move`} />;
 }
 
 /** How far a line that is not settled may go either way. */

@@ -1,13 +1,13 @@
 """The survey: walls in order around the room, and on each a notebook of lines, one a thing.
 
 Walls are seen from the room, in order from left to right. Every place is kept as it was taken
-(see `taken`); `placing` works out where things stand.
+(see `measures`); `placing` works out where things stand.
 """
 
-from collections.abc import Iterable, Iterator
-from typing import Annotated, Literal
+from collections.abc import Iterable, Iterator, Mapping
+from typing import Annotated, Any, Literal
 
-from pydantic import BeforeValidator, Field
+from pydantic import BeforeValidator, ConfigDict, Field, model_validator
 
 from pennant.core.document.measures import (
     AlongRef,
@@ -222,19 +222,30 @@ Standing = (Overhead, Opening, Device, Round, Block, Below, Raised)
 """Things that take room on the wall, unlike levels, marks, zones and checks."""
 
 
+def _with_follows(schema: dict[str, Any]) -> None:
+    """Files have said which line an open end follows, by which nothing was ever reckoned."""
+    schema["properties"]["follows"] = {"deprecated": True, "description": "Read over."}
+
+
 class End(Value):
     """How a wall ends where no other wall of the survey joins it.
 
     ``ahead`` and ``back`` are how far an open end may still float, past its line and short of it.
     """
 
+    model_config = ConfigDict(json_schema_extra=_with_follows)
+
     kind: Literal["corner", "open", "casing", "cabinet", "outside"] = "corner"
     depth: Length | None = Field(default=None, description="How far a casing or side stands out.")
-    follows: Literal["", "counter", "cabinet", "own"] = Field(
-        default="", description="Which line an open end follows."
-    )
     ahead: Distance = 0.0
     back: Distance = 0.0
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_written_before(cls, data: Any) -> Any:
+        if isinstance(data, Mapping):
+            return {name: value for name, value in data.items() if name != "follows"}
+        return data
 
 
 class Corner(Value):
