@@ -15,13 +15,17 @@ export function latestOnly<A, R>(
 ): Latest<A> {
   let under: AbortController | null = null;
   let waiting: { argument: A } | null = null;
+  // Of what is under way.
+  let partCame = false;
 
   async function start(argument: A) {
     const mine = new AbortController();
     under = mine;
+    partCame = false;
     try {
       for await (const result of run(argument, mine.signal)) {
         if (mine.signal.aborted) break;
+        partCame = true;
         done(result);
         if (waiting) break;
       }
@@ -40,8 +44,12 @@ export function latestOnly<A, R>(
 
   return {
     ask(argument) {
-      if (under) waiting = { argument };
-      else void start(argument);
+      if (under && !partCame) {
+        waiting = { argument };
+        return;
+      }
+      under?.abort();
+      void start(argument);
     },
     forget() {
       under?.abort();

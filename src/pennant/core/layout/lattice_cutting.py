@@ -224,8 +224,8 @@ def _cut_alike(tiles: LaidUnits, lines: _Lines, numbers: Numbers) -> Iterator[Al
         cuts = unit, tuple(HalfPlane(axis, sign, round(at, DECIMALS)) for axis, sign, at in own)
         by_cuts.setdefault(cuts, []).append(number)
         exact.setdefault(cuts, own)
-    for (unit, _), same in ((cuts, by_cuts[cuts]) for cuts in by_cuts):
-        own = exact[unit, _]
+    for cuts, same in by_cuts.items():
+        unit, own = cuts[0], exact[cuts]
         room = kept_of(lattice.units[unit].cell, own)
         if room:
             yield Alike(np.array(same), kept_of(lattice.outlines[unit], own), ring_area(room))
