@@ -44,7 +44,7 @@ def main() -> None:
     ):
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         page = opened(browser, server, DESK, "Fennel Row")
-        page.get_by_test_id("play-across").wait_for()
+        page.get_by_test_id("slack-across").wait_for()
         page.get_by_role("button", name="Right end: ").first.click()
         page.get_by_role("button", name="Try").last.scroll_into_view_if_needed()
         take(page, "start-and-findings")
@@ -104,7 +104,7 @@ def main() -> None:
         page.get_by_role("button", name="Aa Sink counter", exact=True).click()
         page.get_by_role("tab", name="Set out").click()
         page.get_by_text("Row 3, front edge").wait_for()
-        page.get_by_test_id("play-across").wait_for()
+        page.get_by_test_id("slack-across").wait_for()
         take(page, "counter-and-setting-out")
         page = opened(browser, server, DESK, "Juniper Court")
         page.get_by_role("tab", name="Tile").click()

@@ -1,4 +1,4 @@
-"""Deciding on a start: wishes in order, the best found, its play, what would cure a finding."""
+"""Deciding on a start: wishes in order, the best found, its slack, what would cure a finding."""
 
 from playwright.sync_api import Page, expect
 from test_wall import flag, paper, saved
@@ -73,12 +73,12 @@ class TestAgree:
         expect(job.get_by_text("now: Start: full tile at the right end")).to_be_visible()
 
 
-class TestPlay:
+class TestSlack:
     """The strip shows where the start may go; a click goes there."""
 
     def test_a_click_moves_the_start(self, job: Page) -> None:
         x, _ = flag(job)
-        strip = job.get_by_test_id("play-across")
+        strip = job.get_by_test_id("slack-across")
         expect(strip).to_be_visible()
         strip.click(position={"x": 30, "y": 10})
         saved(job)

@@ -1,4 +1,4 @@
-"""Play: how far a start may go either way before there is more to cure. Inches."""
+"""Slack: how far a start may go either way before there is more to cure. Inches."""
 
 from itertools import pairwise
 
@@ -10,14 +10,14 @@ from pennant.core.document.starts import Start
 from pennant.core.plan import plan
 from pennant.core.reading.laying import laid_wall
 from pennant.core.search.ranking import started
-from pennant.core.search.slack import Play, play_of
+from pennant.core.search.slack import Slack, slack_of
 from pennant.core.survey.kitchen import kitchen_of
-from pennant.words.start import say_play
+from pennant.words.start import say_slack
 
 
-def plays(job: Job) -> tuple[Play, Play]:
-    """The play of the first wall's start, across and up."""
-    return play_of(laid_wall(job, kitchen_of(job), job.walls[0].id), job.settings)
+def slacks(job: Job) -> tuple[Slack, Slack]:
+    """The slack of the first wall's start, across and up."""
+    return slack_of(laid_wall(job, kitchen_of(job), job.walls[0].id), job.settings)
 
 
 def never_when_moved(job: Job, right: float, up: float) -> int:
@@ -36,11 +36,11 @@ class TestStretches:
 
     @pytest.mark.parametrize("bond", [(0, 1), (1, 2), (1, 3)])
     def test_cover_a_module(self, bond: tuple) -> None:
-        found = plays(a_job(openings=[WINDOW], bond=bond))
-        for play, module in zip(found, (8.125, 2.625), strict=True):
-            first, last = play.stretches[0], play.stretches[-1]
+        found = slacks(a_job(openings=[WINDOW], bond=bond))
+        for slack, module in zip(found, (8.125, 2.625), strict=True):
+            first, last = slack.stretches[0], slack.stretches[-1]
             assert (last.high - first.low) / IN == pytest.approx(module)
-            for one, other in pairwise(play.stretches):
+            for one, other in pairwise(slack.stretches):
                 assert one.high == other.low
                 assert (one.never, one.avoid) != (other.never, other.avoid)
 
@@ -51,21 +51,21 @@ class TestByPlanning:
     @pytest.mark.parametrize("bond", [(0, 1), (1, 2)])
     def test_across(self, bond: tuple) -> None:
         job = a_job(openings=[WINDOW], bond=bond)
-        for one in plays(job)[0].stretches:
+        for one in slacks(job)[0].stretches:
             if one.high - one.low > 1:
                 middle = (one.low + one.high) / 2
                 assert (never_when_moved(job, middle, 0) > 0) == (one.never > 0)
 
     def test_up(self) -> None:
         job = a_job(openings=[WINDOW], bond=(0, 1))
-        for one in plays(job)[1].stretches:
+        for one in slacks(job)[1].stretches:
             if one.high - one.low > 1:
                 middle = (one.low + one.high) / 2
                 assert (never_when_moved(job, 0, middle) > 0) == (one.never > 0)
 
     def test_within_its_play_nothing_more_is_to_cure(self) -> None:
         job = demo("Fennel Row")
-        across, up = plays(job)
+        across, up = slacks(job)
         now = never_when_moved(job, 0, 0)
         for move in (-across.back + 0.05, across.ahead - 0.05):
             assert never_when_moved(job, move, 0) <= now
@@ -79,12 +79,12 @@ class TestByHand:
     def test_of_a_plain_wall(self) -> None:
         # Moved right by more than the joint, the left end gets a new sliver. Moved left by 1 1/2,
         # the right end has 6 5/8 + 1 3/8 (full) and the joint; then its next piece is a sliver.
-        across, _ = plays(a_job(bond=(0, 1), top="23 1/2"))
+        across, _ = slacks(a_job(bond=(0, 1), top="23 1/2"))
         assert across.back / IN == pytest.approx(1.5, abs=0.01)
         assert across.ahead / IN == pytest.approx(1 / 8, abs=0.01)
 
     def test_in_words(self) -> None:
         job = a_job(bond=(0, 1), top="23 1/2")
-        assert say_play(job, plays(job)[0]) == (
+        assert say_slack(job, slacks(job)[0]) == (
             "1 1/2 in left and 1/8 in right before there is more to cure"
         )

@@ -14,7 +14,7 @@ from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import laid_wall
 from pennant.core.search.best import starts_of
 from pennant.core.search.ranking import started
-from pennant.core.search.slack import Play, play_of
+from pennant.core.search.slack import Slack, slack_of
 from pennant.core.site.record import Event
 from pennant.core.survey.edits import Addable, Join
 from pennant.drawing.kitchen import kitchen_drawing
@@ -25,7 +25,7 @@ from pennant.words.days import said_days
 from pennant.words.days_values import SaidDays, Sections
 from pennant.words.shades import SaidShades, said_shades
 from pennant.words.sheet import Sheet, sheet
-from pennant.words.start import say_play
+from pennant.words.start import say_slack
 from pennant.words.starts import SaidStart, board
 
 MOST_DRAWN = 12
@@ -165,10 +165,10 @@ class ToCure(BaseModel):
     finding: str
 
 
-class SaidPlay(BaseModel):
-    """The play of a start one way, and how much there is in words."""
+class SaidSlack(BaseModel):
+    """The slack of a start one way, and how much there is in words."""
 
-    play: Play
+    slack: Slack
     says: str
 
 
@@ -372,11 +372,11 @@ def agree_page(job: Job) -> AgreePage:
     return AgreePage(page=page, pictures=pictures, items=list(page.items))
 
 
-def said_play(job: Job, wall: str) -> list[SaidPlay]:
-    """Return the play of a wall's start, across and up."""
+def said_slack(job: Job, wall: str) -> list[SaidSlack]:
+    """Return the slack of a wall's start, across and up."""
     made = plan(job)
-    found = play_of(laid_wall(job, made.kitchen, wall), job.settings)
-    return [SaidPlay(play=one, says=say_play(job, one)) for one in found]
+    found = slack_of(laid_wall(job, made.kitchen, wall), job.settings)
+    return [SaidSlack(slack=one, says=say_slack(job, one)) for one in found]
 
 
 def board_of(job: Job, wall: str) -> DrawnBoard:

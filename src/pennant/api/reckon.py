@@ -20,7 +20,7 @@ from pennant.api.models import (
     MoreWall,
     Removal,
     SaidPaper,
-    SaidPlay,
+    SaidSlack,
     SaidWish,
     ShadesPage,
     Starts,
@@ -30,7 +30,7 @@ from pennant.api.models import (
     agree_page,
     days_page,
     list_of_papers,
-    said_play,
+    said_slack,
     shades_page,
     view_of,
 )
@@ -218,12 +218,12 @@ async def find_cures(asked: ToCure, request: Request) -> Response:
     return Response(f"[{','.join(found)}]", media_type="application/json")
 
 
-@router.post("/play")
-def show_play(asked: Starts) -> list[SaidPlay]:
-    """Return how much play the start of a wall or counter has, both ways; nothing is kept."""
+@router.post("/slack")
+def show_slack(asked: Starts) -> list[SaidSlack]:
+    """Return how much slack the start of a wall or counter has, both ways; nothing is kept."""
     if all(counter.id != asked.wall for counter in asked.job.counters):
         wall_number(asked.job, asked.wall)
-    return said_play(asked.job, asked.wall)
+    return said_slack(asked.job, asked.wall)
 
 
 @router.post("/setting-out")

@@ -18,7 +18,7 @@ from pennant.core.document.starts import (
     UpSchool,
     WholeCourses,
 )
-from pennant.core.search.slack import Play
+from pennant.core.search.slack import Slack
 from pennant.words.names import Names
 
 
@@ -95,15 +95,15 @@ def _up(names: Names, up: UpSchool) -> str:
     return "full course at the counter"
 
 
-def say_play(job: Job, play: Play) -> str:
+def say_slack(job: Job, slack: Slack) -> str:
     """Say how far a start may move before there is more to cure than now."""
-    minus, plus = ("left", "right") if play.way == "across" else ("down", "up")
-    whole = play.stretches[-1].high - play.stretches[0].low
-    if play.back + play.ahead >= whole - 0.01:
+    minus, plus = ("left", "right") if slack.way == "across" else ("down", "up")
+    whole = slack.stretches[-1].high - slack.stretches[0].low
+    if slack.back + slack.ahead >= whole - 0.01:
         return "any way: nothing more to cure wherever it goes"
     return (
-        f"{show_with_unit(play.back, job.step)} {minus} and "
-        f"{show_with_unit(play.ahead, job.step)} {plus} before there is more to cure"
+        f"{show_with_unit(slack.back, job.step)} {minus} and "
+        f"{show_with_unit(slack.ahead, job.step)} {plus} before there is more to cure"
     )
 
 

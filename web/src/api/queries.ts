@@ -35,7 +35,6 @@ import {
   type OwnRule,
   type PhonesPage,
   type Plan,
-  type Play,
   type Shelf as Products,
   Refusal,
   type Revision,
@@ -46,6 +45,7 @@ import {
   type SettingOut,
   type ShadesPage,
   type Site,
+  type Slack,
   type ThingWords,
 } from "./client";
 
@@ -100,11 +100,11 @@ export const curesOptions = (job: Job, surface: string, finding: string) =>
     retry: false,
   });
 
-/** How much play a wall's start has; reckoned when a change has been kept. */
-export const playOptions = (job: Job, wall: string) =>
+/** How much slack a wall's start has; reckoned when a change has been kept. */
+export const slackOptions = (job: Job, wall: string) =>
   queryOptions({
-    queryKey: ["play", wall, nameless(job)],
-    queryFn: ({ signal }) => ask<Play[]>(api.POST("/api/play", { signal, body: { job, wall } })),
+    queryKey: ["slack", wall, nameless(job)],
+    queryFn: ({ signal }) => ask<Slack[]>(api.POST("/api/slack", { signal, body: { job, wall } })),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,

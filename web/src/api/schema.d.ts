@@ -392,7 +392,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/play": {
+    "/api/slack": {
         parameters: {
             query?: never;
             header?: never;
@@ -402,10 +402,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Show Play
-         * @description Return how much play the start of a wall or counter has, both ways; nothing is kept.
+         * Show Slack
+         * @description Return how much slack the start of a wall or counter has, both ways; nothing is kept.
          */
-        post: operations["show_play_api_play_post"];
+        post: operations["show_slack_api_slack_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7157,25 +7157,6 @@ export interface components {
             counted: "quick" | "known" | "fewest";
         };
         /**
-         * Play
-         * @description One direction's stretches over a module, and how far the start may move either way.
-         *
-         *     ``back`` and ``ahead`` are how far (mm) it can go without more to cure than now.
-         */
-        Play: {
-            /**
-             * Way
-             * @enum {string}
-             */
-            way: "across" | "up";
-            /** Stretches */
-            stretches: components["schemas"]["pennant__core__search__slack__Stretch"][];
-            /** Back */
-            back: number;
-            /** Ahead */
-            ahead: number;
-        };
-        /**
          * Problem
          * @description One thing that cannot be drawn. ``pointer`` is a JSON pointer into the job.
          */
@@ -8150,15 +8131,6 @@ export interface components {
             pieces: string[];
         };
         /**
-         * SaidPlay
-         * @description The play of a start one way, and how much there is in words.
-         */
-        SaidPlay: {
-            play: components["schemas"]["Play"];
-            /** Says */
-            says: string;
-        };
-        /**
          * SaidProduct
          * @description A product: what it is in a line, and its sheet as one would write it.
          */
@@ -8439,6 +8411,15 @@ export interface components {
             steps: components["schemas"]["SaidStep"][];
             /** Standing */
             standing: components["schemas"]["StandingNote"][];
+        };
+        /**
+         * SaidSlack
+         * @description The slack of a start one way, and how much there is in words.
+         */
+        SaidSlack: {
+            slack: components["schemas"]["Slack"];
+            /** Says */
+            says: string;
         };
         /**
          * SaidStep
@@ -10054,6 +10035,25 @@ export interface components {
             ];
             /** Pieces */
             pieces: components["schemas"]["SitePiece"][];
+        };
+        /**
+         * Slack
+         * @description One direction's stretches over a module, and how far the start may move either way.
+         *
+         *     ``back`` and ``ahead`` are how far (mm) it can go without more to cure than now.
+         */
+        Slack: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "across" | "up";
+            /** Stretches */
+            stretches: components["schemas"]["pennant__core__search__slack__Stretch"][];
+            /** Back */
+            back: number;
+            /** Ahead */
+            ahead: number;
         };
         /**
          * StandingNote
@@ -12944,7 +12944,7 @@ export interface operations {
             };
         };
     };
-    show_play_api_play_post: {
+    show_slack_api_slack_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -12963,7 +12963,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidPlay"][];
+                    "application/json": components["schemas"]["SaidSlack"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

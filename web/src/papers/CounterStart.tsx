@@ -5,7 +5,7 @@ import { useWall } from "../job/useWall";
 import { Choices } from "../parts/Choices";
 import { Select } from "../parts/Select";
 import { Nudge } from "./Nudge";
-import { PlayStrip } from "./PlayStrip";
+import { SlackStrip } from "./SlackStrip";
 
 type Along = "full-left" | "full-right" | "tile" | "joint";
 
@@ -90,7 +90,7 @@ export function CounterStart() {
           </div>
         )}
         <Nudge axis="across" minus="Move left" plus="Move right" signs={["◀", "▶"]} />
-        <PlayStrip axis="across" />
+        <SlackStrip axis="across" />
       </section>
       <section aria-label="From the front">
         <h3 className="heading mb-1">From the front</h3>
@@ -120,7 +120,7 @@ export function CounterStart() {
           signs={["▼", "▲"]}
           says="Then moved to the wall by"
         />
-        <PlayStrip axis="up" />
+        <SlackStrip axis="up" />
       </section>
     </div>
   );

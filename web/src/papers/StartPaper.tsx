@@ -8,7 +8,7 @@ import { Select } from "../parts/Select";
 import { Tape } from "../parts/Tape";
 import { CounterStart } from "./CounterStart";
 import { Nudge } from "./Nudge";
-import { PlayStrip } from "./PlayStrip";
+import { SlackStrip } from "./SlackStrip";
 
 type School =
   | "full-left"
@@ -178,7 +178,7 @@ function AcrossChoice({ pointing, onPointing }: Props) {
         </div>
       )}
       <Nudge axis="across" minus="Move left" plus="Move right" signs={["◀", "▶"]} />
-      <PlayStrip axis="across" />
+      <SlackStrip axis="across" />
     </section>
   );
 }
@@ -366,7 +366,7 @@ function UpChoice() {
         </div>
       )}
       <Nudge axis="up" minus="Move down" plus="Move up" signs={["▼", "▲"]} />
-      <PlayStrip axis="up" />
+      <SlackStrip axis="up" />
     </section>
   );
 }

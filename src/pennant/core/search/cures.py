@@ -21,7 +21,7 @@ from pennant.core.reading.laying import LaidKitchen, laid_wall
 from pennant.core.search.counter_starts import counter_starts
 from pennant.core.search.ranking import best_found, start_of, started, with_ends_moved
 from pennant.core.search.schools import fitting_of
-from pennant.core.search.slack import Play, play_of
+from pennant.core.search.slack import Slack, slack_of
 from pennant.core.survey.counters import counter_of
 from pennant.core.survey.edits import changed, wall_number
 
@@ -143,8 +143,8 @@ def _tries(job: Job, made: Plan, wall: str, finding: Finding) -> Iterator[Try]:
     else:
         best = best_found(job, made.kitchen, wall)
     yield put("best-start", start=best.start)
-    plays = play_of(laid_wall(job, made.kitchen, wall), job.settings)
-    yield from _moved(job, wall, plays, put)
+    slacks = slack_of(laid_wall(job, made.kitchen, wall), job.settings)
+    yield from _moved(job, wall, slacks, put)
     if on_counter:
         return  # its bond, joint and ends are chosen with its tile
     own = job.wall(wall).start
@@ -173,17 +173,17 @@ def _tries(job: Job, made: Plan, wall: str, finding: Finding) -> Iterator[Try]:
             yield put("trim", amount=tidy(job.settings.trim_face + steps * small))
 
 
-def _moved(job: Job, where: str, plays: Iterable[Play], put: Callable[..., Try]) -> Iterator[Try]:
+def _moved(job: Job, where: str, slacks: Iterable[Slack], put: Callable[..., Try]) -> Iterator[Try]:
     """The start moved into the nearest stretches in which there is less to cure."""
     by = job.settings.set_within
     carried = isinstance(start_of(job, where).up, Carried)
-    for play in plays:
-        if carried and play.way == "up":
+    for slack in slacks:
+        if carried and slack.way == "up":
             continue  # the courses go on round the corner; moving them here would break their line
-        kind = "move-across" if play.way == "across" else "move-up"
-        here = next(one for one in play.stretches if one.low <= 0 <= one.high)
+        kind = "move-across" if slack.way == "across" else "move-up"
+        here = next(one for one in slack.stretches if one.low <= 0 <= one.high)
         better = [
-            one for one in play.stretches if (one.never, one.avoid) < (here.never, here.avoid)
+            one for one in slack.stretches if (one.never, one.avoid) < (here.never, here.avoid)
         ]
         moves = sorted((_into(one.low, one.high, by) for one in better), key=abs)
         for move in moves[:MOVES]:

@@ -1,4 +1,4 @@
-"""How much play a start has: over the whole range of starts, where something must be cured.
+"""How much slack a start has: over the whole range of starts, where something must be cured.
 
 One direction is moved over a whole module while the other stays; between two places where anything
 changes the counts stay the same, so the range falls into stretches.
@@ -33,7 +33,7 @@ class Stretch:
 
 
 @dataclass(frozen=True, slots=True)
-class Play:
+class Slack:
     """One direction's stretches over a module, and how far the start may move either way.
 
     ``back`` and ``ahead`` are how far (mm) it can go without more to cure than now.
@@ -45,8 +45,8 @@ class Play:
     ahead: float
 
 
-def play_of(laid: Laid, settings: Settings) -> tuple[Play, Play]:
-    """Return the play across and up of a wall's start."""
+def slack_of(laid: Laid, settings: Settings) -> tuple[Slack, Slack]:
+    """Return the slack across and up of a wall's start."""
     layout = laid.layout
     if layout.lattice is not None:
         return _on_lattice(laid, layout.lattice, settings)
@@ -69,13 +69,13 @@ def play_of(laid: Laid, settings: Settings) -> tuple[Play, Play]:
         return found
 
     return (
-        _play("across", search.marks_across(), x, module.across, across),
-        _play("up", search.marks_up(), y, module.up, upward),
+        _slack("across", search.marks_across(), x, module.across, across),
+        _slack("up", search.marks_up(), y, module.up, upward),
     )
 
 
-def _on_lattice(laid: Laid, lattice: Lattice, settings: Settings) -> tuple[Play, Play]:
-    """The play of a lattice, over as far as its figure goes either way: counted at even steps."""
+def _on_lattice(laid: Laid, lattice: Lattice, settings: Settings) -> tuple[Slack, Slack]:
+    """The slack of a lattice, over as far as its figure goes either way: counted at even steps."""
     x, y = laid.layout.origin
     figure = lattice.figure
 
@@ -91,18 +91,18 @@ def _on_lattice(laid: Laid, lattice: Lattice, settings: Settings) -> tuple[Play,
 
     wide, high = figure.width + lattice.joint, figure.height + lattice.joint
     return (
-        _play("across", x + wide * EVENLY, x, wide, across),
-        _play("up", y + high * EVENLY, y, high, upward),
+        _slack("across", x + wide * EVENLY, x, wide, across),
+        _slack("up", y + high * EVENLY, y, high, upward),
     )
 
 
-def _play(
+def _slack(
     way: Literal["across", "up"],
     marks: Floats,
     now: float,
     step: float,
     score: Callable[[Floats], Floats],
-) -> Play:
+) -> Slack:
     """Cut the module at every mark, count in the middle of each stretch, and join like ones."""
     moves = sorted({tidy((float(m) - now + step / 2) % step - step / 2) for m in marks})
     cuts = [-step / 2, *(m for m in moves if -step / 2 + EPS < m < step / 2 - EPS), step / 2]
@@ -124,4 +124,4 @@ def _play(
         first -= 1
     while last_ < len(stretches) - 1 and stretches[last_ + 1].never <= limit:
         last_ += 1
-    return Play(way, tuple(stretches), tidy(-stretches[first].low), tidy(stretches[last_].high))
+    return Slack(way, tuple(stretches), tidy(-stretches[first].low), tidy(stretches[last_].high))

@@ -216,8 +216,8 @@ Chosen = tuple[tuple[int, Start], ...]
 
 
 def _choices(job: Job, run: Run, wishes: Sequence[Wish]) -> Iterator[Chosen]:
-    """Starts of a run to plan: at the heights with most play, each wall where it has most play, or
-    as the corners would have it.
+    """Starts of a run to plan: at the heights with most slack, each wall where it has most, or as
+    the corners would have it.
     """
     for row in _apart(run.ys, run.open)[:HEIGHTS_PLANNED]:
         y = float(run.ys[row])

@@ -1,9 +1,9 @@
 /**
- * How much play the start has one way: the whole range of starts over a module, where something
+ * How much slack the start has one way: the whole range of starts over a module, where something
  * must be cured (high), something is to be looked at (half high), and where all is well (a line).
  */
 import { useQuery } from "@tanstack/react-query";
-import { playOptions } from "../api/queries";
+import { slackOptions } from "../api/queries";
 import { nudged } from "../job/start";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
@@ -12,16 +12,16 @@ import { Tape } from "../parts/Tape";
 const WIDE = 280;
 const HIGH = 30;
 
-export function PlayStrip({ axis }: { axis: "across" | "up" }) {
+export function SlackStrip({ axis }: { axis: "across" | "up" }) {
   const { editor, draft, view, kept, status } = useEditor();
   const { starts, startAt, counter } = useWall();
   const { data } = useQuery({
-    ...playOptions(kept, starts),
+    ...slackOptions(kept, starts),
     enabled: status === "kept",
   });
-  const found = data?.find(({ play }) => play.way === axis);
+  const found = data?.find(({ slack }) => slack.way === axis);
   if (!found) return null;
-  const { stretches } = found.play;
+  const { stretches } = found.slack;
   const low = stretches[0]?.low ?? 0;
   const whole = (stretches.at(-1)?.high ?? 1) - low;
   const x = (mm: number) => ((mm - low) / whole) * WIDE;
@@ -40,8 +40,8 @@ export function PlayStrip({ axis }: { axis: "across" | "up" }) {
         className="block h-9 w-full max-w-md cursor-pointer"
         preserveAspectRatio="none"
         role="img"
-        aria-label={`Play ${axis}: ${found.says}`}
-        data-testid={`play-${axis}`}
+        aria-label={`Slack ${axis}: ${found.says}`}
+        data-testid={`slack-${axis}`}
         onClick={(event) => {
           const box = event.currentTarget.getBoundingClientRect();
           const mm = low + ((event.clientX - box.left) / box.width) * whole;
@@ -77,7 +77,7 @@ export function PlayStrip({ axis }: { axis: "across" | "up" }) {
       </svg>
       <figcaption className="aside">
         From half a tile {ways[0]} to half a tile {ways[1]}; high is to cure, half high to look at.
-        Play: <Tape text={found.says} />. Click to move there.
+        Slack: <Tape text={found.says} />. Click to move there.
       </figcaption>
     </figure>
   );
