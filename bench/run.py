@@ -36,7 +36,8 @@ from pennant.api.models import view_of  # noqa: E402
 from pennant.cli import demo_jobs  # noqa: E402
 from pennant.core.cuts.cut_list import cuts_of  # noqa: E402
 from pennant.core.cuts.fewest import fewest  # noqa: E402
-from pennant.core.cuts.stock import Item, Sheet, item_of, pairs_of, stocked  # noqa: E402
+from pennant.core.cuts.items import Item, Sheet, item_of  # noqa: E402
+from pennant.core.cuts.stock import pairs_of, stocked  # noqa: E402
 from pennant.core.cuts.tiles import items_for, sheet_of  # noqa: E402
 from pennant.core.days.days import days_of  # noqa: E402
 from pennant.core.days.planner import Ready, earliest  # noqa: E402

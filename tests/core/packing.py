@@ -5,7 +5,7 @@ from itertools import combinations
 
 from shapely import Polygon, box
 
-from pennant.core.cuts.stock import Item, Sheet, Stock
+from pennant.core.cuts.items import Item, Sheet, Stock
 
 HAIR = 1e-4
 TURNED = {"left": "right", "right": "left", "bottom": "top", "top": "bottom"}

@@ -15,7 +15,7 @@ from shapely import Polygon, affinity, union_all
 
 from examples import examples
 from kitchens import a_job
-from pennant.core.cuts.stock import item_of
+from pennant.core.cuts.items import item_of
 from pennant.core.cuts.tiles import stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Herringbone, Pattern

@@ -6,7 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from kitchens import sink_wall
-from pennant.core.cuts.stock import Item, Sheet, stocked
+from pennant.core.cuts.items import Item, Sheet
+from pennant.core.cuts.stock import stocked
 from pennant.core.geometry.clip import ring_of
 from pennant.core.geometry.rect import Rect
 from pennant.core.plan import plan

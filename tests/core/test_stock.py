@@ -9,7 +9,8 @@ from random_walls import jobs
 from examples import examples
 from kitchens import demo, planned
 from pennant.cli import demo_jobs
-from pennant.core.cuts.stock import Item, Sheet, Slant, item_of, offcut_for, pairs_of, stocked
+from pennant.core.cuts.items import Item, Sheet, Slant, item_of
+from pennant.core.cuts.stock import offcut_for, pairs_of, stocked
 from pennant.core.cuts.tiles import sheet_of, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.tiles import tiles_of

@@ -6,7 +6,7 @@ import pickle
 from pydantic import BaseModel
 
 from pennant.core.cuts.fewest import fewest
-from pennant.core.cuts.stock import Stock
+from pennant.core.cuts.items import Stock
 from pennant.core.cuts.tiles import counted_apart, items_for
 from pennant.core.document.job import Job
 from pennant.core.plan import plan

@@ -5,9 +5,9 @@ from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts.cut_list import CutGroup, CutList, Stage, cuts_of
+from pennant.core.cuts.items import Stock
 from pennant.core.cuts.marks import MarkLine, MarkRound, Marks
 from pennant.core.cuts.sheets import sheet_plan
-from pennant.core.cuts.stock import Stock
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.tiles import FIELD, tiles_of

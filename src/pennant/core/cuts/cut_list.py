@@ -7,8 +7,8 @@ from typing import Annotated, Literal, Protocol
 
 from pydantic import Field as Described
 
+from pennant.core.cuts.items import Stock
 from pennant.core.cuts.marks import Marks, marks_of, turned
-from pennant.core.cuts.stock import Stock
 from pennant.core.cuts.tiles import Counted, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.settings import Settings

@@ -13,6 +13,7 @@ from typing import Any, NamedTuple
 import highspy
 import numpy as np
 
+from pennant.core.cuts.items import FromTile, Item, Sheet, Stock, StockTile
 from pennant.core.cuts.patterns import (
     Kind,
     Placed,
@@ -21,18 +22,7 @@ from pennant.core.cuts.patterns import (
     ways_by_cuts_across,
     ways_in_place,
 )
-from pennant.core.cuts.stock import (
-    FromTile,
-    Item,
-    Sheet,
-    Stock,
-    StockTile,
-    fixed,
-    offcuts_beside,
-    stocked,
-    takes_all,
-    turned_round,
-)
+from pennant.core.cuts.stock import fixed, offcuts_beside, stocked, takes_all, turned_round
 from pennant.core.geometry.kept import kept
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS

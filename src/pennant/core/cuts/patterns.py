@@ -16,16 +16,8 @@ from typing import NamedTuple
 
 from shapely import Polygon
 
-from pennant.core.cuts.stock import (
-    Item,
-    Sheet,
-    alike_corner,
-    apart,
-    corners_of,
-    fixed,
-    spun,
-    turned_round,
-)
+from pennant.core.cuts.items import ALL_SIDES, Item, Sheet
+from pennant.core.cuts.stock import alike_corner, apart, corners_of, fixed, spun, turned_round
 from pennant.core.geometry.clip import Ring, ring_of
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
@@ -165,9 +157,6 @@ class _Room(NamedTuple):
     sides: frozenset[Side]
 
 
-_ALL: frozenset[Side] = frozenset(("left", "right", "bottom", "top"))
-
-
 class _Across:
     """Looks for sets of kinds that one tile gives by cuts right across."""
 
@@ -192,7 +181,7 @@ class _Across:
             tuple(alike_corner(corner) if sheet.turns else corner for corner in corners_of(kind))
             for kind in kinds
         ]
-        self.room = _Room(sheet.width, sheet.height, _ALL)
+        self.room = _Room(sheet.width, sheet.height, ALL_SIDES)
 
     def found(self) -> Found:
         """Every way that nothing more can be added to."""

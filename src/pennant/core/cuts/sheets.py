@@ -14,15 +14,8 @@ from typing import Literal, NamedTuple
 import numpy as np
 import numpy.typing as npt
 
-from pennant.core.cuts.stock import (
-    FromTile,
-    Item,
-    Sheet,
-    Stock,
-    StockTile,
-    chips_alone,
-    stocked,
-)
+from pennant.core.cuts.items import FromTile, Item, Sheet, Stock, StockTile
+from pennant.core.cuts.stock import chips_alone, stocked
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Pattern
 from pennant.core.document.tile import Tile

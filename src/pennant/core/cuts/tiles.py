@@ -4,7 +4,8 @@ from collections.abc import Iterable, Iterator
 from typing import Literal
 
 from pennant.core.cuts.fewest import fewest
-from pennant.core.cuts.stock import Item, Sheet, Stock, chips_alone, item_of, stocked
+from pennant.core.cuts.items import Item, Sheet, Stock, item_of
+from pennant.core.cuts.stock import chips_alone, stocked
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Hexagon, Rounds, Scallop
 from pennant.core.document.tiles import FIELD, tiles_of

@@ -10,7 +10,7 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from pennant.core.cuts.stock import Stock
+from pennant.core.cuts.items import Stock
 from pennant.core.document.job import Job
 from pennant.core.site.record import Again, Record
 

@@ -10,7 +10,8 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
-from pennant.core.cuts.stock import Item, Sheet, Stock, item_of, offcut_for
+from pennant.core.cuts.items import Item, Sheet, Stock, item_of
+from pennant.core.cuts.stock import offcut_for
 from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.clip import Outline, outline_area
 from pennant.core.geometry.rect import Rect
