@@ -22,7 +22,6 @@ from pennant.core.layout.lattice_cutting import (
     LaidUnits,
     is_under,
     left_of,
-    one_with_plates_on,
     with_plates_on,
 )
 from pennant.core.layout.pieces import (
@@ -159,12 +158,10 @@ class PieceMaker:
         seen: list[Outline] | None = None,
     ) -> list[Piece]:  # fmt: skip
         """The pieces of one tile that is cut. ``seen`` is what is left of it with the plates on,
-        where that is another.
+        where a box is cut out of it.
         """
         ids = part_ids(id_, len(parts))
         found = [self.piece(one, own, id_, row, part) for own, part in zip(ids, parts, strict=True)]
-        if seen is None and is_under(self.hidden, one.box):
-            seen = one_with_plates_on(self.field, one)
         if seen is not None:
             self.seen |= {piece.id: around_piece(piece.outline, seen) for piece in found}
         return found

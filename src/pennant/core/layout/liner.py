@@ -13,7 +13,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, GRID
 from pennant.core.layout.field import Field
 from pennant.core.layout.lattice import Lattice, Unit, oblong
-from pennant.core.layout.lattice_cutting import LaidUnit
+from pennant.core.layout.lattice_cutting import LaidUnit, is_under, one_with_plates_on
 from pennant.core.layout.lattice_pieces import PieceMaker
 from pennant.core.layout.pieces import Piece
 from pennant.core.survey.placed import around
@@ -50,7 +50,8 @@ def liner_pieces(
             box = around(outline)
             unit = LaidUnit(Placement(*origin, at.turn), outline, box, box, 0, lattice)
             if parts:
-                pieces += make.parts(unit, f"{code}{row + 1}.{place}", row, parts)
+                seen = one_with_plates_on(field, unit) if is_under(make.hidden, box) else None
+                pieces += make.parts(unit, f"{code}{row + 1}.{place}", row, parts, seen)
     return pieces
 
 
