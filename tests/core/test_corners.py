@@ -142,7 +142,7 @@ class TestCourseStep:
 
     def steps(self, up: dict[str, Any]) -> list[float]:
         found = plan(self.job(up)).findings
-        return [one.size / IN for one in found if one.rule == "course-step"]
+        return [one.step / IN for one in found if one.rule == "course-step"]
 
     def test_a_wall_planted_at_a_height_of_its_own(self) -> None:
         assert self.steps({"kind": "full-counter", "nudge": "13/16"}) == [pytest.approx(13 / 16)]

@@ -8,7 +8,7 @@ from kitchens import IN, a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.core.survey.closure import misread
-from pennant.core.survey.doubts import Doubt
+from pennant.core.survey.doubt import CornerTwice, Doubt, Fall
 from pennant.words.sheet import sheet
 
 CHAIN = (
@@ -46,8 +46,8 @@ class TestMisclosure:
     def test_half_an_inch_short_is_reported_as_half_an_inch_short_and_where(self) -> None:
         short = [line.replace("5 3/8 from last", "4 7/8 from last") for line in CHAIN[:3]]
         found = the("misclosure", *short, "check 59 7/16 from window left to end-cabinet right")
-        assert found.size == pytest.approx(-0.5 * IN)
-        assert found.other == pytest.approx(59.4375 * IN)
+        assert found.off == pytest.approx(-0.5 * IN)
+        assert found.measured == pytest.approx(59.4375 * IN)
         fields = [pointer.removeprefix("/walls/0/things/") for pointer in found.pointers]
         # The window's own place cancels out: the slip is in its width or in what comes after it.
         assert fields == ["1/width", "2/at/value", "2/width", "3/value"]
@@ -65,7 +65,7 @@ class TestMisclosure:
         found = the(
             "misclosure", "shelf 9 wide 9 clear 14 thick 1", "check 10 from shelf top to top"
         )
-        assert found.size == pytest.approx(5 * IN)
+        assert found.off == pytest.approx(5 * IN)
 
     def test_a_check_that_measures_one_thing_twice(self) -> None:
         found = the("misclosure", "outlet 20 up 9", "check 20 1/2 from left to outlet centre")
@@ -125,12 +125,12 @@ class TestPlaces:
 
     def test_past_the_end(self) -> None:
         found = the("past-end", "window 80 wide 24 sill 6 high 9")
-        assert (found.size, found.what) == (pytest.approx(8 * IN), "right")
-        assert the("past-end", "window -3 wide 24 sill 6 high 9").what == "left"
+        assert (found.past, found.end) == (pytest.approx(8 * IN), "right")
+        assert the("past-end", "window -3 wide 24 sill 6 high 9").end == "left"
 
     def test_an_overlap_by_how_much(self) -> None:
         found = the("overlap", "window 30 wide 24 sill 6 high 20", "hood 50 wide 30 clear 20")
-        assert (found.places, found.size, found.other) == (
+        assert (found.places, found.across, found.up) == (
             ("window", "hood"), pytest.approx(4 * IN), pytest.approx(6 * IN),
         )  # fmt: skip
 
@@ -148,7 +148,7 @@ class TestPlaces:
         found = the(
             "narrow-gap", "cabinet 0 wide 30 clear 18", "hood 3/8 from last wide 30 clear 20"
         )
-        assert found.size == pytest.approx(0.375 * IN)
+        assert found.gap == pytest.approx(0.375 * IN)
         assert rules("cabinet 0 wide 30 clear 18", "hood 3 from last wide 30 clear 20") == []
 
     def test_above_the_line_where_tile_stops(self) -> None:
@@ -164,7 +164,7 @@ class TestHeights:
     )  # fmt: skip
     def test_of_cabinets(self, other: str, what: str | None) -> None:
         found = doubts("cabinet 0 wide 30 clear 18", f"cabinet 30 wide 30 clear {other}")
-        assert [d.what for d in found] == ([what] if what else [])
+        assert [d.slip for d in found] == ([what] if what else [])
 
     def test_of_one_cabinet_s_two_ends(self) -> None:
         found = the("odd-height", "cabinet 0 wide 30 clear 18 right 19")
@@ -197,12 +197,13 @@ class TestCorners:
 
     def test_measured_twice_with_two(self) -> None:
         found = plan(a_job(walls=self.walls("31", "31 1/4"))).doubts
-        assert [(d.rule, d.what) for d in found] == [
-            ("corner-twice", "counter"),
-            ("fall", "scribed"),
-        ]
+        twice, fall = found
+        assert isinstance(twice, CornerTwice)
+        assert twice.line == "counter"
+        assert isinstance(fall, Fall)
+        assert fall.scribed
         found = plan(a_job(walls=self.walls("31", "31", "30 1/2"))).doubts
-        assert [(d.rule, d.what) for d in found] == [("corner-twice", "top")]
+        assert [d.id for d in found] == ["corner-twice@a@top"]
 
     def test_walls_of_different_heights_are_no_slip(self) -> None:
         assert plan(a_job(walls=self.walls("31", "31", "48"))).doubts == ()
@@ -214,22 +215,22 @@ class TestToKnow:
     def test_a_fall_with_its_high_and_low_point(self) -> None:
         lines = ("level 0 below 30 1/16", "level 50 below 30", "level 96 below {}")
         small = the("fall", *[line.format("30 1/16") for line in lines])
-        assert (small.what, small.size) == ("wedged", pytest.approx(IN / 16))
+        assert (small.scribed, small.amount) == (False, pytest.approx(IN / 16))
         large = the("fall", *[line.format("30 3/8") for line in lines])
-        assert (large.what, large.size) == ("scribed", pytest.approx(IN * 3 / 8))
-        assert large.at == pytest.approx((50 * IN, 96 * IN))
+        assert (large.scribed, large.amount) == (True, pytest.approx(IN * 3 / 8))
+        assert (large.high, large.low) == pytest.approx((50 * IN, 96 * IN))
 
     def test_an_end_that_leans(self) -> None:
-        assert the("lean", left_lean="1/16").what == "taken up"
-        assert the("lean", left_lean="1/4").what == "tapered"
+        assert not the("lean", left_lean="1/16").tapered
+        assert the("lean", left_lean="1/4").tapered
 
     def test_what_tile_stands_proud_of(self) -> None:
         # Tile of 5/16 and its bed of 1/8 come to 7/16.
         bed = {"bed_thickness": "1/8"}
         found = the("depth", "upstand 0 wide 40 high 4 deep 1/4", settings=bed)
-        assert (found.what, found.size) == ("proud", pytest.approx(IN * 3 / 16))
+        assert (found.stands, found.off) == ("proud", pytest.approx(IN * 3 / 16))
         line = "window 30 wide 20 sill 6 high 9 casing 2 stands 3/4"
-        assert the("depth", line, settings=bed).what == "short"
+        assert the("depth", line, settings=bed).stands == "behind"
 
     def test_old_tile_that_stays_brings_the_face_forward_where_it_is(self) -> None:
         bed = {"bed_thickness": "1/8"}
@@ -237,32 +238,34 @@ class TestToKnow:
         bare = the("depth", "upstand 0 wide 40 high 4 deep 1/4", old, settings=bed)
         over = the("depth", "upstand 52 wide 40 high 4 deep 1/4", old, settings=bed)
         off = the("depth", "upstand 52 wide 40 high 4 deep 1/4", f"{old} off", settings=bed)
-        assert bare.size == off.size == pytest.approx(IN * 3 / 16)
-        assert over.size == pytest.approx(IN * (3 / 16 + 1 / 4))
+        assert bare.off == off.off == pytest.approx(IN * 3 / 16)
+        assert over.off == pytest.approx(IN * (3 / 16 + 1 / 4))
 
     def test_tile_cannot_step_where_old_tile_ends(self) -> None:
-        (step,) = [one for one in doubts("zone 0 wide 40 old tile over 1/4") if one.what == "step"]
-        assert (step.size, step.at) == (pytest.approx(IN / 4), (40 * IN,))
+        (step,) = [
+            one for one in doubts("zone 0 wide 40 old tile over 1/4") if one.rule == "zone-step"
+        ]
+        assert (step.by, step.at) == (pytest.approx(IN / 4), 40 * IN)
         for gone in (
             "zone 0 wide 96 old tile over 1/4", "zone 0 wide 40 old tile over 1/4 off",
             "zone 0 wide 40 old tile",
         ):  # fmt: skip
-            assert not [one for one in doubts(gone) if one.what == "step"]
+            assert not [one for one in doubts(gone) if one.rule == "zone-step"]
         goes_on = doubts("zone 0 wide 40 old tile over 1/4", "zone 40 wide 56 old tile over 1/4")
-        assert not [one for one in goes_on if one.what == "step"]
+        assert not [one for one in goes_on if one.rule == "zone-step"]
 
     def test_what_is_not_settled_and_to_whom_a_size_is_owed(self) -> None:
         found = the("unsettled", 'hood 30 wide 30 clear 20 unsettled "on order" owed "Kim"')
-        assert (found.weight, found.what) == ("open", "on order")
-        assert (found.size, found.other) == pytest.approx((30 * IN, 10 * IN))
+        assert (found.weight, found.why) == ("open", "on order")
+        assert (found.width, found.height) == pytest.approx((30 * IN, 10 * IN))
 
     def test_of_a_sill_the_slab_is_owed_horns_reveal_and_overhang(self) -> None:
         # 34 over the casing and 1 in of horn at each side; 4 deep, tile and bed 7/16, 3/4 over.
         line = "window 20 wide 34 sill 9 high 15 casing 2 stool 1 horn 1 deep 4"
         unsettled = 'unsettled "slab not cut" owed "Kim"'
         found = the("unsettled", f"{line} {unsettled}", settings={"bed_thickness": "1/8"})
-        assert found.size == pytest.approx(36 * IN)
-        assert found.other == pytest.approx((4 + 7 / 16 + 3 / 4) * IN)
+        assert found.width == pytest.approx(36 * IN)
+        assert found.height == pytest.approx((4 + 7 / 16 + 3 / 4) * IN)
 
     def test_tile_around_it_is_held_back(self) -> None:
         held = plan(
@@ -282,12 +285,12 @@ class TestToKnow:
     )  # fmt: skip
     def test_the_wall_itself(self, said: str, what: str, weight: str) -> None:
         found = the("zone", f"zone 0 wide 96 {said}")
-        assert (found.what, found.weight) == (what, weight)
+        assert (found.state, found.weight) == (what, weight)
         assert rules("zone 0 wide 96 skim flat 1/16") == []
 
     def test_where_two_grounds_meet(self) -> None:
         found = the("zones-meet", "zone 0 wide 40 skim", "zone 40 wide 56 plywood")
-        assert found.at == (40 * IN,)
+        assert found.at == 40 * IN
         assert rules("zone 0 wide 40 skim", "zone 40 wide 56 skim") == []
 
 

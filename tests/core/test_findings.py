@@ -4,7 +4,7 @@ import pytest
 
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, centred, planned, rules
 from pennant.core.plan import Plan
-from pennant.core.reading.findings import Finding
+from pennant.core.reading.finding import Finding
 
 
 def the(plan: Plan, rule: str) -> Finding:
@@ -21,7 +21,7 @@ class TestSliver:
         finding = the(planned(length="90", bond=(0, 1)), "sliver")
         assert finding.weight == "never"
         assert finding.size == pytest.approx(5 / 8 * IN)
-        assert finding.limit == pytest.approx(IN)
+        assert finding.least == pytest.approx(IN)
         assert finding.places == ("a:right",)
         assert len(finding.pieces) == 12
 
@@ -71,7 +71,7 @@ class TestCutEdge:
         # 30 in are 11 modules of 2 5/8 (28 7/8) and 1 1/8 in.
         finding = the(planned(), "cut-edge")
         assert (finding.places, finding.weight) == (("a:top",), "avoid")
-        assert finding.size == pytest.approx(9 / 8 * IN)
+        assert finding.smallest == pytest.approx(9 / 8 * IN)
         assert len(finding.pieces) == sum(p.course == 11 for p in planned().pieces)
 
     def test_trim_hides_it(self) -> None:
@@ -95,7 +95,7 @@ class TestSmallPiece:
         # 91 = 11 modules and 1 5/8, which is less than 2.
         finding = the(planned(length="91", bond=(0, 1), right="open"), "small-piece")
         assert finding.weight == "avoid"
-        assert finding.limit == pytest.approx(2 * IN)
+        assert finding.least == pytest.approx(2 * IN)
 
     def test_hidden_in_a_corner(self) -> None:
         assert "small-piece" not in rules(planned(length="91", bond=(0, 1), right="corner"))
@@ -114,7 +114,7 @@ class TestUnevenJambs:
         )  # fmt: skip
         found = [f for f in made.findings if f.rule == "uneven-jambs"]
         assert found
-        assert all(f.other - f.size > IN / 2 and f.ratio > 0.2 for f in found)
+        assert all(f.larger - f.smaller > IN / 2 and f.share > 0.2 for f in found)
 
     def test_half_bond_on_the_centre_is_even(self) -> None:
         start = centred("tile", "opening", opening="window")
@@ -149,14 +149,14 @@ class TestThinLeg:
         made = self.outlet_at("9 1/2")
         legs = [f for f in made.findings if f.rule == "thin-leg"]
         assert {f.places for f in legs} >= {("outlet:left",)}
-        assert min(f.size for f in legs if f.places == ("outlet:left",)) == pytest.approx(IN / 4)
+        assert min(f.leg for f in legs if f.places == ("outlet:left",)) == pytest.approx(IN / 4)
 
     def test_neighbours_over_a_box_are_one_finding(self) -> None:
         # A joint down the middle, the box's foot 1/4 in over the course's: both tiles keep that.
         # The second course begins at 2 5/8; the box is 3 5/8 tall, so its centre is at 4 11/16.
         made = planned(devices=[{**OUTLET, "x": "8 1/16", "y": "4 11/16"}], bond=(0, 1))
         finding = next(f for f in made.findings if f.places == ("outlet:bottom",))
-        assert finding.size == pytest.approx(IN / 4)
+        assert finding.leg == pytest.approx(IN / 4)
         assert len(finding.pieces) == 2
 
     def test_a_joint_down_the_middle_leaves_good_legs(self) -> None:
@@ -170,14 +170,14 @@ class TestPlates:
     def test_over_the_counter_line(self) -> None:
         finding = the(planned(devices=[{**OUTLET, "y": "2"}]), "plate-overhang")
         assert finding.places == ("outlet", "a:bottom")
-        assert finding.size == pytest.approx((4.875 / 2 - 2) * IN)
+        assert finding.past == pytest.approx((4.875 / 2 - 2) * IN)
 
     def test_over_a_window_s_edge(self) -> None:
         # The window begins at 30; the plate's right side is at 29 + 1 9/16.
         finding = the(planned(openings=[WINDOW], devices=[{**OUTLET, "x": "28 3/4", "y": "12"}]),
                       "plate-overhang")  # fmt: skip
         assert finding.places == ("outlet", "window:left")
-        assert finding.size == pytest.approx((28.75 + 1.5625 - 30) * IN)
+        assert finding.past == pytest.approx((28.75 + 1.5625 - 30) * IN)
 
     def test_that_does_not_reach_over_the_hole(self) -> None:
         # Box 2 1/4 and 1/8 clearance each side: the hole is 2 1/2; a 2 3/4 plate covers 1/8.
@@ -185,8 +185,8 @@ class TestPlates:
         finding = the(
             planned(devices=[{**OUTLET, "plate_width": "2 3/4"}], settings=settings), "plate-cover"
         )
-        assert finding.size == pytest.approx(IN / 8)
-        assert finding.limit == pytest.approx(3 / 16 * IN)
+        assert finding.cover == pytest.approx(IN / 8)
+        assert finding.least == pytest.approx(3 / 16 * IN)
         assert finding.pieces
 
     def test_a_good_plate_is_not_mentioned(self) -> None:
@@ -241,7 +241,7 @@ class TestRaggedEnd:
         # neighbours in halves that reach the line.
         (found,) = [f for f in planned(length="97 1/2", right="open").findings
                     if f.rule == "ragged-end"]  # fmt: skip
-        assert found.size / IN == pytest.approx(1 / 8)
+        assert found.short / IN == pytest.approx(1 / 8)
 
     def test_flush_at_the_full_tile(self) -> None:
         made = planned(length="97 3/8", right="open")

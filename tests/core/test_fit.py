@@ -76,7 +76,7 @@ class TestShavedEnds:
     def test_what_it_costs_is_found(self) -> None:
         (finding,) = [f for f in fitted().findings if f.rule == "shaved"]
         assert finding.weight == "avoid"
-        assert finding.size / IN == pytest.approx(EXCESS / 2)
+        assert finding.each / IN == pytest.approx(EXCESS / 2)
         assert finding.limit / IN == pytest.approx(8 / 16)
         assert len(finding.pieces) == len([p for p in fitted().pieces if p.shaved])
 
@@ -128,7 +128,7 @@ class TestSharedAround:
     def test_joints_beyond_their_play_must_be_cured(self) -> None:
         found = [f for f in fitted("joints").findings if f.rule == "joint-off"]
         assert [f.weight for f in found] == ["never"]
-        assert found[0].size / IN == pytest.approx(1 / 8 - EXCESS / 4)
+        assert found[0].wanted / IN == pytest.approx(1 / 8 - EXCESS / 4)
 
     def test_three_lines_are_two_spans(self) -> None:
         lines = ["a:left", "window:left", "window:right"]
@@ -183,7 +183,7 @@ class TestWholeCourses:
         start = {"up": {"kind": "whole-courses", "under": "cabinet"}}
         (finding,) = [f for f in planned_with(start, overheads=[cabinet]).findings
                       if f.rule == "joint-off"]  # fmt: skip
-        assert finding.size / IN == pytest.approx(1.5 / 6)
+        assert finding.wanted / IN == pytest.approx(1.5 / 6)
 
 
 class TestBorder:

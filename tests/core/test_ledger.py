@@ -17,7 +17,7 @@ from pennant.core.document.pattern import MOST_SHORTENED
 from pennant.core.document.starts import FullLeft
 from pennant.core.layout.stagger import PARTS, ROWS, STARTS_APART, shortened
 from pennant.core.plan import Plan, plan
-from pennant.core.reading.findings import Finding
+from pennant.core.reading.finding import Finding
 from pennant.core.search.ranking import best_found, outcome_near
 from pennant.core.survey.check import problems_of
 from pennant.core.survey.kitchen import kitchen_of
@@ -100,7 +100,7 @@ class TestEnds:
         made = plan(ledger_job(length=length, top="6", start={"across": {"kind": "full-left"}}))
         assert made.pieces[-1].box.width / IN == pytest.approx(last)
         assert [f.weight for f in locked(made)] == ["never"] * told
-        assert [f.limit / IN for f in locked(made)] == [pytest.approx(18)] * told
+        assert [f.longest / IN for f in locked(made)] == [pytest.approx(18)] * told
 
     def test_the_best_start_has_no_fewer_than_any_other(self) -> None:
         dice = random.Random(7)

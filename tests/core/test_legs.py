@@ -6,7 +6,7 @@ import pytest
 
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan, plan
-from pennant.core.reading.findings import Finding
+from pennant.core.reading.finding import Finding
 
 CLEARANCE = 3.0
 
@@ -34,7 +34,7 @@ def box(left: float, bottom: float, width: float = 60, height: float = 60) -> di
 def legs(made: Plan, rule: str = "thin-leg") -> dict[str, float]:
     """The findings of a rule by their side, with the size."""
     found: list[Finding] = [one for one in made.findings if one.rule == rule]
-    return {one.places[0]: one.size for one in found}
+    return {one.places[0]: one.measure for one in found}
 
 
 class TestLeg:

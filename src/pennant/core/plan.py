@@ -11,7 +11,7 @@ from pennant.core.geometry.tolerance import tidy
 from pennant.core.layout.pieces import Piece
 from pennant.core.reading.corners import CornerReading, corners_of
 from pennant.core.reading.edges import EdgeReading
-from pennant.core.reading.findings import Finding
+from pennant.core.reading.finding import Finding
 from pennant.core.reading.laying import (
     Areas,
     Laid,
@@ -23,7 +23,8 @@ from pennant.core.reading.laying import (
 )
 from pennant.core.reading.whole_courses import with_whole_courses
 from pennant.core.survey.check import refuse_if_wrong
-from pennant.core.survey.doubts import Doubt, doubts_of
+from pennant.core.survey.doubt import Doubt
+from pennant.core.survey.doubts import doubts_of
 from pennant.core.survey.placed import Kitchen
 from pennant.core.takes.quantities import quantities_of
 from pennant.core.takes.quantity import Quantity

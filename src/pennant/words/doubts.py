@@ -7,7 +7,24 @@ from pennant.core.document.lengths import show_exact, show_with_unit
 from pennant.core.document.survey import Check, Opening, Zone
 from pennant.core.document.values import Value
 from pennant.core.survey.closure import Cause
-from pennant.core.survey.doubts import Doubt
+from pennant.core.survey.doubt import (
+    Behind,
+    CornerTwice,
+    Depth,
+    Doubt,
+    Fall,
+    Lean,
+    Misclosure,
+    NarrowGap,
+    OddHeight,
+    Overlap,
+    OverTheTop,
+    PastEnd,
+    Unsettled,
+    ZonesMeet,
+    ZoneState,
+    ZoneStep,
+)
 from pennant.words.lines import lines_of
 from pennant.words.measures import SaidMeasure, said_place
 from pennant.words.names import Names
@@ -54,7 +71,7 @@ class SayDoubts:
 
     def say(self, doubt: Doubt) -> SaidDoubt:
         """Return a doubt in words, lengths in the job's step."""
-        title, detail = getattr(self, "_" + doubt.rule.replace("-", "_"))(doubt)
+        title, detail = self._words(doubt)
         look = tuple(self.measures[p] for p in doubt.pointers if p in self.measures)
         return SaidDoubt.model_construct(
             id=doubt.id, weight=doubt.weight, wall=doubt.wall, title=title, detail=detail,
@@ -62,8 +79,42 @@ class SayDoubts:
             places=doubt.places, aside=doubt.aside,
         )  # fmt: skip
 
-    def _len(self, mm: float | None) -> str:
-        return show_with_unit(mm or 0.0, self.job.step)
+    def _words(self, doubt: Doubt) -> tuple[str, str]:
+        """The words for a doubt of any rule: what, and what it means."""
+        match doubt:
+            case Misclosure():
+                return self._misclosure(doubt)
+            case PastEnd():
+                return self._past_end(doubt)
+            case Overlap():
+                return self._overlap(doubt)
+            case Behind():
+                return self._behind(doubt)
+            case NarrowGap():
+                return self._narrow_gap(doubt)
+            case OverTheTop():
+                return self._over_the_top(doubt)
+            case CornerTwice():
+                return self._corner_twice(doubt)
+            case OddHeight():
+                return self._odd_height(doubt)
+            case Fall():
+                return self._fall(doubt)
+            case Lean():
+                return self._lean(doubt)
+            case Depth():
+                return self._depth(doubt)
+            case Unsettled():
+                return self._unsettled(doubt)
+            case ZoneState():
+                return self._zone(doubt)
+            case ZoneStep():
+                return self._zone_step(doubt)
+            case ZonesMeet():
+                return self._zones_meet(doubt)
+
+    def _len(self, mm: float) -> str:
+        return show_with_unit(mm, self.job.step)
 
     def _name(self, doubt: Doubt, number: int = 0) -> str:
         place = doubt.places[number]
@@ -79,61 +130,60 @@ class SayDoubts:
                     return thing.name + made
         return self.names.thing(id_)
 
-    def _misclosure(self, doubt: Doubt) -> tuple[str, str]:
-        off = doubt.size or 0.0
+    def _misclosure(self, doubt: Misclosure) -> tuple[str, str]:
         check = self.checks[doubt.places[0]]
-        way = "long" if off > 0 else "short"
+        way = "long" if doubt.off > 0 else "short"
         called = {t.id: t.name for wall in self.job.walls for t in wall.things}
         between = f"{said_place(check.first, called)} to {said_place(check.second, called)}"
-        reckoned = self._len((doubt.other or 0.0) + off)
+        reckoned = self._len(doubt.measured + doubt.off)
         return (
-            f"The measures are {self._len(abs(off))} too {way}, {between}",
-            f"They add up to {reckoned}; measured over all it is {self._len(doubt.other)}.",
+            f"The measures are {self._len(abs(doubt.off))} too {way}, {between}",
+            f"They add up to {reckoned}; measured over all it is {self._len(doubt.measured)}.",
         )
 
-    def _past_end(self, doubt: Doubt) -> tuple[str, str]:
+    def _past_end(self, doubt: PastEnd) -> tuple[str, str]:
         return (
-            f"{self._name(doubt)} runs {self._len(doubt.size)} past the {doubt.what} end",
+            f"{self._name(doubt)} runs {self._len(doubt.past)} past the {doubt.end} end",
             "Measure it again, and the wall's overall.",
         )
 
-    def _overlap(self, doubt: Doubt) -> tuple[str, str]:
-        up = f" and {self._len(doubt.other)} up" if doubt.other else ""
+    def _overlap(self, doubt: Overlap) -> tuple[str, str]:
+        up = f" and {self._len(doubt.up)} up" if doubt.up else ""
         return (
-            f"{self._name(doubt, 1)} overlaps {self._name(doubt)} by {self._len(doubt.size)}{up}",
+            f"{self._name(doubt, 1)} overlaps {self._name(doubt)} by {self._len(doubt.across)}{up}",
             "Two things cannot stand in one place; check both places and sizes.",
         )
 
-    def _behind(self, doubt: Doubt) -> tuple[str, str]:
+    def _behind(self, doubt: Behind) -> tuple[str, str]:
         return (
             f"{self._name(doubt)} is behind {self._name(doubt, 1)}",
             "If it is inside the cabinet or the opening, leave it out; else measure it again.",
         )
 
-    def _narrow_gap(self, doubt: Doubt) -> tuple[str, str]:
+    def _narrow_gap(self, doubt: NarrowGap) -> tuple[str, str]:
         return (
-            f"Only {self._len(doubt.size)} between {self._name(doubt)} and {self._name(doubt, 1)}",
+            f"Only {self._len(doubt.gap)} between {self._name(doubt)} and {self._name(doubt, 1)}",
             "No tile is laid in so narrow a gap: is there a filler, or was a measure rounded?",
         )
 
-    def _over_the_top(self, doubt: Doubt) -> tuple[str, str]:
+    def _over_the_top(self, doubt: OverTheTop) -> tuple[str, str]:
         return (
             f"{self._name(doubt)} is above the line where tile stops",
-            f"By {self._len(doubt.size)}. Raise the line, or leave it out.",
+            f"By {self._len(doubt.above)}. Raise the line, or leave it out.",
         )
 
-    def _corner_twice(self, doubt: Doubt) -> tuple[str, str]:
+    def _corner_twice(self, doubt: CornerTwice) -> tuple[str, str]:
         one, other = self._name(doubt), self._name(doubt, 1)
-        what = "counter" if doubt.what == "counter" else "top line"
+        what = "counter" if doubt.line == "counter" else "top line"
         return (
-            f"The {what} at the corner has two heights, {self._len(doubt.size)} apart",
+            f"The {what} at the corner has two heights, {self._len(doubt.apart)} apart",
             f"{one} and {other} share that corner: measure it once more.",
         )
 
-    def _odd_height(self, doubt: Doubt) -> tuple[str, str]:
-        by = {"inch": "exactly an inch", "tenth": f"{self._len(doubt.size)}, a tenth of an inch",
+    def _odd_height(self, doubt: OddHeight) -> tuple[str, str]:
+        by = {"inch": "exactly an inch", "tenth": f"{self._len(doubt.apart)}, a tenth of an inch",
               "centimetre": "exactly a centimetre",
-              "decimetre": "exactly ten centimetres"}[doubt.what]  # fmt: skip
+              "decimetre": "exactly ten centimetres"}[doubt.slip]  # fmt: skip
         if len(doubt.places) == 1:
             return (f"{self._name(doubt)}: its two ends differ by {by}", "Was the tape misread?")
         return (
@@ -141,56 +191,58 @@ class SayDoubts:
             "Neighbours seldom do: was the tape misread?",
         )
 
-    def _fall(self, doubt: Doubt) -> tuple[str, str]:
-        high, low = (self._len(at) for at in doubt.at)
+    def _fall(self, doubt: Fall) -> tuple[str, str]:
+        high, low = self._len(doubt.high), self._len(doubt.low)
         where = (
             f"High point {high} along {self._name(doubt)}, low point {low} along "
             f"{self._name(doubt, 1)}."
         )
         limit = self._len(self.job.settings.max_edge_gap)
-        if doubt.what == "wedged":
+        if not doubt.scribed:
             how = f"Up to {limit}: wedges and sealant take it, the course stands at the high point."
         else:
             how = (
                 f"Over {limit}: a full tile stands at the low point and the first course is "
                 "scribed to the counter."
             )
-        return f"The counter falls {self._len(doubt.size)}", f"{where} {how}"
+        return f"The counter falls {self._len(doubt.amount)}", f"{where} {how}"
 
-    def _lean(self, doubt: Doubt) -> tuple[str, str]:
-        way = "right" if (doubt.size or 0) > 0 else "left"
+    def _lean(self, doubt: Lean) -> tuple[str, str]:
+        way = "right" if doubt.lean > 0 else "left"
         how = (
-            "The end pieces are cut to a taper." if doubt.what == "tapered"
+            "The end pieces are cut to a taper." if doubt.tapered
             else "The joint there takes it up."
         )  # fmt: skip
-        name, amount = self._name(doubt), self._len(abs(doubt.size or 0))
+        name, amount = self._name(doubt), self._len(abs(doubt.lean))
         return f"{name} leans {amount} to the {way} at the top", how
 
-    def _depth(self, doubt: Doubt) -> tuple[str, str]:
+    def _depth(self, doubt: Depth) -> tuple[str, str]:
         name = self._name(doubt)
-        if doubt.what == "proud":
+        if doubt.stands == "proud":
             return (
-                f"Tile stands {self._len(doubt.size)} proud of {name}",
-                f"Tile and bed come to {self._len(doubt.other)}: the tile's edge shows there.",
+                f"Tile stands {self._len(doubt.off)} proud of {name}",
+                f"Tile and bed come to {self._len(doubt.out)}: the tile's edge shows there.",
             )
         return (
-            f"Tile stays {self._len(doubt.size)} behind {name}",
-            f"Tile and bed come to {self._len(doubt.other)}: nothing of its edge shows.",
+            f"Tile stays {self._len(doubt.off)} behind {name}",
+            f"Tile and bed come to {self._len(doubt.out)}: nothing of its edge shows.",
         )
 
-    def _unsettled(self, doubt: Doubt) -> tuple[str, str]:
+    def _unsettled(self, doubt: Unsettled) -> tuple[str, str]:
         thing = next(t for w in self.job.walls for t in w.things if t.id == doubt.places[0])
         owed = thing.unsettled.owed_to if thing.unsettled else ""
-        size = f"{self._len(doubt.size)} × {self._len(doubt.other)}" if doubt.size else ""
+        wide = self._len(doubt.width) if doubt.width else ""
+        high = self._len(doubt.height) if doubt.height else ""
+        size = f"{wide} × {high}" if wide else ""
         if size and isinstance(thing, Opening) and thing.stool:
-            deep = f"{self._len(doubt.other)} deep" if doubt.other else "its depth to be measured"
-            size = f"a sill slab {self._len(doubt.size)} long, {deep}"
+            deep = f"{high} deep" if high else "its depth to be measured"
+            size = f"a sill slab {wide} long, {deep}"
         hold = thing.unsettled.hold if thing.unsettled else 0.0
         told = [f"Size to give to {owed}: {size}." if owed and size else "",
                 f"Tile within {self._len(hold)} waits." if hold else ""]  # fmt: skip
-        return f"{thing.name} is not settled: {doubt.what}", " ".join(t for t in told if t)
+        return f"{thing.name} is not settled: {doubt.why}", " ".join(t for t in told if t)
 
-    def _zone(self, doubt: Doubt) -> tuple[str, str]:
+    def _zone(self, doubt: ZoneState) -> tuple[str, str]:
         name = self._name(doubt)
         title, detail = {
             "damp": ("is damp", "Find the water and let the wall dry before anything is set."),
@@ -199,21 +251,25 @@ class SayDoubts:
                        "Nothing holds on grease: when the wall is washed, wash and rinse it twice "
                        "there, until water no longer beads."),
             "cracked": ("is cracked", "Bridge it, or put a movement joint over it."),
-            "uneven": (f"has {self._len(doubt.size)} under a straightedge",
+            "uneven": (f"has {self._len(doubt.flat or 0.0)} under a straightedge",
                        "Patch it flat first, or tile edges stand proud of one another."),
             "over tile": ("keeps its old tile",
                           "Only if it is sound and flat; it brings the new face further forward. "
                           "Test old adhesive before sanding: it may hold asbestos."),
-            "step": (f"ends {self._len(doubt.at[0] if doubt.at else None)} from the left, "
-                     f"{self._len(doubt.size)} proud of the wall beside it",
-                     "Tile cannot step: bring the wall beside it forward by as much, with board "
-                     "or patch, or take the old tile off."),
-        }[doubt.what]  # fmt: skip
+        }[doubt.state]  # fmt: skip
         return f"{name} {title}", detail
 
-    def _zones_meet(self, doubt: Doubt) -> tuple[str, str]:
+    def _zone_step(self, doubt: ZoneStep) -> tuple[str, str]:
         return (
-            f"{self._name(doubt)} meets {self._name(doubt, 1)} at {self._len(doubt.at[0])}",
+            f"{self._name(doubt)} ends {self._len(doubt.at)} from the left, "
+            f"{self._len(doubt.by)} proud of the wall beside it",
+            "Tile cannot step: bring the wall beside it forward by as much, with board or patch, "
+            "or take the old tile off.",
+        )
+
+    def _zones_meet(self, doubt: ZonesMeet) -> tuple[str, str]:
+        return (
+            f"{self._name(doubt)} meets {self._name(doubt, 1)} at {self._len(doubt.at)}",
             "Two grounds move differently: bridge the line, or keep a movement joint on it.",
         )
 

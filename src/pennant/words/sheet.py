@@ -16,7 +16,7 @@ from pennant.core.document.values import Value, lengths_in
 from pennant.core.geometry.kept import Same, kept
 from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading, Gets
-from pennant.core.reading.findings import Finding, Weight
+from pennant.core.reading.finding import Finding, Weight
 from pennant.core.reading.laying import SurfacePlan
 from pennant.core.survey.counters import counter_of
 from pennant.core.survey.placed import Surface

@@ -8,7 +8,6 @@ from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.survey import zones_of
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.reading.findings import Rule
 from pennant.core.survey.boards import build_up, old_tile_at_trim
 from pennant.core.takes.suitability import TRIM_OVER, SuitRule, Unsuited, Weight, edges_too_low
 from pennant.words.names import Names
@@ -223,7 +222,7 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
 """What is wrong, why, and what would cure it."""
 
 
-SHOWN_BY_CONTRAST: tuple[Rule, ...] = ("sliver", "thin-top", "uneven-jambs", "shaved", "joint-off")
+SHOWN_BY_CONTRAST = ("sliver", "thin-top", "uneven-jambs", "shaved", "joint-off")
 """Findings that the eye is led to where joints stand out from the tile."""
 
 

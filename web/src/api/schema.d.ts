@@ -2070,6 +2070,47 @@ export interface components {
             joint: number;
         };
         /**
+         * Behind
+         * @description A box behind something larger, over ``across`` by ``up`` mm; ``places`` name it first.
+         */
+        Behind: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "behind";
+            /** Across */
+            across: number;
+            /** Up */
+            up: number;
+        };
+        /**
          * Below
          * @description A stretch without counter: the range gap, or the floor; tile goes on below the datum.
          *
@@ -2128,7 +2169,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2201,7 +2242,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2656,7 +2697,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2824,6 +2865,50 @@ export interface components {
             hidden: number;
             /** Pairs */
             pairs: components["schemas"]["Pair"][];
+        };
+        /**
+         * CornerTwice
+         * @description The counter or the top line at a corner, with two heights ``apart`` mm from one another.
+         */
+        CornerTwice: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "corner-twice";
+            /**
+             * Line
+             * @enum {string}
+             */
+            line: "counter" | "top";
+            /** Apart */
+            apart: number;
         };
         /**
          * Counter
@@ -2996,6 +3081,42 @@ export interface components {
             front?: components["schemas"]["FrontEdge-Output"] | null;
         };
         /**
+         * CourseStep
+         * @description Courses of two walls that miss one another in their corner by ``step`` mm.
+         */
+        CourseStep: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "course-step";
+            /** Step */
+            step: number;
+            /** Within */
+            within: number;
+        };
+        /**
          * Courses
          * @description Level courses: which way tiles lie, the bond, and a border if there is one.
          */
@@ -3060,6 +3181,40 @@ export interface components {
              * @description The gap between tiles.
              */
             joint: number;
+        };
+        /**
+         * CutEdge
+         * @description Cut edges in view at an open edge without trim; ``smallest`` is the least piece, in mm.
+         */
+        CutEdge: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "cut-edge";
+            /** Smallest */
+            smallest: number;
         };
         /**
          * CutOut
@@ -3187,6 +3342,52 @@ export interface components {
             pictures: components["schemas"]["SectionPicture"][];
         };
         /**
+         * Depth
+         * @description A face that tile, ``out`` mm with its bed, stands ``off`` mm proud of, or behind.
+         */
+        Depth: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "depth";
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "proud" | "behind";
+            /** Off */
+            off: number;
+            /** Out */
+            out: number;
+        };
+        /**
          * Device
          * @description An outlet or switch: the box is the hole, the plate is the cover.
          *
@@ -3260,7 +3461,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3374,60 +3575,6 @@ export interface components {
              * @default
              */
             left_out: string;
-        };
-        /**
-         * Doubt
-         * @description One doubt.
-         *
-         *     Sizes are mm; ``at`` are places along; ``what`` tells cases of a rule apart; ``aside`` is why it
-         *     was set aside.
-         */
-        Doubt: {
-            /** Id */
-            id: string;
-            /**
-             * Rule
-             * @enum {string}
-             */
-            rule: "misclosure" | "past-end" | "overlap" | "behind" | "narrow-gap" | "over-the-top" | "corner-twice" | "odd-height" | "fall" | "lean" | "depth" | "unsettled" | "zone" | "zones-meet";
-            /**
-             * Weight
-             * @enum {string}
-             */
-            weight: "ask" | "open" | "note";
-            /** Wall */
-            wall: string;
-            /**
-             * Places
-             * @default []
-             */
-            places: string[];
-            /**
-             * Pointers
-             * @default []
-             */
-            pointers: string[];
-            /** Size */
-            size?: number | null;
-            /** Other */
-            other?: number | null;
-            /**
-             * At
-             * @default []
-             */
-            at: number[];
-            /**
-             * What
-             * @default
-             */
-            what: string;
-            /**
-             * Causes
-             * @default []
-             */
-            causes: components["schemas"]["Cause"][];
-            /** Aside */
-            aside?: string | null;
         };
         /**
          * DrawnBoard
@@ -3670,28 +3817,6 @@ export interface components {
             nudge: number;
         };
         /**
-         * Fall
-         * @description How a run of joined walls' counter lies: its high and low points and what is done about it.
-         *
-         *     ``high`` and ``low`` are (wall id, x, y).
-         */
-        Fall: {
-            /** High */
-            high: [
-                string,
-                number,
-                number
-            ];
-            /** Low */
-            low: [
-                string,
-                number,
-                number
-            ];
-            /** Scribed */
-            scribed: boolean;
-        };
-        /**
          * FewestTiles
          * @description How many tiles the pieces come from, and how few any plan could do with.
          */
@@ -3700,43 +3825,6 @@ export interface components {
             tiles: number;
             /** Bound */
             bound: number;
-        };
-        /**
-         * Finding
-         * @description One objection. ``size`` and ``limit`` are mm, except that ``ratio`` is a share of 1.
-         */
-        Finding: {
-            /** Id */
-            id: string;
-            /**
-             * Rule
-             * @enum {string}
-             */
-            rule: "sliver" | "thin-top" | "small-piece" | "uneven-jambs" | "thin-leg" | "plate-overhang" | "plate-cover" | "shaved" | "joint-off" | "cut-edge" | "course-step" | "ragged-end" | "interlock";
-            /**
-             * Weight
-             * @enum {string}
-             */
-            weight: "never" | "avoid";
-            /** Places */
-            places: string[];
-            /** Size */
-            size: number;
-            /** Limit */
-            limit: number;
-            /** Setting */
-            setting: string | null;
-            /** Pieces */
-            pieces: string[];
-            /**
-             * Courses
-             * @default []
-             */
-            courses: number[];
-            /** Other */
-            other?: number | null;
-            /** Ratio */
-            ratio?: number | null;
         };
         /**
          * Fitted
@@ -4715,6 +4803,44 @@ export interface components {
             cover: number;
         };
         /**
+         * Interlock
+         * @description A panel of ``length`` mm at an end that cuts off its interlocking end.
+         *
+         *     Cut straight it is ``longest`` mm at most.
+         */
+        Interlock: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "interlock";
+            /** Length */
+            length: number;
+            /** Longest */
+            longest: number;
+        };
+        /**
          * Job
          * @description The whole job, as one document.
          */
@@ -5564,6 +5690,44 @@ export interface components {
             value: number;
         };
         /**
+         * JointOff
+         * @description Joints that would be ``wanted`` mm, where ``joint`` is chosen and may differ by ``limit``.
+         */
+        JointOff: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "joint-off";
+            /** Wanted */
+            wanted: number;
+            /** Joint */
+            joint: number;
+            /** Limit */
+            limit: number;
+        };
+        /**
          * KeptNote
          * @description A note as the phone kept it; ``said_at`` by the phone's own clock.
          *
@@ -5592,7 +5756,7 @@ export interface components {
             /** Surfaces */
             surfaces: components["schemas"]["Surface"][];
             /** Falls */
-            falls: components["schemas"]["Fall"][];
+            falls: components["schemas"]["pennant__core__survey__placed__Fall"][];
             /** Laser */
             laser: number | null;
             /**
@@ -5672,26 +5836,6 @@ export interface components {
              * @description A number is millimetres; a string is a length as written on a pad.
              */
             value: number | string;
-        };
-        /**
-         * Lean
-         * @description How far the top of a wall's end stands to the right of its foot: a corner's real angle.
-         */
-        "Lean-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "lean";
-            /** Wall */
-            wall: string;
-            /**
-             * Side
-             * @enum {string}
-             */
-            side: "left" | "right";
-            /** Value */
-            value: number;
         };
         /**
          * Ledger
@@ -5838,7 +5982,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5918,7 +6062,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6056,6 +6200,47 @@ export interface components {
             against: string[];
         };
         /**
+         * Misclosure
+         * @description Measures that add up to ``off`` mm more than the ``measured`` mm over all of them.
+         */
+        Misclosure: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "misclosure";
+            /** Off */
+            off: number;
+            /** Measured */
+            measured: number;
+        };
+        /**
          * Mix
          * @description One batch of what is mixed with water: kilograms of powder, litres of water and of what they
          *     make, minutes that it lives, square metres that it covers, and how many batches there are before
@@ -6126,6 +6311,45 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * NarrowGap
+         * @description Neighbours ``gap`` mm apart, which is too narrow to be tiled.
+         */
+        NarrowGap: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "narrow-gap";
+            /** Gap */
+            gap: number;
         };
         /**
          * NewJob
@@ -6357,7 +6581,7 @@ export interface components {
              */
             kind: "reading";
             /** Reading */
-            reading: components["schemas"]["Left-Output"] | components["schemas"]["Height-Output"] | components["schemas"]["Joint-Output"] | components["schemas"]["Lean-Output"] | components["schemas"]["BoxMoved-Output"];
+            reading: components["schemas"]["Left-Output"] | components["schemas"]["Height-Output"] | components["schemas"]["Joint-Output"] | components["schemas"]["pennant__core__site__readings__Lean-Output"] | components["schemas"]["BoxMoved-Output"];
         };
         /**
          * NotedRefit
@@ -6431,6 +6655,50 @@ export interface components {
              * @default
              */
             words: string;
+        };
+        /**
+         * OddHeight
+         * @description Heights of neighbours, or of a thing's two ends, that differ by ``apart`` mm: by one slip.
+         */
+        OddHeight: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "odd-height";
+            /** Apart */
+            apart: number;
+            /**
+             * Slip
+             * @enum {string}
+             */
+            slip: "inch" | "tenth" | "centimetre" | "decimetre";
         };
         /**
          * Offer
@@ -6578,7 +6846,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6690,6 +6958,45 @@ export interface components {
             agreed_with: string;
         };
         /**
+         * OverTheTop
+         * @description A thing that begins ``above`` mm over the line where tile stops.
+         */
+        OverTheTop: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "over-the-top";
+            /** Above */
+            above: number;
+        };
+        /**
          * Overhead
          * @description A thing that hangs over the counter; tile stops under it and beside it.
          *
@@ -6762,7 +7069,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6797,6 +7104,47 @@ export interface components {
              * @default []
              */
             trim: ("left" | "right" | "top" | "bottom")[];
+        };
+        /**
+         * Overlap
+         * @description Two things in one place, over ``across`` by ``up`` mm; ``up`` is 0 for gaps in a counter.
+         */
+        Overlap: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "overlap";
+            /** Across */
+            across: number;
+            /** Up */
+            up: number;
         };
         /**
          * OwnRule
@@ -6872,6 +7220,50 @@ export interface components {
             jobs: string[];
             /** Paired */
             paired: string;
+        };
+        /**
+         * PastEnd
+         * @description A thing that runs ``past`` mm beyond an end of its wall.
+         */
+        PastEnd: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "past-end";
+            /** Past */
+            past: number;
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "left" | "right";
         };
         /**
          * PhonesPage
@@ -7129,7 +7521,7 @@ export interface components {
             /** Corners */
             corners: components["schemas"]["CornerReading"][];
             /** Doubts */
-            doubts: components["schemas"]["Doubt"][];
+            doubts: (components["schemas"]["Misclosure"] | components["schemas"]["PastEnd"] | components["schemas"]["Overlap"] | components["schemas"]["Behind"] | components["schemas"]["NarrowGap"] | components["schemas"]["OverTheTop"] | components["schemas"]["CornerTwice"] | components["schemas"]["OddHeight"] | components["schemas"]["pennant__core__survey__doubt__Fall"] | components["schemas"]["pennant__core__survey__doubt__Lean"] | components["schemas"]["Depth"] | components["schemas"]["pennant__core__survey__doubt__Unsettled"] | components["schemas"]["ZoneState"] | components["schemas"]["ZoneStep"] | components["schemas"]["ZonesMeet"])[];
             /** Quantities */
             quantities: components["schemas"]["Quantity"][];
             /** Unsuited */
@@ -7155,6 +7547,78 @@ export interface components {
              * @enum {string}
              */
             counted: "quick" | "known" | "fewest";
+        };
+        /**
+         * PlateCover
+         * @description A plate that laps its hole by ``cover`` mm only; below nothing where it leaves a gap.
+         */
+        PlateCover: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "plate-cover";
+            /** Cover */
+            cover: number;
+            /** Least */
+            least: number;
+        };
+        /**
+         * PlateOverhang
+         * @description A device's plate that runs ``past`` mm beyond what is tiled.
+         *
+         *     ``places`` are the device and the edge.
+         */
+        PlateOverhang: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "plate-overhang";
+            /** Past */
+            past: number;
         };
         /**
          * Problem
@@ -7290,6 +7754,42 @@ export interface components {
             strips: components["schemas"]["Strip"][];
         };
         /**
+         * RaggedEnd
+         * @description An open end that some courses reach and others miss by ``short`` mm.
+         */
+        RaggedEnd: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "ragged-end";
+            /** Short */
+            short: number;
+            /** Within */
+            within: number;
+        };
+        /**
          * Raised
          * @description A stretch where tile begins higher: an upstand, a ledge or a sill on the counter.
          */
@@ -7348,7 +7848,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -7465,7 +7965,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -9737,6 +10237,42 @@ export interface components {
             pictures: components["schemas"]["ShadePicture"][];
         };
         /**
+         * Shaved
+         * @description Tiles that lose ``each`` mm so that they fit between two lines.
+         */
+        Shaved: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "shaved";
+            /** Each */
+            each: number;
+            /** Limit */
+            limit: number;
+        };
+        /**
          * Sheet
          * @description Everything shown as text. Lengths are keyed by JSON pointer into the job.
          */
@@ -10056,6 +10592,42 @@ export interface components {
             ahead: number;
         };
         /**
+         * SmallPiece
+         * @description Pieces of one size at an edge that are smaller than the least. Sizes are mm.
+         */
+        SmallPiece: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "sliver" | "small-piece" | "thin-top";
+            /** Size */
+            size: number;
+            /** Least */
+            least: number;
+        };
+        /**
          * StandingNote
          * @description An entry that is not taken back, as data, its pieces by their codes in today's plan.
          *
@@ -10326,7 +10898,7 @@ export interface components {
             /** Edges */
             edges: components["schemas"]["EdgeReading"][];
             /** Findings */
-            findings: components["schemas"]["Finding"][];
+            findings: (components["schemas"]["SmallPiece"] | components["schemas"]["UnevenJambs"] | components["schemas"]["ThinLeg"] | components["schemas"]["PlateOverhang"] | components["schemas"]["PlateCover"] | components["schemas"]["Shaved"] | components["schemas"]["JointOff"] | components["schemas"]["CutEdge"] | components["schemas"]["CourseStep"] | components["schemas"]["RaggedEnd"] | components["schemas"]["Interlock"])[];
             /**
              * Held
              * @description Pieces that wait for what is not settled yet.
@@ -10430,6 +11002,42 @@ export interface components {
             ways: components["schemas"]["SaidQuestion"][];
             /** May Be Fewer */
             may_be_fewer: boolean;
+        };
+        /**
+         * ThinLeg
+         * @description Tile between a hole and the edge of the piece that it is cut from, ``leg`` mm wide.
+         */
+        ThinLeg: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "thin-leg";
+            /** Leg */
+            leg: number;
+            /** Least */
+            least: number;
         };
         /**
          * ThingWords
@@ -11541,6 +12149,48 @@ export interface components {
             stick: number;
         };
         /**
+         * UnevenJambs
+         * @description Pieces on the two sides of an opening that are seen to differ. Sizes are mm.
+         *
+         *     ``share`` is their difference as a share of the larger; ``limit`` what they may differ by.
+         */
+        UnevenJambs: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Places */
+            places: string[];
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Courses
+             * @default []
+             */
+            courses: number[];
+            /** Setting */
+            setting?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "uneven-jambs";
+            /** Smaller */
+            smaller: number;
+            /** Larger */
+            larger: number;
+            /** Share */
+            share: number;
+            /** Limit */
+            limit: number;
+        };
+        /**
          * Unsettled
          * @description Why a measure is not final, who is owed a size, and how far around tile waits for it.
          */
@@ -11559,26 +12209,6 @@ export interface components {
              * @default 0
              */
             hold: number | string;
-        };
-        /**
-         * Unsettled
-         * @description Why a measure is not final, who is owed a size, and how far around tile waits for it.
-         */
-        "Unsettled-Output": {
-            /** Why */
-            why: string;
-            /**
-             * Owed To
-             * @description Who waits for the size.
-             * @default
-             */
-            owed_to: string;
-            /**
-             * Hold
-             * @description Tile this near to it is held back.
-             * @default 0
-             */
-            hold: number;
         };
         /**
          * Unsuited
@@ -12199,7 +12829,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -12252,6 +12882,154 @@ export interface components {
             loose: boolean;
         };
         /**
+         * ZoneState
+         * @description What is to be known of a stretch of a wall.
+         *
+         *     ``flat`` mm are under a straightedge there; it stands ``over`` mm proud.
+         */
+        ZoneState: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "zone";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "damp" | "greasy" | "cracked" | "loose" | "uneven" | "over tile";
+            /** Flat */
+            flat?: number | null;
+            /** Over */
+            over?: number | null;
+        };
+        /**
+         * ZoneStep
+         * @description Old tile that stays and ends, ``at`` mm along, ``by`` mm proud of the wall beside it.
+         */
+        ZoneStep: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "zone-step";
+            /** At */
+            at: number;
+            /** By */
+            by: number;
+        };
+        /**
+         * ZonesMeet
+         * @description Two grounds that meet ``at`` mm along a wall.
+         */
+        ZonesMeet: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "zones-meet";
+            /** At */
+            at: number;
+        };
+        /**
+         * Unsettled
+         * @description Why a measure is not final, who is owed a size, and how far around tile waits for it.
+         */
+        "pennant__core__document__survey__Unsettled-Output": {
+            /** Why */
+            why: string;
+            /**
+             * Owed To
+             * @description Who waits for the size.
+             * @default
+             */
+            owed_to: string;
+            /**
+             * Hold
+             * @description Tile this near to it is held back.
+             * @default 0
+             */
+            hold: number;
+        };
+        /**
          * Stretch
          * @description Starts from one move to another (mm from where it is now) that come to the same counts.
          */
@@ -12264,6 +13042,179 @@ export interface components {
             never: number;
             /** Avoid */
             avoid: number;
+        };
+        /**
+         * Lean
+         * @description How far the top of a wall's end stands to the right of its foot: a corner's real angle.
+         */
+        "pennant__core__site__readings__Lean-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lean";
+            /** Wall */
+            wall: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /** Value */
+            value: number;
+        };
+        /**
+         * Fall
+         * @description A counter that falls by ``amount`` mm.
+         *
+         *     ``high`` and ``low`` are places along the two walls that ``places`` name.
+         */
+        pennant__core__survey__doubt__Fall: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "fall";
+            /** Amount */
+            amount: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Scribed */
+            scribed: boolean;
+        };
+        /**
+         * Lean
+         * @description An end that is ``lean`` mm further right at the top; ``tapered`` if end pieces are cut so.
+         */
+        pennant__core__survey__doubt__Lean: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "lean";
+            /** Lean */
+            lean: number;
+            /** Tapered */
+            tapered: boolean;
+        };
+        /**
+         * Unsettled
+         * @description A thing that is not settled, ``why``, and the size (mm) that is owed for it, where known.
+         */
+        pennant__core__survey__doubt__Unsettled: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "unsettled";
+            /** Why */
+            why: string;
+            /** Width */
+            width?: number | null;
+            /** Height */
+            height?: number | null;
+        };
+        /**
+         * Fall
+         * @description How a run of joined walls' counter lies: its high and low points and what is done about it.
+         *
+         *     ``high`` and ``low`` are (wall id, x, y).
+         */
+        pennant__core__survey__placed__Fall: {
+            /** High */
+            high: [
+                string,
+                number,
+                number
+            ];
+            /** Low */
+            low: [
+                string,
+                number,
+                number
+            ];
+            /** Scribed */
+            scribed: boolean;
         };
         /**
          * Stretch

@@ -11,7 +11,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, GRID
 from pennant.core.layout.field import Field, KeepOut
 from pennant.core.layout.pieces import Piece
-from pennant.core.reading.findings import Finding
+from pennant.core.reading.finding import Finding
 from pennant.core.reading.legs import legs_of
 
 

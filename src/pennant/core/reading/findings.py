@@ -1,7 +1,6 @@
-"""Findings: what an installer or a client would object to, as data.
+"""The rules that find what an installer or a client would object to.
 
-A finding says what, where, how big, against which limit and by which setting; the sentence is made
-elsewhere. Rules look at the plan's own pieces, so a finding is never about anything not drawn.
+Rules look at the plan's own pieces, so a finding is never about anything not drawn.
 """
 
 from collections.abc import Iterator
@@ -10,7 +9,6 @@ from typing import Literal
 import shapely
 
 from pennant.core.document.settings import Settings
-from pennant.core.document.values import Value
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, EdgeKind, Field, KeepOut, Side
@@ -18,15 +16,26 @@ from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.layout import Layout
 from pennant.core.layout.pieces import Piece, overlapping
 from pennant.core.reading.edges import EdgeReading, Gets
+from pennant.core.reading.finding import (
+    CourseStep,
+    CutEdge,
+    Finding,
+    Interlock,
+    JointOff,
+    PlateCover,
+    PlateOverhang,
+    RaggedEnd,
+    Shaved,
+    SmallPiece,
+    ThinLeg,
+    UnevenJambs,
+    Weight,
+    worst_first,
+)
 from pennant.core.reading.legs import legs_of
 from pennant.core.survey.placed import OPENINGS, Placed
 
-Rule = Literal[
-    "sliver", "thin-top", "small-piece", "uneven-jambs", "thin-leg", "plate-overhang",
-    "plate-cover", "shaved", "joint-off", "cut-edge", "course-step",
-    "ragged-end", "interlock",
-]  # fmt: skip
-Weight = Literal["never", "avoid"]
+Small = Literal["sliver", "thin-top", "small-piece"]
 TOPS = ("overhead", "ceiling", "open-top")
 """Edges above the tile, at which the least piece is another."""
 BEHIND = ("foot", "gap-side")
@@ -35,22 +44,6 @@ STRAIGHT_ENDS = ("corner", "open-end", "side")
 """Edges at which the interlocking end of a panel is cut straight."""
 HIDDEN = ("corner", *BEHIND)
 """Edges whose pieces are not in plain view; a small piece passes there, a sliver does not."""
-
-
-class Finding(Value):
-    """One objection. ``size`` and ``limit`` are mm, except that ``ratio`` is a share of 1."""
-
-    id: str
-    rule: Rule
-    weight: Weight
-    places: tuple[str, ...]
-    size: float
-    limit: float
-    setting: str | None
-    pieces: tuple[str, ...]
-    courses: tuple[int, ...] = ()
-    other: float | None = None
-    ratio: float | None = None
 
 
 def find(
@@ -70,32 +63,31 @@ def find(
         *_ragged(settings, field, readings, pieces),
         *_interlocking(layout, readings),
     ]
-    return sorted(found, key=lambda f: (f.weight != "never", f.size, f.id))
+    return sorted(found, key=worst_first)
 
 
 def course_step(
     settings: Settings, before: str, wall: str, step: float, pieces: tuple[str, ...]
-) -> Finding | None:
+) -> CourseStep | None:
     """Courses that do not meet in a corner: a step that runs up the whole of it, for all to see."""
     if step <= settings.set_within + EPS:
         return None
-    return Finding(
-        id=f"course-step@{wall}", rule="course-step", weight="never",
-        places=(f"{before}:right", f"{wall}:left"), size=tidy(step), limit=settings.set_within,
-        setting="set_within", pieces=pieces,
+    return CourseStep(
+        id=f"course-step@{wall}", weight="never", places=(f"{before}:right", f"{wall}:left"),
+        step=tidy(step), within=settings.set_within, setting="set_within", pieces=pieces,
     )  # fmt: skip
 
 
 def _small(
     settings: Settings, readings: list[EdgeReading], lattice: Lattice | None
-) -> list[Finding]:
+) -> list[SmallPiece]:
     """Slivers, thin tops and small pieces: one finding for all pieces of a size at an edge.
 
     The same pieces seen from two edges (a strip between a corner and a cabinet) are one finding.
     On a lattice every edge cuts tiles of many sizes, so they are judged by the tile's least width:
     what is too small of a large tile is all that there can be of a small one.
     """
-    merged: dict[tuple[Rule, int, tuple[str, ...]], Finding] = {}
+    merged: dict[tuple[Small, int, tuple[str, ...]], SmallPiece] = {}
     for reading in readings:
         for gets in reading.gets:
             verdict = _judge(settings, reading, gets, lattice)
@@ -106,9 +98,9 @@ def _small(
             places: tuple[str, ...] = (reading.edge,)
             if key in merged:
                 places = (*merged[key].places, reading.edge)
-            merged[key] = Finding(
+            merged[key] = SmallPiece(
                 id=f"{rule}@{places[0]}@{gets.pieces[0]}", rule=rule, weight=weight,
-                places=places, size=gets.size, limit=tidy(limit), setting=setting,
+                places=places, size=gets.size, least=tidy(limit), setting=setting,
                 pieces=gets.pieces, courses=gets.courses,
             )  # fmt: skip
     return list(merged.values())
@@ -121,7 +113,7 @@ def least_setting(kind: EdgeKind) -> str:
 
 def _judge(
     settings: Settings, reading: EdgeReading, gets: Gets, lattice: Lattice | None
-) -> tuple[Rule, Weight, str, float] | None:
+) -> tuple[Small, Weight, str, float] | None:
     setting = least_setting(reading.kind)
     least, small = getattr(settings, setting), settings.small_share * gets.whole
     if lattice is not None:
@@ -131,7 +123,7 @@ def _judge(
     if gets.full:
         return None
     if gets.size < least - EPS:
-        rule: Rule = "thin-top" if reading.kind in TOPS else "sliver"
+        rule: Small = "thin-top" if reading.kind in TOPS else "sliver"
         weight: Weight = "avoid" if reading.kind in BEHIND else "never"
         return rule, weight, setting, least
     if gets.size < small - 1e-6 and reading.kind not in HIDDEN:
@@ -141,7 +133,7 @@ def _judge(
 
 def _uneven(
     settings: Settings, field: Field, readings: list[EdgeReading], lattice: Lattice | None
-) -> Iterator[Finding]:
+) -> Iterator[UnevenJambs]:
     """Jambs that differ, course by course; seen only if large both in size and in ratio.
 
     On a lattice there is no course to compare by: the smallest pieces of the two sides are.
@@ -154,7 +146,7 @@ def _uneven(
         if left is None or right is None:
             continue
         if lattice is not None:
-            yield from _unlike(settings, opening, left, right)
+            yield from _unlike(settings, left, right)
             continue
         unlike: dict[tuple[float, float], tuple[list[int], list[str]]] = {}
         for course in sorted(_courses(left) & _courses(right)):
@@ -165,39 +157,40 @@ def _uneven(
                 here = f"{field.surface.code}{course + 1}."
                 ids += [i for i in (*a.pieces, *b.pieces) if i.startswith(here)]
         for (a_size, b_size), (courses, ids) in unlike.items():
-            yield Finding(
-                id=f"uneven-jambs@{opening.id}@{courses[0]}", rule="uneven-jambs", weight="avoid",
-                places=(left.edge, right.edge), size=min(a_size, b_size), other=max(a_size, b_size),
-                limit=settings.uneven_difference, setting="uneven_difference",
-                ratio=tidy(abs(a_size - b_size) / max(a_size, b_size)),
-                pieces=tuple(ids), courses=tuple(courses),
-            )  # fmt: skip
+            yield _jambs(settings, left, right, a_size, b_size, tuple(ids), tuple(courses))
 
 
-def _unlike(
-    settings: Settings, opening: Placed, left: EdgeReading, right: EdgeReading
-) -> Iterator[Finding]:
+def _unlike(settings: Settings, left: EdgeReading, right: EdgeReading) -> Iterator[UnevenJambs]:
     """Two jambs whose smallest pieces differ so that it is seen."""
     a, b = (min(reading.gets, key=lambda gets: gets.size) for reading in (left, right))
     if sides_differ(settings, a.size, b.size):
-        yield Finding(
-            id=f"uneven-jambs@{opening.id}@0", rule="uneven-jambs", weight="avoid",
-            places=(left.edge, right.edge), size=min(a.size, b.size), other=max(a.size, b.size),
-            limit=settings.uneven_difference, setting="uneven_difference",
-            ratio=tidy(abs(a.size - b.size) / max(a.size, b.size)),
-            pieces=(*a.pieces, *b.pieces), courses=tuple(sorted({*a.courses, *b.courses})),
-        )  # fmt: skip
+        courses = tuple(sorted({*a.courses, *b.courses}))
+        pieces = (*a.pieces, *b.pieces)
+        yield _jambs(settings, left, right, a.size, b.size, pieces, courses, 0)
 
 
-def _cut_edges(field: Field, readings: list[EdgeReading]) -> Iterator[Finding]:
+def _jambs(
+    settings: Settings, left: EdgeReading, right: EdgeReading, a: float, b: float,
+    pieces: tuple[str, ...], courses: tuple[int, ...], first: int | None = None,
+) -> UnevenJambs:  # fmt: skip
+    """Pieces of two sizes (mm) at two jambs; told apart by the ``first`` course if not given."""
+    return UnevenJambs(
+        id=f"uneven-jambs@{left.owner}@{courses[0] if first is None else first}", weight="avoid",
+        places=(left.edge, right.edge), smaller=min(a, b), larger=max(a, b),
+        share=tidy(abs(a - b) / max(a, b)), limit=settings.uneven_difference,
+        setting="uneven_difference", pieces=pieces, courses=courses,
+    )  # fmt: skip
+
+
+def _cut_edges(field: Field, readings: list[EdgeReading]) -> Iterator[CutEdge]:
     """Open edges that no trim covers: whatever is cut there shows its cut edge."""
     bare = {edge.id for edge in field.edges if is_bare(edge)}
     for reading in readings:
         cut = [gets for gets in reading.gets if not gets.full]
         if reading.edge in bare and cut:
-            yield Finding(
-                id=f"cut-edge@{reading.edge}", rule="cut-edge", weight="avoid",
-                places=(reading.edge,), size=min(gets.size for gets in cut), limit=0,
+            yield CutEdge(
+                id=f"cut-edge@{reading.edge}", weight="avoid",
+                places=(reading.edge,), smallest=min(gets.size for gets in cut),
                 setting="trim_face", pieces=tuple(p for gets in cut for p in gets.pieces),
                 courses=tuple(sorted({c for gets in cut for c in gets.courses})),
             )  # fmt: skip
@@ -205,7 +198,7 @@ def _cut_edges(field: Field, readings: list[EdgeReading]) -> Iterator[Finding]:
 
 def _ragged(
     settings: Settings, field: Field, readings: list[EdgeReading], pieces: list[Piece]
-) -> Iterator[Finding]:
+) -> Iterator[RaggedEnd]:
     """An open end whose courses do not all reach it: some end a joint short, and it is ragged."""
     boxes = {piece.id: piece for piece in pieces}
     edges = {edge.id: edge for edge in field.edges if edge.kind == "open-end" and edge.straight}
@@ -221,15 +214,15 @@ def _ragged(
         most, least = max(short.values()), min(short.values())
         if most - least > settings.set_within + EPS:
             off = [id_ for id_, by in short.items() if by - least > settings.set_within + EPS]
-            yield Finding(
-                id=f"ragged-end@{reading.edge}", rule="ragged-end", weight="avoid",
-                places=(reading.edge,), size=tidy(most - least), limit=settings.set_within,
+            yield RaggedEnd(
+                id=f"ragged-end@{reading.edge}", weight="avoid",
+                places=(reading.edge,), short=tidy(most - least), within=settings.set_within,
                 setting="set_within", pieces=tuple(off),
                 courses=tuple(sorted({boxes[id_].course for id_ in off})),
             )  # fmt: skip
 
 
-def _interlocking(layout: Layout, readings: list[EdgeReading]) -> Iterator[Finding]:
+def _interlocking(layout: Layout, readings: list[EdgeReading]) -> Iterator[Interlock]:
     """Panels of ledger stone that would need their interlocking end where it is cut straight."""
     module = layout.module
     if module.lock <= EPS:
@@ -238,10 +231,10 @@ def _interlocking(layout: Layout, readings: list[EdgeReading]) -> Iterator[Findi
     for reading in readings:
         long = [gets for gets in reading.gets if gets.size > limit + EPS]
         if reading.kind in STRAIGHT_ENDS and long:
-            yield Finding(
-                id=f"interlock@{reading.edge}", rule="interlock", weight="never",
-                places=(reading.edge,), size=max(gets.size for gets in long), limit=tidy(limit),
-                setting=None, pieces=tuple(p for gets in long for p in gets.pieces),
+            yield Interlock(
+                id=f"interlock@{reading.edge}", weight="never",
+                places=(reading.edge,), length=max(gets.size for gets in long),
+                longest=tidy(limit), pieces=tuple(p for gets in long for p in gets.pieces),
                 courses=tuple(sorted({c for gets in long for c in gets.courses})),
             )  # fmt: skip
 
@@ -253,7 +246,7 @@ def is_bare(edge: Edge) -> bool:
 
 def _fitted(
     settings: Settings, field: Field, layout: Layout, pieces: list[Piece]
-) -> Iterator[Finding]:
+) -> Iterator[Shaved | JointOff]:
     """What fitting costs: tiles shaved, whose cut edge shows, and joints wider than chosen.
 
     Beside a bevelled or glazed edge a cut one is plainly seen, however little was shaved.
@@ -270,10 +263,10 @@ def _fitted(
         low, high = span.low - EPS, span.high + EPS
         shaved = [p for p in pieces if p.shaved > EPS and p.box.x0 < high and p.box.x1 > low]
         if shaved and span.each > EPS:
-            yield Finding(
-                id=f"shaved@{place}", rule="shaved",
+            yield Shaved(
+                id=f"shaved@{place}",
                 weight="never" if layout.bevelled or span.each > limit + EPS else "avoid",
-                places=(field.surface.id,), size=tidy(span.each), limit=tidy(limit),
+                places=(field.surface.id,), each=tidy(span.each), limit=tidy(limit),
                 setting="shave_share", pieces=tuple(piece.id for piece in shaved),
                 courses=tuple(sorted({piece.course for piece in shaved})),
             )  # fmt: skip
@@ -284,11 +277,11 @@ def _fitted(
 
 def _joint_off(
     field: Field, id_: str, wanted: float, joint: float, settings: Settings
-) -> Finding:  # fmt: skip
+) -> JointOff:  # fmt: skip
     """A joint that would have to leave its limits."""
-    return Finding(
-        id=id_, rule="joint-off", weight="never", places=(field.surface.id,), size=tidy(wanted),
-        other=tidy(joint), limit=settings.joint_play, setting="joint_play", pieces=(),
+    return JointOff(
+        id=id_, weight="never", places=(field.surface.id,), wanted=tidy(wanted),
+        joint=tidy(joint), limit=settings.joint_play, setting="joint_play",
     )  # fmt: skip
 
 
@@ -341,40 +334,46 @@ def _devices(
 def _thin_legs(
     settings: Settings, device: Placed, hole: KeepOut, around: list[Piece],
     limits: tuple[float, float],
-) -> Iterator[Finding]:  # fmt: skip
+) -> Iterator[SmallPiece | ThinLeg]:  # fmt: skip
     """Tile between the hole and the edge of the piece that it is cut from, or split off from.
 
     Neighbours that meet over the box have the same leg on that side: they are one finding. A strip
     that the hole splits off is a piece of its own, and too small as any other would be.
     """
-    alike: dict[tuple[Rule, Side, int], tuple[float, list[Piece]]] = {}
+    alike: dict[tuple[Literal["sliver", "thin-leg"], Side, int], tuple[float, list[Piece]]] = {}
     least_leg, least_strip = limits
     for piece in around:
         if piece.kind == "full":
             continue
         split = piece.id != piece.tile
         for side, leg in legs_of(piece.outline, hole, settings.box_clearance):
-            rule: Rule | None = "thin-leg" if leg < least_leg - EPS else None
+            rule: Literal["sliver", "thin-leg"] | None = None
+            if leg < least_leg - EPS:
+                rule = "thin-leg"
             if split and min(piece.width, piece.height) < least_strip - EPS:
                 rule = "sliver"
             if rule is not None:
                 alike.setdefault((rule, side, round(leg * 100)), (leg, []))[1].append(piece)
     for (rule, side, _), (leg, pieces) in alike.items():
-        strip = rule == "sliver"
-        limit, usual = (least_strip, settings.least_piece) if strip else (
-            least_leg, settings.least_leg)  # fmt: skip
-        setting = "least_piece" if strip else "least_leg"
-        size = min(min(one.width, one.height) for one in pieces) if strip else leg
-        yield Finding(
-            id=f"{rule}@{device.id}:{side}@{pieces[0].id}", rule=rule,
-            weight="never" if strip else "avoid", places=(f"{device.id}:{side}",), size=tidy(size),
-            limit=tidy(limit), setting=setting if limit == usual else "least_share",
-            pieces=tuple(piece.id for piece in pieces),
-            courses=tuple(sorted({piece.course for piece in pieces})),
-        )  # fmt: skip
+        id_, places = f"{rule}@{device.id}:{side}@{pieces[0].id}", (f"{device.id}:{side}",)
+        ids = tuple(piece.id for piece in pieces)
+        courses = tuple(sorted({piece.course for piece in pieces}))
+        if rule == "sliver":
+            yield SmallPiece(
+                id=id_, rule=rule, weight="never", places=places, pieces=ids, courses=courses,
+                size=tidy(min(min(one.width, one.height) for one in pieces)),
+                least=tidy(least_strip),
+                setting="least_piece" if least_strip == settings.least_piece else "least_share",
+            )  # fmt: skip
+        else:
+            yield ThinLeg(
+                id=id_, weight="avoid", places=places, pieces=ids, courses=courses,
+                leg=tidy(leg), least=tidy(least_leg),
+                setting="least_leg" if least_leg == settings.least_leg else "least_share",
+            )  # fmt: skip
 
 
-def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[Finding]:
+def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[PlateOverhang]:
     """A plate past the tiled area: over the counter, an end, a cabinet, a window's joint."""
     inner, wall = field.inner, field.surface.id
     past: dict[str, float] = {
@@ -398,22 +397,21 @@ def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[Finding]:
         past[f"{wall}:bottom" if own and side == "top" else f"{keep.owner}:{side}"] = reach[side]
     for place, amount in past.items():
         if amount > EPS:
-            yield Finding(
-                id=f"plate-overhang@{device.id}@{place}", rule="plate-overhang", weight="never",
-                places=(device.id, place), size=tidy(amount), limit=0, setting=None,
-                pieces=(),
+            yield PlateOverhang(
+                id=f"plate-overhang@{device.id}@{place}", weight="never",
+                places=(device.id, place), past=tidy(amount),
             )  # fmt: skip
 
 
 def _cover(
     settings: Settings, plate: Rect, hole: KeepOut, around: list[Piece]
-) -> Iterator[Finding]:
+) -> Iterator[PlateCover]:
     """A plate that does not reach far enough over the hole that is cut for its box."""
     box = hole.box
     cover = min(box.x0 - plate.x0, box.y0 - plate.y0)
     if cover < settings.plate_cover - EPS:
-        yield Finding(
-            id=f"plate-cover@{hole.owner}", rule="plate-cover", weight="never",
-            places=(hole.owner,), size=tidy(cover), limit=settings.plate_cover,
+        yield PlateCover(
+            id=f"plate-cover@{hole.owner}", weight="never",
+            places=(hole.owner,), cover=tidy(cover), least=settings.plate_cover,
             setting="plate_cover", pieces=tuple(piece.id for piece in around),
         )  # fmt: skip

@@ -47,7 +47,8 @@ from pennant.core.layout.start import Carries, Plant
 from pennant.core.layout.tools import straight_kerf
 from pennant.core.reading.cut_legs import legs_to_cut, without_legs
 from pennant.core.reading.edges import EdgeReading, Whole, read_edges
-from pennant.core.reading.findings import Finding, course_step, find
+from pennant.core.reading.finding import Finding, worst_first
+from pennant.core.reading.findings import course_step, find
 from pennant.core.survey.counters import LEFT, RIGHT, counter_of, edge_id, tile_on
 from pennant.core.survey.kitchen import joined_before
 from pennant.core.survey.placed import NO_COUNTER, Kitchen, Surface, between, spans_of, uncovered
@@ -381,7 +382,7 @@ def laid_of(laying: Laying) -> Laid:
         )  # fmt: skip
         pieces, readings = pieces + inside.pieces, _together(readings, inside.readings)
         findings, joints[area.id] = findings + inside.findings, inside.joints
-    findings.sort(key=lambda f: (f.weight != "never", f.size, f.id))
+    findings.sort(key=worst_first)
     made = SurfacePlan.model_construct(
         surface=surface.id,
         pennant=_flag(layout.plant),

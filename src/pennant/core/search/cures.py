@@ -16,7 +16,7 @@ from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, plan
-from pennant.core.reading.findings import Finding
+from pennant.core.reading.finding import Finding
 from pennant.core.reading.laying import LaidKitchen, laid_wall
 from pennant.core.search.counter_starts import counter_starts
 from pennant.core.search.ranking import best_found, start_of, started, with_ends_moved

@@ -112,10 +112,10 @@ class _Measuring:
         """The most by which the sides of an opening differ where it is seen."""
         return max(
             (
-                finding.other - finding.size
+                finding.larger - finding.smaller
                 for one in self.laid
                 for finding in one.plan.findings
-                if finding.rule == "uneven-jambs" and finding.other
+                if finding.rule == "uneven-jambs"
                 and (not at or any(place.partition(":")[0] == at for place in finding.places))
             ),
             default=0.0,

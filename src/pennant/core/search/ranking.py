@@ -246,7 +246,7 @@ def with_ends_moved(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Iter
         for finding in made.plan.findings:
             # Where a course ends a joint short of its neighbours: back to its tile's own edge.
             if finding.rule == "ragged-end" and finding.places[0] == f"{wall}:{side}":
-                places.add(now * sign - finding.size)
+                places.add(now * sign - finding.short)
         for reading in made.plan.edges:
             if reading.edge == f"{wall}:{side}":
                 for gets in reading.gets:

@@ -1,30 +1,42 @@
-"""Doubts about the survey: what looks like a slip of the tape, what is open, what to know.
+"""The rules that doubt the survey: what looks like a slip of the tape, is open, or is to be known.
 
 A doubt stops nothing. It can be set aside with a word why, which is kept in the job.
 """
 
 from collections.abc import Iterator
 from itertools import combinations, pairwise
-from typing import Literal
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH
 from pennant.core.document.survey import Level, Opening, Overhead, Zone
-from pennant.core.document.values import Value, lengths_in
+from pennant.core.document.values import lengths_in
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.survey.boards import forward_at, is_patched, keeps_old_tile
-from pennant.core.survey.closure import HAIR, Cause, causes, loops, suspects
+from pennant.core.survey.closure import HAIR, causes, loops, suspects
+from pennant.core.survey.doubt import (
+    WEIGHTS,
+    Behind,
+    CornerTwice,
+    Depth,
+    Doubt,
+    Fall,
+    Lean,
+    Misclosure,
+    NarrowGap,
+    OddHeight,
+    Overlap,
+    OverTheTop,
+    PastEnd,
+    Slip,
+    State,
+    Unsettled,
+    ZonesMeet,
+    ZoneState,
+    ZoneStep,
+)
 from pennant.core.survey.kitchen import joined_before
 from pennant.core.survey.placed import OPENINGS, Kitchen, Placed, Surface
 from pennant.core.survey.placing import WallPlaces
-
-Rule = Literal[
-    "misclosure", "past-end", "overlap", "behind", "narrow-gap", "over-the-top", "corner-twice",
-    "odd-height", "fall", "lean", "depth", "unsettled", "zone", "zones-meet",
-]  # fmt: skip
-Weight = Literal["ask", "open", "note"]
-WEIGHTS: tuple[Weight, ...] = ("ask", "open", "note")
-"""A probable slip; something not settled yet; something to know."""
 
 SEEN_DEPTH = 1.5
 """Millimetres: a face that stands out or back by less than this is not felt or seen."""
@@ -33,37 +45,18 @@ DEEP = 100.0
 TOPS_APART = 50.0
 """Millimetres, 2 in: top lines of two walls that differ by more at their corner are two heights,
 and no slip of the tape."""
+STATES: tuple[State, ...] = ("damp", "greasy", "cracked", "loose")
+"""States of a zone that are noted as such; that it is uneven or keeps old tile is reckoned."""
 AT_END = 5.0
 """Millimetres: old tile that ends so near to a wall's end or to other old tile ends there."""
 AT_CORNER = 150.0
 """Millimetres: a counter height taken this near a corner is the corner's."""
 
 
-class Doubt(Value):
-    """One doubt.
-
-    Sizes are mm; ``at`` are places along; ``what`` tells cases of a rule apart; ``aside`` is why it
-    was set aside.
-    """
-
-    id: str
-    rule: Rule
-    weight: Weight
-    wall: str
-    places: tuple[str, ...] = ()
-    pointers: tuple[str, ...] = ()
-    size: float | None = None
-    other: float | None = None
-    at: tuple[float, ...] = ()
-    what: str = ""
-    causes: tuple[Cause, ...] = ()
-    aside: str | None = None
-
-
 def doubts_of(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> list[Doubt]:
     """Return every doubt about the survey: probable slips first, wall by wall."""
     asides = {aside.doubt: aside.why for aside in job.set_aside}
-    found = list(_corners(job, kitchen, places))
+    found: list[Doubt] = [*_corners(job, kitchen, places)]
     for surface, on in zip(kitchen.walls, places, strict=True):
         found += [
             *_misclosures(job, on), *_past_end(job, surface, on), *_overlaps(surface),
@@ -80,7 +73,7 @@ def doubts_of(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> list[Doub
     ]
 
 
-def _misclosures(job: Job, on: WallPlaces) -> Iterator[Doubt]:
+def _misclosures(job: Job, on: WallPlaces) -> Iterator[Misclosure]:
     within = job.settings.close_within
     all_loops = list(loops(on))
     for loop in all_loops:
@@ -89,14 +82,14 @@ def _misclosures(job: Job, on: WallPlaces) -> Iterator[Doubt]:
         pointers = suspects(loop, all_loops, within)
         values = dict(lengths_in(on.wall, on.root))
         why = causes(job, on, loop.off, [*pointers, loop.pointer], values)
-        yield Doubt(
-            id=f"misclosure@{loop.check}", rule="misclosure", weight="ask", wall=on.wall.id,
-            places=(loop.check,), pointers=(*pointers, loop.pointer), size=loop.off,
-            other=loop.measured, causes=tuple(why),
+        yield Misclosure(
+            id=f"misclosure@{loop.check}", weight="ask", wall=on.wall.id,
+            places=(loop.check,), pointers=(*pointers, loop.pointer), off=loop.off,
+            measured=loop.measured, causes=tuple(why),
         )  # fmt: skip
 
 
-def _past_end(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
+def _past_end(job: Job, surface: Surface, on: WallPlaces) -> Iterator[PastEnd]:
     length = on.wall.length
     for thing in surface.things:
         span = on.along(thing.id)
@@ -106,10 +99,10 @@ def _past_end(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
             continue
         path = span.high.path | {f"{on.root}/length"} if over >= under else span.low.path
         pointers = sorted(path)
-        yield Doubt(
-            id=f"past-end@{thing.id}", rule="past-end", weight="ask", wall=surface.id,
-            places=(thing.id,), pointers=tuple(pointers), size=tidy(off),
-            what="right" if over >= under else "left",
+        yield PastEnd(
+            id=f"past-end@{thing.id}", weight="ask", wall=surface.id,
+            places=(thing.id,), pointers=tuple(pointers), past=tidy(off),
+            end="right" if over >= under else "left",
             causes=tuple(causes(job, on, off, pointers, dict(lengths_in(on.wall, on.root)))),
         )  # fmt: skip
 
@@ -122,7 +115,7 @@ _HANGS = ("cabinet", "hood", "shelf")
 _BOXES = ("outlet", "switch", "pipe", "pot-filler")
 
 
-def _overlaps(surface: Surface) -> Iterator[Doubt]:
+def _overlaps(surface: Surface) -> Iterator[Overlap | Behind]:
     """Two things cannot stand in one place; a box right behind a cabinet is a matter of its own."""
     solid = [thing for thing in surface.things if thing.kind in _SOLID]
     for one, other in combinations(solid, 2):
@@ -131,28 +124,31 @@ def _overlaps(surface: Surface) -> Iterator[Doubt]:
             continue
         boxes = [thing for thing in (one, other) if thing.kind in _BOXES]
         large = [thing for thing in (one, other) if thing.kind not in _BOXES]
+        across, up = tidy(common.width), tidy(common.height)
         if len(boxes) == 1 and large:
-            rule: Rule = "behind"
-            places = (boxes[0].id, large[0].id)
+            box, before = boxes[0].id, large[0].id
+            yield Behind(
+                id=f"behind@{box}@{before}", weight="ask", wall=surface.id, places=(box, before),
+                across=across, up=up,
+            )  # fmt: skip
         else:
-            rule, places = "overlap", (one.id, other.id)
-        yield Doubt(
-            id=f"{rule}@{places[0]}@{places[1]}", rule=rule, weight="ask", wall=surface.id,
-            places=places, size=tidy(common.width), other=tidy(common.height),
-        )  # fmt: skip
+            yield Overlap(
+                id=f"overlap@{one.id}@{other.id}", weight="ask", wall=surface.id,
+                places=(one.id, other.id), across=across, up=up,
+            )  # fmt: skip
     gaps = sorted(
         (thing for thing in surface.things if thing.kind in ("range-gap", "floor")),
         key=lambda thing: thing.box.x0,
     )
     for one, other in pairwise(gaps):
         if other.box.x0 < one.box.x1 - EPS:
-            yield Doubt(
-                id=f"overlap@{one.id}@{other.id}", rule="overlap", weight="ask", wall=surface.id,
-                places=(one.id, other.id), size=tidy(one.box.x1 - other.box.x0), other=0.0,
+            yield Overlap(
+                id=f"overlap@{one.id}@{other.id}", weight="ask", wall=surface.id,
+                places=(one.id, other.id), across=tidy(one.box.x1 - other.box.x0), up=0.0,
             )  # fmt: skip
 
 
-def _narrow(job: Job, surface: Surface) -> Iterator[Doubt]:
+def _narrow(job: Job, surface: Surface) -> Iterator[NarrowGap]:
     """A gap between neighbours too narrow to be meant: a filler forgotten, or a measure rounded."""
     hanging = sorted(
         (thing for thing in surface.things if thing.kind in ("cabinet", "hood")),
@@ -167,23 +163,23 @@ def _narrow(job: Job, surface: Surface) -> Iterator[Doubt]:
         if one == "left" and other == "right":
             continue
         if HAIR < gap < job.settings.least_piece - EPS:
-            yield Doubt(
-                id=f"narrow-gap@{surface.id}@{one}@{other}", rule="narrow-gap", weight="ask",
-                wall=surface.id, places=(one, other), size=tidy(gap),
+            yield NarrowGap(
+                id=f"narrow-gap@{surface.id}@{one}@{other}", weight="ask",
+                wall=surface.id, places=(one, other), gap=tidy(gap),
             )  # fmt: skip
 
 
-def _over_the_top(surface: Surface) -> Iterator[Doubt]:
+def _over_the_top(surface: Surface) -> Iterator[OverTheTop]:
     top = min(surface.top_left, surface.top_right)
     for thing in surface.things:
         if thing.kind in (*_HANGS, *OPENINGS) and thing.box.y0 > top + EPS:
-            yield Doubt(
-                id=f"over-the-top@{thing.id}", rule="over-the-top", weight="ask", wall=surface.id,
-                places=(thing.id,), size=tidy(thing.box.y0 - top),
+            yield OverTheTop(
+                id=f"over-the-top@{thing.id}", weight="ask", wall=surface.id,
+                places=(thing.id,), above=tidy(thing.box.y0 - top),
             )  # fmt: skip
 
 
-def _odd_heights(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
+def _odd_heights(job: Job, surface: Surface, on: WallPlaces) -> Iterator[OddHeight]:
     """Neighbours whose heights differ by what a misread tape makes of them."""
     hanging = sorted(
         (t for t in on.wall.things if isinstance(t, Overhead) and t.kind == "cabinet"),
@@ -212,14 +208,16 @@ def _odd_heights(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
                        f"{on.pointer(right.id)}/up/value")  # fmt: skip
 
 
-def _odd(surface: Surface, places: tuple[str, ...], off: float, slip: str, pointer: str) -> Doubt:
-    return Doubt(
-        id=f"odd-height@{'@'.join(places)}", rule="odd-height", weight="ask", wall=surface.id,
-        places=places, pointers=(pointer,), size=tidy(abs(off)), what=slip,
+def _odd(
+    surface: Surface, places: tuple[str, ...], off: float, slip: Slip, pointer: str
+) -> OddHeight:
+    return OddHeight(
+        id=f"odd-height@{'@'.join(places)}", weight="ask", wall=surface.id,
+        places=places, pointers=(pointer,), apart=tidy(abs(off)), slip=slip,
     )  # fmt: skip
 
 
-def _slip(job: Job, off: float) -> str:
+def _slip(job: Job, off: float) -> Slip | None:
     """Whether two heights that should agree differ by just an inch, a tenth of one, or a cm."""
     if job.units == "in":
         if abs(off - MM_PER_INCH) < 0.05:
@@ -227,12 +225,13 @@ def _slip(job: Job, off: float) -> str:
         tenths = off / MM_PER_INCH * 10
         sixteenths = off / MM_PER_INCH * 16
         odd = abs(tenths - round(tenths)) < 0.005 and abs(sixteenths - round(sixteenths)) > 0.05
-        return "tenth" if odd and 0 < round(tenths) < 10 else ""
-    return next((name for name, mm in (("centimetre", 10.0), ("decimetre", 100.0))
-                 if abs(off - mm) < 0.05), "")  # fmt: skip
+        return "tenth" if odd and 0 < round(tenths) < 10 else None
+    if abs(off - 10.0) < 0.05:
+        return "centimetre"
+    return "decimetre" if abs(off - 100.0) < 0.05 else None
 
 
-def _corners(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> Iterator[Doubt]:
+def _corners(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> Iterator[CornerTwice]:
     """A corner is one line: its counter and its top have one height, whichever wall it is from."""
     for number, (left, right) in enumerate(pairwise(places)):
         if not joined_before(job.walls, number + 1):
@@ -240,15 +239,15 @@ def _corners(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> Iterator[D
         one, other = left.wall, right.wall
         a, b = _level_near(left, one.length), _level_near(right, 0.0)
         if a is not None and b is not None and abs(a - b) > job.settings.close_within / 2 + EPS:
-            yield Doubt(
-                id=f"corner-twice@{one.id}@counter", rule="corner-twice", weight="ask",
-                wall=one.id, places=(one.id, other.id), size=tidy(abs(a - b)), what="counter",
+            yield CornerTwice(
+                id=f"corner-twice@{one.id}@counter", weight="ask",
+                wall=one.id, places=(one.id, other.id), apart=tidy(abs(a - b)), line="counter",
             )  # fmt: skip
         off = left.top_at(one.length) - right.top_at(0.0)
         if EPS < abs(off) <= TOPS_APART and one.top.kind == other.top.kind:
-            yield Doubt(
-                id=f"corner-twice@{one.id}@top", rule="corner-twice", weight="ask", wall=one.id,
-                places=(one.id, other.id), size=tidy(abs(off)), what="top",
+            yield CornerTwice(
+                id=f"corner-twice@{one.id}@top", weight="ask", wall=one.id,
+                places=(one.id, other.id), apart=tidy(abs(off)), line="top",
                 pointers=(f"{left.root}/top/height", f"{right.root}/top/height"),
             )  # fmt: skip
 
@@ -263,28 +262,27 @@ def _level_near(on: WallPlaces, x: float) -> float | None:
     return min(near)[1] if near else None
 
 
-def _falls(kitchen: Kitchen) -> Iterator[Doubt]:
+def _falls(kitchen: Kitchen) -> Iterator[Fall]:
     for fall in kitchen.falls:
         if fall.amount > EPS:
-            yield Doubt(
-                id=f"fall@{fall.high[0]}", rule="fall", weight="note", wall=fall.high[0],
-                places=(fall.high[0], fall.low[0]), size=tidy(fall.amount),
-                at=(tidy(fall.high[1]), tidy(fall.low[1])),
-                what="scribed" if fall.scribed else "wedged",
+            yield Fall(
+                id=f"fall@{fall.high[0]}", weight="note", wall=fall.high[0],
+                places=(fall.high[0], fall.low[0]), amount=tidy(fall.amount),
+                high=tidy(fall.high[1]), low=tidy(fall.low[1]), scribed=fall.scribed,
             )  # fmt: skip
 
 
-def _leans(job: Job, surface: Surface) -> Iterator[Doubt]:
+def _leans(job: Job, surface: Surface) -> Iterator[Lean]:
     for side, lean in (("left", surface.left_lean), ("right", surface.right_lean)):
         if abs(lean) > EPS:
-            yield Doubt(
-                id=f"lean@{surface.id}@{side}", rule="lean", weight="note", wall=surface.id,
-                places=(f"{surface.id}:{side}",), size=tidy(lean),
-                what="tapered" if abs(lean) > job.settings.max_edge_gap + EPS else "taken up",
+            yield Lean(
+                id=f"lean@{surface.id}@{side}", weight="note", wall=surface.id,
+                places=(f"{surface.id}:{side}",), lean=tidy(lean),
+                tapered=abs(lean) > job.settings.max_edge_gap + EPS,
             )  # fmt: skip
 
 
-def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
+def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Depth]:
     """Faces that tile stands proud of, or falls short of: tile and bed against each depth."""
     deep: list[tuple[str, float, float, float]] = [
         (thing.id, thing.depth, thing.box.x0, thing.box.x1) for thing in surface.things
@@ -299,13 +297,13 @@ def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
         out = forward_at(job, surface.of, low, high)
         off = out - depth
         if abs(off) > SEEN_DEPTH:
-            yield Doubt(
-                id=f"depth@{place}", rule="depth", weight="note", wall=surface.id, places=(place,),
-                size=tidy(abs(off)), other=tidy(out), what="proud" if off > 0 else "short",
+            yield Depth(
+                id=f"depth@{place}", weight="note", wall=surface.id, places=(place,),
+                off=tidy(abs(off)), out=tidy(out), stands="proud" if off > 0 else "behind",
             )  # fmt: skip
 
 
-def _unsettled(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
+def _unsettled(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Unsettled]:
     for thing in on.wall.things:
         if thing.unsettled is not None:
             box: Placed | None = next((t for t in surface.things if t.id == thing.id), None)
@@ -315,14 +313,14 @@ def _unsettled(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Doubt]:
                 wide = box.stool.width
                 out = forward_at(job, surface.of, box.box.x0, box.box.x1)
                 high = thing.depth + out + job.settings.sill_overhang if thing.depth else None
-            yield Doubt(
-                id=f"unsettled@{thing.id}", rule="unsettled", weight="open", wall=surface.id,
-                places=(thing.id,), what=thing.unsettled.why,
-                size=tidy(wide) if wide else None, other=tidy(high) if high else None,
+            yield Unsettled(
+                id=f"unsettled@{thing.id}", weight="open", wall=surface.id,
+                places=(thing.id,), why=thing.unsettled.why,
+                width=tidy(wide) if wide else None, height=tidy(high) if high else None,
             )  # fmt: skip
 
 
-def _steps(job: Job, on: WallPlaces, zones: list[Zone]) -> Iterator[Doubt]:
+def _steps(job: Job, on: WallPlaces, zones: list[Zone]) -> Iterator[ZoneStep]:
     """Ends of old tile that stays, where the wall beside it lies further back: tile cannot step."""
     kept = [zone for zone in zones if keeps_old_tile(job, zone) and zone.over > SEEN_DEPTH]
     for zone in kept:
@@ -337,35 +335,34 @@ def _steps(job: Job, on: WallPlaces, zones: list[Zone]) -> Iterator[Doubt]:
                 default=0.0,
             )  # fmt: skip
             if zone.over - beside > SEEN_DEPTH:
-                yield Doubt(
-                    id=f"zone@{zone.id}@step-{side}", rule="zone", weight="note", wall=on.wall.id,
-                    places=(zone.id,), what="step", size=tidy(zone.over - beside), at=(tidy(at),),
+                yield ZoneStep(
+                    id=f"zone@{zone.id}@step-{side}", weight="note", wall=on.wall.id,
+                    places=(zone.id,), by=tidy(zone.over - beside), at=tidy(at),
                 )  # fmt: skip
 
 
-def _zones(job: Job, on: WallPlaces) -> Iterator[Doubt]:
+def _zones(job: Job, on: WallPlaces) -> Iterator[ZoneState | ZoneStep | ZonesMeet]:
     zones = sorted(
         (t for t in on.wall.things if isinstance(t, Zone)), key=lambda t: on.along(t.id).low.at
     )
     for zone in zones:
-        states = [s for s in ("damp", "greasy", "cracked", "loose") if getattr(zone, s)]
+        states: list[State] = [state for state in STATES if getattr(zone, state)]
         if is_patched(job, zone):
             states.append("uneven")
         if keeps_old_tile(job, zone):
             states.append("over tile")
         for state in states:
             ask = state in ("damp", "loose")
-            yield Doubt(
-                id=f"zone@{zone.id}@{state}", rule="zone", weight="ask" if ask else "note",
-                wall=on.wall.id, places=(zone.id,), what=state,
-                size=zone.flat if state == "uneven" else zone.over or None,
+            yield ZoneState(
+                id=f"zone@{zone.id}@{state}", weight="ask" if ask else "note",
+                wall=on.wall.id, places=(zone.id,), state=state, flat=zone.flat or None,
+                over=zone.over or None,
             )  # fmt: skip
     yield from _steps(job, on, zones)
     for one, other in pairwise(zones):
         meet = abs(on.along(one.id).high.at - on.along(other.id).low.at)
         if one.made_of != other.made_of and meet < AT_CORNER:
-            yield Doubt(
-                id=f"zones-meet@{one.id}@{other.id}", rule="zones-meet", weight="note",
-                wall=on.wall.id, places=(one.id, other.id),
-                at=(tidy(on.along(other.id).low.at),),
+            yield ZonesMeet(
+                id=f"zones-meet@{one.id}@{other.id}", weight="note",
+                wall=on.wall.id, places=(one.id, other.id), at=tidy(on.along(other.id).low.at),
             )  # fmt: skip
