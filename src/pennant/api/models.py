@@ -18,6 +18,7 @@ from pennant.core.search.slack import Slack, slack_of
 from pennant.core.site.record import Event
 from pennant.core.survey.edits import Addable, Join
 from pennant.drawing.kitchen import kitchen_drawing
+from pennant.files.elevation_in import LAYER_KINDS
 from pennant.files.papers import BOUND, PAPERS, TITLES, WHAT_FOR
 from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import Agreeing, agreeing
@@ -59,11 +60,12 @@ class JobState(BaseModel):
 
 class BroughtIn(BaseModel):
     """A job that was read from a drawing, and the layers that were not understood, with how many
-    outlines each has.
+    outlines each has. ``kinds`` are what a layer can hold.
     """
 
     state: JobState
     left_out: dict[str, int]
+    kinds: tuple[str, ...] = LAYER_KINDS
 
 
 class JobCard(BaseModel):

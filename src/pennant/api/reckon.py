@@ -38,7 +38,8 @@ from pennant.api.record_entries import entries_of
 from pennant.api.searches import Searches
 from pennant.api.view_changes import ViewChanges, ViewTakes, tags_in, view_changes
 from pennant.core.document.job import Job
-from pennant.core.document.notebook import WORDS, words_of
+from pennant.core.document.notebook import words_of
+from pennant.core.document.things import THINGS
 from pennant.core.document.wishes import BOUND
 from pennant.core.plan import Plan, plan
 from pennant.core.survey.check import refuse_if_wrong
@@ -207,7 +208,8 @@ def join_walls(joining: Joining) -> Job:
 @router.get("/notebook")
 def notebook_words() -> list[ThingWords]:
     """Return what a line of the notebook can begin with and what can be said of it."""
-    return [ThingWords(kind=kind, words=list(words_of(kind))) for kind in WORDS]
+    return [ThingWords(kind=kind, words=list(words_of(kind)))
+            for kind, one in THINGS.items() if one.words]  # fmt: skip
 
 
 @router.post("/cures", response_model=list[SaidCure])

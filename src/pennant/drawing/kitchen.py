@@ -10,7 +10,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import SurfacePlan
-from pennant.core.survey.placed import OPENINGS, Surface, between
+from pennant.core.survey.placed import Surface, between
 from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
 
 RING = 0.75
@@ -103,9 +103,9 @@ def _wall(wall: Surface, made: SurfacePlan, slab: float, tints: Tints) -> Iterat
         else:
             yield Shape("objection" if piece.id in bad else role, piece.outline, piece.of)
     for thing in wall.things:
-        if thing.kind in ("cabinet", "hood", "shelf", "upstand", "ledge"):
+        if thing.form in ("hanging", "raised"):
             yield Shape("overhead", (thing.outline,))
-        elif thing.kind in (*OPENINGS, "sink", "hob"):
+        elif thing.form in ("opening", "cut-out"):
             yield Shape("opening", (ring_of(thing.box.meet(Rect(*made.frame))),))
     # A start moved out past an end has its flag at that end: beyond it there is no picture.
     flag = min(max(made.pennant.x, made.frame[0]), made.frame[2])

@@ -9,6 +9,7 @@ from ezdxf.filemanagement import new
 from ezdxf.units import MM
 
 from pennant.core.document.job import Job
+from pennant.core.document.things import DRAWN, kinds_of
 from pennant.core.plan import Plan
 from pennant.core.survey.placed import Surface, between
 from pennant.drawing.kitchen import kitchen_drawing
@@ -24,12 +25,7 @@ LAYERS: dict[Role, tuple[str, int]] = {
 }  # fmt: skip
 """The layer and the colour index of each role."""
 WALL_LAYER = "WALL"
-THING_LAYERS = {
-    "window": "WINDOW", "hatch": "HATCH", "niche": "NICHE", "cabinet": "CABINET", "hood": "HOOD",
-    "shelf": "SHELF", "outlet": "OUTLET", "switch": "SWITCH", "pipe": "PIPE",
-    "pot-filler": "POT-FILLER", "vent": "VENT", "bracket": "BRACKET", "block": "BLOCK",
-    "upstand": "UPSTAND", "ledge": "LEDGE", "range-gap": "RANGE", "floor": "FLOOR",
-}  # fmt: skip
+THING_LAYERS = {kind: kind.upper() for kind in kinds_of(*DRAWN)} | {"range-gap": "RANGE"}
 """The layer of each kind of thing in an elevation; it is read back by the same names."""
 
 

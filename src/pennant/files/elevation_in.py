@@ -17,6 +17,7 @@ from ezdxf.filemanagement import read
 from ezdxf.lldxf.const import DXFError
 from ezdxf.path import make_path
 
+from pennant.core.document.things import form_of
 from pennant.core.survey.placed import height_at
 from pennant.files.drawing_dxf import THING_LAYERS, WALL_LAYER
 
@@ -37,6 +38,8 @@ LASER = 1000.0
 NEAR_DATUM = 400.0
 """Millimetres: a wall whose foot lies this near to the drawing's zero is drawn from the datum."""
 _KINDS = {layer: kind for kind, layer in THING_LAYERS.items()}
+LAYER_KINDS = ("wall", *THING_LAYERS)
+"""What a layer can be said to hold."""
 
 
 class NotAnElevation(ValueError):
@@ -133,11 +136,10 @@ def wall_in(text: str, units: Units | None, layers: Mapping[str, str]) -> Read:
         if one is wall:
             continue
         kind = _kind(one.layer, kinds)
-        told = _thing(one, kind, x0, datum, foot) if kind not in (None, "wall") else None
-        if told is None:
-            left_out[one.layer] += 1
+        if kind in THING_LAYERS:
+            things.append(_thing(one, kind, x0, datum, foot))
         else:
-            things.append(told)
+            left_out[one.layer] += 1
     things.sort(key=lambda thing: (thing.pop("_x"), thing["kind"]))
     said: dict[str, Any] = {
         "id": "drawn-wall", "name": "Wall", "length": x1 - x0,
@@ -184,10 +186,9 @@ def _at_end(outline: Outline, x: float, *, top: bool) -> float:
 
 
 def _thing(
-    one: Outline, kind: str | None, left: float, datum: float,
-    foot: Sequence[tuple[float, float]],
-) -> dict[str, Any] | None:  # fmt: skip
-    """A thing as the notebook has it; None for a kind that is not drawn in elevations."""
+    one: Outline, kind: str, left: float, datum: float, foot: Sequence[tuple[float, float]]
+) -> dict[str, Any]:
+    """A thing of a kind that is drawn in elevations, as the notebook has it."""
     x0, y0, x1, y1 = one.box
     width, height = x1 - x0, y1 - y0
     at, up = x0 - left, y0 - datum
@@ -197,14 +198,15 @@ def _thing(
     }
     said: dict[str, Any] = {"kind": kind, "_x": x0}
     datum_up = {"value": up, "taken_from": "datum"}
-    if kind in ("outlet", "switch"):
+    form = form_of(kind)
+    if form == "box":
         return {**said, **middle, "box_width": width, "box_height": height}
-    if kind in ("pipe", "pot-filler", "vent"):
+    if form == "round":
         return {**said, **middle, "diameter": max(width, height)}
     plain = {**said, "at": at, "width": width}
-    if kind in ("window", "hatch", "niche"):
+    if form == "opening":
         return {**plain, "sill": datum_up, "height": height}
-    if kind in ("cabinet", "hood", "shelf"):
+    if form == "hanging":
         low, other = _at_end(one, x0, top=False), _at_end(one, x1, top=False)
         told = {**plain, "clear": {"value": low - datum, "taken_from": "datum"}}
         if abs(low - other) > FLAT:
@@ -212,15 +214,13 @@ def _thing(
         if kind == "shelf":
             told["thick"] = _at_end(one, x0, top=True) - low
         return told
-    if kind in ("bracket", "block"):
+    if form == "block":
         return {**plain, "up": datum_up, "height": height}
-    if kind in ("upstand", "ledge"):
+    if form == "raised":
         return {**plain, "height": height}
-    if kind in ("range-gap", "floor"):
-        # Tile goes down from the counter beneath it, which may fall.
-        counter = height_at(tuple(foot), (x0 + x1) / 2)
-        return {**plain, "down": max(counter - y0, 0.0)}
-    return None
+    # Tile goes down from the counter beneath it, which may fall.
+    counter = height_at(tuple(foot), (x0 + x1) / 2)
+    return {**plain, "down": max(counter - y0, 0.0)}
 
 
 def _outlines(text: str, units: Units | None) -> Iterator[Outline]:

@@ -8,8 +8,6 @@ from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import distinct_lines
 from pennant.core.survey.placed import Surface
 
-_CHAINED = ("cabinet", "hood", "shelf", "window", "hatch", "niche")
-
 
 class Dimension(Value):
     """A distance along the wall, from ``x0`` to ``x1`` (mm), and how it reads."""
@@ -27,7 +25,7 @@ def overall(job: Job, surface: Surface) -> Dimension:
 def chain(job: Job, surface: Surface) -> tuple[Dimension, ...]:
     """Return the partials between the ends and every side of what stands high on it."""
     low, high = _ends(job, surface)
-    things = (thing for thing in surface.things if thing.kind in _CHAINED)
+    things = (thing for thing in surface.things if thing.form in ("hanging", "opening"))
     marks = {x for thing in things for x in (thing.box.x0, thing.box.x1)}
     kept = distinct_lines(low, high, marks)
     return tuple(_between(job, a, b) for a, b in pairwise(kept))

@@ -4,10 +4,11 @@ from collections.abc import Iterable
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.things import Form
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.cut_kind import Kind
 from pennant.core.layout.pieces import Piece
-from pennant.core.survey.placed import NO_COUNTER, OPENINGS, Kitchen, Placed, Surface
+from pennant.core.survey.placed import Kitchen, Placed, Surface
 
 KINDS: dict[Kind, str] = {
     "full": "full tile", "crosscut": "crosscut", "rip": "rip", "both": "crosscut and rip",
@@ -35,7 +36,6 @@ _TOPS = {
 _FEET = {"counter": "Counter", "corner": "Foot", "front": "Front edge", "open": "Front edge",
          "edged": "Front edge", "edge": "Lower edge"}  # fmt: skip
 _OPENINGS = {"left": "left jamb", "right": "right jamb"}
-_HANGING = ("cabinet", "hood", "shelf")
 
 
 class Names:
@@ -72,33 +72,33 @@ class Names:
         name = self.thing(base) if part != "stool" else f"{self.thing(base)} sill"
         if not side:
             return name
-        return self._of_thing(self.things[base].kind, part, name, side)
+        return self._of_thing(self.things[base].form, part, name, side)
 
     def _stretch(self, surface: Surface, number: int) -> str:
         """A further stretch of counter, by the gap that it begins at."""
         gaps = sorted(
-            (thing for thing in surface.things if thing.kind in NO_COUNTER),
+            (thing for thing in surface.things if thing.form == "gap"),
             key=lambda thing: thing.box.x0,
         )
         ended = [thing for thing in gaps if thing.box.x0 > surface.x0 + EPS]
         return f"Counter, right of {ended[number - 2].name}"
 
-    def _of_thing(self, kind: str, part: str, name: str, side: str) -> str:
+    def _of_thing(self, form: Form, part: str, name: str, side: str) -> str:
         if part == "stool":
             return {"top": f"Over {name}", "bottom": f"Under {name}"}.get(side, f"{name}, {side}")
-        if kind in OPENINGS:
+        if form == "opening":
             return {"bottom": f"Under {name}", "top": f"Over {name}"}.get(
                 side, f"{name}, {_OPENINGS.get(side, side)}"
             )
-        if kind in _HANGING:
+        if form == "hanging":
             return {"bottom": f"Under {name}", "top": f"Over {name}"}.get(
                 side, f"{name}, {side} side"
             )
-        if kind in ("range-gap", "floor"):
+        if form == "gap":
             return f"Foot of {name}" if side == "bottom" else f"{name}, {side} side"
-        if kind in ("upstand", "ledge"):
+        if form == "raised":
             return f"Over {name}" if side == "top" else f"{name}, {side} side"
-        if kind in ("outlet", "switch"):
+        if form == "box":
             return f"{name}, {side} of the box"
         return f"{name}, {side}"
 

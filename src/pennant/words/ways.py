@@ -5,11 +5,10 @@ from collections.abc import Iterator
 from pennant.core.document.job import Job
 from pennant.core.document.methods import QUESTIONS, Question
 from pennant.core.document.pattern import has_finished_top
-from pennant.core.document.survey import zones_of
+from pennant.core.document.survey import Below, zones_of
 from pennant.core.document.tiles import tiles_of
 from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import EPS
-from pennant.core.survey.placed import NO_COUNTER
 from pennant.core.takes.preparation import porous_tiles
 
 ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
@@ -123,7 +122,7 @@ def raised(job: Job, question: Question) -> bool:
     made_of = {zone.made_of for _, zone in zones_of(job.walls)}
     match question:
         case "gap":
-            return any(thing.kind in NO_COUNTER for wall in job.walls for thing in wall.things)
+            return any(isinstance(thing, Below) for wall in job.walls for thing in wall.things)
         case "paint":
             return "painted board" in made_of
         case "old_tile":

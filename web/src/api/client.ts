@@ -2,7 +2,7 @@
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
-type Schemas = components["schemas"];
+export type Schemas = components["schemas"];
 export type Job = Schemas["Job-Output"];
 export type JobDraft = Schemas["Job-Input"];
 export type JobState = Schemas["JobState"];
@@ -244,7 +244,7 @@ export function readIn(job: string, file: Blob): Promise<ReadIn> {
 
 /** Keeps a job file, sent as it is, so that the server can say at which line it is broken. */
 /** A job as it was read from a file, and the layers of a drawing that were not understood. */
-export type BroughtIn = Schemas["BroughtIn"];
+export type BroughtIn = Omit<Schemas["BroughtIn"], "kinds"> & { kinds?: readonly string[] };
 
 /** Brings in a drawing, a table of measures, or a job with its record, by the file's ending. */
 export async function importFile(

@@ -2470,7 +2470,7 @@ export interface components {
         /**
          * BroughtIn
          * @description A job that was read from a drawing, and the layers that were not understood, with how many
-         *     outlines each has.
+         *     outlines each has. ``kinds`` are what a layer can hold.
          */
         BroughtIn: {
             state: components["schemas"]["JobState"];
@@ -2478,6 +2478,30 @@ export interface components {
             left_out: {
                 [key: string]: number;
             };
+            /**
+             * Kinds
+             * @default [
+             *       "wall",
+             *       "cabinet",
+             *       "hood",
+             *       "shelf",
+             *       "window",
+             *       "hatch",
+             *       "niche",
+             *       "outlet",
+             *       "switch",
+             *       "pipe",
+             *       "pot-filler",
+             *       "vent",
+             *       "bracket",
+             *       "block",
+             *       "range-gap",
+             *       "floor",
+             *       "upstand",
+             *       "ledge"
+             *     ]
+             */
+            kinds: string[];
         };
         /**
          * Carried
@@ -7433,7 +7457,12 @@ export interface components {
             /** Name */
             name: string;
             /** Kind */
-            kind: string;
+            kind: ("cabinet" | "hood" | "shelf") | ("window" | "hatch" | "niche") | ("outlet" | "switch") | ("pipe" | "pot-filler" | "vent") | ("bracket" | "block") | ("range-gap" | "floor") | ("upstand" | "ledge") | ("sink" | "hob") | ("hole" | "mark" | "level" | "zone" | "check");
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "hanging" | "opening" | "box" | "round" | "block" | "gap" | "raised" | "cut-out" | "mark" | "level" | "zone" | "check";
             /** Outline */
             outline: [
                 number,
@@ -7492,6 +7521,12 @@ export interface components {
              * @default false
              */
             legs_off: boolean;
+            /**
+             * Under Tile
+             * @description A course of tile can stand on it.
+             * @default false
+             */
+            under_tile: boolean;
         };
         /**
          * PlacedArea

@@ -35,7 +35,7 @@ export function Counter({ surface, plan, scale }: Props) {
       </g>
     );
   }
-  const gaps = surface.things.filter(({ kind }) => kind === "range-gap" || kind === "floor");
+  const gaps = surface.things.filter(({ form }) => form === "gap");
   const deep = scale.y(plan.frame[1]) + 2;
   const lowest = Math.min(...surface.counter.map(([, y]) => y));
   const foot = scale.y(lowest) + THICK;

@@ -22,7 +22,7 @@ export const Devices = memo(function Devices({ surface, faces, scale }: Props) {
     <g pointerEvents="none">
       {surface.things.map((thing) => {
         if (thing.round) return <Round key={thing.id} thing={thing} scale={scale} />;
-        if (!thing.cover || thing.kind === "sink" || thing.kind === "hob") return null;
+        if (!thing.cover || thing.form === "cut-out") return null;
         return <Box key={thing.id} thing={thing} face={faces.get(thing.id) ?? ONE} scale={scale} />;
       })}
     </g>

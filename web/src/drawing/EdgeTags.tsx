@@ -80,14 +80,14 @@ function takenBy(surface: Surface, plan: SurfacePlan, sheet: SurfaceSheet, scale
   const line = (y: number): Box => ({ x0: scale.x(x0), y0: y - 9, x1: scale.x(x1), y1: y + 9 });
   const over = scale.y(top);
   const rows = sheet.chain.length > 1 ? [line(over - 56), line(over - 34)] : [line(over - 56)];
-  const names = surface.things.flatMap(({ kind, name, box }) => {
+  const names = surface.things.flatMap(({ form, name, box }) => {
     const high = Math.min(box[3], top);
-    const at = labelPlace(kind, scale.px(box[2] - box[0]), scale.px(high - box[1]));
-    if (kind === "range-gap" || kind === "floor") {
+    const at = labelPlace(form, scale.px(box[2] - box[0]), scale.px(high - box[1]));
+    if (form === "gap") {
       const y = scale.y(box[1]) + 28;
       return [{ x0: scale.x(box[0]), y0: y - 12, x1: scale.x(box[2]), y1: y + 4 }];
     }
-    if (!at || !holdsNumbers(kind)) return [];
+    if (!at || !holdsNumbers(form)) return [];
     const middle = scale.x((box[0] + box[2]) / 2);
     const half = (name.length * LETTER) / 2;
     const y = scale.y(high) + at.at;
@@ -120,7 +120,7 @@ function tagOf(
   const mid = middleOf(reading, plan);
   const first = placeOf(reading, own, mid, plan.frame[3], scale, rows.length);
   const place =
-    thing && !wide && holdsNumbers(thing.kind)
+    thing && !wide && holdsNumbers(thing.form)
       ? underName(first, reading, thing, plan.frame[3], scale, rows.length)
       : first;
   return { reading, said, rows, roomy, place };
@@ -191,7 +191,7 @@ function underName(
 ): Place {
   const [x0, low, x1, high] = thing.box;
   const over = Math.min(high, top);
-  const label = labelPlace(thing.kind, scale.px(x1 - x0), scale.px(over - low));
+  const label = labelPlace(thing.form, scale.px(x1 - x0), scale.px(over - low));
   if (!label) return place;
   const y = scale.y(over) + label.below;
   const beside = reading.side === "left" || reading.side === "right";

@@ -117,7 +117,7 @@ function Thing(props: ThingProps) {
   const [width, height] = [scale.px(x1 - x0), scale.px(y1 - y0)];
   const [x, y] = [scale.x(x0), scale.y(y1)];
   const says = (SAYS[thing.kind] ?? []).filter(([field]) => lengths[pointer + field]);
-  const place = labelPlace(thing.kind, width, height, { x: flag[0] - x, y: flag[1] - y });
+  const place = labelPlace(thing.form, width, height, { x: flag[0] - x, y: flag[1] - y });
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut to a line that the keyboard reaches by itself
     <g

@@ -1,7 +1,9 @@
 /** Where a thing's name and sizes are written on it, so that numbers at its edges keep clear. */
 
-const OPENINGS = new Set(["window", "hatch", "niche"]);
-const HANGING = new Set(["cabinet", "hood", "shelf"]);
+import type { Placed } from "../api/client";
+
+type Form = Placed["form"];
+
 /** Pixels from one line of a label to the next. */
 export const LINE = 17;
 
@@ -24,13 +26,13 @@ const FLAG = { high: 62, wide: 70 };
  * `flag` is the pennant's foot from the thing's upper left: the label goes under it where it can.
  */
 export function labelPlace(
-  kind: string,
+  form: Form,
   width: number,
   height: number,
   flag?: { x: number; y: number },
 ): LabelPlace | null {
   if (width <= 96 || height <= 78) return null;
-  const opening = OPENINGS.has(kind);
+  const opening = form === "opening";
   const at = height <= 120 ? 19 : opening ? 56 : 30;
   const stacked = width < 175;
   const covered =
@@ -50,8 +52,8 @@ export function labelPlace(
 }
 
 /** Whether numbers at a thing's sides are written inside it, under its name. */
-export function holdsNumbers(kind: string): boolean {
-  return OPENINGS.has(kind) || HANGING.has(kind);
+export function holdsNumbers(form: Form): boolean {
+  return form === "opening" || form === "hanging";
 }
 
 export interface Box {

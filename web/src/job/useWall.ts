@@ -1,7 +1,7 @@
 /** Which wall is on show: the one in the address, else the first. */
 import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
-import type { Surface, SurfacePlan, SurfaceSheet, View, Wall } from "../api/client";
+import type { Placed, Surface, SurfacePlan, SurfaceSheet, View, Wall } from "../api/client";
 import { useEditor } from "./useEditor";
 
 export interface Shown {
@@ -17,6 +17,8 @@ export interface OnShow extends Shown {
   wall: Wall;
   number: number;
   pointer: string;
+  /** What stands on the wall, where it stands. */
+  things: readonly Placed[];
   /** All walls unrolled side by side. */
   all: boolean;
   /** The surface is the wall itself, not a return or a back inside it, or a counter. */
@@ -66,6 +68,7 @@ export function onShow(view: View, wanted: string | null): OnShow {
     wall,
     number,
     pointer: `/walls/${number}`,
+    things: surfaces.find(({ id }) => id === wall.id)?.things ?? [],
     all: wanted === ALL,
     own: shown.surface.id === wall.id,
     counter: counter ?? null,

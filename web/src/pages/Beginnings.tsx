@@ -13,27 +13,6 @@ import {
 } from "../api/client";
 import { Select } from "../parts/Select";
 
-const LAYER_KINDS = [
-  "wall",
-  "window",
-  "hatch",
-  "niche",
-  "cabinet",
-  "hood",
-  "shelf",
-  "outlet",
-  "switch",
-  "pipe",
-  "pot-filler",
-  "vent",
-  "bracket",
-  "block",
-  "upstand",
-  "ledge",
-  "range-gap",
-  "floor",
-];
-
 export function Beginnings() {
   const navigate = useNavigate();
   const client = useQueryClient();
@@ -144,7 +123,7 @@ export function Beginnings() {
                   value={layers[layer] ?? ""}
                   options={[
                     { value: "", label: "nothing of the wall" },
-                    ...LAYER_KINDS.map((value) => ({ value, label: value })),
+                    ...(read.kinds ?? []).map((value) => ({ value, label: value })),
                   ]}
                   onChange={(kind) => setLayers({ ...layers, [layer]: kind })}
                 />

@@ -67,13 +67,10 @@ export function AreasPaper() {
 
 function AreaCard({ area, index }: { area: Area; index: number }) {
   const { editor, draft, view } = useEditor();
-  const { wall } = useWall();
+  const { things } = useWall();
   const root = `/areas/${index}`;
   const change = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, `${root}${pointer}`, to), label);
-  const centres = (wall.things ?? []).filter(
-    ({ kind }) => kind !== "check" && kind !== "zone" && kind !== "level",
-  );
   const { units, tile } = view.job;
   return (
     <div className="mb-3 grid gap-x-6 gap-y-2 border-line border-t pt-2 md:grid-cols-2">
@@ -104,7 +101,7 @@ function AreaCard({ area, index }: { area: Area; index: number }) {
             onChange={(to) => change("/centre", to || null, "Area centred")}
             options={[
               { value: "", label: "begun from the left end" },
-              ...centres.map((one) => ({
+              ...things.map((one) => ({
                 value: one.id ?? "",
                 label: `centred on ${one.name ?? ""}`,
               })),

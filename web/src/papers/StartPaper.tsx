@@ -46,14 +46,11 @@ export function StartPaper({ pointing, onPointing }: Props) {
 
 function AcrossChoice({ pointing, onPointing }: Props) {
   const { editor, draft, view } = useEditor();
-  const { wall, number, pointer, plan, startAt } = useWall();
+  const { wall, number, pointer, plan, startAt, things } = useWall();
   const { across } = wall.start;
   const lines = useLines();
   const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
   const courses = view.job.pattern.kind === "courses" && !view.job.tile.sheet;
-  const centres = (wall.things ?? []).filter(
-    ({ kind }) => kind !== "check" && kind !== "zone" && kind !== "level",
-  );
   const carried = view.job.counters.filter(
     (counter) =>
       counter.wall === wall.id &&
@@ -81,8 +78,8 @@ function AcrossChoice({ pointing, onPointing }: Props) {
       return;
     }
     if (next === "full-at" || next === "fitted") {
-      const opening = lines.find(({ id }) => /^(window|hatch|niche)/.test(kindOf(wall, id)));
-      const owner = opening?.id.split(":")[0] ?? wall.id;
+      const openings = new Set(things.filter(({ form }) => form === "opening").map(({ id }) => id));
+      const owner = lines.find((line) => openings.has(line.owner))?.owner ?? wall.id;
       if (next === "full-at")
         plant({ kind: next, line: `${owner}:left`, nudge: 0 }, "Start: full at a line");
       else
@@ -92,12 +89,12 @@ function AcrossChoice({ pointing, onPointing }: Props) {
         );
       return;
     }
-    const first = centres.find(({ kind }) => kind === "window") ?? centres[0];
+    const first = things.find(({ kind }) => kind === "window") ?? things[0];
     const place =
       across.kind === "centred"
         ? across
         : first
-          ? { on: "thing" as const, thing: first.id ?? null }
+          ? { on: "thing" as const, thing: first.id }
           : { on: "wall" as const };
     plant({ ...place, kind: "centred", what: next, nudge: 0 }, `Start: ${next} centred`);
   }
@@ -154,7 +151,7 @@ function AcrossChoice({ pointing, onPointing }: Props) {
             onChange={centreOn}
             options={[
               { value: "wall", label: "the tiled wall" },
-              ...centres.map((thing) => ({ value: thing.id ?? "", label: thing.name ?? "" })),
+              ...things.map(({ id, name }) => ({ value: id, label: name })),
               { value: "point", label: "a point" },
             ]}
           />
@@ -185,6 +182,7 @@ function AcrossChoice({ pointing, onPointing }: Props) {
 
 interface LineName {
   id: string;
+  owner: string;
   name: string;
 }
 
@@ -195,11 +193,7 @@ function useLines(): LineName[] {
   return plan.edges
     .filter(({ side }) => side === "left" || side === "right")
     .sort((a, b) => a.at - b.at)
-    .map(({ edge }) => ({ id: edge, name: names.get(edge) ?? edge }));
-}
-
-function kindOf(wall: { things?: readonly { id?: string; kind: string }[] }, line: string) {
-  return (wall.things ?? []).find(({ id }) => id === line.split(":")[0])?.kind ?? "";
+    .map(({ edge, owner }) => ({ id: edge, owner, name: names.get(edge) ?? edge }));
 }
 
 interface FittedProps {
@@ -285,19 +279,12 @@ function Floats() {
 
 function UpChoice() {
   const { editor, draft, view } = useEditor();
-  const { wall, number, startAt } = useWall();
+  const { wall, number, startAt, things } = useWall();
   const { up } = wall.start;
   const hung =
     up.kind === "full-top" || up.kind === "equal-cuts" || up.kind === "whole-courses" ? up : null;
-  const overheads = (wall.things ?? []).filter(
-    ({ kind }) => kind === "cabinet" || kind === "hood" || kind === "shelf",
-  );
-  const under = (wall.things ?? []).filter(
-    (thing) =>
-      thing.kind === "upstand" ||
-      thing.kind === "ledge" ||
-      (thing.kind === "shelf" && thing.thick != null),
-  );
+  const overheads = things.filter(({ form }) => form === "hanging");
+  const under = things.filter(({ under_tile }) => under_tile);
   const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
   const courses = view.job.pattern.kind === "courses" && !view.job.tile.sheet;
   const plant = (to: Up, label: string) => editor.commit(withUp(draft, view, startAt, to), label);
@@ -348,7 +335,7 @@ function UpChoice() {
             value={hung.under ?? ""}
             onChange={(value) => plant({ ...hung, under: value || null }, "Start: under another")}
             options={[
-              ...overheads.map((thing) => ({ value: thing.id ?? "", label: thing.name ?? "" })),
+              ...overheads.map(({ id, name }) => ({ value: id, label: name })),
               { value: "", label: "the top line" },
             ]}
           />
@@ -361,7 +348,7 @@ function UpChoice() {
             label="Standing on"
             value={up.on}
             onChange={(on) => plant({ ...up, on }, "Start: on another")}
-            options={under.map((thing) => ({ value: thing.id ?? "", label: thing.name ?? "" }))}
+            options={under.map(({ id, name }) => ({ value: id, label: name }))}
           />
         </div>
       )}

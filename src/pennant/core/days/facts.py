@@ -7,13 +7,12 @@ from pennant.core.cuts.cut_list import CutList, cuts_of
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import has_finished_top
 from pennant.core.document.schedule import Dated, Outside
-from pennant.core.document.survey import Device, Zone, zones_of
+from pennant.core.document.survey import Below, Device, Zone, zones_of
 from pennant.core.document.tooling import Tool
 from pennant.core.layout.field import Field
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import lay
 from pennant.core.survey.boards import boarded, is_patched, keeps_old_tile, loses_old_tile
-from pennant.core.survey.placed import NO_COUNTER
 from pennant.core.takes.counters import on_walls, on_wood
 from pennant.core.takes.edging import sealant_lengths, trim_of
 from pennant.core.takes.preparation import faces_of_zones, to_prime
@@ -135,7 +134,7 @@ class Facts:
     @cached_property
     def gaps(self) -> int:
         """How many stretches have no counter."""
-        return sum(thing.kind in NO_COUNTER for wall in self.job.walls for thing in wall.things)
+        return sum(isinstance(thing, Below) for wall in self.job.walls for thing in wall.things)
 
     @cached_property
     def battens(self) -> int:

@@ -15,34 +15,12 @@ from typing import Any
 
 from pennant.core.document.measures import slug
 from pennant.core.document.substrate import MADE_OF
+from pennant.core.document.things import THINGS
 
-KINDS = {
-    "cabinet": "cabinet", "hood": "hood", "microwave": "hood", "shelf": "shelf",
-    "window": "window", "hatch": "hatch", "pass-through": "hatch", "niche": "niche",
-    "outlet": "outlet", "socket": "outlet", "switch": "switch", "pipe": "pipe",
-    "pot-filler": "pot-filler", "potfiller": "pot-filler", "vent": "vent", "bracket": "bracket",
-    "block": "block", "range": "range-gap", "range-gap": "range-gap", "gap": "range-gap",
-    "stove": "range-gap", "cooker": "range-gap", "gfci": "outlet", "rcd": "outlet",
-    "receptacle": "outlet", "sink": "mark", "tap": "mark", "faucet": "mark", "light": "switch",
-    "cupboard": "cabinet", "extractor": "hood", "opening": "hatch",
-    "floor": "floor", "upstand": "upstand", "ledge": "ledge", "level": "level", "mark": "mark",
-    "zone": "zone", "check": "check",
-}  # fmt: skip
+FIRST_WORDS = {
+    word: kind for kind, one in THINGS.items() if one.words for word in (kind, *one.also)
+}
 """First words of a line and the thing that each means."""
-
-_HANGING = "at wide clear behind deep trim"
-_HOLE = "at wide sill high to casing stands stool horn deep returns trim"
-_BOX = "at up to gang sideways wide high plate-wide plate-high legs-off"
-_PIPE = "at up dia cover"
-WORDS = {
-    "cabinet": _HANGING, "hood": _HANGING, "shelf": _HANGING + " thick", "window": _HOLE,
-    "hatch": _HOLE, "niche": _HOLE, "outlet": _BOX, "switch": _BOX, "pipe": _PIPE,
-    "pot-filler": _PIPE, "vent": _PIPE, "bracket": "at wide up high deep",
-    "block": "at wide up high deep", "range-gap": "at wide down", "floor": "at wide down",
-    "upstand": "at wide high deep trim", "ledge": "at wide high deep trim", "level": "at below",
-    "mark": "at", "zone": "at wide flat over", "check": "from to",
-}  # fmt: skip
-"""What can be said of each thing, as listed to someone who is typing its line."""
 
 _SIZES = {
     "wide": "width", "high": "height", "casing": "casing", "stool": "stool", "horn": "horn",
@@ -73,7 +51,7 @@ class LineError(ValueError):
 def words_of(kind: str) -> tuple[str, ...]:
     """Return what can be said of a kind of thing: words before sizes, and of a zone its nature."""
     more = (*MADE_OF, *_STATES, *_OLD_TILE) if kind == "zone" else ()
-    return (*WORDS[kind].split(), *more)
+    return (*THINGS[kind].words.split(), *more)
 
 
 def read_if_line(value: Any) -> Any:
@@ -94,9 +72,9 @@ def read_line(text: str) -> dict[str, Any]:
     if not words:
         raise LineError("the line is empty; begin with a thing, such as: " + _some_kinds())
     first = words.pop(0)
-    kind = KINDS.get(first)
-    if kind is None and words and f"{first}-{words[0]}" in KINDS:
-        kind = KINDS[f"{first}-{words.pop(0)}"]
+    kind = FIRST_WORDS.get(first)
+    if kind is None and words and f"{first}-{words[0]}" in FIRST_WORDS:
+        kind = FIRST_WORDS[f"{first}-{words.pop(0)}"]
     if kind is None:
         raise LineError(f"{first!r} is no thing that is known here; begin with: {_some_kinds()}")
     fields = _Line(kind, words).read()
@@ -111,7 +89,7 @@ def a_(kind: str) -> str:
 
 
 def _some_kinds() -> str:
-    return ", ".join(sorted(set(KINDS.values())))
+    return ", ".join(sorted(set(FIRST_WORDS.values())))
 
 
 class _Line:
@@ -191,7 +169,7 @@ class _Line:
         self._put(field, measure)
 
     def _up_field(self) -> str:
-        said = WORDS[self.kind].split()
+        said = THINGS[self.kind].words.split()
         return next((field for word, field in _UPWARD.items() if word in said), "up")
 
     def _along(self, to: str | None, after: str) -> None:
@@ -204,7 +182,7 @@ class _Line:
         self._put("at", measure)
 
     def _upward(self, word: str) -> None:
-        if word not in WORDS[self.kind].split():
+        if word not in THINGS[self.kind].words.split():
             raise LineError(f"{word!r} is not said of {a_(self.kind)}; {self._may_say()}")
         to = _ENDS.get(self.words[0]) if self.words else None
         if to:
@@ -269,7 +247,7 @@ class _Line:
             told["why" if word == "unsettled" else "owed_to"] = said
 
     def _other(self, word: str) -> None:
-        said = WORDS[self.kind].split()
+        said = THINGS[self.kind].words.split()
         if word in _SIZES and word in said:
             self._size(word, said)
         elif word in _GANGS and "gang" in said:

@@ -22,6 +22,7 @@ from pennant.core.document.measures import (
 from pennant.core.document.notebook import read_if_line
 from pennant.core.document.starts import Start
 from pennant.core.document.substrate import MadeOf
+from pennant.core.document.things import Box, Hanging, Hole, NoCounter, OnCounter, Pipe, Solid
 from pennant.core.document.values import Distance, Length, Shift, Value
 
 Name = Annotated[str, Field(min_length=1, max_length=80)]
@@ -50,7 +51,7 @@ class Overhead(Line):
     A shelf has a thickness, and tile goes on above it; the others reach up to the top line.
     """
 
-    kind: Literal["cabinet", "hood", "shelf"]
+    kind: Hanging
     at: TakenAlong
     width: Length
     clear: TakenUp = Field(description="To its underside, at its left end.")
@@ -68,7 +69,7 @@ class Opening(Line):
     so. Tile stops at the casing, or at the bare jamb where there is none.
     """
 
-    kind: Literal["window", "hatch", "niche"]
+    kind: Hole
     at: TakenAlong
     width: Length
     sill: TakenUp = Field(description="To its lower line.")
@@ -89,7 +90,7 @@ class Device(Line):
     Sizes left out come from the job's list of boxes by the number of gangs.
     """
 
-    kind: Literal["outlet", "switch"]
+    kind: Box
     at: TakenAlongToCentre
     up: TakenUpToCentre
     measured_to: Literal["box", "plate"] = "box"
@@ -108,7 +109,7 @@ class Device(Line):
 class Round(Line):
     """A round thing through the wall: a pipe, a pot-filler, a vent; its cover hides the cut."""
 
-    kind: Literal["pipe", "pot-filler", "vent"]
+    kind: Pipe
     at: TakenAlongToCentre
     up: TakenUpToCentre
     diameter: Length
@@ -118,7 +119,7 @@ class Round(Line):
 class Block(Line):
     """A bracket or another rectangle that tile goes around."""
 
-    kind: Literal["bracket", "block"]
+    kind: Solid
     at: TakenAlong
     width: Length
     up: TakenUp
@@ -132,7 +133,7 @@ class Below(Line):
     In a range gap the tile goes down by so much, or by so many whole courses.
     """
 
-    kind: Literal["range-gap", "floor"]
+    kind: NoCounter
     at: TakenAlong
     width: Length
     down: Distance = Field(default=0.0, description="Below the counter line.")
@@ -142,7 +143,7 @@ class Below(Line):
 class Raised(Line):
     """A stretch where tile begins higher: an upstand, a ledge or a sill on the counter."""
 
-    kind: Literal["upstand", "ledge"]
+    kind: OnCounter
     at: TakenAlong
     width: Length
     height: Length = Field(description="Above the counter beneath it.")

@@ -4,6 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from pennant.core.document.things import THINGS, kinds_of
 from pennant.core.document.values import Value
 
 Kind = Literal[
@@ -26,11 +27,10 @@ ALL: tuple[Kind, ...] = (*USUAL, "even", "full-left", "full-right", "whole-top",
 
 
 BOUND: dict[Kind, tuple[str, ...]] = {
-    "even": ("window", "hatch", "niche"),
-    "smallest": ("window", "hatch", "niche", "cabinet", "hood", "shelf", "upstand", "ledge",
-                 "range-gap", "wall"),
+    "even": kinds_of("opening"),
+    "smallest": (*(kind for kind, one in THINGS.items() if one.judged), "wall"),
     "full-left": ("wall",), "full-right": ("wall",),
-    "centred": ("window", "hatch", "niche", "hood", "range-gap", "mark", "cabinet"),
+    "centred": tuple(kind for kind, one in THINGS.items() if one.centred),
     "corner": ("wall",),
 }  # fmt: skip
 """Wishes that can be bound to a place, and the kinds of things that they can be bound to."""

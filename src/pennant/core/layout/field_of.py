@@ -25,13 +25,11 @@ from pennant.core.layout.field import (
     side_line,
 )
 from pennant.core.survey.placed import (
-    NO_COUNTER,
-    OPENINGS,
     Placed,
     Surface,
     around,
     between,
-    spans_of,
+    counter_gaps,
     uncovered,
 )
 
@@ -73,12 +71,12 @@ class _Building:
     def field(self) -> Field:
         surface = self.surface
         counter = self._counter_line()
-        gapped = any(thing.kind in NO_COUNTER for thing in surface.things)
+        gapped = any(thing.form == "gap" for thing in surface.things)
         heights = [y for _, y in counter]
         # A level counter that lies lower than the run's high point takes wedges like a falling one.
         on_foot = surface.foot is None or abs(surface.foot - min(heights)) <= EPS
         level = max(heights) - min(heights) <= EPS and not gapped and on_foot
-        low = min([*heights, *(t.box.y0 for t in surface.things if t.kind in NO_COUNTER)])
+        low = min([*heights, *(t.box.y0 for t in surface.things if t.form == "gap")])
         top_left, top_right = surface.top_left, surface.top_right
         high = max(top_left, top_right)
         left, right = self._end("left", low, high), self._end("right", low, high)
@@ -167,8 +165,8 @@ class _Building:
     def _counter(self, counter: Line) -> float:
         """The counter, stretch by stretch between its gaps; returns where a full course stands."""
         s, gap, frame = self.surface, self.gaps["bottom"], self.frame
-        below = [thing for thing in s.things if thing.kind in NO_COUNTER]
-        spans = spans_of(below, NO_COUNTER)
+        below = [thing for thing in s.things if thing.form == "gap"]
+        spans = counter_gaps(below)
         stretches = uncovered(s.x0, s.x1, spans)
         feet = []
         for number, (x0, x1) in enumerate(stretches):
@@ -239,17 +237,17 @@ class _Building:
         }
 
     def _thing(self, thing: Placed) -> None:
-        settings, kind = self.settings, thing.kind
+        settings, form = self.settings, thing.form
         side = Gap("side", "sealant", settings.opening_gap)
-        if kind in ("mark", *NO_COUNTER):
+        if form in ("mark", "gap"):
             return
-        if kind in ("cabinet", "hood", "shelf"):
+        if form == "hanging":
             under = Gap("overhead", "sealant", settings.overhead_gap)
             self._slab(thing, side, under, Gap("side", "sealant", settings.overhead_gap))
-        elif kind in ("upstand", "ledge"):
+        elif form == "raised":
             over = Gap("raised", "sealant", settings.counter_gap)
             self._slab(thing, side, Gap("raised", "sealant", 0.0), over)
-        elif kind in OPENINGS:
+        elif form == "opening":
             self._opening(thing)
         elif thing.round:
             self._round(thing)
@@ -369,7 +367,7 @@ class _Building:
         hung = [
             shapely.box(thing.box.x0, thing.box.y0 - 1, thing.box.x1, thing.box.y0 + 1)
             for thing in self.surface.things
-            if thing.kind in ("cabinet", "hood", "shelf") and thing.box.height <= EPS
+            if thing.form == "hanging" and thing.box.height <= EPS
         ]
         return shapely.difference(top, shapely.union_all(hung)) if hung else top
 

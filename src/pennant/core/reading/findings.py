@@ -33,7 +33,7 @@ from pennant.core.reading.finding import (
     worst_first,
 )
 from pennant.core.reading.legs import legs_of
-from pennant.core.survey.placed import OPENINGS, Placed
+from pennant.core.survey.placed import Placed
 
 Small = Literal["sliver", "thin-top", "small-piece"]
 TOPS = ("overhead", "ceiling", "open-top")
@@ -140,7 +140,7 @@ def _uneven(
     """
     by_edge = {reading.edge: reading for reading in readings}
     for opening in field.surface.things:
-        if opening.kind not in OPENINGS:
+        if opening.form != "opening":
             continue
         left, right = by_edge.get(f"{opening.id}:left"), by_edge.get(f"{opening.id}:right")
         if left is None or right is None:

@@ -51,7 +51,7 @@ from pennant.core.reading.finding import Finding, worst_first
 from pennant.core.reading.findings import course_step, find
 from pennant.core.survey.counters import LEFT, RIGHT, counter_of, edge_id, tile_on
 from pennant.core.survey.kitchen import joined_before
-from pennant.core.survey.placed import NO_COUNTER, Kitchen, Surface, between, spans_of, uncovered
+from pennant.core.survey.placed import Kitchen, Surface, between, counter_gaps, uncovered
 
 KEPT_PIECES = 60_000
 """Pieces in the surface plans that are kept from one plan to the next: about 100 MB."""
@@ -470,7 +470,7 @@ def _cutting(code: str, field: Field, layout: Layout, settings: Settings, of: st
 def _counter(surface: Surface, frame: Rect) -> Iterator[Line]:
     """The counter under a surface, stretch by stretch between ranges and floors."""
     if surface.bottom == "counter":
-        for x0, x1 in uncovered(frame.x0, frame.x1, spans_of(surface.things, NO_COUNTER)):
+        for x0, x1 in uncovered(frame.x0, frame.x1, counter_gaps(surface.things)):
             yield tuple((tidy(x), tidy(y)) for x, y in between(surface.counter, x0, x1))
 
 

@@ -35,7 +35,7 @@ from pennant.core.reading.findings import (
 )
 from pennant.core.reading.legs import legs_of
 from pennant.core.search.measured import in_bands
-from pennant.core.survey.placed import OPENINGS, around
+from pennant.core.survey.placed import around
 
 Floats = npt.NDArray[np.float64]
 Numbers = npt.NDArray[np.intp]
@@ -301,7 +301,7 @@ class Clipping:
         most, count = 0.0, 0
         for thing in self.field.surface.things:
             left, right = least.get(f"{thing.id}:left"), least.get(f"{thing.id}:right")
-            if thing.kind not in OPENINGS or left is None or right is None:
+            if thing.form != "opening" or left is None or right is None:
                 continue
             if sides_differ(self.settings, left, right):
                 most, count = max(most, abs(left - right)), count + 1

@@ -36,7 +36,6 @@ from pennant.core.reading.findings import (
     least_setting,
 )
 from pennant.core.search.edge_runs import runs_of
-from pennant.core.survey.placed import OPENINGS
 
 Floats = npt.NDArray[np.float64]
 NEAR = 0.4
@@ -166,7 +165,7 @@ class Search:
         self.levels = [edge for edge in field.edges if not edge.upright]
         self.upright_runs = [runs_of(edge, shown, field) for edge in self.uprights]
         self.level_runs = [runs_of(edge, shown, field) for edge in self.levels]
-        self.openings = {thing.id for thing in field.surface.things if thing.kind in OPENINGS}
+        self.openings = {thing.id for thing in field.surface.things if thing.form == "opening"}
         self.boxes = [keep for keep in field.keep_outs if keep.hidden]
 
     def best(self, wishes: Sequence[Wish], most: int, at_height: float | None = None) -> Found:

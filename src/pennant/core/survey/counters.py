@@ -12,6 +12,7 @@ from pennant.core.document.counter import Counter, CutOut, Hole, edge_tile_of
 from pennant.core.document.job import Job
 from pennant.core.document.notch import bed_of, notch_of
 from pennant.core.document.survey import Wall
+from pennant.core.document.things import form_of
 from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.clip import ring_of
 from pennant.core.geometry.rect import Rect
@@ -130,13 +131,13 @@ def _placed(one: CutOut | Hole) -> Placed:
     if isinstance(one, CutOut):
         box = Rect(one.at, one.front, one.at + one.width, one.front + one.depth)
         cover = box.grown(one.rim, one.rim, one.rim, one.rim) if one.rim > 0 else None
-        return Placed(id=one.id, name=one.name, kind=one.kind, outline=ring_of(box), box=box,
-                      cover=cover)  # fmt: skip
+        return Placed(id=one.id, name=one.name, kind=one.kind, form=form_of(one.kind),
+                      outline=ring_of(box), box=box, cover=cover)  # fmt: skip
     x, y, r, wide = one.at, one.front, one.diameter / 2, one.cover / 2
     box = Rect(x - r, y - r, x + r, y + r)
     cover = Rect(x - wide, y - wide, x + wide, y + wide) if wide > 0 else None
-    return Placed(id=one.id, name=one.name, kind=one.kind, outline=ring_of(box), box=box,
-                  cover=cover, round=(x, y, r))  # fmt: skip
+    return Placed(id=one.id, name=one.name, kind=one.kind, form=form_of(one.kind),
+                  outline=ring_of(box), box=box, cover=cover, round=(x, y, r))  # fmt: skip
 
 
 def _flat(

@@ -9,6 +9,7 @@ from itertools import combinations, pairwise
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH
 from pennant.core.document.survey import Level, Opening, Overhead, Zone
+from pennant.core.document.things import FACED, SOLID, THINGS
 from pennant.core.document.values import lengths_in
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.survey.boards import forward_at, is_patched, keeps_old_tile
@@ -35,7 +36,7 @@ from pennant.core.survey.doubt import (
     ZoneStep,
 )
 from pennant.core.survey.kitchen import joined_before
-from pennant.core.survey.placed import OPENINGS, Kitchen, Placed, Surface
+from pennant.core.survey.placed import Kitchen, Placed, Surface
 from pennant.core.survey.placing import WallPlaces
 
 SEEN_DEPTH = 1.5
@@ -107,23 +108,15 @@ def _past_end(job: Job, surface: Surface, on: WallPlaces) -> Iterator[PastEnd]:
         )  # fmt: skip
 
 
-_SOLID = ("cabinet", "hood", "shelf", "window", "hatch", "niche", "outlet", "switch", "pipe",
-          "pot-filler", "vent", "bracket", "block", "upstand", "ledge")  # fmt: skip
-_FLUSH = ("window", "hatch", "niche", "upstand", "ledge")
-"""Things whose face tile ends beside: their casing, or their top edge."""
-_HANGS = ("cabinet", "hood", "shelf")
-_BOXES = ("outlet", "switch", "pipe", "pot-filler")
-
-
 def _overlaps(surface: Surface) -> Iterator[Overlap | Behind]:
     """Two things cannot stand in one place; a box right behind a cabinet is a matter of its own."""
-    solid = [thing for thing in surface.things if thing.kind in _SOLID]
+    solid = [thing for thing in surface.things if thing.form in SOLID]
     for one, other in combinations(solid, 2):
         common = one.box.meet(other.box)
         if common.empty():
             continue
-        boxes = [thing for thing in (one, other) if thing.kind in _BOXES]
-        large = [thing for thing in (one, other) if thing.kind not in _BOXES]
+        boxes = [thing for thing in (one, other) if THINGS[thing.kind].small_box]
+        large = [thing for thing in (one, other) if not THINGS[thing.kind].small_box]
         across, up = tidy(common.width), tidy(common.height)
         if len(boxes) == 1 and large:
             box, before = boxes[0].id, large[0].id
@@ -137,7 +130,7 @@ def _overlaps(surface: Surface) -> Iterator[Overlap | Behind]:
                 places=(one.id, other.id), across=across, up=up,
             )  # fmt: skip
     gaps = sorted(
-        (thing for thing in surface.things if thing.kind in ("range-gap", "floor")),
+        (thing for thing in surface.things if thing.form == "gap"),
         key=lambda thing: thing.box.x0,
     )
     for one, other in pairwise(gaps):
@@ -172,7 +165,7 @@ def _narrow(job: Job, surface: Surface) -> Iterator[NarrowGap]:
 def _over_the_top(surface: Surface) -> Iterator[OverTheTop]:
     top = min(surface.top_left, surface.top_right)
     for thing in surface.things:
-        if thing.kind in (*_HANGS, *OPENINGS) and thing.box.y0 > top + EPS:
+        if thing.form in ("hanging", "opening") and thing.box.y0 > top + EPS:
             yield OverTheTop(
                 id=f"over-the-top@{thing.id}", weight="ask", wall=surface.id,
                 places=(thing.id,), above=tidy(thing.box.y0 - top),
@@ -286,7 +279,7 @@ def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Depth]:
     """Faces that tile stands proud of, or falls short of: tile and bed against each depth."""
     deep: list[tuple[str, float, float, float]] = [
         (thing.id, thing.depth, thing.box.x0, thing.box.x1) for thing in surface.things
-        if thing.depth is not None and thing.kind in _FLUSH
+        if thing.depth is not None and thing.form in FACED
     ]  # fmt: skip
     for side in ("left", "right"):
         end = getattr(on.wall, side)

@@ -17,7 +17,9 @@ from pennant.core.document.survey import (
     Overhead,
     Raised,
     Round,
+    stands_under_tile,
 )
+from pennant.core.document.things import form_of
 from pennant.core.geometry.clip import Ring, ring_of
 from pennant.core.geometry.rect import Rect
 from pennant.core.survey.placed import Placed, Stretch, around
@@ -36,10 +38,11 @@ def placed_of(job: Job, places: WallPlaces, thing: AnyThing, start: float) -> Pl
 
     def put(outline: Ring, **more: Any) -> Placed:
         return Placed(
-            id=thing.id, name=thing.name, kind=thing.kind, outline=outline, box=around(outline),
+            id=thing.id, name=thing.name, kind=thing.kind, form=form_of(thing.kind),
+            outline=outline, box=around(outline),
             unsettled=thing.unsettled is not None,
             hold=thing.unsettled.hold if thing.unsettled else 0.0,
-            trim=getattr(thing, "trim", ()),
+            trim=getattr(thing, "trim", ()), under_tile=stands_under_tile(thing),
             taken=tuple(_taken(places, thing, around(outline))), **more,
         )  # fmt: skip
 

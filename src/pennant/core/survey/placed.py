@@ -10,6 +10,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field as Described
 
+from pennant.core.document.things import Form, KindOfThing
 from pennant.core.geometry.clip import Line, Ring
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
@@ -24,11 +25,6 @@ which ``laps`` it; ``folded`` is an outside corner; ``front`` is the edge of a r
 room and ``frame`` the one at the window; ``tips`` is an open top on which finished tips end. A
 counter that is ``edged`` ends at its edge pieces, whose own sides are ``edge``; its ``back`` is at
 the wall."""
-
-OPENINGS = ("window", "hatch", "niche")
-"""Things with a side to the left and right that are compared."""
-NO_COUNTER = ("range-gap", "floor")
-"""Kinds of things where no counter runs."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +44,8 @@ class Placed:
 
     id: str
     name: str
-    kind: str
+    kind: KindOfThing
+    form: Form
     outline: Ring
     box: Annotated[Rect, Described(description="Around the outline: x0, y0, x1, y1.")]
     cover: Rect | None = None
@@ -67,6 +64,7 @@ class Placed:
     legs_off: Annotated[
         bool, Described(description="Thin legs beside its box are cut away under its plate.")
     ] = False
+    under_tile: Annotated[bool, Described(description="A course of tile can stand on it.")] = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -175,7 +173,7 @@ def letters(number: int, alphabet: str) -> str:
 
 def heights_of(surface: Surface) -> tuple[float, float]:
     """Return the lowest and the highest that a surface may be tiled, in mm over the datum."""
-    feet = [thing.box.y0 for thing in surface.things if thing.kind in NO_COUNTER]
+    feet = [thing.box.y0 for thing in surface.things if thing.form == "gap"]
     low = min([*(y for _, y in surface.counter), *feet])
     return low, max(surface.top_left, surface.top_right)
 
@@ -196,9 +194,9 @@ def between(line: Line, x0: float, x1: float) -> Line:
     return ((x0, height_at(line, x0)), *inner, (x1, height_at(line, x1)))
 
 
-def spans_of(things: Iterable[Placed], kinds: tuple[str, ...]) -> list[tuple[float, float]]:
-    """Return from where to where things of some kinds stand, in order."""
-    return sorted((thing.box.x0, thing.box.x1) for thing in things if thing.kind in kinds)
+def counter_gaps(things: Iterable[Placed]) -> list[tuple[float, float]]:
+    """Return from where to where no counter runs, in order: range gaps, the floor."""
+    return sorted((thing.box.x0, thing.box.x1) for thing in things if thing.form == "gap")
 
 
 def uncovered(

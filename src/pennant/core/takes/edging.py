@@ -11,7 +11,6 @@ from pennant.core.geometry.clip import Point
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
-from pennant.core.survey.placed import NO_COUNTER
 from pennant.core.takes.quantity import (
     MM_PER_M,
     Quantity,
@@ -202,7 +201,7 @@ def _batten(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
         metres(f"batten at {thing.id}", thing.box.x1 - thing.box.x0)
         for field in fields
         for thing in field.surface.things
-        if thing.kind in NO_COUNTER and job.ways.gap == "batten"
+        if thing.form == "gap" and job.ways.gap == "batten"
     ]
     if has_finished_top(job.pattern) and job.ways.tips == "batten":
         spans += [
@@ -230,7 +229,7 @@ def _under_tiles(job: Job, fields: Sequence[Field], pieces: Sequence[Piece]) -> 
     count = 0
     for field in fields:
         own = [piece.box for piece in pieces if piece.wall == field.surface.id]
-        for gap in (thing.box for thing in field.surface.things if thing.kind in NO_COUNTER):
+        for gap in (thing.box for thing in field.surface.things if thing.form == "gap"):
             over = [box for box in own if box.x0 < gap.x1 - EPS and box.x1 > gap.x0 + EPS]
             low = min((box.y0 for box in over), default=0.0)
             count += sum(box.y0 <= low + EPS for box in over)

@@ -14,7 +14,7 @@ from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import tools_for
 from pennant.core.survey.boards import boarded, forward_at, is_patched, keeps_old_tile
-from pennant.core.survey.placed import NO_COUNTER, spans_of, uncovered
+from pennant.core.survey.placed import counter_gaps, uncovered
 from pennant.core.survey.placing import places_of
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
@@ -247,7 +247,7 @@ def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
         for field in fields
         if field.surface.bottom == "counter"
         for low, high in uncovered(
-            field.frame.x0, field.frame.x1, spans_of(field.surface.things, NO_COUNTER)
+            field.frame.x0, field.frame.x1, counter_gaps(field.surface.things)
         )
     )
     if counter <= 0:
