@@ -25,7 +25,9 @@ def side_by_side(job: Job, products: Products) -> list[Method]:
     """Return the shelf's adhesives, mats and grouts side by side for a job; nothing is kept."""
     refuse_if_wrong(job)
     shelf = with_kept(EXAMPLES, products.kept())
-    every: tuple[Holder | Grout, ...] = (*shelf.adhesive, *shelf.mat, *shelf.grout)
+    every: tuple[Holder | Grout, ...] = (
+        *shelf.of("adhesive"), *shelf.of("mat"), *shelf.of("grout"),
+    )  # fmt: skip
     return list(methods(products_tried(job, every)))
 
 

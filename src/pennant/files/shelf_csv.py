@@ -30,7 +30,7 @@ def write_shelf(shelf: Shelf) -> str:
     writer = csv.DictWriter(text, COLUMNS, restval="")
     writer.writeheader()
     for kind in KINDS:
-        for one in getattr(shelf, kind):
+        for one in shelf.of(kind):
             cells = {name: defused(cell) for name, cell in cells_of(one).items()}
             writer.writerow({"shelf": kind, **cells})
     return text.getvalue()

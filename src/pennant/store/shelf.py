@@ -31,7 +31,7 @@ class ProductShelf:
             db.executemany(
                 _KEEP,
                 [(kind, one.name, one.model_dump_json())
-                 for kind in KINDS for one in getattr(shelf, kind)],
+                 for kind in KINDS for one in shelf.of(kind)],
             )  # fmt: skip
 
     def replace(self, kind: ShelfKind, product: Stocked, instead_of: str | None) -> None:

@@ -36,7 +36,7 @@ def catalogue() -> dict[str, dict[str, object]]:
     """
     found: dict[str, dict[str, object]] = {}
     for kind in KINDS:
-        for one in getattr(EXAMPLES, kind):
+        for one in EXAMPLES.of(kind):
             pack: float | None = getattr(one, "pack", None) or getattr(one, "per_box", None)
             if pack is not None and kind != "tile" and len(one.name) % 7 == 6:
                 pack = round(pack * 0.8, 1)

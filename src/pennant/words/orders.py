@@ -4,9 +4,10 @@ from collections.abc import Callable, Iterator
 
 from pennant.core.document.job import Job
 from pennant.core.document.offer import Answer, Lot, State
+from pennant.core.document.products import PRODUCT_OF
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.takes.quantity import PRODUCT_OF, LineId
+from pennant.core.takes.quantity import LineId
 from pennant.words.quantities import chosen_for, line_name, tile_for
 
 IN_ONE_LOT: tuple[LineId, ...] = ("boxes", "border-boxes", "grout")

@@ -4,27 +4,26 @@ from collections.abc import Iterator
 from typing import Any, Literal, get_args, get_origin
 
 from pennant.core.document.lengths import MM_PER_INCH, show_exact
-from pennant.core.document.products import GOODS_UNITS
+from pennant.core.document.products import SOLD, Part
 from pennant.core.document.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
 from pennant.core.document.values import Value, length_fields
 
-TITLES: dict[ShelfKind, tuple[str, str]] = {
-    "tile": ("Tile", "a tile"), "adhesive": ("Adhesives", "an adhesive"), "mat": ("Mats", "a mat"),
-    "grout": ("Grouts", "a grout"), "sealant": ("Sealants", "a sealant"),
-    "trim": ("Trims", "a trim"), "primer": ("Primers", "a primer"),
-    "sealer": ("Sealers", "a sealer"), "board": ("Boards", "a board"),
-    "patch": ("Patching compounds", "a patch"), "spacers": ("Spacers", "a bag of spacers"),
-    "wedges": ("Wedges", "a bag of wedges"), "batten": ("Battens", "a batten"),
-    "screws": ("Screws", "a pack of screws"), "extenders": ("Box extenders", "an extender"),
-    "device_screws": ("Device screws", "a pack of device screws"),
-    "sheeting": ("Sheeting", "a roll of sheeting"), "tape": ("Masking tape", "a roll of tape"),
-    "blade": ("Blades", "a blade"),
+TITLES: dict[str, tuple[str, str, str]] = {
+    "tile": ("Tile", "a tile", "Tile"), "adhesive": ("Adhesives", "an adhesive", "Adhesive"),
+    "mat": ("Mats", "a mat", "Mat"), "grout": ("Grouts", "a grout", "Grout"),
+    "sealant": ("Sealants", "a sealant", "Sealant"), "trim": ("Trims", "a trim", "Trim"),
+    "primer": ("Primers", "a primer", "Primer"), "sealer": ("Sealers", "a sealer", "Sealer"),
+    "board": ("Boards", "a board", "Board"), "patch": ("Patching compounds", "a patch", "Patch"),
+    "spacers": ("Spacers", "a bag of spacers", "Spacers"),
+    "wedges": ("Wedges", "a bag of wedges", "Wedges"),
+    "batten": ("Battens", "a batten", "Batten"),
+    "screws": ("Screws", "a pack of screws", "Screws"),
+    "extenders": ("Box extenders", "an extender", "Extenders"),
+    "device_screws": ("Device screws", "a pack of device screws", "Device screws"),
+    "sheeting": ("Sheeting", "a roll of sheeting", "Sheeting"),
+    "tape": ("Masking tape", "a roll of tape", "Tape"), "blade": ("Blades", "a blade", "Blade"),
 }  # fmt: skip
-"""Each kind, all of them and one."""
-_PACKS: dict[ShelfKind, str] = {
-    "adhesive": "kg", "grout": "kg", "sealant": "ml", "primer": "litres", "sealer": "litres",
-    **dict(GOODS_UNITS.items()),
-}  # fmt: skip
+"""Each kind: all of them, one, and what is chosen for a job."""
 _FIELDS: dict[str, tuple[str, str]] = {
     "name": ("Name", ""), "price": ("Price", "a pack"), "weight": ("Weight", "kg a pack"),
     "length": ("Length, along the course", ""), "height": ("Height", ""), "width": ("Width", ""),
@@ -79,11 +78,18 @@ class SaidProduct(Value):
 
 
 class SaidKind(Value):
-    """One kind of product on the shelf."""
+    """One kind of product on the shelf.
+
+    ``part`` is where a job chooses it; the tile is chosen by itself. ``without`` is what is said
+    where none is chosen.
+    """
 
     kind: ShelfKind
     title: str
     one: str
+    label: str
+    part: Part | None
+    without: str
     fields: tuple[SaidField, ...]
     products: tuple[SaidProduct, ...]
 
@@ -91,12 +97,24 @@ class SaidKind(Value):
 def said_shelf(shelf: Shelf, own: Shelf) -> Iterator[SaidKind]:
     """Yield every kind with its products; those of ``own`` are the user's."""
     for kind in KINDS:
-        title, one = TITLES[kind]
-        mine = {product.name for product in getattr(own, kind)}
+        title, one, label = TITLES[kind]
+        mine = {product.name for product in own.of(kind)}
         yield SaidKind(
-            kind=kind, title=title, one=one, fields=tuple(_fields(kind)),
-            products=tuple(_product(kind, p, p.name in mine) for p in getattr(shelf, kind)),
+            kind=kind, title=title, one=one, label=label,
+            part=SOLD[kind].part if kind in SOLD else None, without=_without(kind),
+            fields=tuple(_fields(kind)),
+            products=tuple(_product(kind, p, p.name in mine) for p in shelf.of(kind)),
         )  # fmt: skip
+
+
+def _without(kind: str) -> str:
+    """What is said where a job has chosen no product of a kind."""
+    sold = SOLD.get(kind)
+    if sold is None:
+        return ""
+    if sold.part == "goods":
+        return "counted, not in packs"
+    return "not chosen: by the rules" if sold.by_rules else "none"
 
 
 def cells_of(product: Stocked) -> dict[str, str]:
@@ -117,7 +135,7 @@ def _fields(kind: ShelfKind) -> Iterator[SaidField]:
         if name in length_fields(model):
             unit = f"in or mm{', ' + unit if unit else ''}"
         yield SaidField(
-            name=name, label=label, unit=_PACKS.get(kind, "") if name == "pack" else unit,
+            name=name, label=label, unit=SOLD[kind].pack if name == "pack" else unit,
             needed=field.is_required() or name == "name", choices=_choices(field.annotation),
         )  # fmt: skip
 

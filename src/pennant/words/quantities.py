@@ -6,13 +6,13 @@ from typing import Literal
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, show_length, show_with_unit
 from pennant.core.document.notch import notch_of
-from pennant.core.document.products import Product
+from pennant.core.document.products import PRODUCT_OF, Product
 from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import BORDER, FIELD, tiles_of
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.takes.preparation import forward_at_devices, screw_length, seal_stages
-from pennant.core.takes.quantity import PRODUCT_OF, Amount, Group, LineId, Quantity
+from pennant.core.takes.quantity import Amount, Group, LineId, Quantity
 from pennant.core.takes.strips import cut_outs
 from pennant.words.names import Names
 from pennant.words.weights import volume, weight

@@ -7696,15 +7696,15 @@ export interface components {
             mat?: components["schemas"]["Mat-Input"] | null;
             grout?: components["schemas"]["Grout-Input"] | null;
             sealant?: components["schemas"]["Sealant"] | null;
+            trim?: components["schemas"]["Trim-Input"] | null;
             primer?: components["schemas"]["Coating"] | null;
             sealer?: components["schemas"]["Coating"] | null;
-            trim?: components["schemas"]["Trim-Input"] | null;
             board?: components["schemas"]["Board-Input"] | null;
+            patch?: components["schemas"]["Goods"] | null;
             spacers?: components["schemas"]["Goods"] | null;
             wedges?: components["schemas"]["Goods"] | null;
             batten?: components["schemas"]["Goods"] | null;
             screws?: components["schemas"]["Goods"] | null;
-            patch?: components["schemas"]["Goods"] | null;
             extenders?: components["schemas"]["Goods"] | null;
             device_screws?: components["schemas"]["Goods"] | null;
             sheeting?: components["schemas"]["Goods"] | null;
@@ -7722,15 +7722,15 @@ export interface components {
             mat?: components["schemas"]["Mat-Output"] | null;
             grout?: components["schemas"]["Grout-Output"] | null;
             sealant?: components["schemas"]["Sealant"] | null;
+            trim?: components["schemas"]["Trim-Output"] | null;
             primer?: components["schemas"]["Coating"] | null;
             sealer?: components["schemas"]["Coating"] | null;
-            trim?: components["schemas"]["Trim-Output"] | null;
             board?: components["schemas"]["Board-Output"] | null;
+            patch?: components["schemas"]["Goods"] | null;
             spacers?: components["schemas"]["Goods"] | null;
             wedges?: components["schemas"]["Goods"] | null;
             batten?: components["schemas"]["Goods"] | null;
             screws?: components["schemas"]["Goods"] | null;
-            patch?: components["schemas"]["Goods"] | null;
             extenders?: components["schemas"]["Goods"] | null;
             device_screws?: components["schemas"]["Goods"] | null;
             sheeting?: components["schemas"]["Goods"] | null;
@@ -8502,6 +8502,9 @@ export interface components {
         /**
          * SaidKind
          * @description One kind of product on the shelf.
+         *
+         *     ``part`` is where a job chooses it; the tile is chosen by itself. ``without`` is what is said
+         *     where none is chosen.
          */
         SaidKind: {
             /**
@@ -8513,6 +8516,12 @@ export interface components {
             title: string;
             /** One */
             one: string;
+            /** Label */
+            label: string;
+            /** Part */
+            part: ("holds" | "joins" | "goods") | null;
+            /** Without */
+            without: string;
             /** Fields */
             fields: components["schemas"]["SaidField"][];
             /** Products */

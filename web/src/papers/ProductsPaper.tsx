@@ -1,45 +1,27 @@
 /** The products that the job takes, chosen from the shelf; and what does not go together. */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Method, Shelf } from "../api/client";
-import { methodsOptions, shelfOptions } from "../api/queries";
+import type { Method, SaidKind } from "../api/client";
+import { methodsOptions, saidShelfOptions, shelfOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
 import { useEditor, useTakes } from "../job/useEditor";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
 
-type Kind = Exclude<keyof Shelf, "tile" | "adhesive" | "mat">;
-
-const JOINS: readonly { kind: Kind; label: string; none: string }[] = [
-  { kind: "grout", label: "Grout", none: "not chosen: by the rules" },
-  { kind: "sealant", label: "Sealant", none: "not chosen: by the rules" },
-  { kind: "trim", label: "Trim", none: "not chosen: by the rules" },
-  { kind: "primer", label: "Primer", none: "none" },
-  { kind: "sealer", label: "Sealer", none: "none" },
-  { kind: "board", label: "Board", none: "none" },
-];
-const REST: readonly { kind: Kind; label: string }[] = [
-  { kind: "patch", label: "Patch" },
-  { kind: "spacers", label: "Spacers" },
-  { kind: "wedges", label: "Wedges" },
-  { kind: "batten", label: "Batten" },
-  { kind: "screws", label: "Screws" },
-  { kind: "extenders", label: "Extenders" },
-  { kind: "device_screws", label: "Device screws" },
-  { kind: "sheeting", label: "Sheeting" },
-  { kind: "tape", label: "Tape" },
-  { kind: "blade", label: "Blade" },
-];
+type Kind = Exclude<SaidKind["kind"], "tile">;
 
 export function ProductsPaper() {
   const { editor, draft, view } = useEditor();
   const { data, error } = useQuery(shelfOptions());
+  const said = useQuery(saidShelfOptions());
   const { tile } = draft;
   const products = view.job.products ?? {};
   const put = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, pointer, to), label);
-  const choice = ({ kind, label, none }: { kind: Kind; label: string; none: string }) => {
+  const kinds = (part: SaidKind["part"]) => said.data?.filter((one) => one.part === part) ?? [];
+  const choice = ({ kind: named, label, without: none }: SaidKind) => {
+    const kind = named as Kind;
     const shelf: readonly { name: string }[] = data?.[kind] ?? [];
     return (
       <ShelfChoice
@@ -85,13 +67,11 @@ export function ProductsPaper() {
               )
             }
           />
-          {JOINS.map(choice)}
+          {kinds("joins").map(choice)}
         </div>
         <details className="mt-1.5">
           <summary className="cursor-pointer font-medium">And the rest of the shop</summary>
-          <div className="mt-1.5 grid gap-1.5">
-            {REST.map(({ kind, label }) => choice({ kind, label, none: "counted, not in packs" }))}
-          </div>
+          <div className="mt-1.5 grid gap-1.5">{kinds("goods").map(choice)}</div>
         </details>
         <Swatch />
         <p className="aside mt-1.5">

@@ -1,6 +1,6 @@
 """Products chosen for a job: what their data sheets say. What is left out is as in the settings."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, NamedTuple
 
 from pydantic import BeforeValidator, Field
 
@@ -149,16 +149,23 @@ class Goods(Product):
     dry_hours: Amount | None = Field(default=None, description="Of patch, before it is primed.")
 
 
-GoodsKind = Literal[
-    "spacers", "wedges", "batten", "screws", "patch", "extenders", "device_screws", "sheeting",
-    "tape", "blade",
-]  # fmt: skip
-GOODS_UNITS: dict[GoodsKind, str] = {
-    "spacers": "spacers", "wedges": "wedges", "batten": "m", "screws": "screws",
-    "patch": "litres", "extenders": "extenders", "device_screws": "screws", "sheeting": "m2",
-    "tape": "m", "blade": "blades",
-}  # fmt: skip
-"""What a pack of each is counted in."""
+Part = Literal["holds", "joins", "goods"]
+"""Where a product is chosen: what holds the tile, what else joins it to the wall, and the rest of
+the shop, which is counted as it is until a product says what is in a pack."""
+
+
+class Sold(NamedTuple):
+    """How a kind of product is sold and chosen: the registry of kinds is `Products`, by its fields.
+
+    ``pack`` is what a pack is counted in, where not by the piece; ``lines`` are the lines of what a
+    job takes that it is bought for. Where none is chosen, the settings stand in for its sheet if it
+    goes ``by_rules``.
+    """
+
+    part: Part
+    pack: str
+    lines: tuple[str, ...]
+    by_rules: bool = False
 
 
 class Products(Value):
@@ -167,21 +174,35 @@ class Products(Value):
     A mat holds the tile in place of the adhesive, which then counts for nothing.
     """
 
-    adhesive: Adhesive | None = None
-    mat: Mat | None = None
-    grout: Grout | None = None
-    sealant: Sealant | None = None
-    primer: Coating | None = None
-    sealer: Coating | None = None
-    trim: Trim | None = None
-    board: Board | None = None
-    spacers: Goods | None = None
-    wedges: Goods | None = None
-    batten: Goods | None = None
-    screws: Goods | None = None
-    patch: Goods | None = None
-    extenders: Goods | None = None
-    device_screws: Goods | None = None
-    sheeting: Goods | None = None
-    tape: Goods | None = None
-    blade: Goods | None = None
+    # A kind of product is a field here, with how it is sold; its examples are in `shelf`, its names
+    # in `words/products`.
+    adhesive: Annotated[Adhesive | None, Sold("holds", "kg", ("adhesive",), by_rules=True)] = None
+    mat: Annotated[Mat | None, Sold("holds", "", ("mat",))] = None
+    grout: Annotated[Grout | None, Sold("joins", "kg", ("grout",), by_rules=True)] = None
+    sealant: Annotated[Sealant | None, Sold("joins", "ml", ("sealant",), by_rules=True)] = None
+    trim: Annotated[Trim | None, Sold("joins", "", ("trim",), by_rules=True)] = None
+    primer: Annotated[Coating | None, Sold("joins", "litres", ("primer",))] = None
+    sealer: Annotated[Coating | None, Sold("joins", "litres", ("sealer",))] = None
+    board: Annotated[Board | None, Sold("joins", "", ("boards",))] = None
+    patch: Annotated[Goods | None, Sold("goods", "litres", ("patch",))] = None
+    spacers: Annotated[Goods | None, Sold("goods", "spacers", ("spacers",))] = None
+    wedges: Annotated[Goods | None, Sold("goods", "wedges", ("wedges",))] = None
+    batten: Annotated[Goods | None, Sold("goods", "m", ("batten",))] = None
+    screws: Annotated[
+        Goods | None,
+        Sold("goods", "screws", ("batten-screws", "gap-screws", "board-screws", "layer-screws")),
+    ] = None
+    extenders: Annotated[Goods | None, Sold("goods", "extenders", ("extenders",))] = None
+    device_screws: Annotated[Goods | None, Sold("goods", "screws", ("device-screws",))] = None
+    sheeting: Annotated[Goods | None, Sold("goods", "m2", ("sheeting",))] = None
+    tape: Annotated[Goods | None, Sold("goods", "m", ("tape",))] = None
+    blade: Annotated[Goods | None, Sold("goods", "blades", ("blade",))] = None
+
+
+SOLD: dict[str, Sold] = {
+    name: next(one for one in field.metadata if isinstance(one, Sold))
+    for name, field in Products.model_fields.items()
+}
+"""How each kind of product is sold, in the order in which they are listed."""
+PRODUCT_OF: dict[str, str] = {line: kind for kind, sold in SOLD.items() for line in sold.lines}
+"""Which of a job's products a line of what it takes is of; others are of the tile, or of none."""

@@ -25,15 +25,6 @@ LineId = Literal[
     "extenders", "device-spacers", "device-screws", "sheeting", "tape", "sponges", "buckets",
     "gloves", "blade", "edge-adhesive", "layer-screws",
 ]  # fmt: skip
-PRODUCT_OF: dict[str, str] = {
-    "adhesive": "adhesive", "mat": "mat", "grout": "grout", "sealant": "sealant", "trim": "trim",
-    "spacers": "spacers", "wedges": "wedges", "batten": "batten", "batten-screws": "screws",
-    "gap-screws": "screws", "board-screws": "screws", "layer-screws": "screws",
-    "primer": "primer", "sealer": "sealer",
-    "patch": "patch", "boards": "board", "extenders": "extenders",
-    "device-screws": "device_screws", "sheeting": "sheeting", "tape": "tape", "blade": "blade",
-}  # fmt: skip
-"""Which of a job's products each line is of; the others are of the tile, or of none."""
 MM2_PER_M2 = 1e6
 MM_PER_M = 1e3
 
