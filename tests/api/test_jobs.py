@@ -160,7 +160,7 @@ class TestJobs:
         path = f"/api/jobs/{kept['id']}"
 
         def ids(shelf: str) -> list[str]:
-            return [card["id"] for card in client.get(f"/api/jobs?shelf={shelf}").json()]
+            return [card["id"] for card in client.get(f"/api/jobs?folder={shelf}").json()]
 
         assert client.post(f"{path}/archive").status_code == 204
         assert (ids("in-hand"), ids("archive")) == ([], [kept["id"]])
@@ -168,7 +168,7 @@ class TestJobs:
         client.delete(path)
         assert (ids("in-hand"), ids("trash")) == ([], [kept["id"]])
         assert client.get(f"{path}/drawing.svg").status_code == 200
-        assert client.get("/api/jobs?shelf=attic").status_code == 422
+        assert client.get("/api/jobs?folder=attic").status_code == 422
 
     def test_a_drawing_of_each(self, client: TestClient, kept: dict) -> None:
         answer = client.get(f"/api/jobs/{kept['id']}/drawing.svg")

@@ -91,7 +91,7 @@ class TestUnreadable:
         while filler.fill():
             pass
         for shelf in ("in-hand", "archive", "trash"):
-            cards = {one["id"]: one for one in client.get(f"/api/jobs?shelf={shelf}").json()}
+            cards = {one["id"]: one for one in client.get(f"/api/jobs?folder={shelf}").json()}
             card = cards[kept["id"]]
             assert (card["drawn"], bool(card["summary"])) == (False, True)
             assert client.get(f"/api/jobs/{kept['id']}/drawing.svg").status_code == 404

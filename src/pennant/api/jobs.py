@@ -29,8 +29,7 @@ from pennant.files.elevation_in import Units, read_elevation
 from pennant.files.job_json import NotAJobFile, job_of_walls, read_job, write_job
 from pennant.files.notebook_csv import walls_in_csv
 from pennant.files.picture_svg import picture_svg
-from pennant.store.jobs import JobNotFound
-from pennant.store.jobs import Shelf as JobShelf
+from pennant.store.jobs import Folder, JobNotFound
 from pennant.store.record import AsItWas, Sent
 
 router = APIRouter(prefix="/api")
@@ -38,9 +37,9 @@ _BUNDLED = TypeAdapter(list[BundledEntry])
 
 
 @router.get("/jobs")
-def list_jobs(overviews: Listed, shelf: JobShelf = "in-hand") -> list[JobCard]:
-    """Return the jobs on a shelf, the last changed first; nothing is planned for it."""
-    return [JobCard.model_construct(**vars(one)) for one in overviews.listed(shelf)]
+def list_jobs(overviews: Listed, folder: Folder = "in-hand") -> list[JobCard]:
+    """Return the jobs in a folder, the last changed first; nothing is planned for it."""
+    return [JobCard.model_construct(**vars(one)) for one in overviews.listed(folder)]
 
 
 @router.post("/jobs", status_code=201)
@@ -203,7 +202,7 @@ def restore(id_: str, jobs: Kept) -> JobState:
 
 @router.post("/jobs/{id_}/archive", status_code=204)
 def archive(id_: str, jobs: Kept) -> None:
-    """Put a finished job on the archive shelf."""
+    """Put a finished job in the archive."""
     jobs.archive(id_)
 
 

@@ -11,8 +11,8 @@ from pennant.core.document.job import Job
 from pennant.store.database import Database, now
 from pennant.store.overview import Overview, put_overview
 
-Shelf = Literal["in-hand", "archive", "trash"]
-WHERE: dict[Shelf, str] = {
+Folder = Literal["in-hand", "archive", "trash"]
+WHERE: dict[Folder, str] = {
     "in-hand": "deleted is null and archived is null",
     "archive": "deleted is null and archived is not null",
     "trash": "deleted is not null",
@@ -167,7 +167,7 @@ class Jobs:
         return self.get(id_)
 
     def archive(self, id_: str) -> None:
-        """Put a finished job on the archive shelf; raise `JobNotFound`."""
+        """Put a finished job in the archive; raise `JobNotFound`."""
         self._put("archived", now(), id_, "deleted is null")
 
     def take_up(self, id_: str) -> StoredJob:

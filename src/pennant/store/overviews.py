@@ -4,7 +4,7 @@ import json
 from dataclasses import dataclass
 
 from pennant.store.database import Database
-from pennant.store.jobs import WHERE, JobNotFound, Shelf
+from pennant.store.jobs import WHERE, Folder, JobNotFound
 from pennant.store.overview import Overview, put_overview
 
 
@@ -29,8 +29,8 @@ class Overviews:
     def __init__(self, database: Database) -> None:
         self.database = database
 
-    def listed(self, shelf: Shelf) -> list[ListedJob]:
-        """Return the jobs on a shelf, the last changed first; nothing is planned."""
+    def listed(self, folder: Folder) -> list[ListedJob]:
+        """Return the jobs in a folder, the last changed first; nothing is planned."""
         with self.database.reading() as db:
             rows = db.execute(
                 "select id, edition, changed, summary, drawing is not null as drawn,"
@@ -38,7 +38,7 @@ class Overviews:
                 "  iif(json_valid(document), document ->> '$.name', null)) as name"
                 " from job join revision on revision.job_id = id and revision.number = head"
                 " left join overview on overview.job_id = id and overview.number = head"
-                f" where {WHERE[shelf]} order by changed desc, id"
+                f" where {WHERE[folder]} order by changed desc, id"
             ).fetchall()
         return [
             ListedJob(row["id"], row["edition"], row["changed"], str(row["name"] or ""),

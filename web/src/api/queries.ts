@@ -49,12 +49,12 @@ import {
   type ThingWords,
 } from "./client";
 
-export type Shelf = "in-hand" | "archive" | "trash";
+export type Folder = "in-hand" | "archive" | "trash";
 
-export const jobsOptions = (shelf: Shelf = "in-hand") =>
+export const jobsOptions = (folder: Folder = "in-hand") =>
   queryOptions({
-    queryKey: ["jobs", shelf],
-    queryFn: () => ask<JobCard[]>(api.GET("/api/jobs", { params: { query: { shelf } } })),
+    queryKey: ["jobs", folder],
+    queryFn: () => ask<JobCard[]>(api.GET("/api/jobs", { params: { query: { folder } } })),
     // What older versions kept is worked out in the background, a few jobs at a time.
     refetchInterval: ({ state }) =>
       state.data?.some(({ summary }) => summary === null) ? 2000 : false,

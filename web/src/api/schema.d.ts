@@ -501,7 +501,7 @@ export interface paths {
         };
         /**
          * List Jobs
-         * @description Return the jobs on a shelf, the last changed first; nothing is planned for it.
+         * @description Return the jobs in a folder, the last changed first; nothing is planned for it.
          */
         get: operations["list_jobs_api_jobs_get"];
         put?: never;
@@ -779,7 +779,7 @@ export interface paths {
         put?: never;
         /**
          * Archive
-         * @description Put a finished job on the archive shelf.
+         * @description Put a finished job in the archive.
          */
         post: operations["archive_api_jobs__id___archive_post"];
         delete?: never;
@@ -14099,7 +14099,7 @@ export interface operations {
     list_jobs_api_jobs_get: {
         parameters: {
             query?: {
-                shelf?: "in-hand" | "archive" | "trash";
+                folder?: "in-hand" | "archive" | "trash";
             };
             header?: never;
             path?: never;

@@ -1,9 +1,9 @@
-/** All jobs, each by a drawing of its wall; those in hand first, the others a shelf away. */
+/** All jobs, each by a drawing of its wall; those in hand first, the others a folder away. */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { Refusal } from "../api/client";
-import { hereOptions, jobsOptions, type Shelf } from "../api/queries";
+import { type Folder, hereOptions, jobsOptions } from "../api/queries";
 import { Choices } from "../parts/Choices";
 import { Mark } from "../parts/Mark";
 import { Beginnings } from "./Beginnings";
@@ -11,13 +11,13 @@ import { JobCard } from "./JobCard";
 import { KeptHere, NotPaired, PhoneHome } from "./PhoneHome";
 import { useJobActions } from "./useJobActions";
 
-const SHELVES: readonly { value: Shelf; label: string }[] = [
+const FOLDERS: readonly { value: Folder; label: string }[] = [
   { value: "in-hand", label: "In hand" },
   { value: "archive", label: "Archive" },
   { value: "trash", label: "Trash" },
 ];
 
-const EMPTY: Record<Shelf, string> = {
+const EMPTY: Record<Folder, string> = {
   "in-hand":
     "No jobs in hand. Start with a blank wall and type over its measures, or bring in a job file.",
   archive: "Nothing archived. A finished job can be put here, out of the way.",
@@ -34,9 +34,9 @@ export function Home() {
 
 function DeskHome() {
   const [search, setSearch] = useSearchParams();
-  const shelf = SHELVES.find(({ value }) => value === search.get("shelf"))?.value ?? "in-hand";
+  const folder = FOLDERS.find(({ value }) => value === search.get("folder"))?.value ?? "in-hand";
   const [sought, setSought] = useState("");
-  const { data: jobs, error } = useQuery(jobsOptions(shelf));
+  const { data: jobs, error } = useQuery(jobsOptions(folder));
   const { gone, failed, bringBack, ...actions } = useJobActions();
   const found = jobs?.filter(({ name }) =>
     name.toLowerCase().includes(sought.trim().toLowerCase()),
@@ -58,11 +58,11 @@ function DeskHome() {
         <Beginnings />
       </header>
       <div className="mb-4 flex flex-wrap items-center gap-3 border-slab border-t-4 pt-3">
-        <Choices<Shelf>
-          label="Shelf"
-          value={shelf}
-          choices={SHELVES}
-          onChange={(next) => setSearch(next === "in-hand" ? {} : { shelf: next })}
+        <Choices<Folder>
+          label="Folder"
+          value={folder}
+          choices={FOLDERS}
+          onChange={(next) => setSearch(next === "in-hand" ? {} : { folder: next })}
         />
         <input
           type="search"
@@ -76,9 +76,9 @@ function DeskHome() {
       {gone && (
         <p role="status" className="mb-4 flex items-center gap-3 bg-wax-pale px-3 py-2">
           <span className="grow">
-            “{gone.job.name}” was {gone.shelf === "trash" ? "deleted" : "archived"}.
+            “{gone.job.name}” was {gone.folder === "trash" ? "deleted" : "archived"}.
           </span>
-          <button type="button" className="button" onClick={() => bringBack(gone.job, gone.shelf)}>
+          <button type="button" className="button" onClick={() => bringBack(gone.job, gone.folder)}>
             ↶ Undo
           </button>
         </p>
@@ -96,12 +96,12 @@ function DeskHome() {
       )}
       {found?.length === 0 && (
         <p className="border-rule border-y bg-paper px-4 py-8">
-          {sought ? `No job here is called “${sought}”.` : EMPTY[shelf]}
+          {sought ? `No job here is called “${sought}”.` : EMPTY[folder]}
         </p>
       )}
       <ul aria-label="Jobs" className="grid gap-4 sm:grid-cols-2">
         {found?.map((job) => (
-          <JobCard key={job.id} job={job} shelf={shelf} bringBack={bringBack} {...actions} />
+          <JobCard key={job.id} job={job} folder={folder} bringBack={bringBack} {...actions} />
         ))}
       </ul>
     </div>

@@ -1,19 +1,19 @@
-/** One job on its shelf: its wall, its name, how it stands, and what can be done with it. */
+/** One job in its folder: its wall, its name, how it stands, and what can be done with it. */
 import { Link } from "react-router";
 import type { JobCard as Job } from "../api/client";
-import type { Shelf } from "../api/queries";
+import type { Folder } from "../api/queries";
 import { shortTime } from "../parts/shortTime";
 
 interface Props {
   job: Job;
-  shelf: Shelf;
+  folder: Folder;
   duplicate: (job: Job) => void;
   archive: (job: Job) => void;
   remove: (job: Job) => void;
-  bringBack: (job: Job, from: Shelf) => void;
+  bringBack: (job: Job, from: Folder) => void;
 }
 
-export function JobCard({ job, shelf, duplicate, archive, remove, bringBack }: Props) {
+export function JobCard({ job, folder, duplicate, archive, remove, bringBack }: Props) {
   const face = (
     <>
       {job.drawn ? (
@@ -32,7 +32,7 @@ export function JobCard({ job, shelf, duplicate, archive, remove, bringBack }: P
   );
   return (
     <li className="border border-rule bg-paper">
-      {shelf === "trash" ? (
+      {folder === "trash" ? (
         <div className="opacity-60">{face}</div>
       ) : (
         <Link to={`/jobs/${job.id}`} className="block">
@@ -42,20 +42,20 @@ export function JobCard({ job, shelf, duplicate, archive, remove, bringBack }: P
       <p className="aside px-3">{job.summary ?? "being worked out…"}</p>
       <div className="flex flex-wrap items-center gap-1 px-3 pt-1 pb-2">
         <span className="aside grow">changed {shortTime(job.changed)}</span>
-        {shelf === "in-hand" && (
+        {folder === "in-hand" && (
           <>
             {job.drawn && <Action says="Duplicate" job={job} act={duplicate} />}
             <Action says="Archive" job={job} act={archive} />
           </>
         )}
-        {shelf !== "in-hand" && (
+        {folder !== "in-hand" && (
           <Action
-            says={shelf === "trash" ? "Bring back" : "Take up again"}
+            says={folder === "trash" ? "Bring back" : "Take up again"}
             job={job}
-            act={(which) => bringBack(which, shelf)}
+            act={(which) => bringBack(which, folder)}
           />
         )}
-        {shelf !== "trash" && <Action says="Delete" job={job} act={remove} />}
+        {folder !== "trash" && <Action says="Delete" job={job} act={remove} />}
       </div>
     </li>
   );

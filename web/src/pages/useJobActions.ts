@@ -2,11 +2,11 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, ask, type JobCard } from "../api/client";
-import type { Shelf } from "../api/queries";
+import type { Folder } from "../api/queries";
 
 export function useJobActions() {
   const client = useQueryClient();
-  const [gone, setGone] = useState<{ job: JobCard; shelf: Shelf } | null>(null);
+  const [gone, setGone] = useState<{ job: JobCard; folder: Folder } | null>(null);
   const [failed, setFailed] = useState("");
   const of = (job: JobCard) => ({ params: { path: { id_: job.id } } });
   const refresh = () => client.invalidateQueries({ queryKey: ["jobs"] });
@@ -33,13 +33,13 @@ export function useJobActions() {
     },
     async archive(job: JobCard) {
       if (await act("archived", job, api.POST("/api/jobs/{id_}/archive", of(job))))
-        setGone({ job, shelf: "archive" });
+        setGone({ job, folder: "archive" });
     },
     async remove(job: JobCard) {
       if (await act("deleted", job, api.DELETE("/api/jobs/{id_}", of(job))))
-        setGone({ job, shelf: "trash" });
+        setGone({ job, folder: "trash" });
     },
-    async bringBack(job: JobCard, from: Shelf) {
+    async bringBack(job: JobCard, from: Folder) {
       const sent =
         from === "trash"
           ? api.POST("/api/jobs/{id_}/restore", of(job))
