@@ -36,7 +36,7 @@ from pennant.api.models import view_of  # noqa: E402
 from pennant.cli import demo_jobs  # noqa: E402
 from pennant.core.cuts.cut_list import cuts_of  # noqa: E402
 from pennant.core.cuts.fewest import fewest  # noqa: E402
-from pennant.core.cuts.items import Item, Sheet, item_of  # noqa: E402
+from pennant.core.cuts.items import Item, WholeTile, item_of  # noqa: E402
 from pennant.core.cuts.stock import pairs_of, stocked  # noqa: E402
 from pennant.core.cuts.tiles import items_for, sheet_of  # noqa: E402
 from pennant.core.days.days import days_of  # noqa: E402
@@ -346,7 +346,7 @@ def random_jobs(strategy: SearchStrategy[Job], many: int) -> list[Job]:
     return found[:many]
 
 
-def first_fit(items: Sequence[Item], sheet: Sheet) -> int:
+def first_fit(items: Sequence[Item], sheet: WholeTile) -> int:
     """Tiles that plain first fit takes: end pieces in the order of setting, each beside another if
     it fits there, every other piece from a tile of its own.
     """
@@ -365,7 +365,7 @@ def first_fit(items: Sequence[Item], sheet: Sheet) -> int:
     return len(room) + others
 
 
-def by_integer_program(items: Sequence[Item], sheet: Sheet) -> int:
+def by_integer_program(items: Sequence[Item], sheet: WholeTile) -> int:
     """The most pairs of end pieces that share a tile, by an integer program."""
     widths = [item.width for item in items]
     pairs = [(a, b) for a, b in combinations(range(len(widths)), 2)

@@ -11,7 +11,7 @@ from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.words.days import days_report, hours_of, lasts, said_days, says_who
 from pennant.words.days_values import SaidDays
-from pennant.words.steps import CAUTIONS, DOUBTS, PHASES, STEPS, WAITS, WHO
+from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, STEP_WORDS, WAITS, WHO
 
 RANGE = "range 30 wide 30 down 2 courses"
 OUTLET = "outlet 12 up 9"
@@ -30,7 +30,7 @@ class TestTables:
 
     @pytest.mark.parametrize("step", get_args(StepId))
     def test_every_step(self, step: StepId) -> None:
-        words = STEPS[step]
+        words = STEP_WORDS[step]
         assert words.name
         assert words.right
         assert 1 <= len(words.how) <= 3
@@ -39,7 +39,7 @@ class TestTables:
         assert set(CAUTIONS) == set(get_args(Caution))
         assert set(DOUBTS) == set(get_args(DoubtRule))
         assert set(WAITS) == set(get_args(WaitFor))
-        assert set(PHASES) == set(get_args(Phase))
+        assert set(PHASE_NAMES) == set(get_args(Phase))
         assert set(WHO) == set(get_args(Who))
 
 

@@ -5,7 +5,7 @@ import pytest
 from kitchens import a_job
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan, plan
-from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, Left, Reading
+from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, LeftToLine, Reading
 from pennant.core.site.record import Event, Record, SiteEvent, record_of, spot_of
 from pennant.core.site.refit import refit
 from pennant.words.refit import SaidRefit, said_refit
@@ -38,13 +38,13 @@ class TestMeans:
     def test_as_planned(self) -> None:
         job = a_job()
         made = plan(job)
-        reading = Left(piece="A1.3", side="right", value=rest(made, "A1.3") + 0.2)
+        reading = LeftToLine(piece="A1.3", side="right", value=rest(made, "A1.3") + 0.2)
         assert said(job, reading).means == "As planned"
 
     def test_less_than_planned_over_the_joints_to_come(self) -> None:
         job = a_job()
         made = plan(job)
-        reading = Left(piece="A1.3", side="right", value=rest(made, "A1.3") - IN / 4)
+        reading = LeftToLine(piece="A1.3", side="right", value=rest(made, "A1.3") - IN / 4)
         means = said(job, reading).means
         assert ", so 1/4 in less at Right corner; over the 9 joints to come 0.028 in each" in means
 
@@ -78,7 +78,7 @@ class TestMeans:
         before = sorted(
             (piece for piece in made.pieces if piece.course == 0), key=lambda one: one.box.x0
         )[-2]
-        reading = Left(piece=before.id, side="right", value=rest(made, before.id) - IN / 8)
+        reading = LeftToLine(piece=before.id, side="right", value=rest(made, before.id) - IN / 8)
         assert said(job, reading).release == "Cut A1.12 to 6 1/2 in, as measured"
 
 
@@ -89,7 +89,7 @@ class TestWays:
         job = a_job()
         made = plan(job)
         record = noted(made, "cut", "A2.13", "A1.12")
-        reading = Left(piece="A1.2", side="right", value=rest(made, "A1.2") - IN / 4)
+        reading = LeftToLine(piece="A1.2", side="right", value=rest(made, "A1.2") - IN / 4)
         (cut, *_) = said(job, reading, made, record).ways
         assert cut.in_short == "Of the pieces cut already 2 are shaved"
         assert [one.says for one in cut.fates] == [
@@ -102,7 +102,7 @@ class TestWays:
         job = a_job()
         made = plan(job)
         record = noted(made, "cut", "A2.13")
-        reading = Left(piece="A1.2", side="right", value=rest(made, "A1.2") + IN / 2)
+        reading = LeftToLine(piece="A1.2", side="right", value=rest(made, "A1.2") + IN / 2)
         (cut, *_) = said(job, reading, made, record).ways
         assert [one.says for one in cut.fates] == [
             "A2.13: too small now, cut another from a new tile"
@@ -111,7 +111,7 @@ class TestWays:
     def test_joints_are_told_with_what_they_become(self) -> None:
         job = a_job()
         made = plan(job)
-        reading = Left(piece="A1.2", side="right", value=rest(made, "A1.2") + IN / 16)
+        reading = LeftToLine(piece="A1.2", side="right", value=rest(made, "A1.2") + IN / 16)
         way = next(one for one in said(job, reading).ways if one.kind == "joints")
         assert way.does.startswith("10 joints 0.006 in wider, about 1/8 in each")
         assert way.label.startswith("The joints to come take it: 10 joints")
@@ -120,7 +120,7 @@ class TestWays:
         job = a_job()
         made = plan(job)
         ends = [piece.id for piece in made.pieces if piece.course == 0]
-        reading = Left(piece="A4.2", side="right", value=rest(made, "A4.2") - IN / 4)
+        reading = LeftToLine(piece="A4.2", side="right", value=rest(made, "A4.2") - IN / 4)
         found = said(job, reading, made, noted(made, "set", *ends))
         assert "cut" not in {way.kind for way in found.ways}
         assert found.blocked[0] == (
@@ -132,5 +132,5 @@ class TestWays:
         step = "1 mm" if units == "mm" else "1/16 in"
         job = a_job().model_copy(update={"units": units, "step": step})
         made = plan(job)
-        reading = Left(piece="A1.2", side="right", value=rest(made, "A1.2") + 3.0)
+        reading = LeftToLine(piece="A1.2", side="right", value=rest(made, "A1.2") + 3.0)
         assert ("mm each" if units == "mm" else "in each") in said(job, reading).means

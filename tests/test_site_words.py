@@ -21,7 +21,7 @@ from pennant.core.site.entries import (
     TakenBack,
 )
 from pennant.core.site.paces import paces_of
-from pennant.core.site.readings import Left
+from pennant.core.site.readings import LeftToLine
 from pennant.core.site.record import SiteEvent, spot_of
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.files.record_csv import record_csv
@@ -140,7 +140,7 @@ class TestMeasured:
         made = plan(job)
         before, last = course(made, 1)[-2:]
         box = {piece.id: piece.box for piece in made.pieces}
-        reading = Left(piece=before, side="right", value=96 * 25.4 - box[before].x1 - 6.35)
+        reading = LeftToLine(piece=before, side="right", value=96 * 25.4 - box[before].x1 - 6.35)
         found = measured_sizes(job, made, entries(made, (0, NotedReading(reading=reading))))
         assert found == {last: "2 5/16 in"}
 

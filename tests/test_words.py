@@ -15,7 +15,7 @@ from pennant.words.names import Names, courses
 from pennant.words.report import report
 from pennant.words.sheet import sheet, shown_lengths
 from pennant.words.start import say_start
-from pennant.words.starts import Board, board
+from pennant.words.starts import StartBoard, board
 
 
 def said(job: Job) -> dict[str, str]:
@@ -131,7 +131,7 @@ class TestSheet:
         assert say_start(job, Names(kitchen_of(job)), job.walls[0].start) == text
 
 
-def board_of_a(job: Job, most: int) -> Board:
+def board_of_a(job: Job, most: int) -> StartBoard:
     return board(job, "a", starts_of(job, "a"), most)
 
 

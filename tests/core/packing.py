@@ -5,7 +5,7 @@ from itertools import combinations
 
 from shapely import Polygon, box
 
-from pennant.core.cuts.items import Item, Sheet, Stock
+from pennant.core.cuts.items import Item, Stock, WholeTile
 
 HAIR = 1e-4
 TURNED = {"left": "right", "right": "left", "bottom": "top", "top": "bottom"}
@@ -45,7 +45,7 @@ def faults(stock: Stock, items: Sequence[Item]) -> Iterator[str]:
                 yield f"no kerf between {a} and {b}"
 
 
-def fewest(items: Sequence[Item], sheet: Sheet) -> int:
+def fewest(items: Sequence[Item], sheet: WholeTile) -> int:
     """Return the fewest tiles, by trying every way to share items out; for a handful of them."""
     best = len(items)
 
@@ -66,12 +66,14 @@ def fewest(items: Sequence[Item], sheet: Sheet) -> int:
     return best
 
 
-def fits(items: tuple[Item, ...], sheet: Sheet) -> bool:
+def fits(items: tuple[Item, ...], sheet: WholeTile) -> bool:
     """Whether items can be cut from one tile by cuts right across, in any order and place."""
     return _cut((0.0, 0.0, sheet.width, sheet.height), items, sheet)
 
 
-def _cut(room: tuple[float, float, float, float], items: tuple[Item, ...], sheet: Sheet) -> bool:
+def _cut(
+    room: tuple[float, float, float, float], items: tuple[Item, ...], sheet: WholeTile
+) -> bool:
     """One item fills a corner or edge of the room, two cuts free the rest, and so on."""
     if not items:
         return True
@@ -106,7 +108,7 @@ def _cut(room: tuple[float, float, float, float], items: tuple[Item, ...], sheet
 
 def _shared(
     items: tuple[Item, ...], one: tuple[float, float, float, float],
-    other: tuple[float, float, float, float], sheet: Sheet,
+    other: tuple[float, float, float, float], sheet: WholeTile,
 ) -> bool:  # fmt: skip
     for count in range(len(items) + 1):
         for chosen in combinations(items, count):

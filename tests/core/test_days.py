@@ -13,7 +13,7 @@ from pennant.core.days.days import Days, days_of
 from pennant.core.days.facts import Facts
 from pennant.core.days.sections import batch_life, open_time_of, spread_at_once
 from pennant.core.days.step import Step, Wait
-from pennant.core.days.steps import RULES, TABLE, steps_of
+from pennant.core.days.steps import STEP_RULES, TABLE, steps_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
@@ -145,7 +145,7 @@ class TestWhatIsDone:
         assert all(
             place[before] < place[rule.id] for rule in TABLE for before, _ in rule.follows
         )  # fmt: skip
-        assert len(RULES) == len(TABLE)
+        assert len(STEP_RULES) == len(TABLE)
 
 
 class TestHowLongItWaits:

@@ -8,7 +8,7 @@ from kitchens import IN, a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.core.survey.closure import misread
-from pennant.core.survey.doubt import CornerTwice, Doubt, Fall
+from pennant.core.survey.doubt import CornerTwice, Doubt, FallingCounter
 from pennant.words.sheet import sheet
 
 CHAIN = (
@@ -200,7 +200,7 @@ class TestCorners:
         twice, fall = found
         assert isinstance(twice, CornerTwice)
         assert twice.line == "counter"
-        assert isinstance(fall, Fall)
+        assert isinstance(fall, FallingCounter)
         assert fall.scribed
         found = plan(a_job(walls=self.walls("31", "31", "30 1/2"))).doubts
         assert [d.id for d in found] == ["corner-twice@a@top"]

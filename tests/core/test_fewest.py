@@ -14,7 +14,7 @@ from kitchens import demo
 from pennant.cli import demo_jobs
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.cuts.fewest import fewest
-from pennant.core.cuts.items import Item, Sheet
+from pennant.core.cuts.items import Item, WholeTile
 from pennant.core.cuts.patterns import kinds_of, ways_by_cuts_across
 from pennant.core.cuts.stock import stocked
 from pennant.core.cuts.tiles import items_for, may_be_fewer, stock_for
@@ -36,19 +36,19 @@ class TestByHand:
 
     def test_a_middle_piece_comes_from_between_two_ends(self) -> None:
         """Two ends of a tile and what lies between: three pieces from one tile."""
-        sheet = Sheet(300.0, 75.0, 2.0, 25.0, True)
+        sheet = WholeTile(300.0, 75.0, 2.0, 25.0, True)
         items = (item("a", 100, 75, "ltb"), item("b", 90, 75, "rtb"), item("m", 100, 75, "tb"))
         stock = fewest(items, sheet)
         assert (len(stock.tiles), stock.bound) == (1, 1)
         assert list(faults(stock, items)) == []
 
     def test_the_kerf_of_the_second_cut_counts(self) -> None:
-        sheet = Sheet(300.0, 75.0, 6.0, 25.0, True)
+        sheet = WholeTile(300.0, 75.0, 6.0, 25.0, True)
         items = (item("a", 100, 75, "ltb"), item("b", 90, 75, "rtb"), item("m", 100, 75, "tb"))
         assert len(fewest(items, sheet).tiles) == 2
 
     def test_four_corners_of_one_tile(self) -> None:
-        sheet = Sheet(200.0, 100.0, 0.0, 25.0, False)
+        sheet = WholeTile(200.0, 100.0, 0.0, 25.0, False)
         corners = zip(("lb", "rb", "lt", "rt"), (90, 110, 120, 80), strict=True)
         items = tuple(item(needs, width, 50, needs) for needs, width in corners)
         assert len(fewest(items, sheet).tiles) == 1
@@ -58,15 +58,15 @@ class TestByHand:
 
     def test_where_a_tile_may_not_be_turned_two_left_ends_take_two(self) -> None:
         items = (item("a", 100, 75, "ltb"), item("b", 100, 75, "ltb"))
-        assert len(fewest(items, Sheet(300.0, 75.0, 0.0, 25.0, False)).tiles) == 2
-        assert len(fewest(items, Sheet(300.0, 75.0, 0.0, 25.0, True)).tiles) == 1
+        assert len(fewest(items, WholeTile(300.0, 75.0, 0.0, 25.0, False)).tiles) == 2
+        assert len(fewest(items, WholeTile(300.0, 75.0, 0.0, 25.0, True)).tiles) == 1
 
 
 @st.composite
-def handfuls(draw: st.DrawFn) -> tuple[tuple[Item, ...], Sheet]:
+def handfuls(draw: st.DrawFn) -> tuple[tuple[Item, ...], WholeTile]:
     """A handful of pieces of every sort, and a tile."""
     kerf = draw(st.sampled_from([0.0, 2.0]))
-    sheet = Sheet(200.0, 100.0, kerf, 25.0, draw(st.booleans()))
+    sheet = WholeTile(200.0, 100.0, kerf, 25.0, draw(st.booleans()))
     sizes = st.sampled_from([20.0, 45.0, 49.0, 62.0, 99.0, 118.0, 150.0])
     heights = st.sampled_from([15.0, 31.0, 48.0, 49.0, 60.0, 84.0])
     items = []
@@ -83,7 +83,7 @@ class TestAgainstTryingAll:
 
     @given(handfuls())
     @examples(80)
-    def test_never_more_than_by_trying(self, case: tuple[tuple[Item, ...], Sheet]) -> None:
+    def test_never_more_than_by_trying(self, case: tuple[tuple[Item, ...], WholeTile]) -> None:
         items, sheet = case
         found = fewest(items, sheet)
         assert list(faults(found, items)) == []
@@ -91,7 +91,9 @@ class TestAgainstTryingAll:
 
     @given(handfuls())
     @examples(30)
-    def test_with_all_ways_known_it_is_proved(self, case: tuple[tuple[Item, ...], Sheet]) -> None:
+    def test_with_all_ways_known_it_is_proved(
+        self, case: tuple[tuple[Item, ...], WholeTile]
+    ) -> None:
         items, sheet = case
         rest = [one for one in items if len(one.needs) < 4]
         if ways_by_cuts_across(kinds_of(rest, sheet), sheet).all_of_them:

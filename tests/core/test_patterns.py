@@ -11,7 +11,7 @@ from shapely import Polygon
 
 from examples import examples
 from kitchens import demo
-from pennant.core.cuts.items import FromTile, Item, Sheet
+from pennant.core.cuts.items import FromTile, Item, WholeTile
 from pennant.core.cuts.patterns import (
     Kind,
     kinds_of,
@@ -24,7 +24,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.plan import plan
 
 SIDES = {"l": "left", "r": "right", "b": "bottom", "t": "top"}
-SHEET = Sheet(200.0, 100.0, 2.0, 25.0, True)
+SHEET = WholeTile(200.0, 100.0, 2.0, 25.0, True)
 
 
 def item(name: str, width: float, height: float, needs: str) -> Item:
@@ -49,7 +49,7 @@ class TestKinds:
 
 
 @st.composite
-def pieces(draw: st.DrawFn) -> tuple[list[Item], Sheet]:
+def pieces(draw: st.DrawFn) -> tuple[list[Item], WholeTile]:
     kerf, turns = draw(st.sampled_from([0.0, 2.0])), draw(st.booleans())
     sheet = SHEET._replace(kerf=kerf, turns=turns)
     found = []
@@ -67,7 +67,7 @@ class TestAcross:
     @given(pieces())
     @examples(30)
     def test_every_set_that_can_be_cut_is_part_of_a_way(
-        self, case: tuple[list[Item], Sheet]
+        self, case: tuple[list[Item], WholeTile]
     ) -> None:
         own, sheet = case
         kinds = kinds_of(own, sheet)
@@ -87,7 +87,7 @@ class TestAcross:
     @given(pieces())
     @examples(30)
     def test_every_way_lies_in_its_tile_with_a_kerf_between(
-        self, case: tuple[list[Item], Sheet]
+        self, case: tuple[list[Item], WholeTile]
     ) -> None:
         own, sheet = case
         kinds = kinds_of(own, sheet)
@@ -137,7 +137,7 @@ class TestInPlace:
     def test_two_halves_of_a_diamond_and_no_third(self) -> None:
         """A square cut from corner to corner: its other half is the offcut, turned round."""
         half = ((0.0, 0.0), (100.0, 0.0), (0.0, 100.0))
-        sheet = Sheet(100.0, 100.0, 0.0, 25.0, True)
+        sheet = WholeTile(100.0, 100.0, 0.0, 25.0, True)
         halves = [
             Item(f"h{n}", 100.0, 100.0, frozenset({"left", "bottom"}), None, 5000.0, 1, half)
             for n in range(3)

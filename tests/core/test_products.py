@@ -4,15 +4,15 @@ from typing import get_args
 
 from kitchens import a_job, plan
 from pennant.core.document.products import PRODUCT_OF, SOLD, Products
-from pennant.core.document.shelf import EXAMPLES, KINDS, MODELS
+from pennant.core.document.shelf import EXAMPLES, MODELS, PRODUCT_KINDS
 from pennant.core.takes.quantity import LineId
-from pennant.words.products import TITLES
+from pennant.words.products import KIND_NAMES
 
 
 def test_every_kind_has_a_name_an_example_and_a_sheet() -> None:
-    assert ("tile", *Products.model_fields) == KINDS
-    assert set(TITLES) == set(KINDS)
-    assert all(isinstance(one, MODELS[kind]) for kind in KINDS for one in EXAMPLES.of(kind))
+    assert ("tile", *Products.model_fields) == PRODUCT_KINDS
+    assert set(KIND_NAMES) == set(PRODUCT_KINDS)
+    assert all(isinstance(one, MODELS[kind]) for kind in PRODUCT_KINDS for one in EXAMPLES.of(kind))
 
 
 def test_a_line_is_bought_as_one_kind_of_product() -> None:

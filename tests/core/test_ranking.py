@@ -14,7 +14,7 @@ from kitchens import CABINET, WINDOW, a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
 from pennant.core.document.starts import Centred, FullCounter, FullLeft, Start
-from pennant.core.document.wishes import ALL, Kind, Wish
+from pennant.core.document.wishes import ALL, Wish, WishKind
 from pennant.core.plan import plan
 from pennant.core.reading.laying import lay
 from pennant.core.search import ranking as comparing
@@ -56,7 +56,7 @@ def measured(job: Job, start: Start) -> Measured:
     return measured_of(tried, "a", list(lay(tried, kitchen_of(tried))))
 
 
-def wishing(job: Job, *kinds: Kind) -> Job:
+def wishing(job: Job, *kinds: WishKind) -> Job:
     """The job of a client who wishes for these, in this order, and nothing else."""
     return job.model_copy(update={"wishes": tuple(Wish(kind=kind) for kind in kinds)})
 
@@ -136,7 +136,7 @@ class TestMeasures:
         assert found.even / 25.4 == pytest.approx(3 / 4)
 
     @pytest.mark.parametrize("kind", ALL)
-    def test_lower_is_better_met(self, kind: Kind) -> None:
+    def test_lower_is_better_met(self, kind: WishKind) -> None:
         best = compare(wishing(JOB, kind), every(JOB))[0]
         worst = compare(wishing(JOB, kind), every(JOB))[-1]
         wish = Wish(kind=kind)
@@ -156,7 +156,7 @@ BORDERED = (bordered(3, "8"), bordered(2, "11"), bordered(1, "5 1/2"))
 class TestBestFound:
     """Of all starts there are, none ranks above the one that the search finds."""
 
-    WISHES: tuple[tuple[Kind, ...], ...] = (
+    WISHES: tuple[tuple[WishKind, ...], ...] = (
         ("never", "avoid", "smallest", "cut", "tiles"), ("full-right", "never", "smallest"),
         ("whole-top", "even", "never"),
     )  # fmt: skip

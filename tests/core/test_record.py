@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from kitchens import sink_wall
-from pennant.core.cuts.items import Item, Sheet
+from pennant.core.cuts.items import Item, WholeTile
 from pennant.core.cuts.stock import stocked
 from pennant.core.geometry.clip import ring_of
 from pennant.core.geometry.rect import Rect
@@ -24,7 +24,7 @@ from pennant.core.site.record import (
     spot_of,
 )
 
-SHEET = Sheet(8.0, 2.5, 0.0, 0.0, True)
+SHEET = WholeTile(8.0, 2.5, 0.0, 0.0, True)
 ENDS = frozenset(("left", "top", "bottom"))
 SIXTEENTH = 25.4 / 16
 PIECES = plan(sink_wall()).pieces[:3]

@@ -15,9 +15,9 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import lay
-from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, Left, line_beyond, meant
+from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, LeftToLine, line_beyond, meant
 from pennant.core.site.record import CutTile, Event, Record, SiteEvent, record_of, spot_of
-from pennant.core.site.refit import Refit, Way, fate_of, refit
+from pennant.core.site.refit import Refit, RefitWay, fate_of, refit
 
 IN = 25.4
 SIXTEENTH = IN / 16
@@ -40,14 +40,14 @@ def noted(made: Plan, *said: tuple[Event, list[Piece]]) -> Record:
     return record_of(events, made.pieces, SIXTEENTH)
 
 
-def left(piece: Piece, job: Job, off: float, side: Any = "right") -> Left:
+def left(piece: Piece, job: Job, off: float, side: Any = "right") -> LeftToLine:
     """A reading of what is left from a piece to its wall's end, so far (mm) off the plan."""
     end = job.walls[0].length if side == "right" else 0.0
     at = piece.box.x1 if side == "right" else piece.box.x0
-    return Left(piece=piece.id, side=side, value=abs(end - at) + off)
+    return LeftToLine(piece=piece.id, side=side, value=abs(end - at) + off)
 
 
-def way(found: Refit, kind: str) -> Way:
+def way(found: Refit, kind: str) -> RefitWay:
     return next(one for one in found.ways if one.kind == kind)
 
 
@@ -134,7 +134,7 @@ class TestLeft:
         job = a_job(walls=walls)
         made = plan(job)
         third = row(made, 0, "a")[2]
-        reading = Left(piece=third.id, side="right", value=61 * IN - third.box.x1 + 5.0)
+        reading = LeftToLine(piece=third.id, side="right", value=61 * IN - third.box.x1 + 5.0)
         found = refit(job, made, NOTHING, reading)
         moved = way(found, "next wall").plan
         before = row(made, 0, "b")[0], row(made, 1, "a")[-1]
@@ -154,7 +154,7 @@ class TestWhereThereIsNoWall:
         lowest = sorted((p for p in own if p.course == own[0].course), key=lambda p: p.box.x0)
         end = made.surface(surface).field[2]
         at = lowest[-3]
-        reading = Left(piece=at.id, side="right", value=end - at.box.x1 + 5.0)
+        reading = LeftToLine(piece=at.id, side="right", value=end - at.box.x1 + 5.0)
         found = refit(job, made, noted(made, ("set", lowest[:-2])), reading)
         assert found.meant.off > 0
         assert found.ways == ()
@@ -213,8 +213,8 @@ class TestOtherReadings:
     @pytest.mark.parametrize(
         ("reading", "says"),
         [
-            (Left(piece="Z9.9", side="right", value=100.0), "no piece of this plan"),
-            (Left(piece="A1.2", side="right", value=30_000.0), "off the .* planned there"),
+            (LeftToLine(piece="Z9.9", side="right", value=100.0), "no piece of this plan"),
+            (LeftToLine(piece="A1.2", side="right", value=30_000.0), "off the .* planned there"),
             (Joint(piece="A1.1", other="A5.3", value=3.0), "does not lie beside"),
             (Lean(wall="nowhere", side="left", value=1.0), "no wall"),
             (Lean(wall="a", side="left", value=900.0), "leans more than any wall"),
@@ -279,7 +279,7 @@ def test_what_is_set_never_moves_and_areas_add_up(data: st.DataObject) -> None:
         done += begun[: max(1, int(len(begun) * part))]
         record = noted(made, ("set", done), ("cut", begun[-1:]))
         room = room_beyond(job, made, done[-1]) + data.draw(st.floats(-8, 8))
-        reading: Any = Left(piece=done[-1].id, side="right", value=max(room, 0.0))
+        reading: Any = LeftToLine(piece=done[-1].id, side="right", value=max(room, 0.0))
         if data.draw(st.booleans()):
             off = data.draw(st.floats(-3, 3))
             reading = Height(piece=done[-1].id, value=max(done[-1].box.y1 + off, 0.0))

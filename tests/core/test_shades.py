@@ -15,7 +15,7 @@ from pennant.core.document.shades import OpenedBox
 from pennant.core.plan import plan
 from pennant.core.shade.deal import ALIKE_AT_A_STEP, cost_of, counts_to_use, dealt, judged
 from pennant.core.shade.shading import Shading, rotation_of, shading_of
-from pennant.core.shade.wall_tiles import Wall, WallTile, wall_of
+from pennant.core.shade.wall_tiles import TilesToDeal, WallTile, wall_of
 from pennant.core.site.record import record_of
 from pennant.words.cuts import said_record
 from pennant.words.shades import colours_of, said_shades
@@ -38,17 +38,17 @@ def shaded(job: Job) -> Shading:
     return shading_of(job, made, [piece.id for piece in made.pieces])
 
 
-def a_row(many: int) -> Wall:
+def a_row(many: int) -> TilesToDeal:
     """Tiles side by side in one row; each step from one to the next is alike."""
     tiles = tuple(WallTile((f"A1.{n}",), False, False, "a", n) for n in range(many))
     beside = tuple(frozenset({n - 1, n + 1} & set(range(many))) for n in range(many))
     steps = tuple(
         tuple((n, n + by) for n in range(many - by)) for by in (1, 2) if many - by >= 3
     )  # fmt: skip
-    return Wall(tiles, beside, steps, (tuple(range(many)),))
+    return TilesToDeal(tiles, beside, steps, (tuple(range(many)),))
 
 
-def a_block(columns: int, rows: int) -> Wall:
+def a_block(columns: int, rows: int) -> TilesToDeal:
     """Tiles in a stack bond."""
     places = [(x, y) for y in range(rows) for x in range(columns)]
     at = {place: n for n, place in enumerate(places)}
@@ -59,7 +59,7 @@ def a_block(columns: int, rows: int) -> Wall:
     )  # fmt: skip
     tiles = tuple(WallTile((f"A{y}.{x}",), False, False, "a", n)
                   for n, (x, y) in enumerate(places))  # fmt: skip
-    return Wall(tiles, beside, (), (tuple(range(len(places))),))
+    return TilesToDeal(tiles, beside, (), (tuple(range(len(places))),))
 
 
 class TestDeal:

@@ -11,12 +11,12 @@ from examples import examples
 from kitchens import IN, NO_GAPS, a_job, planned
 from pennant.core.layout.field_of import field_of
 from pennant.core.takes.edging import trim_runs
-from pennant.core.takes.sticks import Run, sticks_for
+from pennant.core.takes.sticks import TrimRun, sticks_for
 
 
-def runs(*lengths: float) -> list[Run]:
+def runs(*lengths: float) -> list[TrimRun]:
     """Runs of these lengths."""
-    return [Run(f"r{n}", length) for n, length in enumerate(lengths)]
+    return [TrimRun(f"r{n}", length) for n, length in enumerate(lengths)]
 
 
 def fewest(lengths: Sequence[float], stick: float, kerf: float) -> int:

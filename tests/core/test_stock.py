@@ -9,14 +9,14 @@ from random_walls import jobs
 from examples import examples
 from kitchens import demo, planned
 from pennant.cli import demo_jobs
-from pennant.core.cuts.items import Item, Sheet, Slant, item_of
+from pennant.core.cuts.items import Item, Slant, WholeTile, item_of
 from pennant.core.cuts.stock import offcut_for, pairs_of, stocked
 from pennant.core.cuts.tiles import sheet_of, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.tiles import tiles_of
 from pennant.core.plan import plan
 
-SHEET = Sheet(8.0, 2.5, 0.0, 0.0, True)
+SHEET = WholeTile(8.0, 2.5, 0.0, 0.0, True)
 SIDES = {"l": "left", "r": "right", "b": "bottom", "t": "top"}
 
 
@@ -120,7 +120,7 @@ class TestFactoryEdges:
 
     def test_of_mosaic_smaller_offcuts_are_kept(self) -> None:
         # An offcut of 1 in is not kept of a large tile; of a 3/4 in chip all would be thrown away.
-        chip = Sheet(0.75, 0.75, 0.0, 1.0, True)
+        chip = WholeTile(0.75, 0.75, 0.0, 1.0, True)
         halves = [item(f"h{n}", 0.3, 0.75, "ltb") for n in range(4)]
         assert len(stocked(tuple(halves), chip).tiles) == 2
 
@@ -223,7 +223,7 @@ class TestKitchens:
 class TestSlantedEnds:
     """Two slanted ends of one slant lie against one another, so their mean lengths count."""
 
-    TILE = Sheet(200.0, 50.0, 2.0, 25.0, True)
+    TILE = WholeTile(200.0, 50.0, 2.0, 25.0, True)
 
     def end(self, name: str, bottom: float, top: float) -> Item:
         needs = frozenset(("bottom", "top", "left"))

@@ -7,7 +7,7 @@ import pytest
 from kitchens import IN, a_job
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
-from pennant.core.takes.suitability import RULES, unsuited
+from pennant.core.takes.suitability import SUITS, unsuited
 from pennant.words.names import Names
 from pennant.words.suits import SAID, SHOWN_BY_CONTRAST, said_joints, said_unsuited
 
@@ -136,7 +136,7 @@ class TestTable:
     """Each refusal with a reason; each rule broken by its case and by nothing else of it."""
 
     def test_every_rule_has_a_case_and_words(self) -> None:
-        assert {suit.rule for suit in RULES} == set(CASES) == set(SAID)
+        assert {suit.rule for suit in SUITS} == set(CASES) == set(SAID)
 
     @pytest.mark.parametrize("rule", CASES)
     def test_is_broken_and_is_cured(self, rule: str) -> None:

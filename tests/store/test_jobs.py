@@ -9,10 +9,10 @@ from pennant.core.document.job import Job
 from pennant.store.database import Database
 from pennant.store.jobs import (
     EditionConflict,
+    Folder,
     JobNotFound,
     Jobs,
     NothingToDo,
-    Shelf,
     StoredJob,
 )
 from pennant.store.overviews import Overviews
@@ -31,8 +31,8 @@ def read(stored: StoredJob) -> Job:
     return Job.model_validate_json(stored.document)
 
 
-def on(jobs: Jobs, shelf: Shelf = "in-hand") -> list[str]:
-    return [one.id for one in Overviews(jobs.database).listed(shelf)]
+def on(jobs: Jobs, folder: Folder = "in-hand") -> list[str]:
+    return [one.id for one in Overviews(jobs.database).listed(folder)]
 
 
 class TestHistory:

@@ -6,7 +6,7 @@ import pytest
 
 from pennant.core.document.products import Grout
 from pennant.core.document.refusal import JobRefused
-from pennant.core.document.shelf import EXAMPLES, KINDS, Shelf, with_kept
+from pennant.core.document.shelf import EXAMPLES, PRODUCT_KINDS, Shelf, with_kept
 from pennant.files.shelf_csv import read_shelf, write_shelf
 from pennant.store.database import Database
 from pennant.store.shelf import ProductShelf
@@ -42,7 +42,7 @@ class TestCsv:
 
     def test_round_trip(self) -> None:
         assert read_shelf(write_shelf(EXAMPLES).encode()) == EXAMPLES
-        assert all(getattr(EXAMPLES, kind) for kind in KINDS)
+        assert all(getattr(EXAMPLES, kind) for kind in PRODUCT_KINDS)
 
     def test_lengths_as_on_a_pad(self) -> None:
         text = "shelf,name,height,stick\ntrim,Own,3/8 in,2450\n"

@@ -12,20 +12,20 @@ from pennant.api.kept import Kept, Listed, Pictures, Site, download, file_name
 from pennant.api.models import (
     BroughtIn,
     Change,
-    Edition,
+    EditionAsked,
     GoTo,
     JobCard,
     JobState,
     NewJob,
     SaidRevision,
 )
-from pennant.core.document.lengths import Units as JobUnits
+from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused
 from pennant.core.site.entries import NotedPhotograph
 from pennant.core.survey.blank import blank_job
 from pennant.drawing.shapes import Picture
 from pennant.files.bundle import MOST_PICTURES, BundledEntry, read_bundle, write_bundle
-from pennant.files.elevation_in import Units, read_elevation
+from pennant.files.elevation_in import DrawingUnits, read_elevation
 from pennant.files.job_json import NotAJobFile, job_of_walls, read_job, write_job
 from pennant.files.notebook_csv import walls_in_csv
 from pennant.files.picture_svg import picture_svg
@@ -59,7 +59,7 @@ async def import_job(request: Request, jobs: Kept) -> JobState:
 async def import_elevation(
     request: Request,
     jobs: Kept,
-    units: Units | None = None,
+    units: DrawingUnits | None = None,
     layer: Annotated[list[str] | None, Query(max_length=40)] = None,
 ) -> BroughtIn:
     """Keep a job with the wall of a DXF elevation; ``layer`` says what one holds: ``A1=window``.
@@ -78,7 +78,7 @@ async def import_elevation(
 
 
 @router.post("/jobs/import/csv", status_code=201)
-async def import_measures(request: Request, jobs: Kept, units: JobUnits = "in") -> JobState:
+async def import_measures(request: Request, jobs: Kept, units: Units = "in") -> JobState:
     """Keep a job with the walls of a CSV of measures; the row that is wrong is named."""
     body = await request.body()
 
@@ -157,13 +157,13 @@ def change_job(id_: str, change: Change, jobs: Kept) -> JobState:
 
 
 @router.post("/jobs/{id_}/undo")
-def undo(id_: str, edition: Edition, jobs: Kept) -> JobState:
+def undo(id_: str, edition: EditionAsked, jobs: Kept) -> JobState:
     """Take the last change back."""
     return state_of(jobs.undo(id_, edition.edition))
 
 
 @router.post("/jobs/{id_}/redo")
-def redo(id_: str, edition: Edition, jobs: Kept) -> JobState:
+def redo(id_: str, edition: EditionAsked, jobs: Kept) -> JobState:
     """Make an undone change again."""
     return state_of(jobs.redo(id_, edition.edition))
 

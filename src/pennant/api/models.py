@@ -9,7 +9,7 @@ from pennant.core.document.agreement import AgreedItem
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import Problem, reckoning
-from pennant.core.document.wishes import Kind
+from pennant.core.document.wishes import WishKind
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import laid_wall
 from pennant.core.search.best import starts_of
@@ -19,7 +19,7 @@ from pennant.core.site.record import Event
 from pennant.core.survey.edits import Addable, Join
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.elevation_in import LAYER_KINDS
-from pennant.files.papers import BOUND, PAPERS, TITLES, WHAT_FOR
+from pennant.files.papers import BOUND_PAPERS, PAPER_TITLES, PAPERS, WHAT_FOR
 from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import Agreeing, agreeing
 from pennant.words.days import said_days
@@ -177,7 +177,7 @@ class SaidSlack(BaseModel):
 class SaidWish(BaseModel):
     """A wish as the client would say it, and the kinds of things that it can be bound to."""
 
-    kind: Kind
+    kind: WishKind
     says: str
     bound: list[str]
 
@@ -221,7 +221,7 @@ class WrittenSheet(BaseModel):
     instead_of: str | None = None
 
 
-class Edition(BaseModel):
+class EditionAsked(BaseModel):
     """The edition that an undo or a redo was asked on."""
 
     model_config = ConfigDict(extra="forbid")
@@ -287,7 +287,9 @@ class SaidPaper(BaseModel):
 def list_of_papers() -> list[SaidPaper]:
     """Return every paper, in the order in which they are bound."""
     return [
-        SaidPaper(paper=one, title=TITLES[one], what_for=WHAT_FOR[one], bound=one in BOUND)
+        SaidPaper(
+            paper=one, title=PAPER_TITLES[one], what_for=WHAT_FOR[one], bound=one in BOUND_PAPERS
+        )
         for one in PAPERS
     ]
 

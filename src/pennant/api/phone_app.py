@@ -37,7 +37,7 @@ class NotPaired(Exception):
     """Whoever asks is no phone that is paired."""
 
 
-class Pair(BaseModel):
+class CodeShown(BaseModel):
     """The code that was shown at the desk, and what the phone is called there."""
 
     model_config = ConfigDict(extra="forbid")
@@ -68,7 +68,7 @@ pairing_router = APIRouter(prefix="/api")
 
 
 @pairing_router.post("/pair")
-def pair(asked: Pair, request: Request, response: Response) -> Here:
+def pair(asked: CodeShown, request: Request, response: Response) -> Here:
     """Pair a phone: the code is used up, and the phone known by a cookie from now on."""
     pairing: Pairing = request.app.state.pairing
     phones: Phones = request.app.state.phones

@@ -42,7 +42,7 @@ class AskedOffer(BaseModel):
     jobs: tuple[JobId, ...] = Field(min_length=1, max_length=MOST_JOBS)
 
 
-class Offer(BaseModel):
+class PhoneCode(BaseModel):
     """A code for one phone: the address in it, the same as a picture, and how long it lasts."""
 
     address: str
@@ -66,7 +66,7 @@ def list_phones(request: Request) -> PhonesPage:
 
 
 @router.post("/offer")
-def offer_to_phone(asked: AskedOffer, request: Request, jobs: Kept) -> Offer:
+def offer_to_phone(asked: AskedOffer, request: Request, jobs: Kept) -> PhoneCode:
     """Return a code that one phone can be paired with, for these jobs and a few minutes."""
     pairing: Pairing = request.app.state.pairing
     if pairing.listening is None:
@@ -77,7 +77,7 @@ def offer_to_phone(asked: AskedOffer, request: Request, jobs: Kept) -> Offer:
     # In the fragment: it is sent to nobody, and stands in no log.
     address = f"{pairing.listening.address}/pair#{pairing.offer(asked.jobs)}"
     picture = segno.make(address, error="m").svg_data_uri(scale=6, border=3)
-    return Offer(address=address, picture=picture, minutes=OFFER_SECONDS / 60)
+    return PhoneCode(address=address, picture=picture, minutes=OFFER_SECONDS / 60)
 
 
 @router.delete("/{id_}", status_code=204)

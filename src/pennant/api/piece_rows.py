@@ -8,7 +8,7 @@ from typing import Annotated, Any, NamedTuple
 from pydantic import BaseModel, ConfigDict, Field
 
 from pennant.core.geometry.clip import Outline
-from pennant.core.layout.cut_kind import Kind
+from pennant.core.layout.cut_kind import CutKind
 from pennant.core.layout.field import Side
 from pennant.core.layout.pieces import Piece
 
@@ -20,7 +20,7 @@ class PieceAlike(BaseModel):
 
     wall: str
     phase: int
-    kind: Kind
+    kind: CutKind
     cut_sides: tuple[Side, ...]
     width: float
     height: float

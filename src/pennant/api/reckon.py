@@ -40,7 +40,7 @@ from pennant.api.view_changes import ViewChanges, ViewTakes, tags_in, view_chang
 from pennant.core.document.job import Job
 from pennant.core.document.notebook import words_of
 from pennant.core.document.things import THINGS
-from pennant.core.document.wishes import BOUND
+from pennant.core.document.wishes import BINDABLE
 from pennant.core.plan import Plan, plan
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.core.survey.edits import (
@@ -238,7 +238,7 @@ def set_out(job: Job) -> list[SaidSettingOut]:
 def list_wishes() -> list[SaidWish]:
     """Return every wish in words."""
     return [
-        SaidWish(kind=kind, says=says, bound=list(BOUND.get(kind, ())))
+        SaidWish(kind=kind, says=says, bound=list(BINDABLE.get(kind, ())))
         for kind, says in WISHES.items()
     ]
 

@@ -16,11 +16,11 @@ from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.plan import plan
 from pennant.core.site.entries import NotedPhotograph
 from pennant.files.cuts_csv import cuts_csv
-from pennant.files.export import TYPES, Form, NotThere, Wanted, exported
+from pennant.files.export import TYPES, FileForm, NotThere, Wanted, exported
 from pennant.files.job_json import read_job
 from pennant.files.materials_csv import materials_csv
 from pennant.files.papers import NOTHING_KEPT, Imprint, Paper, Size
-from pennant.files.papers import Kept as KeptOnSite
+from pennant.files.papers import SiteRecord as KeptOnSite
 from pennant.files.papers_pdf import bound
 from pennant.files.site_file import assets_of, site_file
 from pennant.store.jobs import StoredJob
@@ -48,7 +48,7 @@ def materials_as_csv(id_: str, jobs: Kept) -> Response:
 @router.get("/jobs/{id_}/as/{form}", response_class=Response)
 def job_as(
     id_: str,
-    form: Form,
+    form: FileForm,
     jobs: Kept,
     site: Site,
     pictures: Pictures,

@@ -21,9 +21,9 @@ from pennant.core.document.things import form_of
 from pennant.core.survey.placed import height_at
 from pennant.files.drawing_dxf import THING_LAYERS, WALL_LAYER
 
-Units = Literal["mm", "cm", "m", "in", "ft"]
-MM: dict[Units, float] = {"mm": 1.0, "cm": 10.0, "m": 1000.0, "in": 25.4, "ft": 304.8}
-_BY_CODE: dict[int, Units] = {1: "in", 2: "ft", 4: "mm", 5: "cm", 6: "m"}
+DrawingUnits = Literal["mm", "cm", "m", "in", "ft"]
+MM: dict[DrawingUnits, float] = {"mm": 1.0, "cm": 10.0, "m": 1000.0, "in": 25.4, "ft": 304.8}
+_BY_CODE: dict[int, DrawingUnits] = {1: "in", 2: "ft", 4: "mm", 5: "cm", 6: "m"}
 """The unit of a drawing by the number in its head."""
 LARGEST = 5_000_000
 """Characters of a file."""
@@ -75,7 +75,7 @@ class Read(NamedTuple):
 
 
 def read_elevation(
-    text: str, units: Units | None = None, layers: Mapping[str, str] | None = None
+    text: str, units: DrawingUnits | None = None, layers: Mapping[str, str] | None = None
 ) -> Read:
     """Return the wall of an elevation; raise `NotAnElevation` for what cannot be read.
 
@@ -116,7 +116,7 @@ def _in_own_process() -> None:
     json.dump(said, sys.stdout)
 
 
-def wall_in(text: str, units: Units | None, layers: Mapping[str, str]) -> Read:
+def wall_in(text: str, units: DrawingUnits | None, layers: Mapping[str, str]) -> Read:
     """Return the wall of an elevation, read in this process; see `read_elevation`."""
     outlines = list(_outlines(text, units))
     kinds = {name.upper(): kind for name, kind in layers.items()}
@@ -223,7 +223,7 @@ def _thing(
     return {**plain, "down": max(counter - y0, 0.0)}
 
 
-def _outlines(text: str, units: Units | None) -> Iterator[Outline]:
+def _outlines(text: str, units: DrawingUnits | None) -> Iterator[Outline]:
     """Every closed outline, blocks taken apart, arcs as short lines."""
     try:
         document = read(StringIO(text))

@@ -15,7 +15,7 @@ from pennant.files.drawing_dxf import elevation_dxf, plan_dxf, templates_dxf
 from pennant.files.full_size import odd_cuts
 from pennant.files.job_json import write_job
 from pennant.files.materials_csv import materials_csv
-from pennant.files.papers import BOUND, PAPERS, Imprint, Kept, Paper, Size
+from pennant.files.papers import BOUND_PAPERS, PAPERS, Imprint, Paper, SiteRecord, Size
 from pennant.files.papers_pdf import papers_pdf
 from pennant.files.picture_svg import picture_svg
 from pennant.files.pieces_csv import days_csv, pieces_csv
@@ -24,11 +24,11 @@ from pennant.files.templates_svg import templates_svg
 from pennant.words.cuts import cut_sheet
 from pennant.words.days import said_days
 
-Form = Literal["pdf", "svg", "dxf", "csv", "ics", "json"]
-FORMS: tuple[Form, ...] = get_args(Form)
+FileForm = Literal["pdf", "svg", "dxf", "csv", "ics", "json"]
+FORMS: tuple[FileForm, ...] = get_args(FileForm)
 TABLES = ("pieces", "cuts", "list", "days", "record")
 """What there is as CSV; the first where nothing is chosen."""
-TYPES: dict[Form, str] = {
+TYPES: dict[FileForm, str] = {
     "pdf": "application/pdf", "svg": "image/svg+xml", "dxf": "image/vnd.dxf",
     "csv": "text/csv; charset=utf-8", "ics": "text/calendar", "json": "application/json",
 }  # fmt: skip
@@ -46,7 +46,7 @@ class Wanted:
     ``photographs`` (JPEG) are by their names.
     """
 
-    form: Form
+    form: FileForm
     only: tuple[str, ...] = ()
     first: date | None = None
     size: Size | None = None
@@ -60,7 +60,7 @@ def exported(job: Job, plan: Plan, wanted: Wanted) -> bytes:
     """Return a job in a format; raise `NotThere` for a part that the format has not, `JobRefused`
     where the days cannot be planned.
     """
-    writers: dict[Form, Callable[[], str | bytes]] = {
+    writers: dict[FileForm, Callable[[], str | bytes]] = {
         "pdf": lambda: _pdf(job, plan, wanted), "svg": lambda: _drawing(job, plan, wanted.only,
                                                                         dxf=False),
         "dxf": lambda: _drawing(job, plan, wanted.only, dxf=True),
@@ -72,7 +72,7 @@ def exported(job: Job, plan: Plan, wanted: Wanted) -> bytes:
     return made if isinstance(made, bytes) else made.encode("utf-8")
 
 
-def parts_of(form: Form, plan: Plan) -> tuple[str, ...]:
+def parts_of(form: FileForm, plan: Plan) -> tuple[str, ...]:
     """Return the parts that can be chosen of a format."""
     surfaces = tuple(one.id for one in plan.kitchen.surfaces)
     if form == "pdf":
@@ -87,7 +87,7 @@ def parts_of(form: Form, plan: Plan) -> tuple[str, ...]:
     return ()
 
 
-def _chosen(form: Form, plan: Plan, only: Sequence[str]) -> tuple[str, ...]:
+def _chosen(form: FileForm, plan: Plan, only: Sequence[str]) -> tuple[str, ...]:
     there = parts_of(form, plan)
     for part in only:
         if part not in there:
@@ -97,9 +97,9 @@ def _chosen(form: Form, plan: Plan, only: Sequence[str]) -> tuple[str, ...]:
 
 
 def _pdf(job: Job, plan: Plan, wanted: Wanted) -> bytes:
-    only = _chosen("pdf", plan, wanted.only) or BOUND
+    only = _chosen("pdf", plan, wanted.only) or BOUND_PAPERS
     chosen = cast(tuple[Paper, ...], only)
-    kept = Kept(wanted.entries, wanted.photographs)
+    kept = SiteRecord(wanted.entries, wanted.photographs)
     return papers_pdf(job, plan, chosen, wanted.size, wanted.imprint, kept)
 
 

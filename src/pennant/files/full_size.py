@@ -67,7 +67,7 @@ class ScaleLine(Flowable):  # type: ignore[misc]
         )  # fmt: skip
 
 
-class Drawn(Flowable):  # type: ignore[misc]
+class DrawnBlock(Flowable):  # type: ignore[misc]
     """A block of a page that a function draws into."""
 
     def __init__(self, width: float, height: float, draw: Callable[[Canvas], None]) -> None:
@@ -126,7 +126,7 @@ def _pole(
                        ticks)  # fmt: skip
 
         head = Paragraph(escape(printable(title)), style)
-        yield KeepTogether([head, ScaleLine(job.units == "in"), Drawn(width, strip, draw)])
+        yield KeepTogether([head, ScaleLine(job.units == "in"), DrawnBlock(width, strip, draw)])
 
 
 def _strip(
@@ -193,7 +193,7 @@ def template_pages(
 
                 yield KeepTogether([
                     Paragraph(escape(printable(head)), style), ScaleLine(job.units == "in"),
-                    Drawn(wide, tall, draw), Spacer(1, 10),
+                    DrawnBlock(wide, tall, draw), Spacer(1, 10),
                 ])  # fmt: skip
 
 

@@ -3,7 +3,7 @@
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan
 from pennant.files.cells import written
-from pennant.words.quantities import GROUPS, said_quantities
+from pennant.words.quantities import GROUP_NAMES, said_quantities
 
 COLUMNS = ("group", "what", "to have", "to get", "note", "left over", "kg", "cost")
 
@@ -11,7 +11,7 @@ COLUMNS = ("group", "what", "to have", "to get", "note", "left over", "kg", "cos
 def materials_csv(job: Job, plan: Plan) -> str:
     """Return the list as CSV (RFC 4180)."""
     return written(COLUMNS, (
-        (GROUPS[one.group], one.name, one.amount, one.to_get, one.gist, one.left,
+        (GROUP_NAMES[one.group], one.name, one.amount, one.to_get, one.gist, one.left,
          "" if one.weight is None else f"{one.weight:.2f}",
          "" if one.cost is None else f"{one.cost:.2f}")
         for one in said_quantities(job, plan)

@@ -12,9 +12,9 @@ Paper = Literal[
 ]  # fmt: skip
 PAPERS: tuple[Paper, ...] = get_args(Paper)
 """In the order in which they are bound."""
-BOUND: tuple[Paper, ...] = tuple(one for one in PAPERS if one not in ("pole", "templates"))
+BOUND_PAPERS: tuple[Paper, ...] = tuple(one for one in PAPERS if one not in ("pole", "templates"))
 """What is bound where nothing is chosen: the sheets of full size are many."""
-TITLES: dict[Paper, str] = {
+PAPER_TITLES: dict[Paper, str] = {
     "wall": "The wall, and what every edge gets", "setting-out": "Setting out",
     "client": "What we lay, for you to agree to", "cuts": "Cut sheet", "list": "Shopping list",
     "mixing": "Mixing card", "days": "The days", "hand-over": "Hand-over",
@@ -38,7 +38,7 @@ class Imprint:
 
 
 @dataclass(frozen=True)
-class Kept:
+class SiteRecord:
     """What the site gave: the entries of the record, and the photographs (JPEG) by their names."""
 
     entries: tuple[Entry, ...] = ()
@@ -55,4 +55,4 @@ class Making:
 
 
 NO_IMPRINT = Imprint()
-NOTHING_KEPT = Kept()
+NOTHING_KEPT = SiteRecord()

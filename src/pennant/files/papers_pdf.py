@@ -33,15 +33,15 @@ from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.full_size import pole_pages, template_pages
 from pennant.files.paper_fonts import BOLD, FIGURES, TEXT, printable, registered
 from pennant.files.papers import (
-    BOUND,
+    BOUND_PAPERS,
     NO_IMPRINT,
     NOTHING_KEPT,
+    PAPER_TITLES,
     PAPERS,
-    TITLES,
     Imprint,
-    Kept,
     Making,
     Paper,
+    SiteRecord,
     Size,
 )
 from pennant.files.picture_flow import PictureFlow
@@ -50,7 +50,7 @@ from pennant.words.cuts import cut_sheet
 from pennant.words.days import said_days
 from pennant.words.days_values import SaidDays
 from pennant.words.hand_over import hand_over
-from pennant.words.quantities import GROUPS, mix_cards, said_quantities, totals
+from pennant.words.quantities import GROUP_NAMES, mix_cards, said_quantities, totals
 from pennant.words.setting_out import StruckLine, said_setting_out
 from pennant.words.sheet import sheet
 
@@ -65,10 +65,10 @@ ROOM_UNDER_HEADING = 70
 def papers_pdf(
     job: Job,
     plan: Plan,
-    only: Sequence[Paper] = BOUND,
+    only: Sequence[Paper] = BOUND_PAPERS,
     size: Size | None = None,
     imprint: Imprint = NO_IMPRINT,
-    kept: Kept = NOTHING_KEPT,
+    kept: SiteRecord = NOTHING_KEPT,
 ) -> bytes:
     """Return the chosen papers as one PDF: what `bound` comes to, with the same arguments."""
     *_, last = bound(job, plan, only, size, imprint, kept)
@@ -79,10 +79,10 @@ def papers_pdf(
 def bound(
     job: Job,
     plan: Plan,
-    only: Sequence[Paper] = BOUND,
+    only: Sequence[Paper] = BOUND_PAPERS,
     size: Size | None = None,
     imprint: Imprint = NO_IMPRINT,
-    kept: Kept = NOTHING_KEPT,
+    kept: SiteRecord = NOTHING_KEPT,
 ) -> Iterator[Making | bytes]:
     """Yield each step of making the chosen papers as it begins, and at last all as one PDF.
 
@@ -97,7 +97,7 @@ def bound(
     story: list[Flowable] = []
     chosen = [paper for paper in PAPERS if paper in only]
     for done, paper in enumerate(chosen):
-        yield Making(TITLES[paper], done, len(chosen))
+        yield Making(PAPER_TITLES[paper], done, len(chosen))
         story += [*([PageBreak()] if story else []), *binder.paper(paper)]
     yield Making("Binding", len(chosen), len(chosen))
     out = io.BytesIO()
@@ -121,7 +121,7 @@ def bound(
 class _Binder:
     """Makes each paper of one job."""
 
-    def __init__(self, job: Job, plan: Plan, page: tuple[float, float], kept: Kept) -> None:
+    def __init__(self, job: Job, plan: Plan, page: tuple[float, float], kept: SiteRecord) -> None:
         self.job, self.plan, self.kept = job, plan, kept
         self.width, self.height = page[0] - 2 * MARGIN, page[1] - 2 * MARGIN - 8 * mm
         self.plain = ParagraphStyle("plain", fontName=TEXT, fontSize=9.5, leading=12.5)
@@ -139,7 +139,7 @@ class _Binder:
             "cuts": self._cuts, "list": self._list, "mixing": self._mixing, "days": self._days,
             "hand-over": self._hand_over, "pole": self._pole, "templates": self._templates,
         }  # fmt: skip
-        yield self._text(TITLES[paper], self.head)
+        yield self._text(PAPER_TITLES[paper], self.head)
         yield from makers[paper]()
 
     def _text(self, text: str, style: ParagraphStyle | None = None) -> Paragraph:
@@ -251,7 +251,7 @@ class _Binder:
 
     def _list(self) -> Iterator[Flowable]:
         lines = list(said_quantities(self.job, self.plan))
-        for group, title in GROUPS.items():
+        for group, title in GROUP_NAMES.items():
             rows = [
                 self._row(
                     "☐" if line.buy else "", line.name, line.to_get,

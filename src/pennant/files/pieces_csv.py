@@ -5,10 +5,10 @@ from pennant.core.document.lengths import show_length
 from pennant.core.plan import Plan
 from pennant.files.cells import written
 from pennant.words.days_values import SaidDays
-from pennant.words.names import KINDS, Names
+from pennant.words.names import CUT_NAMES, Names
 
 PIECES = ("piece", "wall", "course", "kind", "width", "height", "left", "bottom", "tile")
-STEPS = ("day", "date", "from to", "step", "lasts", "who", "have ready", "right when")
+STEP_COLUMNS = ("day", "date", "from to", "step", "lasts", "who", "have ready", "right when")
 
 
 def pieces_csv(job: Job, plan: Plan) -> str:
@@ -19,7 +19,7 @@ def pieces_csv(job: Job, plan: Plan) -> str:
         return show_length(mm, job.step)
 
     return written(PIECES, (
-        (one.id, names.thing(one.wall), one.course + 1, KINDS[one.kind], shown(one.width),
+        (one.id, names.thing(one.wall), one.course + 1, CUT_NAMES[one.kind], shown(one.width),
          shown(one.height), shown(one.box.x0), shown(one.box.y0), one.tile)
         for one in plan.pieces
     ))  # fmt: skip
@@ -27,7 +27,7 @@ def pieces_csv(job: Job, plan: Plan) -> str:
 
 def days_csv(said: SaidDays) -> str:
     """Return every step of the days."""
-    return written(STEPS, (
+    return written(STEP_COLUMNS, (
         (day.number, day.date, card.at, card.name, card.lasts, card.who, "; ".join(card.ready),
          card.right)
         for day in said.days for card in day.cards

@@ -13,13 +13,13 @@ from typing import Any
 from pydantic import ValidationError
 
 from pennant.core.document.refusal import JobRefused, Problem
-from pennant.core.document.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
+from pennant.core.document.shelf import MODELS, PRODUCT_KINDS, Shelf, ShelfKind, Stocked
 from pennant.core.document.values import reading_in
 from pennant.files.cells import as_written, defused
 from pennant.files.job_json import problems_in
 from pennant.words.products import cells_of
 
-FIELDS = tuple(dict.fromkeys(name for kind in KINDS for name in MODELS[kind].model_fields))
+FIELDS = tuple(dict.fromkeys(name for kind in PRODUCT_KINDS for name in MODELS[kind].model_fields))
 COLUMNS = ("shelf", *FIELDS)
 MOST_LINES = 5000
 
@@ -29,7 +29,7 @@ def write_shelf(shelf: Shelf) -> str:
     text = io.StringIO()
     writer = csv.DictWriter(text, COLUMNS, restval="")
     writer.writeheader()
-    for kind in KINDS:
+    for kind in PRODUCT_KINDS:
         for one in shelf.of(kind):
             cells = {name: defused(cell) for name, cell in cells_of(one).items()}
             writer.writerow({"shelf": kind, **cells})
@@ -69,11 +69,11 @@ def read_shelf(data: bytes) -> Shelf:
     if len(rows) > MOST_LINES:
         message = f"has {len(rows)} lines; at most {MOST_LINES} are read at once"
         raise JobRefused([Problem(pointer="/row/1", message=message)])
-    found: dict[str, list[Any]] = {kind: [] for kind in KINDS}
+    found: dict[str, list[Any]] = {kind: [] for kind in PRODUCT_KINDS}
     for number, row in enumerate(rows, 2):
         kind = (row.pop("shelf") or "").strip()
         if kind not in MODELS:
-            message = f"is {kind!r}; write one of {', '.join(KINDS)}"
+            message = f"is {kind!r}; write one of {', '.join(PRODUCT_KINDS)}"
             problems.append(Problem(pointer=f"/row/{number}/shelf", message=message))
             continue
         cells = {str(name): as_written(str(value)) for name, value in row.items()

@@ -1,6 +1,6 @@
 """The user's own products, by kind and name."""
 
-from pennant.core.document.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
+from pennant.core.document.shelf import MODELS, PRODUCT_KINDS, Shelf, ShelfKind, Stocked
 from pennant.store.database import Database
 
 _KEEP = (
@@ -19,7 +19,7 @@ class ProductShelf:
         """Return the user's own products, by name."""
         with self.database.reading() as db:
             rows = db.execute("select kind, document from product order by kind, name").fetchall()
-        found: dict[str, list[object]] = {kind: [] for kind in KINDS}
+        found: dict[str, list[object]] = {kind: [] for kind in PRODUCT_KINDS}
         for row in rows:
             kind: ShelfKind = row["kind"]
             found[kind].append(MODELS[kind].model_validate_json(row["document"]))
@@ -31,7 +31,7 @@ class ProductShelf:
             db.executemany(
                 _KEEP,
                 [(kind, one.name, one.model_dump_json())
-                 for kind in KINDS for one in shelf.of(kind)],
+                 for kind in PRODUCT_KINDS for one in shelf.of(kind)],
             )  # fmt: skip
 
     def replace(self, kind: ShelfKind, product: Stocked, instead_of: str | None) -> None:

@@ -11,7 +11,7 @@ from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Literal
 from urllib.parse import parse_qs, urlsplit
 
-from pennant.core.document.shelf import EXAMPLES, KINDS
+from pennant.core.document.shelf import EXAMPLES, PRODUCT_KINDS
 
 PORT = 8790
 Mood = Literal["well", "slow", "out of order", "nonsense"]
@@ -35,7 +35,7 @@ def catalogue() -> dict[str, dict[str, object]]:
     Of some the pack has changed since the shelf was written, as packs do.
     """
     found: dict[str, dict[str, object]] = {}
-    for kind in KINDS:
+    for kind in PRODUCT_KINDS:
         for one in EXAMPLES.of(kind):
             pack: float | None = getattr(one, "pack", None) or getattr(one, "per_box", None)
             if pack is not None and kind != "tile" and len(one.name) % 7 == 6:

@@ -20,7 +20,7 @@ from pennant.core.layout.sides import sides_of
 from pennant.core.plan import Plan
 from pennant.core.site.record import Again, Record, SiteEvent, again_for, dealt_otherwise
 from pennant.words.chip_sheets import SaidSheets, said_sheets
-from pennant.words.names import KINDS, Names, rows
+from pennant.words.names import CUT_NAMES, Names, rows
 
 STAGES: dict[Stage, str] = {
     "first": "Repeats: cut before setting begins",
@@ -221,7 +221,7 @@ def _said(job: Job, names: Names, found: CutList, group: CutGroup) -> SaidCut:
     stock = found.stocks[group.of]
     walls = " and ".join(names.thing(one) for one in group.surfaces)
     return SaidCut(
-        number=group.number, kind=group.kind, title=KINDS[group.kind], tool=group.tool or "",
+        number=group.number, kind=group.kind, title=CUT_NAMES[group.kind], tool=group.tool or "",
         how=HOW[group.tool] if group.tool else "", stage=group.stage, width=marks.width,
         height=marks.height, outline=marks.outline, shape=marks.shape,
         marks=(*(_line(job, one, marks) for one in marks.lines),

@@ -28,7 +28,7 @@ from pennant.words.days_values import (
 from pennant.words.names import Names
 from pennant.words.own_tile import own_tile
 from pennant.words.quantities import said_quantities
-from pennant.words.steps import CAUTIONS, DOUBTS, PHASES, STEPS, WAITS, WHO
+from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, STEP_WORDS, WAITS, WHO
 from pennant.words.weights import volume, weight
 
 OUTSIDE: dict[Dated, str] = {
@@ -65,7 +65,7 @@ def say_days(job: Job, plan: Plan, dates: Dates, days: Days, today: date | None 
 
 def name_of(step: Step) -> str:
     """Return what a step is called."""
-    return STEPS[step.rule].name if step.rule is not None else step.name
+    return STEP_WORDS[step.rule].name if step.rule is not None else step.name
 
 
 def lasts(minutes: float) -> str:
@@ -154,7 +154,7 @@ class _Words:
         step = self.steps.get(id_)
         if step is None:
             return id_
-        words = STEPS[step.rule] if step.rule is not None else None
+        words = STEP_WORDS[step.rule] if step.rule is not None else None
         return (words.short if words else "") or name_of(step).lower()
 
     def _chain(self) -> Iterator[str]:
@@ -381,7 +381,7 @@ class _Words:
         step = self.steps[own[0].step]
         ids = tuple(dict.fromkeys(one.step for one in own))
         minutes = sum(one.end - one.start for one in own)
-        words = STEPS[step.rule] if step.rule is not None else None
+        words = STEP_WORDS[step.rule] if step.rule is not None else None
         several = len(own) > 1 and "@" in own[0].step
         begins = [id_ for id_ in ids if self.days.start_of(id_) == _first(own, id_)]
         needs = dict.fromkeys(
@@ -390,7 +390,7 @@ class _Words:
         pieces = tuple(id_ for one in ids for id_ in self.steps[one].pieces)
         ends = self.clock(max(one.end for one in own))
         return SaidCard(
-            number=number, steps=ids, name=self._name(step), phase=PHASES[step.phase],
+            number=number, steps=ids, name=self._name(step), phase=PHASE_NAMES[step.phase],
             at=f"{self.clock(own[0].start)} – {ends}" if minutes else self.clock(own[0].start),
             ends=ends,
             lasts=lasts(minutes), who=self._who(step, minutes),

@@ -12,15 +12,15 @@ from pennant.core.survey.doubt import (
     CornerTwice,
     Depth,
     Doubt,
-    Fall,
-    Lean,
+    FallingCounter,
+    LeaningEnd,
     Misclosure,
     NarrowGap,
+    NotSettled,
     OddHeight,
     Overlap,
     OverTheTop,
     PastEnd,
-    Unsettled,
     ZonesMeet,
     ZoneState,
     ZoneStep,
@@ -98,13 +98,13 @@ class SayDoubts:
                 return self._corner_twice(doubt)
             case OddHeight():
                 return self._odd_height(doubt)
-            case Fall():
+            case FallingCounter():
                 return self._fall(doubt)
-            case Lean():
+            case LeaningEnd():
                 return self._lean(doubt)
             case Depth():
                 return self._depth(doubt)
-            case Unsettled():
+            case NotSettled():
                 return self._unsettled(doubt)
             case ZoneState():
                 return self._zone(doubt)
@@ -191,7 +191,7 @@ class SayDoubts:
             "Neighbours seldom do: was the tape misread?",
         )
 
-    def _fall(self, doubt: Fall) -> tuple[str, str]:
+    def _fall(self, doubt: FallingCounter) -> tuple[str, str]:
         high, low = self._len(doubt.high), self._len(doubt.low)
         where = (
             f"High point {high} along {self._name(doubt)}, low point {low} along "
@@ -207,7 +207,7 @@ class SayDoubts:
             )
         return f"The counter falls {self._len(doubt.amount)}", f"{where} {how}"
 
-    def _lean(self, doubt: Lean) -> tuple[str, str]:
+    def _lean(self, doubt: LeaningEnd) -> tuple[str, str]:
         way = "right" if doubt.lean > 0 else "left"
         how = (
             "The end pieces are cut to a taper." if doubt.tapered
@@ -228,7 +228,7 @@ class SayDoubts:
             f"Tile and bed come to {self._len(doubt.out)}: nothing of its edge shows.",
         )
 
-    def _unsettled(self, doubt: Unsettled) -> tuple[str, str]:
+    def _unsettled(self, doubt: NotSettled) -> tuple[str, str]:
         thing = next(t for w in self.job.walls for t in w.things if t.id == doubt.places[0])
         owed = thing.unsettled.owed_to if thing.unsettled else ""
         wide = self._len(doubt.width) if doubt.width else ""

@@ -13,7 +13,7 @@ from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.site.enough import CUTS_FOR_A_CHANCE, Enough, enough_of
 from pennant.core.site.entries import Entry, NotedBox, NotedCulls, events_of, standing
-from pennant.core.site.record import Record, State, again_for
+from pennant.core.site.record import PieceState, Record, again_for
 from pennant.words.cuts import bought_of
 from pennant.words.dates import Dates
 from pennant.words.done import as_it_goes
@@ -49,7 +49,7 @@ def enough(
 
 def of_sheets(record: Record, laid: Sequence[LaidSheet]) -> Record:
     """Return a record of sheets: one is begun when any chip of it is noted."""
-    states: dict[str, State] = {}
+    states: dict[str, PieceState] = {}
     for one in laid:
         own = [state for id_ in (*one.full, *one.cut) if (state := record.states.get(id_))]
         if own:

@@ -18,9 +18,9 @@ from pennant.core.site.entries import (
     Said,
     TakenBack,
 )
-from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, Left, Reading
+from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, LeftToLine, Reading
 from pennant.words.names import Names
-from pennant.words.steps import STEPS
+from pennant.words.steps import STEP_WORDS
 
 
 def say_entry(job: Job, names: Names, said: Said, by_key: Mapping[str, Entry]) -> str:
@@ -39,7 +39,7 @@ def say_entry(job: Job, names: Names, said: Said, by_key: Mapping[str, Entry]) -
         number = said.number or getattr(before and before.said, "number", 0)
         return f"Section {number} {said.event}" if number else f"Section {said.event}"
     if isinstance(said, NotedStep):
-        words = next((w.name for id_, w in STEPS.items() if id_ == said.step), said.step)
+        words = next((w.name for id_, w in STEP_WORDS.items() if id_ == said.step), said.step)
         return f"{words}: {said.event}" + (f", {said.words}" if said.words else "")
     if isinstance(said, NotedBox):
         parts = [f"Box {said.name} opened"]
@@ -78,7 +78,7 @@ def say_reading(job: Job, names: Names, reading: Reading) -> str:
     def shown(value: float) -> str:
         return show_with_unit(value, job.step)
 
-    if isinstance(reading, Left):
+    if isinstance(reading, LeftToLine):
         return f"Left from the {reading.side} of {reading.piece}: {shown(reading.value)}"
     if isinstance(reading, Height):
         return f"Top of {reading.piece} over the counter: {shown(reading.value)}"

@@ -6,11 +6,11 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.things import Form
 from pennant.core.geometry.tolerance import EPS
-from pennant.core.layout.cut_kind import Kind
+from pennant.core.layout.cut_kind import CutKind
 from pennant.core.layout.pieces import Piece
 from pennant.core.survey.placed import Kitchen, Placed, Surface
 
-KINDS: dict[Kind, str] = {
+CUT_NAMES: dict[CutKind, str] = {
     "full": "full tile", "crosscut": "crosscut", "rip": "rip", "both": "crosscut and rip",
     "angled": "cut at an angle", "taper": "tapered", "notch": "notched", "curve": "cut round",
     "hole": "with a hole",

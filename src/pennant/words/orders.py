@@ -3,7 +3,7 @@
 from collections.abc import Callable, Iterator
 
 from pennant.core.document.job import Job
-from pennant.core.document.offer import Answer, Lot, State
+from pennant.core.document.offer import Answer, Lot, OfferState
 from pennant.core.document.products import PRODUCT_OF
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
@@ -12,7 +12,7 @@ from pennant.words.quantities import chosen_for, line_name, tile_for
 
 IN_ONE_LOT: tuple[LineId, ...] = ("boxes", "border-boxes", "grout")
 """Lines whose packs must be of one lot, or their colours differ on the wall."""
-_STATES: dict[State, str] = {
+_STATES: dict[OfferState, str] = {
     "answered": "", "not carried": "the supplier does not carry it",
     "slow": "the supplier has not answered in time; ask again",
     "down": "the supplier cannot be reached; ask again later",
@@ -27,7 +27,7 @@ class OrderLine(Value):
     what: str
     wanted: int
     fine: bool
-    state: State
+    state: OfferState
     says: str
     price: float | None = None
 

@@ -5,10 +5,10 @@ from typing import Any, Literal, get_args, get_origin
 
 from pennant.core.document.lengths import MM_PER_INCH, show_exact
 from pennant.core.document.products import SOLD, Part
-from pennant.core.document.shelf import KINDS, MODELS, Shelf, ShelfKind, Stocked
+from pennant.core.document.shelf import MODELS, PRODUCT_KINDS, Shelf, ShelfKind, Stocked
 from pennant.core.document.values import Value, length_fields
 
-TITLES: dict[str, tuple[str, str, str]] = {
+KIND_NAMES: dict[str, tuple[str, str, str]] = {
     "tile": ("Tile", "a tile", "Tile"), "adhesive": ("Adhesives", "an adhesive", "Adhesive"),
     "mat": ("Mats", "a mat", "Mat"), "grout": ("Grouts", "a grout", "Grout"),
     "sealant": ("Sealants", "a sealant", "Sealant"), "trim": ("Trims", "a trim", "Trim"),
@@ -96,8 +96,8 @@ class SaidKind(Value):
 
 def said_shelf(shelf: Shelf, own: Shelf) -> Iterator[SaidKind]:
     """Yield every kind with its products; those of ``own`` are the user's."""
-    for kind in KINDS:
-        title, one, label = TITLES[kind]
+    for kind in PRODUCT_KINDS:
+        title, one, label = KIND_NAMES[kind]
         mine = {product.name for product in own.of(kind)}
         yield SaidKind(
             kind=kind, title=title, one=one, label=label,

@@ -32,7 +32,7 @@ NAMES: dict[LineId, str] = {
     "sponges": "Sponges", "buckets": "Buckets", "gloves": "Gloves", "blade": "Saw blade",
     "edge-adhesive": "Adhesive for edge pieces on wood", "layer-screws": "Screws for layers",
 }  # fmt: skip
-GROUPS: dict[Group, str] = {
+GROUP_NAMES: dict[Group, str] = {
     "tile": "Tile", "wall": "The wall before tile", "setting": "Setting", "edges": "Edges",
     "grouting": "Grouting", "devices": "Outlets and switches", "protection": "Protection",
     "tools": "Tools used up",
@@ -349,7 +349,7 @@ def materials_report(job: Job, plan: Plan) -> str:
     """Return the shopping list for a person at a terminal, grouped as a shop is."""
     said = list(said_quantities(job, plan))
     lines = []
-    for group, title in GROUPS.items():
+    for group, title in GROUP_NAMES.items():
         here = [one for one in said if one.group == group]
         if here:
             lines.append(title)

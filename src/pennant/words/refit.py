@@ -8,12 +8,12 @@ from pennant.core.document.refusal import JobRefused
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.site.entries import Entry, NotedReading, standing
-from pennant.core.site.readings import BoxMoved, Joint, Lean, Left, Meant, Reading, meant
-from pennant.core.site.refit import FateKind, Refit, Way, WayKind
+from pennant.core.site.readings import BoxMoved, Joint, Lean, LeftToLine, Meant, Reading, meant
+from pennant.core.site.refit import FateKind, Refit, RefitWay, WayKind
 from pennant.words.entries import say_pieces, say_reading
 from pennant.words.names import Names
 
-TITLES: dict[WayKind, str] = {
+WAY_TITLES: dict[WayKind, str] = {
     "cut": "The last piece takes it",
     "joints": "The joints to come take it",
     "next wall": "The piece round the corner takes it",
@@ -38,7 +38,7 @@ class SaidFate(Value):
     fate: FateKind
 
 
-class SaidWay(Value):
+class SaidRefitWay(Value):
     """A way to go on: what it does, what each edge gets, and what becomes of cut pieces.
 
     ``job`` is the job in that way, to be kept whole. ``label`` is what is noted when it is.
@@ -60,7 +60,7 @@ class SaidRefit(Value):
     reading: str
     means: str
     release: str
-    ways: tuple[SaidWay, ...]
+    ways: tuple[SaidRefitWay, ...]
     blocked: tuple[str, ...]
 
 
@@ -102,7 +102,9 @@ def _means(job: Job, names: Names, reading: Reading, means: Meant) -> str:
     if not means.joints:
         return says
     each = _share(job, means.each)
-    where = f" at {names.edge(means.line)}" if means.line and isinstance(reading, Left) else ""
+    where = (
+        f" at {names.edge(means.line)}" if means.line and isinstance(reading, LeftToLine) else ""
+    )
     return f"{says}{where}; over the {means.joints} joints to come {each} each"
 
 
@@ -119,7 +121,7 @@ def _release(job: Job, made: Plan, reading: Reading, means: Meant) -> str:
 
 def _measured_for(made: Plan, reading: Reading, means: Meant) -> tuple[str, float] | None:
     """The last piece of a course and the width (mm) that a reading gives it."""
-    if not isinstance(reading, Left) or means.joints != 1:
+    if not isinstance(reading, LeftToLine) or means.joints != 1:
         return None
     piece = next(one for one in made.pieces if one.id == reading.piece)
     way = 1 if reading.side == "right" else -1
@@ -147,12 +149,12 @@ def measured_sizes(job: Job, made: Plan, entries: Sequence[Entry]) -> dict[str, 
     return found
 
 
-def _way(job: Job, made: Plan, way: Way, means: Meant) -> SaidWay:
+def _way(job: Job, made: Plan, way: RefitWay, means: Meant) -> SaidRefitWay:
     names = Names(way.plan.kitchen)
     fates = tuple(_fates(job, way))
     counts = [f"{way.count(fate)} {FATES[fate]}" for fate in FATES if way.count(fate)]
-    title = TITLES[way.kind]
-    return SaidWay(
+    title = WAY_TITLES[way.kind]
+    return SaidRefitWay(
         kind=way.kind, title=title, does=_does(job, made, way, means),
         gets=tuple(_gets(job, names, way, means)), fates=fates,
         in_short=f"Of the pieces cut already {', '.join(counts)}" if counts else
@@ -161,7 +163,7 @@ def _way(job: Job, made: Plan, way: Way, means: Meant) -> SaidWay:
     )  # fmt: skip
 
 
-def _does(job: Job, made: Plan, way: Way, means: Meant) -> str:
+def _does(job: Job, made: Plan, way: RefitWay, means: Meant) -> str:
     room = show_with_unit(abs(means.room), job.step)
     more = "more" if means.room > 0 else "less"
     if way.kind == "joints":
@@ -185,7 +187,7 @@ def _share(job: Job, each: float) -> str:
     return f"{abs(each):.1f} mm" if job.units == "mm" else f"{abs(each) / 25.4:.3f} in"
 
 
-def _gets(job: Job, names: Names, way: Way, means: Meant) -> Iterator[str]:
+def _gets(job: Job, names: Names, way: RefitWay, means: Meant) -> Iterator[str]:
     """What the edges of the wall get at which it differs from what they got."""
     surface = way.plan.surface(means.surface)
     for reading in surface.edges:
@@ -198,7 +200,7 @@ def _gets(job: Job, names: Names, way: Way, means: Meant) -> Iterator[str]:
             yield f"{names.edge(reading.edge)}: {' and '.join(list(sizes)[:3])}"
 
 
-def _fates(job: Job, way: Way) -> Iterator[SaidFate]:
+def _fates(job: Job, way: RefitWay) -> Iterator[SaidFate]:
     from_offcut = {one.piece: one for one in way.again if one.offcut is not None}
     for one in way.fates:
         if one.fate == "shaved":

@@ -33,7 +33,7 @@ from pennant.core.survey.doubts import AT_CORNER, DEEP, SEEN_DEPTH
 from pennant.core.survey.edits import SIZES
 from pennant.core.takes.sticks import EXACT_UP_TO
 from pennant.words.agree import LESS_THAN as AGREE_UNDER
-from pennant.words.names import KINDS
+from pennant.words.names import CUT_NAMES
 from pennant.words.starts import WISHES
 from pennant.words.ways import ASKED
 
@@ -203,7 +203,7 @@ def _lines() -> Iterator[str]:
     yield "| cut | tool | minutes |"
     yield "|---|---|---|"
     for (kind, tool), minutes in MINUTES.items():
-        yield f"| {KINDS[kind]} | {tool or 'any'} | {minutes:g} |"
+        yield f"| {CUT_NAMES[kind]} | {tool or 'any'} | {minutes:g} |"
     yield ""
     yield "## Where schools differ"
     yield ""

@@ -27,9 +27,9 @@ from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import SaidDoubt, SayDoubts
 from pennant.words.findings import SaidFinding, say
 from pennant.words.lines import SaidLine, lines_of
-from pennant.words.names import KINDS, Names, extents, rows
+from pennant.words.names import CUT_NAMES, Names, extents, rows
 from pennant.words.quantities import (
-    GROUPS,
+    GROUP_NAMES,
     MixCard,
     SaidQuantity,
     Totals,
@@ -138,7 +138,7 @@ def takes_sheet(job: Job, plan: Plan) -> TakesSheet:
     return TakesSheet.model_construct(
         quantities=quantities,
         totals=totals(job, quantities),
-        groups={str(group): title for group, title in GROUPS.items()},
+        groups={str(group): title for group, title in GROUP_NAMES.items()},
         unsuited=tuple(said_unsuited(job, names, plan)),
         joints=said_joints(job, names, plan),
         mixes=tuple(mix_cards(job, plan)),
@@ -239,7 +239,8 @@ def said_surface(made: Same[SurfacePlan], facts: _Facts, of: _Job) -> SurfaceShe
         surface=facts.surface.id,
         name=facts.surface.name,
         pieces={
-            p.id: f"{sizes[p.width, p.height]}, {KINDS[p.kind]}{', waits' if p.id in held else ''}"
+            p.id: f"{sizes[p.width, p.height]}, {CUT_NAMES[p.kind]}"
+            + (", waits" if p.id in held else "")
             for p in plan.pieces
         },
         edges=tuple(_edge(job, names, reading, plan.findings) for reading in plan.edges),

@@ -33,10 +33,10 @@ from pennant.words.dates import Dates
 from pennant.words.enough import SaidEnough, enough, order_by, said_enough
 from pennant.words.entries import say_entry
 from pennant.words.moments import moment
-from pennant.words.names import KINDS, Names
+from pennant.words.names import CUT_NAMES, Names
 from pennant.words.quantities import MixCard, mix_cards
 from pennant.words.refit import measured_sizes
-from pennant.words.steps import STEPS
+from pennant.words.steps import STEP_WORDS
 
 MOST_SHOWN = 200
 """Entries that are shown, the latest first; the record holds all."""
@@ -316,7 +316,7 @@ class _Site:
         }
         for step in self.plan_steps:
             base, _, number = step.id.partition("@")
-            name = STEPS[step.rule].name if step.rule is not None else step.name
+            name = STEP_WORDS[step.rule].name if step.rule is not None else step.name
             several = number and f"{base}@2" in {one.id for one in self.plan_steps}
             yield SaidStep(
                 step=step.id, name=f"{name}, {number}" if several else name, done=step.id in done
@@ -335,10 +335,10 @@ def say_paces(job: Job, found: Paces) -> Iterator[str]:
         for pace in paces:
             if pace.pieces >= LEAST_TOLD:
                 each = pace.minutes / pace.pieces
-                yield f"{what}, {KINDS[pace.kind]}: {each:.1f} minutes each over {pace.pieces}"
+                yield f"{what}, {CUT_NAMES[pace.kind]}: {each:.1f} minutes each over {pace.pieces}"
     for one in found.breakage:
         if one.broke:
-            yield f"Broke, {KINDS[one.kind]}: {one.broke} of {one.made}"
+            yield f"Broke, {CUT_NAMES[one.kind]}: {one.broke} of {one.made}"
 
 
 def who_says(source: str) -> str:

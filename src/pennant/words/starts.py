@@ -6,14 +6,14 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.starts import Start
 from pennant.core.document.values import Value
-from pennant.core.document.wishes import BANDS, Kind, Wish
-from pennant.core.search.best import Compared, Round, Unmet, unmet
+from pennant.core.document.wishes import BANDS, Wish, WishKind
+from pennant.core.search.best import Compared, SearchStep, Unmet, unmet
 from pennant.core.search.ranking import Outcome
 from pennant.core.search.whole_kitchen import WholeKitchen
 from pennant.words.names import Names
 from pennant.words.start import say_counter_start, say_start
 
-WISHES: dict[Kind, str] = {
+WISHES: dict[WishKind, str] = {
     "never": "Nothing that must be cured", "avoid": "Nothing to object to",
     "smallest": "The smallest piece as large as can be", "cut": "Fewest cut pieces",
     "hard": "Fewest notches and holes", "tiles": "Fewest tiles",
@@ -25,7 +25,7 @@ WISHES: dict[Kind, str] = {
 }  # fmt: skip
 """Each wish as the client would say it."""
 
-_BEFORE: dict[Kind, str] = {
+_BEFORE: dict[WishKind, str] = {
     "never": "less to cure than the next", "avoid": "less to look at than the next",
     "smallest": "its smallest piece is larger than the next one's",
     "cut": "fewer cuts than the next", "hard": "fewer notches and holes than the next",
@@ -56,7 +56,7 @@ class SaidStart(Value):
     found: bool = False
 
 
-class Board(Value):
+class StartBoard(Value):
     """The starts, best first, out of how many that lay tiles differently.
 
     ``both_ways`` says whether every school across was tried with every school up; on a very large
@@ -78,12 +78,12 @@ class SaidRound(Value):
     job: Job
 
 
-def board(job: Job, id_: str, compared: Compared, most: int) -> Board:
+def board(job: Job, id_: str, compared: Compared, most: int) -> StartBoard:
     """Return the best of the starts that were compared, of a wall or of a tiled counter."""
     if any(counter.id == id_ for counter in job.counters):
         return _counter_board(job, id_, compared, most)
     outcomes, names, kitchen = compared.outcomes, Names(compared.kitchen), compared.kitchen
-    return Board(
+    return StartBoard(
         compared=compared.schools,
         both_ways=compared.both_ways,
         starts=tuple(
@@ -100,11 +100,11 @@ def board(job: Job, id_: str, compared: Compared, most: int) -> Board:
 _AT_FRONT = "nearer to a whole row at the front than the next"
 
 
-def _counter_board(job: Job, id_: str, compared: Compared, most: int) -> Board:
+def _counter_board(job: Job, id_: str, compared: Compared, most: int) -> StartBoard:
     """The best starts of a tiled counter, by the wishes that are not bound to a place."""
     outcomes, found = compared.outcomes, compared.found
     names, own = Names(compared.kitchen), job.counter(id_).start
-    return Board(
+    return StartBoard(
         compared=compared.schools, both_ways=compared.both_ways,
         starts=tuple(
             _said(
@@ -121,13 +121,13 @@ def say_wish(names: Names, wish: Wish) -> str:
     return WISHES[wish.kind] + (f", {names.thing(wish.at)}" if wish.at else "")
 
 
-def said_round(job: Job, steps: Iterable[Round]) -> Iterator[SaidRound]:
+def said_round(job: Job, steps: Iterable[SearchStep]) -> Iterator[SaidRound]:
     """Yield each step of the search round the kitchen in words."""
     for step in steps:
         yield _round(job, step)
 
 
-def _round(job: Job, step: Round) -> SaidRound:
+def _round(job: Job, step: SearchStep) -> SaidRound:
     found = "a better start found" if step.changed else "stays as it is"
     if step.whole is not None:
         says = f"All walls at once, {found}: {_sifted(step.whole)}"
@@ -136,7 +136,7 @@ def _round(job: Job, step: Round) -> SaidRound:
     return SaidRound(says=says, done=step.done, of=step.of, job=step.job)
 
 
-_LEFT: dict[Kind, str] = {
+_LEFT: dict[WishKind, str] = {
     "never": "have the least to cure", "avoid": "of these the least to look at",
     "even": "of these the most even openings", "smallest": "of these the largest smallest piece",
     "full-left": "of these full tiles at the left",

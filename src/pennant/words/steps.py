@@ -23,11 +23,11 @@ class StepWords:
     short: str = ""
 
 
-PHASES: dict[Phase, str] = {
+PHASE_NAMES: dict[Phase, str] = {
     "before": "Before", "prepare": "Prepare the wall", "set out": "Set out", "set": "Set tile",
     "grout": "Grout", "finish": "Finish", "own": "Besides",
 }  # fmt: skip
-STEPS: dict[StepId, StepWords] = {
+STEP_WORDS: dict[StepId, StepWords] = {
     "tile-comes": StepWords("Tile comes", (
         "Count the boxes, compare lot and shade on every label, look for broken corners.",
     ), "One lot, as many boxes as ordered."),

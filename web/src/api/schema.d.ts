@@ -2023,7 +2023,7 @@ export interface components {
              */
             units: "in" | "mm";
             /** Reading */
-            reading: components["schemas"]["Left-Input"] | components["schemas"]["Height-Input"] | components["schemas"]["Joint-Input"] | components["schemas"]["Lean-Input"] | components["schemas"]["BoxMoved-Input"];
+            reading: components["schemas"]["LeftToLine-Input"] | components["schemas"]["Height-Input"] | components["schemas"]["Joint-Input"] | components["schemas"]["Lean-Input"] | components["schemas"]["BoxMoved-Input"];
         };
         /**
          * Basketweave
@@ -2169,7 +2169,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2242,7 +2242,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2721,7 +2721,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3485,7 +3485,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3719,10 +3719,10 @@ export interface components {
             gets: components["schemas"]["Gets"][];
         };
         /**
-         * Edition
+         * EditionAsked
          * @description The edition that an undo or a redo was asked on.
          */
-        Edition: {
+        EditionAsked: {
             /** Edition */
             edition: number;
         };
@@ -3839,6 +3839,75 @@ export interface components {
              * @default 0
              */
             nudge: number;
+        };
+        /**
+         * Fall
+         * @description How a run of joined walls' counter lies: its high and low points and what is done about it.
+         *
+         *     ``high`` and ``low`` are (wall id, x, y).
+         */
+        Fall: {
+            /** High */
+            high: [
+                string,
+                number,
+                number
+            ];
+            /** Low */
+            low: [
+                string,
+                number,
+                number
+            ];
+            /** Scribed */
+            scribed: boolean;
+        };
+        /**
+         * FallingCounter
+         * @description A counter that falls by ``amount`` mm.
+         *
+         *     ``high`` and ``low`` are places along the two walls that ``places`` name.
+         */
+        FallingCounter: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "fall";
+            /** Amount */
+            amount: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Scribed */
+            scribed: boolean;
         };
         /**
          * FewestTiles
@@ -5780,7 +5849,7 @@ export interface components {
             /** Surfaces */
             surfaces: components["schemas"]["Surface"][];
             /** Falls */
-            falls: components["schemas"]["pennant__core__survey__placed__Fall"][];
+            falls: components["schemas"]["Fall"][];
             /** Laser */
             laser: number | null;
             /**
@@ -5862,6 +5931,67 @@ export interface components {
             value: number | string;
         };
         /**
+         * Lean
+         * @description How far the top of a wall's end stands to the right of its foot: a corner's real angle.
+         */
+        "Lean-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lean";
+            /** Wall */
+            wall: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right";
+            /** Value */
+            value: number;
+        };
+        /**
+         * LeaningEnd
+         * @description An end that is ``lean`` mm further right at the top; ``tapered`` if end pieces are cut so.
+         */
+        LeaningEnd: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "lean";
+            /** Lean */
+            lean: number;
+            /** Tapered */
+            tapered: boolean;
+        };
+        /**
          * Ledger
          * @description Split stone on panels whose ends interlock; they are set in courses without joints.
          *
@@ -5912,10 +6042,10 @@ export interface components {
             gaps: number;
         };
         /**
-         * Left
+         * LeftToLine
          * @description What is left from the side of a set piece to the line that its course runs to.
          */
-        "Left-Input": {
+        "LeftToLine-Input": {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -5935,10 +6065,10 @@ export interface components {
             value: number | string;
         };
         /**
-         * Left
+         * LeftToLine
          * @description What is left from the side of a set piece to the line that its course runs to.
          */
-        "Left-Output": {
+        "LeftToLine-Output": {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6006,7 +6136,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6086,7 +6216,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -6188,6 +6318,22 @@ export interface components {
              * @default []
              */
             not_on: ("painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry")[];
+        };
+        /**
+         * MeasureOnWall
+         * @description A measure as taken, where it lies on the wall: from one point to another.
+         */
+        MeasureOnWall: {
+            /** Pointer */
+            pointer: string;
+            /** X0 */
+            x0: number;
+            /** Y0 */
+            y0: number;
+            /** X1 */
+            x1: number;
+            /** Y1 */
+            y1: number;
         };
         /**
          * Method
@@ -6393,6 +6539,49 @@ export interface components {
             units: "in" | "mm";
         };
         /**
+         * NotSettled
+         * @description A thing that is not settled, ``why``, and the size (mm) that is owed for it, where known.
+         */
+        NotSettled: {
+            /** Id */
+            id: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "ask" | "open" | "note";
+            /** Wall */
+            wall: string;
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pointers
+             * @default []
+             */
+            pointers: string[];
+            /**
+             * Causes
+             * @default []
+             */
+            causes: components["schemas"]["Cause"][];
+            /** Aside */
+            aside?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            rule: "unsettled";
+            /** Why */
+            why: string;
+            /** Width */
+            width?: number | null;
+            /** Height */
+            height?: number | null;
+        };
+        /**
          * Notebook
          * @description The lines of one wall.
          */
@@ -6592,7 +6781,7 @@ export interface components {
              */
             kind: "reading";
             /** Reading */
-            reading: components["schemas"]["Left-Input"] | components["schemas"]["Height-Input"] | components["schemas"]["Joint-Input"] | components["schemas"]["Lean-Input"] | components["schemas"]["BoxMoved-Input"];
+            reading: components["schemas"]["LeftToLine-Input"] | components["schemas"]["Height-Input"] | components["schemas"]["Joint-Input"] | components["schemas"]["Lean-Input"] | components["schemas"]["BoxMoved-Input"];
         };
         /**
          * NotedReading
@@ -6605,7 +6794,7 @@ export interface components {
              */
             kind: "reading";
             /** Reading */
-            reading: components["schemas"]["Left-Output"] | components["schemas"]["Height-Output"] | components["schemas"]["Joint-Output"] | components["schemas"]["pennant__core__site__readings__Lean-Output"] | components["schemas"]["BoxMoved-Output"];
+            reading: components["schemas"]["LeftToLine-Output"] | components["schemas"]["Height-Output"] | components["schemas"]["Joint-Output"] | components["schemas"]["Lean-Output"] | components["schemas"]["BoxMoved-Output"];
         };
         /**
          * NotedRefit
@@ -6723,18 +6912,6 @@ export interface components {
              * @enum {string}
              */
             slip: "inch" | "tenth" | "centimetre" | "decimetre";
-        };
-        /**
-         * Offer
-         * @description A code for one phone: the address in it, the same as a picture, and how long it lasts.
-         */
-        Offer: {
-            /** Address */
-            address: string;
-            /** Picture */
-            picture: string;
-            /** Minutes */
-            minutes: number;
         };
         /**
          * OpenedBox
@@ -6870,7 +7047,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -7093,7 +7270,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -7288,6 +7465,18 @@ export interface components {
              * @enum {string}
              */
             end: "left" | "right";
+        };
+        /**
+         * PhoneCode
+         * @description A code for one phone: the address in it, the same as a picture, and how long it lasts.
+         */
+        PhoneCode: {
+            /** Address */
+            address: string;
+            /** Picture */
+            picture: string;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * PhonesPage
@@ -7509,7 +7698,7 @@ export interface components {
              * Taken
              * @default []
              */
-            taken: components["schemas"]["pennant__core__survey__placed__Stretch"][];
+            taken: components["schemas"]["MeasureOnWall"][];
             /**
              * Trim
              * @default []
@@ -7556,7 +7745,7 @@ export interface components {
             /** Corners */
             corners: components["schemas"]["CornerReading"][];
             /** Doubts */
-            doubts: (components["schemas"]["Misclosure"] | components["schemas"]["PastEnd"] | components["schemas"]["Overlap"] | components["schemas"]["Behind"] | components["schemas"]["NarrowGap"] | components["schemas"]["OverTheTop"] | components["schemas"]["CornerTwice"] | components["schemas"]["OddHeight"] | components["schemas"]["pennant__core__survey__doubt__Fall"] | components["schemas"]["pennant__core__survey__doubt__Lean"] | components["schemas"]["Depth"] | components["schemas"]["pennant__core__survey__doubt__Unsettled"] | components["schemas"]["ZoneState"] | components["schemas"]["ZoneStep"] | components["schemas"]["ZonesMeet"])[];
+            doubts: (components["schemas"]["Misclosure"] | components["schemas"]["PastEnd"] | components["schemas"]["Overlap"] | components["schemas"]["Behind"] | components["schemas"]["NarrowGap"] | components["schemas"]["OverTheTop"] | components["schemas"]["CornerTwice"] | components["schemas"]["OddHeight"] | components["schemas"]["FallingCounter"] | components["schemas"]["LeaningEnd"] | components["schemas"]["Depth"] | components["schemas"]["NotSettled"] | components["schemas"]["ZoneState"] | components["schemas"]["ZoneStep"] | components["schemas"]["ZonesMeet"])[];
             /** Quantities */
             quantities: components["schemas"]["Quantity"][];
             /** Unsuited */
@@ -7883,7 +8072,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8000,7 +8189,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -8049,10 +8238,6 @@ export interface components {
              */
             joint: number;
         };
-        Run: [
-            string,
-            number
-        ];
         /**
          * SaidAgain
          * @description A broken piece, and what it is cut from again.
@@ -8745,7 +8930,7 @@ export interface components {
             /** Chosen */
             chosen: string;
             /** Ways */
-            ways: components["schemas"]["pennant__words__ways__SaidWay"][];
+            ways: components["schemas"]["SaidWay"][];
         };
         /**
          * SaidRecord
@@ -8794,9 +8979,35 @@ export interface components {
             /** Release */
             release: string;
             /** Ways */
-            ways: components["schemas"]["pennant__words__refit__SaidWay"][];
+            ways: components["schemas"]["SaidRefitWay"][];
             /** Blocked */
             blocked: string[];
+        };
+        /**
+         * SaidRefitWay
+         * @description A way to go on: what it does, what each edge gets, and what becomes of cut pieces.
+         *
+         *     ``job`` is the job in that way, to be kept whole. ``label`` is what is noted when it is.
+         */
+        SaidRefitWay: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cut" | "joints" | "next wall" | "leans" | "as found";
+            /** Title */
+            title: string;
+            /** Does */
+            does: string;
+            /** Gets */
+            gets: string[];
+            /** Fates */
+            fates: components["schemas"]["SaidFate"][];
+            /** In Short */
+            in_short: string;
+            /** Label */
+            label: string;
+            job: components["schemas"]["Job-Output"];
         };
         /**
          * SaidRevision
@@ -9085,6 +9296,18 @@ export interface components {
             says: string;
             /** Holds */
             holds: boolean;
+        };
+        /**
+         * SaidWay
+         * @description One way to go, and why one would.
+         */
+        SaidWay: {
+            /** Value */
+            value: string;
+            /** Says */
+            says: string;
+            /** Why */
+            why: string;
         };
         /**
          * SaidWish
@@ -10629,11 +10852,25 @@ export interface components {
              */
             way: "across" | "up";
             /** Stretches */
-            stretches: components["schemas"]["pennant__core__search__slack__Stretch"][];
+            stretches: components["schemas"]["SlackStretch"][];
             /** Back */
             back: number;
             /** Ahead */
             ahead: number;
+        };
+        /**
+         * SlackStretch
+         * @description Starts from one move to another (mm from where it is now) that come to the same counts.
+         */
+        SlackStretch: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Never */
+            never: number;
+            /** Avoid */
+            avoid: number;
         };
         /**
          * SmallPiece
@@ -10792,7 +11029,7 @@ export interface components {
             wall: string;
         };
         Stick: [
-            components["schemas"]["Run"][],
+            components["schemas"]["TrimRun"][],
             number
         ];
         Strip: [
@@ -11015,7 +11252,7 @@ export interface components {
              */
             units: "in" | "mm";
             /** Reading */
-            reading: components["schemas"]["Left-Input"] | components["schemas"]["Height-Input"] | components["schemas"]["Joint-Input"] | components["schemas"]["Lean-Input"] | components["schemas"]["BoxMoved-Input"];
+            reading: components["schemas"]["LeftToLine-Input"] | components["schemas"]["Height-Input"] | components["schemas"]["Joint-Input"] | components["schemas"]["Lean-Input"] | components["schemas"]["BoxMoved-Input"];
             /**
              * Way
              * @enum {string}
@@ -12192,6 +12429,10 @@ export interface components {
              */
             stick: number;
         };
+        TrimRun: [
+            string,
+            number
+        ];
         /**
          * UnevenJambs
          * @description Pieces on the two sides of an opening that are seen to differ. Sizes are mm.
@@ -12253,6 +12494,26 @@ export interface components {
              * @default 0
              */
             hold: number | string;
+        };
+        /**
+         * Unsettled
+         * @description Why a measure is not final, who is owed a size, and how far around tile waits for it.
+         */
+        "Unsettled-Output": {
+            /** Why */
+            why: string;
+            /**
+             * Owed To
+             * @description Who waits for the size.
+             * @default
+             */
+            owed_to: string;
+            /**
+             * Hold
+             * @description Tile this near to it is held back.
+             * @default 0
+             */
+            hold: number;
         };
         /**
          * Unsuited
@@ -12873,7 +13134,7 @@ export interface components {
              * @default
              */
             name: string;
-            unsettled?: components["schemas"]["pennant__core__document__survey__Unsettled-Output"] | null;
+            unsettled?: components["schemas"]["Unsettled-Output"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -13052,267 +13313,6 @@ export interface components {
             rule: "zones-meet";
             /** At */
             at: number;
-        };
-        /**
-         * Unsettled
-         * @description Why a measure is not final, who is owed a size, and how far around tile waits for it.
-         */
-        "pennant__core__document__survey__Unsettled-Output": {
-            /** Why */
-            why: string;
-            /**
-             * Owed To
-             * @description Who waits for the size.
-             * @default
-             */
-            owed_to: string;
-            /**
-             * Hold
-             * @description Tile this near to it is held back.
-             * @default 0
-             */
-            hold: number;
-        };
-        /**
-         * Stretch
-         * @description Starts from one move to another (mm from where it is now) that come to the same counts.
-         */
-        pennant__core__search__slack__Stretch: {
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-            /** Never */
-            never: number;
-            /** Avoid */
-            avoid: number;
-        };
-        /**
-         * Lean
-         * @description How far the top of a wall's end stands to the right of its foot: a corner's real angle.
-         */
-        "pennant__core__site__readings__Lean-Output": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "lean";
-            /** Wall */
-            wall: string;
-            /**
-             * Side
-             * @enum {string}
-             */
-            side: "left" | "right";
-            /** Value */
-            value: number;
-        };
-        /**
-         * Fall
-         * @description A counter that falls by ``amount`` mm.
-         *
-         *     ``high`` and ``low`` are places along the two walls that ``places`` name.
-         */
-        pennant__core__survey__doubt__Fall: {
-            /** Id */
-            id: string;
-            /**
-             * Weight
-             * @enum {string}
-             */
-            weight: "ask" | "open" | "note";
-            /** Wall */
-            wall: string;
-            /**
-             * Places
-             * @default []
-             */
-            places: string[];
-            /**
-             * Pointers
-             * @default []
-             */
-            pointers: string[];
-            /**
-             * Causes
-             * @default []
-             */
-            causes: components["schemas"]["Cause"][];
-            /** Aside */
-            aside?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            rule: "fall";
-            /** Amount */
-            amount: number;
-            /** High */
-            high: number;
-            /** Low */
-            low: number;
-            /** Scribed */
-            scribed: boolean;
-        };
-        /**
-         * Lean
-         * @description An end that is ``lean`` mm further right at the top; ``tapered`` if end pieces are cut so.
-         */
-        pennant__core__survey__doubt__Lean: {
-            /** Id */
-            id: string;
-            /**
-             * Weight
-             * @enum {string}
-             */
-            weight: "ask" | "open" | "note";
-            /** Wall */
-            wall: string;
-            /**
-             * Places
-             * @default []
-             */
-            places: string[];
-            /**
-             * Pointers
-             * @default []
-             */
-            pointers: string[];
-            /**
-             * Causes
-             * @default []
-             */
-            causes: components["schemas"]["Cause"][];
-            /** Aside */
-            aside?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            rule: "lean";
-            /** Lean */
-            lean: number;
-            /** Tapered */
-            tapered: boolean;
-        };
-        /**
-         * Unsettled
-         * @description A thing that is not settled, ``why``, and the size (mm) that is owed for it, where known.
-         */
-        pennant__core__survey__doubt__Unsettled: {
-            /** Id */
-            id: string;
-            /**
-             * Weight
-             * @enum {string}
-             */
-            weight: "ask" | "open" | "note";
-            /** Wall */
-            wall: string;
-            /**
-             * Places
-             * @default []
-             */
-            places: string[];
-            /**
-             * Pointers
-             * @default []
-             */
-            pointers: string[];
-            /**
-             * Causes
-             * @default []
-             */
-            causes: components["schemas"]["Cause"][];
-            /** Aside */
-            aside?: string | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            rule: "unsettled";
-            /** Why */
-            why: string;
-            /** Width */
-            width?: number | null;
-            /** Height */
-            height?: number | null;
-        };
-        /**
-         * Fall
-         * @description How a run of joined walls' counter lies: its high and low points and what is done about it.
-         *
-         *     ``high`` and ``low`` are (wall id, x, y).
-         */
-        pennant__core__survey__placed__Fall: {
-            /** High */
-            high: [
-                string,
-                number,
-                number
-            ];
-            /** Low */
-            low: [
-                string,
-                number,
-                number
-            ];
-            /** Scribed */
-            scribed: boolean;
-        };
-        /**
-         * Stretch
-         * @description A measure as taken, where it lies on the wall: from one point to another.
-         */
-        pennant__core__survey__placed__Stretch: {
-            /** Pointer */
-            pointer: string;
-            /** X0 */
-            x0: number;
-            /** Y0 */
-            y0: number;
-            /** X1 */
-            x1: number;
-            /** Y1 */
-            y1: number;
-        };
-        /**
-         * SaidWay
-         * @description A way to go on: what it does, what each edge gets, and what becomes of cut pieces.
-         *
-         *     ``job`` is the job in that way, to be kept whole. ``label`` is what is noted when it is.
-         */
-        pennant__words__refit__SaidWay: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "cut" | "joints" | "next wall" | "leans" | "as found";
-            /** Title */
-            title: string;
-            /** Does */
-            does: string;
-            /** Gets */
-            gets: string[];
-            /** Fates */
-            fates: components["schemas"]["SaidFate"][];
-            /** In Short */
-            in_short: string;
-            /** Label */
-            label: string;
-            job: components["schemas"]["Job-Output"];
-        };
-        /**
-         * SaidWay
-         * @description One way to go, and why one would.
-         */
-        pennant__words__ways__SaidWay: {
-            /** Value */
-            value: string;
-            /** Says */
-            says: string;
-            /** Why */
-            why: string;
         };
     };
     responses: never;
@@ -14416,7 +14416,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Edition"];
+                "application/json": components["schemas"]["EditionAsked"];
             };
         };
         responses: {
@@ -14451,7 +14451,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Edition"];
+                "application/json": components["schemas"]["EditionAsked"];
             };
         };
         responses: {
@@ -15253,7 +15253,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Offer"];
+                    "application/json": components["schemas"]["PhoneCode"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

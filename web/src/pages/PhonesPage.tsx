@@ -2,7 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { api, ask, type PhoneOffer } from "../api/client";
+import { api, ask, type PhoneCode } from "../api/client";
 import { jobsOptions, phonesOptions } from "../api/queries";
 import { Refused } from "../parts/Refused";
 import { shortTime } from "../parts/shortTime";
@@ -17,7 +17,7 @@ export function PhonesPage() {
   );
   const offer = useMutation({
     mutationFn: () =>
-      ask<PhoneOffer>(api.POST("/api/phones/offer", { body: { jobs: [...chosen] } })),
+      ask<PhoneCode>(api.POST("/api/phones/offer", { body: { jobs: [...chosen] } })),
   });
   const unpair = useMutation({
     mutationFn: (id: string) =>

@@ -14,7 +14,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.settings import Settings
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.document.tooling import Tool
-from pennant.core.layout.cut_kind import HARD, Kind
+from pennant.core.layout.cut_kind import HARD, CutKind
 from pennant.core.layout.field import Side
 from pennant.core.layout.lattice_of import may_turn, shape_of
 from pennant.core.layout.pieces import Piece
@@ -48,7 +48,7 @@ class CutGroup:
     """
 
     number: int
-    kind: Kind
+    kind: CutKind
     of: str
     marks: Marks
     pieces: tuple[str, ...]

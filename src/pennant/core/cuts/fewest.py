@@ -13,11 +13,11 @@ from typing import Any, NamedTuple
 import highspy
 import numpy as np
 
-from pennant.core.cuts.items import FromTile, Item, Sheet, Stock, StockTile
+from pennant.core.cuts.items import FromTile, Item, Stock, StockTile, WholeTile
 from pennant.core.cuts.patterns import (
     Kind,
-    Placed,
-    Way,
+    PlaceInTile,
+    WayToCut,
     kinds_of,
     ways_by_cuts_across,
     ways_in_place,
@@ -42,7 +42,7 @@ def _weight(stock: Stock) -> int:
 
 
 @kept(KEPT_PIECES, weigh=_weight)
-def fewest(items: tuple[Item, ...], sheet: Sheet) -> Stock:
+def fewest(items: tuple[Item, ...], sheet: WholeTile) -> Stock:
     """Return the tiles that items are cut from, as few as can be found, with the bound."""
     quick = stocked(items, sheet)
     rest = [item for item in items if not takes_all(item, sheet)]
@@ -79,21 +79,22 @@ def fewest(items: tuple[Item, ...], sheet: Sheet) -> Stock:
     return Stock(sheet, made, min(bound, len(made)))
 
 
-def _offcuts(cuts: Sequence[FromTile], sheet: Sheet) -> tuple[Rect, ...]:
+def _offcuts(cuts: Sequence[FromTile], sheet: WholeTile) -> tuple[Rect, ...]:
     """What is left of a tile; nothing beside odd pieces, nor beside two that a slant parts."""
     slanted = len(cuts) > 1 and any(cut.cut is not None for cut in cuts)
     return () if slanted or any(cut.ring for cut in cuts) else offcuts_beside(cuts, sheet)
 
 
-def _way_of(tile: StockTile, number_of: dict[str, int]) -> Way:
+def _way_of(tile: StockTile, number_of: dict[str, int]) -> WayToCut:
     """The way in which a tile of the quick plan is cut."""
     places = tuple(
-        Placed(number_of[cut.piece], cut.at, cut.turned, cut.ring, cut.cut) for cut in tile.cuts
+        PlaceInTile(number_of[cut.piece], cut.at, cut.turned, cut.ring, cut.cut)
+        for cut in tile.cuts
     )
-    return Way(tuple(sorted(place.kind for place in places)), places, tile.offcuts)
+    return WayToCut(tuple(sorted(place.kind for place in places)), places, tile.offcuts)
 
 
-def _only(way: Way, kinds: set[int]) -> Way:
+def _only(way: WayToCut, kinds: set[int]) -> WayToCut:
     return way._replace(kinds=tuple(one for one in way.kinds if one in kinds))
 
 
@@ -106,11 +107,11 @@ there commands print their answers, and searches theirs.
 class _Answer(NamedTuple):
     """What the program found: the ways of all tiles, None if nothing; and its bound."""
 
-    tiles: list[Way] | None
+    tiles: list[WayToCut] | None
     bound: int
 
 
-def _solved(demand: Sequence[int], ways: Sequence[Way]) -> _Answer:
+def _solved(demand: Sequence[int], ways: Sequence[WayToCut]) -> _Answer:
     """Take the fewest tiles by some ways that give as many of each kind as are wanted, or more."""
     counts = np.zeros((len(demand), len(ways)))
     for column, way in enumerate(ways):
@@ -145,7 +146,9 @@ def _solved(demand: Sequence[int], ways: Sequence[Way]) -> _Answer:
     return _Answer(tiles, bound)
 
 
-def _cut(tiles: Sequence[Way], kinds: Sequence[Kind], sheet: Sheet) -> list[tuple[FromTile, ...]]:
+def _cut(
+    tiles: Sequence[WayToCut], kinds: Sequence[Kind], sheet: WholeTile
+) -> list[tuple[FromTile, ...]]:
     """The pieces of each tile; where ways give more of a kind than are wanted, they are left."""
     left = [list(reversed(kind.items)) for kind in kinds]
     made = []
@@ -163,7 +166,7 @@ def _cut(tiles: Sequence[Way], kinds: Sequence[Kind], sheet: Sheet) -> list[tupl
     return made
 
 
-def _has_its_edges(item: Item, at: Rect, sheet: Sheet, *, turned: bool) -> bool:
+def _has_its_edges(item: Item, at: Rect, sheet: WholeTile, *, turned: bool) -> bool:
     """Whether a piece has the factory edges that it needs where it lies in its tile."""
     own: dict[Side, bool] = {
         "left": at.x0 <= EPS, "right": at.x1 >= sheet.width - EPS,

@@ -19,7 +19,7 @@ NEAR = 1e-4
 """Millimetres: corners of slanted outlines lie on a grid, and no nearer than this."""
 
 
-class Sheet(NamedTuple):
+class WholeTile(NamedTuple):
     """A whole tile as laid, in mm: what a cut takes away, the least offcut that is kept, whether it
     may be turned round by half. Of a ``shaped`` one, no oblong, a piece keeps its place.
     """
@@ -104,7 +104,7 @@ class StockTile:
 class Stock:
     """The tiles of one product. No plan can do with fewer than ``bound`` of them."""
 
-    sheet: Sheet
+    sheet: WholeTile
     tiles: tuple[StockTile, ...]
     bound: int
 
@@ -125,7 +125,7 @@ class Stock:
         return Rect(0.0, 0.0, self.sheet.width, self.sheet.height)
 
 
-def item_of(piece: Piece, sheet: Sheet) -> Item:
+def item_of(piece: Piece, sheet: WholeTile) -> Item:
     """Return what a piece needs of a tile."""
     needs = ALL_SIDES.difference(piece.cut_sides)
     if piece.kept is None or piece.kind == "full":
@@ -139,7 +139,7 @@ def item_of(piece: Piece, sheet: Sheet) -> Item:
     )  # fmt: skip
 
 
-def _ring_in(shell: Ring, sheet: Sheet) -> Ring:
+def _ring_in(shell: Ring, sheet: WholeTile) -> Ring:
     """A piece's shell in its tile, to a tenth of a micrometre, so that like ones are the same."""
     return tuple(
         (min(max(round(x, 4), 0.0), sheet.width), min(max(round(y, 4), 0.0), sheet.height))
@@ -147,7 +147,7 @@ def _ring_in(shell: Ring, sheet: Sheet) -> Ring:
     )
 
 
-def _slant(shell: Ring, needs: frozenset[Side], sheet: Sheet) -> Slant | None:
+def _slant(shell: Ring, needs: frozenset[Side], sheet: WholeTile) -> Slant | None:
     """The slanted end of a piece that has one whole end of its tile and is as high as it."""
     if len(shell) != 4 or len(needs) != 3 or not {"bottom", "top"} <= needs:
         return None
@@ -163,7 +163,7 @@ def _slant(shell: Ring, needs: frozenset[Side], sheet: Sheet) -> Slant | None:
     return Slant(sheet.width - min(high), sheet.width - min(low))
 
 
-def _corners_in(shell: Ring, sheet: Sheet) -> int:
+def _corners_in(shell: Ring, sheet: WholeTile) -> int:
     """How many of its tile's corners a piece has, with both sides that meet there."""
     corners = [(x, y) for x in (0.0, sheet.width) for y in (0.0, sheet.height)]
     return sum(

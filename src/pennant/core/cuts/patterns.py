@@ -16,7 +16,7 @@ from typing import NamedTuple
 
 from shapely import Polygon
 
-from pennant.core.cuts.items import ALL_SIDES, Item, Sheet
+from pennant.core.cuts.items import ALL_SIDES, Item, WholeTile
 from pennant.core.cuts.stock import alike_corner, apart, corners_of, fixed, spun, turned_round
 from pennant.core.geometry.clip import Ring, ring_of
 from pennant.core.geometry.rect import Rect
@@ -33,18 +33,18 @@ MOST_DIVIDED = 250_000
 """Cuts through rooms that are tried for them, some seconds' work: beyond that likewise."""
 
 
-class Way(NamedTuple):
+class WayToCut(NamedTuple):
     """A way to cut one tile: its kinds by their numbers, in order, and where each lies.
 
     ``offcuts`` are the rooms that are left.
     """
 
     kinds: tuple[int, ...]
-    places: tuple["Placed", ...]
+    places: tuple["PlaceInTile", ...]
     offcuts: tuple[Rect, ...]
 
 
-class Placed(NamedTuple):
+class PlaceInTile(NamedTuple):
     """Where a piece of a kind lies in a tile, ``turned`` by half; an odd one has its ``ring``."""
 
     kind: int
@@ -67,14 +67,14 @@ class Kind:
 
 
 @dataclass(frozen=True)
-class Found:
+class FoundWays:
     """Ways that were found, and whether they are all that there are."""
 
-    ways: tuple[Way, ...]
+    ways: tuple[WayToCut, ...]
     all_of_them: bool
 
 
-def kinds_of(items: Sequence[Item], sheet: Sheet) -> list[Kind]:
+def kinds_of(items: Sequence[Item], sheet: WholeTile) -> list[Kind]:
     """Return items by their kinds, the largest first."""
     groups: dict[tuple[object, ...], Kind] = {}
     for item in items:
@@ -89,12 +89,12 @@ def kinds_of(items: Sequence[Item], sheet: Sheet) -> list[Kind]:
     return sorted(groups.values(), key=lambda one: (-one.width * one.height, one.items[0].id))
 
 
-def ways_by_cuts_across(kinds: Sequence[Kind], sheet: Sheet) -> Found:
+def ways_by_cuts_across(kinds: Sequence[Kind], sheet: WholeTile) -> FoundWays:
     """Return the ways to cut a tile by cuts right across that nothing more can be added to."""
     return _Across(kinds, sheet).found()
 
 
-def ways_in_place(kinds: Sequence[Kind], sheet: Sheet) -> Found:
+def ways_in_place(kinds: Sequence[Kind], sheet: WholeTile) -> FoundWays:
     """Return the ways to cut kinds that keep their places from a tile, with room for cuts between.
 
     Kinds that do not keep their places are left out.
@@ -114,7 +114,7 @@ def ways_in_place(kinds: Sequence[Kind], sheet: Sheet) -> Found:
         if apart(polygons[a], polygons[b], sheet):
             beside[a].add(b)
             beside[b].add(a)
-    ways: list[Way] = []
+    ways: list[WayToCut] = []
     looks = 0
 
     def grow(chosen: list[int], free: set[int]) -> bool:
@@ -132,17 +132,17 @@ def ways_in_place(kinds: Sequence[Kind], sheet: Sheet) -> Found:
                 whole &= grow([*chosen, shape], free & beside[shape])
         if chosen and not more:
             places = tuple(
-                Placed(shapes[one][0], around(shapes[one][2]), shapes[one][1], shapes[one][2])
+                PlaceInTile(shapes[one][0], around(shapes[one][2]), shapes[one][1], shapes[one][2])
                 for one in chosen
             )
-            ways.append(Way(tuple(sorted(one.kind for one in places)), places, ()))
+            ways.append(WayToCut(tuple(sorted(one.kind for one in places)), places, ()))
         return whole
 
     whole = grow([], set(range(len(shapes))))
-    return Found(tuple(ways), whole)
+    return FoundWays(tuple(ways), whole)
 
 
-def _in_tile(item: Item, sheet: Sheet) -> Rect:
+def _in_tile(item: Item, sheet: WholeTile) -> Rect:
     """Where an item lies in its tile by the factory edges it needs."""
     x0 = sheet.width - item.width if "left" not in item.needs else 0.0
     y0 = sheet.height - item.height if "bottom" not in item.needs else 0.0
@@ -160,15 +160,15 @@ class _Room(NamedTuple):
 class _Across:
     """Looks for sets of kinds that one tile gives by cuts right across."""
 
-    def __init__(self, kinds: Sequence[Kind], sheet: Sheet) -> None:
+    def __init__(self, kinds: Sequence[Kind], sheet: WholeTile) -> None:
         self.kinds, self.sheet = kinds, sheet
-        self.known: dict[tuple[tuple[int, ...], _Room], tuple[Placed, ...] | None] = {}
+        self.known: dict[tuple[tuple[int, ...], _Room], tuple[PlaceInTile, ...] | None] = {}
         self.may_lie: dict[frozenset[Side], frozenset[int]] = {}
         self.from_one: dict[tuple[int, ...], bool] = {}
         self.too_small: dict[tuple[int, ...], list[_Room]] = {}
         self.widths: dict[tuple[tuple[int, ...], bool], list[float]] = {}
         self.parts: dict[tuple[int, ...], list[tuple[tuple[int, ...], tuple[int, ...]]]] = {}
-        self.ways: list[Way] = []
+        self.ways: list[WayToCut] = []
         self.looks, self.divided, self.whole = 0, 0, True
         kerf = sheet.kerf
         self.sizes = [(kind.width + kerf) * (kind.height + kerf) for kind in kinds]
@@ -183,10 +183,10 @@ class _Across:
         ]
         self.room = _Room(sheet.width, sheet.height, ALL_SIDES)
 
-    def found(self) -> Found:
+    def found(self) -> FoundWays:
         """Every way that nothing more can be added to."""
         self._grow((), 0, 0.0)
-        return Found(tuple(self.ways), self.whole)
+        return FoundWays(tuple(self.ways), self.whole)
 
     def _grow(self, chosen: tuple[int, ...], begin: int, size: float) -> None:
         kerf = self.sheet.kerf
@@ -211,7 +211,7 @@ class _Across:
         if chosen and not more:
             places = self._fits(chosen, self.room)
             assert places is not None
-            self.ways.append(Way(chosen, places, ()))
+            self.ways.append(WayToCut(chosen, places, ()))
 
     def _corners_last(self, chosen: tuple[int, ...]) -> bool:
         """Whether a tile has the corners that a set needs: one of each, and a corner is like the
@@ -231,7 +231,7 @@ class _Across:
             )
         return self.from_one[chosen]
 
-    def _fits(self, chosen: tuple[int, ...], room: _Room) -> tuple[Placed, ...] | None:
+    def _fits(self, chosen: tuple[int, ...], room: _Room) -> tuple[PlaceInTile, ...] | None:
         """Where kinds lie in a room, from its lower left corner; None where they do not fit."""
         if len(chosen) == 1:
             return self._one(chosen[0], room)
@@ -249,7 +249,7 @@ class _Across:
                 larger.append(room)
         return self.known[key]
 
-    def _one(self, number: int, room: _Room) -> tuple[Placed, ...] | None:
+    def _one(self, number: int, room: _Room) -> tuple[PlaceInTile, ...] | None:
         kind = self.kinds[number]
         if kind.width > room.width + EPS or kind.height > room.height + EPS:
             return None
@@ -259,10 +259,10 @@ class _Across:
                 x0 = room.width - kind.width if {"right"} == needs & {"left", "right"} else 0.0
                 y0 = room.height - kind.height if {"top"} == needs & {"bottom", "top"} else 0.0
                 at = Rect(x0, y0, x0 + kind.width, y0 + kind.height)
-                return (Placed(number, at, turned),)
+                return (PlaceInTile(number, at, turned),)
         return None
 
-    def _cut(self, chosen: tuple[int, ...], room: _Room) -> tuple[Placed, ...] | None:
+    def _cut(self, chosen: tuple[int, ...], room: _Room) -> tuple[PlaceInTile, ...] | None:
         own = [self.kinds[one] for one in chosen]
         if sum(kind.width * kind.height for kind in own) > room.width * room.height + EPS:
             return None
@@ -296,7 +296,7 @@ class _Across:
 
     def _divided(
         self, first: tuple[int, ...], last: tuple[int, ...], room: _Room, *, upright: bool
-    ) -> tuple[Placed, ...] | None:
+    ) -> tuple[PlaceInTile, ...] | None:
         """One part on the left or below, the other on the right or above, as near as it may be."""
         self.divided += 1
         kerf = self.sheet.kerf
@@ -369,6 +369,6 @@ def _splits(counts: tuple[int, ...]) -> list[tuple[tuple[int, ...], tuple[int, .
     return found
 
 
-def _moved(place: Placed, dx: float, dy: float) -> Placed:
+def _moved(place: PlaceInTile, dx: float, dy: float) -> PlaceInTile:
     x0, y0, x1, y1 = place.at
     return place._replace(at=Rect(x0 + dx, y0 + dy, x1 + dx, y1 + dy))

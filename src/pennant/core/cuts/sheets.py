@@ -14,7 +14,7 @@ from typing import Literal, NamedTuple
 import numpy as np
 import numpy.typing as npt
 
-from pennant.core.cuts.items import FromTile, Item, Sheet, Stock, StockTile
+from pennant.core.cuts.items import FromTile, Item, Stock, StockTile, WholeTile
 from pennant.core.cuts.stock import chips_alone, stocked
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Pattern
@@ -24,7 +24,7 @@ from pennant.core.geometry.clip import Ring
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
-from pennant.core.layout.cut_kind import Kind
+from pennant.core.layout.cut_kind import CutKind
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.lattice_of import lattice_of, may_turn
 from pennant.core.layout.pieces import Piece
@@ -38,7 +38,7 @@ MOST_STEPS = 12
 SheetKind = Literal["whole", "part"]
 Middles = npt.NDArray[np.float64]
 """Of chips on the wall, n x 2."""
-SAWN_THROUGH: tuple[Kind, ...] = ("crosscut", "rip", "both", "angled", "taper")
+SAWN_THROUGH: tuple[CutKind, ...] = ("crosscut", "rip", "both", "angled", "taper")
 """Cuts that a straight line through the sheet makes; what goes around a box is cut singly."""
 
 
@@ -321,7 +321,7 @@ def sheet_plan(job: Job, pieces: Sequence[Piece], of: str = FIELD) -> SheetPlan 
     )  # fmt: skip
     sawn = job.ways.sheets == "sawn"
     kerf = straight_kerf(tile.material, job.tools, job.settings) if sawn else joint
-    sheet = Sheet(size.width - joint, size.height - joint, kerf, joint, may_turn(tile, pattern))
+    sheet = WholeTile(size.width - joint, size.height - joint, kerf, joint, may_turn(tile, pattern))
     stock = stocked(items, sheet) if items else chips_alone((), sheet)
     tiles = {piece.id: piece.tile for piece in pieces}
     singles = len({tiles[id_] for one in laid for id_ in one.single})

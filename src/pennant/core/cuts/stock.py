@@ -20,7 +20,7 @@ from typing import Protocol
 
 from shapely import Polygon
 
-from pennant.core.cuts.items import ALL_SIDES, NEAR, FromTile, Item, Sheet, Stock, StockTile
+from pennant.core.cuts.items import ALL_SIDES, NEAR, FromTile, Item, Stock, StockTile, WholeTile
 from pennant.core.geometry.clip import Ring, ring_area
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
@@ -46,7 +46,7 @@ class _Open:
 
 
 @lru_cache(maxsize=KEPT)
-def chips_alone(items: tuple[Item, ...], sheet: Sheet) -> Stock:
+def chips_alone(items: tuple[Item, ...], sheet: WholeTile) -> Stock:
     """Return a stock of one tile for each item: chips that come on sheets are not cut in two."""
     packing = _Packing(sheet)
     for item in items:
@@ -56,7 +56,7 @@ def chips_alone(items: tuple[Item, ...], sheet: Sheet) -> Stock:
 
 
 @lru_cache(maxsize=KEPT)
-def stocked(items: tuple[Item, ...], sheet: Sheet) -> Stock:
+def stocked(items: tuple[Item, ...], sheet: WholeTile) -> Stock:
     """Return the tiles that items are cut from, with the bound.
 
     Parts of one tile that an obstacle splits are items of their own.
@@ -76,7 +76,7 @@ def stocked(items: tuple[Item, ...], sheet: Sheet) -> Stock:
 
 def _packed(
     tall: Sequence[Item], long: Sequence[Item], others: Sequence[Item], whole: Sequence[Item],
-    nested: Sequence[tuple[Item, Item, bool]], sheet: Sheet,
+    nested: Sequence[tuple[Item, Item, bool]], sheet: WholeTile,
 ) -> tuple[StockTile, ...]:  # fmt: skip
     """The tiles that items are cut from, the ``nested`` ones two by two from tiles of their own."""
     packing = _Packing(sheet)
@@ -98,7 +98,7 @@ def _packed(
     return tuple(tile.closed() for tile in packing.tiles)
 
 
-def takes_all(item: Item, sheet: Sheet) -> bool:
+def takes_all(item: Item, sheet: WholeTile) -> bool:
     """Return whether an item leaves nothing of its tile: the rectangle around it is the whole tile.
 
     An odd piece no larger than half of it may leave room for another.
@@ -108,7 +108,7 @@ def takes_all(item: Item, sheet: Sheet) -> bool:
     return item.needs == ALL_SIDES or _as_large(item, sheet)
 
 
-def _as_large(item: Item, sheet: Sheet) -> bool:
+def _as_large(item: Item, sheet: WholeTile) -> bool:
     """Whether the rectangle around it is the whole tile."""
     return item.width >= sheet.width - EPS and item.height >= sheet.height - EPS
 
@@ -134,7 +134,7 @@ def _sorted(items: Iterable[Item]) -> tuple[list[Item], list[Item], list[Item]]:
 
 
 def _bound(
-    whole: int, tall: Sequence[Item], long: Sequence[Item], rest: Sequence[Item], sheet: Sheet
+    whole: int, tall: Sequence[Item], long: Sequence[Item], rest: Sequence[Item], sheet: WholeTile
 ) -> int:
     """The fewest tiles that any plan needs, by three ways of counting; the largest counts.
 
@@ -188,7 +188,7 @@ def alike_corner(corner: tuple[Side, Side]) -> tuple[Side, ...]:
 
 
 def pairs_of(
-    items: Sequence[Item], along: str, sheet: Sheet, kerf: float | None = None
+    items: Sequence[Item], along: str, sheet: WholeTile, kerf: float | None = None
 ) -> list[tuple[Item, Item]]:
     """Return the most pairs that share a tile: a + b + kerf <= W, by two pointers.
 
@@ -239,7 +239,7 @@ def alike(items: Iterable[Item]) -> list[list[Item]]:
     return [groups[slant] for slant in sorted(groups, key=lambda one: (one != 0.0, one))]
 
 
-def nested_pairs(items: Sequence[Item], sheet: Sheet) -> Iterator[tuple[Item, Item, bool]]:
+def nested_pairs(items: Sequence[Item], sheet: WholeTile) -> Iterator[tuple[Item, Item, bool]]:
     """Yield pairs of odd pieces that come from one tile, and whether the second is turned by half.
 
     Each keeps its place in the tile, so that it has the sides that it needs. The largest goes with
@@ -266,19 +266,19 @@ def turned_round(needs: Iterable[Side]) -> frozenset[Side]:
     return frozenset(_TURNED[side] for side in needs)
 
 
-def spun(ring: Ring, sheet: Sheet) -> Ring:
+def spun(ring: Ring, sheet: WholeTile) -> Ring:
     """Return an outline in its tile, the tile turned round by half."""
     return tuple((sheet.width - x, sheet.height - y) for x, y in ring)
 
 
-def apart(one: Polygon, other: Polygon, sheet: Sheet) -> bool:
+def apart(one: Polygon, other: Polygon, sheet: WholeTile) -> bool:
     """Return whether a cut fits between two pieces, or, if it takes nothing, they only touch."""
     if sheet.kerf > EPS:
         return bool(one.distance(other) >= sheet.kerf - NEAR)
     return bool(one.intersection(other).area <= NEAR * sheet.width)
 
 
-def offcuts_beside(cuts: Sequence[FromTile], sheet: Sheet) -> tuple[Rect, ...]:
+def offcuts_beside(cuts: Sequence[FromTile], sheet: WholeTile) -> tuple[Rect, ...]:
     """Return what is left of a tile beside pieces that come from it by cuts right across."""
     packing = _Packing(sheet)
 
@@ -318,7 +318,7 @@ def _within(at: Rect, room: Rect) -> bool:
 
 
 def offcut_for(
-    item: Item, offcuts: Sequence[tuple[int, Rect]], sheet: Sheet
+    item: Item, offcuts: Sequence[tuple[int, Rect]], sheet: WholeTile
 ) -> tuple[int, Rect] | None:
     """Return the smallest of offcuts (tile number, where in it) that an item can be cut from."""
     packing = _Packing(sheet)
@@ -329,7 +329,7 @@ def offcut_for(
 class _Packing:
     """Tiles being filled; offcuts too small for anything are not kept."""
 
-    def __init__(self, sheet: Sheet) -> None:
+    def __init__(self, sheet: WholeTile) -> None:
         self.sheet = sheet
         # Of mosaic an offcut is kept that of a large tile would not be: up to a quarter of it.
         self.least = max(min(sheet.least_drop, sheet.width / 4, sheet.height / 4), EPS)

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Iterator
 from typing import Literal
 
 from pennant.core.cuts.fewest import fewest
-from pennant.core.cuts.items import Item, Sheet, Stock, item_of
+from pennant.core.cuts.items import Item, Stock, WholeTile, item_of
 from pennant.core.cuts.stock import chips_alone, stocked
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Hexagon, Rounds, Scallop
@@ -15,12 +15,12 @@ from pennant.core.layout.tools import straight_kerf
 from pennant.core.survey.placed import around
 
 
-def sheet_of(job: Job, of: str = FIELD) -> Sheet:
+def sheet_of(job: Job, of: str = FIELD) -> WholeTile:
     """Return a tile of the job as it lies, to be cut."""
     _, tile, pattern = tiles_of(job)[of]
     kerf = straight_kerf(tile.material, job.tools, job.settings)
     box = around(shape_of(tile, pattern))
-    return Sheet(
+    return WholeTile(
         box.width, box.height, kerf, job.settings.least_drop, may_turn(tile, pattern),
         isinstance(pattern, Hexagon | Rounds | Scallop),
     )  # fmt: skip
@@ -45,7 +45,7 @@ def stock_for(
     return better or stocked(items, sheet)
 
 
-def items_for(job: Job, pieces: Iterable[Piece], of: str) -> tuple[tuple[Item, ...], Sheet]:
+def items_for(job: Job, pieces: Iterable[Piece], of: str) -> tuple[tuple[Item, ...], WholeTile]:
     """Return what pieces of the plan need of their tile, and the tile."""
     sheet = sheet_of(job, of)
     return tuple(_item_of(piece, sheet) for piece in pieces if piece.of == of), sheet
@@ -53,10 +53,10 @@ def items_for(job: Job, pieces: Iterable[Piece], of: str) -> tuple[tuple[Item, .
 
 KEPT_ITEMS = 60_000
 """Pieces of which it is known what they need, as many as the surface plans that are kept hold."""
-_known: dict[int, tuple[Piece, Sheet, Item]] = {}
+_known: dict[int, tuple[Piece, WholeTile, Item]] = {}
 
 
-def _item_of(piece: Piece, sheet: Sheet) -> Item:
+def _item_of(piece: Piece, sheet: WholeTile) -> Item:
     """What a piece needs; known of the pieces of surfaces that a change did not touch.
 
     An entry holds its piece, so that no other can have the same number while it stands.
@@ -83,7 +83,7 @@ def may_be_fewer(job: Job, pieces: Iterable[Piece]) -> bool:
 
 def counted_apart(
     job: Job, pieces: Iterable[Piece]
-) -> Iterator[tuple[str, tuple[Item, ...], Sheet]]:
+) -> Iterator[tuple[str, tuple[Item, ...], WholeTile]]:
     """Yield each of a job's tiles that is cut singly: what pieces call it by, what they need of it,
     and the tile. Chips on sheets are packed by the sheet.
     """

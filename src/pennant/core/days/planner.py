@@ -30,14 +30,14 @@ SHORTEST_PART = 20
 COME_BACK = 5
 """Minutes by which a section of grout is put off until one can come back to it in time."""
 
-Part = Literal["work", "haze", "polish"]
+StepPart = Literal["work", "haze", "polish"]
 
 
 class Stint(NamedTuple):
     """A stretch of work on one step. Minutes of the calendar."""
 
     step: str
-    part: Part
+    part: StepPart
     start: int
     end: int
     hands: int

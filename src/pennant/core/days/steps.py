@@ -567,7 +567,7 @@ def _resolved(
 
 def _order_at_the_end(id_: StepId, facts: Facts) -> Sequence[tuple[StepId, Told | None]]:
     """A rule's own order, and whether the sealer or the sealant goes first."""
-    plain = RULES[id_].follows
+    plain = STEP_RULES[id_].follows
     if facts.job.ways.last == "sealer" and id_ == "sealant":
         return (*plain, ("seal-grout", _sealer_dries))
     if facts.job.ways.last == "sealant" and id_ == "seal-grout":
@@ -582,4 +582,4 @@ COATS: dict[str, tuple[Callable[[Facts], Coating | None], Told]] = {
     "seal-grout": (lambda f: f.job.products.sealer, _sealer_dries),
 }
 """Steps that are done coat by coat: of what, and what is waited between two."""
-RULES: dict[StepId, StepRule] = {rule.id: rule for rule in TABLE}
+STEP_RULES: dict[StepId, StepRule] = {rule.id: rule for rule in TABLE}

@@ -25,7 +25,7 @@ from pennant.core.document.shades import Shades
 from pennant.core.document.survey import Name, Wall
 from pennant.core.document.tile import Tile
 from pennant.core.document.times import Times
-from pennant.core.document.tooling import USUAL, Tool
+from pennant.core.document.tooling import USUAL_TOOLS, Tool
 from pennant.core.document.values import Value, reading_in
 from pennant.core.document.wishes import Wish, usual_wishes
 
@@ -49,7 +49,9 @@ class Job(Value):
     wishes: tuple[Wish, ...] = Field(
         default=usual_wishes(), max_length=20, description="What matters to the client, in order."
     )
-    tools: tuple[Tool, ...] = Field(default=USUAL, max_length=8, description="What is at hand.")
+    tools: tuple[Tool, ...] = Field(
+        default=USUAL_TOOLS, max_length=8, description="What is at hand."
+    )
     set_aside: tuple[Aside, ...] = Field(default=(), max_length=200)
     products: Products = Products()
     in_hand: dict[Annotated[str, Field(max_length=40)], InHand] = Field(

@@ -27,7 +27,7 @@ def slug(name: str) -> str:
     return "-".join(parts).lstrip("0123456789-")[:31].rstrip("-")
 
 
-Tool = Literal["tape", "laser", "rule", "guess"]
+MeasuringTool = Literal["tape", "laser", "rule", "guess"]
 
 
 def _side(given: object) -> object:
@@ -58,7 +58,7 @@ class Along(Value):
     to: Literal["near", "left", "right", "centre"] = Field(
         default="near", description="Which side of the thing; near is the one that faces."
     )
-    taken_with: Tool = "tape"
+    taken_with: MeasuringTool = "tape"
 
 
 class AlongToCentre(Along):
@@ -79,7 +79,7 @@ class Up(Value):
     to: Literal["near", "bottom", "top", "centre"] = Field(
         default="near", description="Which side of the thing; near is the one that faces."
     )
-    taken_with: Tool = "tape"
+    taken_with: MeasuringTool = "tape"
 
 
 class UpToCentre(Up):

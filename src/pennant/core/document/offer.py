@@ -7,7 +7,7 @@ from pydantic import Field
 from pennant.core.document.products import Amount, Price
 from pennant.core.document.values import Value
 
-State = Literal["answered", "not carried", "slow", "down", "nonsense"]
+OfferState = Literal["answered", "not carried", "slow", "down", "nonsense"]
 
 
 class Lot(Value):
@@ -29,5 +29,5 @@ class Offer(Value):
 class Answer(Value):
     """What came of asking: the offer, or why there is none."""
 
-    state: State
+    state: OfferState
     offer: Offer | None = None

@@ -30,17 +30,17 @@ MODELS: dict[str, type[Stocked]] = {
     **{kind: get_args(Products.model_fields[kind].annotation)[0] for kind in SOLD},
 }
 """What a product of each kind is."""
-KINDS = tuple(MODELS)
+PRODUCT_KINDS = tuple(MODELS)
 
 
 def _known(kind: str) -> str:
-    if kind not in KINDS:
-        raise ValueError(f"must be one of {', '.join(KINDS)}")
+    if kind not in PRODUCT_KINDS:
+        raise ValueError(f"must be one of {', '.join(PRODUCT_KINDS)}")
     return kind
 
 
 ShelfKind = Annotated[
-    str, AfterValidator(_known), WithJsonSchema({"type": "string", "enum": list(KINDS)})
+    str, AfterValidator(_known), WithJsonSchema({"type": "string", "enum": list(PRODUCT_KINDS)})
 ]
 """The name of a kind of product."""
 
@@ -177,7 +177,7 @@ EXAMPLES = Shelf.model_validate({
 def with_kept(examples: Shelf, kept: Shelf) -> Shelf:
     """Return a shelf with the user's own products first; one of the same name hides the example."""
     both = {}
-    for kind in KINDS:
+    for kind in PRODUCT_KINDS:
         own = kept.of(kind)
         names = {one.name for one in own}
         both[kind] = (*own, *(one for one in examples.of(kind) if one.name not in names))

@@ -12,11 +12,11 @@ from pydantic import BeforeValidator, ConfigDict, Field, model_validator
 from pennant.core.document.measures import (
     AlongRef,
     Id,
+    MeasuringTool,
     TakenAlong,
     TakenAlongToCentre,
     TakenUp,
     TakenUpToCentre,
-    Tool,
     UpRef,
 )
 from pennant.core.document.notebook import read_if_line
@@ -157,7 +157,7 @@ class Level(Line):
     kind: Literal["level"]
     at: TakenAlong
     below: Distance
-    taken_with: Tool = "rule"
+    taken_with: MeasuringTool = "rule"
 
 
 class Mark(Line):
@@ -198,7 +198,7 @@ class Check(Line):
     value: Length
     first: AlongRef | UpRef
     second: AlongRef | UpRef
-    taken_with: Tool = "tape"
+    taken_with: MeasuringTool = "tape"
 
 
 AnyThing = (

@@ -5,6 +5,6 @@ from typing import Literal, get_args
 Material = Literal["ceramic", "porcelain", "glass", "stone", "brick", "stick-on"]
 Tool = Literal["snap cutter", "wet saw", "grinder", "jigsaw", "nippers", "shears"]
 TOOLS: tuple[Tool, ...] = get_args(Tool)
-USUAL: tuple[Tool, ...] = ("snap cutter", "wet saw", "grinder", "nippers")
+USUAL_TOOLS: tuple[Tool, ...] = ("snap cutter", "wet saw", "grinder", "nippers")
 """What a tiler's van carries; thin stick-on panels take shears besides, and
 brick is cut by a jigsaw with a diamond blade."""

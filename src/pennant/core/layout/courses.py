@@ -12,12 +12,12 @@ from pennant.core.document.starts import Eased
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.ease import eased_tiles, moved_up
-from pennant.core.layout.fit import Span, fitted_tiles
+from pennant.core.layout.fit import FittedSpan, fitted_tiles
 from pennant.core.layout.layout import Layout
 from pennant.core.layout.stagger import ROWS, shortened, staggered
 
 
-class Unit(NamedTuple):
+class CourseTile(NamedTuple):
     """One tile of a course: its room with half a joint all round, its outline as laid, and the
     whole tile that it is made from (larger than ``laid`` where it is shaved).
     """
@@ -40,7 +40,7 @@ class Course:
     first: float
     bottom: float
     module: Module
-    spans: tuple[Span, ...] = ()
+    spans: tuple[FittedSpan, ...] = ()
     border: bool = False
     eased: tuple[Eased, ...] = ()
     below: float = 0.0
@@ -58,27 +58,27 @@ class Course:
             self.bottom + self.module.height + half + self.above / 2,
         )
 
-    def units(self, x0: float, x1: float) -> Iterator[Unit]:
+    def units(self, x0: float, x1: float) -> Iterator[CourseTile]:
         """Yield the tiles whose cells reach between two lines, from the left."""
         module, (low, high) = self.module, self.band
         y0, y1 = self.bottom, self.bottom + module.height
         half = module.joint / 2
         if self.spans:
             for cell, laid, whole in fitted_tiles(self.first, module, self.spans, x0, x1):
-                yield Unit(Rect(cell[0], low, cell[1], high), Rect(laid[0], y0, laid[1], y1),
+                yield CourseTile(Rect(cell[0], low, cell[1], high), Rect(laid[0], y0, laid[1], y1),
                            Rect(whole[0], y0, whole[1], y1))  # fmt: skip
             return
         if self.eased:
             for cell, (left, right) in eased_tiles(self.first, module, self.eased, x0, x1):
                 tile = Rect(left, y0, right, y1)
-                yield Unit(Rect(cell[0], low, cell[1], high), tile, tile)
+                yield CourseTile(Rect(cell[0], low, cell[1], high), tile, tile)
             return
         first = math.floor((x0 - self.first + half + EPS) / module.across)
         last = math.ceil((x1 - self.first + half - EPS) / module.across)
         for column in range(first, last):
             at = self.first + column * module.across
             tile = Rect(at, y0, at + module.width, y1)
-            yield Unit(Rect(at - half, low, at - half + module.across, high), tile, tile)
+            yield CourseTile(Rect(at - half, low, at - half + module.across, high), tile, tile)
 
 
 def shift_of(row: int, bond: Bond, module: Module) -> float:

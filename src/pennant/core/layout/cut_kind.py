@@ -2,8 +2,8 @@
 
 from typing import Literal
 
-Kind = Literal["full", "crosscut", "rip", "both", "angled", "taper", "notch", "curve", "hole"]
-KINDS: tuple[Kind, ...] = (
+CutKind = Literal["full", "crosscut", "rip", "both", "angled", "taper", "notch", "curve", "hole"]
+CUT_KINDS: tuple[CutKind, ...] = (
     "full",
     "crosscut",
     "rip",
@@ -15,7 +15,7 @@ KINDS: tuple[Kind, ...] = (
     "hole",
 )
 """From the easiest to the hardest to cut."""
-STRAIGHT: tuple[Kind, ...] = ("crosscut", "rip", "both", "angled", "taper")
+STRAIGHT: tuple[CutKind, ...] = ("crosscut", "rip", "both", "angled", "taper")
 """Cut along straight lines right across the tile."""
-HARD: tuple[Kind, ...] = ("notch", "curve", "hole")
+HARD: tuple[CutKind, ...] = ("notch", "curve", "hole")
 """Cut out of the tile: they take a saw or a grinder, and break more often."""

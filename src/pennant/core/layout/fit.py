@@ -20,7 +20,7 @@ Stretch = tuple[float, float]
 
 
 @dataclass(frozen=True)
-class Span:
+class FittedSpan:
     """From ``low`` to ``high`` (middles of the joints at its lines), ``tiles`` modules fitted in.
 
     ``excess`` is what is taken from the modules; below 0 (joints only) what is added. ``wanted`` is
@@ -40,7 +40,9 @@ class Span:
         return self.excess / (2 if self.how == "ends" else self.tiles)
 
 
-def spans_between(lines: Sequence[Edge], module: Module, how: How, play: float) -> tuple[Span, ...]:
+def spans_between(
+    lines: Sequence[Edge], module: Module, how: How, play: float
+) -> tuple[FittedSpan, ...]:
     """Return the spans from each line to the next; none where nothing is to be fitted.
 
     A joint gives or takes no more than its ``play`` (mm); what is left over stays open.
@@ -57,7 +59,7 @@ def spans_between(lines: Sequence[Edge], module: Module, how: How, play: float) 
             given = excess
             if how == "joints":
                 given = _joints_give(excess, high - low, module, play)
-            spans.append(Span(low, high, tiles, given, excess, how))
+            spans.append(FittedSpan(low, high, tiles, given, excess, how))
     return tuple(spans)
 
 
@@ -78,7 +80,7 @@ def _joint_at(edge: Edge, module: Module) -> float:
     return at - edge.inward * module.joint / 2
 
 
-def slipped(spans: Sequence[Span], at: float) -> float:
+def slipped(spans: Sequence[FittedSpan], at: float) -> float:
     """Return how far the layout has moved left at a place, by what the lines before it took."""
     moved = 0.0
     for span in spans:
@@ -91,7 +93,7 @@ def slipped(spans: Sequence[Span], at: float) -> float:
 
 
 def fitted_tiles(
-    first: float, module: Module, spans: Sequence[Span], x0: float, x1: float
+    first: float, module: Module, spans: Sequence[FittedSpan], x0: float, x1: float
 ) -> Iterator[tuple[Stretch, Stretch, Stretch]]:
     """Yield (cell, as laid, whole tile) of a course between two places, from the left.
 
@@ -112,7 +114,7 @@ def fitted_tiles(
 
 
 def _shaved_at_ends(
-    first: float, module: Module, spans: Sequence[Span], x0: float, x1: float
+    first: float, module: Module, spans: Sequence[FittedSpan], x0: float, x1: float
 ) -> Iterator[tuple[Stretch, Stretch]]:
     """From the first line to the right, tile by tile; to the left of it the plain course.
 
@@ -147,7 +149,7 @@ def _shaved_at_ends(
 
 
 def _spread(
-    first: float, module: Module, spans: Sequence[Span], x0: float, x1: float
+    first: float, module: Module, spans: Sequence[FittedSpan], x0: float, x1: float
 ) -> Iterator[tuple[Stretch, Stretch]]:
     """Every tile, or every joint, of a span gives its share."""
     half, step = module.joint / 2, module.across
@@ -167,7 +169,7 @@ def _spread(
             yield laid, laid
 
 
-def _where(spans: Sequence[Span], at: float) -> float:
+def _where(spans: Sequence[FittedSpan], at: float) -> float:
     """Where a place of the plain course comes to lie, each span drawn together evenly."""
     moved = 0.0
     for span in spans:

@@ -13,7 +13,7 @@ import numpy as np
 from pennant.core.geometry.clip import Outline, Point, Ring, outline_area, ring_area
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import DECIMALS, EPS, tidy
-from pennant.core.layout.cut_kind import Kind
+from pennant.core.layout.cut_kind import CutKind
 from pennant.core.layout.field import Field, Side
 from pennant.core.layout.lattice import Floats, Lattice
 from pennant.core.layout.lattice_cutting import (
@@ -192,7 +192,7 @@ class PieceMaker:
         numbers = sides_of(edges, self.lattice.shape)
         kept = tuple(sorted({number for number in numbers if number is not None}))
         area = outline_area(outline)
-        kind: Kind = "full"
+        kind: CutKind = "full"
         if abs(area - self.area) > ON_SIDE * (own.width + own.height):
             cuts = [edge for edge, number in zip(edges, numbers, strict=True) if number is None]
             kind = self._kind(inside, cuts, own, sides, box)
@@ -207,7 +207,7 @@ class PieceMaker:
 
     def _kind(
         self, inside: Outline, cuts: list[Segment], own: Rect, sides: tuple[Side, ...], box: Rect
-    ) -> Kind:
+    ) -> CutKind:
         """Name the cut, by the piece as it lies in its tile."""
         if len(inside) > 1:
             return "hole"

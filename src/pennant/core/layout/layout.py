@@ -12,7 +12,7 @@ from pennant.core.geometry.clip import Point
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, Field
-from pennant.core.layout.fit import Span, slipped, spans_between
+from pennant.core.layout.fit import FittedSpan, slipped, spans_between
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.layout.start import Carries, Plant, lattice_plant_of, plant_of
@@ -51,7 +51,7 @@ class Layout:
     plant: Plant
     module: Module
     bond: Bond
-    spans: tuple[Span, ...] = ()
+    spans: tuple[FittedSpan, ...] = ()
     border: BorderRow | None = None
     bed_wanted: float | None = None
     bevelled: bool = False
@@ -98,7 +98,7 @@ def layout_of(
         play = settings.joint_play
         bed = min(max(wanted, module.joint - play, 0.0), module.joint + play)
         module = replace(module, bed=tidy(bed))
-    spans: tuple[Span, ...] = ()
+    spans: tuple[FittedSpan, ...] = ()
     if isinstance(start.across, Fitted):
         spans = spans_between(lines, module, start.across.how, settings.joint_play)
     border = None

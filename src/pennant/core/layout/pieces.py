@@ -21,7 +21,7 @@ from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.courses import Course
-from pennant.core.layout.cut_kind import Kind
+from pennant.core.layout.cut_kind import CutKind
 from pennant.core.layout.field import Field, KeepOut, Side
 
 
@@ -37,7 +37,7 @@ class Piece:
     course: Annotated[int, Described(description="0 is the lowest.")]
     phase: Annotated[int, Described(description="Courses of one phase have joints in line.")]
     tile: Annotated[str, Described(description="Parts of one split tile share it.")]
-    kind: Kind
+    kind: CutKind
     cut_sides: Annotated[
         tuple[Side, ...], Described(description="Sides short of the tile's own factory edge.")
     ]
@@ -251,7 +251,7 @@ def cut_sides(box: Rect, whole: Rect) -> tuple[Side, ...]:
     return tuple(side for side, by in short if by > EPS)
 
 
-def kind_of(outline: Outline, whole: Rect, sides: tuple[Side, ...]) -> Kind:
+def kind_of(outline: Outline, whole: Rect, sides: tuple[Side, ...]) -> CutKind:
     """Name the cut from the geometry.
 
     Across the tile's length, along it, both; with a slanted side; notched; around a round; holed.
@@ -272,7 +272,7 @@ def kind_of(outline: Outline, whole: Rect, sides: tuple[Side, ...]) -> Kind:
     return "crosscut" if shorter == (whole.width > whole.height) else "rip"
 
 
-def _odd(shell: Ring) -> Kind:
+def _odd(shell: Ring) -> CutKind:
     """A piece that is no rectangle: all its slants on one or two straight lines is a taper."""
     sides = list(zip(shell, (*shell[1:], shell[0]), strict=True))
     slanted = sum(abs(a[0] - b[0]) > EPS and abs(a[1] - b[1]) > EPS for a, b in sides)

@@ -5,11 +5,11 @@ from collections.abc import Collection
 
 from pennant.core.document.settings import Settings
 from pennant.core.document.tooling import Material, Tool
-from pennant.core.layout.cut_kind import HARD, STRAIGHT, Kind
+from pennant.core.layout.cut_kind import HARD, STRAIGHT, CutKind
 
 _SNAPS: tuple[Material, ...] = ("ceramic", "porcelain")
 """Scored and snapped along a straight line; the others split where they want."""
-_BY_CUT: dict[Kind, tuple[Tool, ...]] = {
+_BY_CUT: dict[CutKind, tuple[Tool, ...]] = {
     "full": (),
     "crosscut": ("snap cutter", "wet saw", "grinder"),
     "rip": ("snap cutter", "wet saw", "grinder"),
@@ -25,7 +25,7 @@ _BY_CUT: dict[Kind, tuple[Tool, ...]] = {
 
 BRITTLE: tuple[Material, ...] = ("glass", "stone")
 """Materials that chip and crack: more of their cuts are lost."""
-MINUTES: dict[tuple[Kind, Tool | None], float] = {
+MINUTES: dict[tuple[CutKind, Tool | None], float] = {
     ("crosscut", "snap cutter"): 0.7, ("crosscut", None): 2.0,
     ("rip", "snap cutter"): 1.5, ("rip", None): 2.5,
     ("both", "snap cutter"): 2.0, ("both", None): 4.0,
@@ -39,7 +39,7 @@ MINUTES: dict[tuple[Kind, Tool | None], float] = {
 """Minutes a cut with its marking, once the tool stands ready: for its own tool, else for any."""
 
 
-def breaking(kind: Kind, brittle: bool, thin: bool) -> tuple[str, ...]:
+def breaking(kind: CutKind, brittle: bool, thin: bool) -> tuple[str, ...]:
     """Return the settings whose product is the share of a cut that breaks; none for a full tile.
 
     Notches, curves and holes break more than straight cuts, thin legs and brittle tile more again.
@@ -58,7 +58,7 @@ CHIP = 38.0
 """Millimetres: 1 1/2 in. A tile of no greater side is nipped, not sawn, also where it is stone."""
 
 
-def tools_for(kind: Kind, material: Material, side: float = math.inf) -> tuple[Tool, ...]:
+def tools_for(kind: CutKind, material: Material, side: float = math.inf) -> tuple[Tool, ...]:
     """Return the tools that make a cut, the best first; none for a full tile.
 
     ``side`` is the longer side of the tile (mm): small chips are nipped, and no saw holds them.
@@ -77,7 +77,7 @@ def tools_for(kind: Kind, material: Material, side: float = math.inf) -> tuple[T
 
 
 def tool_for(
-    kind: Kind, material: Material, have: Collection[Tool], side: float = math.inf
+    kind: CutKind, material: Material, have: Collection[Tool], side: float = math.inf
 ) -> Tool | None:
     """Return the best tool at hand for a cut; the best there is if none is at hand (to be had)."""
     fit = tools_for(kind, material, side)

@@ -23,7 +23,7 @@ HOLLOW = math.radians(10)
 """From one side of a hollow to the next it bends by less: a round's quarter has twelve sides."""
 
 
-class Run(NamedTuple):
+class DepthRun(NamedTuple):
     """A stretch of a line and how deep the piece is behind it, in mm."""
 
     depth: float
@@ -51,7 +51,7 @@ def runs_behind(
     first: tuple[Point, Point],
     low: float,
     high: float,
-) -> Iterator[Run]:
+) -> Iterator[DepthRun]:
     """Yield the depths behind a stretch of a side (``first``) of an outline, from low to high.
 
     The stretch is split where the profile jumps or bends in, as beside a notch: each part has a
@@ -80,11 +80,11 @@ def _goes_on(one: _Part, other: _Part) -> bool:
     return other.slope <= one.slope + 1e-7
 
 
-def _run(parts: list[_Part]) -> Run:
+def _run(parts: list[_Part]) -> DepthRun:
     back = [_Part(-p.high, -p.low, p.at_high, p.at_low) for p in reversed(parts)]
     greatest = max(max(part.at_low, part.at_high) for part in parts)
     depth = min(_from_end(parts), _from_end(back))
-    return Run(depth, greatest, parts[-1].high - parts[0].low)
+    return DepthRun(depth, greatest, parts[-1].high - parts[0].low)
 
 
 def _from_end(parts: list[_Part]) -> float:

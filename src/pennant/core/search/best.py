@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from pennant.core.document.job import Job
 from pennant.core.document.starts import Carried, FromCounter
-from pennant.core.document.wishes import BANDS, Kind, Wish
+from pennant.core.document.wishes import BANDS, COUNTED, Wish, WishKind
 from pennant.core.plan import plan
 from pennant.core.search.counter_starts import counter_starts
 from pennant.core.search.ranking import (
@@ -37,9 +37,7 @@ TRIED_OFF = 8
 """Of all starts as they are, the best that are also set a little off, by which they are ranked."""
 LEAST_SCHOOLS = 8
 """Schools that are compared however large the wall is."""
-COUNTED: tuple[Kind, ...] = ("never", "avoid")
-"""Wishes for few objections."""
-WITHOUT_IDEAL: tuple[Kind, ...] = ("smallest", "cut", "hard", "tiles")
+WITHOUT_IDEAL: tuple[WishKind, ...] = ("smallest", "cut", "hard", "tiles")
 """Wishes for as much or as little as can be: nothing falls short of them."""
 
 
@@ -69,7 +67,7 @@ class Unmet:
 
 
 @dataclass(frozen=True)
-class Round:
+class SearchStep:
     """A step of the search of the kitchen: the job with the best starts so far.
 
     ``wall`` is the wall that was searched; empty where all were at once, as ``whole`` tells.
@@ -145,7 +143,7 @@ def unmet(job: Job, kitchen: Kitchen, wall_id: str, compared: Compared) -> Itera
         yield Unmet(wish, short, nearest, nearest.measured.of(wish))
 
 
-def best_round(job: Job) -> Iterator[Round]:
+def best_round(job: Job) -> Iterator[SearchStep]:
     """Yield the job with the best starts so far, step by step.
 
     First all walls at once (`whole_kitchen`), which is quick. Then one wall after another from left
@@ -160,18 +158,18 @@ def best_round(job: Job) -> Iterator[Round]:
     steps, best = len(every) + (2 if whole else 0), job
     if whole is not None:
         best = better_of(given, whole.job)
-        yield Round("", 1, steps, best, best != given, whole)
+        yield SearchStep("", 1, steps, best, best != given, whole)
     for done, number in enumerate(every, 2 if whole else 1):
         made, wall = plan(job), job.walls[number]
         compared = every_start(job, made.kitchen, wall.id, len(made.surface(wall.id).pieces))
         start = compared.outcomes[0].start
         changed = start != wall.start
         job = started(job, wall.id, start)
-        yield Round(wall.id, done, steps, best if whole else job, changed)
+        yield SearchStep(wall.id, done, steps, best if whole else job, changed)
     again = best_of_kitchen(job)
     if again is not None:
         last = better_of(best, again.job)
-        yield Round("", steps, steps, last, last != best, again)
+        yield SearchStep("", steps, steps, last, last != best, again)
 
 
 def with_courses_carried(job: Job) -> Job:

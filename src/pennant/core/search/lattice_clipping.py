@@ -13,7 +13,7 @@ import numpy.typing as npt
 import shapely
 
 from pennant.core.document.settings import Settings
-from pennant.core.document.wishes import ALL, Kind, Wish
+from pennant.core.document.wishes import ALL, Wish, WishKind
 from pennant.core.geometry.clip import Outline, from_lowest
 from pennant.core.geometry.half_plane import HalfPlane, kept_of
 from pennant.core.geometry.placement import Placement
@@ -136,7 +136,7 @@ class Clipping:
     """Starts of a lattice on a field, each judged by the tiles that something is taken from."""
 
     def __init__(
-        self, lattice: Lattice, field: Field, settings: Settings, kinds: Collection[Kind] = ALL
+        self, lattice: Lattice, field: Field, settings: Settings, kinds: Collection[WishKind] = ALL
     ) -> None:
         """``kinds`` are the wishes that count: what only others ask for is not reckoned."""
         self.lattice, self.field, self.settings = lattice, field, settings
@@ -308,7 +308,7 @@ class Clipping:
         return most, count
 
     def _short(
-        self, wish: Kind, gets: list[_Gets], tiles: _Tiles, left: _Parts, *kinds: str,
+        self, wish: WishKind, gets: list[_Gets], tiles: _Tiles, left: _Parts, *kinds: str,
         side: str | None = None,
     ) -> float:  # fmt: skip
         """How much the best piece at edges falls short of a whole tile, the worst edge's (mm).

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from pennant.core.document.job import Job
 from pennant.core.document.values import Value
-from pennant.core.document.wishes import BANDS, Kind, Wish
+from pennant.core.document.wishes import BANDS, Wish, WishKind
 from pennant.core.layout.cut_kind import HARD
 from pennant.core.reading.corners import corners_of
 from pennant.core.reading.edges import EdgeReading
@@ -62,7 +62,7 @@ def rank_key(measured: Measured, wishes: Iterable[Wish]) -> tuple[int, ...]:
     return tuple(in_bands(wish.kind, measured.of(wish)) for wish in wishes)
 
 
-def in_bands(kind: Kind, measure: float) -> int:
+def in_bands(kind: WishKind, measure: float) -> int:
     """Return a wish's measure in steps of its band: within one nobody sees a difference."""
     return round(measure / BANDS[kind]) if BANDS[kind] else int(measure)
 
@@ -102,7 +102,7 @@ class _Measuring:
     def __init__(self, job: Job, wall: str, laid: list[Laid]) -> None:
         self.job, self.laid = job, laid
         self.own = next(one for one in laid if one.plan.surface == wall)
-        self.by_place: dict[Kind, Callable[[str], float]] = {
+        self.by_place: dict[WishKind, Callable[[str], float]] = {
             "even": self.even, "smallest": self.smallest, "centred": self.centred,
             "full-left": lambda at: self.full("left", at),
             "full-right": lambda at: self.full("right", at), "corner": self.corner,

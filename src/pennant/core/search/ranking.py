@@ -13,7 +13,7 @@ from pennant.core.document.lengths import STEP_MM
 from pennant.core.document.module import module_of
 from pennant.core.document.starts import Carried, FullCounter, FullLeft, Start
 from pennant.core.document.values import Value
-from pennant.core.document.wishes import Kind, Wish
+from pennant.core.document.wishes import Wish, WishKind
 from pennant.core.geometry.clip import Point
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.finished_top import with_bare_wall
@@ -50,7 +50,7 @@ class Outcome(Value):
     start: Start
     measured: Measured
     worst: Measured | None = None
-    decided_by: Kind | None = None
+    decided_by: WishKind | None = None
 
     @property
     def counts(self) -> Measured:
@@ -344,7 +344,7 @@ def _layout(laid: Laid) -> tuple[object, ...]:
     return round(x * 1000), round(y * 1000), round(module.bed * 1000), layout.spans, ends
 
 
-def _decider(one: Outcome, after: Outcome | None, wishes: Sequence[Wish]) -> Kind | None:
+def _decider(one: Outcome, after: Outcome | None, wishes: Sequence[Wish]) -> WishKind | None:
     if after is None:
         return None
     keys = zip(rank_key(one.counts, wishes), rank_key(after.counts, wishes), strict=True)

@@ -21,11 +21,11 @@ import numpy.typing as npt
 from pennant.core.document.module import Module
 from pennant.core.document.pattern import Bond
 from pennant.core.document.settings import Settings
-from pennant.core.document.wishes import BANDS, Kind, Wish
+from pennant.core.document.wishes import BANDS, COUNTED, Wish, WishKind
 from pennant.core.geometry.tolerance import EPS, distinct_lines
 from pennant.core.layout.courses import phases, shift_of
 from pennant.core.layout.field import Edge, Field
-from pennant.core.layout.fit import Span, slipped
+from pennant.core.layout.fit import FittedSpan, slipped
 from pennant.core.layout.layout import BorderRow
 from pennant.core.reading.findings import (
     BEHIND,
@@ -68,7 +68,7 @@ class Boxed(NamedTuple):
 
 
 @dataclass(frozen=True)
-class Way:
+class Direction:
     """One direction: the step from tile to tile, the tile's size, and the shift of each phase.
 
     ``used`` are the shifts of those phases that occur.
@@ -93,13 +93,11 @@ class Way:
 
 Met = tuple[frozenset[Group], frozenset[Boxed]]
 """Which kinds of course meet which upright lines and boxes."""
-SIEVED: tuple[Kind, ...] = (
+SIEVED: tuple[WishKind, ...] = (
     "never", "avoid", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
     "centred",
 )  # fmt: skip
 """The wishes that the sieve reckons; what depends on whole pieces is left to the plans."""
-COUNTED: tuple[Kind, ...] = ("never", "avoid")
-"""Of these, those that are counts: of several walls they add up, of the others the worst counts."""
 
 
 @dataclass(frozen=True)
@@ -127,7 +125,7 @@ class Bands:
 
 
 @dataclass(frozen=True)
-class Found:
+class Sieved:
     """Starts that the sieve let through: lower left corners of a full tile (mm), the best first."""
 
     places: tuple[tuple[float, float], ...]
@@ -139,7 +137,8 @@ class Search:
 
     def __init__(
         self, field: Field, module: Module, bond: Bond, settings: Settings,
-        spans: Sequence[Span] = (), around: float | None = None, border: BorderRow | None = None,
+        spans: Sequence[FittedSpan] = (), around: float | None = None,
+        border: BorderRow | None = None,
     ) -> None:  # fmt: skip
         """``around`` is the height of the pennant's course (mm), at the counter if not given."""
         self.field, self.module, self.bond, self.settings = field, module, bond, settings
@@ -151,15 +150,15 @@ class Search:
             low = int((field.inner.y0 - self.foot) // module.up) - 1
             rows = range(low, int((field.inner.y1 - self.foot) // module.up) + 3)
         used = tuple(sorted({shifts[row % len(shifts)] for row in rows}))
-        self.across = Way(module.across, module.width, shifts, used)
-        self.up = Way(module.up, module.height, (0.0,), (0.0,))
+        self.across = Direction(module.across, module.width, shifts, used)
+        self.up = Direction(module.up, module.height, (0.0,), (0.0,))
         self.kinds = phases(bond)
         self.border = border
         self.bands = Bands.of(border, module) if border else None
         other = border.module if border else module
-        self.along_border = Way(other.across, other.width, (0.0,), (0.0,))
+        self.along_border = Direction(other.across, other.width, (0.0,), (0.0,))
         self.centres: list[float] = []
-        self.only: dict[Kind, set[str]] = {}
+        self.only: dict[WishKind, set[str]] = {}
         shown = [keep for keep in field.keep_outs if not keep.hidden]
         self.uprights = [edge for edge in field.edges if edge.upright]
         self.levels = [edge for edge in field.edges if not edge.upright]
@@ -168,7 +167,7 @@ class Search:
         self.openings = {thing.id for thing in field.surface.things if thing.form == "opening"}
         self.boxes = [keep for keep in field.keep_outs if keep.hidden]
 
-    def best(self, wishes: Sequence[Wish], most: int, at_height: float | None = None) -> Found:
+    def best(self, wishes: Sequence[Wish], most: int, at_height: float | None = None) -> Sieved:
         """Return up to ``most`` starts, best first by the wishes in their order.
 
         ``at_height`` holds the courses where they are (mm), for a wall that carries them on. Else
@@ -194,9 +193,9 @@ class Search:
                 places.append((across, up))
             if len(places) == most:
                 break
-        return Found(tuple(places), len(xs) * len(ys))
+        return Sieved(tuple(places), len(xs) * len(ys))
 
-    def rows(self, xs: Floats, ys: Floats, kinds: Sequence[Kind]) -> Iterator[Floats]:
+    def rows(self, xs: Floats, ys: Floats, kinds: Sequence[WishKind]) -> Iterator[Floats]:
         """Yield, height by height, the scores of every start across, each at its worst when it is
         set a little off: by kind and place.
         """
@@ -232,7 +231,7 @@ class Search:
             elif wish.at:
                 self.only.setdefault(wish.kind, set()).add(wish.at)
 
-    def _counts(self, kind: Kind, owner: str) -> bool:
+    def _counts(self, kind: WishKind, owner: str) -> bool:
         return kind not in self.only or owner in self.only[kind]
 
     def marks_across(self) -> Floats:
@@ -267,7 +266,9 @@ class Search:
 
     # --- candidates ----------------------------------------------------------------------------
 
-    def _candidates(self, way: Way, edges: list[Edge], boxes: list[tuple[float, float]]) -> Floats:
+    def _candidates(
+        self, way: Direction, edges: list[Edge], boxes: list[tuple[float, float]]
+    ) -> Floats:
         """Jumps, crossings of pairs and of limits, and a place between each two of them."""
         least = self.settings.least_piece, self.settings.least_top_piece
         limits = [*least, self.settings.small_share * way.size, self.settings.least_leg]
@@ -357,7 +358,7 @@ class Search:
         if bands is not None:
             yield self.kinds, y + bands.low, bands.height
 
-    def _way(self, kind: int) -> tuple[Way, int, tuple[Span, ...]]:
+    def _way(self, kind: int) -> tuple[Direction, int, tuple[FittedSpan, ...]]:
         """The way along a kind of course, its phase in it, and the spans that it is fitted to."""
         if self.bands is not None and kind == self.kinds:
             return self.along_border, 0, ()
@@ -493,7 +494,7 @@ class Search:
             & (apart > self.settings.uneven_ratio * larger + EPS), dtype=np.float64,
         )  # fmt: skip
 
-    def _legs(self, way: Way, starts: Floats, low: float, high: float, phase: int) -> Floats:
+    def _legs(self, way: Direction, starts: Floats, low: float, high: float, phase: int) -> Floats:
         """Thin legs of tile beside a hole: a tile's edge just outside it, on either side."""
         first, limit = starts + way.shifts[phase], self.settings.least_leg
         left = (low - first) % way.step
@@ -503,7 +504,7 @@ class Search:
         ) + np.asarray(((right > EPS) & (right < limit - EPS)), dtype=np.float64)  # fmt: skip
 
     def _strips(
-        self, way: Way, starts: Floats, low: float, high: float, phase: int
+        self, way: Direction, starts: Floats, low: float, high: float, phase: int
     ) -> tuple[Floats, Floats]:
         """Pieces that a box as high as the course splits off a tile, too small to be cut: how many,
         and how many of these are thin legs as well.

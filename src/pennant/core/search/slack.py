@@ -23,7 +23,7 @@ EVENLY = np.arange(80) / 80
 
 
 @dataclass(frozen=True, slots=True)
-class Stretch:
+class SlackStretch:
     """Starts from one move to another (mm from where it is now) that come to the same counts."""
 
     low: float
@@ -40,7 +40,7 @@ class Slack:
     """
 
     way: Literal["across", "up"]
-    stretches: tuple[Stretch, ...]
+    stretches: tuple[SlackStretch, ...]
     back: float
     ahead: float
 
@@ -108,15 +108,15 @@ def _slack(
     cuts = [-step / 2, *(m for m in moves if -step / 2 + EPS < m < step / 2 - EPS), step / 2]
     middles = np.array([(a + b) / 2 for a, b in pairwise(cuts)])
     counts = score(middles)
-    stretches: list[Stretch] = []
+    stretches: list[SlackStretch] = []
     for (low, high), never, avoid in zip(pairwise(cuts), *counts, strict=True):
         if high - low <= EPS:
             continue
         last = stretches[-1] if stretches else None
         if last and (last.never, last.avoid) == (int(never), int(avoid)):
-            stretches[-1] = Stretch(last.low, high, last.never, last.avoid)
+            stretches[-1] = SlackStretch(last.low, high, last.never, last.avoid)
         else:
-            stretches.append(Stretch(low, high, int(never), int(avoid)))
+            stretches.append(SlackStretch(low, high, int(never), int(avoid)))
     here = next(n for n, one in enumerate(stretches) if one.low <= 0 <= one.high)
     limit = stretches[here].never
     first = last_ = here

@@ -19,14 +19,14 @@ import numpy.typing as npt
 from pennant.core.document.job import Job
 from pennant.core.document.module import Module, module_of
 from pennant.core.document.starts import Carried, FromCounter, FullCounter, FullLeft, Start
-from pennant.core.document.wishes import BANDS, Kind, Wish
+from pennant.core.document.wishes import BANDS, COUNTED, Wish, WishKind
 from pennant.core.geometry.tolerance import distinct_lines, tidy
 from pennant.core.layout.start import folded
 from pennant.core.reading.corners import pairs_between
 from pennant.core.reading.laying import Laid, kerf_at, lay, past_corner, thin_pieces
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.ranking import a_little_off, nudged, started, wishes_of
-from pennant.core.search.sieve import COUNTED, SIEVED, Search
+from pennant.core.search.sieve import SIEVED, Search
 from pennant.core.survey.kitchen import kitchen_of, runs
 from pennant.core.takes.quantities import tiles_of
 
@@ -67,7 +67,7 @@ class WholeKitchen:
     others: tuple[Wish, ...]
 
 
-class Wall:
+class WallStarts:
     """One wall's starts across, at every height that its run shares."""
 
     def __init__(self, number: int, laid: Laid, job: Job, wishes: Sequence[Wish]) -> None:
@@ -104,20 +104,20 @@ MOST = np.int32(np.iinfo(np.int32).max // 64)
 
 
 @dataclass
-class Run:
+class WallRun:
     """Walls that join, and the heights that they share."""
 
-    walls: list[Wall]
+    walls: list[WallStarts]
     ys: Floats
     open: Kept
 
-    def of(self, wish: int, kind: Kind) -> npt.NDArray[np.int64]:
+    def of(self, wish: int, kind: WishKind) -> npt.NDArray[np.int64]:
         """What the run comes to in a wish at each height: the sum of counts, the worst of sizes."""
         each = np.stack([wall.least(wish) for wall in self.walls])
         found: npt.NDArray[np.int64] = each.sum(axis=0) if kind in COUNTED else each.max(axis=0)
         return np.where(self.open, found, MOST)
 
-    def sift(self, wish: int, kind: Kind, limit: int) -> None:
+    def sift(self, wish: int, kind: WishKind, limit: int) -> None:
         """Keep the heights and starts with which the run comes to no more than ``limit``."""
         self.open &= self.of(wish, kind) <= limit
         for wall in self.walls:
@@ -154,14 +154,14 @@ def best_of_kitchen(job: Job) -> WholeKitchen | None:
     return WholeKitchen(best, better, tried, sifted, planned, others)
 
 
-def starts_of(job: Job, wishes: Sequence[Wish]) -> list[Run]:
+def starts_of(job: Job, wishes: Sequence[Wish]) -> list[WallRun]:
     """Return every start of every wall, run by run, with what it comes to in each sieved wish."""
     sieved = [wish for wish in wishes if wish.kind in SIEVED]
     laid = {one.plan.surface: one for one in lay(job, kitchen_of(job))}
     return [_run_of(job, numbers, laid, wishes, sieved) for numbers in runs(job.walls)]
 
 
-def sift(found: Sequence[Run], wishes: Sequence[Wish]) -> list[Sifted]:
+def sift(found: Sequence[WallRun], wishes: Sequence[Wish]) -> list[Sifted]:
     """Let each of the sieved wishes leave what attains its best over the whole kitchen.
 
     Return how many starts each has left.
@@ -178,8 +178,8 @@ def sift(found: Sequence[Run], wishes: Sequence[Wish]) -> list[Sifted]:
 def _run_of(
     job: Job, numbers: Sequence[int], laid: dict[str, Laid], wishes: Sequence[Wish],
     sieved: Sequence[Wish],
-) -> Run:  # fmt: skip
-    walls = [Wall(number, laid[job.walls[number].id], job, wishes) for number in numbers]
+) -> WallRun:  # fmt: skip
+    walls = [WallStarts(number, laid[job.walls[number].id], job, wishes) for number in numbers]
     first, up = walls[0].search, module_of(job).up
     # The course that the first wall's counter cuts, or the full one upon it, at any wall's marks.
     marks = sorted(
@@ -188,10 +188,10 @@ def _run_of(
     ys = np.array(distinct_lines(first.foot - up, first.foot, marks)[1:])
     for wall in walls:
         wall.reckon(ys, sieved)
-    return Run(walls, ys, np.ones(len(ys), dtype=bool))
+    return WallRun(walls, ys, np.ones(len(ys), dtype=bool))
 
 
-def _planned(job: Job, found: Sequence[Run], wishes: Sequence[Wish]) -> tuple[Job, bool, int]:
+def _planned(job: Job, found: Sequence[WallRun], wishes: Sequence[Wish]) -> tuple[Job, bool, int]:
     """Plan the few that are left in full, and take the best of them and the job as it is."""
     best, now = job, _Outcome(job, wishes)
     choices = [list(_choices(job, run, wishes)) for run in found]
@@ -215,7 +215,7 @@ Chosen = tuple[tuple[int, Start], ...]
 """Starts of the walls of a run, by their numbers."""
 
 
-def _choices(job: Job, run: Run, wishes: Sequence[Wish]) -> Iterator[Chosen]:
+def _choices(job: Job, run: WallRun, wishes: Sequence[Wish]) -> Iterator[Chosen]:
     """Starts of a run to plan: at the heights with most slack, each wall where it has most, or as
     the corners would have it.
     """
@@ -237,7 +237,7 @@ def _apart(places: Floats, kept: Kept) -> list[int]:
     return [int(own[len(own) // 2]) for _, own in order]
 
 
-def _round_corners(job: Job, run: Run, row: int, y: float) -> list[float]:
+def _round_corners(job: Job, run: WallRun, row: int, y: float) -> list[float]:
     """Starts across of which each corner's two pieces are nearest to one tile, the worst counting:
     the least of the worst over the run, pair by pair.
     """
@@ -264,7 +264,7 @@ def _round_corners(job: Job, run: Run, row: int, y: float) -> list[float]:
     return min(best)[1]
 
 
-def _folded(wall: Wall, row: int, before: Laid, kerf: float) -> float | None:
+def _folded(wall: WallStarts, row: int, before: Laid, kerf: float) -> float | None:
     """Where a wall starts that the last tile of the one before is folded on to; None where the
     wishes have ruled that out.
     """
@@ -281,7 +281,7 @@ def _off(left: Laid, right: Laid, kerf: float) -> float:
     return max((abs(pair.apart) for pair in pairs_between(left, right, kerf)), default=0.0)
 
 
-def _laid_at(job: Job, run: Run, place: int, x: float, y: float) -> Laid:
+def _laid_at(job: Job, run: WallRun, place: int, x: float, y: float) -> Laid:
     """One wall of a run laid from a start; the walls before it only give it their heights."""
     xs = [float(wall.laid.layout.plant.x) for wall in run.walls]
     xs[place] = x
@@ -290,7 +290,7 @@ def _laid_at(job: Job, run: Run, place: int, x: float, y: float) -> Laid:
     return next(one for one in lay(tried, kitchen_of(tried)) if one.plan.surface == wall)
 
 
-def _starts(job: Job, run: Run, xs: Sequence[float], y: float) -> Chosen:
+def _starts(job: Job, run: WallRun, xs: Sequence[float], y: float) -> Chosen:
     """The starts that bring each wall's tiles to a place, and all of them to one height."""
     found = []
     for place, (wall, x) in enumerate(zip(run.walls, xs, strict=True)):
@@ -301,7 +301,7 @@ def _starts(job: Job, run: Run, xs: Sequence[float], y: float) -> Chosen:
     return tuple(found)
 
 
-def _nudge(wall: Wall, module: Module, x: float) -> float:
+def _nudge(wall: WallStarts, module: Module, x: float) -> float:
     """How far from a full tile at the left end; whole tiles more or less change nothing."""
     nudge = x - (wall.laid.field.inner.x0 - module.lock)
     if wall.search.repeats == 1:

@@ -12,7 +12,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from heapq import nsmallest
 
-from pennant.core.shade.wall_tiles import Wall
+from pennant.core.shade.wall_tiles import TilesToDeal
 
 PATCH = 100
 """What each piece of a patch beyond the most alike counts."""
@@ -60,7 +60,9 @@ def counts_to_use(tiles: int, there: Sequence[int]) -> list[int]:
     return used
 
 
-def dealt(wall: Wall, used: Sequence[int], most_alike: int, stays: Mapping[int, int]) -> Dealt:
+def dealt(
+    wall: TilesToDeal, used: Sequence[int], most_alike: int, stays: Mapping[int, int]
+) -> Dealt:
     """Return the best deal found: as many tiles of each shade as are ``used``.
 
     ``stays`` are the tiles that are set, with their shades; they are among those used.
@@ -145,7 +147,7 @@ def _rotation(left: Sequence[int], first: int) -> list[int]:
 class _Dealing:
     """Judges deals of one wall."""
 
-    def __init__(self, wall: Wall, most_alike: int) -> None:
+    def __init__(self, wall: TilesToDeal, most_alike: int) -> None:
         self.wall, self.most = wall, most_alike
         self.of_window = [[] for _ in wall.tiles]  # type: list[list[int]]
         for number, window in enumerate(wall.windows):
@@ -354,11 +356,11 @@ class _State:
         )
 
 
-def cost_of(wall: Wall, shades: Sequence[int], most_alike: int) -> int:
+def cost_of(wall: TilesToDeal, shades: Sequence[int], most_alike: int) -> int:
     """Return what a deal is worth by the measure above; the less the better."""
     return _Dealing(wall, most_alike).cost(shades)
 
 
-def judged(wall: Wall, shades: Sequence[int], most_alike: int) -> Dealt:
+def judged(wall: TilesToDeal, shades: Sequence[int], most_alike: int) -> Dealt:
     """Return a deal that was made otherwise, with what is wrong with it."""
     return _Dealing(wall, most_alike).said(shades, whole=False)

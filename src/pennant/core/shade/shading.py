@@ -11,7 +11,7 @@ from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.shades import OpenedBox, Shades
 from pennant.core.plan import Plan
 from pennant.core.shade.deal import Dealt, by_turns, counts_to_use, dealt, judged
-from pennant.core.shade.wall_tiles import Wall, wall_of
+from pennant.core.shade.wall_tiles import TilesToDeal, wall_of
 from pennant.core.takes.quantity import MM2_PER_M2
 
 BY_PIECE_FROM = 0.02
@@ -148,7 +148,7 @@ def _counts(shades: Shades) -> list[int]:
     ]
 
 
-def _arrived(job: Job, plan: Plan, wall: Wall) -> Iterator[Told]:
+def _arrived(job: Job, plan: Plan, wall: TilesToDeal) -> Iterator[Told]:
     """Boxes against the order: their lots, how many, what broke on the way."""
     boxes = job.shades.boxes
     lots = sorted({box.lot for box in boxes if box.lot})
@@ -168,7 +168,7 @@ def _arrived(job: Job, plan: Plan, wall: Wall) -> Iterator[Told]:
         yield Told("flat-short", (flat, corner))
 
 
-def _stays(shades: Shades, wall: Wall) -> dict[int, int]:
+def _stays(shades: Shades, wall: TilesToDeal) -> dict[int, int]:
     """Tiles that are set already, with their shades; a shade that nobody named counts for none."""
     found = {}
     for number, one in enumerate(wall.tiles):
@@ -201,7 +201,7 @@ def zones_of_shade(job: Job) -> tuple[tuple[str, ...], ...]:
     return tuple(tuple(zone) for zone in zones)
 
 
-def wall_by_wall(job: Job, wall: Wall, counts: Sequence[int]) -> dict[str, int] | None:
+def wall_by_wall(job: Job, wall: TilesToDeal, counts: Sequence[int]) -> dict[str, int] | None:
     """Return one shade for each wall, changed at inside corners only, and as seldom as can be;
     None where no shade is enough.
 
@@ -233,7 +233,7 @@ def wall_by_wall(job: Job, wall: Wall, counts: Sequence[int]) -> dict[str, int] 
     return {id_: shade for zone, shade in zip(zones, best[1], strict=True) for id_ in zone}
 
 
-def _not_one(wall: Wall, counts: Sequence[int], shades: Shades) -> Told:
+def _not_one(wall: TilesToDeal, counts: Sequence[int], shades: Shades) -> Told:
     """Which wall wants most, and of which shade there is most."""
     needs = Counter(tile.wall for tile in wall.tiles)
     most = max(needs, key=lambda id_: (needs[id_], id_))
@@ -241,7 +241,7 @@ def _not_one(wall: Wall, counts: Sequence[int], shades: Shades) -> Told:
     return Told("not-one-shade", (needs[most], counts[shade]), (most, shades.names[shade]))
 
 
-def _by_piece(wall: Wall, numbers: Sequence[int]) -> dict[str, int]:
+def _by_piece(wall: TilesToDeal, numbers: Sequence[int]) -> dict[str, int]:
     return {
         id_: number for one, number in zip(wall.tiles, numbers, strict=False) for id_ in one.pieces
     }
@@ -256,7 +256,9 @@ def _box_after_box(shades: Shades, need: int) -> list[int]:
     return found[:need]
 
 
-def _takes(shades: Shades, wall: Wall, numbers: Sequence[int]) -> Iterator[tuple[str, int, str]]:
+def _takes(
+    shades: Shades, wall: TilesToDeal, numbers: Sequence[int]
+) -> Iterator[tuple[str, int, str]]:
     """From which box each tile is taken: of its shade, the one of which most is left."""
     left = {
         (box.name, n): count for box in shades.boxes for n, count in enumerate(box.counts)
@@ -287,7 +289,7 @@ def rotation_of(boxes: Sequence[OpenedBox]) -> tuple[str, ...]:
     return tuple(boxes[turn].name for turn in by_turns(counts_to_use(turns, held)))
 
 
-def faces_of(job: Job, wall: Wall) -> dict[str, int]:
+def faces_of(job: Job, wall: TilesToDeal) -> dict[str, int]:
     """Return the printed face of each piece, from 1, no two alike side by side where that can be.
 
     Nothing for a tile of one face, or where every tile is taken as it comes.
@@ -300,13 +302,13 @@ def faces_of(job: Job, wall: Wall) -> dict[str, int]:
     return {id_: one + 1 for id_, one in _by_piece(wall, dealt(wall, used, 1, {}).shades).items()}
 
 
-def _culls(shades: Shades, wall: Wall) -> tuple[str, ...]:
+def _culls(shades: Shades, wall: TilesToDeal) -> tuple[str, ...]:
     """The cut tiles that culls are used for, the first that are set."""
     many = sum(box.culls for box in shades.boxes)
     return tuple(one.pieces[0] for one in wall.tiles if one.cut)[:many]
 
 
-def _flattest(shades: Shades, wall: Wall) -> tuple[str, ...]:
+def _flattest(shades: Shades, wall: TilesToDeal) -> tuple[str, ...]:
     """The tiles at inside corners that the flattest are kept for."""
     many = sum(box.flat for box in shades.boxes)
     return tuple(one.pieces[0] for one in wall.tiles if one.corner)[:many]

@@ -44,7 +44,7 @@ LEAST_PAIRS = 8
 
 
 @dataclass(frozen=True)
-class Wall:
+class TilesToDeal:
     """All tiles to deal, in the order of setting, with who lies beside whom.
 
     ``steps`` are pairs of tiles that lie at the same step from one another, for each step that
@@ -59,7 +59,7 @@ class Wall:
 
 def wall_of(
     job: Job, plan: Plan, order: Sequence[str], apart: Sequence[Collection[str]] = ()
-) -> Wall:
+) -> TilesToDeal:
     """Return the tiles that are dealt; ``order`` are the pieces as they are set.
 
     Of walls that are kept ``apart`` (by their ids) none takes what another's cuts leave: it would
@@ -89,7 +89,7 @@ def wall_of(
             )  # fmt: skip
     tiles.sort(key=lambda one: (one.order, one.pieces))
     of = {id_: number for number, one in enumerate(tiles) for id_ in one.pieces}
-    return Wall(
+    return TilesToDeal(
         tuple(tiles), _beside(job, pieces, of), _steps(job, pieces, of), _windows(pieces, of)
     )
 

@@ -16,7 +16,7 @@ Key = Annotated[str, Field(min_length=8, max_length=80)]
 PieceId = Annotated[str, Field(min_length=1, max_length=40)]
 Words = Annotated[str, Field(max_length=400)]
 Short = Annotated[str, Field(max_length=80)]
-Weight = Annotated[float, Field(gt=0, le=1_000, allow_inf_nan=False)]
+Kilograms = Annotated[float, Field(gt=0, le=1_000, allow_inf_nan=False)]
 MOST_PIECES = 5_000
 
 
@@ -40,8 +40,8 @@ class NotedBatch(Value):
     event: Literal["mixed", "used up", "thrown away"]
     what: Literal["adhesive", "grout"]
     lot: Short = ""
-    powder: Weight | None = None
-    water: Weight | None = None
+    powder: Kilograms | None = None
+    water: Kilograms | None = None
     of: Key | None = None
 
 

@@ -4,7 +4,7 @@ from collections import Counter, defaultdict
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
-from pennant.core.layout.cut_kind import Kind
+from pennant.core.layout.cut_kind import CutKind
 from pennant.core.site.entries import Entry, NotedBatch, NotedPieces, standing
 
 LONGEST_GAP = 90.0
@@ -19,7 +19,7 @@ LEAST_PIECES = 10
 class Pace:
     """Of one kind of piece: how many were set (or cut) in how many minutes."""
 
-    kind: Kind
+    kind: CutKind
     pieces: int
     minutes: float
 
@@ -33,7 +33,7 @@ class Pace:
 class Breakage:
     """Of one kind of cut: how many were made, and how many of those broke."""
 
-    kind: Kind
+    kind: CutKind
     made: int
     broke: int
 
@@ -70,15 +70,18 @@ class Paces:
         return broke, made
 
 
-def paces_of(entries: Sequence[Entry], kinds: Mapping[str, Kind]) -> Paces:
+def paces_of(entries: Sequence[Entry], kinds: Mapping[str, CutKind]) -> Paces:
     """Return what a record says; ``kinds`` is the kind of each piece of the plan.
 
     Pieces noted together take the minutes since the entry before, shared evenly among them.
     """
     kept = standing(entries)
-    spent: dict[str, dict[Kind, list[float]]] = {"set": defaultdict(list), "cut": defaultdict(list)}
-    made: Counter[Kind] = Counter()
-    broke: Counter[Kind] = Counter()
+    spent: dict[str, dict[CutKind, list[float]]] = {
+        "set": defaultdict(list),
+        "cut": defaultdict(list),
+    }
+    made: Counter[CutKind] = Counter()
+    broke: Counter[CutKind] = Counter()
     for before, one in zip([None, *kept], kept, strict=False):
         said = one.said
         if not isinstance(said, NotedPieces):
@@ -102,7 +105,7 @@ def paces_of(entries: Sequence[Entry], kinds: Mapping[str, Kind]) -> Paces:
     )  # fmt: skip
 
 
-def _paces(spent: Mapping[Kind, Sequence[float]]) -> Iterator[Pace]:
+def _paces(spent: Mapping[CutKind, Sequence[float]]) -> Iterator[Pace]:
     for kind in sorted(spent):
         yield Pace(kind, len(spent[kind]), sum(spent[kind]))
 

@@ -29,7 +29,7 @@ LEAST_FAR_OFF = 50.0
 """Millimetres: over short distances a reading may be so far off all the same."""
 
 
-class Left(Value):
+class LeftToLine(Value):
     """What is left from the side of a set piece to the line that its course runs to."""
 
     kind: Literal["left"] = "left"
@@ -73,7 +73,7 @@ class BoxMoved(Value):
     up: Shift = 0.0
 
 
-Reading = Annotated[Left | Height | Joint | Lean | BoxMoved, Field(discriminator="kind")]
+Reading = Annotated[LeftToLine | Height | Joint | Lean | BoxMoved, Field(discriminator="kind")]
 
 
 @dataclass(frozen=True)
@@ -104,7 +104,7 @@ def meant(job: Job, plan: Plan, reading: Reading, done: Collection[str] = ()) ->
     """
     pieces = {piece.id: piece for piece in plan.pieces}
     laid = {one.plan.surface: one for one in lay(job, plan.kitchen)}
-    if isinstance(reading, Left):
+    if isinstance(reading, LeftToLine):
         found = _left(_one(pieces, reading.piece, "piece"), reading, laid, done)
     elif isinstance(reading, Height):
         found = _height(_one(pieces, reading.piece, "piece"), reading, laid)
@@ -147,7 +147,7 @@ def line_beyond(laid: Laid, piece: Piece, side: str) -> tuple[Edge, float] | Non
 
 
 def _left(
-    piece: Piece, reading: Left, laid: Mapping[str, Laid], done: Collection[str]
+    piece: Piece, reading: LeftToLine, laid: Mapping[str, Laid], done: Collection[str]
 ) -> Meant:  # fmt: skip
     line = line_beyond(laid[piece.wall], piece, reading.side)
     if line is None:

@@ -10,7 +10,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
-from pennant.core.cuts.items import Item, Sheet, Stock, item_of
+from pennant.core.cuts.items import Item, Stock, WholeTile, item_of
 from pennant.core.cuts.stock import offcut_for
 from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.clip import Outline, outline_area
@@ -18,9 +18,14 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece, bounds
 
 Event = Literal["cut", "set", "broken", "taken off", "taken back"]
-State = Literal["cut", "set", "broken"]
+PieceState = Literal["cut", "set", "broken"]
 """Where a piece stands; one that nothing is noted about is still to cut."""
-AFTER: dict[Event, State] = {"cut": "cut", "set": "set", "broken": "broken", "taken off": "cut"}
+AFTER: dict[Event, PieceState] = {
+    "cut": "cut",
+    "set": "set",
+    "broken": "broken",
+    "taken off": "cut",
+}
 """Where a piece stands after an event: one that is taken off the wall is washed and set again."""
 
 
@@ -73,13 +78,13 @@ class Record:
     today's plan does not have.
     """
 
-    states: dict[str, State]
+    states: dict[str, PieceState]
     last: dict[str, int]
     broken: tuple[str, ...]
     tiles: dict[str, CutTile]
     elsewhere: tuple[SiteEvent, ...]
 
-    def count(self, state: State) -> int:
+    def count(self, state: PieceState) -> int:
         """How many pieces stand there."""
         return sum(one == state for one in self.states.values())
 
@@ -106,7 +111,7 @@ def record_of(events: Iterable[SiteEvent], pieces: Sequence[Piece], within: floa
     """
     every = list(events)
     gone = {one.takes_back for one in every}
-    states: dict[str, State] = {}
+    states: dict[str, PieceState] = {}
     last: dict[str, int] = {}
     broken: list[str] = []
     tiles: dict[str, CutTile] = {}
@@ -177,7 +182,7 @@ def dealt_otherwise(record: Record, stock: Stock) -> list[str]:
 
 
 def again_for(
-    record: Record, events: Iterable[SiteEvent], sheet: Sheet, pieces: Iterable[Piece]
+    record: Record, events: Iterable[SiteEvent], sheet: WholeTile, pieces: Iterable[Piece]
 ) -> list[Again]:
     """Return what each broken piece of a plan is cut from again; see `again_of`."""
     broken = set(record.broken)
@@ -189,7 +194,7 @@ def again_for(
 
 
 def again_of(
-    record: Record, events: Iterable[SiteEvent], sheet: Sheet, items: dict[str, Item]
+    record: Record, events: Iterable[SiteEvent], sheet: WholeTile, items: dict[str, Item]
 ) -> list[Again]:
     """Return what each broken piece is cut from again: an offcut first, each only once; else a
     tile.

@@ -31,7 +31,7 @@ from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import Laid, lay
-from pennant.core.site.readings import BoxMoved, Height, Lean, Left, Meant, Reading, meant
+from pennant.core.site.readings import BoxMoved, Height, Lean, LeftToLine, Meant, Reading, meant
 from pennant.core.site.record import Again, Finder, Record, SiteEvent, again_for, spot_of
 
 WayKind = Literal["cut", "joints", "next wall", "leans", "as found"]
@@ -52,7 +52,7 @@ class Fate:
 
 
 @dataclass(frozen=True)
-class Way:
+class RefitWay:
     """A way to go on. ``each`` is what a joint takes up (mm), where joints do.
 
     ``again`` says what each piece that is lost is cut from again.
@@ -77,7 +77,7 @@ class Refit:
     """
 
     meant: Meant
-    ways: tuple[Way, ...]
+    ways: tuple[RefitWay, ...]
     blocked: tuple[tuple[WayKind, tuple[str, ...]], ...]
 
 
@@ -105,7 +105,7 @@ def refit(
         else:
             fates = tuple(_fates(job, made, planned, record))
             again = tuple(_again(changed, planned, record, events, fates))
-            ways.append(Way(kind, changed, planned, fates, each, again))
+            ways.append(RefitWay(kind, changed, planned, fates, each, again))
     return Refit(means, tuple(ways), tuple(blocked))
 
 
@@ -125,7 +125,7 @@ def _changed(
         yield "as found", _with_wall(job, means.surface, **lean), 0.0
     elif isinstance(reading, BoxMoved):
         yield "as found", _box_moved(job, means.surface, reading), 0.0
-    elif isinstance(reading, Left):
+    elif isinstance(reading, LeftToLine):
         yield from _ends(job, laid, pieces[reading.piece], reading, means)
         if means.line.rsplit(":", 1)[0] == means.surface:
             busy = {piece.wall for piece in made.pieces if record.states.get(piece.id) == "set"}
@@ -135,7 +135,7 @@ def _changed(
 
 
 def _ends(
-    job: Job, laid: dict[str, Laid], piece: Piece, reading: Left, means: Meant
+    job: Job, laid: dict[str, Laid], piece: Piece, reading: LeftToLine, means: Meant
 ) -> Iterator[tuple[WayKind, Job, float]]:
     """The line is further out than surveyed, or nearer."""
     on = laid[means.surface]
@@ -155,7 +155,7 @@ def _ends(
 
 
 def _leans(
-    job: Job, on: Laid, piece: Piece, side: str, means: Meant, reading: Left
+    job: Job, on: Laid, piece: Piece, side: str, means: Meant, reading: LeftToLine
 ) -> Iterator[tuple[WayKind, Job, float]]:
     """The end is out of plumb: at its foot as surveyed, at the reading's height as read."""
     surface = on.field.surface
@@ -171,7 +171,7 @@ def _leans(
 
 
 def _next_wall(
-    job: Job, on: Laid, reading: Left, means: Meant, busy: set[str]
+    job: Job, on: Laid, reading: LeftToLine, means: Meant, busy: set[str]
 ) -> Iterator[tuple[WayKind, Job, float]]:  # fmt: skip
     """The piece round the corner, which makes up one tile with the last one, gives what it takes.
 
@@ -213,7 +213,7 @@ def _heights(
         yield "joints", _eased(pinned, means.surface, shared), each
 
 
-def _line_moved(job: Job, on: Laid, means: Meant, reading: Left) -> Job:
+def _line_moved(job: Job, on: Laid, means: Meant, reading: LeftToLine) -> Job:
     """The job with the line where it was found, all that is laid staying where it is."""
     owner, side = means.line.rsplit(":", 1)
     by = means.room if reading.side == "right" else -means.room

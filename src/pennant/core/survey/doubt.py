@@ -7,8 +7,8 @@ from pydantic import Field
 from pennant.core.document.values import Value
 from pennant.core.survey.closure import Cause
 
-Weight = Literal["ask", "open", "note"]
-WEIGHTS: tuple[Weight, ...] = ("ask", "open", "note")
+DoubtWeight = Literal["ask", "open", "note"]
+WEIGHTS: tuple[DoubtWeight, ...] = ("ask", "open", "note")
 """A probable slip; something not settled yet; something to know."""
 
 
@@ -20,7 +20,7 @@ class _Doubt(Value):
     """
 
     id: str
-    weight: Weight
+    weight: DoubtWeight
     wall: str
     places: tuple[str, ...] = ()
     pointers: tuple[str, ...] = ()
@@ -93,7 +93,7 @@ class OddHeight(_Doubt):
     slip: Slip
 
 
-class Fall(_Doubt):
+class FallingCounter(_Doubt):
     """A counter that falls by ``amount`` mm.
 
     ``high`` and ``low`` are places along the two walls that ``places`` name.
@@ -106,7 +106,7 @@ class Fall(_Doubt):
     scribed: bool
 
 
-class Lean(_Doubt):
+class LeaningEnd(_Doubt):
     """An end that is ``lean`` mm further right at the top; ``tapered`` if end pieces are cut so."""
 
     rule: Literal["lean"] = "lean"
@@ -123,7 +123,7 @@ class Depth(_Doubt):
     out: float
 
 
-class Unsettled(_Doubt):
+class NotSettled(_Doubt):
     """A thing that is not settled, ``why``, and the size (mm) that is owed for it, where known."""
 
     rule: Literal["unsettled"] = "unsettled"
@@ -132,7 +132,7 @@ class Unsettled(_Doubt):
     height: float | None = None
 
 
-State = Literal["damp", "greasy", "cracked", "loose", "uneven", "over tile"]
+WallState = Literal["damp", "greasy", "cracked", "loose", "uneven", "over tile"]
 
 
 class ZoneState(_Doubt):
@@ -142,7 +142,7 @@ class ZoneState(_Doubt):
     """
 
     rule: Literal["zone"] = "zone"
-    state: State
+    state: WallState
     flat: float | None = None
     over: float | None = None
 
@@ -164,7 +164,7 @@ class ZonesMeet(_Doubt):
 
 Doubt = Annotated[
     Misclosure | PastEnd | Overlap | Behind | NarrowGap | OverTheTop | CornerTwice | OddHeight
-    | Fall | Lean | Depth | Unsettled | ZoneState | ZoneStep | ZonesMeet,
+    | FallingCounter | LeaningEnd | Depth | NotSettled | ZoneState | ZoneStep | ZonesMeet,
     Field(discriminator="rule"),
 ]  # fmt: skip
 """One doubt."""

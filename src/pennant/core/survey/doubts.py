@@ -20,17 +20,17 @@ from pennant.core.survey.doubt import (
     CornerTwice,
     Depth,
     Doubt,
-    Fall,
-    Lean,
+    FallingCounter,
+    LeaningEnd,
     Misclosure,
     NarrowGap,
+    NotSettled,
     OddHeight,
     Overlap,
     OverTheTop,
     PastEnd,
     Slip,
-    State,
-    Unsettled,
+    WallState,
     ZonesMeet,
     ZoneState,
     ZoneStep,
@@ -46,7 +46,7 @@ DEEP = 100.0
 TOPS_APART = 50.0
 """Millimetres, 2 in: top lines of two walls that differ by more at their corner are two heights,
 and no slip of the tape."""
-STATES: tuple[State, ...] = ("damp", "greasy", "cracked", "loose")
+STATES: tuple[WallState, ...] = ("damp", "greasy", "cracked", "loose")
 """States of a zone that are noted as such; that it is uneven or keeps old tile is reckoned."""
 AT_END = 5.0
 """Millimetres: old tile that ends so near to a wall's end or to other old tile ends there."""
@@ -255,20 +255,20 @@ def _level_near(on: WallPlaces, x: float) -> float | None:
     return min(near)[1] if near else None
 
 
-def _falls(kitchen: Kitchen) -> Iterator[Fall]:
+def _falls(kitchen: Kitchen) -> Iterator[FallingCounter]:
     for fall in kitchen.falls:
         if fall.amount > EPS:
-            yield Fall(
+            yield FallingCounter(
                 id=f"fall@{fall.high[0]}", weight="note", wall=fall.high[0],
                 places=(fall.high[0], fall.low[0]), amount=tidy(fall.amount),
                 high=tidy(fall.high[1]), low=tidy(fall.low[1]), scribed=fall.scribed,
             )  # fmt: skip
 
 
-def _leans(job: Job, surface: Surface) -> Iterator[Lean]:
+def _leans(job: Job, surface: Surface) -> Iterator[LeaningEnd]:
     for side, lean in (("left", surface.left_lean), ("right", surface.right_lean)):
         if abs(lean) > EPS:
-            yield Lean(
+            yield LeaningEnd(
                 id=f"lean@{surface.id}@{side}", weight="note", wall=surface.id,
                 places=(f"{surface.id}:{side}",), lean=tidy(lean),
                 tapered=abs(lean) > job.settings.max_edge_gap + EPS,
@@ -296,7 +296,7 @@ def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Depth]:
             )  # fmt: skip
 
 
-def _unsettled(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Unsettled]:
+def _unsettled(job: Job, surface: Surface, on: WallPlaces) -> Iterator[NotSettled]:
     for thing in on.wall.things:
         if thing.unsettled is not None:
             box: Placed | None = next((t for t in surface.things if t.id == thing.id), None)
@@ -306,7 +306,7 @@ def _unsettled(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Unsettled
                 wide = box.stool.width
                 out = forward_at(job, surface.of, box.box.x0, box.box.x1)
                 high = thing.depth + out + job.settings.sill_overhang if thing.depth else None
-            yield Unsettled(
+            yield NotSettled(
                 id=f"unsettled@{thing.id}", weight="open", wall=surface.id,
                 places=(thing.id,), why=thing.unsettled.why,
                 width=tidy(wide) if wide else None, height=tidy(high) if high else None,
@@ -339,7 +339,7 @@ def _zones(job: Job, on: WallPlaces) -> Iterator[ZoneState | ZoneStep | ZonesMee
         (t for t in on.wall.things if isinstance(t, Zone)), key=lambda t: on.along(t.id).low.at
     )
     for zone in zones:
-        states: list[State] = [state for state in STATES if getattr(zone, state)]
+        states: list[WallState] = [state for state in STATES if getattr(zone, state)]
         if is_patched(job, zone):
             states.append("uneven")
         if keeps_old_tile(job, zone):

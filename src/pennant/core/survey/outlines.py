@@ -22,7 +22,7 @@ from pennant.core.document.survey import (
 from pennant.core.document.things import form_of
 from pennant.core.geometry.clip import Ring, ring_of
 from pennant.core.geometry.rect import Rect
-from pennant.core.survey.placed import Placed, Stretch, around
+from pennant.core.survey.placed import MeasureOnWall, Placed, around
 from pennant.core.survey.placing import WallPlaces, box_of, plate_of
 
 
@@ -78,28 +78,28 @@ def placed_of(job: Job, places: WallPlaces, thing: AnyThing, start: float) -> Pl
             return put(ring_of(Rect(x0, places.counter_at(x0), x0, places.top_at(x0))))
 
 
-def _taken(places: WallPlaces, thing: AnyThing, box: Rect) -> Iterator[Stretch]:
+def _taken(places: WallPlaces, thing: AnyThing, box: Rect) -> Iterator[MeasureOnWall]:
     """Where the measures of a thing lie: along through its middle, up at where they were taken."""
     if isinstance(thing, Check):
         return
     root = places.pointer(thing.id)
     middle_x, middle_y = (box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2
     base, reached = places.taken_along(thing)
-    yield Stretch(f"{root}/at/value", base, middle_y, reached, middle_y)
+    yield MeasureOnWall(f"{root}/at/value", base, middle_y, reached, middle_y)
     if isinstance(thing, Device | Round | Block):
         low, high = places.taken_up(thing, "up", middle_x)
-        yield Stretch(f"{root}/up/value", middle_x, low, middle_x, high)
+        yield MeasureOnWall(f"{root}/up/value", middle_x, low, middle_x, high)
     elif isinstance(thing, Opening):
         low, high = places.taken_up(thing, "sill", middle_x)
-        yield Stretch(f"{root}/sill/value", middle_x, low, middle_x, high)
+        yield MeasureOnWall(f"{root}/sill/value", middle_x, low, middle_x, high)
     elif isinstance(thing, Overhead):
         low, high = places.taken_up(thing, "clear", box.x0)
-        yield Stretch(f"{root}/clear/value", box.x0, low, box.x0, high)
+        yield MeasureOnWall(f"{root}/clear/value", box.x0, low, box.x0, high)
         if thing.clear_right:
             low, high = places.taken_up(thing, "clear_right", box.x1)
-            yield Stretch(f"{root}/clear_right/value", box.x1, low, box.x1, high)
+            yield MeasureOnWall(f"{root}/clear_right/value", box.x1, low, box.x1, high)
     if not isinstance(thing, Device | Round | Mark | Level):
-        yield Stretch(f"{root}/width", box.x0, box.y0, box.x1, box.y0)
+        yield MeasureOnWall(f"{root}/width", box.x0, box.y0, box.x1, box.y0)
 
 
 def _foot(job: Job, places: WallPlaces, thing: Below, x: float, start: float) -> float:

@@ -28,7 +28,7 @@ the wall."""
 
 
 @dataclass(frozen=True, slots=True)
-class Stretch:
+class MeasureOnWall:
     """A measure as taken, where it lies on the wall: from one point to another."""
 
     pointer: str
@@ -59,7 +59,7 @@ class Placed:
     returns: tuple[str, ...] = ()
     unsettled: bool = False
     hold: Annotated[float, Described(description="Tile this near to it is held back.")] = 0.0
-    taken: tuple[Stretch, ...] = ()
+    taken: tuple[MeasureOnWall, ...] = ()
     trim: tuple[str, ...] = ()
     legs_off: Annotated[
         bool, Described(description="Thin legs beside its box are cut away under its plate.")

@@ -23,7 +23,7 @@ from pennant.core.takes.quantity import (
     setting,
     with_waste,
 )
-from pennant.core.takes.sticks import Run, sticks_for
+from pennant.core.takes.sticks import TrimRun, sticks_for
 from pennant.core.takes.working import Working, given, step
 
 WEDGES_EACH = given("wedges a piece", 2, "wedges", "plan")
@@ -118,7 +118,7 @@ def _sealant(job: Job, fields: Sequence[Field]) -> Working:
     return packs(need, "cartridges", by_sheet(job.products.sealant, "pack", settings, "cartridge"))
 
 
-def trim_runs(fields: Sequence[Field], face: float, bent_up_to: float = 0.0) -> list[Run]:
+def trim_runs(fields: Sequence[Field], face: float, bent_up_to: float = 0.0) -> list[TrimRun]:
     """Return every run of trim, each a piece of its own: it ends where tile goes on.
 
     Two that meet at a corner are mitred, a face longer each; a lone end is cut square. Where trim
@@ -138,14 +138,14 @@ def trim_runs(fields: Sequence[Field], face: float, bent_up_to: float = 0.0) -> 
         for edge, upright, ends in own:
             others = [other for _, way, other in own if way != upright]
             mitres = sum(any(_meet(end, other, face) for other in others) for end in ends)
-            legs.append(Run(edge, math.dist(*ends) + mitres * face))
+            legs.append(TrimRun(edge, math.dist(*ends) + mitres * face))
         runs += _bent(legs, own, face, bent_up_to) if bent_up_to else legs
     return runs
 
 
 def _bent(
-    legs: list[Run], own: list[tuple[str, bool, tuple[Point, Point]]], face: float, most: float
-) -> list[Run]:
+    legs: list[TrimRun], own: list[tuple[str, bool, tuple[Point, Point]]], face: float, most: float
+) -> list[TrimRun]:
     """Legs that meet at a corner as one piece, as far as a stick reaches."""
     piece = list(range(len(legs)))
     length = {n: leg.length for n, leg in enumerate(legs)}
@@ -163,12 +163,12 @@ def _bent(
                     length[a] += length.pop(b)
                     piece = [a if one == b else one for one in piece]
     return [
-        Run("+".join(leg.edge for leg, one in zip(legs, piece, strict=True) if one == n), whole)
+        TrimRun("+".join(leg.edge for leg, one in zip(legs, piece, strict=True) if one == n), whole)
         for n, whole in length.items()
     ]
 
 
-def trim_of(job: Job, fields: Sequence[Field]) -> list[Run]:
+def trim_of(job: Job, fields: Sequence[Field]) -> list[TrimRun]:
     """Return every run of trim of a job, bent round corners where it goes so."""
     stick = by_sheet(job.products.trim, "stick", job.settings, "trim_stick").value
     return trim_runs(fields, job.settings.trim_face, stick if job.ways.trim == "bent" else 0.0)
@@ -179,7 +179,7 @@ def _meet(end: Point, other: tuple[Point, Point], face: float) -> bool:
     return any(max(abs(end[0] - x), abs(end[1] - y)) <= face + 0.1 for x, y in other)
 
 
-def _trim(job: Job, runs: Sequence[Run]) -> Quantity:
+def _trim(job: Job, runs: Sequence[TrimRun]) -> Quantity:
     """Sticks by a cutting plan; beside it what length alone would say."""
     trim = job.products.trim
     stick = by_sheet(trim, "stick", job.settings, "trim_stick")

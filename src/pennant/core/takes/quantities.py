@@ -12,7 +12,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import BORDER, FIELD, LaidTile
 from pennant.core.document.tiles import tiles_of as tiles_of_job
-from pennant.core.layout.cut_kind import HARD, KINDS, STRAIGHT, Kind
+from pennant.core.layout.cut_kind import CUT_KINDS, HARD, STRAIGHT, CutKind
 from pennant.core.layout.field import Field
 from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
@@ -148,9 +148,9 @@ def _tiles(
     job: Job, pieces: Sequence[Piece], thin: Collection[str], counted: Counted = "quick"
 ) -> Working:
     """Whole tiles, one for every tile that is cut less what offcuts give, breakage and spares."""
-    kinds: dict[str, Kind] = {}
+    kinds: dict[str, CutKind] = {}
     for piece in pieces:
-        kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=KINDS.index)
+        kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=CUT_KINDS.index)
     count = Counter(kinds.values())
     full = given("full tiles", count["full"], "tiles", "plan")
     hard_thin = sum(kind in HARD and tile in thin for tile, kind in kinds.items())
@@ -175,7 +175,7 @@ def _lost(job: Job, straight: Working, notched: Working, thin: int) -> Iterator[
     """What breaks by kind of cut: see `tools.breaking`."""
     legs = given("with a thin leg", thin, "tiles", "plan")
     sound = step("less", "notched or holed, no thin leg", "tiles", notched, legs)
-    cuts: list[tuple[str, Working, Kind, bool]] = [
+    cuts: list[tuple[str, Working, CutKind, bool]] = [
         ("straight cuts lost", straight, "crosscut", False),
         ("notches and holes lost", sound if thin else notched, "notch", False),
     ]

@@ -15,7 +15,7 @@ MOST_STEPS = 20_000
 """Ways looked at before the best so far stands: some hundredths of a second."""
 
 
-class Run(NamedTuple):
+class TrimRun(NamedTuple):
     """A length of trim in mm, and the edge that it is for."""
 
     edge: str
@@ -25,21 +25,21 @@ class Run(NamedTuple):
 class Stick(NamedTuple):
     """One stick: what is cut from it, in order, and what is left (mm)."""
 
-    runs: tuple[Run, ...]
+    runs: tuple[TrimRun, ...]
     left: float
 
 
-def sticks_for(runs: Sequence[Run], stick: float, kerf: float) -> list[Stick]:
+def sticks_for(runs: Sequence[TrimRun], stick: float, kerf: float) -> list[Stick]:
     """Return the sticks (each ``stick`` mm long) that runs are cut from."""
-    whole: list[list[Run]] = []
-    rest: list[Run] = []
+    whole: list[list[TrimRun]] = []
+    rest: list[TrimRun] = []
     for run in runs:
         length = run.length
         while length > stick + EPS:
-            whole.append([Run(run.edge, stick)])
+            whole.append([TrimRun(run.edge, stick)])
             length -= stick
         if length > EPS:
-            rest.append(Run(run.edge, length))
+            rest.append(TrimRun(run.edge, length))
     rest.sort(key=lambda run: (-run.length, run.edge))
     shared = _first_fit(rest, stick, kerf)
     if len(rest) <= EXACT_UP_TO:
@@ -50,12 +50,12 @@ def sticks_for(runs: Sequence[Run], stick: float, kerf: float) -> list[Stick]:
     ]
 
 
-def _room(runs: Sequence[Run], stick: float, kerf: float) -> float:
+def _room(runs: Sequence[TrimRun], stick: float, kerf: float) -> float:
     return stick - sum(run.length + kerf for run in runs)
 
 
-def _first_fit(runs: Sequence[Run], stick: float, kerf: float) -> list[list[Run]]:
-    sticks: list[list[Run]] = []
+def _first_fit(runs: Sequence[TrimRun], stick: float, kerf: float) -> list[list[TrimRun]]:
+    sticks: list[list[TrimRun]] = []
     for run in runs:
         for one in sticks:
             if run.length <= _room(one, stick, kerf) + EPS:
@@ -67,8 +67,8 @@ def _first_fit(runs: Sequence[Run], stick: float, kerf: float) -> list[list[Run]
 
 
 def _fewest(
-    runs: Sequence[Run], stick: float, kerf: float, best: list[list[Run]]
-) -> list[list[Run]]:
+    runs: Sequence[TrimRun], stick: float, kerf: float, best: list[list[TrimRun]]
+) -> list[list[TrimRun]]:
     """The best way of all, none worse than ``best``: the next run into each stick, or a new one.
 
     Where there are more ways than `MOST_STEPS`, the best of those that were looked at.
@@ -76,7 +76,7 @@ def _fewest(
     least = -int(-sum(run.length for run in runs) // stick) if runs else 0
     steps = 0
 
-    def share(number: int, sticks: list[list[Run]]) -> None:
+    def share(number: int, sticks: list[list[TrimRun]]) -> None:
         nonlocal best, steps
         steps += 1
         if len(sticks) >= len(best) or len(best) <= least or steps > MOST_STEPS:

@@ -34,7 +34,7 @@ Weight = Literal["never", "avoid"]
 
 
 @dataclass(frozen=True)
-class Facts:
+class SuitFacts:
     """All that a rule looks at. ``zone`` is one stretch of wall; None where the survey has none."""
 
     job: Job
@@ -115,7 +115,7 @@ class Suit:
     rule: SuitRule
     weight: Weight
     by_zone: bool
-    wrong: Callable[[Facts], bool]
+    wrong: Callable[[SuitFacts], bool]
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,11 +128,11 @@ class Unsuited:
     zone: str | None
 
 
-def _grout(facts: Facts, *kinds: str) -> bool:
+def _grout(facts: SuitFacts, *kinds: str) -> bool:
     return facts.grout is not None and facts.grout.kind in kinds
 
 
-def _out_of_range(facts: Facts) -> bool:
+def _out_of_range(facts: SuitFacts) -> bool:
     grout, joint = facts.grout, facts.job.pattern.joint
     if grout is None:
         return False
@@ -140,32 +140,32 @@ def _out_of_range(facts: Facts) -> bool:
     return joint < grout.joint_least - EPS or (most is not None and joint > most + EPS)
 
 
-def _face(facts: Facts) -> float:
+def _face(facts: SuitFacts) -> float:
     return facts.job.tile.length * facts.job.tile.height
 
 
-def _dense(facts: Facts) -> bool:
+def _dense(facts: SuitFacts) -> bool:
     return facts.job.tile.material in ("porcelain", "glass")
 
 
-def _shades_differ(facts: Facts) -> bool:
+def _shades_differ(facts: SuitFacts) -> bool:
     if facts.adhesive is None or facts.grout is None:
         return False
     return dark(facts.grout.colour) != (facts.adhesive.shade == "grey")
 
 
-def _mat(facts: Facts) -> bool:
+def _mat(facts: SuitFacts) -> bool:
     return facts.products.mat is not None
 
 
-def _sealant_differs(facts: Facts) -> bool:
+def _sealant_differs(facts: SuitFacts) -> bool:
     sealant, grout = facts.products.sealant, facts.grout
     if sealant is None or sealant.colour is None or grout is None:
         return False
     return contrast(sealant.colour, grout.colour)
 
 
-def _on_plywood(facts: Facts) -> bool:
+def _on_plywood(facts: SuitFacts) -> bool:
     """Whether some counter's tile lies on plywood without a board between."""
     tops = (one.layers[-1] for one in facts.job.counters if one.layers)
     return any(layer.kind == "plywood" for layer in tops)
@@ -187,19 +187,19 @@ TRIM_OVER = 1.0
 and stands proud of the set tile by so much at most."""
 
 
-def _trim_low(facts: Facts) -> bool:
+def _trim_low(facts: SuitFacts) -> bool:
     trim, job = facts.products.trim, facts.job
     least = job.tile.thickness + old_tile_at_trim(job) + TRIM_OVER
     return trim is not None and trim.height < least - EPS
 
 
-def _trim_proud(facts: Facts) -> bool:
+def _trim_proud(facts: SuitFacts) -> bool:
     trim, job = facts.products.trim, facts.job
     most = build_up(job) + old_tile_at_trim(job) + TRIM_OVER
     return trim is not None and trim.height > most + EPS
 
 
-def _too_quick(facts: Facts) -> bool:
+def _too_quick(facts: SuitFacts) -> bool:
     adhesive = facts.adhesive
     return (
         adhesive is not None
@@ -208,7 +208,7 @@ def _too_quick(facts: Facts) -> bool:
     )
 
 
-RULES: tuple[Suit, ...] = (
+SUITS: tuple[Suit, ...] = (
     Suit("sanded-scratches", "never", False,
          lambda f: (f.job.tile.scratches or f.job.tile.finish == "polished")
          and _grout(f, "sanded")),
@@ -293,11 +293,11 @@ RULES: tuple[Suit, ...] = (
 def unsuited(job: Job) -> Iterator[Unsuited]:
     """Yield every rule that a job breaks; those of the wall once for each stretch that does."""
     zones = list(zones_of(job.walls))
-    for suit in RULES:
+    for suit in SUITS:
         if not suit.by_zone:
-            if suit.wrong(Facts(job, None)):
+            if suit.wrong(SuitFacts(job, None)):
                 yield Unsuited(suit.rule, suit.weight, None, None)
             continue
         for wall, zone in zones:
-            if suit.wrong(Facts(job, zone)):
+            if suit.wrong(SuitFacts(job, zone)):
                 yield Unsuited(suit.rule, suit.weight, wall.id, zone.id)

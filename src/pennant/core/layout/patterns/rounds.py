@@ -9,7 +9,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.layout.lattice import Lattice, Unit
 from pennant.core.layout.patterns.hexagon import hexagon_ring
 
-SIDES = 24
+SEGMENTS = 24
 """A round is cut as so many straight sides: on one 25 mm across it is 0.1 mm off at most."""
 
 
@@ -20,7 +20,7 @@ def rounds(tile: Tile, pattern: Rounds) -> Lattice:
     """
     radius, step = tile.length / 2, tile.length + pattern.joint
     up = step * math.sqrt(3) / 2
-    turns = (2 * math.pi * number / SIDES for number in range(SIDES))
+    turns = (2 * math.pi * number / SEGMENTS for number in range(SEGMENTS))
     shape = tuple((radius + radius * math.cos(a), radius + radius * math.sin(a)) for a in turns)
     long = step * 2 / math.sqrt(3)
     lying = hexagon_ring(long, step)
