@@ -91,6 +91,7 @@ docs: .stamps/python
 OUT ?= web/src/api/schema.d.ts
 api-types: .stamps/python .stamps/node
 	@$(BIN)/pennant openapi > .stamps/openapi.json
+	@$(BIN)/pennant palette > web/src/palette.css
 	@cd web && npx --no-install openapi-typescript ../.stamps/openapi.json -o ../$(OUT) > /dev/null
 
 lock: .stamps/python

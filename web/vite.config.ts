@@ -29,5 +29,5 @@ function filesForServiceWorker(): Plugin {
 export default defineConfig({
   plugins: [react(), tailwindcss(), filesForServiceWorker()],
   build: { assetsInlineLimit: 0, target: "es2022" },
-  server: { host: "127.0.0.1", proxy: { "/api": "http://127.0.0.1:8765" } },
+  server: { host: "127.0.0.1", fs: { allow: [".."] }, proxy: { "/api": "http://127.0.0.1:8765" } },
 });

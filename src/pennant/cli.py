@@ -23,6 +23,7 @@ from pennant.api.serving import ForPhones, is_loopback, opened, opened_for_phone
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
+from pennant.drawing.palette import page_css
 from pennant.files.export import FORMS, NotThere, Wanted, exported
 from pennant.files.job_json import NotAJobFile, digest_of, read_job
 from pennant.files.papers import Imprint, Size
@@ -160,6 +161,7 @@ def _parser() -> argparse.ArgumentParser:
     printers: tuple[tuple[str, Command, str], ...] = (
         ("schema", _schema, "print the JSON Schema of a job file"),
         ("openapi", _openapi, "print the OpenAPI document"),
+        ("palette", _palette, "print the colours of the pages as a style sheet"),
         ("rules", _rules, "print every default with its unit and reason"),
     )
     for name, run, text in printers:
@@ -379,6 +381,11 @@ def _backup(arguments: argparse.Namespace) -> int:
 
 def _schema(_: argparse.Namespace) -> int:
     print(json.dumps(Job.model_json_schema(), indent=2))
+    return 0
+
+
+def _palette(_: argparse.Namespace) -> int:
+    print(page_css(), end="")
     return 0
 
 

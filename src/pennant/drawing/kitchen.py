@@ -11,6 +11,7 @@ from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import SurfacePlan
 from pennant.core.survey.placed import Surface, between
+from pennant.drawing.palette import MATERIALS
 from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
 
 RING = 0.75
@@ -19,8 +20,6 @@ GAP = 240.0
 """Millimetres between walls that stand apart; joined ones meet at their fold."""
 SLAB = 0.05
 """Thickness of the counter, of the drawing's height."""
-PLAIN_JOINTS = "#d9d5cb"
-"""The colour of joints where no grout is chosen."""
 
 Marks = Sequence[tuple[str, Collection[str]]]
 """Labels, each with the pieces that it stands for."""
@@ -81,7 +80,7 @@ def kitchen_drawing(
     grout = job.products.grout
     others = {of: one.tile.colour for of, one in tiles_of(job).items() if of != FIELD}
     others |= {colour: colour for colour in (tints or {}).values()}
-    colours = Colours(job.tile.colour, grout.colour if grout else PLAIN_JOINTS, others)
+    colours = Colours(job.tile.colour, grout.colour if grout else MATERIALS["joint"], others)
     return Picture(job.name, x, under + high - low + slab, colours, tuple(shapes), tuple(labels))
 
 
@@ -92,24 +91,38 @@ def _moved(shape: Shape, by: tuple[float, float]) -> Shape:
 
 
 def _wall(wall: Surface, made: SurfacePlan, slab: float, tints: Tints) -> Iterator[Shape]:
-    bad = {p for finding in made.findings if finding.weight == "never" for p in finding.pieces}
+    roles = roles_of(made)
+    cut, objected = set(roles["cut"]), set(roles["objection"])
     yield Shape("joints", (ring_of(Rect(*made.field)),))
     if wall.bottom == "counter":
         yield Shape("counter", (_under(wall, made, slab),))
     for piece in made.pieces:
-        role: Role = "tile" if piece.kind == "full" else "cut"
         if piece.id in tints:
             yield Shape("tile", piece.outline, tints[piece.id])
         else:
-            yield Shape("objection" if piece.id in bad else role, piece.outline, piece.of)
+            role: Role = "cut" if piece.id in cut else "tile"
+            yield Shape("objection" if piece.id in objected else role, piece.outline, piece.of)
     for thing in wall.things:
         if thing.form in ("hanging", "raised"):
-            yield Shape("overhead", (thing.outline,))
+            yield Shape("overhead", (thing.outline,), thing.kind)
         elif thing.form in ("opening", "cut-out"):
-            yield Shape("opening", (ring_of(thing.box.meet(Rect(*made.frame))),))
+            yield Shape("opening", (ring_of(thing.box.meet(Rect(*made.frame))),), thing.kind)
     # A start moved out past an end has its flag at that end: beyond it there is no picture.
     flag = min(max(made.pennant.x, made.frame[0]), made.frame[2])
     yield from _flag(flag, made.pennant.y, (made.frame[3] - made.frame[1]) / 5)
+
+
+def roles_of(made: SurfacePlan) -> dict[Role, tuple[str, ...]]:
+    """Return which pieces are more than whole tiles: cut, to be cured, waiting; some are several.
+
+    Pages, pictures and papers draw pieces by these.
+    """
+    never = [one for one in made.findings if one.weight == "never"]
+    return {
+        "cut": tuple(piece.id for piece in made.pieces if piece.kind != "full"),
+        "objection": tuple(dict.fromkeys(id_ for one in never for id_ in one.pieces)),
+        "waits": made.held,
+    }
 
 
 def _meant(made: SurfacePlan, marks: Marks) -> list[tuple[str, list[Piece]]]:

@@ -11,17 +11,17 @@ from pennant.core.geometry.clip import Outline, Point
 
 Role = Literal[
     "joints", "tile", "cut", "objection", "counter", "overhead", "opening", "fold", "flag", "staff",
-    "marked", "ring", "section", "other-section",
+    "marked", "ring", "section", "other-section", "waits",
 ]  # fmt: skip
-"""What a shape is: the field as far as joints fill it, pieces (whole, cut, to be cured), what
-stands on the wall, folds between walls, the pennant, pieces that a label is about, and those of
-one section of work and the next."""
+"""What a shape is: the field as far as joints fill it, pieces (whole, cut, to be cured, waiting for
+what is not settled), what stands on the wall, folds between walls, the pennant, pieces that a label
+is about, and those of one section of work and the next."""
 
 
 class Shape(NamedTuple):
     """Rings of points, each closed but for ``staff`` and ``fold``, which are lines.
 
-    ``of`` is whose tile a piece is: see `pennant.core.document.tiles`.
+    ``of`` is whose tile a piece is (see `pennant.core.document.tiles`), or the kind of a thing.
     """
 
     role: Role

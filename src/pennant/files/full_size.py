@@ -20,6 +20,7 @@ from pennant.core.document.lengths import show_length
 from pennant.core.geometry.clip import Ring
 from pennant.core.plan import Plan
 from pennant.core.reading.setting_out import setting_out_of
+from pennant.drawing.palette import PAGE, PRINT
 from pennant.files.paper_fonts import FIGURES, TEXT, printable
 from pennant.words.cuts import SaidCut, cut_sheet
 from pennant.words.names import rows
@@ -30,7 +31,7 @@ ODD = ("notch", "curve", "hole", "taper", "angled")
 STRIP = 58 * mm
 """Width of a strip of the pole; as many as fit lie side by side on a page."""
 CHECKED_MM, CHECKED_INCHES = 100, 4
-_INK, _SOFT, _CHALK = HexColor("#2a2b2b"), HexColor("#8f897c"), HexColor("#1f5a93")
+_INK, _SOFT, _CHALK = HexColor(PAGE["pencil"]), HexColor(PRINT["thin"]), HexColor(PAGE["chalk"])
 
 
 @dataclass(frozen=True)
@@ -208,7 +209,7 @@ def _template(canvas: Canvas, cut: SaidCut, x: float, y: float, size: tuple[floa
     _outline(canvas, (cut.shape,), fill=False)
     canvas.setDash()
     canvas.setStrokeColor(_INK)
-    canvas.setFillColor(HexColor("#eef2f5"))
+    canvas.setFillColor(HexColor(PRINT["sheet"]))
     _outline(canvas, cut.outline, fill=True)
     canvas.setFillColor(_INK)
     canvas.setFont(FIGURES, 12)

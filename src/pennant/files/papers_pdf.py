@@ -30,6 +30,7 @@ from pennant.core.document.job import Job
 from pennant.core.plan import Plan
 from pennant.core.site.entries import NotedPhotograph, standing
 from pennant.drawing.kitchen import kitchen_drawing
+from pennant.drawing.palette import PAGE
 from pennant.files.full_size import pole_pages, template_pages
 from pennant.files.paper_fonts import BOLD, FIGURES, TEXT, printable, registered
 from pennant.files.papers import (
@@ -109,7 +110,7 @@ def bound(
     def foot(canvas: Canvas, document: Any) -> None:
         canvas.saveState()
         canvas.setFont(TEXT, 8)
-        canvas.setFillColor(colors.HexColor("#5d5a53"))
+        canvas.setFillColor(colors.HexColor(PAGE["pencil-soft"]))
         told = [job.name, imprint.revision, imprint.date, f"page {document.page}"]
         canvas.drawString(MARGIN, MARGIN, printable("  ·  ".join(filter(None, told))))
         canvas.restoreState()
@@ -126,7 +127,7 @@ class _Binder:
         self.width, self.height = page[0] - 2 * MARGIN, page[1] - 2 * MARGIN - 8 * mm
         self.plain = ParagraphStyle("plain", fontName=TEXT, fontSize=9.5, leading=12.5)
         self.small = ParagraphStyle("small", parent=self.plain, fontSize=8.2, leading=10.5,
-                                    textColor=colors.HexColor("#5d5a53"))  # fmt: skip
+                                    textColor=colors.HexColor(PAGE["pencil-soft"]))  # fmt: skip
         self.head = ParagraphStyle("head", fontName=FIGURES, fontSize=18, leading=22)
         self.part = ParagraphStyle("part", fontName=FIGURES, fontSize=13, leading=16,
                                    spaceBefore=8)  # fmt: skip
@@ -162,7 +163,7 @@ class _Binder:
         table.setStyle(TableStyle([
             ("VALIGN", (0, 0), (-1, -1), "TOP"), ("TOPPADDING", (0, 0), (-1, -1), 1.5),
             ("BOTTOMPADDING", (0, 0), (-1, -1), 1.5), ("LEFTPADDING", (0, 0), (-1, -1), 2),
-            ("LINEBELOW", (0, 0), (-1, -1), 0.3, colors.HexColor("#cfc8b8")),
+            ("LINEBELOW", (0, 0), (-1, -1), 0.3, colors.HexColor(PAGE["rule"])),
         ]))  # fmt: skip
         return table
 

@@ -1,19 +1,15 @@
 """A picture as part of a page: the shapes of the SVG writer as vectors, for grey prints too."""
 
-from reportlab.lib.colors import Color, HexColor
+from reportlab.lib.colors import Color, HexColor, white
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
 from pennant.drawing.kitchen import RING
+from pennant.drawing.palette import PAGE, PRINT
 from pennant.drawing.shapes import Picture, Role, Shape
 from pennant.files.paper_fonts import FIGURES, printable
 
-INK = HexColor("#2a2b2b")
-THIN = HexColor("#8f897c")
-_FILLS: dict[Role, str] = {
-    "counter": "#5c5346", "overhead": "#e4dccd", "opening": "#f1f4f5", "objection": "#e9b9ad",
-    "flag": "#c4432b", "other-section": "#e0cfa8", "section": "#b9cadb", "marked": "#c3d5e8",
-}  # fmt: skip
+INK, THIN = HexColor(PAGE["pencil"]), HexColor(PRINT["thin"])
 _LINES: frozenset[Role] = frozenset({"fold", "staff"})
 LEAST_LINE = 0.3
 """Points: thinner lines do not print."""
@@ -42,7 +38,7 @@ class PictureFlow(Flowable):  # type: ignore[misc]
             self._shape(canvas, shape)
         for label in self.picture.labels:
             x, y, size = label.at[0] * self.k, label.at[1] * self.k, label.size * self.k
-            canvas.setFillColor(HexColor("#ffffff"))
+            canvas.setFillColor(white)
             canvas.circle(x, y, size * RING, stroke=1, fill=1)
             canvas.setFillColor(INK)
             canvas.setFont(FIGURES, max(size, 4.0))
@@ -72,4 +68,4 @@ class PictureFlow(Flowable):  # type: ignore[misc]
             return Color(*(1 - share * (1 - part) for part in own.rgb()))
         if shape.role == "joints":
             return HexColor(colours.joints)
-        return HexColor(_FILLS.get(shape.role, "#ffffff"))
+        return HexColor(PRINT.get(shape.role, PAGE["paper"]))

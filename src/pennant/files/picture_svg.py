@@ -5,13 +5,11 @@ from html import escape
 
 from pennant.core.geometry.clip import Outline
 from pennant.drawing.kitchen import RING
+from pennant.drawing.palette import MATERIALS, PAGE, THINGS
 from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
 
-_INK = "#2a2b2b"
-_FLAG = "#c4432b"
-_MARK = "#1f5a93"
-_WAX = "#b07a1c"
-_WOOD = "#5c5346"
+_INK, _FLAG, _MARK = PAGE["pencil"], PAGE["flag"], PAGE["chalk"]
+_LINE = MATERIALS["timber-line"]
 
 
 def _styles(colours: Colours) -> dict[Role, str]:
@@ -21,16 +19,16 @@ def _styles(colours: Colours) -> dict[Role, str]:
         "tile": f"fill:{colours.tile}",
         "cut": f"fill:{colours.tile};fill-opacity:.72",
         "objection": f"fill:{_FLAG}",
-        "counter": f"fill:{_WOOD}",
-        "overhead": f"fill:#c9b79c;stroke:{_WOOD};stroke-width:4",
-        "opening": f"fill:#e3ebee;stroke:{_WOOD};stroke-width:4",
+        "counter": f"fill:{_LINE}",
+        "overhead": f"fill:{THINGS['cabinet']};stroke:{_LINE};stroke-width:4",
+        "opening": f"fill:{THINGS['window']};stroke:{_LINE};stroke-width:4",
         "fold": f"stroke:{_INK};stroke-width:8;stroke-dasharray:40 20",
         "flag": f"fill:{_FLAG}",
         "staff": f"stroke:{_INK};stroke-width:8",
         "marked": f"fill:{_MARK};fill-opacity:.25;stroke:{_MARK};stroke-width:6",
         "section": f"fill:{_MARK};fill-opacity:.38;stroke:#fff;stroke-width:3",
-        "other-section": f"fill:{_WAX};fill-opacity:.38;stroke:#fff;stroke-width:3",
-        "ring": f"fill:#fbf9f3;stroke:{_MARK};stroke-width:6",
+        "other-section": f"fill:{MATERIALS['amber']};fill-opacity:.38;stroke:#fff;stroke-width:3",
+        "ring": f"fill:{PAGE['paper']};stroke:{_MARK};stroke-width:6",
     }
 
 
@@ -52,7 +50,8 @@ def picture_svg(picture: Picture) -> str:
 
 def _shapes(picture: Picture) -> Iterator[str]:
     for shape in picture.shapes:
-        other = picture.colours.others.get(shape.of) if shape.role in ("tile", "cut") else None
+        fills = picture.colours.others if shape.role in ("tile", "cut") else THINGS
+        other = fills.get(shape.of)
         own = f' style="fill:{other}"' if other else ""
         yield f'<path class="{shape.role}"{own} d="{_path(shape, picture.height)}"/>'
 

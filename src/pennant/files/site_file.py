@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from html import escape
 from pathlib import Path
 
+from pennant.drawing.palette import MATERIALS, PAGE
 from pennant.words.cuts import SaidCut
 from pennant.words.setting_out import SaidSettingOut, StruckLine
 from pennant.words.site_kit import SiteKit, SitePiece, SiteWall
@@ -118,7 +119,7 @@ def _picture(wall: SiteWall) -> str:
     for piece in wall.pieces:
         d = _path(piece.outline, 0.0)
         shapes.append(
-            f'<path d="{d}" fill="{piece.colour}" fill-rule="evenodd" stroke="#2a2b2b" '
+            f'<path d="{d}" fill="{piece.colour}" fill-rule="evenodd" stroke="{PAGE["pencil"]}" '
             'stroke-width="1.5"/>'
         )
         left, low, right, high = piece.box
@@ -183,9 +184,10 @@ def _cut(cut: SaidCut) -> Iterator[str]:
     room = f"-3 -3 {cut.width + 6:.1f} {cut.height + 6:.1f}"
     yield (
         f'<div class="cut"><svg viewBox="{room}" role="img" '
-        f'aria-label="{escape(title)}"><path d="{shape}" fill="none" stroke="#54514b" '
-        f'stroke-dasharray="6 4"/><path d="{piece}" fill="#b9cbbd" fill-rule="evenodd" '
-        'stroke="#2a2b2b" stroke-width="1.5"/></svg></div>\n'
+        f'aria-label="{escape(title)}"><path d="{shape}" fill="none" '
+        f'stroke="{PAGE["pencil-soft"]}" stroke-dasharray="6 4"/>'
+        f'<path d="{piece}" fill="{MATERIALS["tile"]}" fill-rule="evenodd" '
+        f'stroke="{PAGE["pencil"]}" stroke-width="1.5"/></svg></div>\n'
     )
     marks = [mark.says for mark in cut.marks]
     told = [cut.how, cut.where, cut.hides, cut.play, cut.risk]

@@ -4,6 +4,7 @@ from collections.abc import Iterable, Sequence
 from html import escape
 
 from pennant.core.geometry.clip import Ring
+from pennant.drawing.palette import PAGE, PRINT
 from pennant.words.cuts import SaidCut
 
 APART = 20.0
@@ -20,9 +21,9 @@ def templates_svg(cuts: Sequence[SaidCut]) -> str:
         own = _path(cut.outline, x, height - APART)
         says = escape(f"{cut.number}: {', '.join(cut.pieces)}")
         parts.append(
-            f'<path d="{tile}" fill="none" stroke="#8f897c" stroke-width=".3" '
+            f'<path d="{tile}" fill="none" stroke="{PRINT["thin"]}" stroke-width=".3" '
             'stroke-dasharray="3 2"/>'
-            f'<path d="{own}" fill="none" stroke="#c4432b" stroke-width=".3"/>'
+            f'<path d="{own}" fill="none" stroke="{PAGE["flag"]}" stroke-width=".3"/>'
             f'<text x="{x:g}" y="{height - 6:g}" font-size="7" font-family="sans-serif">{says}'
             "</text>"
         )

@@ -20,6 +20,8 @@ from pennant.core.reading.finding import Finding, Weight
 from pennant.core.reading.laying import SurfacePlan
 from pennant.core.survey.counters import counter_of
 from pennant.core.survey.placed import Surface
+from pennant.drawing.kitchen import roles_of
+from pennant.drawing.shapes import Role
 from pennant.words.chip_sheets import SheetPlace, sheet_places
 from pennant.words.corners import SaidCorner, said_corners
 from pennant.words.counters import SaidCounter, said_counters
@@ -78,11 +80,12 @@ class SaidSetting(Value):
 
 
 class SurfaceSheet(Value):
-    """What is shown of one surface as text."""
+    """What is shown of one surface as text; ``roles`` are what its pieces are drawn by."""
 
     surface: str
     name: str
     pieces: dict[str, str]
+    roles: dict[Role, tuple[str, ...]]
     edges: tuple[SaidEdge, ...]
     overall: Dimension
     chain: tuple[Dimension, ...]
@@ -234,7 +237,8 @@ def said_surface(made: Same[SurfacePlan], facts: _Facts, of: _Job) -> SurfaceShe
     """What is said of a surface; kept, as its plan is, until a change touches it."""
     plan, (job, names) = made.it, of
     held, sizes = set(plan.held), _Sizes(job)
-    cut = sum(piece.kind != "full" for piece in plan.pieces)
+    roles = roles_of(plan)
+    cut = len(roles["cut"])
     return SurfaceSheet.model_construct(
         surface=facts.surface.id,
         name=facts.surface.name,
@@ -243,6 +247,7 @@ def said_surface(made: Same[SurfacePlan], facts: _Facts, of: _Job) -> SurfaceShe
             + (", waits" if p.id in held else "")
             for p in plan.pieces
         },
+        roles=roles,
         edges=tuple(_edge(job, names, reading, plan.findings) for reading in plan.edges),
         overall=facts.overall,
         chain=facts.chain,

@@ -11189,7 +11189,7 @@ export interface components {
         };
         /**
          * SurfaceSheet
-         * @description What is shown of one surface as text.
+         * @description What is shown of one surface as text; ``roles`` are what its pieces are drawn by.
          */
         SurfaceSheet: {
             /** Surface */
@@ -11199,6 +11199,10 @@ export interface components {
             /** Pieces */
             pieces: {
                 [key: string]: string;
+            };
+            /** Roles */
+            roles: {
+                [key: string]: string[];
             };
             /** Edges */
             edges: components["schemas"]["SaidEdge"][];

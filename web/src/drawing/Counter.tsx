@@ -1,5 +1,6 @@
 /** The counter under the wall along its true line, open where the range stands or the floor is. */
 import type { Placed, Surface, SurfacePlan } from "../api/client";
+import { PENCIL_SOFT, SKIM, SLAB, TIMBER_LINE } from "../palette";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -16,10 +17,10 @@ export function Counter({ surface, plan, scale }: Props) {
   if (surface.bottom !== "counter") {
     const front = surface.bottom === "edged" || surface.bottom === "open";
     return (
-      <g className="tape" fontSize={13} fill="#5d5a53">
+      <g className="tape" fontSize={13} fill={PENCIL_SOFT}>
         <path
           d={`M${scale.x(x0)} ${scale.y(plan.frame[1])}H${scale.x(x1)}`}
-          stroke="#5c5346"
+          stroke={TIMBER_LINE}
           strokeWidth={front ? 3.5 : 1.5}
         />
         {front && (
@@ -53,8 +54,8 @@ export function Counter({ surface, plan, scale }: Props) {
         const [a, b] = [points[0]?.[0] ?? 0, points.at(-1)?.[0] ?? 0];
         return (
           <g key={a}>
-            {deep > foot && <path d={`M${upper}L${b} ${deep}L${a} ${deep}Z`} fill="#e8e4da" />}
-            <path d={`M${upper}L${b} ${foot}L${a} ${foot}Z`} fill="#3b3733" />
+            {deep > foot && <path d={`M${upper}L${b} ${deep}L${a} ${deep}Z`} fill={SKIM} />}
+            <path d={`M${upper}L${b} ${foot}L${a} ${foot}Z`} fill={SLAB} />
           </g>
         );
       })}
@@ -72,7 +73,7 @@ function Gap({ gap, scale }: { gap: Placed; scale: Scale }) {
       <path
         d={`M${x + 3} ${foot}V${y + 4}H${x + width - 3}V${foot}`}
         fill="none"
-        stroke="#3b3733"
+        stroke={SLAB}
         strokeWidth={1.2}
         strokeDasharray="6 4"
       />
@@ -82,7 +83,7 @@ function Gap({ gap, scale }: { gap: Placed; scale: Scale }) {
         textAnchor="middle"
         className="tape"
         fontSize={13}
-        fill="#3b3733"
+        fill={SLAB}
       >
         {gap.name}
       </text>

@@ -8,13 +8,15 @@ import type { Scale } from "./scale";
 
 interface Props {
   plan: SurfacePlan;
+  /** The pieces that are cut. */
+  cut: ReadonlySet<string>;
   scale: Scale;
   shadeOf: (piece: Piece) => string;
   /** The colour of the joints. */
   joint: string;
 }
 
-export const Crowd = memo(function Crowd({ plan, scale, shadeOf, joint }: Props) {
+export const Crowd = memo(function Crowd({ plan, cut, scale, shadeOf, joint }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [x0, y0, x1, y1] = plan.field;
   const room = {
@@ -34,7 +36,7 @@ export const Crowd = memo(function Crowd({ plan, scale, shadeOf, joint }: Props)
     for (const piece of plan.pieces) {
       brush.fillStyle = shadeOf(piece);
       paint(brush, piece, scale);
-      if (piece.kind !== "full") cuts.push(piece);
+      if (cut.has(piece.id)) cuts.push(piece);
     }
     brush.fillStyle = hatch(brush, dots) ?? "transparent";
     for (const piece of cuts) paint(brush, piece, scale);

@@ -1,8 +1,8 @@
 /** One tile with the piece that is cut from it: what stays in glaze, what falls off hatched. */
 import type { CutSheet, SaidCut } from "../api/client";
+import { CHALK, PENCIL, PENCIL_SOFT, SKIM, WAX } from "../palette";
 import { Tape } from "../parts/Tape";
 
-const CHALK = "#1f5a93";
 const ROOM = { side: 46, top: 26 };
 /** At the saw figures are larger, and so is the room beside the tile for them. */
 const BIG_ROOM = { side: 84, top: 34 };
@@ -62,12 +62,12 @@ export function CutDrawing({ cut, colour, width, big }: Props) {
           patternUnits="userSpaceOnUse"
           patternTransform="rotate(45)"
         >
-          <path d="M0 0V6" stroke="#5d5a53" strokeOpacity={0.35} strokeWidth={1} />
+          <path d="M0 0V6" stroke={PENCIL_SOFT} strokeOpacity={0.35} strokeWidth={1} />
         </pattern>
       </defs>
       <path d={tile} fill="#fff" />
-      <path d={tile} fill="url(#waste)" stroke="#5d5a53" strokeDasharray="3 3" />
-      <path d={piece} fill={colour} fillRule="evenodd" stroke="#2a2b2b" strokeWidth={1.6} />
+      <path d={tile} fill="url(#waste)" stroke={PENCIL_SOFT} strokeDasharray="3 3" />
+      <path d={piece} fill={colour} fillRule="evenodd" stroke={PENCIL} strokeWidth={1.6} />
       <g className="tape" fontSize={font} fill={CHALK}>
         {cut.marks.map((mark) => {
           const [a, b] = [mark.a as unknown as Point, mark.b as unknown as Point];
@@ -137,15 +137,9 @@ export function TileDrawing({ tile, size, piece, colour, width }: TileProps) {
       role="img"
       aria-label={`Tile ${tile.number}: ${tile.pieces.map(([id]) => id).join(", ")}`}
     >
-      <rect {...box([0, 0, size.width, size.height])} fill="#fff" stroke="#5d5a53" />
+      <rect {...box([0, 0, size.width, size.height])} fill="#fff" stroke={PENCIL_SOFT} />
       {tile.offcuts.map((offcut) => (
-        <rect
-          key={offcut.join()}
-          {...box(offcut)}
-          fill="none"
-          stroke="#8a5a00"
-          strokeDasharray="4 3"
-        />
+        <rect key={offcut.join()} {...box(offcut)} fill="none" stroke={WAX} strokeDasharray="4 3" />
       ))}
       {tile.pieces.map(([id, outline, turned]) => {
         const ring = outline as unknown as Point[];
@@ -154,8 +148,8 @@ export function TileDrawing({ tile, size, piece, colour, width }: TileProps) {
           <g key={id}>
             <path
               d={`M${ring.map((p) => `${2 + p[0] * k} ${height - 2 - p[1] * k}`).join("L")}Z`}
-              fill={id === piece ? colour : "#e8e4da"}
-              stroke="#2a2b2b"
+              fill={id === piece ? colour : SKIM}
+              stroke={PENCIL}
             />
             <text
               className="tape"

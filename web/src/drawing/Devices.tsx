@@ -1,6 +1,7 @@
 /** Boxes and their plates, pipes and their collars: the hole solid, the cover as its outline. */
 import { memo } from "react";
 import type { Placed, Surface } from "../api/client";
+import { PAPER, PENCIL, PENCIL_SOFT } from "../palette";
 import type { Scale } from "./scale";
 
 /** How many switches or outlets a device has side by side, and whether it lies on its side. */
@@ -40,7 +41,7 @@ function Box({ thing, face, scale }: { thing: Placed; face: Face; scale: Scale }
         y={scale.y(y1)}
         width={scale.px(width)}
         height={scale.px(height)}
-        fill="#5d5a53"
+        fill={PENCIL_SOFT}
       />
       {Array.from({ length: gangs }, (_, gang) => {
         const cell = sideways ? height / gangs : width / gangs;
@@ -53,7 +54,7 @@ function Box({ thing, face, scale }: { thing: Placed; face: Face; scale: Scale }
             y={scale.y(sideways ? y1 - at : y1 - height * 0.22)}
             width={scale.px(sideways ? width * 0.56 : cell / 2)}
             height={scale.px(sideways ? cell / 2 : height * 0.56)}
-            fill="#fbf9f3"
+            fill={PAPER}
           />
         );
       })}
@@ -73,7 +74,7 @@ export function Cover({ rect, scale }: { rect: readonly number[]; scale: Scale }
       height={scale.px(y1 - y0)}
       rx={3}
       fill="none"
-      stroke="#2a2b2b"
+      stroke={PENCIL}
       strokeWidth={1.3}
       strokeDasharray="4 2.5"
     />
@@ -84,14 +85,14 @@ function Round({ thing, scale }: { thing: Placed; scale: Scale }) {
   const [x, y, radius] = thing.round ?? [0, 0, 0];
   return (
     <g>
-      <circle cx={scale.x(x)} cy={scale.y(y)} r={scale.px(radius)} fill="#5d5a53" />
+      <circle cx={scale.x(x)} cy={scale.y(y)} r={scale.px(radius)} fill={PENCIL_SOFT} />
       {thing.cover && (
         <circle
           cx={scale.x(x)}
           cy={scale.y(y)}
           r={scale.px((thing.cover[2] - thing.cover[0]) / 2)}
           fill="none"
-          stroke="#2a2b2b"
+          stroke={PENCIL}
           strokeWidth={1.3}
           strokeDasharray="4 2.5"
         />

@@ -1,6 +1,7 @@
 /** The overall and the chain of partials above the wall, as one reads them off a tape. */
 import { memo } from "react";
 import type { SurfaceSheet } from "../api/client";
+import { PENCIL, SKIM } from "../palette";
 import { Tape } from "../parts/Tape";
 import { Measure } from "./Measure";
 import type { Scale } from "./scale";
@@ -17,7 +18,7 @@ export const Dimensions = memo(function Dimensions({ sheet, scale, top, pointer 
   const upper = scale.y(top) - 56;
   const lower = scale.y(top) - 34;
   return (
-    <g className="tape" fontSize={14} fill="#2a2b2b" textAnchor="middle">
+    <g className="tape" fontSize={14} fill={PENCIL} textAnchor="middle">
       <Run
         x0={scale.x(sheet.overall.x0)}
         x1={scale.x(sheet.overall.x1)}
@@ -48,11 +49,11 @@ function Run({ x0, x1, y, text, pointer }: RunProps) {
     <g>
       <path
         d={`M${x0} ${y}H${x1}M${x0 - 3} ${y + 4}l6 -8M${x1 - 3} ${y + 4}l6 -8`}
-        stroke="#2a2b2b"
+        stroke={PENCIL}
         fill="none"
       />
       {room && (
-        <text x={(x0 + x1) / 2} y={y + 5} stroke="#e8e4da" strokeWidth={6} paintOrder="stroke">
+        <text x={(x0 + x1) / 2} y={y + 5} stroke={SKIM} strokeWidth={6} paintOrder="stroke">
           {pointer ? (
             <Measure pointer={pointer} label="Length" shown={text} />
           ) : (

@@ -1,6 +1,7 @@
 /** What every edge gets, written where no tile is: in the window, on the cabinet, past the end. */
 import { memo, useMemo } from "react";
 import type { Surface, SurfacePlan, SurfaceSheet } from "../api/client";
+import { CHALK, FLAG, PAPER, PENCIL_SOFT } from "../palette";
 import { Tape } from "../parts/Tape";
 import { type Box, holdsNumbers, keptClear, labelPlace, SHIFTS } from "./labels";
 import type { Scale } from "./scale";
@@ -137,11 +138,7 @@ function Tag({ tag, onPieces }: TagProps) {
   return (
     <g className="tape" fontSize={14.5} textAnchor={place.anchor}>
       {place.arrow && (
-        <path
-          d={place.arrow}
-          fill="#1f5a93"
-          transform={`translate(0 ${beside ? y - place.y : 0})`}
-        />
+        <path d={place.arrow} fill={CHALK} transform={`translate(0 ${beside ? y - place.y : 0})`} />
       )}
       {rows.map((gets, row) => {
         const wrong = gets.verdict === "never";
@@ -154,8 +151,8 @@ function Tag({ tag, onPieces }: TagProps) {
             x={place.x}
             y={y + row * LINE}
             className="cursor-pointer"
-            fill={wrong ? "#c4432b" : "#1f5a93"}
-            stroke="#fbf9f3"
+            fill={wrong ? FLAG : CHALK}
+            stroke={PAPER}
             strokeWidth={3}
             paintOrder="stroke"
             onClick={(event) => {
@@ -169,7 +166,7 @@ function Tag({ tag, onPieces }: TagProps) {
             {gets.note === "full" ? " full" : ""}
             {more}
             {roomy && (
-              <tspan className="font-medium" fontSize={12} fill="#5d5a53">
+              <tspan className="font-medium" fontSize={12} fill={PENCIL_SOFT}>
                 {` ${shortly(gets.courses)}`}
               </tspan>
             )}

@@ -1,5 +1,6 @@
 /** How a wall ends: the next wall falling away, a fold, the trim of an open end, a casing. */
 import type { Surface, SurfacePlan } from "../api/client";
+import { MATERIALS, THINGS, TIMBER_LINE } from "../palette";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -11,7 +12,6 @@ interface Props {
 }
 
 const JOINED = new Set(["lapped", "met", "laps", "folded"]);
-const LINE = "#5c5346";
 
 export function Ends({ surface, plan, scale, unrolled }: Props) {
   const [x0, y0, x1] = plan.frame;
@@ -23,7 +23,7 @@ export function Ends({ surface, plan, scale, unrolled }: Props) {
         <path
           d={`M${left.x - 16} ${left.top}L${left.x} ${left.top}L${right.x} ${right.top}H${right.x + 16}`}
           fill="none"
-          stroke={LINE}
+          stroke={TIMBER_LINE}
           strokeWidth={surface.top === "ceiling" ? 2.5 : 1.2}
         />
       )}
@@ -52,8 +52,8 @@ function End({ kind, x, out, top, foot }: EndProps) {
       return (
         <path
           d={`M${x} ${top}l${out * 16} -9V${foot + 9}L${x} ${foot}Z`}
-          fill="#cbc4b4"
-          stroke={LINE}
+          fill={MATERIALS.plaster}
+          stroke={TIMBER_LINE}
         />
       );
     case "folded":
@@ -61,15 +61,15 @@ function End({ kind, x, out, top, foot }: EndProps) {
       return (
         <path
           d={`M${x} ${top}l${out * 12} 8V${foot + 12}L${x} ${foot}Z`}
-          fill="#dcd7ca"
-          stroke={LINE}
+          fill={MATERIALS["plaster-back"]}
+          stroke={TIMBER_LINE}
           strokeDasharray="8 4"
         />
       );
     case "open":
     case "front": {
       const face = out < 0 ? x : x - 3;
-      return <rect x={face} y={top} width={3} height={height} fill="#8f8a80" />;
+      return <rect x={face} y={top} width={3} height={height} fill={MATERIALS.metal} />;
     }
     case "edged":
       // Edge pieces, seen from above.
@@ -79,18 +79,25 @@ function End({ kind, x, out, top, foot }: EndProps) {
           y={top}
           width={6}
           height={height}
-          fill="#8f8a80"
-          stroke={LINE}
+          fill={MATERIALS.metal}
+          stroke={TIMBER_LINE}
         />
       );
     case "edge":
       return null;
     case "frame":
-      return <path d={`M${x} ${top}V${foot}`} stroke={LINE} strokeWidth={2.5} />;
+      return <path d={`M${x} ${top}V${foot}`} stroke={TIMBER_LINE} strokeWidth={2.5} />;
     default: {
       const body = out < 0 ? x - 16 : x;
       return (
-        <rect x={body} y={top - 8} width={16} height={height + 8} fill="#d8c8ac" stroke={LINE} />
+        <rect
+          x={body}
+          y={top - 8}
+          width={16}
+          height={height + 8}
+          fill={THINGS.cabinet}
+          stroke={TIMBER_LINE}
+        />
       );
     }
   }

@@ -2,13 +2,14 @@
 import { useMemo } from "react";
 import { useEditor } from "../job/useEditor";
 import { useShowWall } from "../job/useWall";
+import { FLAG, MATERIALS, PAPER, PENCIL, PENCIL_SOFT } from "../palette";
 import { Tape } from "../parts/Tape";
 import { Devices } from "./Devices";
 import { Surroundings } from "./Surroundings";
 import { type Scale, scaleOf } from "./scale";
 import { otherColours, Tiles } from "./Tiles";
 import { useSize } from "./useSize";
-import { badPieces, facesOf, Patterns } from "./WallDrawing";
+import { facesOf, Patterns } from "./WallDrawing";
 
 const MARGIN = { side: 46, top: 58, bottom: 58 };
 /** Pixels between walls that stand apart. */
@@ -59,11 +60,11 @@ export function KitchenDrawing() {
                   <Tiles
                     plan={plan}
                     scale={scale}
-                    colour={view.job.tile.colour ?? "#b9cbbd"}
+                    colour={view.job.tile.colour ?? MATERIALS.tile}
                     others={others}
                     joint={view.job.products?.grout?.colour}
                     picked={NONE}
-                    bad={badPieces(plan)}
+                    roles={sheet.roles}
                     onHover={ignore}
                     onPick={ignore}
                   />
@@ -85,7 +86,7 @@ export function KitchenDrawing() {
                     textAnchor="middle"
                     className="tape"
                     fontSize={15}
-                    fill="#2a2b2b"
+                    fill={PENCIL}
                   >
                     {`${surface.code} · ${surface.name} `}
                     <Tape text={sheet.overall.text} Part="tspan" />
@@ -93,7 +94,7 @@ export function KitchenDrawing() {
                   {joined && (
                     <path
                       d={`M${scale.x(x1)} ${scale.y(y1) - 34}V${scale.y(Math.min(y0, 0)) + 30}`}
-                      stroke="#2a2b2b"
+                      stroke={PENCIL}
                       strokeWidth={1.6}
                       strokeDasharray="10 5"
                     />
@@ -123,7 +124,7 @@ export function KitchenDrawing() {
                     textAnchor="middle"
                     className="tape"
                     fontSize={13}
-                    fill="#5d5a53"
+                    fill={PENCIL_SOFT}
                   >
                     {wall.corner?.kind === "outside" ? "outside corner" : "inside corner"}
                   </text>
@@ -167,8 +168,8 @@ function unrolled(walls: readonly Unrolled[], width: number, height: number) {
 function Flag({ x, y }: { x: number; y: number }) {
   return (
     <g pointerEvents="none">
-      <path d={`M${x} ${y}V${y - 34}`} stroke="#2a2b2b" strokeWidth={2} />
-      <path d={`M${x} ${y - 34}l22 6l-22 7Z`} fill="#c4432b" stroke="#fbf9f3" />
+      <path d={`M${x} ${y}V${y - 34}`} stroke={PENCIL} strokeWidth={2} />
+      <path d={`M${x} ${y - 34}l22 6l-22 7Z`} fill={FLAG} stroke={PAPER} />
     </g>
   );
 }

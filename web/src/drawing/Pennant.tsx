@@ -1,6 +1,7 @@
 /** The pennant: a flag at the start. Drag it, or focus it and use the arrow keys. */
 import { useRef } from "react";
 import type { SurfacePlan } from "../api/client";
+import { FLAG, PAPER, PENCIL } from "../palette";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -54,10 +55,10 @@ export function Pennant({ plan, scale, stepMm, start, onDrag, onDrop, onCancel }
     >
       <title>{`Start: ${start}. Drag to move it.`}</title>
       <rect x={x - 10} y={y - 60} width={52} height={68} fill="transparent" />
-      <circle cx={x} cy={y} r={4.5} fill="#2a2b2b" stroke="#fbf9f3" strokeWidth={1.5} />
-      <path d={`M${x} ${y}V${y - 56}`} stroke="#fbf9f3" strokeWidth={5} />
-      <path d={`M${x} ${y}V${y - 56}`} stroke="#2a2b2b" strokeWidth={2.4} />
-      <path d={`M${x} ${y - 56}l36 10l-36 12Z`} fill="#c4432b" stroke="#fbf9f3" strokeWidth={1.2} />
+      <circle cx={x} cy={y} r={4.5} fill={PENCIL} stroke={PAPER} strokeWidth={1.5} />
+      <path d={`M${x} ${y}V${y - 56}`} stroke={PAPER} strokeWidth={5} />
+      <path d={`M${x} ${y}V${y - 56}`} stroke={PENCIL} strokeWidth={2.4} />
+      <path d={`M${x} ${y - 56}l36 10l-36 12Z`} fill={FLAG} stroke={PAPER} strokeWidth={1.2} />
     </g>
   );
 }

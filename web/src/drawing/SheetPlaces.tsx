@@ -1,6 +1,7 @@
 /** Where sheets of chips lie: each one's place, those dashed that are not set as they come. */
 import { memo, useId } from "react";
 import type { SurfaceSheet } from "../api/client";
+import { PENCIL } from "../palette";
 import type { Scale } from "./scale";
 
 interface Props {
@@ -32,7 +33,7 @@ export const SheetPlaces = memo(function SheetPlaces({ sheets, field, scale }: P
           width={scale.px(right - left)}
           height={scale.px(high - low)}
           fill="none"
-          stroke="#2a2b2b"
+          stroke={PENCIL}
           strokeOpacity={0.65}
           strokeWidth={1.4}
           strokeDasharray={whole ? undefined : "5 4"}

@@ -1,5 +1,6 @@
 /** The lines of the setting-out as chalked on the wall: the start line, and the story pole's marks. */
 import type { SettingOut, SurfacePlan } from "../api/client";
+import { CHALK, SKIM } from "../palette";
 import { Tape } from "../parts/Tape";
 import type { Scale } from "./scale";
 
@@ -8,8 +9,6 @@ interface Props {
   plan: SurfacePlan;
   scale: Scale;
 }
-
-const CHALK = "#1f5a93";
 
 export function StruckLines({ lines, plan, scale }: Props) {
   const [x0, y0, x1, y1] = plan.frame;
@@ -53,7 +52,7 @@ export function StruckLines({ lines, plan, scale }: Props) {
             x={scale.x(start.x)}
             y={scale.y(y0) + 26}
             textAnchor="middle"
-            stroke="#e8e4da"
+            stroke={SKIM}
             strokeWidth={4}
             paintOrder="stroke"
           >

@@ -1,6 +1,7 @@
 /** What stands on the wall and around it: cabinets, windows, ledges, ends, the counter. */
 import { memo, type ReactNode } from "react";
 import type { Placed, SaidLine, Surface, SurfacePlan, View } from "../api/client";
+import { CHALK, MATERIALS, PAPER, PENCIL, THINGS, TIMBER_LINE } from "../palette";
 import { Counter } from "./Counter";
 import { Cover } from "./Devices";
 import { Ends } from "./Ends";
@@ -20,21 +21,6 @@ interface Props {
   small?: boolean;
 }
 
-export const LINE = "#5c5346";
-const FILL: Record<string, string> = {
-  cabinet: "#d8c8ac",
-  hood: "#c9c6bf",
-  shelf: "#cbb48e",
-  window: "#dfe8ec",
-  hatch: "#ece7da",
-  niche: "#d9d4c6",
-  upstand: "#8d8478",
-  ledge: "#b9ab92",
-  bracket: "#8f8a80",
-  block: "#b7b1a4",
-  sink: "#cfd4d4",
-  hob: "#57534c",
-};
 /** What is written on a thing: the measures that one would ask first, and the words around each. */
 const SAYS: Record<string, readonly [field: string, before: string, after: string][]> = {
   cabinet: [
@@ -68,7 +54,7 @@ export const Surroundings = memo(function Surroundings(props: Props) {
       <Ends surface={surface} plan={plan} scale={scale} unrolled={small ?? false} />
       <Counter surface={surface} plan={plan} scale={scale} />
       {surface.things.map((thing) => {
-        const fill = FILL[thing.kind];
+        const fill = THINGS[thing.kind];
         if (thing.kind === "mark") return <Mark key={thing.id} thing={thing} scale={scale} />;
         if (!fill) return null;
         const pointer = lines.find(({ id }) => id === thing.id)?.pointer ?? "";
@@ -131,13 +117,13 @@ function Thing(props: ThingProps) {
       <path
         d={path(thing.outline, scale, top)}
         fill={fill}
-        stroke={active ? "#1f5a93" : LINE}
+        stroke={active ? CHALK : TIMBER_LINE}
         strokeWidth={active ? 2.5 : 1.2}
         strokeDasharray={thing.unsettled ? "7 4" : undefined}
       />
       {thing.cover && <Cover rect={thing.cover} scale={scale} />}
       <Inside thing={thing} scale={scale} top={top} x={x} y={y} width={width} height={height} />
-      {thing.stool && <Box rect={thing.stool} scale={scale} fill="#cfc3ab" />}
+      {thing.stool && <Box rect={thing.stool} scale={scale} fill={MATERIALS.sill} />}
       {place && !small && (
         <Label x={x + width / 2} y={y + place.at} fill={fill}>
           {thing.name}
@@ -192,7 +178,7 @@ function Inside({
       width={Math.max(0, width - 2 * by)}
       height={Math.max(0, height - 2 * by)}
       fill="none"
-      stroke={LINE}
+      stroke={TIMBER_LINE}
       strokeWidth={0.7}
     />
   );
@@ -203,14 +189,15 @@ function Inside({
       return (
         <path
           d={`M${x} ${y + height - 9}h${width}M${x + width * 0.3} ${y + height - 9}L${x + width * 0.36} ${y}M${x + width * 0.7} ${y + height - 9}L${x + width * 0.64} ${y}`}
-          stroke={LINE}
+          stroke={TIMBER_LINE}
           strokeWidth={0.7}
           fill="none"
         />
       );
     case "window":
     case "hatch":
-      if (thing.jambs) return <Box rect={under(thing.jambs, top)} scale={scale} fill="#eef4f6" />;
+      if (thing.jambs)
+        return <Box rect={under(thing.jambs, top)} scale={scale} fill={MATERIALS.glass} />;
       return inner(4);
     case "niche":
       return inner(5);
@@ -233,7 +220,7 @@ function Box({ rect, scale, fill }: { rect: Placed["box"]; scale: Scale; fill: s
       width={scale.px(x1 - x0)}
       height={scale.px(y1 - y0)}
       fill={fill}
-      stroke={LINE}
+      stroke={TIMBER_LINE}
       strokeWidth={0.8}
     />
   );
@@ -257,7 +244,7 @@ function Label({
       textAnchor="middle"
       className="tape"
       fontSize={14}
-      fill="#2a2b2b"
+      fill={PENCIL}
       stroke={fill}
       strokeWidth={5}
       paintOrder="stroke"
@@ -274,7 +261,7 @@ function Mark({ thing, scale }: { thing: Placed; scale: Scale }) {
     <g pointerEvents="none">
       <path
         d={`M${scale.x(x)} ${scale.y(y0)}V${scale.y(y1)}`}
-        stroke="#2a2b2b"
+        stroke={PENCIL}
         strokeWidth={1.1}
         strokeDasharray="14 4 3 4"
       />
@@ -283,8 +270,8 @@ function Mark({ thing, scale }: { thing: Placed; scale: Scale }) {
         y={scale.y(y0) - 6}
         className="tape"
         fontSize={13}
-        fill="#2a2b2b"
-        stroke="#fbf9f3"
+        fill={PENCIL}
+        stroke={PAPER}
         strokeWidth={4}
         paintOrder="stroke"
       >
@@ -305,7 +292,7 @@ function Doors({ x, y, width, height }: { x: number; y: number; width: number; h
       width={Math.max(0, width / count - 8)}
       height={Math.max(0, height - 8)}
       fill="none"
-      stroke={LINE}
+      stroke={TIMBER_LINE}
       strokeWidth={0.7}
     />
   ));

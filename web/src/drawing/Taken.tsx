@@ -1,5 +1,6 @@
 /** The measures of one thing as they were taken: from where to where, each number a field. */
 import type { Placed, View } from "../api/client";
+import { CHALK, PAPER } from "../palette";
 import { Measure } from "./Measure";
 import type { Scale } from "./scale";
 
@@ -9,8 +10,6 @@ interface Props {
   labels: Record<string, string>;
   scale: Scale;
 }
-
-const CHALK = "#1f5a93";
 
 export function Taken({ thing, lengths, labels, scale }: Props) {
   return (
@@ -33,7 +32,7 @@ export function Taken({ thing, lengths, labels, scale }: Props) {
               x={(ax + bx) / 2 + (upright ? 6 : 0)}
               y={(ay + by) / 2 + (upright ? 5 : -5)}
               textAnchor={upright ? "start" : "middle"}
-              stroke="#fbf9f3"
+              stroke={PAPER}
               strokeWidth={5}
               paintOrder="stroke"
             >

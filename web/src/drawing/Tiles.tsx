@@ -1,6 +1,7 @@
 /** The pieces: full tiles in glaze, cuts hatched as with a pencil, picked ones outlined. */
 import { memo, useCallback } from "react";
-import type { Piece, SurfacePlan, View } from "../api/client";
+import type { Piece, SurfacePlan, SurfaceSheet, View } from "../api/client";
+import { CHALK, FLAG, MATERIALS } from "../palette";
 import { Crowd } from "./Crowd";
 import type { Scale } from "./scale";
 
@@ -13,7 +14,8 @@ interface Props {
   /** The colour of the joints. */
   joint: string | undefined;
   picked: ReadonlySet<string>;
-  bad: ReadonlySet<string>;
+  /** Which pieces are cut, are to be cured, or wait. */
+  roles: SurfaceSheet["roles"];
   onHover: (id: string | null) => void;
   onPick: (id: string) => void;
 }
@@ -47,7 +49,7 @@ export function piecePath(piece: Piece, scale: Scale): string {
 const pixels = (at: number): number => Math.round(at * 100) / 100;
 
 /** The colour of joints where no grout is chosen. */
-const JOINT = "#f0ece2";
+const JOINT = MATERIALS.joint;
 /** So many pieces on a surface are painted: chips on sheets. */
 const CROWD = 1200;
 /** Shades of a colour in a crowd. */
@@ -94,15 +96,19 @@ function glaze(colour: string, tile: string, shades = 0): string {
 }
 
 export const Tiles = memo(function Tiles(props: Props) {
-  const { plan, scale, colour, others, joint, picked, bad, onHover, onPick } = props;
+  const { plan, scale, colour, others, joint, picked, roles, onHover, onPick } = props;
   const [x0, y0, x1, y1] = plan.field;
   const crowd = plan.pieces.length >= CROWD;
-  const held = new Set(plan.held);
+  const [cut, bad, held] = [roles.cut, roles.objection, roles.waits].map((ids) => new Set(ids)) as [
+    Set<string>,
+    Set<string>,
+    Set<string>,
+  ];
   const singly = crowd
     ? plan.pieces.filter(({ id }) => held.has(id) || bad.has(id) || picked.has(id))
     : plan.pieces;
   const paths = singly.map((piece) => ({ piece, d: piecePath(piece, scale) }));
-  const cuts = crowd ? [] : paths.filter(({ piece }) => piece.kind !== "full");
+  const cuts = crowd ? [] : paths.filter(({ piece }) => cut.has(piece.id));
   const shadeOf = useCallback(
     (piece: Piece) => glaze(others[piece.of] ?? colour, piece.tile, SHADES),
     [others, colour],
@@ -132,7 +138,7 @@ export const Tiles = memo(function Tiles(props: Props) {
         fill={joint ?? JOINT}
       />
       {crowd ? (
-        <Crowd plan={plan} scale={scale} joint={joint ?? JOINT} shadeOf={shadeOf} />
+        <Crowd plan={plan} cut={cut} scale={scale} joint={joint ?? JOINT} shadeOf={shadeOf} />
       ) : (
         paths.map(({ piece, d }) => (
           <path
@@ -156,7 +162,7 @@ export const Tiles = memo(function Tiles(props: Props) {
         {paths
           .filter(({ piece }) => bad.has(piece.id))
           .map(({ piece, d }) => (
-            <path key={piece.id} d={d} fill="url(#wax)" stroke="#c4432b" strokeWidth={1.2} />
+            <path key={piece.id} d={d} fill="url(#wax)" stroke={FLAG} strokeWidth={1.2} />
           ))}
         {paths
           .filter(({ piece }) => picked.has(piece.id))
@@ -165,9 +171,9 @@ export const Tiles = memo(function Tiles(props: Props) {
               key={piece.id}
               d={d}
               data-picked={piece.id}
-              fill="#1f5a93"
+              fill={CHALK}
               fillOpacity={0.28}
-              stroke="#1f5a93"
+              stroke={CHALK}
               strokeWidth={2.5}
             />
           ))}

@@ -1,6 +1,18 @@
 /** The days as a strip of time, drawn to scale: work solid, waits hatched, night shaded. */
 import { useEffect, useRef } from "react";
 import type { SaidDay } from "../api/client";
+import {
+  CHALK,
+  FLAG,
+  MATERIALS,
+  PAPER,
+  PENCIL,
+  PENCIL_SOFT,
+  RULE,
+  SKIM,
+  SKIM_DEEP,
+  SLAB,
+} from "../palette";
 
 const DAY = 24 * 60;
 const LEFT = 92;
@@ -53,8 +65,8 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
           patternUnits="userSpaceOnUse"
           patternTransform="rotate(45)"
         >
-          <rect width={5} height={5} fill="#fbf9f3" />
-          <rect width={1.6} height={5} fill="#5d5a53" />
+          <rect width={5} height={5} fill={PAPER} />
+          <rect width={1.6} height={5} fill={PENCIL_SOFT} />
         </pattern>
         <pattern
           id="holding-waits"
@@ -63,8 +75,8 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
           patternUnits="userSpaceOnUse"
           patternTransform="rotate(45)"
         >
-          <rect width={5} height={5} fill="#fbf9f3" />
-          <rect width={2.4} height={5} fill="#1f5a93" />
+          <rect width={5} height={5} fill={PAPER} />
+          <rect width={2.4} height={5} fill={CHALK} />
         </pattern>
       </defs>
       {[0, 4, 8, 12, 16, 20, 24].map((hour) => (
@@ -84,14 +96,14 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
         const tall = heights[row] ?? 0;
         return (
           <g key={day.number}>
-            <rect x={LEFT} y={top} width={24 * HOUR} height={tall} fill="#c6c0b1" />
+            <rect x={LEFT} y={top} width={24 * HOUR} height={tall} fill={MATERIALS.night} />
             {day.work && (
               <rect
                 x={x(day.work[0] as number)}
                 y={top}
                 width={x(day.work[1] as number) - x(day.work[0] as number)}
                 height={tall}
-                fill="#fbf9f3"
+                fill={PAPER}
               />
             )}
             {day.work && (
@@ -105,11 +117,16 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
                 {day.name}
               </text>
             )}
-            <line x1={0} y1={top} x2={width} y2={top} stroke="#cfc8b8" />
+            <line x1={0} y1={top} x2={width} y2={top} stroke={RULE} />
             <text x={0} y={top + 17} className="tape" fontSize={16}>
               {day.name}
             </text>
-            <text x={day.work ? 0 : 46} y={top + (day.work ? 31 : 17)} fontSize={12} fill="#5d5a53">
+            <text
+              x={day.work ? 0 : 46}
+              y={top + (day.work ? 31 : 17)}
+              fontSize={12}
+              fill={PENCIL_SOFT}
+            >
               {day.work ? day.date : "no work"}
             </text>
             {day.waits.map((wait) => {
@@ -123,7 +140,7 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
                     width={Math.max(x(wait.end) - x(wait.start), 1)}
                     height={LANE - 3}
                     fill={`url(#${wait.holds ? "holding-waits" : "waits"})`}
-                    stroke={wait.holds ? "#1f5a93" : "#5d5a53"}
+                    stroke={wait.holds ? CHALK : PENCIL_SOFT}
                     strokeWidth={0.8}
                   >
                     <title>{wait.says}</title>
@@ -132,7 +149,7 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
                     <path
                       d={`M${x(wait.end)} ${y + LANE / 2 + 1}V${top + PAD + WORK - 2}m-3 4l3 -5l3 5`}
                       fill="none"
-                      stroke={wait.holds ? "#1f5a93" : "#5d5a53"}
+                      stroke={wait.holds ? CHALK : PENCIL_SOFT}
                       strokeWidth={wait.holds ? 2 : 1}
                     />
                   )}
@@ -157,7 +174,7 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
                     width={wide}
                     height={small ? WORK / 2 : WORK}
                     fill={FILL[block.phase]}
-                    stroke={on ? "#c4432b" : block.holds ? "#1f5a93" : "#2a2b2b"}
+                    stroke={on ? FLAG : block.holds ? CHALK : PENCIL}
                     strokeWidth={on ? 3 : block.holds ? 2 : 0.8}
                   >
                     <title>{block.name}</title>
@@ -169,7 +186,7 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
                       textAnchor="middle"
                       className="tape"
                       fontSize={14}
-                      fill={DARK.has(block.phase) ? "#fff" : "#2a2b2b"}
+                      fill={DARK.has(block.phase) ? "#fff" : PENCIL}
                     >
                       {block.number}
                       {wide > 90 ? ` ${block.name}`.slice(0, Math.floor(wide / 6.6) - 3) : ""}
@@ -186,12 +203,12 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
 }
 
 const FILL: Record<string, string> = {
-  before: "#d6d0c2",
-  prepare: "#c9b79c",
-  "set out": "#8fa9c2",
-  set: "#3b3733",
-  grout: "#8a7a63",
-  finish: "#d9cfb8",
-  own: "#e8e4da",
+  before: SKIM_DEEP,
+  prepare: MATERIALS.wood,
+  "set out": MATERIALS["line-blue"],
+  set: SLAB,
+  grout: MATERIALS.grout,
+  finish: MATERIALS.cloth,
+  own: SKIM,
 };
 const DARK: ReadonlySet<string> = new Set(["set", "grout"]);

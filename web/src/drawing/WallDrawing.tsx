@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { SaidLine, SettingOut, SurfacePlan, SurfaceSheet, Wall } from "../api/client";
 import { useEditor } from "../job/useEditor";
 import type { OnShow } from "../job/useWall";
+import { FLAG, MATERIALS, PAPER, PENCIL } from "../palette";
 import { Tape } from "../parts/Tape";
 import { Devices, type Face } from "./Devices";
 import { Dimensions } from "./Dimensions";
@@ -48,7 +49,6 @@ export function WallDrawing(props: Props) {
     () => scaleFor(plan.frame, size.width, size.height, size.width < 640 ? 0.24 : 0),
     [plan.frame, size],
   );
-  const bad = useMemo(() => badPieces(plan), [plan]);
   const faces = useMemo(() => facesOf(wall), [wall]);
   const pickOne = useCallback((id: string) => onPicked([id]), [onPicked]);
   const seen = useRef("");
@@ -98,11 +98,11 @@ export function WallDrawing(props: Props) {
             <Tiles
               plan={plan}
               scale={scale}
-              colour={view.job.tile.colour ?? "#b9cbbd"}
+              colour={view.job.tile.colour ?? MATERIALS.tile}
               others={others}
               joint={view.job.products?.grout?.colour}
               picked={picked}
-              bad={bad}
+              roles={sheet.roles}
               onHover={setHovered}
               onPick={pickOne}
             />
@@ -121,7 +121,7 @@ export function WallDrawing(props: Props) {
                 data-ghost
                 d={ghost.pieces.map((piece) => piecePath(piece, scale)).join("")}
                 fill="none"
-                stroke="#2a2b2b"
+                stroke={PENCIL}
                 strokeWidth={1}
                 strokeDasharray="4 4"
                 pointerEvents="none"
@@ -180,11 +180,6 @@ export function WallDrawing(props: Props) {
   );
 }
 
-/** The pieces that a finding says must be cured. */
-export function badPieces(plan: SurfacePlan): Set<string> {
-  return new Set(plan.findings.flatMap((f) => (f.weight === "never" ? f.pieces : [])));
-}
-
 /** The face of each device on the drawing. */
 export function facesOf(wall: Wall): Map<string, Face> {
   const faces = new Map<string, Face>();
@@ -214,11 +209,11 @@ function caption(ids: readonly string[], sizes: Record<string, string>): string 
 export function Patterns() {
   return (
     <defs>
-      <Hatch id="pencil" size={5} turn={45} stroke="#2a2b2b" opacity={0.3} width={1.1} />
+      <Hatch id="pencil" size={5} turn={45} stroke={PENCIL} opacity={0.3} width={1.1} />
       <pattern id="waits" width={9} height={9} patternUnits="userSpaceOnUse">
-        <circle cx={4.5} cy={4.5} r={1.7} fill="#fbf9f3" />
+        <circle cx={4.5} cy={4.5} r={1.7} fill={PAPER} />
       </pattern>
-      <Hatch id="wax" size={4} turn={-45} stroke="#c4432b" opacity={0.75} width={2} />
+      <Hatch id="wax" size={4} turn={-45} stroke={FLAG} opacity={0.75} width={2} />
     </defs>
   );
 }

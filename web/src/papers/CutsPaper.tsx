@@ -7,6 +7,7 @@ import { cutsOptions } from "../api/queries";
 import { CutDrawing, TileDrawing } from "../drawing/CutDrawing";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
+import { FLAG, MATERIALS } from "../palette";
 import { PaperHead } from "../parts/PaperHead";
 import { Select } from "../parts/Select";
 import { Tape } from "../parts/Tape";
@@ -145,7 +146,7 @@ function SheetPicture({ picture }: { picture: Picture | undefined }) {
         {wrong && (
           <path
             d={`M${width / 2} ${-past}V${height + past}`}
-            stroke="#c4432b"
+            stroke={FLAG}
             strokeWidth={past / 3}
           />
         )}
@@ -207,7 +208,7 @@ function OneCut({ sheet, cut, picked, onPieces }: OneCutProps) {
   const tile = sheet.tiles.find(
     ({ number, pieces }) => number === from?.tile && pieces.some(([id]) => id === piece),
   );
-  const colour = view.job.tile.colour ?? "#b9cbbd";
+  const colour = view.job.tile.colour ?? MATERIALS.tile;
   return (
     <li
       ref={row}

@@ -7,6 +7,7 @@ import { slackOptions } from "../api/queries";
 import { nudged } from "../job/start";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
+import { CHALK, FLAG, MATERIALS, PENCIL } from "../palette";
 import { Tape } from "../parts/Tape";
 
 const WIDE = 280;
@@ -66,14 +67,14 @@ export function SlackStrip({ axis }: { axis: "across" | "up" }) {
               y={HIGH - high}
               width={Math.max(0.4, x(to) - x(from))}
               height={high}
-              fill={never > 0 ? "#c4432b" : avoid > 0 ? "#d9b65a" : "#1f5a93"}
+              fill={never > 0 ? FLAG : avoid > 0 ? MATERIALS.amber : CHALK}
               fillOpacity={never > 0 ? Math.min(1, 0.45 + never * 0.12) : 0.9}
             >
               <title>{`${never} to cure, ${avoid} to look at`}</title>
             </rect>
           );
         })}
-        <path d={`M${x(0)} -2V${HIGH + 2}`} stroke="#2a2b2b" strokeWidth={1.6} />
+        <path d={`M${x(0)} -2V${HIGH + 2}`} stroke={PENCIL} strokeWidth={1.6} />
       </svg>
       <figcaption className="aside">
         From half a tile {ways[0]} to half a tile {ways[1]}; high is to cure, half high to look at.

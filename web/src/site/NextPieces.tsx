@@ -1,5 +1,6 @@
 /** The pieces of the section at hand, in the order in which they are set, each with its picture. */
 import type { SitePiece } from "../api/client";
+import { PENCIL } from "../palette";
 import { Tape } from "../parts/Tape";
 import { useOnSite } from "./onSite";
 
@@ -84,7 +85,7 @@ function Picture({ piece }: { piece: SitePiece }) {
       className="shrink-0"
       aria-hidden="true"
     >
-      <path d={d} fill={piece.colour} fillRule="evenodd" stroke="#2a2b2b" strokeWidth={1.2} />
+      <path d={d} fill={piece.colour} fillRule="evenodd" stroke={PENCIL} strokeWidth={1.2} />
     </svg>
   );
 }

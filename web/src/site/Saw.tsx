@@ -1,6 +1,7 @@
 /** At the saw: one cut at a time, large, and each piece ticked off as it is made. */
 import type { Site } from "../api/client";
 import { CutDrawing } from "../drawing/CutDrawing";
+import { MATERIALS } from "../palette";
 import { Tape } from "../parts/Tape";
 import { useOnSite } from "./onSite";
 
@@ -41,7 +42,7 @@ export function Saw({ at: asked, onAt }: Props) {
             <span className="tape text-3xl">{cut.pieces.length} ×</span>{" "}
             <span className="font-medium">{cut.title}</span>, {cut.tool}
           </p>
-          <CutDrawing cut={cut} colour={colour ?? "#b9cbbd"} width={364} big />
+          <CutDrawing cut={cut} colour={colour ?? MATERIALS.tile} width={364} big />
           <ul className="tape text-2xl leading-tight">
             {cut.marks.map((mark) => (
               <li key={mark.says}>
