@@ -132,3 +132,43 @@ def test_a_job_that_cannot_be_drawn_is_refused_as_ever(client: TestClient) -> No
     answer = client.post("/api/view/changes", json=job, headers={"pennant-has": "x y z"})
     assert answer.status_code == 422
     assert answer.json()["errors"][0]["pointer"] == "/tile/length"
+
+
+class TestBeside:
+    """Papers that lie beside the wall come with its view, each in a line of its own."""
+
+    EVERY = ("cuts", "setting-out", "methods", "days")
+
+    @staticmethod
+    def papers(client: TestClient, job: dict[str, Any], names: str) -> dict[str, Any]:
+        answer = client.post(
+            "/api/view/changes", json=job, headers={"pennant-beside": names}
+        ).text.splitlines()
+        lines = [json.loads(line) for line in answer[2:]]
+        return {one["paper"]: one for one in lines}
+
+    def test_they_say_what_their_own_routes_say(self, client: TestClient) -> None:
+        job = demo("Tern Cottage").model_dump(mode="json")
+        beside = self.papers(client, job, " ".join(self.EVERY))
+        assert set(beside) == set(self.EVERY)
+        for paper in self.EVERY:
+            assert beside[paper]["refused"] == []
+            assert beside[paper]["answer"] == client.post(f"/api/{paper}", json=job).json()
+
+    def test_what_is_not_looked_at_is_not_reckoned(self, client: TestClient) -> None:
+        job = demo("Tern Cottage").model_dump(mode="json")
+        assert set(self.papers(client, job, "cuts attic")) == {"cuts"}
+        assert self.papers(client, job, "") == {}
+
+    def test_one_that_fails_keeps_no_other_back(
+        self, client: TestClient, monkeypatch: pytest.MonkeyPatch
+    ) -> None:
+        def broken(*_: object) -> None:
+            raise ZeroDivisionError
+
+        monkeypatch.setattr("pennant.api.beside.cut_sheet", broken)
+        job = demo("Tern Cottage").model_dump(mode="json")
+        beside = self.papers(client, job, "cuts methods")
+        assert beside["cuts"]["answer"] is None
+        assert "could not be reckoned" in beside["cuts"]["refused"][0]["message"]
+        assert beside["methods"]["answer"]

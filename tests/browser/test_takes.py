@@ -43,6 +43,27 @@ class TestProducts:
         )
 
 
+class TestBeside:
+    """What lies open comes with the wall's view: a key asks once, whatever is looked at."""
+
+    def test_cuts_and_comparison_come_in_one_answer(self, job: Page) -> None:
+        paper(job, "Products")
+        job.get_by_text("What could hold it and fill its joints, side by side").click()
+        expect(job.get_by_role("row", name=re.compile("Slatebed white"))).to_be_visible()
+        paper(job, "Cuts")
+        cuts = job.get_by_role("tabpanel").last
+        expect(cuts).to_contain_text("no plan can do with fewer")
+        before = cuts.inner_text()
+        asked: list[str] = []
+        job.on("request", lambda request: asked.append(request.url.split("/api/")[-1]))
+        job.get_by_test_id("pennant").press("ArrowRight")
+        expect(cuts).not_to_have_text(before)
+        saved(job)
+        job.wait_for_load_state("networkidle")
+        assert any(one.startswith("view/changes") for one in asked)
+        assert {one for one in asked if one in ("cuts", "methods", "setting-out", "days")} == set()
+
+
 class TestShoppingList:
     """Grouped as a shop is; what is in hand is ticked off and stays ticked."""
 

@@ -11,9 +11,10 @@ from pathlib import Path
 from threading import Event, Thread
 
 from pennant import core, drawing, words
+from pennant.api.defects import log_defect
 from pennant.api.models import JobState, View, view_of
 from pennant.core.document.job import Job
-from pennant.core.document.refusal import JobRefused, NotReckoned, Problem
+from pennant.core.document.refusal import JobRefused, Problem
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.job_json import NotAJobFile, read_job
 from pennant.store.database import StoreError
@@ -83,8 +84,7 @@ def state_of(stored: StoredJob, view: View | None = None) -> JobState:
 
 def troubles(error: JobRefused | NotAJobFile, id_: str) -> list[Problem]:
     """Return what is wrong with a kept job; a defect of Pennant's is logged with the job's id."""
-    if isinstance(error, NotReckoned):
-        log.error("job %s: %s", id_, error, exc_info=error)
+    log_defect(f"job {id_}", error)
     if isinstance(error, JobRefused):
         return error.problems
     return [Problem(pointer="", message=f"cannot be read: {error}")]

@@ -10,11 +10,12 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
+from pennant.api.defects import log_defect
 from pennant.api.keeping import state_of
 from pennant.api.models import JobState
 from pennant.api.pairing import OFFER_SECONDS, TooSoon, WrongToken
 from pennant.api.searches import Busy, NobodyListens, SearchEnded
-from pennant.core.document.refusal import JobRefused, NotReckoned, Problem
+from pennant.core.document.refusal import JobRefused, Problem
 from pennant.files.bundle import NotABundle
 from pennant.files.elevation_in import NotAnElevation
 from pennant.files.job_json import NotAJobFile, problems_in
@@ -61,8 +62,7 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(JobRefused)
     def refused(request: Request, error: JobRefused) -> JSONResponse:
-        if isinstance(error, NotReckoned):
-            log.error("%s %s: %s", request.method, request.url.path, error, exc_info=error)
+        log_defect(f"{request.method} {request.url.path}", error)
         return _refused(error.problems)
 
     @app.exception_handler(NotAnElevation)

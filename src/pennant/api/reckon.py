@@ -9,8 +9,9 @@ from fastapi import APIRouter, Header, Query, Request, Response
 from fastapi.responses import StreamingResponse
 from starlette.concurrency import run_in_threadpool
 
+from pennant.api.beside import Beside, BesideView, papers_in
 from pennant.api.fewest import FewestTiles, FoundFewest, keep_fewest
-from pennant.api.kept import Site
+from pennant.api.kept import Products, Site
 from pennant.api.models import (
     Addition,
     AgreePage,
@@ -79,19 +80,32 @@ class Lines(StreamingResponse):
     media_type = "application/x-ndjson"
 
 
-@router.post("/view/changes", response_model=ViewChanges | ViewTakes, response_class=Lines)
+@router.post(
+    "/view/changes", response_model=ViewChanges | ViewTakes | BesideView, response_class=Lines
+)
 def make_view_changes(
     job: Job,
+    products: Products,
+    site: Site,
     pennant_has: Annotated[
         str,
         Header(max_length=20_000, description="Tags of surfaces that the asker has, with spaces."),
     ] = "",
+    pennant_beside: Annotated[
+        str, Header(max_length=200, description="Papers that lie beside the wall, with spaces.")
+    ] = "",
+    record_of: Annotated[str | None, Query(max_length=40)] = None,
 ) -> Lines:
     """Return the view without the surfaces that the asker has already; nothing is kept.
 
-    A line of JSON with what is drawn comes first, then one with what the job takes.
+    A line of JSON with what is drawn comes first, then one with what the job takes, then one for
+    each paper beside: cuts, methods, setting-out, days. ``record_of`` is as for the days.
     """
-    lines = view_changes(job, tags_in(pennant_has))
+    beside = Beside(
+        papers_in(pennant_beside), products.kept,
+        lambda: entries_of(site.entries(record_of)) if record_of is not None else [],
+    )  # fmt: skip
+    lines = view_changes(job, tags_in(pennant_has), beside)
     first = next(lines)  # what cannot be drawn is an answer of its own
     return Lines(line + "\n" for line in chain((first,), lines))
 

@@ -3,17 +3,16 @@
 from fastapi import APIRouter, Request, Response
 from starlette.concurrency import run_in_threadpool
 
+from pennant.api.beside import side_by_side
 from pennant.api.kept import Products, download
 from pennant.api.models import WrittenSheet
 from pennant.core.document.job import Job
-from pennant.core.document.products import Grout
 from pennant.core.document.shelf import EXAMPLES, Shelf, ShelfKind, with_kept
 from pennant.core.plan import plan
-from pennant.core.search.products_tried import Holder, products_tried
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.files.shelf_csv import read_product, read_shelf, write_shelf
 from pennant.supplier.link import ask
-from pennant.words.methods import Method, methods
+from pennant.words.methods import Method
 from pennant.words.orders import OrderLine, checked
 from pennant.words.products import SaidKind, said_shelf
 
@@ -21,14 +20,10 @@ router = APIRouter(prefix="/api")
 
 
 @router.post("/methods")
-def side_by_side(job: Job, products: Products) -> list[Method]:
+def compare_products(job: Job, products: Products) -> list[Method]:
     """Return the shelf's adhesives, mats and grouts side by side for a job; nothing is kept."""
     refuse_if_wrong(job)
-    shelf = with_kept(EXAMPLES, products.kept())
-    every: tuple[Holder | Grout, ...] = (
-        *shelf.of("adhesive"), *shelf.of("mat"), *shelf.of("grout"),
-    )  # fmt: skip
-    return list(methods(products_tried(job, every)))
+    return side_by_side(job, products.kept())
 
 
 @router.post("/order")

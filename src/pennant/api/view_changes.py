@@ -9,7 +9,6 @@ at all for who has gone by then.
 """
 
 import json
-import logging
 from collections.abc import Iterator
 from itertools import count
 from secrets import token_hex
@@ -17,18 +16,18 @@ from typing import NamedTuple
 
 from pydantic import BaseModel, ConfigDict
 
+from pennant.api.beside import Beside
+from pennant.api.defects import log_defect
 from pennant.api.piece_rows import PieceRows, piece_rows
 from pennant.core.cuts.tiles import Counted
 from pennant.core.document.job import Job
-from pennant.core.document.refusal import JobRefused, NotReckoned, Problem, reckoning
+from pennant.core.document.refusal import JobRefused, Problem, reckoning
 from pennant.core.geometry.kept import Same, kept
 from pennant.core.plan import Drawn, Plan, drawn, with_quantities
 from pennant.core.reading.laying import SurfacePlan
 from pennant.core.takes.quantity import Quantity
 from pennant.core.takes.suitability import Unsuited
 from pennant.words.sheet import Sheet, SurfaceSheet, TakesSheet, drawn_sheet, takes_sheet
-
-log = logging.getLogger("pennant")
 
 KEPT_BYTES = 64 * 1024 * 1024
 """Of JSON: some 150,000 pieces."""
@@ -111,15 +110,16 @@ def _written(made: Same[SurfacePlan], said: Same[SurfaceSheet]) -> _Written:
     return _Written(view.tag, view.model_dump_json())
 
 
-def view_changes(job: Job, has: frozenset[str]) -> Iterator[str]:
+def view_changes(job: Job, has: frozenset[str], beside: Beside) -> Iterator[str]:
     """Yield a `ViewChanges` as JSON, without the surfaces whose tags the asker ``has``; then a
-    `ViewTakes`.
+    `ViewTakes`; then a `BesideView` for each paper that lies beside.
 
     Raise `JobRefused` where the job cannot be drawn.
     """
     made = drawn(job)
     yield _first(job, made.plan, has)
     yield _takes(job, made).model_dump_json()
+    yield from beside.lines(job, made)
 
 
 def _first(job: Job, made: Plan, has: frozenset[str]) -> str:
@@ -143,8 +143,7 @@ def _takes(job: Job, made: Drawn) -> ViewTakes:
         with reckoning("what is said of the plan"):
             said = takes_sheet(job, whole)
     except JobRefused as error:
-        if isinstance(error, NotReckoned):
-            log.error("what a job takes: %s", error, exc_info=error)
+        log_defect("what a job takes", error)
         return ViewTakes(refused=tuple(error.problems))
     return ViewTakes.model_construct(
         plan=PlanTakes.model_construct(

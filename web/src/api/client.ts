@@ -70,6 +70,7 @@ export type Piece = Schemas["Piece"];
 export type Sheet = Schemas["Sheet"];
 export type Working = Schemas["Working"];
 export type ViewChanges = Schemas["ViewChanges"];
+export type BesideView = Schemas["BesideView"];
 export type ViewTakes = Schemas["ViewTakes"];
 export type Problem = Schemas["Problem"];
 export type ProblemDetails = Schemas["ProblemDetails"];
@@ -159,23 +160,34 @@ async function* linesOf(answer: Response): AsyncGenerator<unknown> {
   }
 }
 
-/** The view of a draft without the surfaces whose tags are here: first what is drawn, then what
- * the job takes. An answer that broke off before that throws. */
+/** A line of the answer to a view: what is drawn, what the job takes, then papers beside it. */
+export type ViewLine = ViewChanges | ViewTakes | BesideView;
+
+/**
+ * The view of a draft without the surfaces whose tags are here; `beside` are the papers that are
+ * looked at. An answer that broke off before it said what the job takes throws.
+ */
 export async function* viewChanges(
   job: JobDraft,
   tags: string,
+  beside: string,
+  recordOf: string,
   signal: AbortSignal,
-): AsyncGenerator<ViewChanges | ViewTakes> {
-  const answer = await fetch("/api/view/changes", {
+): AsyncGenerator<ViewLine> {
+  const answer = await fetch(`/api/view/changes?record_of=${encodeURIComponent(recordOf)}`, {
     method: "POST",
-    headers: { "content-type": "application/json", "pennant-has": tags },
+    headers: {
+      "content-type": "application/json",
+      "pennant-has": tags,
+      "pennant-beside": beside,
+    },
     body: JSON.stringify(job),
     signal,
   });
   let came = 0;
   for await (const line of linesOf(answer)) {
     came += 1;
-    yield line as ViewChanges | ViewTakes;
+    yield line as ViewLine;
   }
   if (came < 2) throw new Refusal(null);
 }

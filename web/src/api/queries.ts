@@ -18,6 +18,7 @@ function nameless(job: object): string {
 
 /** Who owns which key: one options function for each thing that is read from the server. */
 import { queryOptions } from "@tanstack/react-query";
+import { comingOf } from "../job/beside";
 import { openedKit } from "../site/keptKit";
 import {
   type AgreePage,
@@ -48,6 +49,7 @@ import {
   type Slack,
   type ThingWords,
 } from "./client";
+import { rested } from "./rested";
 
 export type Folder = "in-hand" | "archive" | "trash";
 
@@ -114,7 +116,10 @@ export const slackOptions = (job: Job, wall: string) =>
 export const settingOutOptions = (job: Job) =>
   queryOptions({
     queryKey: ["setting-out", written(job)],
-    queryFn: ({ signal }) => ask<SettingOut[]>(api.POST("/api/setting-out", { signal, body: job })),
+    queryFn: ({ signal }) =>
+      comingOf(job, "setting-out", signal, () =>
+        ask<SettingOut[]>(api.POST("/api/setting-out", { signal, body: job })),
+      ),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -146,7 +151,9 @@ export const daysOptions = (job: Job, id: string) =>
     queryKey: ["days", written(job), id],
     queryFn: ({ signal }) => {
       const params = { query: { record_of: id } };
-      return ask<DaysPage>(api.POST("/api/days", { signal, body: job, params }));
+      return comingOf(job, "days", signal, () =>
+        ask<DaysPage>(api.POST("/api/days", { signal, body: job, params })),
+      );
     },
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
@@ -191,7 +198,10 @@ export const timesOptions = () =>
 export const cutsOptions = (job: Job) =>
   queryOptions({
     queryKey: ["cuts", written(job)],
-    queryFn: ({ signal }) => ask<CutSheet>(api.POST("/api/cuts", { signal, body: job })),
+    queryFn: ({ signal }) =>
+      comingOf(job, "cuts", signal, () =>
+        ask<CutSheet>(api.POST("/api/cuts", { signal, body: job })),
+      ),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -299,7 +309,10 @@ export const saidShelfOptions = () =>
 export const methodsOptions = (job: Job) =>
   queryOptions({
     queryKey: ["methods", nameless(job)],
-    queryFn: ({ signal }) => ask<Method[]>(api.POST("/api/methods", { signal, body: job })),
+    queryFn: ({ signal }) =>
+      comingOf(job, "methods", signal, () =>
+        ask<Method[]>(api.POST("/api/methods", { signal, body: job })),
+      ),
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
@@ -339,14 +352,3 @@ function without(id: string) {
 }
 
 const REST_BEFORE_DEALING_MS = 400;
-
-/** Wait so long; stop waiting, with an error, where the question is withdrawn meanwhile. */
-function rested(milliseconds: number, signal: AbortSignal): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const timer = window.setTimeout(resolve, milliseconds);
-    signal.addEventListener("abort", () => {
-      window.clearTimeout(timer);
-      reject(signal.reason);
-    });
-  });
-}

@@ -77,7 +77,8 @@ export interface paths {
          * Make View Changes
          * @description Return the view without the surfaces that the asker has already; nothing is kept.
          *
-         *     A line of JSON with what is drawn comes first, then one with what the job takes.
+         *     A line of JSON with what is drawn comes first, then one with what the job takes, then one for
+         *     each paper beside: cuts, methods, setting-out, days. ``record_of`` is as for the days.
          */
         post: operations["make_view_changes_api_view_changes_post"];
         delete?: never;
@@ -1202,10 +1203,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Side By Side
+         * Compare Products
          * @description Return the shelf's adhesives, mats and grouts side by side for a job; nothing is kept.
          */
-        post: operations["side_by_side_api_methods_post"];
+        post: operations["compare_products_api_methods_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2190,6 +2191,24 @@ export interface components {
              * @default 0
              */
             courses: number;
+        };
+        /**
+         * BesideView
+         * @description One paper that lies beside the wall: its ``answer`` is that of its own route, or null.
+         */
+        BesideView: {
+            /**
+             * Paper
+             * @enum {string}
+             */
+            paper: "cuts" | "methods" | "setting-out" | "days";
+            /** Answer */
+            answer?: unknown;
+            /**
+             * Refused
+             * @default []
+             */
+            refused: components["schemas"]["Problem"][];
         };
         /**
          * Block
@@ -13424,10 +13443,14 @@ export interface operations {
     };
     make_view_changes_api_view_changes_post: {
         parameters: {
-            query?: never;
+            query?: {
+                record_of?: string | null;
+            };
             header?: {
                 /** @description Tags of surfaces that the asker has, with spaces. */
                 "pennant-has"?: string;
+                /** @description Papers that lie beside the wall, with spaces. */
+                "pennant-beside"?: string;
             };
             path?: never;
             cookie?: never;
@@ -15300,7 +15323,7 @@ export interface operations {
             };
         };
     };
-    side_by_side_api_methods_post: {
+    compare_products_api_methods_post: {
         parameters: {
             query?: never;
             header?: never;

@@ -17,6 +17,7 @@ import {
   viewChanges,
   type WholeView,
 } from "../api/client";
+import { type Expected, expecting, lookedAt } from "./beside";
 import { NONE, type Parts, tagsOf, together } from "./changes";
 import { type Draft, dropDraft, keepDraft, keptDraft } from "./drafts";
 import {
@@ -167,23 +168,33 @@ export class JobEditor {
   /** The view of a draft, of which only what is not here yet is sent; what it takes comes last. */
   async *#view(body: JobDraft, signal: AbortSignal): AsyncGenerator<Part> {
     let of: View | null = null;
-    for await (const line of viewChanges(body, tagsOf(this.#parts), signal)) {
-      if ("surfaces" in line) {
-        const found = together(line, this.#parts);
-        if (!found) {
-          const whole = await ask<WholeView>(api.POST("/api/view", { body, signal }));
-          yield { of: whole, takes: null };
-          yield { of: whole, takes: whole };
-          return;
+    let beside: Expected | null = null;
+    const papers = lookedAt();
+    try {
+      const tags = tagsOf(this.#parts);
+      for await (const line of viewChanges(body, tags, papers.join(" "), this.id, signal)) {
+        if ("paper" in line) {
+          beside?.took(line);
+        } else if ("surfaces" in line) {
+          const found = together(line, this.#parts);
+          if (!found) {
+            const whole = await ask<WholeView>(api.POST("/api/view", { body, signal }));
+            yield { of: whole, takes: null };
+            yield { of: whole, takes: whole };
+            return;
+          }
+          this.#parts = found.parts;
+          of = found.view;
+          beside = expecting(of.job, papers);
+          yield { of, takes: null };
+        } else if (!line.plan || !line.sheet) {
+          throw new Refusal({ ...NOT_RECKONED, errors: line.refused });
+        } else if (of) {
+          yield { of, takes: { plan: line.plan, sheet: line.sheet } };
         }
-        this.#parts = found.parts;
-        of = found.view;
-        yield { of, takes: null };
-      } else if (!line.plan || !line.sheet) {
-        throw new Refusal({ ...NOT_RECKONED, errors: line.refused });
-      } else if (of) {
-        yield { of, takes: { plan: line.plan, sheet: line.sheet } };
       }
+    } finally {
+      beside?.ended();
     }
   }
 

@@ -7,6 +7,7 @@ import type { Job } from "../api/client";
 import { planOptions, settingOutOptions } from "../api/queries";
 import { KitchenDrawing } from "../drawing/KitchenDrawing";
 import { WallDrawing } from "../drawing/WallDrawing";
+import { useBeside } from "../job/beside";
 import { replaced } from "../job/pointer";
 import { type Start, withStart } from "../job/start";
 import { useEditor } from "../job/useEditor";
@@ -93,6 +94,7 @@ export function Desk() {
   }, [view.job.name]);
 
   const setting = OUT[outPaper] === "Set out" && (shown.own || shown.counter?.top === true);
+  useBeside("setting-out", setting);
   const { data: struck } = useQuery({ ...settingOutOptions(view.job), enabled: setting });
   const lines = struck?.find(({ surface }) => surface === shown.surface.id) ?? null;
 

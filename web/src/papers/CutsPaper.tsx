@@ -5,6 +5,7 @@ import { Link, useSearchParams } from "react-router";
 import type { CutSheet, SaidCut } from "../api/client";
 import { cutsOptions } from "../api/queries";
 import { CutDrawing, TileDrawing } from "../drawing/CutDrawing";
+import { useBeside } from "../job/beside";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
 import { FLAG, MATERIALS } from "../palette";
@@ -20,6 +21,7 @@ interface Props {
 export function CutsPaper({ picked, onPieces }: Props) {
   const { editor, view } = useEditor();
   const { surface, all } = useWall();
+  useBeside("cuts");
   const { data, error, isPending } = useQuery(cutsOptions(view.job));
   const [only] = picked.size === 1 ? picked : [];
   const mine = data?.cuts.find(({ pieces }) => only !== undefined && pieces.includes(only));

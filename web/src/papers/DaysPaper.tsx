@@ -2,11 +2,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { daysOptions } from "../api/queries";
+import { useBeside } from "../job/beside";
 import { useEditor } from "../job/useEditor";
 import { DaysTrouble } from "./SchedulePaper";
 
 export function DaysPaper() {
   const { editor, view } = useEditor();
+  useBeside("days");
   const { data, error } = useQuery(daysOptions(view.job, editor.id));
   return (
     <>

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Method, SaidKind } from "../api/client";
 import { methodsOptions, saidShelfOptions, shelfOptions } from "../api/queries";
+import { useBeside } from "../job/beside";
 import { replaced } from "../job/pointer";
 import { useEditor, useTakes } from "../job/useEditor";
 import { LengthField } from "../parts/LengthField";
@@ -181,6 +182,7 @@ function Ways() {
 function SideBySide() {
   const { view } = useEditor();
   const [open, setOpen] = useState(false);
+  useBeside("methods", open);
   const { data, error } = useQuery({ ...methodsOptions(view.job), enabled: open });
   return (
     <details

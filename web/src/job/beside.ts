@@ -1,0 +1,90 @@
+/**
+ * Papers that lie beside the wall. Those that are looked at are asked for with the view of a change,
+ * and come in the same answer; who asks for one of them meanwhile waits for that.
+ */
+import { useEffect } from "react";
+import type { BesideView } from "../api/client";
+import { rested } from "../api/rested";
+
+export type Paper = BesideView["paper"];
+
+const REST_MS = 300;
+
+const looked = new Map<Paper, number>();
+
+/** While `on`, a paper is looked at. */
+export function useBeside(paper: Paper, on = true): void {
+  useEffect(() => {
+    if (!on) return;
+    looked.set(paper, (looked.get(paper) ?? 0) + 1);
+    return () => {
+      looked.set(paper, (looked.get(paper) ?? 1) - 1);
+    };
+  }, [paper, on]);
+}
+
+/** The papers that are looked at now. */
+export function lookedAt(): Paper[] {
+  return [...looked].filter(([, times]) => times > 0).map(([paper]) => paper);
+}
+
+interface Waiting {
+  said: Promise<unknown>;
+  came: (answer: unknown) => void;
+  failed: (why: Error) => void;
+}
+
+const expected = new WeakMap<object, Map<Paper, Waiting>>();
+
+/** What an answer that is under way will say of papers, for who asks for the same job. */
+export interface Expected {
+  took: (line: BesideView) => void;
+  /** The answer has ended: what has not come does not. */
+  ended: () => void;
+}
+
+/** Expects papers of a job; ask for one by `comingOf`. */
+export function expecting(job: object, papers: readonly Paper[]): Expected {
+  const waiting = new Map<Paper, Waiting>();
+  for (const paper of papers) {
+    let came: Waiting["came"] = () => undefined;
+    let failed: Waiting["failed"] = () => undefined;
+    const said = new Promise<unknown>((resolve, reject) => {
+      came = resolve;
+      failed = reject;
+    });
+    // Nobody may be waiting for it.
+    said.catch(() => undefined);
+    waiting.set(paper, { said, came, failed });
+  }
+  expected.set(job, waiting);
+  return {
+    took({ paper, answer }) {
+      const one = waiting.get(paper);
+      // One that was refused is asked for by itself, which says why.
+      if (answer == null) one?.failed(new Error("refused"));
+      else one?.came(answer);
+    },
+    ended() {
+      for (const { failed } of waiting.values()) failed(new Error("the answer has ended"));
+    },
+  };
+}
+
+/** A paper of a job: as it comes with the job's view, or as it is asked for by itself. */
+export async function comingOf<T>(
+  job: object,
+  paper: Paper,
+  signal: AbortSignal,
+  asked: () => Promise<T>,
+): Promise<T> {
+  const coming = expected.get(job)?.get(paper);
+  if (!coming) return asked();
+  try {
+    return (await coming.said) as T;
+  } catch {
+    // Where another key has ended it, that key's view is soon there and this is not wanted any more.
+    await rested(REST_MS, signal);
+    return asked();
+  }
+}

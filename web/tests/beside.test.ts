@@ -1,0 +1,51 @@
+/** Papers beside the wall: they come with its view, and are asked for by themselves where not. */
+import { describe, expect, it } from "vitest";
+import { comingOf, expecting } from "../src/job/beside";
+
+const job = () => ({ name: "A wall" });
+const open = () => new AbortController().signal;
+const notAsked = () => Promise.reject(new Error("asked by itself"));
+
+describe("a paper beside the wall", () => {
+  it("comes with the view of its job", async () => {
+    const of = job();
+    const answer = expecting(of, ["cuts"]);
+    const said = comingOf(of, "cuts", open(), notAsked);
+    answer.took({ paper: "cuts", answer: ["A1.1"], refused: [] });
+    expect(await said).toEqual(["A1.1"]);
+  });
+
+  it("is asked for by itself where no view brings it", async () => {
+    const of = job();
+    expect(await comingOf(of, "cuts", open(), async () => "own")).toBe("own");
+    expecting(of, ["cuts"]);
+    expect(await comingOf(of, "methods", open(), async () => "own")).toBe("own");
+    expect(await comingOf(job(), "cuts", open(), async () => "own")).toBe("own");
+  });
+
+  it("is asked for by itself where it was refused, which says why", async () => {
+    const of = job();
+    const answer = expecting(of, ["days"]);
+    const said = comingOf(of, "days", open(), async () => "why not");
+    answer.took({ paper: "days", answer: null, refused: [] });
+    expect(await said).toBe("why not");
+  });
+
+  it("is not asked for any more where another key has ended its view", async () => {
+    const of = job();
+    const asker = new AbortController();
+    const answer = expecting(of, ["cuts"]);
+    const said = comingOf(of, "cuts", asker.signal, notAsked);
+    answer.ended();
+    asker.abort(new Error("another view"));
+    await expect(said).rejects.toThrow("another view");
+  });
+
+  it("still comes where it was asked for after it had come", async () => {
+    const of = job();
+    const answer = expecting(of, ["cuts", "days"]);
+    answer.took({ paper: "cuts", answer: 1, refused: [] });
+    answer.ended();
+    expect(await comingOf(of, "cuts", open(), notAsked)).toBe(1);
+  });
+});
