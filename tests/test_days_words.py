@@ -9,8 +9,8 @@ from kitchens import a_job, demo
 from pennant.core.days.step import Caution, DoubtRule, Phase, StepId, Wait, WaitFor, Who
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
-from pennant.words.days import days_report, hours_of, lasts, said_days, says_who
-from pennant.words.days_values import SaidDays
+from pennant.words.days import days_in_words, days_report, hours_of, lasts, says_who
+from pennant.words.days_values import DaysText
 from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, STEP_WORDS, WAITS, WHO
 
 RANGE = "range 30 wide 30 down 2 courses"
@@ -18,11 +18,11 @@ OUTLET = "outlet 12 up 9"
 PAINTED = {"kind": "zone", "id": "z", "at": "0", "width": "60", "made_of": "painted board"}
 
 
-def said(job: Job | None = None, first: date | None = None, **schedule: Any) -> SaidDays:
+def said(job: Job | None = None, first: date | None = None, **schedule: Any) -> DaysText:
     """What is said of the days of a job."""
     job = job or a_job(things=[OUTLET], settings={})
     job = Job.model_validate({**job.model_dump(mode="json"), "schedule": schedule})
-    return said_days(job, plan(job), first)
+    return days_in_words(job, plan(job), first)
 
 
 class TestTables:

@@ -8,7 +8,7 @@ from pennant.core.plan import Plan, plan
 from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, LeftToLine, Reading
 from pennant.core.site.record import Event, Record, SiteEvent, record_of, spot_of
 from pennant.core.site.refit import refit
-from pennant.words.refit import SaidRefit, said_refit
+from pennant.words.refit import RefitText, refit_in_words
 
 IN = 25.4
 NOTHING: Record = record_of([], (), 1.5)
@@ -16,9 +16,9 @@ NOTHING: Record = record_of([], (), 1.5)
 
 def said(
     job: Job, reading: Reading, made: Plan | None = None, record: Record = NOTHING
-) -> SaidRefit:
+) -> RefitText:
     made = made or plan(job)
-    return said_refit(job, made, reading, refit(job, made, record, reading))
+    return refit_in_words(job, made, reading, refit(job, made, record, reading))
 
 
 def noted(made: Plan, event: Event, *ids: str) -> Record:

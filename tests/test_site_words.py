@@ -30,7 +30,7 @@ from pennant.words.hand_over import hand_over
 from pennant.words.moments import minute_of, moment
 from pennant.words.own_pace import own_rules
 from pennant.words.refit import measured_sizes
-from pennant.words.site import said_site
+from pennant.words.site import site_in_words
 
 START = minute_of("2026-03-17T08:00:00+00:00")
 
@@ -94,10 +94,10 @@ class TestSaid:
             made, (0, NotedBatch(event="mixed", what="adhesive", lot="K4", powder=2.5)),
             (30, NotedPieces(event="set", pieces=course(made, 0))),
         )  # fmt: skip
-        running = said_site(job, made, said, START + 40, {})
+        running = site_in_words(job, made, said, START + 40, {})
         assert not any("more to come" in line for line in running.paces)
         said.append(Entry(3, "key-0003", START + 50, NotedBatch(event="used up", what="adhesive")))
-        site = said_site(job, made, said, START + 40, {})
+        site = site_in_words(job, made, said, START + 40, {})
         assert [one.says for one in site.entries][2] == "Adhesive mixed, lot K4, 2.5 kg"
         assert any("1 batch mixed, 2.5 kg" in line and "more to come" in line
                    for line in site.paces)  # fmt: skip
@@ -113,7 +113,7 @@ class TestSaid:
                                            "shades": {"names": ["one", "two"], "boxes": [few]}}
         )  # fmt: skip
         made = plan(job)
-        says = said_site(job, made, [], START, {}).enough.says
+        says = site_in_words(job, made, [], START, {}).enough.says
         assert "short; order" in says
         assert "of lot L9 by " in says
         assert "March" in says

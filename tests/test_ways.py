@@ -7,7 +7,7 @@ import pytest
 from kitchens import IN, a_job
 from pennant.core.document.job import Job
 from pennant.core.document.methods import QUESTIONS, Question, Ways
-from pennant.words.ways import ASKED, said_ways
+from pennant.words.ways import ASKED, ways_in_words
 
 GAP = {"kind": "range-gap", "id": "range", "at": "20", "width": "30", "down": "4"}
 
@@ -19,7 +19,7 @@ def zone(made_of: str) -> dict[str, Any]:
 
 def asked(**changes: Any) -> set[str]:
     """The questions that a changed wall raises."""
-    return {one.question for one in said_ways(a_job(settings={}, **changes))}
+    return {one.question for one in ways_in_words(a_job(settings={}, **changes))}
 
 
 class TestQuestions:
@@ -44,4 +44,4 @@ class TestQuestions:
     def test_sealing_where_the_tile_is_open_pored(self) -> None:
         tile = {"length": "8", "height": "2 1/2", "thickness": "5/16", "porous": True}
         job = Job.model_validate({**a_job().model_dump(mode="json"), "tile": tile})
-        assert "sealed" in {one.question for one in said_ways(job)}
+        assert "sealed" in {one.question for one in ways_in_words(job)}

@@ -35,7 +35,7 @@ from pennant.store.jobs import Jobs
 from pennant.supplier.simulator import PORT as SUPPLIER_PORT
 from pennant.supplier.simulator import Mood, Supplier
 from pennant.words.cuts import cut_sheet, cuts_report
-from pennant.words.days import days_report, said_days
+from pennant.words.days import days_in_words, days_report
 from pennant.words.quantities import materials_report
 from pennant.words.report import report
 from pennant.words.rules import rules_page
@@ -305,20 +305,20 @@ def _read(arguments: argparse.Namespace) -> Job:
 
 def _cuts(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
-    made = plan(job, "fewest")
-    sheet = cut_sheet(job, made)
-    print(sheet.model_dump_json(indent=1) if arguments.json else cuts_report(job, made), end="")
+    planned = plan(job, "fewest")
+    sheet = cut_sheet(job, planned)
+    print(sheet.model_dump_json(indent=1) if arguments.json else cuts_report(job, planned), end="")
     return 0
 
 
 def _materials(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
-    made = plan(job, "fewest")
+    planned = plan(job, "fewest")
     if arguments.json:
-        lines = [line.model_dump(mode="json") for line in made.quantities]
+        lines = [line.model_dump(mode="json") for line in planned.quantities]
         print(json.dumps(lines, indent=1))
     else:
-        print(materials_report(job, made), end="")
+        print(materials_report(job, planned), end="")
     return 0
 
 
@@ -331,8 +331,8 @@ def _day(text: str) -> date:
 
 def _days(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
-    said = said_days(job, plan(job, "fewest"), arguments.first, date.today())
-    print(said.model_dump_json(indent=1) if arguments.json else days_report(said), end="")
+    words = days_in_words(job, plan(job, "fewest"), arguments.first, date.today())
+    print(words.model_dump_json(indent=1) if arguments.json else days_report(words), end="")
     return 0
 
 
@@ -352,19 +352,19 @@ def _site_file(arguments: argparse.Namespace) -> int:
     job, at = _read(arguments), datetime.now(UTC)
     of = Edition(digest=digest_of(job))
     kit = site_kit(job, plan(job, "fewest"), of, (), at.timestamp() / 60)
-    made = site_file(kit, at.isoformat(timespec="seconds"), assets_of(PAGES))
-    arguments.to.write_text(made, "utf-8")
+    text = site_file(kit, at.isoformat(timespec="seconds"), assets_of(PAGES))
+    arguments.to.write_text(text, "utf-8")
     print(f"wrote {arguments.to}")
     return 0
 
 
 def _plan(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
-    made = plan(job, "fewest")
+    planned = plan(job, "fewest")
     print(
-        made.model_dump_json(indent=1)
+        planned.model_dump_json(indent=1)
         if arguments.json
-        else report(job, made, working=arguments.working),
+        else report(job, planned, working=arguments.working),
         end="",
     )
     return 0

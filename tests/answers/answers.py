@@ -63,11 +63,11 @@ def answers(document: dict[str, Any], *, starts: bool) -> dict[str, Any]:
     view = models.view_of(job)
     found: dict[str, Any] = {"view": view}
     from pennant.words.cuts import cut_sheet
-    from pennant.words.setting_out import said_setting_out
+    from pennant.words.setting_out import setting_out_in_words
 
     found["cuts"] = cut_sheet(job, view.plan)
     found["agree"] = models.agree_page(job)
-    found["setting-out"] = list(said_setting_out(job, view.plan))
+    found["setting-out"] = list(setting_out_in_words(job, view.plan))
     if starts:
         found["starts"] = [models.board_of(job, wall.id) for wall in job.walls[:1]]
     return {name: _data(one) for name, one in found.items()}

@@ -29,7 +29,7 @@ class TestPage:
 
     def test_cards_strip_and_sections(self, client: TestClient) -> None:
         page = asked(client, a_dated_job()).json()
-        said = page["said"]
+        said = page["days"]
         cards = [card for day in said["days"] for card in day["cards"]]
         numbers = [card["number"] for card in cards]
         assert numbers == list(range(1, len(cards) + 1))
@@ -41,12 +41,12 @@ class TestPage:
         assert all(one["svg"].startswith("<svg") for one in page["pictures"])
 
     def test_the_wait_says_where_it_comes_from(self, client: TestClient) -> None:
-        said = asked(client, a_dated_job()).json()["said"]
+        said = asked(client, a_dated_job()).json()["days"]
         waits = {wait["says"] for day in said["days"] for wait in day["waits"]}
         assert any("usual for thinset" in one for one in waits)
 
     def test_a_first_day_that_is_past_is_said_with_the_nearest(self, client: TestClient) -> None:
-        said = asked(client, a_dated_job(first="2020-03-16")).json()["said"]
+        said = asked(client, a_dated_job(first="2020-03-16")).json()["days"]
         assert any("is past" in one and "nearest" in one for one in said["clashes"])
 
     @pytest.mark.parametrize(
@@ -78,7 +78,7 @@ class TestCalendarFile:
 
     def test_every_card_and_every_wait(self, client: TestClient) -> None:
         events = self._events(client)
-        said = asked(client, a_dated_job(first="2031-03-17")).json()["said"]
+        said = asked(client, a_dated_job(first="2031-03-17")).json()["days"]
         cards = [card["name"] for day in said["days"] for card in day["cards"]]
         work = [one for one in events if one.get("TRANSP") != "TRANSPARENT"]
         assert [str(one["SUMMARY"]) for one in work] == cards

@@ -226,9 +226,9 @@ class TestTakenAlong:
     def test_the_days_are_planned_from_what_is_done(self, client: TestClient) -> None:
         state = kept(client)
         id_, job = state["id"], state["view"]["job"]
-        before = client.post("/api/days", json=job).json()["said"]
+        before = client.post("/api/days", json=job).json()["days"]
         note(client, id_, "key-0001", {"kind": "step", "step": "clear", "event": "done"})
-        after = client.post("/api/days", json=job, params={"record_of": id_}).json()["said"]
+        after = client.post("/api/days", json=job, params={"record_of": id_}).json()["days"]
         assert [one["step"] for one in after["done"]] == ["clear"]
         assert before["done"] == []
 

@@ -23,7 +23,7 @@ class TestPage:
         assert walls == {
             (wall, how) for wall in ("long-wall", "end-wall") for how in ("dealt", "box after box")
         }  # fmt: skip
-        colours = set(page["said"]["colours"].values())
+        colours = set(page["shades"]["colours"].values())
         assert all(colour in page["pictures"][0]["svg"] for colour in colours)
 
     def test_a_box_opened_twice_is_refused(self, client: TestClient) -> None:
@@ -36,5 +36,5 @@ class TestPage:
     def test_nothing_is_lost_by_boxes_that_do_not_suffice(self, client: TestClient) -> None:
         job = demo("Sorrel Yard")
         shades = job.shades.model_copy(update={"boxes": job.shades.boxes[:2]})
-        said = asked(client, job.model_copy(update={"shades": shades})).json()["said"]
+        said = asked(client, job.model_copy(update={"shades": shades})).json()["shades"]
         assert "open another" in said["headline"]

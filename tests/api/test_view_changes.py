@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 from kitchens import demo
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
-from pennant.words.sheet import said_surface, sheet
+from pennant.words.sheet import sheet, surface_in_words
 
 
 def asked(client: TestClient, job: dict[str, Any], has: str = "") -> dict[str, Any]:
@@ -122,7 +122,7 @@ def test_what_is_kept_of_words_is_what_would_be_said_anew(name: str, change: str
     changed = Job.model_validate(document)
     made = plan(changed)
     kept = sheet(changed, made)
-    said_surface.forget()
+    surface_in_words.forget()
     assert kept == sheet(changed, made)
 
 

@@ -61,12 +61,12 @@ class TestNotebook:
 
     def test_a_late_no_to_half_a_line_does_not_hold_the_whole_one_back(self, blank: Page) -> None:
         held: list[Route] = []
-        blank.route("**/api/view/changes", lambda route: held.append(route))
+        blank.route("**/api/view/changes*", lambda route: held.append(route))
         kept: list[Route] = []
         job = re.compile(r"/api/jobs/\w+$")
         blank.route(job, lambda route: kept.append(route))
         field = blank.get_by_label("New line")
-        with blank.expect_request("**/api/view/changes"):
+        with blank.expect_request("**/api/view/changes*"):
             field.fill("window 6 wide 24 hi")
         field.fill("window 6 wide 24 sill 5 high 12")
         with blank.expect_request(job):

@@ -157,7 +157,7 @@ class TestPaces:
     def test_breakage_by_kind_of_cut(self) -> None:
         said = [NotedPieces(event=event, pieces=("A1.3",)) for event in ("broken", "cut")]  # type: ignore[arg-type]
         found = paces_of(noted((0.0, said[0]), (4.0, said[1])), self.KINDS)
-        assert [(one.kind, one.made, one.broke) for one in found.breakage] == [("crosscut", 2, 1)]
+        assert [(one.kind, one.cuts, one.broke) for one in found.breakage] == [("crosscut", 2, 1)]
 
     def test_batches_that_were_mixed(self) -> None:
         weighed = NotedBatch(event="mixed", what="adhesive", powder=4.5)

@@ -25,9 +25,9 @@ from pennant.core.search.ranking import started
 from pennant.core.survey.counters import rise_of
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.core.takes.edging import sealant_lengths
-from pennant.words.counters import said_counters
+from pennant.words.counters import counters_in_words
 from pennant.words.names import Names
-from pennant.words.setting_out import said_setting_out
+from pennant.words.setting_out import setting_out_in_words
 from pennant.words.start import say_counter_start
 
 SQUARE = {"length": "6", "height": "6", "thickness": "3/8"}
@@ -260,7 +260,9 @@ class TestBuiltUp:
         assert amounts["layers@worktop.1"] == 5
 
     def test_says_what_it_comes_to(self) -> None:
-        (said,) = said_counters(job_with(counter_with(layers=[PLY], front=EDGE, heights="bare")))
+        (said,) = counters_in_words(
+            job_with(counter_with(layers=[PLY], front=EDGE, heights="bare"))
+        )
         assert "plywood 3/4 in" in said.builds_up
         assert "begins on it" in said.builds_up
         assert "the pieces hang" in said.edge
@@ -342,7 +344,7 @@ class TestDone:
 
     def test_is_set_out_from_its_front_and_the_walls_left_end(self) -> None:
         job = job_with(counter_with())
-        said = {one.surface: one for one in said_setting_out(job, plan(job))}["worktop"]
+        said = {one.surface: one for one in setting_out_in_words(job, plan(job))}["worktop"]
         assert [line.what for line in said.heights[:2]] == [
             "Row 1, front edge", "Row 2, front edge"]  # fmt: skip
         assert said.heights[1].reads == "6 1/8 in"

@@ -7,11 +7,11 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
 from pennant.core.search.cures import cures_of, other_joints, with_cure
-from pennant.words.cures import SaidCure, said_cures
+from pennant.words.cures import CureText, cures_in_words
 
 
-def cures_said(job: Job, surface: str, finding: str) -> list[SaidCure]:
-    return said_cures(job, plan(job), surface, cures_of(job, surface, finding))
+def cures_said(job: Job, surface: str, finding: str) -> list[CureText]:
+    return cures_in_words(job, plan(job), surface, cures_of(job, surface, finding))
 
 
 def first_finding(job: Job) -> tuple[str, str]:

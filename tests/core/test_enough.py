@@ -92,7 +92,7 @@ class TestVerdict:
         made = plan(job)
         done = cut(made)[:30]
         later = found(job, made, 900, ("broken", done[:10]), ("cut", done))
-        assert (later.made, later.broke) == (40, 10)
+        assert (later.cut_so_far, later.broke) == (40, 10)
         assert later.lasts is not None
         assert later.lasts > 0.99
         assert later.verdict == "enough"

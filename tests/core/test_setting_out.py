@@ -12,7 +12,7 @@ from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import plan
 from pennant.core.reading.setting_out import SettingOut, setting_out
 from pennant.core.survey.kitchen import kitchen_of
-from pennant.words.setting_out import said_setting_out
+from pennant.words.setting_out import setting_out_in_words
 
 
 def set_out(job: Job) -> SettingOut:
@@ -102,12 +102,12 @@ class TestWords:
     )  # fmt: skip
     def test_where_to_begin(self, kind: str, said: str) -> None:
         job = a_job(start={"across": {"kind": kind}})
-        (wall,) = said_setting_out(job, plan(job))
+        (wall,) = setting_out_in_words(job, plan(job))
         assert wall.begin.startswith(said)
 
     def test_every_wall_has_its_own(self) -> None:
         job = demo("Alder Wharf")
-        walls = list(said_setting_out(job, plan(job)))
+        walls = list(setting_out_in_words(job, plan(job)))
         assert [wall.surface for wall in walls] == [wall.id for wall in job.walls]
         notes = [line.note for wall in walls for line in wall.heights]
         assert all(note.endswith(("below the laser", "over the laser")) for note in notes)
@@ -129,7 +129,7 @@ class TestOnTheWall:
             "id": "a", "length": "96", "top": {"height": "30"}, "things": [],
             "right": {"kind": "open", "ahead": "2"},
         }])  # fmt: skip
-        (said,) = said_setting_out(document, plan(document))
+        (said,) = setting_out_in_words(document, plan(document))
         assert said.begin.startswith("Begin at the left end")
         assert "the right end may still move" in said.begin
 

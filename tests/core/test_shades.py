@@ -17,8 +17,8 @@ from pennant.core.shade.deal import ALIKE_AT_A_STEP, cost_of, counts_to_use, dea
 from pennant.core.shade.shading import Shading, rotation_of, shading_of
 from pennant.core.shade.wall_tiles import TilesToDeal, WallTile, wall_of
 from pennant.core.site.record import record_of
-from pennant.words.cuts import said_record
-from pennant.words.shades import colours_of, said_shades
+from pennant.words.cuts import record_in_words
+from pennant.words.shades import colours_of, shades_in_words
 
 
 def box(name: str, *counts: int, **more: Any) -> dict[str, Any]:
@@ -222,7 +222,7 @@ class TestApart:
             with_boxes(job, box("1", need // 2 + 9, need // 2 + 9), names=["a", "b"], mixed=False)
         )
         assert found.walls == {}
-        assert [one.what for one in found.told] == ["not-one-shade"]
+        assert [one.what for one in found.notes] == ["not-one-shade"]
 
 
 class TestBoxes:
@@ -240,12 +240,12 @@ class TestBoxes:
     )
     def test_what_is_said_of_them(self, boxes: list[dict[str, Any]], told: str) -> None:
         found = shaded(with_boxes(demo("Fennel Row"), *boxes))
-        assert told in {one.what for one in found.told}
+        assert told in {one.what for one in found.notes}
 
     def test_another_lot_than_was_ordered(self) -> None:
         job = demo("Sorrel Yard")
         boxes = [{**one.model_dump(mode="json"), "lot": "X-1"} for one in job.shades.boxes]
-        (told,) = [one for one in shaded(with_boxes(job, *boxes)).told if "lot" in one.what]
+        (told,) = [one for one in shaded(with_boxes(job, *boxes)).notes if "lot" in one.what]
         assert (told.what, told.names) == ("not-the-lot", ("Q-204", "X-1"))
 
     @pytest.mark.parametrize(
@@ -283,7 +283,7 @@ class TestWords:
 
     def test_the_deal_is_said_section_by_section(self) -> None:
         job = demo("Sorrel Yard")
-        said = said_shades(job, plan(job))
+        said = shades_in_words(job, plan(job))
         assert "no more than 3 alike together" in said.headline
         assert "the largest of" in said.beside
         assert [one.section for one in said.takes] == [
@@ -306,5 +306,5 @@ def test_the_record_draws_from_the_boxes_as_they_came() -> None:
     """What is left is counted from what was in the boxes, not from what was ordered."""
     job = demo("Sorrel Yard")
     made = plan(job)
-    said = said_record(job, made, record_of([], made.pieces, job.settings.set_within), [], {})
+    said = record_in_words(job, made, record_of([], made.pieces, job.settings.set_within), [], {})
     assert f"of {shaded(job).there} in 6 boxes" in said.left

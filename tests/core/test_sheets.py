@@ -32,10 +32,10 @@ from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan, plan
 from pennant.core.shade.shading import shading_of
 from pennant.core.site.record import record_of
-from pennant.words.chip_sheets import SheetPicture, said_sheets
-from pennant.words.cuts import said_record
+from pennant.words.chip_sheets import SheetPicture, sheets_in_words
+from pennant.words.cuts import record_in_words
 from pennant.words.enough import enough
-from pennant.words.site import said_site
+from pennant.words.site import site_in_words
 
 IN = 25.4
 
@@ -159,7 +159,7 @@ class TestRoundTheRoom:
             update={"walls": (wall, one.walls[0].model_copy(update={"id": "b", "name": "Other"}))}
         )
         says = [
-            any("one way round the room" in line for said in said_sheets(job, plan(job))
+            any("one way round the room" in line for said in sheets_in_words(job, plan(job))
                 for line in said.lies)
             for job in (one, two)
         ]  # fmt: skip
@@ -170,7 +170,7 @@ class TestPictures:
     """Sheets as they lie wherever their edges show it: one turned round is seen to be wrong."""
 
     def pictures(self, job: Job) -> dict[str, SheetPicture]:
-        (said,) = said_sheets(job, plan(job))
+        (said,) = sheets_in_words(job, plan(job))
         return {picture.name: picture for picture in said.pictures}
 
     def test_one_turned_round_breaks_the_zigzag(self) -> None:
@@ -211,7 +211,7 @@ class TestCutOuts:
         job = Job.model_validate(job.model_dump() | {"walls": [
             job.walls[0].model_dump() | {"things": ["outlet 6 up 6"]}
         ]})  # fmt: skip
-        (said,) = said_sheets(job, plan(job))
+        (said,) = sheets_in_words(job, plan(job))
         cut = next(part.says for part in said.parts if part.says.count("draw the hole"))
         assert "2 1/4 in wide and 3 5/8 in high" in cut
         assert "4 7/8 in from its points on the left" in cut
@@ -309,7 +309,7 @@ class TestHowTheyLie:
 
     def test_said_with_its_orientation_and_its_parts(self) -> None:
         job = mosaic(("3", "1"), "1/16", (3, 6), HERRINGBONE, length="60", top="40")
-        (said,) = said_sheets(job, plan(job))
+        (said,) = sheets_in_words(job, plan(job))
         assert "zigzag" in said.lies[0]
         assert said.levels[0].startswith("course 1 of sheets: tips at ")
         assert all("chips" in part.says or "chip is" in part.says for part in said.parts)
@@ -317,7 +317,7 @@ class TestHowTheyLie:
     def test_a_strip_is_measured_from_the_sheets_own_points(self) -> None:
         """Five rows of twelve stay: seven modules down from the top, to the sheet's last chip."""
         job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84", top="17 1/2")
-        (said,) = said_sheets(job, plan(job))
+        (said,) = sheets_in_words(job, plan(job))
         assert "60 chips stay on their backing; cut the backing 7 in from its highest points" in (
             said.parts[0].says
         )
@@ -413,11 +413,11 @@ class TestByTheSheet:
         cuts, record = cuts_of(job, made), record_of([], made.pieces, 1.0)
         found = enough(job, made, cuts, record, [])
         assert (found.left, found.to_come, found.spare, found.cuts) == (18, 14, 4, 0)
-        said = said_record(job, made, record, [], {})
+        said = record_in_words(job, made, record, [], {})
         assert said.left == "4 whole sheets left over of 18 in 1 boxes"
 
     def test_a_course_of_sheets_is_noted_at_once(self) -> None:
         job = self.with_boxes([9, 9])
         made = plan(job)
-        site = said_site(job, made, [], 29_000_000, {})
+        site = site_in_words(job, made, [], 29_000_000, {})
         assert [len(course.pieces) for course in site.courses] == [7 * 144, 7 * 144]

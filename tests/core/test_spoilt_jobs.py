@@ -13,8 +13,8 @@ from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
 from pennant.files.drawing_dxf import plan_dxf
 from pennant.files.job_json import job_of
-from pennant.words.days import said_days
-from pennant.words.shades import said_shades
+from pennant.words.days import days_in_words
+from pennant.words.shades import shades_in_words
 
 DOCUMENTS = [json.loads(job.model_dump_json()) for job in (*demo_jobs(), sink_wall())]
 TRIED = 80
@@ -49,8 +49,8 @@ class TestSpoilt:
             try:
                 job = job_of({**document, **mutated({part: document[part]}, chance)})
                 laid = plan(job)
-                said_days(job, laid)
-                said_shades(job, laid)
+                days_in_words(job, laid)
+                shades_in_words(job, laid)
                 plan_dxf(job, laid)
                 made += 1
             except NotReckoned:

@@ -9,7 +9,7 @@ from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.core.takes.suitability import SUITS, unsuited
 from pennant.words.names import Names
-from pennant.words.suits import SAID, SHOWN_BY_CONTRAST, said_joints, said_unsuited
+from pennant.words.suits import SAID, SHOWN_BY_CONTRAST, joints_in_words, unsuited_in_words
 
 THINSET = {"name": "T", "kind": "thinset", "shade": "white", "pack": 10}
 SANDED = {"name": "S", "kind": "sanded", "colour": "#e0d8c8", "pack": 5}
@@ -149,7 +149,7 @@ class TestTable:
     def test_is_said_with_its_reason_and_its_cure(self, rule: str) -> None:
         job = job_with(CASES[rule][0])
         made = plan(job)
-        said = {one.rule: one for one in said_unsuited(job, Names(made.kitchen), made)}
+        said = {one.rule: one for one in unsuited_in_words(job, Names(made.kitchen), made)}
         assert all((said[rule].title, said[rule].why, said[rule].cure))
         assert "{" not in said[rule].title + said[rule].why + said[rule].cure
 
@@ -160,13 +160,13 @@ class TestTable:
         job = a_job(things=[window], settings={}, products={"grout": dark})
         made = plan(job)
         uneven = [f for f in made.findings if f.rule in SHOWN_BY_CONTRAST]
-        said = said_joints(job, Names(made.kitchen), made)
+        said = joints_in_words(job, Names(made.kitchen), made)
         assert uneven
         assert said.startswith("contrast")
         assert "Sash" in said
         plain = a_job(settings={}, products={"grout": {**SANDED, "colour": "#b9cbbd"}})
         made = plan(plain)
-        assert said_joints(plain, Names(made.kitchen), made) == "match: joints recede"
+        assert joints_in_words(plain, Names(made.kitchen), made) == "match: joints recede"
 
     def test_a_stretch_of_wall_is_named(self) -> None:
         (found,) = unsuited(job_with({"zone": {"loose": True}}))

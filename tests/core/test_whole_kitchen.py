@@ -20,7 +20,7 @@ from pennant.core.search.whole_kitchen import (
     sift,
     starts_of,
 )
-from pennant.words.starts import said_round
+from pennant.words.starts import round_in_words
 
 WISHED = tuple(Wish(kind=kind) for kind in ("never", "avoid", "smallest"))
 
@@ -169,7 +169,7 @@ class TestSaid:
 
     def test_what_each_wish_left_is_said(self) -> None:
         job = demo("Fennel Row")
-        first = next(iter(said_round(job, best_round(job))))
+        first = next(iter(round_in_words(job, best_round(job))))
         assert first.says.startswith("All walls at once, a better start found: ")
         assert "starts tried" in first.says
         assert "have the least to cure" in first.says

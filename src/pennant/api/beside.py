@@ -22,7 +22,7 @@ from pennant.core.site.entries import Entry
 from pennant.words.cuts import cut_sheet
 from pennant.words.done import as_it_goes
 from pennant.words.methods import Method, methods
-from pennant.words.setting_out import said_setting_out
+from pennant.words.setting_out import setting_out_in_words
 
 Paper = Literal["cuts", "methods", "setting-out", "days"]
 
@@ -46,7 +46,7 @@ class Beside:
         """``shelf`` is of the user's own products, ``noted`` what was noted of the job on site."""
         self.papers, self.shelf, self.noted = papers, shelf, noted
 
-    def lines(self, job: Job, made: Drawn) -> Iterator[str]:
+    def lines(self, job: Job, drawing: Drawn) -> Iterator[str]:
         """Yield a `BesideView` as JSON for each paper, of the plan that its view is of."""
         if not self.papers:
             return
@@ -54,11 +54,11 @@ class Beside:
 
         def planned() -> Plan:
             if not whole:
-                whole["fewest"] = with_quantities(job, made, "fewest")
+                whole["fewest"] = with_quantities(job, drawing, "fewest")
             return whole["fewest"]
 
         answers: Mapping[Paper, Callable[[], Any]] = {
-            "setting-out": lambda: list(said_setting_out(job, made.plan)),
+            "setting-out": lambda: list(setting_out_in_words(job, drawing.plan)),
             "cuts": lambda: cut_sheet(job, planned()),
             "methods": lambda: side_by_side(job, self.shelf()),
             "days": lambda: days_page(

@@ -64,7 +64,7 @@ def _make(host: str, certificate: Path, key: Path) -> None:
     private = ec.generate_private_key(ec.SECP256R1())
     name = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, "Pennant")])
     now = datetime.now(UTC)
-    made = (
+    signed = (
         x509.CertificateBuilder()
         .subject_name(name)
         .issuer_name(name)
@@ -83,4 +83,4 @@ def _make(host: str, certificate: Path, key: Path) -> None:
     key.unlink(missing_ok=True)
     with os.fdopen(os.open(key, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600), "wb") as file:
         file.write(kept)
-    certificate.write_bytes(made.public_bytes(serialization.Encoding.PEM))
+    certificate.write_bytes(signed.public_bytes(serialization.Encoding.PEM))

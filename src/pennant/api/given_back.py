@@ -21,12 +21,12 @@ from pennant.api.noting import (
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.values import reading_in
-from pennant.core.site.entries import Key, Remark, Said, TakenBack
+from pennant.core.site.entries import Key, Note, Remark, TakenBack
 from pennant.files.job_json import NotAJobFile, digest_of, read_job
 from pennant.store.jobs import Jobs, StoredJob
 from pennant.store.record import KeyTaken, Sent
 from pennant.words.moments import minute_of, moment
-from pennant.words.site import SaidSite
+from pennant.words.site import SiteText
 
 router = APIRouter(prefix="/api/jobs")
 
@@ -73,7 +73,7 @@ class ReadIn(BaseModel):
     new: int
     known: int
     says: tuple[str, ...]
-    site: SaidSite
+    site: SiteText
 
 
 @router.post("/{id_}/given-back")
@@ -83,10 +83,10 @@ def read_in(id_: str, given: GivenBack, jobs: Kept, site: Site) -> ReadIn:
     Each is settled on the revision that the site file was made of, also where the job has been
     planned again since. Refused where the file is of another job.
     """
-    stored, job, made = opened(id_, jobs, site)
+    stored, job, planned = opened(id_, jobs, site)
     revision = _revision_of(given, stored, jobs)
-    noting, kept = Noting(jobs, stored, job, made), site.entries(id_)
-    known, told = {one.key for one in kept}, []
+    noting, kept = Noting(jobs, stored, job, planned), site.entries(id_)
+    known, says = {one.key for one in kept}, []
     for note in given.notes:
         back = next((one.id for one in kept if one.key == note.takes_back_key), None)
         entry = _read(note.entry, given.units)
@@ -101,23 +101,23 @@ def read_in(id_: str, given: GivenBack, jobs: Kept, site: Site) -> ReadIn:
         try:
             kept = site.add(id_, sent)
         except KeyTaken as error:
-            told.append(f"left out: {error}")
+            says.append(f"left out: {error}")
     new = len({one.key for one in kept} - known)
     if revision != stored.revision:
-        told.append(
+        says.append(
             "the job has been planned again since the site file was made: what lies where it lay "
             "counts, the rest is told apart in the record"
         )
     return ReadIn(
-        new=new, known=len(given.notes) - new, says=tuple(told),
-        site=site_state(stored, job, made, kept),
+        new=new, known=len(given.notes) - new, says=tuple(says),
+        site=site_state(stored, job, planned, kept),
     )  # fmt: skip
 
 
-_ENTRY: TypeAdapter[Said] = TypeAdapter(Said)
+_ENTRY: TypeAdapter[Note] = TypeAdapter(Note)
 
 
-def _read(entry: dict[str, Any], units: Units) -> Said:
+def _read(entry: dict[str, Any], units: Units) -> Note:
     """An entry as it was meant; in words where it cannot be read, so that nothing is lost."""
     try:
         with reading_in(units):
@@ -147,9 +147,9 @@ def _time_of(note: KeptNote, given: GivenBack) -> tuple[str | None, str | None]:
     clock counts while it can be right: after the file was made, and not to come.
     """
     by_sending = put_right(note.said_at, given.given_at)
-    said = minute_of(note.said_at.isoformat())
+    words = minute_of(note.said_at.isoformat())
     latest = minute_of(by_sending) if by_sending else None
-    early = said < minute_of(given.made_at.isoformat()) - OFF_BY
-    if latest is None or early or said > latest + OFF_BY:
+    early = words < minute_of(given.made_at.isoformat()) - OFF_BY
+    if latest is None or early or words > latest + OFF_BY:
         return by_sending, clock_of(note.said_at, given.given_at)
-    return moment(said), note.said_at.isoformat()
+    return moment(words), note.said_at.isoformat()

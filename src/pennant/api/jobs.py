@@ -17,7 +17,7 @@ from pennant.api.models import (
     JobCard,
     JobState,
     NewJob,
-    SaidRevision,
+    RevisionText,
 )
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused
@@ -111,11 +111,11 @@ async def import_bundle(
 
 def _sent(one: BundledEntry, names: Mapping[str, str]) -> Sent:
     """An entry that was brought along; its photograph has a new name."""
-    said = one.said.model_dump(mode="json")
-    if "name" in said and said["kind"] == "photograph":
-        said["name"] = names[said["name"]]
+    noted = one.said.model_dump(mode="json")
+    if "name" in noted and noted["kind"] == "photograph":
+        noted["name"] = names[noted["name"]]
     return Sent(
-        key=one.key, said=said, was=tuple(AsItWas(was.outline, was.cut_from) for was in one.was),
+        key=one.key, said=noted, was=tuple(AsItWas(was.outline, was.cut_from) for was in one.was),
         at=one.at, said_at=one.said_at, clock=one.clock, takes_back=one.takes_back,
     )  # fmt: skip
 
@@ -169,9 +169,9 @@ def redo(id_: str, edition: EditionAsked, jobs: Kept) -> JobState:
 
 
 @router.get("/jobs/{id_}/history")
-def show_history(id_: str, jobs: Kept) -> list[SaidRevision]:
+def show_history(id_: str, jobs: Kept) -> list[RevisionText]:
     """Return every revision of a job, the newest first."""
-    return [SaidRevision(**vars(one)) for one in jobs.history(id_)]
+    return [RevisionText(**vars(one)) for one in jobs.history(id_)]
 
 
 @router.post("/jobs/{id_}/go-to")

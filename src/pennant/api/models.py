@@ -22,12 +22,12 @@ from pennant.files.elevation_in import LAYER_KINDS
 from pennant.files.papers import BOUND_PAPERS, PAPER_TITLES, PAPERS, WHAT_FOR
 from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import Agreeing, agreeing
-from pennant.words.days import said_days
-from pennant.words.days_values import SaidDays, Sections
-from pennant.words.shades import SaidShades, said_shades
+from pennant.words.days import days_in_words
+from pennant.words.days_values import DaysText, Sections
+from pennant.words.shades import ShadesText, shades_in_words
 from pennant.words.sheet import Sheet, sheet
 from pennant.words.start import say_slack
-from pennant.words.starts import SaidStart, board
+from pennant.words.starts import StartText, board
 
 MOST_DRAWN = 12
 """Starts that the board shows: more than anyone lays side by side to choose from."""
@@ -82,7 +82,7 @@ class JobCard(BaseModel):
     drawn: bool
 
 
-class SaidRevision(BaseModel):
+class RevisionText(BaseModel):
     """One step of a job's history."""
 
     number: int
@@ -167,14 +167,14 @@ class ToCure(BaseModel):
     finding: str
 
 
-class SaidSlack(BaseModel):
+class SlackText(BaseModel):
     """The slack of a start one way, and how much there is in words."""
 
     slack: Slack
     says: str
 
 
-class SaidWish(BaseModel):
+class WishText(BaseModel):
     """A wish as the client would say it, and the kinds of things that it can be bound to."""
 
     kind: WishKind
@@ -229,7 +229,7 @@ class EditionAsked(BaseModel):
     edition: int = Field(ge=0, le=2**62)
 
 
-class DrawnStart(SaidStart):
+class DrawnStart(StartText):
     """A start on the board with its drawing, a standalone SVG document."""
 
     svg: str
@@ -271,11 +271,11 @@ class SectionPicture(BaseModel):
 class DaysPage(BaseModel):
     """The days of a job, and the walls with their sections."""
 
-    said: SaidDays
+    days: DaysText
     pictures: list[SectionPicture]
 
 
-class SaidPaper(BaseModel):
+class PaperText(BaseModel):
     """A paper: what it is, what for, and whether it is bound where nothing is chosen."""
 
     paper: str
@@ -284,10 +284,10 @@ class SaidPaper(BaseModel):
     bound: bool
 
 
-def list_of_papers() -> list[SaidPaper]:
+def list_of_papers() -> list[PaperText]:
     """Return every paper, in the order in which they are bound."""
     return [
-        SaidPaper(
+        PaperText(
             paper=one, title=PAPER_TITLES[one], what_for=WHAT_FOR[one], bound=one in BOUND_PAPERS
         )
         for one in PAPERS
@@ -306,68 +306,68 @@ class ShadePicture(BaseModel):
 class ShadesPage(BaseModel):
     """The opened boxes dealt, and the walls in their shades."""
 
-    said: SaidShades
+    shades: ShadesText
     pictures: list[ShadePicture]
 
 
 def shades_page(job: Job) -> ShadesPage:
     """Return how the opened boxes are dealt; raise `JobRefused` for boxes that cannot be read."""
-    made = plan(job, "fewest")
+    planned = plan(job, "fewest")
     with reckoning("the shades"):
-        said = said_shades(job, made)
+        words = shades_in_words(job, planned)
     pictures = []
     hows: tuple[tuple[Literal["dealt", "box after box"], dict[str, str]], ...] = (
-        ("dealt", said.shades), ("box after box", said.box_after_box),
+        ("dealt", words.shades), ("box after box", words.box_after_box),
     )  # fmt: skip
-    for surface in made.surfaces:
+    for surface in planned.surfaces:
         for how, shades in hows:
             own = {
-                piece.id: said.colours[shades[piece.id]]
+                piece.id: words.colours[shades[piece.id]]
                 for piece in surface.pieces if piece.id in shades
             }  # fmt: skip
             if own:
-                picture = kitchen_drawing(job, made, only=surface.surface, tints=own)
+                picture = kitchen_drawing(job, planned, only=surface.surface, tints=own)
                 pictures.append(
                     ShadePicture.model_construct(
                         surface=surface.surface, how=how, svg=picture_svg(picture),
-                        name=made.kitchen.surface(surface.surface).name,
+                        name=planned.kitchen.surface(surface.surface).name,
                     )
                 )  # fmt: skip
-    return ShadesPage.model_construct(said=said, pictures=pictures)
+    return ShadesPage.model_construct(shades=words, pictures=pictures)
 
 
-def days_page(job: Job, today: date, made: Plan) -> DaysPage:
+def days_page(job: Job, today: date, planned: Plan) -> DaysPage:
     """Return the days of a job and its plan; raise `JobRefused` where they cannot be planned."""
     with reckoning("the days"):
-        said = said_days(job, made, today=today)
+        words = days_in_words(job, planned, today=today)
     pictures = []
     works: tuple[tuple[Literal["set", "grout"], Sections], ...] = (
-        ("set", said.sections), ("grout", said.grouting),
+        ("set", words.sections), ("grout", words.grouting),
     )  # fmt: skip
     for work, sections in works:
-        for surface in made.surfaces:
+        for surface in planned.surfaces:
             here = {piece.id for piece in surface.pieces}
             own = [(label, ids) for label, ids in sections if not here.isdisjoint(ids)]
             if own:
-                picture = kitchen_drawing(job, made, only=surface.surface, sections=own)
+                picture = kitchen_drawing(job, planned, only=surface.surface, sections=own)
                 pictures.append(
                     SectionPicture.model_construct(
                         surface=surface.surface, work=work, svg=picture_svg(picture),
-                        name=made.kitchen.surface(surface.surface).name,
+                        name=planned.kitchen.surface(surface.surface).name,
                     )
                 )  # fmt: skip
-    return DaysPage.model_construct(said=said, pictures=pictures)
+    return DaysPage.model_construct(days=words, pictures=pictures)
 
 
 def agree_page(job: Job) -> AgreePage:
     """Return the page that a client agrees to; raise `JobRefused` for what cannot be drawn."""
-    made = plan(job)
-    page = agreeing(job, made)
+    planned = plan(job)
+    page = agreeing(job, planned)
     pictures = [
         AgreePicture(
             surface=wall.surface,
             svg=picture_svg(kitchen_drawing(
-                job, made, only=wall.surface,
+                job, planned, only=wall.surface,
                 marks=[(str(item.number), item.pieces) for item in wall.items if item.number],
             )),
         )
@@ -376,21 +376,21 @@ def agree_page(job: Job) -> AgreePage:
     return AgreePage(page=page, pictures=pictures, items=list(page.items))
 
 
-def said_slack(job: Job, wall: str) -> list[SaidSlack]:
+def slack_in_words(job: Job, wall: str) -> list[SlackText]:
     """Return the slack of a wall's start, across and up."""
-    made = plan(job)
-    found = slack_of(laid_wall(job, made.kitchen, wall), job.settings)
-    return [SaidSlack(slack=one, says=say_slack(job, one)) for one in found]
+    planned = plan(job)
+    found = slack_of(laid_wall(job, planned.kitchen, wall), job.settings)
+    return [SlackText(slack=one, says=say_slack(job, one)) for one in found]
 
 
 def board_of(job: Job, wall: str) -> DrawnBoard:
     """Return a wall's best starts; raise `JobRefused` where the job cannot be drawn."""
     found = board(job, wall, starts_of(job, wall), MOST_DRAWN)
     drawn = []
-    for said in found.starts:
-        tried = started(job, wall, said.start)
+    for words in found.starts:
+        tried = started(job, wall, words.start)
         svg = picture_svg(kitchen_drawing(tried, plan(tried), only=wall))
-        drawn.append(DrawnStart.model_construct(**dict(said), svg=svg))
+        drawn.append(DrawnStart.model_construct(**dict(words), svg=svg))
     return DrawnBoard.model_construct(
         compared=found.compared,
         both_ways=found.both_ways,
@@ -401,6 +401,6 @@ def board_of(job: Job, wall: str) -> DrawnBoard:
 
 def view_of(job: Job) -> View:
     """Return the view; raise `JobRefused` where the job cannot be drawn."""
-    made = plan(job, "known")
+    planned = plan(job, "known")
     with reckoning("what is said of the plan"):
-        return View.model_construct(job=job, plan=made, sheet=sheet(job, made))
+        return View.model_construct(job=job, plan=planned, sheet=sheet(job, planned))

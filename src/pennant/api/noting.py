@@ -19,12 +19,12 @@ from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, reckoning
 from pennant.core.document.values import reading_in
 from pennant.core.plan import Plan, plan
-from pennant.core.site.entries import Key, NotedPieces, Said
+from pennant.core.site.entries import Key, Note, NotedPieces
 from pennant.files.job_json import NotAJobFile, digest_of, read_job
 from pennant.store.jobs import Jobs, StoredJob
 from pennant.store.record import AsItWas, OldNote, SiteRecord, StoredEntry
 from pennant.words.moments import minute_of, moment
-from pennant.words.site import SaidSite, said_site
+from pennant.words.site import SiteText, site_in_words
 from pennant.words.site_kit import Edition, SiteKit, site_kit
 
 OFF_BY = 5.0
@@ -62,7 +62,7 @@ class NotedEntry(InUnits):
     """
 
     key: Key
-    entry: Said
+    entry: Note
     said_at: datetime | None = None
     sent_at: datetime | None = None
     takes_back: int | None = Field(default=None, ge=1, le=2**62)
@@ -74,15 +74,15 @@ def opened(id_: str, jobs: Jobs, site: SiteRecord) -> tuple[StoredJob, Job, Plan
     """Return a job as it is kept, read, and its plan; older notes are copied over first."""
     stored = jobs.get(id_)
     job = read_job(stored.document)
-    made = plan(job, "fewest")
+    planned = plan(job, "fewest")
     _copy_old_notes(id_, site)
-    return stored, job, made
+    return stored, job, planned
 
 
-def site_state(stored: StoredJob, job: Job, made: Plan, kept: list[StoredEntry]) -> SaidSite:
+def site_state(stored: StoredJob, job: Job, planned: Plan, kept: list[StoredEntry]) -> SiteText:
     """Return where the work stands by the entries of its record."""
     with reckoning("the record"):
-        return said_site(job, made, entries_of(kept), _now(), _doubts(kept), stored.revision)
+        return site_in_words(job, planned, entries_of(kept), _now(), _doubts(kept), stored.revision)
 
 
 def _now() -> float:
@@ -95,31 +95,31 @@ def _doubts(kept: list[StoredEntry]) -> dict[int, str]:
 
 def opened_kit(id_: str, jobs: Jobs, site: SiteRecord) -> tuple[Job, SiteKit]:
     """Return a job and its kit as they stand."""
-    stored, job, made = opened(id_, jobs, site)
+    stored, job, planned = opened(id_, jobs, site)
     of = Edition(
         job=stored.id, digest=digest_of(job), revision=stored.revision, edition=stored.edition
     )
     kept = site.entries(id_)
-    return job, site_kit(job, made, of, entries_of(kept), _now(), _doubts(kept))
+    return job, site_kit(job, planned, of, entries_of(kept), _now(), _doubts(kept))
 
 
 class Noting:
     """Makes entries ready to be kept, each on the plan of the revision that it was noted on."""
 
-    def __init__(self, jobs: Jobs, stored: StoredJob, job: Job, made: Plan) -> None:
+    def __init__(self, jobs: Jobs, stored: StoredJob, job: Job, planned: Plan) -> None:
         self.id, self.jobs = stored.id, jobs
-        self.plans: dict[int, tuple[Job, Plan] | None] = {stored.revision: (job, made)}
+        self.plans: dict[int, tuple[Job, Plan] | None] = {stored.revision: (job, planned)}
         self.cuts: dict[int, CutList] = {}
         self.present = stored.revision
         self.documents: dict[int, str] | None = None
 
-    def revision_of(self, said: int | None) -> int:
+    def revision_of(self, text: int | None) -> int:
         """Return the revision that something was noted on; the present one for one never kept."""
-        if said is None or said in self.plans:
-            return said or self.present
-        return said if said in self._documents() else self.present
+        if text is None or text in self.plans:
+            return text or self.present
+        return text if text in self._documents() else self.present
 
-    def as_they_were(self, entry: Said, revision: int) -> tuple[AsItWas, ...]:
+    def as_they_were(self, entry: Note, revision: int) -> tuple[AsItWas, ...]:
         """Return an entry's pieces as that revision had them; unknown where it has no plan."""
         if not isinstance(entry, NotedPieces):
             return ()
@@ -128,10 +128,10 @@ class Noting:
         found = self.plans[revision]
         if found is None:
             return tuple(AsItWas(None, None) for _ in entry.pieces)
-        job, made = found
+        job, planned = found
         if revision not in self.cuts:
-            self.cuts[revision] = cuts_of(job, made)
-        return as_they_were(made, self.cuts[revision], entry)
+            self.cuts[revision] = cuts_of(job, planned)
+        return as_they_were(planned, self.cuts[revision], entry)
 
     def _planned(self, revision: int) -> tuple[Job, Plan] | None:
         try:
@@ -192,8 +192,8 @@ def _copy_old_notes(id_: str, site: SiteRecord) -> None:
         if note.revision not in plans:
             try:
                 job = read_job(note.document)
-                made = plan(job, "fewest")
-                plans[note.revision] = (made, cuts_of(job, made))
+                planned = plan(job, "fewest")
+                plans[note.revision] = (planned, cuts_of(job, planned))
             except (JobRefused, NotAJobFile):
                 plans[note.revision] = None
         found = plans[note.revision]

@@ -43,10 +43,10 @@ from pennant.store.record import (
     Sent,
     StoredEntry,
 )
-from pennant.words.cuts import SaidRecord, said_record
+from pennant.words.cuts import RecordText, record_in_words
 from pennant.words.own_pace import OwnRule, own_rules
-from pennant.words.refit import SaidRefit, measured_sizes, said_refit
-from pennant.words.site import SaidSite
+from pennant.words.refit import RefitText, measured_sizes, refit_in_words
+from pennant.words.site import SiteText
 from pennant.words.site_kit import SiteKit
 
 router = APIRouter(prefix="/api/jobs")
@@ -72,10 +72,10 @@ class TakenWay(AskedReading):
 
 
 @router.get("/{id_}/site")
-def site_now(id_: str, jobs: Kept, site: Site) -> SaidSite:
+def site_now(id_: str, jobs: Kept, site: Site) -> SiteText:
     """Return where the work stands: pieces, clocks, entries, whether tile lasts."""
-    stored, job, made = opened(id_, jobs, site)
-    return site_state(stored, job, made, site.entries(id_))
+    stored, job, planned = opened(id_, jobs, site)
+    return site_state(stored, job, planned, site.entries(id_))
 
 
 @router.get("/{id_}/site-kit")
@@ -85,14 +85,14 @@ def kit_for_site(id_: str, jobs: Kept, site: Site) -> SiteKit:
 
 
 @router.post("/{id_}/site")
-def note_entry(id_: str, noted: NotedEntry, jobs: Kept, site: Site) -> SaidSite:
+def note_entry(id_: str, noted: NotedEntry, jobs: Kept, site: Site) -> SiteText:
     """Note something. It is kept before this answers; sent again it is the same entry.
 
     Nothing that was noted is refused because the plan has moved on since: what is about pieces that
     it no longer has is kept, and told as such.
     """
-    stored, job, made = opened(id_, jobs, site)
-    on = Noting(jobs, stored, job, made)
+    stored, job, planned = opened(id_, jobs, site)
+    on = Noting(jobs, stored, job, planned)
     back = noted.takes_back
     if isinstance(noted.entry, TakenBack) and back is None and noted.takes_back_key is not None:
         taken_back = site.under(id_, noted.takes_back_key)
@@ -104,18 +104,18 @@ def note_entry(id_: str, noted: NotedEntry, jobs: Kept, site: Site) -> SaidSite:
         said_at=put_right(noted.said_at, noted.sent_at),
         clock=clock_of(noted.said_at, noted.sent_at),
     )  # fmt: skip
-    return site_state(stored, job, made, site.add(id_, sent))
+    return site_state(stored, job, planned, site.add(id_, sent))
 
 
 @router.post("/{id_}/refit")
-def refit_to(id_: str, asked: AskedReading, jobs: Kept, site: Site) -> SaidRefit:
+def refit_to(id_: str, asked: AskedReading, jobs: Kept, site: Site) -> RefitText:
     """Return what a reading means and the ways to go on from it. Nothing is kept."""
-    _, job, made = opened(id_, jobs, site)
+    _, job, planned = opened(id_, jobs, site)
     events = events_of(entries_of(site.entries(id_)))
-    record = record_of(events, made.pieces, job.settings.set_within)
+    record = record_of(events, planned.pieces, job.settings.set_within)
     with reckoning("the re-fit"):
-        found = refit(job, made, record, asked.reading, events)
-        return said_refit(job, made, asked.reading, found)
+        found = refit(job, planned, record, asked.reading, events)
+        return refit_in_words(job, planned, asked.reading, found)
 
 
 @router.post("/{id_}/refit/take")
@@ -124,8 +124,8 @@ def take_way(id_: str, taken: TakenWay, jobs: Kept, site: Site) -> SiteKit:
 
     Refused where the job has moved on since the way was shown, or there is no such way.
     """
-    said = refit_to(id_, AskedReading(units=taken.units, reading=taken.reading), jobs, site)
-    way = next((one for one in said.ways if one.kind == taken.way), None)
+    text = refit_to(id_, AskedReading(units=taken.units, reading=taken.reading), jobs, site)
+    way = next((one for one in text.ways if one.kind == taken.way), None)
     if way is None:
         message = "is no way to go on from this reading; ask again what it means"
         raise JobRefused([Problem(pointer="/way", message=message)])
@@ -142,15 +142,15 @@ async def add_photograph(
     pictures: Pictures,
     key: Annotated[str, Query(min_length=8, max_length=80)],
     words: Annotated[str, Query(max_length=400)] = "",
-) -> SaidSite:
+) -> SiteText:
     """Keep a photograph, taken anew into a plain picture, and note it. Sent again it is the same.
 
     Place and camera are not in what is kept.
     """
     body = await request.body()
 
-    def kept() -> SaidSite:
-        stored, job, made = opened(id_, jobs, site)
+    def kept() -> SiteText:
+        stored, job, planned = opened(id_, jobs, site)
         known = site.under(id_, key)
         if known is None:
             try:
@@ -158,12 +158,12 @@ async def add_photograph(
             except ValueError as error:
                 raise JobRefused([Problem(pointer="/photograph", message=str(error))]) from None
             name = pictures.add(id_, picture.jpeg, picture.size, MOST_PHOTOGRAPHS)
-            said = NotedPhotograph(name=name, words=words).model_dump(mode="json")
+            noted = NotedPhotograph(name=name, words=words).model_dump(mode="json")
         elif known.kind != "photograph":
             raise KeyTaken(f"the key {key!r} was sent before for another entry")
         else:
-            said = dict(known.said)
-        return site_state(stored, job, made, site.add(id_, Sent(key, said, stored.revision)))
+            noted = dict(known.said)
+        return site_state(stored, job, planned, site.add(id_, Sent(key, noted, stored.revision)))
 
     return await run_in_threadpool(kept)
 
@@ -181,48 +181,48 @@ def list_own_rules(jobs: Kept, site: Site) -> list[OwnRule]:
     found = []
     for id_ in site.jobs()[:JOBS_BEFORE]:
         try:
-            _, job, made = opened(id_, jobs, site)
+            _, job, planned = opened(id_, jobs, site)
         except (JobRefused, NotAJobFile):
             continue  # it cannot be planned as it is, and says nothing of this one
-        kinds = {piece.id: piece.kind for piece in made.pieces}
+        kinds = {piece.id: piece.kind for piece in planned.pieces}
         found.append((job, paces_of(entries_of(site.entries(id_)), kinds)))
     return own_rules(found)
 
 
 @router.get("/{id_}/record")
-def site_record(id_: str, jobs: Kept, site: Site) -> SaidRecord:
+def site_record(id_: str, jobs: Kept, site: Site) -> RecordText:
     """Return where the pieces of a job stand on site."""
-    _, job, made = opened(id_, jobs, site)
-    return _said_record(job, made, site.entries(id_))
+    _, job, planned = opened(id_, jobs, site)
+    return _record_in_words(job, planned, site.entries(id_))
 
 
 @router.post("/{id_}/record")
-def note_on_site(id_: str, noted: Noted, jobs: Kept, site: Site) -> SaidRecord:
+def note_on_site(id_: str, noted: Noted, jobs: Kept, site: Site) -> RecordText:
     """Note that a piece was cut, set or broken, or that an earlier note of it was a mistake.
 
     The note is kept before this answers; sent again with the same key it is the same note.
     """
-    stored, job, made = opened(id_, jobs, site)
+    stored, job, planned = opened(id_, jobs, site)
     revision = stored.revision
-    if all(noted.piece != piece.id for piece in made.pieces):
+    if all(noted.piece != piece.id for piece in planned.pieces):
         message = "is no piece of this plan; it may have changed since the sheet was opened"
         raise JobRefused([Problem(pointer="/piece", message=message)])
     if noted.event == TAKEN_BACK:
         back = noted.takes_back
         if back is None:
             events = events_of(entries_of(site.entries(id_)))
-            record = record_of(events, made.pieces, job.settings.set_within)
+            record = record_of(events, planned.pieces, job.settings.set_within)
             back = record.last.get(noted.piece)
         sent = Sent(noted.key, {"kind": TAKEN_BACK}, revision, takes_back=back)
     else:
-        said = NotedPieces(event=noted.event, pieces=(noted.piece,))
-        was = Noting(jobs, stored, job, made).as_they_were(said, revision)
-        sent = Sent(noted.key, said.model_dump(mode="json"), revision, was)
-    return _said_record(job, made, site.add(id_, sent))
+        pieces = NotedPieces(event=noted.event, pieces=(noted.piece,))
+        was = Noting(jobs, stored, job, planned).as_they_were(pieces, revision)
+        sent = Sent(noted.key, pieces.model_dump(mode="json"), revision, was)
+    return _record_in_words(job, planned, site.add(id_, sent))
 
 
-def _said_record(job: Job, made: Plan, stored: list[StoredEntry]) -> SaidRecord:
+def _record_in_words(job: Job, planned: Plan, stored: list[StoredEntry]) -> RecordText:
     entries = entries_of(stored)
     events = events_of(entries)
-    record = record_of(events, made.pieces, job.settings.set_within)
-    return said_record(job, made, record, events, measured_sizes(job, made, entries))
+    record = record_of(events, planned.pieces, job.settings.set_within)
+    return record_in_words(job, planned, record, events, measured_sizes(job, planned, entries))

@@ -19,20 +19,20 @@ from pennant.api.models import (
     DrawnBoard,
     Joining,
     MoreWall,
+    PaperText,
     Removal,
-    SaidPaper,
-    SaidSlack,
-    SaidWish,
     ShadesPage,
+    SlackText,
     Starts,
     ThingWords,
     ToCure,
     View,
+    WishText,
     agree_page,
     days_page,
     list_of_papers,
-    said_slack,
     shades_page,
+    slack_in_words,
     view_of,
 )
 from pennant.api.record_entries import entries_of
@@ -52,11 +52,11 @@ from pennant.core.survey.edits import (
     without_thing,
     without_wall,
 )
-from pennant.words.cures import SaidCure
+from pennant.words.cures import CureText
 from pennant.words.cuts import CutSheet, cut_sheet
 from pennant.words.done import as_it_goes
-from pennant.words.setting_out import SaidSettingOut, said_setting_out
-from pennant.words.sheet import SaidSetting, settings_list, times_list
+from pennant.words.setting_out import SettingOutText, setting_out_in_words
+from pennant.words.sheet import SettingText, settings_list, times_list
 from pennant.words.starts import WISHES
 
 router = APIRouter(prefix="/api")
@@ -129,7 +129,7 @@ async def compare_starts(asked: Starts, request: Request) -> Response:
 
 @router.post("/best", response_class=Lines)
 async def best_round(job: Job, request: Request) -> Lines:
-    """Find the best start wall by wall: a line of JSON (a `SaidRound`) after each, until stopped.
+    """Find the best start wall by wall: a line of JSON (a `RoundText`) after each, until stopped.
 
     Nothing is kept; what came last is the best so far.
     """
@@ -159,10 +159,10 @@ def plan_days(
 
     ``record_of`` is the id of the kept job whose record says which steps are done.
     """
-    made = plan(job, "fewest")
+    planned = plan(job, "fewest")
     if record_of is not None:
-        job = as_it_goes(job, made, entries_of(site.entries(record_of)))
-    return days_page(job, date.today(), made)
+        job = as_it_goes(job, planned, entries_of(site.entries(record_of)))
+    return days_page(job, date.today(), planned)
 
 
 @router.post("/shades")
@@ -172,13 +172,13 @@ def deal_shades(job: Job) -> ShadesPage:
 
 
 @router.get("/papers")
-def list_papers() -> list[SaidPaper]:
+def list_papers() -> list[PaperText]:
     """Return the papers that can be bound into one PDF."""
     return list_of_papers()
 
 
 @router.get("/times")
-def list_times() -> list[SaidSetting]:
+def list_times() -> list[SettingText]:
     """Return every wait and pace in words, in the order of their declaration."""
     return list(times_list())
 
@@ -226,7 +226,7 @@ def notebook_words() -> list[ThingWords]:
             for kind, one in THINGS.items() if one.words]  # fmt: skip
 
 
-@router.post("/cures", response_model=list[SaidCure])
+@router.post("/cures", response_model=list[CureText])
 async def find_cures(asked: ToCure, request: Request) -> Response:
     """Return what would cure a finding, each tried by planning it; nothing is kept."""
     named = {"surface": asked.surface, "finding": asked.finding}
@@ -235,30 +235,30 @@ async def find_cures(asked: ToCure, request: Request) -> Response:
 
 
 @router.post("/slack")
-def show_slack(asked: Starts) -> list[SaidSlack]:
+def show_slack(asked: Starts) -> list[SlackText]:
     """Return how much slack the start of a wall or counter has, both ways; nothing is kept."""
     if all(counter.id != asked.wall for counter in asked.job.counters):
         wall_number(asked.job, asked.wall)
-    return said_slack(asked.job, asked.wall)
+    return slack_in_words(asked.job, asked.wall)
 
 
 @router.post("/setting-out")
-def set_out(job: Job) -> list[SaidSettingOut]:
+def set_out(job: Job) -> list[SettingOutText]:
     """Return the lines to strike on every wall of a job; nothing is kept."""
-    return list(said_setting_out(job, plan(job)))
+    return list(setting_out_in_words(job, plan(job)))
 
 
 @router.get("/wishes")
-def list_wishes() -> list[SaidWish]:
+def list_wishes() -> list[WishText]:
     """Return every wish in words."""
     return [
-        SaidWish(kind=kind, says=says, bound=list(BINDABLE.get(kind, ())))
+        WishText(kind=kind, says=says, bound=list(BINDABLE.get(kind, ())))
         for kind, says in WISHES.items()
     ]
 
 
 @router.get("/settings")
-def list_settings() -> tuple[SaidSetting, ...]:
+def list_settings() -> tuple[SettingText, ...]:
     """Return every setting with its reason."""
     return settings_list()
 

@@ -8,12 +8,12 @@ from pennant.core.cuts.cut_list import CutList
 from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.rect import Rect
 from pennant.core.plan import Plan
-from pennant.core.site.entries import Entry, NotedPieces, Said
+from pennant.core.site.entries import Entry, Note, NotedPieces
 from pennant.core.site.record import CutTile, SiteEvent, Spot, cut_tile_of, spot_of
 from pennant.store.record import AsItWas, StoredEntry
 from pennant.words.moments import minute_of
 
-_SAID: TypeAdapter[Said] = TypeAdapter(Said)
+_NOTE: TypeAdapter[Note] = TypeAdapter(Note)
 
 
 def entries_of(stored: Iterable[StoredEntry]) -> list[Entry]:
@@ -23,15 +23,15 @@ def entries_of(stored: Iterable[StoredEntry]) -> list[Entry]:
 
 def entry_of(stored: StoredEntry) -> Entry:
     """Return an entry read from the data it was kept with, at the time that it was noted."""
-    said = _SAID.validate_python(dict(stored.said))
+    noted = _NOTE.validate_python(dict(stored.said))
     about: tuple[SiteEvent, ...] = ()
-    if isinstance(said, NotedPieces):
+    if isinstance(noted, NotedPieces):
         about = tuple(
-            _event(stored, piece, was, said.event)
-            for piece, was in zip(said.pieces, stored.was, strict=True)
+            _event(stored, piece, was, noted.event)
+            for piece, was in zip(noted.pieces, stored.was, strict=True)
         )
     return Entry(
-        id=stored.id, key=stored.key, minute=minute_of(stored.said_at or stored.at), said=said,
+        id=stored.id, key=stored.key, minute=minute_of(stored.said_at or stored.at), said=noted,
         about=about, takes_back=stored.takes_back,
     )  # fmt: skip
 
@@ -48,14 +48,14 @@ def _event(stored: StoredEntry, piece: str, was: AsItWas, event: str) -> SiteEve
     return SiteEvent(stored.id, piece, event, spot, tile)  # type: ignore[arg-type]
 
 
-def as_they_were(made: Plan, found: CutList, said: NotedPieces) -> tuple[AsItWas, ...]:
+def as_they_were(planned: Plan, found: CutList, noted: NotedPieces) -> tuple[AsItWas, ...]:
     """Return the pieces of an entry as they are kept with it."""
-    return tuple(as_it_was(made, found, piece) for piece in said.pieces)
+    return tuple(as_it_was(planned, found, piece) for piece in noted.pieces)
 
 
-def as_it_was(made: Plan, found: CutList, piece: str) -> AsItWas:
+def as_it_was(planned: Plan, found: CutList, piece: str) -> AsItWas:
     """Return a piece of a plan as it is kept with an entry about it."""
-    own = next((one for one in made.pieces if one.id == piece), None)
+    own = next((one for one in planned.pieces if one.id == piece), None)
     if own is None:
         return AsItWas(None, None)
     stock = found.stocks[own.of]

@@ -24,8 +24,8 @@ from pennant.core.plan import plan
 from pennant.core.search.best import best_round
 from pennant.core.search.cures import cures_of
 from pennant.core.survey.check import refuse_if_wrong
-from pennant.words.cures import said_cures
-from pennant.words.starts import said_round
+from pennant.words.cures import cures_in_words
+from pennant.words.starts import round_in_words
 
 NICENESS = 10
 """How far a search stands back for everything else on the machine (0 to 19)."""
@@ -37,13 +37,13 @@ def _starts(asked: dict[str, Any], job: Job) -> Iterator[BaseModel]:
 
 def _best(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
     refuse_if_wrong(job)
-    yield from said_round(job, best_round(job))
+    yield from round_in_words(job, best_round(job))
 
 
 def _cures(asked: dict[str, Any], job: Job) -> Iterator[BaseModel]:
     surface = asked["surface"]
     cures = cures_of(job, surface, asked["finding"])
-    yield from said_cures(job, plan(job), surface, cures)
+    yield from cures_in_words(job, plan(job), surface, cures)
 
 
 def _fewest(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:

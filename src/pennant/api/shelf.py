@@ -14,7 +14,7 @@ from pennant.files.shelf_csv import read_product, read_shelf, write_shelf
 from pennant.supplier.link import ask
 from pennant.words.methods import Method
 from pennant.words.orders import OrderLine, checked
-from pennant.words.products import SaidKind, said_shelf
+from pennant.words.products import KindText, shelf_in_words
 
 router = APIRouter(prefix="/api")
 
@@ -46,10 +46,10 @@ def show_own(products: Products) -> Shelf:
 
 
 @router.get("/shelf/said")
-def show_in_words(products: Products) -> list[SaidKind]:
+def show_in_words(products: Products) -> list[KindText]:
     """Return the whole shelf in words, each product's sheet with the fields that it can have."""
     own = products.kept()
-    return list(said_shelf(with_kept(EXAMPLES, own), own))
+    return list(shelf_in_words(with_kept(EXAMPLES, own), own))
 
 
 @router.put("/shelf/{kind}", status_code=204)

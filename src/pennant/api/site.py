@@ -70,10 +70,10 @@ def job_as(
         form, tuple(only or ()), None, size, id_, _imprint(stored), kept.entries, kept.photographs
     )
     try:
-        made = exported(job, plan(job, "fewest"), wanted)
+        export = exported(job, plan(job, "fewest"), wanted)
     except NotThere as error:
         raise JobRefused([Problem(pointer="/only", message=str(error))]) from None
-    return download(made, f"{file_name(job)}.{form}", TYPES[form])
+    return download(export, f"{file_name(job)}.{form}", TYPES[form])
 
 
 @router.get("/jobs/{id_}/papers", response_class=StreamingResponse)
@@ -97,10 +97,10 @@ def papers_as_made(
         try:
             for step in bound(job, plan(job, "fewest"), only, size, _imprint(stored), kept):
                 if isinstance(step, bytes):
-                    made = {"name": f"{file_name(job)}.pdf", "pdf": b64encode(step).decode()}
+                    line = {"name": f"{file_name(job)}.pdf", "pdf": b64encode(step).decode()}
                 else:
-                    made = asdict(step)
-                yield json.dumps(made) + "\n"
+                    line = asdict(step)
+                yield json.dumps(line) + "\n"
         except JobRefused as error:
             yield json.dumps({"failed": "; ".join(one.message for one in error.problems)}) + "\n"
 
@@ -111,8 +111,8 @@ def papers_as_made(
 def job_as_site_file(id_: str, request: Request, jobs: Kept, site: Site) -> Response:
     """Return a job as one page that opens from a phone's own files, without any server."""
     job, kit = opened_kit(id_, jobs, site)
-    made = site_file(kit, kit.site.now, assets_of(request.app.state.pages))
-    return download(made, f"{file_name(job)}-site.html", "text/html; charset=utf-8")
+    text = site_file(kit, kit.site.now, assets_of(request.app.state.pages))
+    return download(text, f"{file_name(job)}-site.html", "text/html; charset=utf-8")
 
 
 def _imprint(stored: StoredJob) -> Imprint:

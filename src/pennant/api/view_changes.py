@@ -100,12 +100,12 @@ def _bytes(written: _Written) -> int:
 
 
 @kept(KEPT_BYTES, _bytes)
-def _written(made: Same[SurfacePlan], said: Same[SurfaceSheet]) -> _Written:
+def _written(kept_plan: Same[SurfacePlan], kept_sheet: Same[SurfaceSheet]) -> _Written:
     view = SurfaceView.model_construct(
         tag=f"{SERVER}-{next(_numbers)}",
-        plan=made.it.model_copy(update={"pieces": ()}),
-        pieces=piece_rows(made.it.pieces),
-        sheet=said.it,
+        plan=kept_plan.it.model_copy(update={"pieces": ()}),
+        pieces=piece_rows(kept_plan.it.pieces),
+        sheet=kept_sheet.it,
     )
     return _Written(view.tag, view.model_dump_json())
 
@@ -116,32 +116,32 @@ def view_changes(job: Job, has: frozenset[str], beside: Beside) -> Iterator[str]
 
     Raise `JobRefused` where the job cannot be drawn.
     """
-    made = drawn(job)
-    yield _first(job, made.plan, has)
-    yield _takes(job, made).model_dump_json()
-    yield from beside.lines(job, made)
+    drawing = drawn(job)
+    yield _first(job, drawing.plan, has)
+    yield _takes(job, drawing).model_dump_json()
+    yield from beside.lines(job, drawing)
 
 
-def _first(job: Job, made: Plan, has: frozenset[str]) -> str:
+def _first(job: Job, planned: Plan, has: frozenset[str]) -> str:
     with reckoning("what is said of the plan"):
-        said = drawn_sheet(job, made)
+        shown = drawn_sheet(job, planned)
     every = [
         _written(Same(one), Same(words))
-        for one, words in zip(made.surfaces, said.surfaces, strict=True)
+        for one, words in zip(planned.surfaces, shown.surfaces, strict=True)
     ]
     rest = ViewChanges.model_construct(
-        job=job, plan=made.model_copy(update={"surfaces": ()}),
-        sheet=said.model_copy(update={"surfaces": ()}), surfaces=(),
+        job=job, plan=planned.model_copy(update={"surfaces": ()}),
+        sheet=shown.model_copy(update={"surfaces": ()}), surfaces=(),
     )  # fmt: skip
     parts = (json.dumps({"tag": one.tag}) if one.tag in has else one.text for one in every)
     return f'{rest.model_dump_json(exclude={"surfaces"})[:-1]},"surfaces":[{",".join(parts)}]}}'
 
 
-def _takes(job: Job, made: Drawn) -> ViewTakes:
+def _takes(job: Job, drawing: Drawn) -> ViewTakes:
     try:
-        whole = with_quantities(job, made, "known")
+        whole = with_quantities(job, drawing, "known")
         with reckoning("what is said of the plan"):
-            said = takes_sheet(job, whole)
+            words = takes_sheet(job, whole)
     except JobRefused as error:
         log_defect("what a job takes", error)
         return ViewTakes(refused=tuple(error.problems))
@@ -149,7 +149,7 @@ def _takes(job: Job, made: Drawn) -> ViewTakes:
         plan=PlanTakes.model_construct(
             quantities=whole.quantities, unsuited=whole.unsuited, counted=whole.counted
         ),
-        sheet=said,
+        sheet=words,
         refused=(),
     )  # fmt: skip
 

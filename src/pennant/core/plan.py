@@ -102,7 +102,7 @@ def drawn(job: Job) -> Drawn:
         corners = tuple(corners_of(job, laid))
     with reckoning("what is doubtful in the survey"):
         doubts = tuple(doubts_of(job, kitchen, places))
-    made = Plan.model_construct(
+    laid_wall = Plan.model_construct(
         kitchen=kitchen,
         surfaces=tuple(one.plan for one in laid),
         areas=_total([one.plan.areas for one in laid]),
@@ -112,12 +112,12 @@ def drawn(job: Job) -> Drawn:
         unsuited=(),
         counted="quick",
     )
-    return Drawn(made, laid)
+    return Drawn(laid_wall, laid)
 
 
 def with_quantities(job: Job, drawn_: Drawn, counted: Counted = "quick") -> Plan:
     """Return the plan with what the job takes; raise `JobRefused` where that cannot be reckoned."""
-    made, laid = drawn_
+    drawing, laid = drawn_
     with reckoning("what the job takes"):
         quantities = quantities_of(
             job,
@@ -130,7 +130,9 @@ def with_quantities(job: Job, drawn_: Drawn, counted: Counted = "quick") -> Plan
         )
     with reckoning("what goes with what"):
         unfit = tuple(unsuited(job))
-    return made.model_copy(update={"quantities": quantities, "unsuited": unfit, "counted": counted})
+    return drawing.model_copy(
+        update={"quantities": quantities, "unsuited": unfit, "counted": counted}
+    )
 
 
 def _total(areas: list[Areas]) -> Areas:

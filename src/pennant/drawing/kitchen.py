@@ -43,9 +43,9 @@ def kitchen_drawing(
     """
     walls = [one for one in plan.kitchen.surfaces
              if only == one.id or (only is None and one.id == one.of)]  # fmt: skip
-    made = [plan.surface(wall.id) for wall in walls]
-    low = min(one.frame[1] for one in made)
-    high = max(one.frame[3] for one in made)
+    planned = [plan.surface(wall.id) for wall in walls]
+    low = min(one.frame[1] for one in planned)
+    high = max(one.frame[3] for one in planned)
     slab = (high - low) * SLAB
     shapes: list[Shape] = []
     labels: list[Label] = []
@@ -53,7 +53,7 @@ def kitchen_drawing(
     counters = [one for one in plan.kitchen.surfaces
                 if only is None and one.id in {counter.id for counter in job.counters}]  # fmt: skip
     under = max((one.top_left for one in counters), default=-GAP) + GAP
-    for wall, one in zip(walls, made, strict=True):
+    for wall, one in zip(walls, planned, strict=True):
         by = (x - one.frame[0], slab - low + under)
         for counter in counters:
             if counter.of == wall.id:
@@ -90,13 +90,13 @@ def _moved(shape: Shape, by: tuple[float, float]) -> Shape:
     )
 
 
-def _wall(wall: Surface, made: SurfacePlan, slab: float, tints: Tints) -> Iterator[Shape]:
-    roles = roles_of(made)
+def _wall(wall: Surface, planned: SurfacePlan, slab: float, tints: Tints) -> Iterator[Shape]:
+    roles = roles_of(planned)
     cut, objected = set(roles["cut"]), set(roles["objection"])
-    yield Shape("joints", (ring_of(Rect(*made.field)),))
+    yield Shape("joints", (ring_of(Rect(*planned.field)),))
     if wall.bottom == "counter":
-        yield Shape("counter", (_under(wall, made, slab),))
-    for piece in made.pieces:
+        yield Shape("counter", (_under(wall, planned, slab),))
+    for piece in planned.pieces:
         if piece.id in tints:
             yield Shape("tile", piece.outline, tints[piece.id])
         else:
@@ -106,53 +106,53 @@ def _wall(wall: Surface, made: SurfacePlan, slab: float, tints: Tints) -> Iterat
         if thing.form in ("hanging", "raised"):
             yield Shape("overhead", (thing.outline,), thing.kind)
         elif thing.form in ("opening", "cut-out"):
-            yield Shape("opening", (ring_of(thing.box.meet(Rect(*made.frame))),), thing.kind)
+            yield Shape("opening", (ring_of(thing.box.meet(Rect(*planned.frame))),), thing.kind)
     # A start moved out past an end has its flag at that end: beyond it there is no picture.
-    flag = min(max(made.pennant.x, made.frame[0]), made.frame[2])
-    yield from _flag(flag, made.pennant.y, (made.frame[3] - made.frame[1]) / 5)
+    flag = min(max(planned.pennant.x, planned.frame[0]), planned.frame[2])
+    yield from _flag(flag, planned.pennant.y, (planned.frame[3] - planned.frame[1]) / 5)
 
 
-def roles_of(made: SurfacePlan) -> dict[Role, tuple[str, ...]]:
+def roles_of(planned: SurfacePlan) -> dict[Role, tuple[str, ...]]:
     """Return which pieces are more than whole tiles: cut, to be cured, waiting; some are several.
 
     Pages, pictures and papers draw pieces by these.
     """
-    never = [one for one in made.findings if one.weight == "never"]
+    never = [one for one in planned.findings if one.weight == "never"]
     return {
-        "cut": tuple(piece.id for piece in made.pieces if piece.kind != "full"),
+        "cut": tuple(piece.id for piece in planned.pieces if piece.kind != "full"),
         "objection": tuple(dict.fromkeys(id_ for one in never for id_ in one.pieces)),
-        "waits": made.held,
+        "waits": planned.held,
     }
 
 
-def _meant(made: SurfacePlan, marks: Marks) -> list[tuple[str, list[Piece]]]:
-    pieces = {piece.id: piece for piece in made.pieces}
+def _meant(planned: SurfacePlan, marks: Marks) -> list[tuple[str, list[Piece]]]:
+    pieces = {piece.id: piece for piece in planned.pieces}
     return [(label, [pieces[id_] for id_ in ids if id_ in pieces]) for label, ids in marks]
 
 
-def _marked(made: SurfacePlan, marks: Marks) -> Iterator[Shape]:
+def _marked(planned: SurfacePlan, marks: Marks) -> Iterator[Shape]:
     """The pieces that labels are about, each once."""
     outlines: dict[str, Outline] = {
-        piece.id: piece.outline for _, own in _meant(made, marks) for piece in own
+        piece.id: piece.outline for _, own in _meant(planned, marks) for piece in own
     }
     for outline in outlines.values():
         yield Shape("marked", outline)
 
 
-def _sections(made: SurfacePlan, sections: Marks) -> Iterator[Shape]:
+def _sections(planned: SurfacePlan, sections: Marks) -> Iterator[Shape]:
     """Each section's pieces, every other one in a second tint."""
-    for number, (_, own) in enumerate(_meant(made, sections)):
+    for number, (_, own) in enumerate(_meant(planned, sections)):
         role: Role = "section" if number % 2 else "other-section"
         for piece in own:
             yield Shape(role, piece.outline)
 
 
-def _labels(made: SurfacePlan, marks: Marks) -> Iterator[Label]:
+def _labels(planned: SurfacePlan, marks: Marks) -> Iterator[Label]:
     """Each label where no other stands."""
-    x0, y0, x1, y1 = made.frame
+    x0, y0, x1, y1 = planned.frame
     size = min((y1 - y0) / 16, (x1 - x0) / 2)
     rings: list[tuple[float, float]] = []
-    for text, own in _meant(made, marks):
+    for text, own in _meant(planned, marks):
         if own:
             at = ring_at(own, rings, Rect(x0, y0, x1, y1), size * RING)
             rings.append(at)
@@ -181,9 +181,9 @@ def ring_at(
     return next((place for place in (*centres, *beside) if free(place)), centres[0])
 
 
-def _under(wall: Surface, made: SurfacePlan, slab: float) -> Ring:
+def _under(wall: Surface, planned: SurfacePlan, slab: float) -> Ring:
     """The counter as a slab under its own line."""
-    x0, y0, x1, _ = made.frame
+    x0, y0, x1, _ = planned.frame
     return ((x0, y0 - slab), (x1, y0 - slab), *between(wall.counter, x0, x1)[::-1])
 
 

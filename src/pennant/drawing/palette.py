@@ -23,5 +23,5 @@ PRINT = _PALETTE["print"]
 def page_css() -> str:
     """Return the style sheet's names for the page's colours."""
     names = "".join(f"  --color-{name}: {colour};\n" for name, colour in PAGE.items())
-    made = "/* Made of src/pennant/drawing/palette.json by `make api-types`. */\n"
-    return f"{made}@theme {{\n{names}}}\n"
+    head = "/* Made of src/pennant/drawing/palette.json by `make api-types`. */\n"
+    return f"{head}@theme {{\n{names}}}\n"

@@ -16,7 +16,7 @@ from pydantic import Field, TypeAdapter, ValidationError
 
 from pennant.core.document.job import Job
 from pennant.core.document.values import Value
-from pennant.core.site.entries import NotedPhotograph, NotedPieces, Said, TakenBack
+from pennant.core.site.entries import Note, NotedPhotograph, NotedPieces, TakenBack
 from pennant.files.job_json import LARGEST, read_job, write_job
 from pennant.files.photographs import Plain, plain_picture
 
@@ -55,7 +55,7 @@ class BundledEntry(Value):
     at: str = Field(max_length=40)
     said_at: str | None = Field(default=None, max_length=40)
     clock: str | None = Field(default=None, max_length=100)
-    said: Said
+    said: Note
     was: tuple[BundledPiece, ...] = ()
     takes_back: int | None = Field(default=None, ge=0, le=MOST_ENTRIES)
 
@@ -141,9 +141,9 @@ def _as_entry(one: Any) -> Any:
     rest = {name: one[name] for name in ("key", "at", "takes_back") if name in one}
     if one.get("event") == "taken back":
         return {**rest, "said": {"kind": "taken back"}}
-    said = {"kind": "pieces", "event": one.get("event"), "pieces": [one["piece"]]}
+    text = {"kind": "pieces", "event": one.get("event"), "pieces": [one["piece"]]}
     was = {name: one.get(name) for name in ("outline", "cut_from")}
-    return {**rest, "said": said, "was": [was]}
+    return {**rest, "said": text, "was": [was]}
 
 
 def _picture(bundle: zipfile.ZipFile, name: str) -> Plain:

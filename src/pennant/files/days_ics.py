@@ -11,7 +11,7 @@ from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.plan import Plan
 from pennant.words.dates import Dates
 from pennant.words.days import say_days
-from pennant.words.days_values import SaidCard, SaidDay, SaidDays
+from pennant.words.days_values import CardText, DaysText, DayText
 
 REMIND = timedelta(days=-1)
 """Who comes from outside is reminded of a day ahead."""
@@ -28,23 +28,23 @@ def days_ics(job: Job, plan: Plan, stamp: str, first: date | None = None) -> byt
         message = "is not said: a calendar file has dates; write the first day, such as 2026-03-17"
         raise JobRefused([Problem(pointer="/schedule/first", message=message)])
     days = days_of(job, plan, dates)
-    said = say_days(job, plan, dates, days)
+    text = say_days(job, plan, dates, days)
     calendar = Calendar()
     calendar.add("prodid", "-//Pennant//days//EN")
     calendar.add("version", "2.0")
     calendar.add("name", job.name)
-    for event in _events(said, dates, days, stamp):
+    for event in _events(text, dates, days, stamp):
         event.add("dtstamp", dates.moment(0))
         calendar.add_component(event)
     return bytes(calendar.to_ical())
 
 
-def _events(said: SaidDays, dates: Dates, days: Days, stamp: str) -> Iterator[Event]:
+def _events(words: DaysText, dates: Dates, days: Days, stamp: str) -> Iterator[Event]:
     outside = {one.id for one in days.steps if one.on is not None}
-    for day in said.days:
+    for day in words.days:
         for card in day.cards:
             yield _work(card, day, dates, days, stamp, visit=not outside.isdisjoint(card.steps))
-    for number, (start, end, says) in enumerate(waits_of(said, days)):
+    for number, (start, end, says) in enumerate(waits_of(words, days)):
         event = Event()
         event.add("uid", f"{stamp}-wait-{number}@pennant")
         event.add("summary", f"Wait: {says}")
@@ -54,10 +54,10 @@ def _events(said: SaidDays, dates: Dates, days: Days, stamp: str) -> Iterator[Ev
         yield event
 
 
-def waits_of(said: SaidDays, days: Days) -> Iterator[tuple[int, int, str]]:
+def waits_of(words: DaysText, days: Days) -> Iterator[tuple[int, int, str]]:
     """Yield each wait whole, from its first minute to its last: on the strip it is cut by days."""
     found: dict[tuple[int, str], tuple[int, int]] = {}
-    for day in said.days:
+    for day in words.days:
         midnight = days.calendar.midnights[day.number - 1]
         for wait in day.waits:
             key = (wait.lane, wait.says)
@@ -68,7 +68,7 @@ def waits_of(said: SaidDays, days: Days) -> Iterator[tuple[int, int, str]]:
 
 
 def _work(
-    card: SaidCard, day: SaidDay, dates: Dates, days: Days, stamp: str, *, visit: bool
+    card: CardText, day: DayText, dates: Dates, days: Days, stamp: str, *, visit: bool
 ) -> Event:
     """A card of a day; one who comes from outside is reminded of."""
     own = [one for one in days.table.stints

@@ -14,7 +14,7 @@ from pennant.core.plan import Plan
 from pennant.core.survey.placed import Surface, between
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.drawing.shapes import Picture, Role
-from pennant.words.cuts import SaidCut
+from pennant.words.cuts import CutText
 
 LAYERS: dict[Role, tuple[str, int]] = {
     "joints": ("JOINTS", 9), "tile": ("TILE", 3), "cut": ("CUT", 4), "objection": ("OBJECTION", 1),
@@ -79,7 +79,7 @@ def elevation_dxf(surface: Surface, length: float) -> str:
     return _written(document)
 
 
-def templates_dxf(cuts: list[SaidCut]) -> str:
+def templates_dxf(cuts: list[CutText]) -> str:
     """Return the outline of every cut of a list, side by side, for whoever cuts by machine."""
     document = _new()
     space = document.modelspace()
@@ -96,7 +96,7 @@ def templates_dxf(cuts: list[SaidCut]) -> str:
     return _written(document)
 
 
-def _side_by_side(cuts: list[SaidCut]) -> Iterator[tuple[SaidCut, float]]:
+def _side_by_side(cuts: list[CutText]) -> Iterator[tuple[CutText, float]]:
     x = 0.0
     for cut in cuts:
         yield cut, x

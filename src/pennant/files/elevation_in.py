@@ -90,13 +90,13 @@ def read_elevation(
         done = subprocess.run(
             command, input=asked.encode(), capture_output=True, timeout=SECONDS * 2, check=True
         )
-        said = json.loads(done.stdout)
+        answer = json.loads(done.stdout)
     except (subprocess.SubprocessError, ValueError) as error:
         message = "could not be read within the time and memory that there is for it"
         raise NotAnElevation(message) from error
-    if "wrong" in said:
-        raise NotAnElevation(said["wrong"], said.get("pointer", ""))
-    return Read(said["wall"], said["left_out"])
+    if "wrong" in answer:
+        raise NotAnElevation(answer["wrong"], answer.get("pointer", ""))
+    return Read(answer["wall"], answer["left_out"])
 
 
 def _in_own_process() -> None:
@@ -106,14 +106,14 @@ def _in_own_process() -> None:
     resource.setrlimit(resource.RLIMIT_AS, (MEMORY, MEMORY))
     try:
         found = wall_in(asked["text"], asked["units"], asked["layers"])
-        said: dict[str, Any] = {"wall": found.wall, "left_out": found.left_out}
+        answer: dict[str, Any] = {"wall": found.wall, "left_out": found.left_out}
     except NotAnElevation as error:
-        said = {"wrong": str(error), "pointer": error.pointer}
+        answer = {"wrong": str(error), "pointer": error.pointer}
     except MemoryError:
-        said = {"wrong": "takes more memory than there is for it"}
+        answer = {"wrong": "takes more memory than there is for it"}
     except Exception:
-        said = {"wrong": "is no DXF drawing, or is damaged"}
-    json.dump(said, sys.stdout)
+        answer = {"wrong": "is no DXF drawing, or is damaged"}
+    json.dump(answer, sys.stdout)
 
 
 def wall_in(text: str, units: DrawingUnits | None, layers: Mapping[str, str]) -> Read:
@@ -141,16 +141,16 @@ def wall_in(text: str, units: DrawingUnits | None, layers: Mapping[str, str]) ->
         else:
             left_out[one.layer] += 1
     things.sort(key=lambda thing: (thing.pop("_x"), thing["kind"]))
-    said: dict[str, Any] = {
+    fields: dict[str, Any] = {
         "id": "drawn-wall", "name": "Wall", "length": x1 - x0,
         "top": {"kind": "open", "height": head[0][1] - datum}, "things": things,
     }  # fmt: skip
     if abs(head[-1][1] - head[0][1]) > FLAT:
-        said["top"]["height_right"] = head[-1][1] - datum
+        fields["top"]["height_right"] = head[-1][1] - datum
     for side, lean in (("left", head[0][0] - x0), ("right", head[-1][0] - x1)):
         if abs(lean) > FLAT:
-            said[f"{side}_lean"] = lean
-    return Read(said, dict(left_out))
+            fields[f"{side}_lean"] = lean
+    return Read(fields, dict(left_out))
 
 
 def _kind(layer: str, own: Mapping[str, str]) -> str | None:
@@ -196,24 +196,24 @@ def _thing(
         "at": {"value": (x0 + x1) / 2 - left, "to": "centre"},
         "up": {"value": (y0 + y1) / 2 - datum, "taken_from": "datum", "to": "centre"},
     }
-    said: dict[str, Any] = {"kind": kind, "_x": x0}
+    fields: dict[str, Any] = {"kind": kind, "_x": x0}
     datum_up = {"value": up, "taken_from": "datum"}
     form = form_of(kind)
     if form == "box":
-        return {**said, **middle, "box_width": width, "box_height": height}
+        return {**fields, **middle, "box_width": width, "box_height": height}
     if form == "round":
-        return {**said, **middle, "diameter": max(width, height)}
-    plain = {**said, "at": at, "width": width}
+        return {**fields, **middle, "diameter": max(width, height)}
+    plain = {**fields, "at": at, "width": width}
     if form == "opening":
         return {**plain, "sill": datum_up, "height": height}
     if form == "hanging":
         low, other = _at_end(one, x0, top=False), _at_end(one, x1, top=False)
-        told = {**plain, "clear": {"value": low - datum, "taken_from": "datum"}}
+        hung = {**plain, "clear": {"value": low - datum, "taken_from": "datum"}}
         if abs(low - other) > FLAT:
-            told["clear_right"] = {"value": other - datum, "taken_from": "datum"}
+            hung["clear_right"] = {"value": other - datum, "taken_from": "datum"}
         if kind == "shelf":
-            told["thick"] = _at_end(one, x0, top=True) - low
-        return told
+            hung["thick"] = _at_end(one, x0, top=True) - low
+        return hung
     if form == "block":
         return {**plain, "up": datum_up, "height": height}
     if form == "raised":
@@ -229,8 +229,8 @@ def _outlines(text: str, units: DrawingUnits | None) -> Iterator[Outline]:
         document = read(StringIO(text))
     except (DXFError, UnicodeError, ValueError) as error:
         raise NotAnElevation("is no DXF drawing, or is damaged") from error
-    said = _BY_CODE.get(document.header.get("$INSUNITS", 0))
-    unit = said or units
+    fields = _BY_CODE.get(document.header.get("$INSUNITS", 0))
+    unit = fields or units
     if unit is None:
         raise NotAnElevation("says no unit: say which it is, mm, cm, m, in or ft", "/units")
     by, points, count = MM[unit], 0, 0

@@ -22,7 +22,7 @@ from pennant.files.pieces_csv import days_csv, pieces_csv
 from pennant.files.record_csv import record_csv
 from pennant.files.templates_svg import templates_svg
 from pennant.words.cuts import cut_sheet
-from pennant.words.days import said_days
+from pennant.words.days import days_in_words
 
 FileForm = Literal["pdf", "svg", "dxf", "csv", "ics", "json"]
 FORMS: tuple[FileForm, ...] = get_args(FileForm)
@@ -68,8 +68,8 @@ def exported(job: Job, plan: Plan, wanted: Wanted) -> bytes:
         "ics": lambda: days_ics(job, plan, wanted.stamp, wanted.first),
         "json": lambda: write_job(job),
     }  # fmt: skip
-    made = writers[wanted.form]()
-    return made if isinstance(made, bytes) else made.encode("utf-8")
+    data = writers[wanted.form]()
+    return data if isinstance(data, bytes) else data.encode("utf-8")
 
 
 def parts_of(form: FileForm, plan: Plan) -> tuple[str, ...]:
@@ -129,5 +129,5 @@ def _table(job: Job, plan: Plan, wanted: Wanted) -> str:
     if part == "record":
         return record_csv(job, plan, wanted.entries)
     if part == "days":
-        return days_csv(said_days(job, plan, wanted.first))
+        return days_csv(days_in_words(job, plan, wanted.first))
     return pieces_csv(job, plan)

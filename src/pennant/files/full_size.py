@@ -22,9 +22,9 @@ from pennant.core.plan import Plan
 from pennant.core.reading.setting_out import setting_out_of
 from pennant.drawing.palette import PAGE, PRINT
 from pennant.files.paper_fonts import FIGURES, TEXT, printable
-from pennant.words.cuts import SaidCut, cut_sheet
+from pennant.words.cuts import CutText, cut_sheet
 from pennant.words.names import rows
-from pennant.words.setting_out import said_setting_out
+from pennant.words.setting_out import setting_out_in_words
 
 ODD = ("notch", "curve", "hole", "taper", "angled")
 """Kinds of cut that a template helps with; straight ones are marked by two figures."""
@@ -90,11 +90,11 @@ def pole_pages(
     job: Job, plan: Plan, room: tuple[float, float], style: ParagraphStyle
 ) -> Iterator[Flowable]:
     """Yield each wall's story poles, upright and along, at full size on pages of so much room."""
-    every = {said.surface: said for said in said_setting_out(job, plan)}
+    every = {words.surface: words for words in setting_out_in_words(job, plan)}
     for surface in plan.kitchen.walls:
-        said = every[surface.id]
+        words = every[surface.id]
         upright = [
-            Tick(line.y, f"{line.what}: {line.reads}") for line in said.heights
+            Tick(line.y, f"{line.what}: {line.reads}") for line in words.heights
             if line.y is not None
         ]  # fmt: skip
         along = [
@@ -162,7 +162,7 @@ def _letter(number: int) -> str:
     return (chr(64 + first) if first else "") + chr(65 + second)
 
 
-def odd_cuts(job: Job, plan: Plan) -> list[SaidCut]:
+def odd_cuts(job: Job, plan: Plan) -> list[CutText]:
     """Return the cuts that a template helps with."""
     return [cut for cut in cut_sheet(job, plan).cuts if cut.kind in ODD]
 
@@ -187,7 +187,7 @@ def template_pages(
                 head = f"Cut {cut.number}: {cut.title}; {', '.join(cut.pieces[:8])}{part}"
 
                 def draw(
-                    canvas: Canvas, cut: SaidCut = cut, x: float = column * wide,
+                    canvas: Canvas, cut: CutText = cut, x: float = column * wide,
                     y: float = row * tall, size: tuple[float, float] = (wide, tall),
                 ) -> None:  # fmt: skip
                     _template(canvas, cut, x, y, size)
@@ -198,7 +198,7 @@ def template_pages(
                 ])  # fmt: skip
 
 
-def _template(canvas: Canvas, cut: SaidCut, x: float, y: float, size: tuple[float, float]) -> None:
+def _template(canvas: Canvas, cut: CutText, x: float, y: float, size: tuple[float, float]) -> None:
     """The part of a template that one page holds; the tile dashed, what stays solid and tinted."""
     clip = canvas.beginPath()
     clip.rect(-1, -1, size[0] + 2, size[1] + 2)

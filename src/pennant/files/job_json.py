@@ -108,11 +108,11 @@ def problems_in(details: Iterable[Any]) -> list[Problem]:
 
     ``details`` is what its errors() gives; an HTTP body's own prefix is left out of the pointer.
     """
-    told = [(_pointer(detail["loc"]), dict(detail)) for detail in details]
+    located = [(_pointer(detail["loc"]), dict(detail)) for detail in details]
     return [
         Problem(pointer=pointer, message=_say(detail))
-        for pointer, detail in told
-        if not _follows(detail, pointer, [other for other, _ in told])
+        for pointer, detail in located
+        if not _follows(detail, pointer, [other for other, _ in located])
     ]
 
 

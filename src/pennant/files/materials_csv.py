@@ -3,7 +3,7 @@
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan
 from pennant.files.cells import written
-from pennant.words.quantities import GROUP_NAMES, said_quantities
+from pennant.words.quantities import GROUP_NAMES, quantities_in_words
 
 COLUMNS = ("group", "what", "to have", "to get", "note", "left over", "kg", "cost")
 
@@ -14,5 +14,5 @@ def materials_csv(job: Job, plan: Plan) -> str:
         (GROUP_NAMES[one.group], one.name, one.amount, one.to_get, one.gist, one.left,
          "" if one.weight is None else f"{one.weight:.2f}",
          "" if one.cost is None else f"{one.cost:.2f}")
-        for one in said_quantities(job, plan)
+        for one in quantities_in_words(job, plan)
     ))  # fmt: skip

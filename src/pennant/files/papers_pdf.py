@@ -48,11 +48,11 @@ from pennant.files.papers import (
 from pennant.files.picture_flow import PictureFlow
 from pennant.words.agree import agreeing
 from pennant.words.cuts import cut_sheet
-from pennant.words.days import said_days
-from pennant.words.days_values import SaidDays
+from pennant.words.days import days_in_words
+from pennant.words.days_values import DaysText
 from pennant.words.hand_over import hand_over
-from pennant.words.quantities import GROUP_NAMES, mix_cards, said_quantities, totals
-from pennant.words.setting_out import StruckLine, said_setting_out
+from pennant.words.quantities import GROUP_NAMES, mix_cards, quantities_in_words, totals
+from pennant.words.setting_out import StruckLine, setting_out_in_words
 from pennant.words.sheet import sheet
 
 SIZES: dict[Size, tuple[float, float]] = {"A4": A4, "Letter": LETTER}
@@ -111,8 +111,8 @@ def bound(
         canvas.saveState()
         canvas.setFont(TEXT, 8)
         canvas.setFillColor(colors.HexColor(PAGE["pencil-soft"]))
-        told = [job.name, imprint.revision, imprint.date, f"page {document.page}"]
-        canvas.drawString(MARGIN, MARGIN, printable("  ·  ".join(filter(None, told))))
+        lines = [job.name, imprint.revision, imprint.date, f"page {document.page}"]
+        canvas.drawString(MARGIN, MARGIN, printable("  ·  ".join(filter(None, lines))))
         canvas.restoreState()
 
     document.build(story, onFirstPage=foot, onLaterPages=foot)
@@ -168,8 +168,8 @@ class _Binder:
         return table
 
     def _wall(self) -> Iterator[Flowable]:
-        said = sheet(self.job, self.plan)
-        for surface in said.surfaces:
+        words = sheet(self.job, self.plan)
+        for surface in words.surfaces:
             picture = kitchen_drawing(self.job, self.plan, only=surface.surface)
             yield KeepTogether([
                 self._text(surface.name, self.part),
@@ -184,19 +184,19 @@ class _Binder:
             if rows:
                 yield Spacer(1, 4)
                 yield self._table(rows, 4, 3, 3, 4)
-        if said.findings:
+        if words.findings:
             yield from self._heading("To look at")
-            for finding in said.findings:
+            for finding in words.findings:
                 yield self._text(f"{finding.title}. {finding.detail}")
 
     def _setting_out(self) -> Iterator[Flowable]:
         names = {surface.id: surface.name for surface in self.plan.kitchen.surfaces}
-        for said in said_setting_out(self.job, self.plan):
-            yield from self._heading(names[said.surface])
-            yield self._text(said.begin, self.small)
+        for words in setting_out_in_words(self.job, self.plan):
+            yield from self._heading(names[words.surface])
+            yield self._text(words.begin, self.small)
             lines: tuple[StruckLine, ...] = (
-                *said.start, *said.heights, *said.joints, *said.trims, *said.diagonals,
-                *said.areas,
+                *words.start, *words.heights, *words.joints, *words.trims, *words.diagonals,
+                *words.areas,
             )  # fmt: skip
             rows = [self._row(one.what, one.reads, one.note) for one in lines]
             if rows:
@@ -251,7 +251,7 @@ class _Binder:
                 yield self._table([head, *rows], 0.7, 3, 5, 4, 1.6)
 
     def _list(self) -> Iterator[Flowable]:
-        lines = list(said_quantities(self.job, self.plan))
+        lines = list(quantities_in_words(self.job, self.plan))
         for group, title in GROUP_NAMES.items():
             rows = [
                 self._row(
@@ -288,17 +288,17 @@ class _Binder:
         )  # fmt: skip
 
     @cached_property
-    def _said_days(self) -> SaidDays:
+    def _days_in_words(self) -> DaysText:
         """The days, planned once for all papers that tell of them."""
-        return said_days(self.job, self.plan)
+        return days_in_words(self.job, self.plan)
 
     def _days(self) -> Iterator[Flowable]:
-        said = self._said_days
-        yield self._text(said.headline, self.figure)
-        yield self._text(said.proof, self.small)
-        for clash in said.clashes:
+        words = self._days_in_words
+        yield self._text(words.headline, self.figure)
+        yield self._text(words.proof, self.small)
+        for clash in words.clashes:
             yield self._text(f"△ {clash}")
-        for day in said.days:
+        for day in words.days:
             if not day.cards:
                 continue
             yield from self._heading(f"{day.name} {day.date}".strip())
@@ -318,7 +318,7 @@ class _Binder:
                 yield KeepTogether([*lines, Spacer(1, 5)])
 
     def _hand_over(self) -> Iterator[Flowable]:
-        uses = self._said_days.uses
+        uses = self._days_in_words.uses
         for title, lines in hand_over(self.job, self.plan, uses, self.kept.entries):
             yield from self._heading(title)
             for line in lines:

@@ -4,7 +4,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length
 from pennant.core.plan import Plan
 from pennant.files.cells import written
-from pennant.words.days_values import SaidDays
+from pennant.words.days_values import DaysText
 from pennant.words.names import CUT_NAMES, Names
 
 PIECES = ("piece", "wall", "course", "kind", "width", "height", "left", "bottom", "tile")
@@ -25,10 +25,10 @@ def pieces_csv(job: Job, plan: Plan) -> str:
     ))  # fmt: skip
 
 
-def days_csv(said: SaidDays) -> str:
+def days_csv(words: DaysText) -> str:
     """Return every step of the days."""
     return written(STEP_COLUMNS, (
         (day.number, day.date, card.at, card.name, card.lasts, card.who, "; ".join(card.ready),
          card.right)
-        for day in said.days for card in day.cards
+        for day in words.days for card in day.cards
     ))  # fmt: skip

@@ -12,8 +12,8 @@ from html import escape
 from pathlib import Path
 
 from pennant.drawing.palette import MATERIALS, PAGE
-from pennant.words.cuts import SaidCut
-from pennant.words.setting_out import SaidSettingOut, StruckLine
+from pennant.words.cuts import CutText
+from pennant.words.setting_out import SettingOutText, StruckLine
 from pennant.words.site_kit import SiteKit, SitePiece, SiteWall
 
 SCRIPT, STYLE = "site-file/site.js", "site-file/site.css"
@@ -145,14 +145,21 @@ def _path(rings: Sequence[Sequence[tuple[float, float]]], top: float) -> str:
 
 def _lines(kit: SiteKit) -> Iterator[str]:
     names = {wall.surface: wall.name for wall in kit.surfaces}
-    for said in kit.setting_out:
-        yield f"<h2>{escape(names.get(said.surface, said.surface))}: lines to strike</h2>\n"
-        yield f"<p>{escape(said.begin)}</p>\n"
-        yield _listed([_line(one) for one in _struck(said)])
+    for words in kit.setting_out:
+        yield f"<h2>{escape(names.get(words.surface, words.surface))}: lines to strike</h2>\n"
+        yield f"<p>{escape(words.begin)}</p>\n"
+        yield _listed([_line(one) for one in _struck(words)])
 
 
-def _struck(said: SaidSettingOut) -> Iterator[StruckLine]:
-    for lines in (said.start, said.heights, said.joints, said.trims, said.diagonals, said.areas):
+def _struck(words: SettingOutText) -> Iterator[StruckLine]:
+    for lines in (
+        words.start,
+        words.heights,
+        words.joints,
+        words.trims,
+        words.diagonals,
+        words.areas,
+    ):
         yield from lines
 
 
@@ -177,7 +184,7 @@ def _cuts(kit: SiteKit) -> Iterator[str]:
             yield from _cut(cut)
 
 
-def _cut(cut: SaidCut) -> Iterator[str]:
+def _cut(cut: CutText) -> Iterator[str]:
     title = f"Cut {cut.number}: {len(cut.pieces)} × {cut.title}, {cut.tool}"
     yield f"<h4>{escape(title)}</h4>\n"
     shape, piece = _path([cut.shape], cut.height), _path(cut.outline, cut.height)
@@ -190,12 +197,12 @@ def _cut(cut: SaidCut) -> Iterator[str]:
         f'stroke="{PAGE["pencil"]}" stroke-width="1.5"/></svg></div>\n'
     )
     marks = [mark.says for mark in cut.marks]
-    told = [cut.how, cut.where, cut.hides, cut.play, cut.risk]
+    lines = [cut.how, cut.where, cut.hides, cut.play, cut.risk]
     tiles = [
         f"{one.piece}: tile {one.tile}" + (f", with {', '.join(one.others)}" if one.others else "")
         for one in cut.tiles
     ]
-    yield _listed([*marks, *filter(None, told), "; ".join(tiles)])
+    yield _listed([*marks, *filter(None, lines), "; ".join(tiles)])
 
 
 def _steps(kit: SiteKit) -> Iterator[str]:

@@ -5,13 +5,13 @@ from html import escape
 
 from pennant.core.geometry.clip import Ring
 from pennant.drawing.palette import PAGE, PRINT
-from pennant.words.cuts import SaidCut
+from pennant.words.cuts import CutText
 
 APART = 20.0
 """Millimetres between one template and the next."""
 
 
-def templates_svg(cuts: Sequence[SaidCut]) -> str:
+def templates_svg(cuts: Sequence[CutText]) -> str:
     """Return the outlines side by side, in millimetres: the tile dashed, what stays solid."""
     width = sum(cut.width + APART for cut in cuts) + APART
     height = max((cut.height for cut in cuts), default=0.0) + 2 * APART

@@ -201,8 +201,8 @@ def _known(db: sqlite3.Connection, job: str, sent: Sent) -> bool:
     ).fetchone()
     if row is None:
         return False
-    if (said := json.loads(row["said"])) != json.loads(json.dumps(dict(sent.said))):
-        before = " ".join((*said.get("pieces", ()), said.get("event", said["kind"])))
+    if (data := json.loads(row["said"])) != json.loads(json.dumps(dict(sent.said))):
+        before = " ".join((*data.get("pieces", ()), data.get("event", data["kind"])))
         raise KeyTaken(f"the key {sent.key!r} was sent before for {before}")
     return True
 

@@ -18,12 +18,12 @@ from pennant.core.reading.finding import Finding
 from pennant.core.reading.laying import SurfacePlan
 from pennant.core.survey.counters import counter_of, rise_of
 from pennant.core.survey.placed import Surface
-from pennant.words.corners import said_corners
+from pennant.words.corners import corners_in_words
 from pennant.words.findings import say
 from pennant.words.names import Names, rows
 from pennant.words.pattern import say_pattern
 from pennant.words.start import say_counter_start, say_start
-from pennant.words.suits import said_joints
+from pennant.words.suits import joints_in_words
 
 LESS_THAN = 0.5
 """Of a tile: a cut piece in view under a half is shown to the client, though it breaks no rule."""
@@ -82,9 +82,9 @@ def agreeing(job: Job, plan: Plan) -> Agreeing:
         walls=tuple(
             WallToAgree(
                 surface=surface.id, name=surface.name,
-                items=tuple(_numbered(_of_surface(job, names, surface, made))),
+                items=tuple(_numbered(_of_surface(job, names, surface, planned))),
             )
-            for surface, made in zip(plan.kitchen.surfaces, plan.surfaces, strict=True)
+            for surface, planned in zip(plan.kitchen.surfaces, plan.surfaces, strict=True)
         ),
         changed=(),
     )  # fmt: skip
@@ -128,11 +128,11 @@ def _whole(job: Job, names: Names, plan: Plan) -> Iterator[ToAgree]:
     for counter in job.counters:
         yield _plain(f"counter:{counter.id}", _say_counter(job, counter))
     if job.products.grout:
-        looks = said_joints(job, names, plan)
+        looks = joints_in_words(job, names, plan)
         yield _plain("grout", f"Grout: {job.products.grout.name}; {looks}")
     if job.products.trim:
         yield _plain("trim", f"Trim at open ends: {job.products.trim.name}")
-    for corner in said_corners(job, names, plan.corners):
+    for corner in corners_in_words(job, names, plan.corners):
         says = "; ".join(
             f"{pair.courses}: {pair.left} beside {pair.right}; {pair.to_client}"
             for pair in corner.pairs
@@ -165,22 +165,24 @@ def _numbered(items: Iterator[ToAgree]) -> Iterator[ToAgree]:
         yield item.model_copy(update={"number": number if item.pieces else 0})
 
 
-def _of_surface(job: Job, names: Names, surface: Surface, made: SurfacePlan) -> Iterator[ToAgree]:
+def _of_surface(
+    job: Job, names: Names, surface: Surface, planned: SurfacePlan
+) -> Iterator[ToAgree]:
     if surface.id == surface.of:
         start = say_start(job, names, job.wall(surface.id).start)
         yield _plain(f"start:{surface.id}", f"Start: {start}")
     elif (counter := counter_of(job, surface.id)) and counter.id == surface.id:
         start = say_counter_start(job, names, counter.start)
         yield _plain(f"start:{surface.id}", f"Start: {start}")
-    for finding in made.findings:
-        said = say(job, names, surface.id, finding)
+    for finding in planned.findings:
+        words = say(job, names, surface.id, finding)
         yield ToAgree(
-            key=_key(surface, finding), number=0, says=said.title,
-            detail=said.detail.removeprefix(f"{surface.name}. "),
+            key=_key(surface, finding), number=0, says=words.title,
+            detail=words.detail.removeprefix(f"{surface.name}. "),
             pieces=finding.pieces,
         )  # fmt: skip
-    told = {finding.pieces for finding in made.findings}
-    for reading in made.edges:
+    listed = {finding.pieces for finding in planned.findings}
+    for reading in planned.edges:
         if reading.kind in OUT_OF_SIGHT:
             continue
         shown = list(enumerate(reading.gets))
@@ -188,7 +190,7 @@ def _of_surface(job: Job, names: Names, surface: Surface, made: SurfacePlan) -> 
             # A lattice leaves pieces of many sizes at every edge: the smallest speaks for them.
             shown = [min(shown, key=lambda one: one[1].size)]
         for order, gets in shown:
-            if gets.share < LESS_THAN and gets.pieces not in told:
+            if gets.share < LESS_THAN and gets.pieces not in listed:
                 where = names.edge(reading.edge)
                 yield ToAgree(
                     key=f"edge:{surface.id}:{reading.edge}:{order}", number=0,

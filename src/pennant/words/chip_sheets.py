@@ -34,7 +34,7 @@ class SheetPlace(Value):
     whole: bool
 
 
-class SaidPart(Value):
+class PartText(Value):
     """A sheet that is not set as it comes. ``pieces`` are its chips, whole and cut."""
 
     id: str
@@ -62,7 +62,7 @@ class SheetPicture(Value):
     fold: float | None = None
 
 
-class SaidSheets(Value):
+class SheetsText(Value):
     """The sheets of one of the job's tiles."""
 
     of: str
@@ -70,7 +70,7 @@ class SaidSheets(Value):
     in_short: str
     lies: tuple[str, ...]
     levels: tuple[str, ...]
-    parts: tuple[SaidPart, ...]
+    parts: tuple[PartText, ...]
 
 
 def sheet_places(job: Job, pieces: tuple[Piece, ...]) -> tuple[SheetPlace, ...]:
@@ -81,21 +81,22 @@ def sheet_places(job: Job, pieces: tuple[Piece, ...]) -> tuple[SheetPlace, ...]:
     )  # fmt: skip
 
 
-def said_sheets(job: Job, made: Plan) -> Iterator[SaidSheets]:
+def sheets_in_words(job: Job, planned: Plan) -> Iterator[SheetsText]:
     """Yield, for each of the job's tiles that comes on sheets, how they are laid and cut."""
     for of, laid in tiles_of(job).items():
         _, tile, pattern = laid
-        plan = sheet_plan(job, made.pieces, of)
+        plan = sheet_plan(job, planned.pieces, of)
         if plan is None or tile.sheet is None:
             continue
         lattice = lattice_of(tile, pattern)
         assert lattice is not None
-        shapes = sheet_shapes(plan, made.pieces, lattice)
-        yield SaidSheets(
-            of=of, in_short=_in_short(job, plan), pictures=tuple(_pictures(job, made, laid, plan)),
+        shapes = sheet_shapes(plan, planned.pieces, lattice)
+        yield SheetsText(
+            of=of, in_short=_in_short(job, plan),
+            pictures=tuple(_pictures(job, planned, laid, plan)),
             lies=tuple(_lies(pattern, tile.sheet.backing, walls=len(job.walls))),
-            levels=tuple(_levels(job, made.kitchen, plan, shapes)),
-            parts=tuple(_parts(job, made.kitchen, plan, shapes)),
+            levels=tuple(_levels(job, planned.kitchen, plan, shapes)),
+            parts=tuple(_parts(job, planned.kitchen, plan, shapes)),
         )  # fmt: skip
 
 
@@ -121,7 +122,7 @@ ONE_WAY_UP = ("herringbone", "scallop", "diagonal")
 """Patterns whose sheets show at their edges which way up they lie."""
 
 
-def _pictures(job: Job, made: Plan, laid: LaidTile, plan: SheetPlan) -> Iterator[SheetPicture]:
+def _pictures(job: Job, planned: Plan, laid: LaidTile, plan: SheetPlan) -> Iterator[SheetPicture]:
     """A sheet as it lies; where its edges show which way up it is, also beside one that was turned
     round, at every end and round every corner.
     """
@@ -139,18 +140,18 @@ def _pictures(job: Job, made: Plan, laid: LaidTile, plan: SheetPlan) -> Iterator
         return
     turned = [tuple((2 * wide - x, high - y) for x, y in ring) for ring in chips]
     yield picture("The right one turned round", [*chips, *turned], 2 * wide, wrong=True)
-    walls = [surface for surface in made.kitchen.walls
+    walls = [surface for surface in planned.kitchen.walls
              if any(one.surface == surface.id for one in plan.laid)]  # fmt: skip
     for wall in walls:
         at_left = wall.left in JOINED
         if not at_left:
-            yield picture(f"{wall.name}, left end", _near(made, wall, laid.of, wide, high), wide)
+            yield picture(f"{wall.name}, left end", _near(planned, wall, laid.of, wide, high), wide)
         after = next((one for one in walls if at_right(job, wall, one)), None)
-        own = _near(made, wall, laid.of, wide, high, right=True)
+        own = _near(planned, wall, laid.of, wide, high, right=True)
         if after is None:
             yield picture(f"{wall.name}, right end", own, wide)
             continue
-        beside = _near(made, after, laid.of, wide, high)
+        beside = _near(planned, after, laid.of, wide, high)
         moved = [tuple((x + wide, y) for x, y in ring) for ring in beside]
         yield picture(f"{wall.name} to {after.name}", [*own, *moved], 2 * wide, fold=wide)
 
@@ -166,10 +167,10 @@ def at_right(job: Job, wall: Surface, other: Surface) -> bool:
 
 
 def _near(
-    made: Plan, wall: Surface, of: str, wide: float, high: float, *, right: bool = False
+    planned: Plan, wall: Surface, of: str, wide: float, high: float, *, right: bool = False
 ) -> Iterator[Ring]:
     """The chips beside one end of a wall, as far as a sheet reaches, over the counter."""
-    plan = made.surface(wall.id)
+    plan = planned.surface(wall.id)
     x0, y0, x1, _ = plan.field
     left = x1 - wide if right else x0
     room = Rect(left, y0, left + wide, y0 + high)
@@ -224,13 +225,13 @@ def _levels(
 
 def _parts(
     job: Job, kitchen: Kitchen, plan: SheetPlan, shapes: Mapping[str, SheetShape]
-) -> Iterator[SaidPart]:
+) -> Iterator[PartText]:
     names, places = Names(kitchen), plan.stock.places
     for one in plan.laid:
         if one.kind == "whole":
             continue
         from_, _ = places.get(one.id, (0, None))
-        yield SaidPart(
+        yield PartText(
             id=one.id, where=names.thing(one.surface),
             says="; ".join(
                 [*_says(job, one, shapes[one.surface]),

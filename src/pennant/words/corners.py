@@ -12,7 +12,7 @@ SAME = 0.8
 """Millimetres: half a sixteenth, as in the wish; less is one tile to the eye."""
 
 
-class SaidPair(Value):
+class PairText(Value):
     """One answer of a corner in words."""
 
     courses: str
@@ -23,25 +23,27 @@ class SaidPair(Value):
     pieces: tuple[str, ...]
 
 
-class SaidCorner(Value):
+class CornerText(Value):
     """A corner in words: what each kind of course gets on both walls."""
 
     left: str
     right: str
     name: str
     note: str
-    pairs: tuple[SaidPair, ...]
+    pairs: tuple[PairText, ...]
 
 
-def said_corners(job: Job, names: Names, corners: Iterable[CornerReading]) -> Iterator[SaidCorner]:
+def corners_in_words(
+    job: Job, names: Names, corners: Iterable[CornerReading]
+) -> Iterator[CornerText]:
     """Yield every corner between two tiled walls in words."""
     for corner in corners:
-        yield SaidCorner(
+        yield CornerText(
             left=corner.left, right=corner.right,
             name=f"{names.thing(corner.left)} to {names.thing(corner.right)}",
             note=_note(job, names, corner),
             pairs=tuple(
-                SaidPair(
+                PairText(
                     courses=courses(pair.courses), left=show_with_unit(pair.left, job.step),
                     right=show_with_unit(pair.right, job.step), says=_together(job, pair),
                     to_client=_to_client(job, pair),

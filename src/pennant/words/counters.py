@@ -10,7 +10,7 @@ from pennant.core.survey.counter_check import out_of_step
 from pennant.core.survey.counters import bed_under, edge_height, rise_of
 
 
-class SaidCounter(Value):
+class CounterText(Value):
     """A tiled counter. ``joints`` is why its joints cannot go on up the wall; empty where they can.
 
     ``rise`` is its finished face over what was there, in mm.
@@ -23,10 +23,10 @@ class SaidCounter(Value):
     joints: str
 
 
-def said_counters(job: Job) -> Iterator[SaidCounter]:
+def counters_in_words(job: Job) -> Iterator[CounterText]:
     """Yield every tiled counter of a job in words."""
     for counter in job.counters:
-        yield SaidCounter(
+        yield CounterText(
             counter=counter.id, rise=rise_of(job, counter), builds_up=_builds_up(job, counter),
             edge=_edge(job, counter), joints=_joints(job, counter),
         )  # fmt: skip
@@ -37,24 +37,24 @@ def _builds_up(job: Job, counter: Counter) -> str:
         *((layer.name.lower(), layer.thickness) for layer in counter.layers),
         ("bed", bed_under(job, counter)), ("tile", counter.tile.thickness),
     ]  # fmt: skip
-    said = ", ".join(f"{name} {show_with_unit(mm, job.step)}" for name, mm in parts if mm > 0)
+    text = ", ".join(f"{name} {show_with_unit(mm, job.step)}" for name, mm in parts if mm > 0)
     rise = show_with_unit(rise_of(job, counter), job.step)
     start = (
         "wall tile begins on it, so much over where heights were taken from"
         if counter.heights == "bare"
         else "heights were taken over it as it will be"
     )
-    return f"Its face comes {rise} over what is there now: {said}; {start}."
+    return f"Its face comes {rise} over what is there now: {text}; {start}."
 
 
 def _edge(job: Job, counter: Counter) -> str:
     if counter.front is None:
         return "Its edge ends in a trim."
     high, piece = edge_height(job, counter), counter.front.tile.height
-    said = f"The edge to hide is {show_with_unit(high, job.step)} high"
+    text = f"The edge to hide is {show_with_unit(high, job.step)} high"
     if piece < high:
-        return f"{said}, and the pieces are only {show_with_unit(piece, job.step)}."
-    return f"{said}; the pieces hang {show_with_unit(piece - high, job.step)} below it."
+        return f"{text}, and the pieces are only {show_with_unit(piece, job.step)}."
+    return f"{text}; the pieces hang {show_with_unit(piece - high, job.step)} below it."
 
 
 def _joints(job: Job, counter: Counter) -> str:

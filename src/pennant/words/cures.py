@@ -14,7 +14,7 @@ from pennant.words.start import say_counter_start, say_start
 _BONDS = {(0, 1): "Stack", (1, 2): "Half", (1, 3): "Third", (1, 4): "Quarter"}
 
 
-class SaidCure(Value):
+class CureText(Value):
     """A cure in words, and the job with it taken."""
 
     title: str
@@ -22,13 +22,13 @@ class SaidCure(Value):
     job: Job
 
 
-def said_cures(job: Job, plan: Plan, surface: str, cures: Iterable[Cure]) -> list[SaidCure]:
+def cures_in_words(job: Job, plan: Plan, surface: str, cures: Iterable[Cure]) -> list[CureText]:
     """Return the cures of a finding on a surface in words, in their order."""
     names = Names(plan.kitchen)
     wall = start_belongs_to(job, plan, surface) if surface in names.surfaces else surface
     on_counter = counter_of(job, wall) is not None
     return [
-        SaidCure(
+        CureText(
             title=_title(job, names, cure, on_counter=on_counter), job=with_cure(job, wall, cure),
             gives=f"then {cure.never} to cure and {cure.avoid} to look at in the whole kitchen",
         )
@@ -45,8 +45,8 @@ def _title(job: Job, names: Names, cure: Cure, *, on_counter: bool) -> str:
             return f"The best start found: {say(job, names, cure.start)}"
         case "fit" if cure.start is not None:
             by = f", by {size} each" if cure.amount else ""
-            said = say_start(job, names, cure.start)
-            return f"{said[0].upper()}{said[1:]}{by}"
+            text = say_start(job, names, cure.start)
+            return f"{text[0].upper()}{text[1:]}{by}"
         case "move-end":
             return f"Move the end's line {size}, flush with the full tiles"
         case "cut-leg":

@@ -19,7 +19,7 @@ from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.sides import sides_of
 from pennant.core.plan import Plan
 from pennant.core.site.record import Again, Record, SiteEvent, again_for, dealt_otherwise
-from pennant.words.chip_sheets import SaidSheets, said_sheets
+from pennant.words.chip_sheets import SheetsText, sheets_in_words
 from pennant.words.names import CUT_NAMES, Names, rows
 
 STAGES: dict[Stage, str] = {
@@ -50,7 +50,7 @@ CAUTIONS: dict[Tool, str] = {
 _SIDES = {"left": "right", "bottom": "top"}
 
 
-class SaidMark(Value):
+class MarkText(Value):
     """One line to mark: ``size`` as it reads on the tape, and the whole of it in words.
 
     ``a`` and ``b`` are its ends in the tile, in mm from its lower left corner. Of a line that runs
@@ -66,7 +66,7 @@ class SaidMark(Value):
     round: bool = False
 
 
-class SaidFrom(Value):
+class FromText(Value):
     """The tile that a piece is cut from, by number, and the pieces that come from it too."""
 
     piece: str
@@ -76,7 +76,7 @@ class SaidFrom(Value):
     others: tuple[str, ...]
 
 
-class SaidCut(Value):
+class CutText(Value):
     """Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit, and
     ``shape`` the whole tile.
     """
@@ -91,14 +91,14 @@ class SaidCut(Value):
     height: float
     outline: tuple[Ring, ...]
     shape: Ring
-    marks: tuple[SaidMark, ...]
+    marks: tuple[MarkText, ...]
     hides: str
     play: str
     risk: str
     pieces: tuple[str, ...]
     surfaces: tuple[str, ...]
     where: str
-    tiles: tuple[SaidFrom, ...]
+    tiles: tuple[FromText, ...]
 
 
 class TileToCut(Value):
@@ -113,7 +113,7 @@ class TileToCut(Value):
     offcuts: tuple[tuple[float, float, float, float], ...]
 
 
-class SaidTool(Value):
+class ToolText(Value):
     """What a tool has to do: how many cuts, how long, and the caution to say at it."""
 
     tool: str
@@ -126,22 +126,22 @@ class CutSheet(Value):
     """The whole sheet. ``stock`` says how many tiles it takes and that none can do with fewer."""
 
     stages: dict[Stage, str]
-    cuts: tuple[SaidCut, ...]
+    cuts: tuple[CutText, ...]
     tiles: tuple[TileToCut, ...]
-    tools: tuple[SaidTool, ...]
+    tools: tuple[ToolText, ...]
     stock: str
     assumes: str
-    sheets: tuple[SaidSheets, ...] = ()
+    sheets: tuple[SheetsText, ...] = ()
 
 
-class SaidAgain(Value):
+class AgainText(Value):
     """A broken piece, and what it is cut from again."""
 
     piece: str
     says: str
 
 
-class SaidRecord(Value):
+class RecordText(Value):
     """Where the pieces stand, in counts, and what is cut again. ``left`` is the stock in words.
 
     ``last`` is for each piece the event that says where it stands, to be taken back by its id.
@@ -153,19 +153,19 @@ class SaidRecord(Value):
     states: dict[str, str]
     last: dict[str, int]
     done: str
-    again: tuple[SaidAgain, ...]
+    again: tuple[AgainText, ...]
     left: str
     tiles: dict[str, str]
     elsewhere: tuple[str, ...]
     measured: dict[str, str]
 
 
-def cut_sheet(job: Job, made: Plan) -> CutSheet:
+def cut_sheet(job: Job, planned: Plan) -> CutSheet:
     """Return the cut sheet of a job and its own plan."""
-    found, names = cuts_of(job, made), Names(made.kitchen)
-    sheets = tuple(said_sheets(job, made))
+    found, names = cuts_of(job, planned), Names(planned.kitchen)
+    sheets = tuple(sheets_in_words(job, planned))
     return CutSheet(
-        stages=STAGES, cuts=tuple(_said(job, names, found, group) for group in found.groups),
+        stages=STAGES, cuts=tuple(_in_words(job, names, found, group) for group in found.groups),
         tiles=tuple(_tiles(found)), tools=tuple(_tools(job, found)),
         stock=_stock(job, found, sheets),
         assumes="Counted with each cut right across, tiles turned round by half at most, and "
@@ -184,7 +184,7 @@ def _tiles(found: CutList) -> Iterator[TileToCut]:
                 )  # fmt: skip
 
 
-def _stock(job: Job, found: CutList, sheets: Sequence[SaidSheets]) -> str:
+def _stock(job: Job, found: CutList, sheets: Sequence[SheetsText]) -> str:
     of_sheets = {one.of: f"{one.in_short}." for one in sheets}
     says = of_sheets.get(FIELD) or _count(found.stock)
     for of, one in tiles_of(job).items():
@@ -200,7 +200,7 @@ def _count(stock: Stock) -> str:
     return f"{tiles} tiles; no plan can do with fewer than {stock.bound}."
 
 
-def _tools(job: Job, found: CutList) -> Iterator[SaidTool]:
+def _tools(job: Job, found: CutList) -> Iterator[ToolText]:
     counts = Counter[Tool]()
     for group in found.groups:
         if group.tool:
@@ -210,17 +210,17 @@ def _tools(job: Job, found: CutList) -> Iterator[SaidTool]:
         time = f"about {minutes:.0f} min" if minutes < 90 else f"about {minutes / 60:.1f} h"
         missing = "" if tool in job.tools else "; not among your tools: borrow or hire it"
         hire = "; gathered, so that a hired one is needed once" if tool == "wet saw" else ""
-        yield SaidTool(
+        yield ToolText(
             tool=tool, cuts=count, says=f"{count} cuts, {time}{hire}{missing}",
             caution=CAUTIONS[tool],
         )  # fmt: skip
 
 
-def _said(job: Job, names: Names, found: CutList, group: CutGroup) -> SaidCut:
+def _in_words(job: Job, names: Names, found: CutList, group: CutGroup) -> CutText:
     marks = group.marks
     stock = found.stocks[group.of]
     walls = " and ".join(names.thing(one) for one in group.surfaces)
-    return SaidCut(
+    return CutText(
         number=group.number, kind=group.kind, title=CUT_NAMES[group.kind], tool=group.tool or "",
         how=HOW[group.tool] if group.tool else "", stage=group.stage, width=marks.width,
         height=marks.height, outline=marks.outline, shape=marks.shape,
@@ -234,19 +234,19 @@ def _said(job: Job, names: Names, found: CutList, group: CutGroup) -> SaidCut:
     )  # fmt: skip
 
 
-def _from(stock: Stock, pieces: tuple[str, ...]) -> Iterator[SaidFrom]:
+def _from(stock: Stock, pieces: tuple[str, ...]) -> Iterator[FromText]:
     where = stock.places
     for piece in pieces:
         number, cut = where[piece]
         others = tuple(c.piece for c in stock.tiles[number - 1].cuts if c.piece != piece)
         at: Rect = cut.at
-        yield SaidFrom(
+        yield FromText(
             piece=piece, tile=number, at=(at.x0, at.y0, at.x1, at.y1), turned=cut.turned,
             others=others,
         )  # fmt: skip
 
 
-def _line(job: Job, line: MarkLine, marks: Marks) -> SaidMark:
+def _line(job: Job, line: MarkLine, marks: Marks) -> MarkText:
     a, b = (show_length(end, job.step) for end in line.ends)
     low = "bottom" if line.upright else "left"
     edge = f"from the {line.measured_from} edge"
@@ -254,7 +254,7 @@ def _line(job: Job, line: MarkLine, marks: Marks) -> SaidMark:
         size, says = a, f"{a} {edge}"
     else:
         begin, end = (_place(job, point, marks) for point in (line.a, line.b))
-        return SaidMark(
+        return MarkText(
             a=line.a, b=line.b, size=f"{a} to {b}", says=f"from {begin} to {end}",
             at_a=_along(job, line.a, marks), at_b=_along(job, line.b, marks),
         )  # fmt: skip
@@ -265,7 +265,7 @@ def _line(job: Job, line: MarkLine, marks: Marks) -> SaidMark:
         says += f", beginning {show_length(line.from_low, job.step)} from the {low}"
     elif line.from_high is not None:
         says += f", as far as {show_length(line.from_high, job.step)} from the {low}"
-    return SaidMark(a=line.a, b=line.b, size=size, says=says)
+    return MarkText(a=line.a, b=line.b, size=size, says=says)
 
 
 def _place(job: Job, point: tuple[float, float], marks: Marks) -> str:
@@ -318,9 +318,9 @@ def _on_side(job: Job, point: tuple[float, float], marks: Marks) -> str:
     return f"{along} from the {'left' if level else 'lower'} end of the {_HEXAGON[number]} side"
 
 
-def _round(job: Job, mark: MarkRound) -> SaidMark:
+def _round(job: Job, mark: MarkRound) -> MarkText:
     across = show_length(2 * mark.radius, job.step)
-    return SaidMark(
+    return MarkText(
         a=(mark.x - mark.radius, mark.y), b=(mark.x + mark.radius, mark.y), size=f"⌀ {across}",
         round=True,
         says=f"round of {across}, its middle {_over(job, mark.x, 'left')} and "
@@ -333,31 +333,31 @@ def _over(job: Job, at: float, side: str) -> str:
     return f"{shown} from the {side} edge" if at >= 0 else f"{shown} outside the {side} edge"
 
 
-def said_record(
-    job: Job, made: Plan, record: Record, events: Sequence[SiteEvent],
+def record_in_words(
+    job: Job, planned: Plan, record: Record, events: Sequence[SiteEvent],
     measured: Mapping[str, str],
-) -> SaidRecord:  # fmt: skip
+) -> RecordText:  # fmt: skip
     """Return where the pieces of a job stand, and what broken ones are cut from again.
 
     ``measured`` is what pieces are cut to whose gap was measured on the wall.
     """
-    found = cuts_of(job, made)
-    again = again_for(record, events, found.stock.sheet, made.pieces)
+    found = cuts_of(job, planned)
+    again = again_for(record, events, found.stock.sheet, planned.pieces)
     moved = dealt_otherwise(record, found.stock)
     fresh = sum(one.tile is None for one in again) + len(moved)
-    boxes, bought = bought_of(job, made)
-    sheets = sheet_plan(job, made.pieces)
+    boxes, bought = bought_of(job, planned)
+    sheets = sheet_plan(job, planned.pieces)
     what = "tiles" if sheets is None else "sheets"
     # Chips that broke come off what is left of sheets that are begun.
     taken = len(found.stock.tiles) + fresh if sheets is None else sheets.taken
     left = bought - taken
-    pieces = len(made.pieces)
+    pieces = len(planned.pieces)
     done = f"{record.count('cut')} cut, {record.count('set')} set of {pieces} pieces"
     if broken := len(record.broken):
         done += f"; {broken} broken"
-    return SaidRecord(
+    return RecordText(
         states=dict(record.states), last=dict(record.last), done=done,
-        again=tuple(SaidAgain(piece=one.piece, says=_again(job, one)) for one in again),
+        again=tuple(AgainText(piece=one.piece, says=_again(job, one)) for one in again),
         left=f"{left} whole {what} left over of {bought} in {boxes} boxes"
         if left >= 0 else f"{-left} {what} short of what {boxes} boxes hold: get another box",
         tiles={piece: f"cut from tile {tile.number}" for piece, tile in record.tiles.items()}
@@ -367,14 +367,14 @@ def said_record(
     )  # fmt: skip
 
 
-def bought_of(job: Job, made: Plan) -> tuple[int, int]:
+def bought_of(job: Job, planned: Plan) -> tuple[int, int]:
     """Return how many boxes of the wall's tile there are, and how many tiles are in them.
 
     What came is counted where boxes were opened: as they were, less what broke on the way.
     """
     if job.shades.boxes:
         return len(job.shades.boxes), sum(sum(box.counts) for box in job.shades.boxes)
-    boxes = round(next(line.amount for line in made.quantities if line.id == "boxes"))
+    boxes = round(next(line.amount for line in planned.quantities if line.id == "boxes"))
     return boxes, boxes * job.tile.per_box
 
 
@@ -386,9 +386,9 @@ def _again(job: Job, again: Again) -> str:
     return f"{again.piece}: from the offcut of tile {again.tile}, {size}"
 
 
-def cuts_report(job: Job, made: Plan) -> str:
+def cuts_report(job: Job, planned: Plan) -> str:
     """Return the cut sheet for a person at a terminal."""
-    sheet = cut_sheet(job, made)
+    sheet = cut_sheet(job, planned)
     lines = [sheet.stock, sheet.assumes, ""]
     for tool in sheet.tools:
         lines += [f"{tool.tool}: {tool.says}", f"  ! {tool.caution}"]

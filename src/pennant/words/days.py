@@ -15,19 +15,19 @@ from pennant.core.plan import Plan
 from pennant.core.takes.mixing import mixed_for
 from pennant.words.dates import Dates
 from pennant.words.days_values import (
-    SaidBlock,
-    SaidCard,
-    SaidDay,
-    SaidDays,
-    SaidDone,
-    SaidNeed,
-    SaidTime,
-    SaidUse,
-    SaidWaiting,
+    BlockText,
+    CardText,
+    DaysText,
+    DayText,
+    DoneText,
+    NeedText,
+    TimeText,
+    UseText,
+    WaitingText,
 )
 from pennant.words.names import Names
 from pennant.words.own_tile import own_tile
-from pennant.words.quantities import said_quantities
+from pennant.words.quantities import quantities_in_words
 from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, STEP_WORDS, WAITS, WHO
 from pennant.words.weights import volume, weight
 
@@ -47,9 +47,9 @@ CHANGED: dict[str, str] = {
 }  # fmt: skip
 
 
-def said_days(
+def days_in_words(
     job: Job, plan: Plan, first: date | None = None, today: date | None = None
-) -> SaidDays:
+) -> DaysText:
     """Return the days of a job in words; raise `JobRefused` where they cannot be planned.
 
     ``first`` stands in for the schedule's own first day; ``today`` is for saying what is past.
@@ -58,9 +58,9 @@ def said_days(
     return say_days(job, plan, dates, days_of(job, plan, dates), today)
 
 
-def say_days(job: Job, plan: Plan, dates: Dates, days: Days, today: date | None = None) -> SaidDays:
+def say_days(job: Job, plan: Plan, dates: Dates, days: Days, today: date | None = None) -> DaysText:
     """Return days that are planned already in words."""
-    return _Words(job, plan, dates, days).said(today)
+    return _Words(job, plan, dates, days).words(today)
 
 
 def name_of(step: Step) -> str:
@@ -102,15 +102,15 @@ class _Words:
         self.job, self.plan, self.dates, self.days = job, plan, dates, days
         self.names = Names(plan.kitchen)
         self.steps = {one.id: one for one in days.steps}
-        self.lines = {one.id: one for one in said_quantities(job, plan)}
+        self.lines = {one.id: one for one in quantities_in_words(job, plan)}
         self.cal = days.calendar
         self.numbers: dict[Stint, int] = {}
         self.chain = dict(days.chain)
 
-    def said(self, today: date | None) -> SaidDays:
+    def words(self, today: date | None) -> DaysText:
         """All of it."""
         cards = list(self._cards())
-        return SaidDays(
+        return DaysText(
             headline=self._headline(), hire=self._hire(), proof=self._proof(),
             chain=tuple(self._chain()),
             shorter=tuple(_shorter(one) for one in self.days.shorter),
@@ -183,7 +183,7 @@ class _Words:
             yield self._clash(clash)
 
     def _clash(self, clash: Clash) -> str:
-        planned, said = self.day(clash.planned), self.day(clash.day)
+        planned, text = self.day(clash.planned), self.day(clash.day)
         match clash.rule:
             case "not-ready":
                 who = OUTSIDE[clash.what]  # type: ignore[index]
@@ -192,22 +192,22 @@ class _Words:
                      if one.what == clash.what and one.agreed_with), "",
                 )  # fmt: skip
                 return (
-                    f"{who.capitalize()} is agreed{with_whom} for {said}, and the wall is ready "
+                    f"{who.capitalize()} is agreed{with_whom} for {text}, and the wall is ready "
                     f"for it on {planned} at the earliest: agree on that day or a later one."
                 )
             case "hire-over":
                 return (
-                    f"The saw is hired until {said}, and there is sawing on {planned}: hire it "
+                    f"The saw is hired until {text}, and there is sawing on {planned}: hire it "
                     "that long, or cut what is left by hand."
                 )
             case "water-late":
                 return (
-                    f"Water was wanted again by {said}; the wall may get wet from {planned} on. "
+                    f"Water was wanted again by {text}; the wall may get wet from {planned} on. "
                     "Until then use the tap with care, or begin earlier."
                 )
             case "too-late":
                 more = "; " + self._what_gains() if self.days.shorter else ""
-                return f"It was to be done by {said}; the nearest that can be is {planned}{more}."
+                return f"It was to be done by {text}; the nearest that can be is {planned}{more}."
             case "unknown-step":
                 return f"No step of this job is called {clash.what}: it holds up nothing."
             case "unknown-done":
@@ -219,14 +219,14 @@ class _Words:
     def _what_gains(self) -> str:
         return "; ".join(_shorter(one) for one in self.days.shorter)
 
-    def _uses(self) -> Iterator[SaidUse]:
+    def _uses(self) -> Iterator[UseText]:
         for use in self.days.uses:
             why = ""
             if use.wait is not None:
                 why = f"{hours_of(use.wait)} of curing, {says_who(use.wait)}"
-            yield SaidUse(what=USES[use.what], when=self.when(use.minute), why=why)
+            yield UseText(what=USES[use.what], when=self.when(use.minute), why=why)
 
-    def _needs(self) -> Iterator[SaidNeed]:
+    def _needs(self) -> Iterator[NeedText]:
         """The day of the first step that takes each line."""
         first: dict[str, int] = {}
         for step in self.days.steps:
@@ -242,14 +242,14 @@ class _Words:
             at = first.get(id_)
             if at is None and line.group == "tile":
                 at = first.get("boxes")
-            yield SaidNeed(id=id_, by=self.day(self.cal.day_of(begin if at is None else at)))
+            yield NeedText(id=id_, by=self.day(self.cal.day_of(begin if at is None else at)))
 
-    def _done(self) -> Iterator[SaidDone]:
+    def _done(self) -> Iterator[DoneText]:
         for one in self.job.schedule.done:
             step = self.steps.get(one.step)
             name = self._name(step) if step is not None else one.step
             how = f"left out: {one.left_out}" if one.left_out else "done"
-            yield SaidDone(step=one.step, says=f"{name}: {how}, {one.on} {one.at}")
+            yield DoneText(step=one.step, says=f"{name}: {how}, {one.on} {one.at}")
 
     def _sections(self, base: str) -> Iterator[tuple[str, tuple[str, ...]]]:
         """Numbered as they come: what is spread for at once, or grouted at once."""
@@ -289,7 +289,7 @@ class _Words:
 
     # The strip and the cards
 
-    def _days(self, cards: Sequence[tuple[int, SaidCard]]) -> Iterator[SaidDay]:
+    def _days(self, cards: Sequence[tuple[int, CardText]]) -> Iterator[DayText]:
         stints = self.days.table.stints
         waits = list(self._waits())
         last = max([one[1] for one in waits] + [one.end for one in stints], default=0)
@@ -300,22 +300,22 @@ class _Words:
             low = self.cal.midnights[day - 1]
             high = self.cal.first_minute(day + 1)
             on = self.dates.date_of(day)
-            yield SaidDay(
+            yield DayText(
                 number=day, name=f"Day {day}", date=_date(on) if on else "",
                 work=(window.start - low, window.end - low) if window else None,
                 blocks=tuple(self._blocks(day)),
                 waits=tuple(
-                    SaidWaiting(start=max(start, low) - low, end=min(end, high) - low, lane=lane,
+                    WaitingText(start=max(start, low) - low, end=min(end, high) - low, lane=lane,
                                 says=says, holds=holds)
                     for start, end, lane, says, holds in waits if start < high and end > low
                 ),
                 cards=tuple(card for at, card in cards if at == day),
             )  # fmt: skip
 
-    def _blocks(self, day: int) -> Iterator[SaidBlock]:
+    def _blocks(self, day: int) -> Iterator[BlockText]:
         for run in self._runs(day):
             step = self.steps[run[0].step]
-            yield SaidBlock(
+            yield BlockText(
                 number=self.numbers[run[0]], start=self._of_day(run[0].start, day),
                 end=self._of_day(run[-1].end, day), name=self._name(step), phase=step.phase,
                 part=run[0].part,
@@ -363,7 +363,7 @@ class _Words:
             lanes[lane : lane + 1] = [end]
             yield start, end, lane, says, holds
 
-    def _cards(self) -> Iterator[tuple[int, SaidCard]]:
+    def _cards(self) -> Iterator[tuple[int, CardText]]:
         """A card for each rule on each day, in the order of the day."""
         days = sorted({self.cal.day_of(one.start) for one in self.days.table.stints})
         number = 0
@@ -377,7 +377,7 @@ class _Words:
                 self.numbers |= dict.fromkeys(own, number)
                 yield day, self._card(number, own, day)
 
-    def _card(self, number: int, own: Sequence[Stint], day: int) -> SaidCard:
+    def _card(self, number: int, own: Sequence[Stint], day: int) -> CardText:
         step = self.steps[own[0].step]
         ids = tuple(dict.fromkeys(one.step for one in own))
         minutes = sum(one.end - one.start for one in own)
@@ -389,7 +389,7 @@ class _Words:
         )
         pieces = tuple(id_ for one in ids for id_ in self.steps[one].pieces)
         ends = self.clock(max(one.end for one in own))
-        return SaidCard(
+        return CardText(
             number=number, steps=ids, name=self._name(step), phase=PHASE_NAMES[step.phase],
             at=f"{self.clock(own[0].start)} – {ends}" if minutes else self.clock(own[0].start),
             ends=ends,
@@ -439,20 +439,20 @@ class _Words:
             count = sum(kinds.get(id_, "full") != "full" for id_ in cut)
             yield f"{len(cut) - count} full and {count} cut pieces, in the order of the sections"
 
-    def _times(self, own: Sequence[Stint]) -> Iterator[SaidTime]:
+    def _times(self, own: Sequence[Stint]) -> Iterator[TimeText]:
         """Each batch or section with its time, and each coming back to one."""
         for one in own:
             step = self.steps[one.step]
             number = one.step.partition("@")[2]
             if one.part != "work":
-                yield SaidTime(at=self.clock(one.start),
+                yield TimeText(at=self.clock(one.start),
                                says=f"section {number}: {_BACK[one.part]}",
                                steps=(one.step,))  # fmt: skip
             elif step.rule == "grout":
-                yield SaidTime(at=self.clock(one.start), pieces=step.pieces, steps=(one.step,),
+                yield TimeText(at=self.clock(one.start), pieces=step.pieces, steps=(one.step,),
                                says=f"section {number}, {self._square(step.area)}")  # fmt: skip
             elif step.sections:
-                yield SaidTime(at=self.clock(one.start), says=self._batch(step, number),
+                yield TimeText(at=self.clock(one.start), says=self._batch(step, number),
                                pieces=step.pieces, steps=(one.step,))  # fmt: skip
 
     def _batch(self, step: Step, number: str) -> str:
@@ -513,15 +513,15 @@ def _date(on: date) -> str:
     return f"{on:%a} {on.day} {on:%b}"
 
 
-def days_report(said: SaidDays) -> str:
+def days_report(words: DaysText) -> str:
     """Return the days for a person at a terminal."""
     lines = [
-        said.headline,
-        said.proof,
-        *filter(None, [said.hire]),
-        *(f"! {one}" for one in said.clashes),
+        words.headline,
+        words.proof,
+        *filter(None, [words.hire]),
+        *(f"! {one}" for one in words.clashes),
     ]
-    for day in said.days:
+    for day in words.days:
         if not day.cards:
             continue
         lines += ["", f"{day.name}{f', {day.date}' if day.date else ''}"]
@@ -533,7 +533,7 @@ def days_report(said: SaidDays) -> str:
                 lines.append(f"{'':17}{card.stop}")
     lines += ["", "The kitchen can be used again"]
     lines += [f"  {one.when:<18} {one.what}{f' ({one.why})' if one.why else ''}"
-              for one in said.uses]  # fmt: skip
-    if said.shorter:
-        lines += ["", "What would shorten it", *(f"  {one}" for one in said.shorter)]
+              for one in words.uses]  # fmt: skip
+    if words.shorter:
+        lines += ["", "What would shorten it", *(f"  {one}" for one in words.shorter)]
     return "\n".join(lines) + "\n"

@@ -8,7 +8,7 @@ Sections = tuple[tuple[str, tuple[str, ...]], ...]
 """Each section's number and its pieces."""
 
 
-class SaidBlock(Value):
+class BlockText(Value):
     """A block on the strip. ``start`` and ``end`` are minutes after the day's midnight."""
 
     number: int
@@ -20,7 +20,7 @@ class SaidBlock(Value):
     holds: bool
 
 
-class SaidWaiting(Value):
+class WaitingText(Value):
     """A wait on the strip: ``lane`` keeps those apart that run at once.
 
     ``holds`` says, as of a block, that the end of the job hangs on it.
@@ -33,7 +33,7 @@ class SaidWaiting(Value):
     holds: bool
 
 
-class SaidTime(Value):
+class TimeText(Value):
     """A time within a card: a batch, a section, or coming back to one."""
 
     at: str
@@ -42,7 +42,7 @@ class SaidTime(Value):
     steps: tuple[str, ...] = ()
 
 
-class SaidCard(Value):
+class CardText(Value):
     """What is done at one stretch: when, what, how, what to have ready, to look at, to mind."""
 
     number: int
@@ -59,24 +59,24 @@ class SaidCard(Value):
     ready: tuple[str, ...]
     cautions: tuple[str, ...]
     doubt: str
-    times: tuple[SaidTime, ...]
+    times: tuple[TimeText, ...]
     stop: str
     pieces: tuple[str, ...]
 
 
-class SaidDay(Value):
+class DayText(Value):
     """A day on which something is done or waited for. ``work`` are minutes after midnight."""
 
     number: int
     name: str
     date: str
     work: tuple[int, int] | None
-    blocks: tuple[SaidBlock, ...]
-    waits: tuple[SaidWaiting, ...]
-    cards: tuple[SaidCard, ...]
+    blocks: tuple[BlockText, ...]
+    waits: tuple[WaitingText, ...]
+    cards: tuple[CardText, ...]
 
 
-class SaidUse(Value):
+class UseText(Value):
     """From when the kitchen can be used again for something."""
 
     what: str
@@ -84,21 +84,21 @@ class SaidUse(Value):
     why: str
 
 
-class SaidNeed(Value):
+class NeedText(Value):
     """By which day a line of the shopping list is needed."""
 
     id: str
     by: str
 
 
-class SaidDone(Value):
+class DoneText(Value):
     """A step that has been done, or left out."""
 
     step: str
     says: str
 
 
-class SaidDays(Value):
+class DaysText(Value):
     """The days of a job in words."""
 
     headline: str
@@ -107,9 +107,9 @@ class SaidDays(Value):
     chain: tuple[str, ...]
     shorter: tuple[str, ...]
     clashes: tuple[str, ...]
-    days: tuple[SaidDay, ...]
-    uses: tuple[SaidUse, ...]
-    needs: tuple[SaidNeed, ...]
-    done: tuple[SaidDone, ...]
+    days: tuple[DayText, ...]
+    uses: tuple[UseText, ...]
+    needs: tuple[NeedText, ...]
+    done: tuple[DoneText, ...]
     sections: Sections
     grouting: Sections

@@ -16,23 +16,23 @@ from pennant.words.dates import Dates
 from pennant.words.moments import local
 
 
-def as_it_goes(job: Job, made: Plan, entries: Sequence[Entry]) -> Job:
+def as_it_goes(job: Job, planned: Plan, entries: Sequence[Entry]) -> Job:
     """Return the job for planning the rest of its days: steps done, and its own pace so far."""
-    kinds = {piece.id: piece.kind for piece in made.pieces}
+    kinds = {piece.id: piece.kind for piece in planned.pieces}
     own = paces_of(entries, kinds).set_an_hour
     if own is not None:
         pace = job.settings.pace * own / pieces_an_hour(job).value
         low, high = meta("pace")["least"], meta("pace")["most"]
         settings = job.settings.model_copy(update={"pace": min(max(pace, low), high)})
         job = job.model_copy(update={"settings": settings})
-    return with_done(job, made, entries)
+    return with_done(job, planned, entries)
 
 
-def with_done(job: Job, made: Plan, entries: Sequence[Entry]) -> Job:
+def with_done(job: Job, planned: Plan, entries: Sequence[Entry]) -> Job:
     """Return the job with the steps that the record says are done, for planning its days."""
     try:
         dates = Dates.of(job.schedule)
-        steps = steps_in(job, made, dates)
+        steps = steps_in(job, planned, dates)
     except JobRefused:
         return job  # what is wrong with the schedule is told where the days are planned
     known = {one.step for one in job.schedule.done}

@@ -26,11 +26,11 @@ from pennant.core.survey.doubt import (
     ZoneStep,
 )
 from pennant.words.lines import lines_of
-from pennant.words.measures import SaidMeasure, said_place
+from pennant.words.measures import MeasureText, place_in_words
 from pennant.words.names import Names
 
 
-class SaidDoubt(Value):
+class DoubtText(Value):
     """A doubt in words. ``look`` are the measures that it may sit in."""
 
     id: str
@@ -39,7 +39,7 @@ class SaidDoubt(Value):
     title: str
     detail: str
     causes: tuple[str, ...]
-    look: tuple[SaidMeasure, ...]
+    look: tuple[MeasureText, ...]
     places: tuple[str, ...]
     aside: str | None
 
@@ -51,11 +51,11 @@ class SayDoubts:
         self.job, self.names = job, names
 
     @cached_property
-    def measures(self) -> dict[str, SaidMeasure]:
+    def measures(self) -> dict[str, MeasureText]:
         """Every measure that was taken, by its pointer."""
-        found: dict[str, SaidMeasure] = {}
+        found: dict[str, MeasureText] = {}
         for number, wall in enumerate(self.job.walls):
-            length = SaidMeasure(
+            length = MeasureText(
                 pointer=f"/walls/{number}/length", label="Overall", asks=f"{wall.name}: overall"
             )
             found[length.pointer] = length
@@ -69,11 +69,11 @@ class SayDoubts:
         things = (thing for wall in self.job.walls for thing in wall.things)
         return {thing.id: thing for thing in things if isinstance(thing, Check)}
 
-    def say(self, doubt: Doubt) -> SaidDoubt:
+    def say(self, doubt: Doubt) -> DoubtText:
         """Return a doubt in words, lengths in the job's step."""
         title, detail = self._words(doubt)
         look = tuple(self.measures[p] for p in doubt.pointers if p in self.measures)
-        return SaidDoubt.model_construct(
+        return DoubtText.model_construct(
             id=doubt.id, weight=doubt.weight, wall=doubt.wall, title=title, detail=detail,
             causes=tuple(dict.fromkeys(self._cause(cause) for cause in doubt.causes)), look=look,
             places=doubt.places, aside=doubt.aside,
@@ -126,15 +126,15 @@ class SayDoubts:
         for wall in self.job.walls:
             for thing in wall.things:
                 if thing.id == id_:
-                    made = f" ({thing.made_of})" if isinstance(thing, Zone) else ""
-                    return thing.name + made
+                    ground = f" ({thing.made_of})" if isinstance(thing, Zone) else ""
+                    return thing.name + ground
         return self.names.thing(id_)
 
     def _misclosure(self, doubt: Misclosure) -> tuple[str, str]:
         check = self.checks[doubt.places[0]]
         way = "long" if doubt.off > 0 else "short"
         called = {t.id: t.name for wall in self.job.walls for t in wall.things}
-        between = f"{said_place(check.first, called)} to {said_place(check.second, called)}"
+        between = f"{place_in_words(check.first, called)} to {place_in_words(check.second, called)}"
         reckoned = self._len(doubt.measured + doubt.off)
         return (
             f"The measures are {self._len(abs(doubt.off))} too {way}, {between}",
@@ -238,9 +238,9 @@ class SayDoubts:
             deep = f"{high} deep" if high else "its depth to be measured"
             size = f"a sill slab {wide} long, {deep}"
         hold = thing.unsettled.hold if thing.unsettled else 0.0
-        told = [f"Size to give to {owed}: {size}." if owed and size else "",
+        lines = [f"Size to give to {owed}: {size}." if owed and size else "",
                 f"Tile within {self._len(hold)} waits." if hold else ""]  # fmt: skip
-        return f"{thing.name} is not settled: {doubt.why}", " ".join(t for t in told if t)
+        return f"{thing.name} is not settled: {doubt.why}", " ".join(t for t in lines if t)
 
     def _zone(self, doubt: ZoneState) -> tuple[str, str]:
         name = self._name(doubt)

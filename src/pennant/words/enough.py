@@ -19,7 +19,7 @@ from pennant.words.dates import Dates
 from pennant.words.done import as_it_goes
 
 
-class SaidEnough(Value):
+class EnoughText(Value):
     """Whether tile lasts: in short, and how that is reckoned."""
 
     verdict: str
@@ -28,22 +28,22 @@ class SaidEnough(Value):
 
 
 def enough(
-    job: Job, made: Plan, cuts: CutList, record: Record, entries: Sequence[Entry]
+    job: Job, planned: Plan, cuts: CutList, record: Record, entries: Sequence[Entry]
 ) -> Enough:  # fmt: skip
     """Return whether the wall's own tile lasts: tile by tile, or sheet by sheet."""
     kept = standing(entries)
     came_broken = sum(one.said.broken for one in kept if isinstance(one.said, NotedBox))
     culled = sum(one.said.tiles for one in kept if isinstance(one.said, NotedCulls))
-    _, bought = bought_of(job, made)
+    _, bought = bought_of(job, planned)
     there = bought - came_broken
-    sheets = sheet_plan(job, made.pieces)
+    sheets = sheet_plan(job, planned.pieces)
     if sheets is not None:
         parts = {one.id for one in sheets.laid if one.kind == "part"}
         return enough_of(
             job, sheets.as_stock, parts, of_sheets(record, sheets.laid), (), there, culled
         )
-    cut = {piece.id for piece in made.pieces if piece.of == FIELD and piece.kind != "full"}
-    again = again_for(record, events_of(entries), cuts.stock.sheet, made.pieces)
+    cut = {piece.id for piece in planned.pieces if piece.of == FIELD and piece.kind != "full"}
+    again = again_for(record, events_of(entries), cuts.stock.sheet, planned.pieces)
     return enough_of(job, cuts.stock, cut, record, again, there, culled)
 
 
@@ -57,14 +57,14 @@ def of_sheets(record: Record, laid: Sequence[LaidSheet]) -> Record:
     return Record(states, {}, (), {}, ())
 
 
-def said_enough(job: Job, found: Enough, by: str = "") -> SaidEnough:
+def enough_in_words(job: Job, found: Enough, by: str = "") -> EnoughText:
     """Say whether tile lasts, and how that is reckoned; ``by`` is when more must be ordered."""
     what = "sheets" if job.tile.sheet is not None else "tiles"
     says = f"{found.left} {what} left, {found.to_come} to come"
     if found.cuts:
         says += f" with {found.cuts} cuts"
-    if found.made:
-        says += f", {found.broke} of {found.made} cuts broke"
+    if found.cut_so_far:
+        says += f", {found.broke} of {found.cut_so_far} cuts broke"
     says += f": {found.verdict}"
     if found.order:
         lot = f" of lot {job.tile.lot}" if job.tile.lot else ""
@@ -76,21 +76,22 @@ def said_enough(job: Job, found: Enough, by: str = "") -> SaidEnough:
         )
     else:
         why = (
-            f"{found.spare} over when all is cut. As {found.broke} of {found.made} cuts broke, "
+            f"{found.spare} over when all is cut. "
+            f"As {found.broke} of {found.cut_so_far} cuts broke, "
             f"{found.expected:.1f} of the {found.cuts} to come are expected to; that no more than "
             f"{max(found.spare, 0)} do has a chance of {found.lasts:.0%}."
         )
-    return SaidEnough(verdict=found.verdict, says=says, why=why)
+    return EnoughText(verdict=found.verdict, says=says, why=why)
 
 
-def order_by(job: Job, made: Plan, entries: Sequence[Entry]) -> str:
+def order_by(job: Job, planned: Plan, entries: Sequence[Entry]) -> str:
     """Return by when more tile must be ordered: before the last setting, by the supplier's time."""
     lead = job.settings.tile_lead
     soon = f"the supplier takes {lead:g} days"
-    planned = as_it_goes(job, made, entries)
+    rest = as_it_goes(job, planned, entries)
     try:
-        dates = Dates.of(planned.schedule)
-        days = days_of(planned, made, dates)
+        dates = Dates.of(rest.schedule)
+        days = days_of(rest, planned, dates)
     except JobRefused:
         return soon
     ends = [stint.end for stint in days.table.stints

@@ -6,6 +6,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.site.entries import (
     Entry,
+    Note,
     NotedBatch,
     NotedBox,
     NotedCulls,
@@ -15,7 +16,6 @@ from pennant.core.site.entries import (
     NotedRefit,
     NotedSection,
     NotedStep,
-    Said,
     TakenBack,
 )
 from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, LeftToLine, Reading
@@ -23,42 +23,42 @@ from pennant.words.names import Names
 from pennant.words.steps import STEP_WORDS
 
 
-def say_entry(job: Job, names: Names, said: Said, by_key: Mapping[str, Entry]) -> str:
+def say_entry(job: Job, names: Names, noted: Note, by_key: Mapping[str, Entry]) -> str:
     """Say what was noted, as one line."""
-    if isinstance(said, NotedPieces):
-        lot = f", lot {said.lot}" if said.lot else ""
-        return f"{say_pieces(said.pieces)} {said.event}{lot}"
-    if isinstance(said, NotedBatch):
-        parts = [f"{said.what.capitalize()} {said.event}"]
-        parts += [f"lot {said.lot}"] if said.lot else []
-        parts += [f"{said.powder:g} kg"] if said.powder else []
-        parts += [f"{said.water:g} l of water"] if said.water else []
+    if isinstance(noted, NotedPieces):
+        lot = f", lot {noted.lot}" if noted.lot else ""
+        return f"{say_pieces(noted.pieces)} {noted.event}{lot}"
+    if isinstance(noted, NotedBatch):
+        parts = [f"{noted.what.capitalize()} {noted.event}"]
+        parts += [f"lot {noted.lot}"] if noted.lot else []
+        parts += [f"{noted.powder:g} kg"] if noted.powder else []
+        parts += [f"{noted.water:g} l of water"] if noted.water else []
         return ", ".join(parts)
-    if isinstance(said, NotedSection):
-        before = by_key.get(said.of or "")
-        number = said.number or getattr(before and before.said, "number", 0)
-        return f"Section {number} {said.event}" if number else f"Section {said.event}"
-    if isinstance(said, NotedStep):
-        words = next((w.name for id_, w in STEP_WORDS.items() if id_ == said.step), said.step)
-        return f"{words}: {said.event}" + (f", {said.words}" if said.words else "")
-    if isinstance(said, NotedBox):
-        parts = [f"Box {said.name} opened"]
-        parts += [f"lot {said.lot}"] if said.lot else []
-        parts += [said.shade] if said.shade else []
-        parts += [f"{said.broken} came broken"] if said.broken else []
+    if isinstance(noted, NotedSection):
+        before = by_key.get(noted.of or "")
+        number = noted.number or getattr(before and before.said, "number", 0)
+        return f"Section {number} {noted.event}" if number else f"Section {noted.event}"
+    if isinstance(noted, NotedStep):
+        words = next((w.name for id_, w in STEP_WORDS.items() if id_ == noted.step), noted.step)
+        return f"{words}: {noted.event}" + (f", {noted.words}" if noted.words else "")
+    if isinstance(noted, NotedBox):
+        parts = [f"Box {noted.name} opened"]
+        parts += [f"lot {noted.lot}"] if noted.lot else []
+        parts += [noted.shade] if noted.shade else []
+        parts += [f"{noted.broken} came broken"] if noted.broken else []
         return ", ".join(parts)
-    if isinstance(said, NotedCulls):
-        tiles = "tile" if said.tiles == 1 else "tiles"
-        return f"{said.tiles} {tiles} put aside for cuts" + (
-            f": {said.words}" if said.words else ""
+    if isinstance(noted, NotedCulls):
+        tiles = "tile" if noted.tiles == 1 else "tiles"
+        return f"{noted.tiles} {tiles} put aside for cuts" + (
+            f": {noted.words}" if noted.words else ""
         )
-    if isinstance(said, NotedReading):
-        return say_reading(job, names, said.reading)
-    if isinstance(said, NotedRefit):
-        return f"Planned again: {said.words}"
-    if isinstance(said, NotedPhotograph):
-        return f"Photograph{f': {said.words}' if said.words else ''}"
-    return said.words if not isinstance(said, TakenBack) else "Taken back"
+    if isinstance(noted, NotedReading):
+        return say_reading(job, names, noted.reading)
+    if isinstance(noted, NotedRefit):
+        return f"Planned again: {noted.words}"
+    if isinstance(noted, NotedPhotograph):
+        return f"Photograph{f': {noted.words}' if noted.words else ''}"
+    return noted.words if not isinstance(noted, TakenBack) else "Taken back"
 
 
 def say_pieces(pieces: Sequence[str]) -> str:

@@ -22,7 +22,7 @@ from pennant.words.names import Names, rows
 from pennant.words.rule_names import rule_name
 
 
-class SaidFinding(Value):
+class FindingText(Value):
     """A finding in words. ``rule`` says the limit and the reason for it."""
 
     id: str
@@ -36,14 +36,14 @@ class SaidFinding(Value):
     pieces: tuple[str, ...]
 
 
-def say(job: Job, names: Names, surface: str, finding: Finding) -> SaidFinding:
+def say(job: Job, names: Names, surface: str, finding: Finding) -> FindingText:
     """Return the finding in words, lengths in the job's step."""
     title, detail, limit = _Saying(job, names).words(finding)
     if names.several:
         detail = f"{names.thing(surface)}. {detail}"
     if finding.setting is not None:
         limit = f"{limit} {field_of(finding.setting).description}"
-    return SaidFinding(
+    return FindingText(
         id=finding.id, surface=surface, weight=finding.weight, title=title, detail=detail,
         rule=limit, setting=finding.setting,
         setting_name=rule_name(finding.setting) if finding.setting else "", pieces=finding.pieces,

@@ -17,7 +17,7 @@ from pennant.core.site.entries import (
     standing,
 )
 from pennant.core.takes.preparation import porous_tiles
-from pennant.words.days_values import SaidUse
+from pennant.words.days_values import UseText
 from pennant.words.moments import local
 from pennant.words.pattern import say_pattern
 
@@ -33,7 +33,7 @@ CARE_POROUS = (
 
 
 def hand_over(
-    job: Job, plan: Plan, uses: Iterable[SaidUse], entries: Sequence[Entry] = ()
+    job: Job, plan: Plan, uses: Iterable[UseText], entries: Sequence[Entry] = ()
 ) -> Iterator[tuple[str, list[str]]]:
     """Yield each part of the page with its lines; ``uses`` are what the days say of them.
 

@@ -21,10 +21,10 @@ from pennant.core.document.survey import (
 )
 from pennant.core.document.values import Value
 from pennant.core.geometry.kept import kept
-from pennant.words.measures import SaidMeasure, measures_of
+from pennant.words.measures import MeasureText, measures_of
 
 
-class SaidLine(Value):
+class LineText(Value):
     """A line of a wall's notebook, as text, with its measures one by one."""
 
     id: str
@@ -32,10 +32,10 @@ class SaidLine(Value):
     kind: str
     name: str
     text: str
-    measures: tuple[SaidMeasure, ...]
+    measures: tuple[MeasureText, ...]
 
 
-def lines_of(job: Job, number: int) -> tuple[SaidLine, ...]:
+def lines_of(job: Job, number: int) -> tuple[LineText, ...]:
     """Return the lines of a wall's notebook."""
     return _lines(job.walls[number].things, f"/walls/{number}/things", job.units)
 
@@ -44,15 +44,15 @@ KEPT_LINES = 5_000
 """A dozen kitchens with all their walls."""
 
 
-def _count(lines: tuple[SaidLine, ...]) -> int:
+def _count(lines: tuple[LineText, ...]) -> int:
     return len(lines)
 
 
 @kept(KEPT_LINES, _count)
-def _lines(things: tuple[AnyThing, ...], pointer: str, units: Units) -> tuple[SaidLine, ...]:
+def _lines(things: tuple[AnyThing, ...], pointer: str, units: Units) -> tuple[LineText, ...]:
     names = {thing.id: thing.name for thing in things}
     return tuple(
-        SaidLine.model_construct(
+        LineText.model_construct(
             id=thing.id, pointer=f"{pointer}/{place}", kind=thing.kind, name=thing.name,
             text=write_line(thing, units),
             measures=tuple(measures_of(thing, f"{pointer}/{place}", names)),

@@ -24,7 +24,7 @@ _SAID = {
 }  # fmt: skip
 
 
-class SaidMeasure(Value):
+class MeasureText(Value):
     """One measure: where it is in the job, in a word, and as a question."""
 
     pointer: str
@@ -32,16 +32,16 @@ class SaidMeasure(Value):
     asks: str
 
 
-def measures_of(thing: AnyThing, pointer: str, names: dict[str, str]) -> Iterator[SaidMeasure]:
+def measures_of(thing: AnyThing, pointer: str, names: dict[str, str]) -> Iterator[MeasureText]:
     """Yield a thing's measures in the order in which one takes them."""
     for field in type(thing).model_fields:
         value = getattr(thing, field)
         if isinstance(value, Along):
-            from_ = said_place(value.taken_from, names)
+            from_ = place_in_words(value.taken_from, names)
             side = "" if value.to == "near" else f" to its {value.to}"
             yield _measure(f"{pointer}/{field}/value", f"from {from_}{side}", thing)
         elif isinstance(value, Up):
-            from_ = said_place(value.taken_from, names)
+            from_ = place_in_words(value.taken_from, names)
             side = "" if value.to == "near" else f" of its {value.to}"
             label = _UP[field] + side
             if value.taken_from != "counter":
@@ -52,17 +52,19 @@ def measures_of(thing: AnyThing, pointer: str, names: dict[str, str]) -> Iterato
                 continue
             label = _SIZES.get(field, field.replace("_", " "))
             if isinstance(thing, Check):
-                label = f"{said_place(thing.first, names)} to {said_place(thing.second, names)}"
+                label = (
+                    f"{place_in_words(thing.first, names)} to {place_in_words(thing.second, names)}"
+                )
             yield _measure(f"{pointer}/{field}", label, thing)
 
 
-def _measure(pointer: str, label: str, thing: AnyThing) -> SaidMeasure:
-    return SaidMeasure.model_construct(
+def _measure(pointer: str, label: str, thing: AnyThing) -> MeasureText:
+    return MeasureText.model_construct(
         pointer=pointer, label=label[0].upper() + label[1:], asks=f"{thing.name}: {label}"
     )
 
 
-def said_place(ref: str, names: dict[str, str]) -> str:
+def place_in_words(ref: str, names: dict[str, str]) -> str:
     """Say where a measure was taken from."""
     id_, _, side = ref.partition(".")
     if not side:

@@ -12,8 +12,8 @@ from pennant.core.document.values import Value
 from pennant.core.search.products_tried import TriedProduct
 from pennant.core.takes.quantity import LineId
 from pennant.words.names import Names
-from pennant.words.quantities import SaidQuantity, said_quantities
-from pennant.words.suits import said_unsuited
+from pennant.words.quantities import QuantityText, quantities_in_words
+from pennant.words.suits import unsuited_in_words
 
 
 class Method(Value):
@@ -41,27 +41,27 @@ def methods(tried: Iterable[TriedProduct]) -> Iterator[Method]:
     for one in tried:
         product, job = one.product, one.job
         fills = isinstance(product, Grout)
-        said = {line.id: line for line in said_quantities(job, one.plan)}
-        line = said.get("grout") if fills else said.get("adhesive") or said.get("mat")
-        batches = said.get("grout-batches" if fills else "adhesive-batches")
+        words = {line.id: line for line in quantities_in_words(job, one.plan)}
+        line = words.get("grout") if fills else words.get("adhesive") or words.get("mat")
+        batches = words.get("grout-batches" if fills else "adhesive-batches")
         yield Method(
             does="fills" if fills else "holds",
             name=product.name, kind="mat" if isinstance(product, Mat) else product.kind,
             packs=line.amount if line else "none", cost=line.cost if line else None,
-            whole=round(sum(one.cost or 0.0 for one in said.values()), 2),
+            whole=round(sum(one.cost or 0.0 for one in words.values()), 2),
             batches=_mixing(product, batches),
             hours=f"{one.hours:.1f} h to {'grout' if fills else 'set'}",
             wait=_wait(product, job.times.water_after),
-            besides=tuple(_besides(job, product, said)),
+            besides=tuple(_besides(job, product, words)),
             against=tuple(
-                said.title for said in said_unsuited(job, Names(one.plan.kitchen), one.plan)
-                if said.rule in one.against
+                words.title for words in unsuited_in_words(job, Names(one.plan.kitchen), one.plan)
+                if words.rule in one.against
             ),
         )  # fmt: skip
 
 
 def _besides(
-    job: Job, product: Adhesive | Mat | Grout, said: Mapping[str, SaidQuantity]
+    job: Job, product: Adhesive | Mat | Grout, words: Mapping[str, QuantityText]
 ) -> Iterator[str]:
     """The tools for it, and what is used up or laid out with them."""
     if isinstance(product, Grout):
@@ -78,12 +78,12 @@ def _besides(
         used = ("buckets", "gloves", "sheeting", "blade") if product.powder else (
             "gloves", "sheeting", "blade")  # fmt: skip
     for id_ in used:
-        if id_ in said:
+        if id_ in words:
             of = f" of {id_}" if id_ in ("gloves", "sheeting") else ""
-            yield f"{said[id_].amount}{of}"
+            yield f"{words[id_].amount}{of}"
 
 
-def _mixing(holder: Adhesive | Mat | Grout, batches: SaidQuantity | None) -> str:
+def _mixing(holder: Adhesive | Mat | Grout, batches: QuantityText | None) -> str:
     if isinstance(holder, Mat):
         return "none: cut and pressed on"
     return batches.amount if batches else "ready-mixed"

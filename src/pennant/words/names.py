@@ -138,8 +138,8 @@ def courses(numbers: Iterable[int]) -> str:
 
 def rows(job: Job, numbers: Iterable[int]) -> str:
     """Say courses as people count them; on a lattice they are rows."""
-    said = courses(numbers)
-    return said if job.in_courses else said.replace("course", "row")
+    text = courses(numbers)
+    return text if job.in_courses else text.replace("course", "row")
 
 
 def piece_size(job: Job, piece: Piece) -> str:

@@ -32,13 +32,13 @@ class OrderLine(Value):
     price: float | None = None
 
 
-def checked(job: Job, made: Plan, ask: Callable[[str], Answer]) -> Iterator[OrderLine]:
+def checked(job: Job, planned: Plan, ask: Callable[[str], Answer]) -> Iterator[OrderLine]:
     """Yield every line that has a product and is still to get, as the supplier answers for it.
 
     When it cannot be reached it is not asked again for the lines that follow.
     """
     gone: Answer | None = None
-    for line in made.quantities:
+    for line in planned.quantities:
         name, wanted = chosen_for(job, line.id), round(line.to_get)
         if name is None or wanted <= 0:
             continue

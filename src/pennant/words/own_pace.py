@@ -25,11 +25,11 @@ def own_rules(jobs: Iterable[tuple[Job, Paces]]) -> list[OwnRule]:
     The pace is that of the tile and pattern it is meant for: what was set in an hour against what
     was reckoned for that job, by the pieces that were set.
     """
-    pieces, reckoned, own, broke, made, count = 0.0, 0.0, 0.0, 0, 0, 0
+    pieces, reckoned, own, broke, cuts, count = 0.0, 0.0, 0.0, 0, 0, 0
     for job, paces in jobs:
         count += 1
         broke += paces.broke_share[0]
-        made += paces.broke_share[1]
+        cuts += paces.broke_share[1]
         if (an_hour := paces.set_an_hour) is not None:
             many = sum(one.pieces for one in paces.setting)
             pieces += many
@@ -45,13 +45,13 @@ def own_rules(jobs: Iterable[tuple[Job, Paces]]) -> list[OwnRule]:
                 says=f"your own {over}: {own / pieces:.0f}, {pieces:.0f} pieces set",
             )
         )
-    if made >= LEAST_CUTS:
-        share = round(broke / made, 3)
+    if cuts >= LEAST_CUTS:
+        share = round(broke / cuts, 3)
         found.append(
             OwnRule(
                 name="break_cut",
                 value=share,
-                says=f"your own {over}: {share:.0%}, {broke} of {made} cuts broke",
+                says=f"your own {over}: {share:.0%}, {broke} of {cuts} cuts broke",
             )
         )
     return found

@@ -57,7 +57,7 @@ _TELLS = ("pot_life", "set_hours", "covers", "cover", "price", "coats", "per_box
 """Of those, what needs its name with it."""
 
 
-class SaidField(Value):
+class FieldText(Value):
     """A field of a product's sheet: what it is called, its unit, and what it can be."""
 
     name: str
@@ -67,7 +67,7 @@ class SaidField(Value):
     choices: tuple[str, ...]
 
 
-class SaidProduct(Value):
+class ProductText(Value):
     """A product: what it is in a line, and its sheet as one would write it."""
 
     name: str
@@ -77,7 +77,7 @@ class SaidProduct(Value):
     cells: dict[str, str]
 
 
-class SaidKind(Value):
+class KindText(Value):
     """One kind of product on the shelf.
 
     ``part`` is where a job chooses it; the tile is chosen by itself. ``without`` is what is said
@@ -90,16 +90,16 @@ class SaidKind(Value):
     label: str
     part: Part | None
     without: str
-    fields: tuple[SaidField, ...]
-    products: tuple[SaidProduct, ...]
+    fields: tuple[FieldText, ...]
+    products: tuple[ProductText, ...]
 
 
-def said_shelf(shelf: Shelf, own: Shelf) -> Iterator[SaidKind]:
+def shelf_in_words(shelf: Shelf, own: Shelf) -> Iterator[KindText]:
     """Yield every kind with its products; those of ``own`` are the user's."""
     for kind in PRODUCT_KINDS:
         title, one, label = KIND_NAMES[kind]
         mine = {product.name for product in own.of(kind)}
-        yield SaidKind(
+        yield KindText(
             kind=kind, title=title, one=one, label=label,
             part=SOLD[kind].part if kind in SOLD else None, without=_without(kind),
             fields=tuple(_fields(kind)),
@@ -128,13 +128,13 @@ def cells_of(product: Stocked) -> dict[str, str]:
     return found
 
 
-def _fields(kind: ShelfKind) -> Iterator[SaidField]:
+def _fields(kind: ShelfKind) -> Iterator[FieldText]:
     model = MODELS[kind]
     for name, field in model.model_fields.items():
         label, unit = (_OF_TILE if kind == "tile" else {}).get(name) or _FIELDS[name]
         if name in length_fields(model):
             unit = f"in or mm{', ' + unit if unit else ''}"
-        yield SaidField(
+        yield FieldText(
             name=name, label=label, unit=SOLD[kind].pack if name == "pack" else unit,
             needed=field.is_required() or name == "name", choices=_choices(field.annotation),
         )  # fmt: skip
@@ -146,7 +146,7 @@ def _choices(annotation: Any) -> tuple[str, ...]:
     return get_args(annotation) if get_origin(annotation) is Literal else ()
 
 
-def _product(kind: ShelfKind, product: Stocked, own: bool) -> SaidProduct:
+def _product(kind: ShelfKind, product: Stocked, own: bool) -> ProductText:
     cells = cells_of(product)
     labels = {field.name: (field.label, field.unit) for field in _fields(kind)}
     sizes = [cells[name] for name in _SIZES if name in cells]
@@ -159,9 +159,9 @@ def _product(kind: ShelfKind, product: Stocked, own: bool) -> SaidProduct:
                 unit = "sheets" if "sheet" in cells else "tiles"
             tail = "" if plain or not unit else f" {unit}"
             head = f"{label.lower()} " if name in _TELLS else ""
-            said = f"{product.price:.2f}" if name == "price" else cells[name]
-            facts.append(f"{head}{said}{tail}")
-    return SaidProduct(
+            text = f"{product.price:.2f}" if name == "price" else cells[name]
+            facts.append(f"{head}{text}{tail}")
+    return ProductText(
         name=product.name, own=own, colour=getattr(product, "colour", None),
         facts="; ".join(facts), cells=cells,
     )  # fmt: skip

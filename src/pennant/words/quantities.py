@@ -51,14 +51,14 @@ _ONE = {
 _M_PER_FOOT = 12 * MM_PER_INCH / 1000
 
 
-class SaidStick(Value):
+class StickText(Value):
     """A stick of trim: what is cut from it, in words, and what is left."""
 
     runs: tuple[str, ...]
     left: str
 
 
-class SaidQuantity(Value):
+class QuantityText(Value):
     """One line of what it takes, in words; its working is in the plan.
 
     ``buy`` is whether it is carried home; ``cost`` (in own money) and ``weight`` (kg) are of what
@@ -76,7 +76,7 @@ class SaidQuantity(Value):
     weight: float | None
     weighs: str
     left: str
-    sticks: tuple[SaidStick, ...]
+    sticks: tuple[StickText, ...]
     strips: tuple[str, ...]
 
 
@@ -88,9 +88,9 @@ class Totals(Value):
     weighs: str
 
 
-def totals(job: Job, said: Iterable[SaidQuantity]) -> Totals:
+def totals(job: Job, words: Iterable[QuantityText]) -> Totals:
     """Add up the lines of a list."""
-    lines = list(said)
+    lines = list(words)
     heavy = sum(one.weight or 0.0 for one in lines)
     return Totals(
         cost=sum(one.cost or 0.0 for one in lines), weight=heavy,
@@ -98,12 +98,12 @@ def totals(job: Job, said: Iterable[SaidQuantity]) -> Totals:
     )  # fmt: skip
 
 
-def said_quantities(job: Job, plan: Plan) -> Iterator[SaidQuantity]:
+def quantities_in_words(job: Job, plan: Plan) -> Iterator[QuantityText]:
     """Yield the plan's quantities in words, in their order."""
     names = Names(plan.kitchen)
     for quantity in plan.quantities:
         buy = quantity.id.partition("@")[0] not in NOT_BOUGHT
-        yield SaidQuantity.model_construct(
+        yield QuantityText.model_construct(
             id=quantity.id, group=quantity.group, name=_name(job, quantity),
             amount=_amount(job, quantity.amount, quantity.unit),
             to_get=_amount(job, quantity.to_get, quantity.unit),
@@ -178,8 +178,8 @@ def _amount(job: Job, amount: float, unit: str) -> str:
         return _area(job, amount * 1e6)
     if unit == "litres":
         return volume(amount, job.units)
-    said = _ONE.get(unit, unit) if amount == 1 else unit
-    return f"{amount:g} {said}"
+    text = _ONE.get(unit, unit) if amount == 1 else unit
+    return f"{amount:g} {text}"
 
 
 def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
@@ -240,17 +240,17 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
 
 
 def _boxed(tile: Tile) -> str:
-    said = [f"{tile.per_box} in a box", f"all of lot {tile.lot}" if tile.lot else "all of one lot"]
+    text = [f"{tile.per_box} in a box", f"all of lot {tile.lot}" if tile.lot else "all of one lot"]
     if tile.faces > 1:
-        said.append(f"{tile.faces} faces: no two like ones side by side")
+        text.append(f"{tile.faces} faces: no two like ones side by side")
     if tile.shade_varies != "none":
-        said.append("open all boxes and blend before the first tile")
-    return ", ".join(said)
+        text.append("open all boxes and blend before the first tile")
+    return ", ".join(text)
 
 
-def _sticks(job: Job, names: Names, quantity: Quantity) -> Iterator[SaidStick]:
+def _sticks(job: Job, names: Names, quantity: Quantity) -> Iterator[StickText]:
     for stick in quantity.sticks:
-        yield SaidStick(
+        yield StickText(
             runs=tuple(
                 f"{show_with_unit(run.length, job.step)} {_edges(names, run.edge)}"
                 for run in stick.runs
@@ -347,10 +347,10 @@ WAYS_OF_SPACERS = {"leg": "standing on a leg", "flat": "flat where joints cross"
 
 def materials_report(job: Job, plan: Plan) -> str:
     """Return the shopping list for a person at a terminal, grouped as a shop is."""
-    said = list(said_quantities(job, plan))
+    words = list(quantities_in_words(job, plan))
     lines = []
     for group, title in GROUP_NAMES.items():
-        here = [one for one in said if one.group == group]
+        here = [one for one in words if one.group == group]
         if here:
             lines.append(title)
             for one in here:
@@ -359,7 +359,7 @@ def materials_report(job: Job, plan: Plan) -> str:
                 lines.append(f"  {one.name}: {one.to_get}{gist}")
                 lines += [f"    stick: {', '.join(s.runs)}; {s.left} left" for s in one.sticks]
                 lines += [f"    strip: {strip}" for strip in one.strips]
-    in_all = totals(job, said)
+    in_all = totals(job, words)
     if in_all.cost:
         lines.append(f"Cost of what has a price: {in_all.cost:.2f}")
     if in_all.weight:

@@ -30,7 +30,7 @@ LITTLE = 0.8
 """Millimetres, 1/32 in: nobody sees a reading so far off, and no cut follows it."""
 
 
-class SaidFate(Value):
+class FateText(Value):
     """What becomes of a piece that is cut already."""
 
     piece: str
@@ -38,7 +38,7 @@ class SaidFate(Value):
     fate: FateKind
 
 
-class SaidRefitWay(Value):
+class RefitWayText(Value):
     """A way to go on: what it does, what each edge gets, and what becomes of cut pieces.
 
     ``job`` is the job in that way, to be kept whole. ``label`` is what is noted when it is.
@@ -48,29 +48,29 @@ class SaidRefitWay(Value):
     title: str
     does: str
     gets: tuple[str, ...]
-    fates: tuple[SaidFate, ...]
+    fates: tuple[FateText, ...]
     in_short: str
     label: str
     job: Job
 
 
-class SaidRefit(Value):
+class RefitText(Value):
     """What a reading means and what can be done; ``blocked`` says why a way is none."""
 
     reading: str
     means: str
     release: str
-    ways: tuple[SaidRefitWay, ...]
+    ways: tuple[RefitWayText, ...]
     blocked: tuple[str, ...]
 
 
-def said_refit(job: Job, made: Plan, reading: Reading, found: Refit) -> SaidRefit:
+def refit_in_words(job: Job, planned: Plan, reading: Reading, found: Refit) -> RefitText:
     """Return what a reading means and the ways to go on, in words."""
-    names = Names(made.kitchen)
-    return SaidRefit(
+    names = Names(planned.kitchen)
+    return RefitText(
         reading=say_reading(job, names, reading), means=_means(job, names, reading, found.meant),
-        release=_release(job, made, reading, found.meant),
-        ways=tuple(_way(job, made, way, found.meant) for way in found.ways),
+        release=_release(job, planned, reading, found.meant),
+        ways=tuple(_way(job, planned, way, found.meant) for way in found.ways),
         blocked=tuple(
             f"No way: {BLOCKED[kind]} would move what is set, {say_pieces(pieces)}"
             for kind, pieces in found.blocked
@@ -108,9 +108,9 @@ def _means(job: Job, names: Names, reading: Reading, means: Meant) -> str:
     return f"{says}{where}; over the {means.joints} joints to come {each} each"
 
 
-def _release(job: Job, made: Plan, reading: Reading, means: Meant) -> str:
+def _release(job: Job, planned: Plan, reading: Reading, means: Meant) -> str:
     """The size of the one piece that a reading was taken for, where one is left to set."""
-    found = _measured_for(made, reading, means)
+    found = _measured_for(planned, reading, means)
     if found is None:
         return ""
     piece, size = found
@@ -119,21 +119,21 @@ def _release(job: Job, made: Plan, reading: Reading, means: Meant) -> str:
     return f"Cut {piece} to {show_with_unit(size, job.step)}, as measured"
 
 
-def _measured_for(made: Plan, reading: Reading, means: Meant) -> tuple[str, float] | None:
+def _measured_for(planned: Plan, reading: Reading, means: Meant) -> tuple[str, float] | None:
     """The last piece of a course and the width (mm) that a reading gives it."""
     if not isinstance(reading, LeftToLine) or means.joints != 1:
         return None
-    piece = next(one for one in made.pieces if one.id == reading.piece)
+    piece = next(one for one in planned.pieces if one.id == reading.piece)
     way = 1 if reading.side == "right" else -1
     last = min(
-        (one for one in made.pieces if one.wall == piece.wall and one.course == piece.course
+        (one for one in planned.pieces if one.wall == piece.wall and one.course == piece.course
          and one.of == piece.of and way * (one.box.x0 - piece.box.x0) > 0),
         key=lambda one: way * one.box.x0, default=None,
     )  # fmt: skip
     return None if last is None else (last.id, last.width + means.room)
 
 
-def measured_sizes(job: Job, made: Plan, entries: Sequence[Entry]) -> dict[str, str]:
+def measured_sizes(job: Job, planned: Plan, entries: Sequence[Entry]) -> dict[str, str]:
     """Return, for each piece whose gap was measured on the wall, what it is cut to."""
     found: dict[str, str] = {}
     for one in standing(entries):
@@ -141,7 +141,7 @@ def measured_sizes(job: Job, made: Plan, entries: Sequence[Entry]) -> dict[str, 
             continue
         reading = one.said.reading
         try:
-            measured = _measured_for(made, reading, meant(job, made, reading))
+            measured = _measured_for(planned, reading, meant(job, planned, reading))
         except JobRefused:
             continue  # it was taken of a plan that is no more
         if measured is not None and measured[1] > 0:
@@ -149,21 +149,21 @@ def measured_sizes(job: Job, made: Plan, entries: Sequence[Entry]) -> dict[str, 
     return found
 
 
-def _way(job: Job, made: Plan, way: RefitWay, means: Meant) -> SaidRefitWay:
+def _way(job: Job, planned: Plan, way: RefitWay, means: Meant) -> RefitWayText:
     names = Names(way.plan.kitchen)
     fates = tuple(_fates(job, way))
     counts = [f"{way.count(fate)} {FATES[fate]}" for fate in FATES if way.count(fate)]
     title = WAY_TITLES[way.kind]
-    return SaidRefitWay(
-        kind=way.kind, title=title, does=_does(job, made, way, means),
+    return RefitWayText(
+        kind=way.kind, title=title, does=_does(job, planned, way, means),
         gets=tuple(_gets(job, names, way, means)), fates=fates,
         in_short=f"Of the pieces cut already {', '.join(counts)}" if counts else
         "No piece that is cut already is touched",
-        label=f"{title}: {_does(job, made, way, means)}"[:200], job=way.job,
+        label=f"{title}: {_does(job, planned, way, means)}"[:200], job=way.job,
     )  # fmt: skip
 
 
-def _does(job: Job, made: Plan, way: RefitWay, means: Meant) -> str:
+def _does(job: Job, planned: Plan, way: RefitWay, means: Meant) -> str:
     room = show_with_unit(abs(means.room), job.step)
     more = "more" if means.room > 0 else "less"
     if way.kind == "joints":
@@ -200,7 +200,7 @@ def _gets(job: Job, names: Names, way: RefitWay, means: Meant) -> Iterator[str]:
             yield f"{names.edge(reading.edge)}: {' and '.join(list(sizes)[:3])}"
 
 
-def _fates(job: Job, way: RefitWay) -> Iterator[SaidFate]:
+def _fates(job: Job, way: RefitWay) -> Iterator[FateText]:
     from_offcut = {one.piece: one for one in way.again if one.offcut is not None}
     for one in way.fates:
         if one.fate == "shaved":
@@ -213,4 +213,4 @@ def _fates(job: Job, way: RefitWay) -> Iterator[SaidFate]:
             says = f"{one.piece}: fits"
         if one.now != one.piece:
             says += f" (it is called {one.now} then)"
-        yield SaidFate(piece=one.piece, says=says, fate=one.fate)
+        yield FateText(piece=one.piece, says=says, fate=one.fate)

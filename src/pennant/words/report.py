@@ -14,10 +14,10 @@ def report(job: Job, plan: Plan, *, working: bool = False) -> str:
 
 
 def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:
-    said = sheet(job, plan)
+    words = sheet(job, plan)
     yield job.name
-    yield f"Plan: {said.summary}"
-    for surface in said.surfaces:
+    yield f"Plan: {words.summary}"
+    for surface in words.surfaces:
         yield ""
         yield f"{surface.name}: {surface.summary}"
         yield f"  Start: {surface.start}"
@@ -26,8 +26,8 @@ def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:
             for gets in edge.gets:
                 yield f"    {gets.size:>10}  {gets.note}, {gets.courses}"
     yield ""
-    yield "The survey" if said.doubts else "The survey: nothing to ask"
-    for doubt in said.doubts:
+    yield "The survey" if words.doubts else "The survey: nothing to ask"
+    for doubt in words.doubts:
         mark = {"ask": " ?", "open": " …", "note": " i"}[doubt.weight]
         yield f"  {mark} {doubt.title}. {doubt.detail}".rstrip()
         for cause in doubt.causes:
@@ -35,19 +35,19 @@ def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:
         if doubt.aside:
             yield f"       set aside: {doubt.aside}"
     yield ""
-    yield "Findings" if said.findings else "Findings: none"
-    for finding in said.findings:
+    yield "Findings" if words.findings else "Findings: none"
+    for finding in words.findings:
         yield f"  {'!!' if finding.weight == 'never' else ' !'} {finding.title}. {finding.detail}"
         yield f"       {finding.rule}"
-    if said.unsuited:
+    if words.unsuited:
         yield ""
         yield "What does not go together"
-        for one in said.unsuited:
+        for one in words.unsuited:
             mark = "!!" if one.weight == "never" else " !"
             yield f"  {mark} {one.title}. {one.why} {one.cure}"
     yield ""
     yield "What it takes"
-    for spoken, quantity in zip(said.quantities, plan.quantities, strict=True):
+    for spoken, quantity in zip(words.quantities, plan.quantities, strict=True):
         yield f"  {spoken.name}: {spoken.amount}" + (f" ({spoken.gist})" if spoken.gist else "")
         if working:
             yield from _working(quantity.working, "      ")

@@ -221,12 +221,12 @@ def _lines() -> Iterator[str]:
     yield ""
     yield "| time or pace | value | why |"
     yield "|---|---|---|"
-    for name, told in Times.model_fields.items():
+    for name, field in Times.model_fields.items():
         extra = time_meta(name)
         value = f"{extra['in']:g} {extra['unit']}"
         if extra["unit"] == "mm":
             value = f"{show_exact(extra['in'], 'in')} in"
-        yield f"| `{name}` | {value} | {told.description} |"
+        yield f"| `{name}` | {value} | {field.description} |"
     yield ""
     yield "## Waiting"
     yield ""

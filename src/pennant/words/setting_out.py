@@ -25,7 +25,7 @@ class StruckLine(Value):
     to: tuple[float, float, float, float] | None = None
 
 
-class SaidSettingOut(Value):
+class SettingOutText(Value):
     """The lines of one wall."""
 
     surface: str
@@ -38,21 +38,21 @@ class SaidSettingOut(Value):
     areas: tuple[StruckLine, ...] = ()
 
 
-def said_setting_out(job: Job, plan: Plan) -> Iterator[SaidSettingOut]:
+def setting_out_in_words(job: Job, plan: Plan) -> Iterator[SettingOutText]:
     """Yield the setting-out of every wall of a plan, and of every tiled counter."""
     for counter in job.counters:
         surface = plan.kitchen.surface(counter.id)
         found = setting_out_of(job, plan.kitchen, plan.surface(surface.id))
-        said = _said(job, surface, found, ())
-        yield said.model_copy(update={
-            "begin": said.begin.replace("on the wall", "on the counter"),
-            "start": tuple(_on_counter(line) for line in said.start),
-            "heights": tuple(_on_counter(line) for line in said.heights),
+        words = _in_words(job, surface, found, ())
+        yield words.model_copy(update={
+            "begin": words.begin.replace("on the wall", "on the counter"),
+            "start": tuple(_on_counter(line) for line in words.start),
+            "heights": tuple(_on_counter(line) for line in words.heights),
         })  # fmt: skip
     for surface in plan.kitchen.walls:
         found = setting_out_of(job, plan.kitchen, plan.surface(surface.id))
         areas = [area for area in plan.kitchen.areas if area.wall == surface.id]
-        yield _said(job, surface, found, areas)
+        yield _in_words(job, surface, found, areas)
 
 
 _FROM_ABOVE = {
@@ -71,9 +71,9 @@ def _on_counter(line: StruckLine) -> StruckLine:
     return line.model_copy(update={"what": what})
 
 
-def _said(
+def _in_words(
     job: Job, surface: Surface, found: SettingOut, areas: Sequence[PlacedArea]
-) -> SaidSettingOut:
+) -> SettingOutText:
     def at(mm: float) -> str:
         return show_with_unit(mm, job.step)
 
@@ -103,7 +103,7 @@ def _said(
         )
         for line in found.trims
     ]  # fmt: skip
-    return SaidSettingOut(
+    return SettingOutText(
         surface=surface.id, begin=_begin(found),
         start=(
             StruckLine(what="Start line, from the left end", reads=at(found.start), x=found.start,

@@ -8,7 +8,7 @@ from pennant.core.days.days import setting_sections_of
 from pennant.core.document.job import Job
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.shade.shading import Shading, Told, shading_of
+from pennant.core.shade.shading import ShadeNote, Shading, shading_of
 from pennant.words.dates import Dates
 from pennant.words.names import Names
 
@@ -19,7 +19,7 @@ WARMER = 0.05
 """Of the colour circle: how far the first shade is drawn to the red, and the last to the blue."""
 
 
-class SaidTake(Value):
+class TakeText(Value):
     """Tiles that are taken one after another for one stretch: ``boxes`` in order, one a tile."""
 
     section: str
@@ -29,16 +29,16 @@ class SaidTake(Value):
     pieces: tuple[str, ...]
 
 
-class SaidShades(Value):
+class ShadesText(Value):
     """How the opened boxes are dealt. ``colours`` are the shades', by name."""
 
     headline: str
-    told: tuple[str, ...]
+    notes: tuple[str, ...]
     beside: str
     rotation: str
     by_piece: bool
     walls: tuple[str, ...]
-    takes: tuple[SaidTake, ...]
+    takes: tuple[TakeText, ...]
     culls: str
     flattest: str
     shades: dict[str, str]
@@ -46,15 +46,15 @@ class SaidShades(Value):
     colours: dict[str, str]
 
 
-def said_shades(job: Job, plan: Plan) -> SaidShades:
+def shades_in_words(job: Job, plan: Plan) -> ShadesText:
     """Return how the opened boxes are dealt; raise `JobRefused` for what cannot be read."""
     sections = setting_sections_of(job, plan, Dates.of(job.schedule))
     order = [id_ for section in sections for id_ in section]
     shading = shading_of(job, plan, order)
     names = job.shades.names
-    return SaidShades(
+    return ShadesText(
         headline=_headline(job, shading),
-        told=tuple(_told(job, Names(plan.kitchen), one) for one in shading.told),
+        notes=tuple(_note(job, Names(plan.kitchen), one) for one in shading.notes),
         beside=_beside(shading), rotation=", ".join(shading.rotation),
         by_piece=shading.by_piece,
         walls=tuple(f"{Names(plan.kitchen).thing(wall)}: {names[shade]}"
@@ -106,17 +106,17 @@ def _beside(shading: Shading) -> str:
     )
 
 
-def _told(job: Job, names: Names, one: Told) -> str:
-    numbers, said = one.numbers, one.names
+def _note(job: Job, names: Names, one: ShadeNote) -> str:
+    numbers, text = one.numbers, one.names
     match one.what:
         case "lots-differ":
             return (
-                f"Boxes of {len(said)} lots: {', '.join(said)}. Lay tiles of each side by side in "
+                f"Boxes of {len(text)} lots: {', '.join(text)}. Lay tiles of each side by side in "
                 "daylight; where they differ, sort them as shades, or send the odd ones back."
             )
         case "not-the-lot":
             return (
-                f"Lot {said[0]} was ordered, and {', '.join(said[1:])} came: compare before a box "
+                f"Lot {text[0]} was ordered, and {', '.join(text[1:])} came: compare before a box "
                 "is cut open further, or send it back."
             )
         case "short":
@@ -146,7 +146,7 @@ def _told(job: Job, names: Names, one: Told) -> str:
             return f"At {numbers[0]} steps the eye can follow a shade: no better was found."
         case "not-one-shade":
             return (
-                f"{names.thing(said[0])} takes {numbers[0]} tiles of one shade, and of {said[1]} "
+                f"{names.thing(text[0])} takes {numbers[0]} tiles of one shade, and of {text[1]} "
                 f"there are {numbers[1]}, shared by all walls: mix them, or get more of one."
             )
 
@@ -157,7 +157,7 @@ def _there(job: Job, shade: int) -> int:
 
 def _takes(
     shading: Shading, names: Sequence[str], sections: Sequence[Sequence[str]]
-) -> list[SaidTake]:
+) -> list[TakeText]:
     """Section by section the boxes to take from, like ones in a row counted."""
     if not shading.by_piece:
         return []
@@ -166,7 +166,7 @@ def _takes(
     for number, section in enumerate(sections, 1):
         taken = [own[id_] for id_ in section if id_ in own]
         found.append(
-            SaidTake(
+            TakeText(
                 section=str(number), boxes=_runs([box for _, box in taken]) or "none",
                 shades=_runs([names[shade] for shade, _ in taken])
                 or "offcuts of tiles that are set before", pieces=tuple(section),
@@ -179,11 +179,11 @@ def _takes(
 
 def _runs(words: Sequence[str]) -> str:
     """Words in a row, like ones counted: ``2, 1 twice, 3``."""
-    said = []
+    text = []
     for word, group in groupby(words):
         many = len(list(group))
-        said.append(word if many == 1 else f"{word} × {many}")
-    return ", ".join(said)
+        text.append(word if many == 1 else f"{word} × {many}")
+    return ", ".join(text)
 
 
 def _listed(pieces: Sequence[str]) -> str:

@@ -23,26 +23,26 @@ from pennant.core.survey.placed import Surface
 from pennant.drawing.kitchen import roles_of
 from pennant.drawing.shapes import Role
 from pennant.words.chip_sheets import SheetPlace, sheet_places
-from pennant.words.corners import SaidCorner, said_corners
-from pennant.words.counters import SaidCounter, said_counters
+from pennant.words.corners import CornerText, corners_in_words
+from pennant.words.counters import CounterText, counters_in_words
 from pennant.words.dimensions import Dimension, chain, overall
-from pennant.words.doubts import SaidDoubt, SayDoubts
-from pennant.words.findings import SaidFinding, say
-from pennant.words.lines import SaidLine, lines_of
+from pennant.words.doubts import DoubtText, SayDoubts
+from pennant.words.findings import FindingText, say
+from pennant.words.lines import LineText, lines_of
 from pennant.words.names import CUT_NAMES, Names, extents, rows
 from pennant.words.quantities import (
     GROUP_NAMES,
     MixCard,
-    SaidQuantity,
+    QuantityText,
     Totals,
     mix_cards,
-    said_quantities,
+    quantities_in_words,
     totals,
 )
 from pennant.words.rule_names import rule_name
 from pennant.words.start import say_counter_start, say_start
-from pennant.words.suits import SaidUnsuited, said_joints, said_unsuited
-from pennant.words.ways import SaidQuestion, said_ways
+from pennant.words.suits import UnsuitedText, joints_in_words, unsuited_in_words
+from pennant.words.ways import QuestionText, ways_in_words
 
 
 class ShownLength(Value):
@@ -52,7 +52,7 @@ class ShownLength(Value):
     shown: str
 
 
-class SaidGets(Value):
+class GetsText(Value):
     """One answer at an edge, in words."""
 
     size: str
@@ -62,15 +62,15 @@ class SaidGets(Value):
     pieces: tuple[str, ...]
 
 
-class SaidEdge(Value):
+class EdgeText(Value):
     """An edge and what it gets, in words."""
 
     edge: str
     name: str
-    gets: tuple[SaidGets, ...]
+    gets: tuple[GetsText, ...]
 
 
-class SaidSetting(Value):
+class SettingText(Value):
     """A setting: its name in words, its reason and its unit."""
 
     name: str
@@ -86,7 +86,7 @@ class SurfaceSheet(Value):
     name: str
     pieces: dict[str, str]
     roles: dict[Role, tuple[str, ...]]
-    edges: tuple[SaidEdge, ...]
+    edges: tuple[EdgeText, ...]
     overall: Dimension
     chain: tuple[Dimension, ...]
     start: str
@@ -98,19 +98,19 @@ class Notebook(Value):
     """The lines of one wall."""
 
     wall: str
-    lines: tuple[SaidLine, ...]
+    lines: tuple[LineText, ...]
 
 
 class TakesSheet(Value):
     """What is shown of what a job takes; it comes after the drawing, which does not need it."""
 
-    quantities: tuple[SaidQuantity, ...]
+    quantities: tuple[QuantityText, ...]
     totals: Totals
     groups: dict[str, str]
-    unsuited: tuple[SaidUnsuited, ...]
+    unsuited: tuple[UnsuitedText, ...]
     joints: str
     mixes: tuple[MixCard, ...]
-    ways: tuple[SaidQuestion, ...]
+    ways: tuple[QuestionText, ...]
     may_be_fewer: bool
 
 
@@ -120,13 +120,13 @@ class Sheet(TakesSheet):
     lengths: dict[str, ShownLength]
     surfaces: tuple[SurfaceSheet, ...]
     notebooks: tuple[Notebook, ...]
-    findings: tuple[SaidFinding, ...]
-    doubts: tuple[SaidDoubt, ...]
-    corners: tuple[SaidCorner, ...]
+    findings: tuple[FindingText, ...]
+    doubts: tuple[DoubtText, ...]
+    corners: tuple[CornerText, ...]
     step: str
     step_mm: float
     summary: str
-    counters: tuple[SaidCounter, ...] = ()
+    counters: tuple[CounterText, ...] = ()
 
 
 def sheet(job: Job, plan: Plan) -> Sheet:
@@ -137,15 +137,15 @@ def sheet(job: Job, plan: Plan) -> Sheet:
 def takes_sheet(job: Job, plan: Plan) -> TakesSheet:
     """Return what is said of what a job takes; its plan must have its quantities."""
     names = Names(plan.kitchen)
-    quantities = tuple(said_quantities(job, plan))
+    quantities = tuple(quantities_in_words(job, plan))
     return TakesSheet.model_construct(
         quantities=quantities,
         totals=totals(job, quantities),
         groups={str(group): title for group, title in GROUP_NAMES.items()},
-        unsuited=tuple(said_unsuited(job, names, plan)),
-        joints=said_joints(job, names, plan),
+        unsuited=tuple(unsuited_in_words(job, names, plan)),
+        joints=joints_in_words(job, names, plan),
         mixes=tuple(mix_cards(job, plan)),
-        ways=tuple(said_ways(job)),
+        ways=tuple(ways_in_words(job)),
         may_be_fewer=may_be_fewer(job, plan.pieces),
     )
 
@@ -169,9 +169,9 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
             Notebook.model_construct(wall=wall.id, lines=lines_of(job, number))
             for number, wall in enumerate(job.walls)
         ),
-        findings=tuple(said for _, said in sorted(found, key=lambda pair: pair[0])),
+        findings=tuple(words for _, words in sorted(found, key=lambda pair: pair[0])),
         doubts=tuple(doubts.say(doubt) for doubt in plan.doubts),
-        corners=tuple(said_corners(job, names, plan.corners)),
+        corners=tuple(corners_in_words(job, names, plan.corners)),
         quantities=(),
         totals=totals(job, ()),
         groups={},
@@ -183,7 +183,7 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
         step=job.step,
         step_mm=STEP_MM[job.step],
         summary=summary(plan),
-        counters=tuple(said_counters(job)),
+        counters=tuple(counters_in_words(job)),
     )
 
 
@@ -212,7 +212,7 @@ def _surface(job: Job, names: Names, surface: Surface, plan: SurfacePlan) -> Sur
         job.settings.small_share, job.in_courses, tuple(names.areas.items()),
         tuple(tiles_of(job).values()), job.ways.sheets == "sawn",
     )  # fmt: skip
-    return said_surface(Same(plan), facts, _Job(job, names))
+    return surface_in_words(Same(plan), facts, _Job(job, names))
 
 
 class _Job(NamedTuple):
@@ -228,14 +228,14 @@ class _Job(NamedTuple):
         return 0
 
 
-def _weight(said: SurfaceSheet) -> int:
-    return len(said.pieces) + 50
+def _weight(text: SurfaceSheet) -> int:
+    return len(text.pieces) + 50
 
 
 @kept(KEPT_PIECES, _weight, at_least=KEPT_SURFACES)
-def said_surface(made: Same[SurfacePlan], facts: _Facts, of: _Job) -> SurfaceSheet:
+def surface_in_words(kept_plan: Same[SurfacePlan], facts: _Facts, of: _Job) -> SurfaceSheet:
     """What is said of a surface; kept, as its plan is, until a change touches it."""
-    plan, (job, names) = made.it, of
+    plan, (job, names) = kept_plan.it, of
     held, sizes = set(plan.held), _Sizes(job)
     roles = roles_of(plan)
     cut = len(roles["cut"])
@@ -265,8 +265,8 @@ class _Sizes(dict[tuple[float, float], str]):
         self.job = job
 
     def __missing__(self, size: tuple[float, float]) -> str:
-        said = self[size] = extents(self.job, *size)
-        return said
+        text = self[size] = extents(self.job, *size)
+        return text
 
 
 def _start(job: Job, names: Names, surface: Surface) -> str:
@@ -330,22 +330,22 @@ def _no_lengths() -> frozenset[str]:
     return frozenset(f"/settings/{n}" for n in Settings.model_fields if meta(n)["unit"] != "mm")
 
 
-def _edge(job: Job, names: Names, reading: EdgeReading, findings: Iterable[Finding]) -> SaidEdge:
+def _edge(job: Job, names: Names, reading: EdgeReading, findings: Iterable[Finding]) -> EdgeText:
     here = {f.pieces: f.weight for f in findings if reading.edge in f.places}
     gets = tuple(_gets(job, one, here.get(one.pieces)) for one in reading.gets)
-    return SaidEdge.model_construct(
+    return EdgeText.model_construct(
         edge=reading.edge, name=names.edge(reading.edge), gets=gets
     )  # fmt: skip
 
 
-def _gets(job: Job, gets: Gets, verdict: Weight | None) -> SaidGets:
+def _gets(job: Job, gets: Gets, verdict: Weight | None) -> GetsText:
     if gets.full:
         note = "full"
     elif gets.share < job.settings.small_share:
         note = "under a quarter" if job.settings.small_share == 0.25 else "small"
     else:
         note = "under half" if gets.share < 0.5 else "half or more"
-    return SaidGets.model_construct(
+    return GetsText.model_construct(
         size=show_length(gets.size, job.step)
         + (f" to {show_length(gets.largest, job.step)}" if gets.largest else ""),
         note=note, verdict=verdict,
@@ -353,19 +353,19 @@ def _gets(job: Job, gets: Gets, verdict: Weight | None) -> SaidGets:
     )  # fmt: skip
 
 
-def settings_list() -> tuple[SaidSetting, ...]:
+def settings_list() -> tuple[SettingText, ...]:
     """Return every setting in words, in the order of their declaration."""
     return _declared_in(Settings)
 
 
-def times_list() -> tuple[SaidSetting, ...]:
+def times_list() -> tuple[SettingText, ...]:
     """Return every wait and pace in words, in the order of their declaration."""
     return _declared_in(Times)
 
 
-def _declared_in(model: type[Value]) -> tuple[SaidSetting, ...]:
+def _declared_in(model: type[Value]) -> tuple[SettingText, ...]:
     return tuple(
-        SaidSetting(
+        SettingText(
             name=name, label=rule_name(name), why=field.description or "",
             unit=str(declared(model, name)["unit"]),
         )

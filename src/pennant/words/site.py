@@ -16,10 +16,10 @@ from pennant.core.site.clocks import Clock, Runs, clocks_of
 from pennant.core.site.done import done_steps
 from pennant.core.site.entries import (
     Entry,
+    Note,
     NotedPhotograph,
     NotedPieces,
     NotedSection,
-    Said,
     TakenBack,
     events_of,
     standing,
@@ -28,9 +28,9 @@ from pennant.core.site.paces import Paces, paces_of
 from pennant.core.site.record import Finder, record_of
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.core.takes.quantity import MM2_PER_M2
-from pennant.words.cuts import SaidRecord, said_record
+from pennant.words.cuts import RecordText, record_in_words
 from pennant.words.dates import Dates
-from pennant.words.enough import SaidEnough, enough, order_by, said_enough
+from pennant.words.enough import EnoughText, enough, enough_in_words, order_by
 from pennant.words.entries import say_entry
 from pennant.words.moments import moment
 from pennant.words.names import CUT_NAMES, Names
@@ -66,7 +66,7 @@ CLOCKS: dict[Runs, tuple[str, str]] = {
 """What each clock is of, and what is done when it has run out."""
 
 
-class SaidClock(Value):
+class ClockText(Value):
     """A clock. Times are ISO 8601, UTC; ``next`` is what is done when it has run out."""
 
     entry: str
@@ -81,7 +81,7 @@ class SaidClock(Value):
     pieces: tuple[str, ...]
 
 
-class SaidCourse(Value):
+class CourseText(Value):
     """A course of a wall: its pieces, those that are not set yet, and what a press notes."""
 
     wall: str
@@ -91,7 +91,7 @@ class SaidCourse(Value):
     to_set: tuple[str, ...]
 
 
-class SaidSection(Value):
+class SectionText(Value):
     """What is spread or grouted at once. ``to_do`` are its pieces that are not set yet."""
 
     number: int
@@ -101,7 +101,7 @@ class SaidSection(Value):
     to_do: tuple[str, ...]
 
 
-class SaidEntry(Value):
+class EntryText(Value):
     """An entry of the record in words. ``doubt`` is what is odd about its time, if anything."""
 
     id: int
@@ -123,10 +123,10 @@ class StandingNote(Value):
 
     key: str
     at: str
-    entry: Said
+    entry: Note
 
 
-class SaidStep(Value):
+class StepText(Value):
     """A step of the days that can be noted as done."""
 
     step: str
@@ -134,7 +134,7 @@ class SaidStep(Value):
     done: bool
 
 
-class SaidSite(Value):
+class SiteText(Value):
     """Where the work stands. ``now`` is the server's time, which clocks are counted from.
 
     ``revision`` is that of the job whose pieces these are.
@@ -142,67 +142,67 @@ class SaidSite(Value):
 
     now: str
     revision: int
-    record: SaidRecord
-    clocks: tuple[SaidClock, ...]
-    courses: tuple[SaidCourse, ...]
-    sections: tuple[SaidSection, ...]
-    grouting: tuple[SaidSection, ...]
+    record: RecordText
+    clocks: tuple[ClockText, ...]
+    courses: tuple[CourseText, ...]
+    sections: tuple[SectionText, ...]
+    grouting: tuple[SectionText, ...]
     cards: tuple[MixCard, ...]
-    entries: tuple[SaidEntry, ...]
-    enough: SaidEnough
+    entries: tuple[EntryText, ...]
+    enough: EnoughText
     paces: tuple[str, ...]
-    steps: tuple[SaidStep, ...]
+    steps: tuple[StepText, ...]
     standing: tuple[StandingNote, ...]
 
 
-def said_site(
+def site_in_words(
     job: Job,
-    made: Plan,
+    planned: Plan,
     entries: Sequence[Entry],
     now: float,
     doubts: Mapping[int, str],
     revision: int = 0,
-) -> SaidSite:
+) -> SiteText:
     """Return where the work stands, from the record; ``doubts`` are of entries' times, by id."""
-    return _Site(job, made, entries, doubts).said(now, revision)
+    return _Site(job, planned, entries, doubts).words(now, revision)
 
 
 class _Site:
     """Says the record of one job."""
 
     def __init__(
-        self, job: Job, made: Plan, entries: Sequence[Entry], doubts: Mapping[int, str]
+        self, job: Job, planned: Plan, entries: Sequence[Entry], doubts: Mapping[int, str]
     ) -> None:
-        self.job, self.made, self.entries, self.doubts = job, made, entries, doubts
-        self.names = Names(made.kitchen)
+        self.job, self.planned, self.entries, self.doubts = job, planned, entries, doubts
+        self.names = Names(planned.kitchen)
         self.events = events_of(entries)
-        self.record = record_of(self.events, made.pieces, job.settings.set_within)
-        self.cuts = cuts_of(job, made)
-        self.pieces = {piece.id: piece for piece in made.pieces}
-        self.clocks = clocks_of(job, made, entries)
+        self.record = record_of(self.events, planned.pieces, job.settings.set_within)
+        self.cuts = cuts_of(job, planned)
+        self.pieces = {piece.id: piece for piece in planned.pieces}
+        self.clocks = clocks_of(job, planned, entries)
         try:
-            self.plan_steps = steps_in(job, made, Dates.of(job.schedule))
+            self.plan_steps = steps_in(job, planned, Dates.of(job.schedule))
         except JobRefused:
             self.plan_steps = []  # the days cannot be planned as they are; all else can be noted
 
-    def said(self, now: float, revision: int) -> SaidSite:
+    def words(self, now: float, revision: int) -> SiteText:
         """All of it."""
-        return SaidSite.model_construct(
-            now=moment(now), revision=revision, record=said_record(
-                self.job, self.made, self.record, self.events,
-                measured_sizes(self.job, self.made, self.entries),
+        return SiteText.model_construct(
+            now=moment(now), revision=revision, record=record_in_words(
+                self.job, self.planned, self.record, self.events,
+                measured_sizes(self.job, self.planned, self.entries),
             ),
             clocks=tuple(self._clocks()), courses=tuple(self._courses()),
             sections=tuple(self._sections()), grouting=tuple(self._grouting()),
-            cards=tuple(mix_cards(self.job, self.made)), entries=tuple(self._entries()),
+            cards=tuple(mix_cards(self.job, self.planned)), entries=tuple(self._entries()),
             enough=self._enough(), paces=tuple(self._paces()), steps=tuple(self._steps()),
             standing=tuple(self._standing()),
         )  # fmt: skip
 
-    def _clocks(self) -> Iterator[SaidClock]:
+    def _clocks(self) -> Iterator[ClockText]:
         for clock in self.clocks:
             name, then = CLOCKS[clock.runs]
-            yield SaidClock(
+            yield ClockText(
                 entry=clock.entry, runs=clock.runs, name=name, of=self._of(clock),
                 starts=moment(clock.starts), ends=moment(clock.ends),
                 until=None if clock.until is None else moment(clock.until), next=then,
@@ -218,9 +218,9 @@ class _Site:
             parts += [self.names.thing(wall) for wall in walls]
         return ", ".join(part for part in parts if part)
 
-    def _courses(self) -> Iterator[SaidCourse]:
-        rows = sheet_rows(self.job, self.made.pieces)
-        for surface in self.made.surfaces:
+    def _courses(self) -> Iterator[CourseText]:
+        rows = sheet_rows(self.job, self.planned.pieces)
+        for surface in self.planned.surfaces:
             by_course: dict[int, list[Piece]] = {}
             for piece in surface.pieces:
                 # Chips are set by the sheet: a course of those is noted at once.
@@ -228,7 +228,7 @@ class _Site:
                 by_course.setdefault(number, []).append(piece)
             for number in sorted(by_course):
                 own = tuple(piece.id for piece in by_course[number])
-                yield SaidCourse(
+                yield CourseText(
                     wall=surface.surface, name=self.names.thing(surface.surface),
                     number=number + 1, pieces=own, to_set=self._not_set(own),
                 )  # fmt: skip
@@ -236,61 +236,61 @@ class _Site:
     def _not_set(self, pieces: Sequence[str]) -> tuple[str, ...]:
         return tuple(id_ for id_ in pieces if self.record.states.get(id_) != "set")
 
-    def _sections(self) -> Iterator[SaidSection]:
+    def _sections(self) -> Iterator[SectionText]:
         found = [section for step in self.plan_steps for section in step.sections]
         for number, pieces in enumerate(found, 1):
             yield self._section(number, pieces, self._not_set(pieces))
 
-    def _section(self, number: int, pieces: Sequence[str], to_do: tuple[str, ...]) -> SaidSection:
+    def _section(self, number: int, pieces: Sequence[str], to_do: tuple[str, ...]) -> SectionText:
         wall = self.pieces[pieces[0]].wall
         courses = sorted({self.pieces[id_].course + 1 for id_ in pieces})
         rows = f"course {courses[0]}"
         if len(courses) > 1:
             rows = f"courses {courses[0]} to {courses[-1]}"
         name = f"{self.names.thing(wall)}, {rows}"
-        return SaidSection(number=number, name=name, wall=wall, pieces=tuple(pieces), to_do=to_do)
+        return SectionText(number=number, name=name, wall=wall, pieces=tuple(pieces), to_do=to_do)
 
-    def _grouting(self) -> Iterator[SaidSection]:
+    def _grouting(self) -> Iterator[SectionText]:
         grouted = {
             id_ for one in standing(self.entries)
             if isinstance(one.said, NotedSection) and one.said.event == "grouted"
             for id_ in one.said.pieces
         }  # fmt: skip
-        for section in grouting_sections(self.job, self.made):
+        for section in grouting_sections(self.job, self.planned):
             to_do = tuple(id_ for id_ in section.pieces if id_ not in grouted)
             yield self._section(section.number, section.pieces, to_do)
 
-    def _entries(self) -> Iterator[SaidEntry]:
+    def _entries(self) -> Iterator[EntryText]:
         gone = {one.takes_back for one in self.entries}
         by_key = {one.key: one for one in self.entries}
         shown = [one for one in self.entries if not isinstance(one.said, TakenBack)]
         for one in reversed(shown[-MOST_SHOWN:]):
-            said = one.said
-            yield SaidEntry(
-                id=one.id, key=one.key, at=moment(one.minute), kind=said.kind,
-                says=say_entry(self.job, self.names, said, by_key), gone=one.id in gone,
+            noted = one.said
+            yield EntryText(
+                id=one.id, key=one.key, at=moment(one.minute), kind=noted.kind,
+                says=say_entry(self.job, self.names, noted, by_key), gone=one.id in gone,
                 doubt=self.doubts.get(one.id, ""),
-                photograph=said.name if isinstance(said, NotedPhotograph) else "",
+                photograph=noted.name if isinstance(noted, NotedPhotograph) else "",
             )  # fmt: skip
 
     def _standing(self) -> Iterator[StandingNote]:
-        find = Finder(self.made.pieces, self.job.settings.set_within)
+        find = Finder(self.planned.pieces, self.job.settings.set_within)
         for one in standing(self.entries):
-            said = one.said
-            if isinstance(said, NotedPieces):
+            noted = one.said
+            if isinstance(noted, NotedPieces):
                 found = tuple(filter(None, map(find.piece, one.about)))
                 if not found:
                     continue
-                said = said.model_copy(update={"pieces": found})
-            yield StandingNote.model_construct(key=one.key, at=moment(one.minute), entry=said)
+                noted = noted.model_copy(update={"pieces": found})
+            yield StandingNote.model_construct(key=one.key, at=moment(one.minute), entry=noted)
 
-    def _enough(self) -> SaidEnough:
-        found = enough(self.job, self.made, self.cuts, self.record, self.entries)
-        by = order_by(self.job, self.made, self.entries) if found.order else ""
-        return said_enough(self.job, found, by)
+    def _enough(self) -> EnoughText:
+        found = enough(self.job, self.planned, self.cuts, self.record, self.entries)
+        by = order_by(self.job, self.planned, self.entries) if found.order else ""
+        return enough_in_words(self.job, found, by)
 
     def _paces(self) -> Iterator[str]:
-        kinds = {piece.id: piece.kind for piece in self.made.pieces}
+        kinds = {piece.id: piece.kind for piece in self.planned.pieces}
         found = paces_of(self.entries, kinds)
         yield from say_paces(self.job, found)
         yield from self._batches(found)
@@ -310,7 +310,7 @@ class _Site:
                 says += f" for {put / MM2_PER_M2:.1f} m²; at that about {more} more to come"
             yield says
 
-    def _steps(self) -> Iterator[SaidStep]:
+    def _steps(self) -> Iterator[StepText]:
         done = {one.step for one in self.job.schedule.done} | {
             one.step for one in done_steps(self.plan_steps, self.entries)
         }
@@ -318,7 +318,7 @@ class _Site:
             base, _, number = step.id.partition("@")
             name = STEP_WORDS[step.rule].name if step.rule is not None else step.name
             several = number and f"{base}@2" in {one.id for one in self.plan_steps}
-            yield SaidStep(
+            yield StepText(
                 step=step.id, name=f"{name}, {number}" if several else name, done=step.id in done
             )
 
@@ -338,7 +338,7 @@ def say_paces(job: Job, found: Paces) -> Iterator[str]:
                 yield f"{what}, {CUT_NAMES[pace.kind]}: {each:.1f} minutes each over {pace.pieces}"
     for one in found.breakage:
         if one.broke:
-            yield f"Broke, {CUT_NAMES[one.kind]}: {one.broke} of {one.made}"
+            yield f"Broke, {CUT_NAMES[one.kind]}: {one.broke} of {one.cuts}"
 
 
 def who_says(source: str) -> str:

@@ -17,12 +17,12 @@ from pennant.core.plan import Plan
 from pennant.core.site.clocks import Runs, lasting_of
 from pennant.core.site.entries import Entry
 from pennant.words.cuts import CutSheet, cut_sheet
-from pennant.words.days import said_days
-from pennant.words.days_values import SaidCard
+from pennant.words.days import days_in_words
+from pennant.words.days_values import CardText
 from pennant.words.names import Names
 from pennant.words.quantities import MixCard, mix_cards
-from pennant.words.setting_out import SaidSettingOut, said_setting_out
-from pennant.words.site import CLOCKS, SaidSite, said_site, who_says
+from pennant.words.setting_out import SettingOutText, setting_out_in_words
+from pennant.words.site import CLOCKS, SiteText, site_in_words, who_says
 
 BOXES = ("outlet", "switch")
 
@@ -60,7 +60,7 @@ class Named(Value):
     name: str
 
 
-class SaidLasting(Value):
+class LastingText(Value):
     """How long a clock runs, in minutes, and what is said of it. ``until``: None is no end."""
 
     runs: Runs
@@ -89,11 +89,11 @@ class SiteKit(Value):
     walls: tuple[Named, ...]
     boxes: tuple[Named, ...]
     cuts: CutSheet
-    setting_out: tuple[SaidSettingOut, ...]
-    cards: tuple[SaidCard, ...]
+    setting_out: tuple[SettingOutText, ...]
+    cards: tuple[CardText, ...]
     mixing: tuple[MixCard, ...]
-    lasting: tuple[SaidLasting, ...]
-    site: SaidSite
+    lasting: tuple[LastingText, ...]
+    site: SiteText
 
 
 class Edition(Value):
@@ -107,35 +107,37 @@ class Edition(Value):
 
 def site_kit(
     job: Job,
-    made: Plan,
+    planned: Plan,
     of: Edition,
     entries: Sequence[Entry] = (),
     now: float = 0.0,
     doubts: Mapping[int, str] | None = None,
 ) -> SiteKit:
     """Return the kit of a job; ``now`` in minutes, ``doubts`` of entries' times by their ids."""
-    sheet = cut_sheet(job, made)
-    names = Names(made.kitchen)
+    sheet = cut_sheet(job, planned)
+    names = Names(planned.kitchen)
     cut_of = {piece: cut.number for cut in sheet.cuts for piece in cut.pieces}
     return SiteKit.model_construct(
         job=of.job, name=job.name, digest=of.digest, revision=of.revision, edition=of.edition,
-        units=job.units, surfaces=tuple(_surfaces(job, made, names, cut_of)),
+        units=job.units, surfaces=tuple(_surfaces(job, planned, names, cut_of)),
         walls=tuple(Named(id=one.id, name=names.thing(one.id)) for one in job.walls),
         boxes=tuple(
             Named(id=thing.id, name=thing.name)
-            for surface in made.kitchen.surfaces for thing in surface.things
+            for surface in planned.kitchen.surfaces for thing in surface.things
             if thing.kind in BOXES
         ),
-        cuts=sheet, setting_out=tuple(said_setting_out(job, made)),
-        cards=tuple(_cards(job, made)), mixing=tuple(mix_cards(job, made)),
-        lasting=tuple(_lasting(job, made)),
-        site=said_site(job, made, entries, now, doubts or {}, of.revision),
+        cuts=sheet, setting_out=tuple(setting_out_in_words(job, planned)),
+        cards=tuple(_cards(job, planned)), mixing=tuple(mix_cards(job, planned)),
+        lasting=tuple(_lasting(job, planned)),
+        site=site_in_words(job, planned, entries, now, doubts or {}, of.revision),
     )  # fmt: skip
 
 
-def _surfaces(job: Job, made: Plan, names: Names, cut_of: Mapping[str, int]) -> Iterator[SiteWall]:
+def _surfaces(
+    job: Job, planned: Plan, names: Names, cut_of: Mapping[str, int]
+) -> Iterator[SiteWall]:
     tiles = tiles_of(job)
-    for surface in made.surfaces:
+    for surface in planned.surfaces:
         by_course: dict[int, list[Piece]] = {}
         for piece in sorted(surface.pieces, key=lambda one: one.box.x0):
             by_course.setdefault(piece.course, []).append(piece)
@@ -166,19 +168,19 @@ def _ordinal(number: int) -> str:
     return f"{number}{'th' if teens else {1: 'st', 2: 'nd', 3: 'rd'}.get(number % 10, 'th')}"
 
 
-def _cards(job: Job, made: Plan) -> Iterator[SaidCard]:
+def _cards(job: Job, planned: Plan) -> Iterator[CardText]:
     try:
-        days = said_days(job, made).days
+        days = days_in_words(job, planned).days
     except JobRefused:
         return  # the days cannot be planned as they are; all else can be used
     for day in days:
         yield from day.cards
 
 
-def _lasting(job: Job, made: Plan) -> Iterator[SaidLasting]:
-    for runs, lasts in lasting_of(job, made).items():
+def _lasting(job: Job, planned: Plan) -> Iterator[LastingText]:
+    for runs, lasts in lasting_of(job, planned).items():
         name, then = CLOCKS[runs]
-        yield SaidLasting(
+        yield LastingText(
             runs=runs, minutes=lasts.minutes, until=lasts.until, name=name, next=then,
             who=who_says(lasts.source),
         )  # fmt: skip

@@ -38,7 +38,7 @@ def say_counter_start(job: Job, names: Names, start: Start) -> str:
 def say_start(job: Job, names: Names, start: Start) -> str:
     """Say where the pennant is planted."""
     across, up = start.across, start.up
-    said = (
+    text = (
         f"{_across(job, names, across)}{_moved(job, across.nudge, 'right', 'left')}; "
         f"{_up(names, up)}{_moved(job, up.nudge, 'up', 'down')}"
     )
@@ -47,8 +47,8 @@ def say_start(job: Job, names: Names, start: Start) -> str:
     ):  # fmt: skip
         if by := getattr(start, side):
             end = "top line" if side == "top" else f"{side} end"
-            said += f"; {end}{_moved(job, by, plus, minus).replace(', moved', ' moved')}"
-    return said
+            text += f"; {end}{_moved(job, by, plus, minus).replace(', moved', ' moved')}"
+    return text
 
 
 _HOW = {

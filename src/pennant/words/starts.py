@@ -42,7 +42,7 @@ _BEFORE: dict[WishKind, str] = {
 _ALIKE = "as good as the next in every measure"
 
 
-class SaidStart(Value):
+class StartText(Value):
     """One start on the board. ``title`` says it, ``gives`` what it comes to.
 
     ``found`` is the one that the search found, of all that there are, rather than a school's.
@@ -65,11 +65,11 @@ class StartBoard(Value):
 
     compared: int
     both_ways: bool
-    starts: tuple[SaidStart, ...]
+    starts: tuple[StartText, ...]
     unmet: tuple[str, ...] = ()
 
 
-class SaidRound(Value):
+class RoundText(Value):
     """A step of the search round the kitchen, in words, with the best job so far."""
 
     says: str
@@ -87,7 +87,7 @@ def board(job: Job, id_: str, compared: Compared, most: int) -> StartBoard:
         compared=compared.schools,
         both_ways=compared.both_ways,
         starts=tuple(
-            _said(
+            _in_words(
                 job, names, job.wall(id_).start, outcome, last=outcome is outcomes[-1],
                 found=outcome.start == compared.found.start,
             )
@@ -107,7 +107,7 @@ def _counter_board(job: Job, id_: str, compared: Compared, most: int) -> StartBo
     return StartBoard(
         compared=compared.schools, both_ways=compared.both_ways,
         starts=tuple(
-            _said(
+            _in_words(
                 job, names, own, outcome, last=outcome is outcomes[-1],
                 found=outcome.start == found.start, say=say_counter_start,
             ).model_copy(update={"why": _AT_FRONT} if outcome.decided_by == "whole-counter" else {})
@@ -121,19 +121,19 @@ def say_wish(names: Names, wish: Wish) -> str:
     return WISHES[wish.kind] + (f", {names.thing(wish.at)}" if wish.at else "")
 
 
-def said_round(job: Job, steps: Iterable[SearchStep]) -> Iterator[SaidRound]:
+def round_in_words(job: Job, steps: Iterable[SearchStep]) -> Iterator[RoundText]:
     """Yield each step of the search round the kitchen in words."""
     for step in steps:
         yield _round(job, step)
 
 
-def _round(job: Job, step: SearchStep) -> SaidRound:
+def _round(job: Job, step: SearchStep) -> RoundText:
     found = "a better start found" if step.changed else "stays as it is"
     if step.whole is not None:
         says = f"All walls at once, {found}: {_sifted(step.whole)}"
     else:
         says = f"{job.wall(step.wall).name}: {found}"
-    return SaidRound(says=says, done=step.done, of=step.of, job=step.job)
+    return RoundText(says=says, done=step.done, of=step.of, job=step.job)
 
 
 _LEFT: dict[WishKind, str] = {
@@ -151,11 +151,11 @@ def _sifted(whole: WholeKitchen) -> str:
     """How many starts were tried, what each wish left of them, and how many were planned."""
     steps = [f"{one.left:,} {_LEFT[one.wish.kind]}" for one in whole.sifted]
     planned = "1 kitchen" if whole.planned == 1 else f"{whole.planned} kitchens"
-    said = [f"{whole.tried:,} starts tried", *steps, f"{planned} planned and set a little off"]
+    text = [f"{whole.tried:,} starts tried", *steps, f"{planned} planned and set a little off"]
     if whole.others:
         names = ", ".join(WISHES[wish.kind].lower() for wish in whole.others)
-        said.append(f"what goes by whole pieces ({names}) decides among what was planned")
-    return "; ".join(said)
+        text.append(f"what goes by whole pieces ({names}) decides among what was planned")
+    return "; ".join(text)
 
 
 def _unmet(job: Job, names: Names, one: Unmet) -> str:
@@ -193,13 +193,13 @@ def _set_off(job: Job, outcome: Outcome) -> str:
     return f". Set {by} off it can be {worst.never} to cure, {worst.avoid} to look at"
 
 
-def _said(
+def _in_words(
     job: Job, names: Names, now: Start, outcome: Outcome, *, last: bool, found: bool,
     say: Callable[[Job, Names, Start], str] = say_start,
-) -> SaidStart:  # fmt: skip
+) -> StartText:  # fmt: skip
     title = say(job, names, outcome.start)
     one = outcome.measured
-    return SaidStart(
+    return StartText(
         start=outcome.start, title=("Best found: " if found else "") + title[0].upper() + title[1:],
         gives=f"{one.never} to cure, {one.avoid} to look at; smallest piece "
         f"{show_with_unit(one.smallest, job.step)}; {one.cut} cut; {one.tiles} tiles"

@@ -226,7 +226,7 @@ SHOWN_BY_CONTRAST = ("sliver", "thin-top", "uneven-jambs", "shaved", "joint-off"
 """Findings that the eye is led to where joints stand out from the tile."""
 
 
-class SaidUnsuited(Value):
+class UnsuitedText(Value):
     """Two things that do not go together."""
 
     rule: str
@@ -236,7 +236,7 @@ class SaidUnsuited(Value):
     cure: str
 
 
-def said_joints(job: Job, names: Names, plan: Plan) -> str:
+def joints_in_words(job: Job, names: Names, plan: Plan) -> str:
     """Say how the joints will look beside the tile, and where contrast would show what is uneven.
 
     Nothing where no grout is chosen.
@@ -256,13 +256,13 @@ def said_joints(job: Job, names: Names, plan: Plan) -> str:
     return f"contrast: every uneven joint shows, first of all here: {'; '.join(spots)}"
 
 
-def said_unsuited(job: Job, names: Names, plan: Plan) -> Iterator[SaidUnsuited]:
+def unsuited_in_words(job: Job, names: Names, plan: Plan) -> Iterator[UnsuitedText]:
     """Yield what does not go together, what must be cured first."""
     for one in sorted(plan.unsuited, key=lambda one: one.weight != "never"):
-        yield _said(job, names, one)
+        yield _in_words(job, names, one)
 
 
-def _said(job: Job, names: Names, one: Unsuited) -> SaidUnsuited:
+def _in_words(job: Job, names: Names, one: Unsuited) -> UnsuitedText:
     def size(mm: float | None) -> str:
         return show_with_unit(mm or 0.0, job.step)
 
@@ -290,4 +290,4 @@ def _said(job: Job, names: Names, one: Unsuited) -> SaidUnsuited:
     title, why, cure = (text.format(**facts) for text in SAID[one.rule])
     if one.wall and "{wall}" not in SAID[one.rule][0]:
         title += f", {names.thing(one.wall)}"
-    return SaidUnsuited(rule=one.rule, weight=one.weight, title=title, why=why, cure=cure)
+    return UnsuitedText(rule=one.rule, weight=one.weight, title=title, why=why, cure=cure)

@@ -88,7 +88,7 @@ ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
 """Each question, and each way with what it is chosen for; the default is the first."""
 
 
-class SaidWay(Value):
+class WayText(Value):
     """One way to go, and why one would."""
 
     value: str
@@ -96,23 +96,23 @@ class SaidWay(Value):
     why: str
 
 
-class SaidQuestion(Value):
+class QuestionText(Value):
     """A question on which schools differ. The first of its ways is the default."""
 
     question: Question
     asks: str
     chosen: str
-    ways: tuple[SaidWay, ...]
+    ways: tuple[WayText, ...]
 
 
-def said_ways(job: Job) -> Iterator[SaidQuestion]:
+def ways_in_words(job: Job) -> Iterator[QuestionText]:
     """Yield the questions that this job raises."""
     for question in QUESTIONS:
         if raised(job, question):
             asks, ways = ASKED[question]
-            yield SaidQuestion(
+            yield QuestionText(
                 question=question, asks=asks, chosen=getattr(job.ways, question),
-                ways=tuple(SaidWay(value=value, says=says, why=why)
+                ways=tuple(WayText(value=value, says=says, why=why)
                            for value, (says, why) in ways.items()),
             )  # fmt: skip
 

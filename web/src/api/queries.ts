@@ -32,22 +32,22 @@ import {
   type Job,
   type JobCard,
   type JobState,
+  type KindText,
   type Method,
   type OwnRule,
+  type PaperText,
   type PhonesPage,
   type Plan,
   type Shelf as Products,
   Refusal,
   type Revision,
-  type SaidKind,
-  type SaidPaper,
-  type SaidWish,
   type Setting,
   type SettingOut,
   type ShadesPage,
   type Site,
   type Slack,
   type ThingWords,
+  type WishText,
 } from "./client";
 import { rested } from "./rested";
 
@@ -182,7 +182,7 @@ export const shadesOptions = (job: Job) =>
 export const papersOptions = () =>
   queryOptions({
     queryKey: ["papers"],
-    queryFn: () => ask<SaidPaper[]>(api.GET("/api/papers")),
+    queryFn: () => ask<PaperText[]>(api.GET("/api/papers")),
     staleTime: Number.POSITIVE_INFINITY,
   });
 
@@ -301,7 +301,7 @@ export const shelfOptions = () =>
 export const saidShelfOptions = () =>
   queryOptions({
     queryKey: ["shelf", "said"],
-    queryFn: () => ask<SaidKind[]>(api.GET("/api/shelf/said")),
+    queryFn: () => ask<KindText[]>(api.GET("/api/shelf/said")),
     staleTime: Number.POSITIVE_INFINITY,
   });
 
@@ -322,7 +322,7 @@ export const methodsOptions = (job: Job) =>
 export const wishesOptions = () =>
   queryOptions({
     queryKey: ["wishes"],
-    queryFn: () => ask<SaidWish[]>(api.GET("/api/wishes")),
+    queryFn: () => ask<WishText[]>(api.GET("/api/wishes")),
     staleTime: Number.POSITIVE_INFINITY,
   });
 

@@ -140,7 +140,7 @@ export interface paths {
         put?: never;
         /**
          * Best Round
-         * @description Find the best start wall by wall: a line of JSON (a `SaidRound`) after each, until stopped.
+         * @description Find the best start wall by wall: a line of JSON (a `RoundText`) after each, until stopped.
          *
          *     Nothing is kept; what came last is the best so far.
          */
@@ -1600,6 +1600,16 @@ export interface components {
             not_on: ("painted board" | "bare board" | "skim" | "plywood" | "cement board" | "old tile" | "laminate" | "masonry")[];
         };
         /**
+         * AgainText
+         * @description A broken piece, and what it is cut from again.
+         */
+        AgainText: {
+            /** Piece */
+            piece: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * AgreePage
          * @description What a client is shown to agree to, with pictures; ``items`` is what is kept if they do.
          */
@@ -2277,6 +2287,29 @@ export interface components {
             depth?: number | null;
         };
         /**
+         * BlockText
+         * @description A block on the strip. ``start`` and ``end`` are minutes after the day's midnight.
+         */
+        BlockText: {
+            /** Number */
+            number: number;
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Name */
+            name: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "before" | "prepare" | "set out" | "set" | "grout" | "finish" | "own";
+            /** Part */
+            part: string;
+            /** Holds */
+            holds: boolean;
+        };
+        /**
          * Board
          * @description A thin board fixed over a wall that tile does not hold on, in sheets.
          */
@@ -2521,6 +2554,46 @@ export interface components {
              *     ]
              */
             kinds: string[];
+        };
+        /**
+         * CardText
+         * @description What is done at one stretch: when, what, how, what to have ready, to look at, to mind.
+         */
+        CardText: {
+            /** Number */
+            number: number;
+            /** Steps */
+            steps: string[];
+            /** Name */
+            name: string;
+            /** Phase */
+            phase: string;
+            /** At */
+            at: string;
+            /** Ends */
+            ends: string;
+            /** Lasts */
+            lasts: string;
+            /** Who */
+            who: string;
+            /** How */
+            how: string[];
+            /** Sketch */
+            sketch: ("comb" | "back-butter" | "float" | "wedge" | "tester" | "sealant" | "batten") | null;
+            /** Right */
+            right: string;
+            /** Ready */
+            ready: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Doubt */
+            doubt: string;
+            /** Times */
+            times: components["schemas"]["TimeText"][];
+            /** Stop */
+            stop: string;
+            /** Pieces */
+            pieces: string[];
         };
         /**
          * Carried
@@ -2786,6 +2859,35 @@ export interface components {
             backing: "mesh" | "paper";
         };
         /**
+         * ClockText
+         * @description A clock. Times are ISO 8601, UTC; ``next`` is what is done when it has run out.
+         */
+        ClockText: {
+            /** Entry */
+            entry: string;
+            /**
+             * Runs
+             * @enum {string}
+             */
+            runs: "pot life" | "grout life" | "open time" | "first wipe" | "haze" | "polish" | "bed sets" | "grout cures" | "grout dries";
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** Starts */
+            starts: string;
+            /** Ends */
+            ends: string;
+            /** Until */
+            until: string | null;
+            /** Next */
+            next: string;
+            /** Who */
+            who: string;
+            /** Pieces */
+            pieces: string[];
+        };
+        /**
          * Coating
          * @description A primer or a sealer.
          */
@@ -2908,6 +3010,22 @@ export interface components {
             hidden: number;
             /** Pairs */
             pairs: components["schemas"]["Pair"][];
+        };
+        /**
+         * CornerText
+         * @description A corner in words: what each kind of course gets on both walls.
+         */
+        CornerText: {
+            /** Left */
+            left: string;
+            /** Right */
+            right: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Pairs */
+            pairs: components["schemas"]["PairText"][];
         };
         /**
          * CornerTwice
@@ -3124,6 +3242,24 @@ export interface components {
             front?: components["schemas"]["FrontEdge-Output"] | null;
         };
         /**
+         * CounterText
+         * @description A tiled counter. ``joints`` is why its joints cannot go on up the wall; empty where they can.
+         *
+         *     ``rise`` is its finished face over what was there, in mm.
+         */
+        CounterText: {
+            /** Counter */
+            counter: string;
+            /** Rise */
+            rise: number;
+            /** Builds Up */
+            builds_up: string;
+            /** Edge */
+            edge: string;
+            /** Joints */
+            joints: string;
+        };
+        /**
          * CourseStep
          * @description Courses of two walls that miss one another in their corner by ``step`` mm.
          */
@@ -3158,6 +3294,22 @@ export interface components {
             step: number;
             /** Within */
             within: number;
+        };
+        /**
+         * CourseText
+         * @description A course of a wall: its pieces, those that are not set yet, and what a press notes.
+         */
+        CourseText: {
+            /** Wall */
+            wall: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Pieces */
+            pieces: string[];
+            /** To Set */
+            to_set: string[];
         };
         /**
          * Courses
@@ -3224,6 +3376,17 @@ export interface components {
              * @description The gap between tiles.
              */
             joint: number;
+        };
+        /**
+         * CureText
+         * @description A cure in words, and the job with it taken.
+         */
+        CureText: {
+            /** Title */
+            title: string;
+            /** Gives */
+            gives: string;
+            job: components["schemas"]["Job-Output"];
         };
         /**
          * CutEdge
@@ -3360,11 +3523,11 @@ export interface components {
                 [key: string]: string;
             };
             /** Cuts */
-            cuts: components["schemas"]["SaidCut"][];
+            cuts: components["schemas"]["CutText"][];
             /** Tiles */
             tiles: components["schemas"]["TileToCut"][];
             /** Tools */
-            tools: components["schemas"]["SaidTool"][];
+            tools: components["schemas"]["ToolText"][];
             /** Stock */
             stock: string;
             /** Assumes */
@@ -3373,16 +3536,127 @@ export interface components {
              * Sheets
              * @default []
              */
-            sheets: components["schemas"]["SaidSheets"][];
+            sheets: components["schemas"]["SheetsText"][];
+        };
+        /**
+         * CutText
+         * @description Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit, and
+         *     ``shape`` the whole tile.
+         */
+        CutText: {
+            /** Number */
+            number: number;
+            /** Title */
+            title: string;
+            /** Kind */
+            kind: string;
+            /** Tool */
+            tool: string;
+            /** How */
+            how: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "first" | "as set" | "on the wall";
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][][];
+            /** Shape */
+            shape: [
+                number,
+                number
+            ][];
+            /** Marks */
+            marks: components["schemas"]["MarkText"][];
+            /** Hides */
+            hides: string;
+            /** Play */
+            play: string;
+            /** Risk */
+            risk: string;
+            /** Pieces */
+            pieces: string[];
+            /** Surfaces */
+            surfaces: string[];
+            /** Where */
+            where: string;
+            /** Tiles */
+            tiles: components["schemas"]["FromText"][];
+        };
+        /**
+         * DayText
+         * @description A day on which something is done or waited for. ``work`` are minutes after midnight.
+         */
+        DayText: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Date */
+            date: string;
+            /** Work */
+            work: [
+                number,
+                number
+            ] | null;
+            /** Blocks */
+            blocks: components["schemas"]["BlockText"][];
+            /** Waits */
+            waits: components["schemas"]["WaitingText"][];
+            /** Cards */
+            cards: components["schemas"]["CardText"][];
         };
         /**
          * DaysPage
          * @description The days of a job, and the walls with their sections.
          */
         DaysPage: {
-            said: components["schemas"]["SaidDays"];
+            days: components["schemas"]["DaysText"];
             /** Pictures */
             pictures: components["schemas"]["SectionPicture"][];
+        };
+        /**
+         * DaysText
+         * @description The days of a job in words.
+         */
+        DaysText: {
+            /** Headline */
+            headline: string;
+            /** Hire */
+            hire: string;
+            /** Proof */
+            proof: string;
+            /** Chain */
+            chain: string[];
+            /** Shorter */
+            shorter: string[];
+            /** Clashes */
+            clashes: string[];
+            /** Days */
+            days: components["schemas"]["DayText"][];
+            /** Uses */
+            uses: components["schemas"]["UseText"][];
+            /** Needs */
+            needs: components["schemas"]["NeedText"][];
+            /** Done */
+            done: components["schemas"]["DoneText"][];
+            /** Sections */
+            sections: [
+                string,
+                string[]
+            ][];
+            /** Grouting */
+            grouting: [
+                string,
+                string[]
+            ][];
         };
         /**
          * Depth
@@ -3620,6 +3894,40 @@ export interface components {
             left_out: string;
         };
         /**
+         * DoneText
+         * @description A step that has been done, or left out.
+         */
+        DoneText: {
+            /** Step */
+            step: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * DoubtText
+         * @description A doubt in words. ``look`` are the measures that it may sit in.
+         */
+        DoubtText: {
+            /** Id */
+            id: string;
+            /** Weight */
+            weight: string;
+            /** Wall */
+            wall: string;
+            /** Title */
+            title: string;
+            /** Detail */
+            detail: string;
+            /** Causes */
+            causes: string[];
+            /** Look */
+            look: components["schemas"]["MeasureText"][];
+            /** Places */
+            places: string[];
+            /** Aside */
+            aside: string | null;
+        };
+        /**
          * DrawnBoard
          * @description The best starts, drawn, out of how many that lay tiles differently.
          */
@@ -3738,6 +4046,18 @@ export interface components {
             gets: components["schemas"]["Gets"][];
         };
         /**
+         * EdgeText
+         * @description An edge and what it gets, in words.
+         */
+        EdgeText: {
+            /** Edge */
+            edge: string;
+            /** Name */
+            name: string;
+            /** Gets */
+            gets: components["schemas"]["GetsText"][];
+        };
+        /**
          * EditionAsked
          * @description The edition that an undo or a redo was asked on.
          */
@@ -3814,6 +4134,40 @@ export interface components {
              * @description Read over.
              */
             follows?: unknown;
+        };
+        /**
+         * EnoughText
+         * @description Whether tile lasts: in short, and how that is reckoned.
+         */
+        EnoughText: {
+            /** Verdict */
+            verdict: string;
+            /** Says */
+            says: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * EntryText
+         * @description An entry of the record in words. ``doubt`` is what is odd about its time, if anything.
+         */
+        EntryText: {
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /** At */
+            at: string;
+            /** Says */
+            says: string;
+            /** Kind */
+            kind: string;
+            /** Gone */
+            gone: boolean;
+            /** Doubt */
+            doubt: string;
+            /** Photograph */
+            photograph: string;
         };
         /**
          * EqualCuts
@@ -3929,6 +4283,21 @@ export interface components {
             scribed: boolean;
         };
         /**
+         * FateText
+         * @description What becomes of a piece that is cut already.
+         */
+        FateText: {
+            /** Piece */
+            piece: string;
+            /** Says */
+            says: string;
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "fits" | "shaved" | "lost";
+        };
+        /**
          * FewestTiles
          * @description How many tiles the pieces come from, and how few any plan could do with.
          */
@@ -3937,6 +4306,46 @@ export interface components {
             tiles: number;
             /** Bound */
             bound: number;
+        };
+        /**
+         * FieldText
+         * @description A field of a product's sheet: what it is called, its unit, and what it can be.
+         */
+        FieldText: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Needed */
+            needed: boolean;
+            /** Choices */
+            choices: string[];
+        };
+        /**
+         * FindingText
+         * @description A finding in words. ``rule`` says the limit and the reason for it.
+         */
+        FindingText: {
+            /** Id */
+            id: string;
+            /** Surface */
+            surface: string;
+            /** Weight */
+            weight: string;
+            /** Title */
+            title: string;
+            /** Detail */
+            detail: string;
+            /** Rule */
+            rule: string;
+            /** Setting */
+            setting: string | null;
+            /** Setting Name */
+            setting_name: string;
+            /** Pieces */
+            pieces: string[];
         };
         /**
          * Fitted
@@ -4127,6 +4536,27 @@ export interface components {
              * @default 0
              */
             nudge: number;
+        };
+        /**
+         * FromText
+         * @description The tile that a piece is cut from, by number, and the pieces that come from it too.
+         */
+        FromText: {
+            /** Piece */
+            piece: string;
+            /** Tile */
+            tile: number;
+            /** At */
+            at: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Turned */
+            turned: boolean;
+            /** Others */
+            others: string[];
         };
         /**
          * FrontEdge
@@ -4440,6 +4870,22 @@ export interface components {
             phase: number | null;
             /** Courses */
             courses: number[];
+            /** Pieces */
+            pieces: string[];
+        };
+        /**
+         * GetsText
+         * @description One answer at an edge, in words.
+         */
+        GetsText: {
+            /** Size */
+            size: string;
+            /** Note */
+            note: string;
+            /** Verdict */
+            verdict: ("never" | "avoid") | null;
+            /** Courses */
+            courses: string;
             /** Pieces */
             pieces: string[];
         };
@@ -5861,6 +6307,34 @@ export interface components {
             takes_back_key?: string | null;
         };
         /**
+         * KindText
+         * @description One kind of product on the shelf.
+         *
+         *     ``part`` is where a job chooses it; the tile is chosen by itself. ``without`` is what is said
+         *     where none is chosen.
+         */
+        KindText: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tile" | "adhesive" | "mat" | "grout" | "sealant" | "trim" | "primer" | "sealer" | "board" | "patch" | "spacers" | "wedges" | "batten" | "screws" | "extenders" | "device_screws" | "sheeting" | "tape" | "blade";
+            /** Title */
+            title: string;
+            /** One */
+            one: string;
+            /** Label */
+            label: string;
+            /** Part */
+            part: ("holds" | "joins" | "goods") | null;
+            /** Without */
+            without: string;
+            /** Fields */
+            fields: components["schemas"]["FieldText"][];
+            /** Products */
+            products: components["schemas"]["ProductText"][];
+        };
+        /**
          * Kitchen
          * @description The whole survey, worked out. ``laser`` is the laser line's height over the datum.
          */
@@ -5876,6 +6350,27 @@ export interface components {
              * @default []
              */
             areas: components["schemas"]["PlacedArea"][];
+        };
+        /**
+         * LastingText
+         * @description How long a clock runs, in minutes, and what is said of it. ``until``: None is no end.
+         */
+        LastingText: {
+            /**
+             * Runs
+             * @enum {string}
+             */
+            runs: "pot life" | "grout life" | "open time" | "first wipe" | "haze" | "polish" | "bed sets" | "grout cures" | "grout dries";
+            /** Minutes */
+            minutes: number;
+            /** Until */
+            until: number | null;
+            /** Name */
+            name: string;
+            /** Next */
+            next: string;
+            /** Who */
+            who: string;
         };
         /**
          * Layer
@@ -6172,6 +6667,24 @@ export interface components {
             taken_with: "tape" | "laser" | "rule" | "guess";
         };
         /**
+         * LineText
+         * @description A line of a wall's notebook, as text, with its measures one by one.
+         */
+        LineText: {
+            /** Id */
+            id: string;
+            /** Pointer */
+            pointer: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Measures */
+            measures: components["schemas"]["MeasureText"][];
+        };
+        /**
          * Liner
          * @description A narrow tile all round an area: a pencil, a bead. Its height is what is seen of it.
          */
@@ -6242,6 +6755,44 @@ export interface components {
              */
             kind: "mark";
             at: components["schemas"]["Along-Output"];
+        };
+        /**
+         * MarkText
+         * @description One line to mark: ``size`` as it reads on the tape, and the whole of it in words.
+         *
+         *     ``a`` and ``b`` are its ends in the tile, in mm from its lower left corner. Of a line that runs
+         *     aslant ``at_a`` and ``at_b`` are how far they are from the tile's nearer corner, along its side.
+         */
+        MarkText: {
+            /** A */
+            a: [
+                number,
+                number
+            ];
+            /** B */
+            b: [
+                number,
+                number
+            ];
+            /** Size */
+            size: string;
+            /** Says */
+            says: string;
+            /**
+             * At A
+             * @default
+             */
+            at_a: string;
+            /**
+             * At B
+             * @default
+             */
+            at_b: string;
+            /**
+             * Round
+             * @default false
+             */
+            round: boolean;
         };
         /**
          * Mat
@@ -6353,6 +6904,18 @@ export interface components {
             x1: number;
             /** Y1 */
             y1: number;
+        };
+        /**
+         * MeasureText
+         * @description One measure: where it is in the job, in a word, and as a question.
+         */
+        MeasureText: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /** Asks */
+            asks: string;
         };
         /**
          * Method
@@ -6541,6 +7104,16 @@ export interface components {
             gap: number;
         };
         /**
+         * NeedText
+         * @description By which day a line of the shopping list is needed.
+         */
+        NeedText: {
+            /** Id */
+            id: string;
+            /** By */
+            by: string;
+        };
+        /**
          * NewJob
          * @description A new job: blank under this name and unit.
          */
@@ -6608,7 +7181,7 @@ export interface components {
             /** Wall */
             wall: string;
             /** Lines */
-            lines: components["schemas"]["SaidLine"][];
+            lines: components["schemas"]["LineText"][];
         };
         /**
          * Noted
@@ -7428,6 +8001,24 @@ export interface components {
             pieces: string[];
         };
         /**
+         * PairText
+         * @description One answer of a corner in words.
+         */
+        PairText: {
+            /** Courses */
+            courses: string;
+            /** Left */
+            left: string;
+            /** Right */
+            right: string;
+            /** Says */
+            says: string;
+            /** To Client */
+            to_client: string;
+            /** Pieces */
+            pieces: string[];
+        };
+        /**
          * PairedPhone
          * @description A paired phone and the ids of the jobs that it was given.
          */
@@ -7440,6 +8031,36 @@ export interface components {
             jobs: string[];
             /** Paired */
             paired: string;
+        };
+        /**
+         * PaperText
+         * @description A paper: what it is, what for, and whether it is bound where nothing is chosen.
+         */
+        PaperText: {
+            /** Paper */
+            paper: string;
+            /** Title */
+            title: string;
+            /** What For */
+            what_for: string;
+            /** Bound */
+            bound: boolean;
+        };
+        /**
+         * PartText
+         * @description A sheet that is not set as it comes. ``pieces`` are its chips, whole and cut.
+         */
+        PartText: {
+            /** Id */
+            id: string;
+            /** Where */
+            where: string;
+            /** Says */
+            says: string;
+            /** Taken From */
+            taken_from: string;
+            /** Pieces */
+            pieces: string[];
         };
         /**
          * PastEnd
@@ -7894,6 +8515,24 @@ export interface components {
             current?: components["schemas"]["JobState"] | null;
         };
         /**
+         * ProductText
+         * @description A product: what it is in a line, and its sheet as one would write it.
+         */
+        ProductText: {
+            /** Name */
+            name: string;
+            /** Own */
+            own: boolean;
+            /** Colour */
+            colour: string | null;
+            /** Facts */
+            facts: string;
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
+        };
+        /**
          * Products
          * @description The products that a job takes; None goes by the settings alone.
          *
@@ -7995,6 +8634,61 @@ export interface components {
              * @default []
              */
             strips: components["schemas"]["Strip"][];
+        };
+        /**
+         * QuantityText
+         * @description One line of what it takes, in words; its working is in the plan.
+         *
+         *     ``buy`` is whether it is carried home; ``cost`` (in own money) and ``weight`` (kg) are of what
+         *     is still to get. ``left`` is what will be over.
+         */
+        QuantityText: {
+            /** Id */
+            id: string;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "tile" | "wall" | "setting" | "edges" | "grouting" | "devices" | "protection" | "tools";
+            /** Name */
+            name: string;
+            /** Amount */
+            amount: string;
+            /** To Get */
+            to_get: string;
+            /** Gist */
+            gist: string;
+            /** Buy */
+            buy: boolean;
+            /** Cost */
+            cost: number | null;
+            /** Weight */
+            weight: number | null;
+            /** Weighs */
+            weighs: string;
+            /** Left */
+            left: string;
+            /** Sticks */
+            sticks: components["schemas"]["StickText"][];
+            /** Strips */
+            strips: string[];
+        };
+        /**
+         * QuestionText
+         * @description A question on which schools differ. The first of its ways is the default.
+         */
+        QuestionText: {
+            /**
+             * Question
+             * @enum {string}
+             */
+            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "trim" | "sealed" | "cuts" | "last" | "sheets" | "tips" | "stuck";
+            /** Asks */
+            asks: string;
+            /** Chosen */
+            chosen: string;
+            /** Ways */
+            ways: components["schemas"]["WayText"][];
         };
         /**
          * RaggedEnd
@@ -8128,7 +8822,42 @@ export interface components {
             known: number;
             /** Says */
             says: string[];
-            site: components["schemas"]["SaidSite"];
+            site: components["schemas"]["SiteText"];
+        };
+        /**
+         * RecordText
+         * @description Where the pieces stand, in counts, and what is cut again. ``left`` is the stock in words.
+         *
+         *     ``last`` is for each piece the event that says where it stands, to be taken back by its id.
+         *     ``tiles`` says of pieces that their tile is another than the plan's. ``elsewhere`` are pieces
+         *     noted that lie nowhere in today's plan, ``measured`` what those are cut to whose gap was
+         *     measured on the wall.
+         */
+        RecordText: {
+            /** States */
+            states: {
+                [key: string]: string;
+            };
+            /** Last */
+            last: {
+                [key: string]: number;
+            };
+            /** Done */
+            done: string;
+            /** Again */
+            again: components["schemas"]["AgainText"][];
+            /** Left */
+            left: string;
+            /** Tiles */
+            tiles: {
+                [key: string]: string;
+            };
+            /** Elsewhere */
+            elsewhere: string[];
+            /** Measured */
+            measured: {
+                [key: string]: string;
+            };
         };
         Rect: [
             number,
@@ -8136,6 +8865,48 @@ export interface components {
             number,
             number
         ];
+        /**
+         * RefitText
+         * @description What a reading means and what can be done; ``blocked`` says why a way is none.
+         */
+        RefitText: {
+            /** Reading */
+            reading: string;
+            /** Means */
+            means: string;
+            /** Release */
+            release: string;
+            /** Ways */
+            ways: components["schemas"]["RefitWayText"][];
+            /** Blocked */
+            blocked: string[];
+        };
+        /**
+         * RefitWayText
+         * @description A way to go on: what it does, what each edge gets, and what becomes of cut pieces.
+         *
+         *     ``job`` is the job in that way, to be kept whole. ``label`` is what is noted when it is.
+         */
+        RefitWayText: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cut" | "joints" | "next wall" | "leans" | "as found";
+            /** Title */
+            title: string;
+            /** Does */
+            does: string;
+            /** Gets */
+            gets: string[];
+            /** Fates */
+            fates: components["schemas"]["FateText"][];
+            /** In Short */
+            in_short: string;
+            /** Label */
+            label: string;
+            job: components["schemas"]["Job-Output"];
+        };
         /**
          * Remark
          * @description Something worth knowing later.
@@ -8157,6 +8928,20 @@ export interface components {
             job: components["schemas"]["Job-Input"];
             /** Id */
             id: string;
+        };
+        /**
+         * RevisionText
+         * @description One step of a job's history.
+         */
+        RevisionText: {
+            /** Number */
+            number: number;
+            /** Label */
+            label: string;
+            /** At */
+            at: string;
+            /** Present */
+            present: boolean;
         };
         /**
          * Round
@@ -8256,1092 +9041,6 @@ export interface components {
              * @description The gap between tiles.
              */
             joint: number;
-        };
-        /**
-         * SaidAgain
-         * @description A broken piece, and what it is cut from again.
-         */
-        SaidAgain: {
-            /** Piece */
-            piece: string;
-            /** Says */
-            says: string;
-        };
-        /**
-         * SaidBlock
-         * @description A block on the strip. ``start`` and ``end`` are minutes after the day's midnight.
-         */
-        SaidBlock: {
-            /** Number */
-            number: number;
-            /** Start */
-            start: number;
-            /** End */
-            end: number;
-            /** Name */
-            name: string;
-            /**
-             * Phase
-             * @enum {string}
-             */
-            phase: "before" | "prepare" | "set out" | "set" | "grout" | "finish" | "own";
-            /** Part */
-            part: string;
-            /** Holds */
-            holds: boolean;
-        };
-        /**
-         * SaidCard
-         * @description What is done at one stretch: when, what, how, what to have ready, to look at, to mind.
-         */
-        SaidCard: {
-            /** Number */
-            number: number;
-            /** Steps */
-            steps: string[];
-            /** Name */
-            name: string;
-            /** Phase */
-            phase: string;
-            /** At */
-            at: string;
-            /** Ends */
-            ends: string;
-            /** Lasts */
-            lasts: string;
-            /** Who */
-            who: string;
-            /** How */
-            how: string[];
-            /** Sketch */
-            sketch: ("comb" | "back-butter" | "float" | "wedge" | "tester" | "sealant" | "batten") | null;
-            /** Right */
-            right: string;
-            /** Ready */
-            ready: string[];
-            /** Cautions */
-            cautions: string[];
-            /** Doubt */
-            doubt: string;
-            /** Times */
-            times: components["schemas"]["SaidTime"][];
-            /** Stop */
-            stop: string;
-            /** Pieces */
-            pieces: string[];
-        };
-        /**
-         * SaidClock
-         * @description A clock. Times are ISO 8601, UTC; ``next`` is what is done when it has run out.
-         */
-        SaidClock: {
-            /** Entry */
-            entry: string;
-            /**
-             * Runs
-             * @enum {string}
-             */
-            runs: "pot life" | "grout life" | "open time" | "first wipe" | "haze" | "polish" | "bed sets" | "grout cures" | "grout dries";
-            /** Name */
-            name: string;
-            /** Of */
-            of: string;
-            /** Starts */
-            starts: string;
-            /** Ends */
-            ends: string;
-            /** Until */
-            until: string | null;
-            /** Next */
-            next: string;
-            /** Who */
-            who: string;
-            /** Pieces */
-            pieces: string[];
-        };
-        /**
-         * SaidCorner
-         * @description A corner in words: what each kind of course gets on both walls.
-         */
-        SaidCorner: {
-            /** Left */
-            left: string;
-            /** Right */
-            right: string;
-            /** Name */
-            name: string;
-            /** Note */
-            note: string;
-            /** Pairs */
-            pairs: components["schemas"]["SaidPair"][];
-        };
-        /**
-         * SaidCounter
-         * @description A tiled counter. ``joints`` is why its joints cannot go on up the wall; empty where they can.
-         *
-         *     ``rise`` is its finished face over what was there, in mm.
-         */
-        SaidCounter: {
-            /** Counter */
-            counter: string;
-            /** Rise */
-            rise: number;
-            /** Builds Up */
-            builds_up: string;
-            /** Edge */
-            edge: string;
-            /** Joints */
-            joints: string;
-        };
-        /**
-         * SaidCourse
-         * @description A course of a wall: its pieces, those that are not set yet, and what a press notes.
-         */
-        SaidCourse: {
-            /** Wall */
-            wall: string;
-            /** Name */
-            name: string;
-            /** Number */
-            number: number;
-            /** Pieces */
-            pieces: string[];
-            /** To Set */
-            to_set: string[];
-        };
-        /**
-         * SaidCure
-         * @description A cure in words, and the job with it taken.
-         */
-        SaidCure: {
-            /** Title */
-            title: string;
-            /** Gives */
-            gives: string;
-            job: components["schemas"]["Job-Output"];
-        };
-        /**
-         * SaidCut
-         * @description Like cuts as one makes them. ``outline`` is the piece in its tile, as it will sit, and
-         *     ``shape`` the whole tile.
-         */
-        SaidCut: {
-            /** Number */
-            number: number;
-            /** Title */
-            title: string;
-            /** Kind */
-            kind: string;
-            /** Tool */
-            tool: string;
-            /** How */
-            how: string;
-            /**
-             * Stage
-             * @enum {string}
-             */
-            stage: "first" | "as set" | "on the wall";
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            /** Outline */
-            outline: [
-                number,
-                number
-            ][][];
-            /** Shape */
-            shape: [
-                number,
-                number
-            ][];
-            /** Marks */
-            marks: components["schemas"]["SaidMark"][];
-            /** Hides */
-            hides: string;
-            /** Play */
-            play: string;
-            /** Risk */
-            risk: string;
-            /** Pieces */
-            pieces: string[];
-            /** Surfaces */
-            surfaces: string[];
-            /** Where */
-            where: string;
-            /** Tiles */
-            tiles: components["schemas"]["SaidFrom"][];
-        };
-        /**
-         * SaidDay
-         * @description A day on which something is done or waited for. ``work`` are minutes after midnight.
-         */
-        SaidDay: {
-            /** Number */
-            number: number;
-            /** Name */
-            name: string;
-            /** Date */
-            date: string;
-            /** Work */
-            work: [
-                number,
-                number
-            ] | null;
-            /** Blocks */
-            blocks: components["schemas"]["SaidBlock"][];
-            /** Waits */
-            waits: components["schemas"]["SaidWaiting"][];
-            /** Cards */
-            cards: components["schemas"]["SaidCard"][];
-        };
-        /**
-         * SaidDays
-         * @description The days of a job in words.
-         */
-        SaidDays: {
-            /** Headline */
-            headline: string;
-            /** Hire */
-            hire: string;
-            /** Proof */
-            proof: string;
-            /** Chain */
-            chain: string[];
-            /** Shorter */
-            shorter: string[];
-            /** Clashes */
-            clashes: string[];
-            /** Days */
-            days: components["schemas"]["SaidDay"][];
-            /** Uses */
-            uses: components["schemas"]["SaidUse"][];
-            /** Needs */
-            needs: components["schemas"]["SaidNeed"][];
-            /** Done */
-            done: components["schemas"]["SaidDone"][];
-            /** Sections */
-            sections: [
-                string,
-                string[]
-            ][];
-            /** Grouting */
-            grouting: [
-                string,
-                string[]
-            ][];
-        };
-        /**
-         * SaidDone
-         * @description A step that has been done, or left out.
-         */
-        SaidDone: {
-            /** Step */
-            step: string;
-            /** Says */
-            says: string;
-        };
-        /**
-         * SaidDoubt
-         * @description A doubt in words. ``look`` are the measures that it may sit in.
-         */
-        SaidDoubt: {
-            /** Id */
-            id: string;
-            /** Weight */
-            weight: string;
-            /** Wall */
-            wall: string;
-            /** Title */
-            title: string;
-            /** Detail */
-            detail: string;
-            /** Causes */
-            causes: string[];
-            /** Look */
-            look: components["schemas"]["SaidMeasure"][];
-            /** Places */
-            places: string[];
-            /** Aside */
-            aside: string | null;
-        };
-        /**
-         * SaidEdge
-         * @description An edge and what it gets, in words.
-         */
-        SaidEdge: {
-            /** Edge */
-            edge: string;
-            /** Name */
-            name: string;
-            /** Gets */
-            gets: components["schemas"]["SaidGets"][];
-        };
-        /**
-         * SaidEnough
-         * @description Whether tile lasts: in short, and how that is reckoned.
-         */
-        SaidEnough: {
-            /** Verdict */
-            verdict: string;
-            /** Says */
-            says: string;
-            /** Why */
-            why: string;
-        };
-        /**
-         * SaidEntry
-         * @description An entry of the record in words. ``doubt`` is what is odd about its time, if anything.
-         */
-        SaidEntry: {
-            /** Id */
-            id: number;
-            /** Key */
-            key: string;
-            /** At */
-            at: string;
-            /** Says */
-            says: string;
-            /** Kind */
-            kind: string;
-            /** Gone */
-            gone: boolean;
-            /** Doubt */
-            doubt: string;
-            /** Photograph */
-            photograph: string;
-        };
-        /**
-         * SaidFate
-         * @description What becomes of a piece that is cut already.
-         */
-        SaidFate: {
-            /** Piece */
-            piece: string;
-            /** Says */
-            says: string;
-            /**
-             * Fate
-             * @enum {string}
-             */
-            fate: "fits" | "shaved" | "lost";
-        };
-        /**
-         * SaidField
-         * @description A field of a product's sheet: what it is called, its unit, and what it can be.
-         */
-        SaidField: {
-            /** Name */
-            name: string;
-            /** Label */
-            label: string;
-            /** Unit */
-            unit: string;
-            /** Needed */
-            needed: boolean;
-            /** Choices */
-            choices: string[];
-        };
-        /**
-         * SaidFinding
-         * @description A finding in words. ``rule`` says the limit and the reason for it.
-         */
-        SaidFinding: {
-            /** Id */
-            id: string;
-            /** Surface */
-            surface: string;
-            /** Weight */
-            weight: string;
-            /** Title */
-            title: string;
-            /** Detail */
-            detail: string;
-            /** Rule */
-            rule: string;
-            /** Setting */
-            setting: string | null;
-            /** Setting Name */
-            setting_name: string;
-            /** Pieces */
-            pieces: string[];
-        };
-        /**
-         * SaidFrom
-         * @description The tile that a piece is cut from, by number, and the pieces that come from it too.
-         */
-        SaidFrom: {
-            /** Piece */
-            piece: string;
-            /** Tile */
-            tile: number;
-            /** At */
-            at: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Turned */
-            turned: boolean;
-            /** Others */
-            others: string[];
-        };
-        /**
-         * SaidGets
-         * @description One answer at an edge, in words.
-         */
-        SaidGets: {
-            /** Size */
-            size: string;
-            /** Note */
-            note: string;
-            /** Verdict */
-            verdict: ("never" | "avoid") | null;
-            /** Courses */
-            courses: string;
-            /** Pieces */
-            pieces: string[];
-        };
-        /**
-         * SaidKind
-         * @description One kind of product on the shelf.
-         *
-         *     ``part`` is where a job chooses it; the tile is chosen by itself. ``without`` is what is said
-         *     where none is chosen.
-         */
-        SaidKind: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "tile" | "adhesive" | "mat" | "grout" | "sealant" | "trim" | "primer" | "sealer" | "board" | "patch" | "spacers" | "wedges" | "batten" | "screws" | "extenders" | "device_screws" | "sheeting" | "tape" | "blade";
-            /** Title */
-            title: string;
-            /** One */
-            one: string;
-            /** Label */
-            label: string;
-            /** Part */
-            part: ("holds" | "joins" | "goods") | null;
-            /** Without */
-            without: string;
-            /** Fields */
-            fields: components["schemas"]["SaidField"][];
-            /** Products */
-            products: components["schemas"]["SaidProduct"][];
-        };
-        /**
-         * SaidLasting
-         * @description How long a clock runs, in minutes, and what is said of it. ``until``: None is no end.
-         */
-        SaidLasting: {
-            /**
-             * Runs
-             * @enum {string}
-             */
-            runs: "pot life" | "grout life" | "open time" | "first wipe" | "haze" | "polish" | "bed sets" | "grout cures" | "grout dries";
-            /** Minutes */
-            minutes: number;
-            /** Until */
-            until: number | null;
-            /** Name */
-            name: string;
-            /** Next */
-            next: string;
-            /** Who */
-            who: string;
-        };
-        /**
-         * SaidLine
-         * @description A line of a wall's notebook, as text, with its measures one by one.
-         */
-        SaidLine: {
-            /** Id */
-            id: string;
-            /** Pointer */
-            pointer: string;
-            /** Kind */
-            kind: string;
-            /** Name */
-            name: string;
-            /** Text */
-            text: string;
-            /** Measures */
-            measures: components["schemas"]["SaidMeasure"][];
-        };
-        /**
-         * SaidMark
-         * @description One line to mark: ``size`` as it reads on the tape, and the whole of it in words.
-         *
-         *     ``a`` and ``b`` are its ends in the tile, in mm from its lower left corner. Of a line that runs
-         *     aslant ``at_a`` and ``at_b`` are how far they are from the tile's nearer corner, along its side.
-         */
-        SaidMark: {
-            /** A */
-            a: [
-                number,
-                number
-            ];
-            /** B */
-            b: [
-                number,
-                number
-            ];
-            /** Size */
-            size: string;
-            /** Says */
-            says: string;
-            /**
-             * At A
-             * @default
-             */
-            at_a: string;
-            /**
-             * At B
-             * @default
-             */
-            at_b: string;
-            /**
-             * Round
-             * @default false
-             */
-            round: boolean;
-        };
-        /**
-         * SaidMeasure
-         * @description One measure: where it is in the job, in a word, and as a question.
-         */
-        SaidMeasure: {
-            /** Pointer */
-            pointer: string;
-            /** Label */
-            label: string;
-            /** Asks */
-            asks: string;
-        };
-        /**
-         * SaidNeed
-         * @description By which day a line of the shopping list is needed.
-         */
-        SaidNeed: {
-            /** Id */
-            id: string;
-            /** By */
-            by: string;
-        };
-        /**
-         * SaidPair
-         * @description One answer of a corner in words.
-         */
-        SaidPair: {
-            /** Courses */
-            courses: string;
-            /** Left */
-            left: string;
-            /** Right */
-            right: string;
-            /** Says */
-            says: string;
-            /** To Client */
-            to_client: string;
-            /** Pieces */
-            pieces: string[];
-        };
-        /**
-         * SaidPaper
-         * @description A paper: what it is, what for, and whether it is bound where nothing is chosen.
-         */
-        SaidPaper: {
-            /** Paper */
-            paper: string;
-            /** Title */
-            title: string;
-            /** What For */
-            what_for: string;
-            /** Bound */
-            bound: boolean;
-        };
-        /**
-         * SaidPart
-         * @description A sheet that is not set as it comes. ``pieces`` are its chips, whole and cut.
-         */
-        SaidPart: {
-            /** Id */
-            id: string;
-            /** Where */
-            where: string;
-            /** Says */
-            says: string;
-            /** Taken From */
-            taken_from: string;
-            /** Pieces */
-            pieces: string[];
-        };
-        /**
-         * SaidProduct
-         * @description A product: what it is in a line, and its sheet as one would write it.
-         */
-        SaidProduct: {
-            /** Name */
-            name: string;
-            /** Own */
-            own: boolean;
-            /** Colour */
-            colour: string | null;
-            /** Facts */
-            facts: string;
-            /** Cells */
-            cells: {
-                [key: string]: string;
-            };
-        };
-        /**
-         * SaidQuantity
-         * @description One line of what it takes, in words; its working is in the plan.
-         *
-         *     ``buy`` is whether it is carried home; ``cost`` (in own money) and ``weight`` (kg) are of what
-         *     is still to get. ``left`` is what will be over.
-         */
-        SaidQuantity: {
-            /** Id */
-            id: string;
-            /**
-             * Group
-             * @enum {string}
-             */
-            group: "tile" | "wall" | "setting" | "edges" | "grouting" | "devices" | "protection" | "tools";
-            /** Name */
-            name: string;
-            /** Amount */
-            amount: string;
-            /** To Get */
-            to_get: string;
-            /** Gist */
-            gist: string;
-            /** Buy */
-            buy: boolean;
-            /** Cost */
-            cost: number | null;
-            /** Weight */
-            weight: number | null;
-            /** Weighs */
-            weighs: string;
-            /** Left */
-            left: string;
-            /** Sticks */
-            sticks: components["schemas"]["SaidStick"][];
-            /** Strips */
-            strips: string[];
-        };
-        /**
-         * SaidQuestion
-         * @description A question on which schools differ. The first of its ways is the default.
-         */
-        SaidQuestion: {
-            /**
-             * Question
-             * @enum {string}
-             */
-            question: "gap" | "paint" | "old_tile" | "eighth" | "spacers" | "trim" | "sealed" | "cuts" | "last" | "sheets" | "tips" | "stuck";
-            /** Asks */
-            asks: string;
-            /** Chosen */
-            chosen: string;
-            /** Ways */
-            ways: components["schemas"]["SaidWay"][];
-        };
-        /**
-         * SaidRecord
-         * @description Where the pieces stand, in counts, and what is cut again. ``left`` is the stock in words.
-         *
-         *     ``last`` is for each piece the event that says where it stands, to be taken back by its id.
-         *     ``tiles`` says of pieces that their tile is another than the plan's. ``elsewhere`` are pieces
-         *     noted that lie nowhere in today's plan, ``measured`` what those are cut to whose gap was
-         *     measured on the wall.
-         */
-        SaidRecord: {
-            /** States */
-            states: {
-                [key: string]: string;
-            };
-            /** Last */
-            last: {
-                [key: string]: number;
-            };
-            /** Done */
-            done: string;
-            /** Again */
-            again: components["schemas"]["SaidAgain"][];
-            /** Left */
-            left: string;
-            /** Tiles */
-            tiles: {
-                [key: string]: string;
-            };
-            /** Elsewhere */
-            elsewhere: string[];
-            /** Measured */
-            measured: {
-                [key: string]: string;
-            };
-        };
-        /**
-         * SaidRefit
-         * @description What a reading means and what can be done; ``blocked`` says why a way is none.
-         */
-        SaidRefit: {
-            /** Reading */
-            reading: string;
-            /** Means */
-            means: string;
-            /** Release */
-            release: string;
-            /** Ways */
-            ways: components["schemas"]["SaidRefitWay"][];
-            /** Blocked */
-            blocked: string[];
-        };
-        /**
-         * SaidRefitWay
-         * @description A way to go on: what it does, what each edge gets, and what becomes of cut pieces.
-         *
-         *     ``job`` is the job in that way, to be kept whole. ``label`` is what is noted when it is.
-         */
-        SaidRefitWay: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "cut" | "joints" | "next wall" | "leans" | "as found";
-            /** Title */
-            title: string;
-            /** Does */
-            does: string;
-            /** Gets */
-            gets: string[];
-            /** Fates */
-            fates: components["schemas"]["SaidFate"][];
-            /** In Short */
-            in_short: string;
-            /** Label */
-            label: string;
-            job: components["schemas"]["Job-Output"];
-        };
-        /**
-         * SaidRevision
-         * @description One step of a job's history.
-         */
-        SaidRevision: {
-            /** Number */
-            number: number;
-            /** Label */
-            label: string;
-            /** At */
-            at: string;
-            /** Present */
-            present: boolean;
-        };
-        /**
-         * SaidSection
-         * @description What is spread or grouted at once. ``to_do`` are its pieces that are not set yet.
-         */
-        SaidSection: {
-            /** Number */
-            number: number;
-            /** Name */
-            name: string;
-            /** Wall */
-            wall: string;
-            /** Pieces */
-            pieces: string[];
-            /** To Do */
-            to_do: string[];
-        };
-        /**
-         * SaidSetting
-         * @description A setting: its name in words, its reason and its unit.
-         */
-        SaidSetting: {
-            /** Name */
-            name: string;
-            /** Label */
-            label: string;
-            /** Why */
-            why: string;
-            /** Unit */
-            unit: string;
-        };
-        /**
-         * SaidSettingOut
-         * @description The lines of one wall.
-         */
-        SaidSettingOut: {
-            /** Surface */
-            surface: string;
-            /** Begin */
-            begin: string;
-            /** Start */
-            start: components["schemas"]["StruckLine"][];
-            /** Heights */
-            heights: components["schemas"]["StruckLine"][];
-            /** Joints */
-            joints: components["schemas"]["StruckLine"][];
-            /** Trims */
-            trims: components["schemas"]["StruckLine"][];
-            /**
-             * Diagonals
-             * @default []
-             */
-            diagonals: components["schemas"]["StruckLine"][];
-            /**
-             * Areas
-             * @default []
-             */
-            areas: components["schemas"]["StruckLine"][];
-        };
-        /**
-         * SaidShades
-         * @description How the opened boxes are dealt. ``colours`` are the shades', by name.
-         */
-        SaidShades: {
-            /** Headline */
-            headline: string;
-            /** Told */
-            told: string[];
-            /** Beside */
-            beside: string;
-            /** Rotation */
-            rotation: string;
-            /** By Piece */
-            by_piece: boolean;
-            /** Walls */
-            walls: string[];
-            /** Takes */
-            takes: components["schemas"]["SaidTake"][];
-            /** Culls */
-            culls: string;
-            /** Flattest */
-            flattest: string;
-            /** Shades */
-            shades: {
-                [key: string]: string;
-            };
-            /** Box After Box */
-            box_after_box: {
-                [key: string]: string;
-            };
-            /** Colours */
-            colours: {
-                [key: string]: string;
-            };
-        };
-        /**
-         * SaidSheets
-         * @description The sheets of one of the job's tiles.
-         */
-        SaidSheets: {
-            /** Of */
-            of: string;
-            /** Pictures */
-            pictures: components["schemas"]["SheetPicture"][];
-            /** In Short */
-            in_short: string;
-            /** Lies */
-            lies: string[];
-            /** Levels */
-            levels: string[];
-            /** Parts */
-            parts: components["schemas"]["SaidPart"][];
-        };
-        /**
-         * SaidSite
-         * @description Where the work stands. ``now`` is the server's time, which clocks are counted from.
-         *
-         *     ``revision`` is that of the job whose pieces these are.
-         */
-        SaidSite: {
-            /** Now */
-            now: string;
-            /** Revision */
-            revision: number;
-            record: components["schemas"]["SaidRecord"];
-            /** Clocks */
-            clocks: components["schemas"]["SaidClock"][];
-            /** Courses */
-            courses: components["schemas"]["SaidCourse"][];
-            /** Sections */
-            sections: components["schemas"]["SaidSection"][];
-            /** Grouting */
-            grouting: components["schemas"]["SaidSection"][];
-            /** Cards */
-            cards: components["schemas"]["MixCard"][];
-            /** Entries */
-            entries: components["schemas"]["SaidEntry"][];
-            enough: components["schemas"]["SaidEnough"];
-            /** Paces */
-            paces: string[];
-            /** Steps */
-            steps: components["schemas"]["SaidStep"][];
-            /** Standing */
-            standing: components["schemas"]["StandingNote"][];
-        };
-        /**
-         * SaidSlack
-         * @description The slack of a start one way, and how much there is in words.
-         */
-        SaidSlack: {
-            slack: components["schemas"]["Slack"];
-            /** Says */
-            says: string;
-        };
-        /**
-         * SaidStep
-         * @description A step of the days that can be noted as done.
-         */
-        SaidStep: {
-            /** Step */
-            step: string;
-            /** Name */
-            name: string;
-            /** Done */
-            done: boolean;
-        };
-        /**
-         * SaidStick
-         * @description A stick of trim: what is cut from it, in words, and what is left.
-         */
-        SaidStick: {
-            /** Runs */
-            runs: string[];
-            /** Left */
-            left: string;
-        };
-        /**
-         * SaidTake
-         * @description Tiles that are taken one after another for one stretch: ``boxes`` in order, one a tile.
-         */
-        SaidTake: {
-            /** Section */
-            section: string;
-            /** Boxes */
-            boxes: string;
-            /** Shades */
-            shades: string;
-            /** Faces */
-            faces: string;
-            /** Pieces */
-            pieces: string[];
-        };
-        /**
-         * SaidTime
-         * @description A time within a card: a batch, a section, or coming back to one.
-         */
-        SaidTime: {
-            /** At */
-            at: string;
-            /** Says */
-            says: string;
-            /**
-             * Pieces
-             * @default []
-             */
-            pieces: string[];
-            /**
-             * Steps
-             * @default []
-             */
-            steps: string[];
-        };
-        /**
-         * SaidTool
-         * @description What a tool has to do: how many cuts, how long, and the caution to say at it.
-         */
-        SaidTool: {
-            /** Tool */
-            tool: string;
-            /** Cuts */
-            cuts: number;
-            /** Says */
-            says: string;
-            /** Caution */
-            caution: string;
-        };
-        /**
-         * SaidUnsuited
-         * @description Two things that do not go together.
-         */
-        SaidUnsuited: {
-            /** Rule */
-            rule: string;
-            /**
-             * Weight
-             * @enum {string}
-             */
-            weight: "never" | "avoid";
-            /** Title */
-            title: string;
-            /** Why */
-            why: string;
-            /** Cure */
-            cure: string;
-        };
-        /**
-         * SaidUse
-         * @description From when the kitchen can be used again for something.
-         */
-        SaidUse: {
-            /** What */
-            what: string;
-            /** When */
-            when: string;
-            /** Why */
-            why: string;
-        };
-        /**
-         * SaidWaiting
-         * @description A wait on the strip: ``lane`` keeps those apart that run at once.
-         *
-         *     ``holds`` says, as of a block, that the end of the job hangs on it.
-         */
-        SaidWaiting: {
-            /** Start */
-            start: number;
-            /** End */
-            end: number;
-            /** Lane */
-            lane: number;
-            /** Says */
-            says: string;
-            /** Holds */
-            holds: boolean;
-        };
-        /**
-         * SaidWay
-         * @description One way to go, and why one would.
-         */
-        SaidWay: {
-            /** Value */
-            value: string;
-            /** Says */
-            says: string;
-            /** Why */
-            why: string;
-        };
-        /**
-         * SaidWish
-         * @description A wish as the client would say it, and the kinds of things that it can be bound to.
-         */
-        SaidWish: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "never" | "avoid" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "centred" | "corner" | "cut" | "hard" | "tiles";
-            /** Says */
-            says: string;
-            /** Bound */
-            bound: string[];
         };
         /**
          * Scallop
@@ -9538,6 +9237,64 @@ export interface components {
             work: "set" | "grout";
             /** Svg */
             svg: string;
+        };
+        /**
+         * SectionText
+         * @description What is spread or grouted at once. ``to_do`` are its pieces that are not set yet.
+         */
+        SectionText: {
+            /** Number */
+            number: number;
+            /** Name */
+            name: string;
+            /** Wall */
+            wall: string;
+            /** Pieces */
+            pieces: string[];
+            /** To Do */
+            to_do: string[];
+        };
+        /**
+         * SettingOutText
+         * @description The lines of one wall.
+         */
+        SettingOutText: {
+            /** Surface */
+            surface: string;
+            /** Begin */
+            begin: string;
+            /** Start */
+            start: components["schemas"]["StruckLine"][];
+            /** Heights */
+            heights: components["schemas"]["StruckLine"][];
+            /** Joints */
+            joints: components["schemas"]["StruckLine"][];
+            /** Trims */
+            trims: components["schemas"]["StruckLine"][];
+            /**
+             * Diagonals
+             * @default []
+             */
+            diagonals: components["schemas"]["StruckLine"][];
+            /**
+             * Areas
+             * @default []
+             */
+            areas: components["schemas"]["StruckLine"][];
+        };
+        /**
+         * SettingText
+         * @description A setting: its name in words, its reason and its unit.
+         */
+        SettingText: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Why */
+            why: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * Settings
@@ -10518,9 +10275,45 @@ export interface components {
          * @description The opened boxes dealt, and the walls in their shades.
          */
         ShadesPage: {
-            said: components["schemas"]["SaidShades"];
+            shades: components["schemas"]["ShadesText"];
             /** Pictures */
             pictures: components["schemas"]["ShadePicture"][];
+        };
+        /**
+         * ShadesText
+         * @description How the opened boxes are dealt. ``colours`` are the shades', by name.
+         */
+        ShadesText: {
+            /** Headline */
+            headline: string;
+            /** Notes */
+            notes: string[];
+            /** Beside */
+            beside: string;
+            /** Rotation */
+            rotation: string;
+            /** By Piece */
+            by_piece: boolean;
+            /** Walls */
+            walls: string[];
+            /** Takes */
+            takes: components["schemas"]["TakeText"][];
+            /** Culls */
+            culls: string;
+            /** Flattest */
+            flattest: string;
+            /** Shades */
+            shades: {
+                [key: string]: string;
+            };
+            /** Box After Box */
+            box_after_box: {
+                [key: string]: string;
+            };
+            /** Colours */
+            colours: {
+                [key: string]: string;
+            };
         };
         /**
          * Shaved
@@ -10564,20 +10357,20 @@ export interface components {
          */
         Sheet: {
             /** Quantities */
-            quantities: components["schemas"]["SaidQuantity"][];
+            quantities: components["schemas"]["QuantityText"][];
             totals: components["schemas"]["Totals"];
             /** Groups */
             groups: {
                 [key: string]: string;
             };
             /** Unsuited */
-            unsuited: components["schemas"]["SaidUnsuited"][];
+            unsuited: components["schemas"]["UnsuitedText"][];
             /** Joints */
             joints: string;
             /** Mixes */
             mixes: components["schemas"]["MixCard"][];
             /** Ways */
-            ways: components["schemas"]["SaidQuestion"][];
+            ways: components["schemas"]["QuestionText"][];
             /** May Be Fewer */
             may_be_fewer: boolean;
             /** Lengths */
@@ -10589,11 +10382,11 @@ export interface components {
             /** Notebooks */
             notebooks: components["schemas"]["Notebook"][];
             /** Findings */
-            findings: components["schemas"]["SaidFinding"][];
+            findings: components["schemas"]["FindingText"][];
             /** Doubts */
-            doubts: components["schemas"]["SaidDoubt"][];
+            doubts: components["schemas"]["DoubtText"][];
             /** Corners */
-            corners: components["schemas"]["SaidCorner"][];
+            corners: components["schemas"]["CornerText"][];
             /** Step */
             step: string;
             /** Step Mm */
@@ -10604,7 +10397,7 @@ export interface components {
              * Counters
              * @default []
              */
-            counters: components["schemas"]["SaidCounter"][];
+            counters: components["schemas"]["CounterText"][];
         };
         /**
          * SheetPicture
@@ -10650,6 +10443,24 @@ export interface components {
             ];
             /** Whole */
             whole: boolean;
+        };
+        /**
+         * SheetsText
+         * @description The sheets of one of the job's tiles.
+         */
+        SheetsText: {
+            /** Of */
+            of: string;
+            /** Pictures */
+            pictures: components["schemas"]["SheetPicture"][];
+            /** In Short */
+            in_short: string;
+            /** Lies */
+            lies: string[];
+            /** Levels */
+            levels: string[];
+            /** Parts */
+            parts: components["schemas"]["PartText"][];
         };
         /**
          * Shelf
@@ -10802,14 +10613,14 @@ export interface components {
             boxes: components["schemas"]["Named"][];
             cuts: components["schemas"]["CutSheet"];
             /** Setting Out */
-            setting_out: components["schemas"]["SaidSettingOut"][];
+            setting_out: components["schemas"]["SettingOutText"][];
             /** Cards */
-            cards: components["schemas"]["SaidCard"][];
+            cards: components["schemas"]["CardText"][];
             /** Mixing */
             mixing: components["schemas"]["MixCard"][];
             /** Lasting */
-            lasting: components["schemas"]["SaidLasting"][];
-            site: components["schemas"]["SaidSite"];
+            lasting: components["schemas"]["LastingText"][];
+            site: components["schemas"]["SiteText"];
         };
         /**
          * SitePiece
@@ -10838,6 +10649,38 @@ export interface components {
             cut: number | null;
             /** Colour */
             colour: string;
+        };
+        /**
+         * SiteText
+         * @description Where the work stands. ``now`` is the server's time, which clocks are counted from.
+         *
+         *     ``revision`` is that of the job whose pieces these are.
+         */
+        SiteText: {
+            /** Now */
+            now: string;
+            /** Revision */
+            revision: number;
+            record: components["schemas"]["RecordText"];
+            /** Clocks */
+            clocks: components["schemas"]["ClockText"][];
+            /** Courses */
+            courses: components["schemas"]["CourseText"][];
+            /** Sections */
+            sections: components["schemas"]["SectionText"][];
+            /** Grouting */
+            grouting: components["schemas"]["SectionText"][];
+            /** Cards */
+            cards: components["schemas"]["MixCard"][];
+            /** Entries */
+            entries: components["schemas"]["EntryText"][];
+            enough: components["schemas"]["EnoughText"];
+            /** Paces */
+            paces: string[];
+            /** Steps */
+            steps: components["schemas"]["StepText"][];
+            /** Standing */
+            standing: components["schemas"]["StandingNote"][];
         };
         /**
          * SiteWall
@@ -10890,6 +10733,15 @@ export interface components {
             never: number;
             /** Avoid */
             avoid: number;
+        };
+        /**
+         * SlackText
+         * @description The slack of a start one way, and how much there is in words.
+         */
+        SlackText: {
+            slack: components["schemas"]["Slack"];
+            /** Says */
+            says: string;
         };
         /**
          * SmallPiece
@@ -11047,10 +10899,32 @@ export interface components {
             /** Wall */
             wall: string;
         };
+        /**
+         * StepText
+         * @description A step of the days that can be noted as done.
+         */
+        StepText: {
+            /** Step */
+            step: string;
+            /** Name */
+            name: string;
+            /** Done */
+            done: boolean;
+        };
         Stick: [
             components["schemas"]["TrimRun"][],
             number
         ];
+        /**
+         * StickText
+         * @description A stick of trim: what is cut from it, in words, and what is left.
+         */
+        StickText: {
+            /** Runs */
+            runs: string[];
+            /** Left */
+            left: string;
+        };
         Strip: [
             string,
             number,
@@ -11224,7 +11098,7 @@ export interface components {
                 [key: string]: string[];
             };
             /** Edges */
-            edges: components["schemas"]["SaidEdge"][];
+            edges: components["schemas"]["EdgeText"][];
             overall: components["schemas"]["Dimension"];
             /** Chain */
             chain: components["schemas"]["Dimension"][];
@@ -11250,6 +11124,22 @@ export interface components {
             plan?: components["schemas"]["SurfacePlan"] | null;
             pieces?: components["schemas"]["PieceRows"] | null;
             sheet?: components["schemas"]["SurfaceSheet"] | null;
+        };
+        /**
+         * TakeText
+         * @description Tiles that are taken one after another for one stretch: ``boxes`` in order, one a tile.
+         */
+        TakeText: {
+            /** Section */
+            section: string;
+            /** Boxes */
+            boxes: string;
+            /** Shades */
+            shades: string;
+            /** Faces */
+            faces: string;
+            /** Pieces */
+            pieces: string[];
         };
         /**
          * TakenBack
@@ -11290,20 +11180,20 @@ export interface components {
          */
         TakesSheet: {
             /** Quantities */
-            quantities: components["schemas"]["SaidQuantity"][];
+            quantities: components["schemas"]["QuantityText"][];
             totals: components["schemas"]["Totals"];
             /** Groups */
             groups: {
                 [key: string]: string;
             };
             /** Unsuited */
-            unsuited: components["schemas"]["SaidUnsuited"][];
+            unsuited: components["schemas"]["UnsuitedText"][];
             /** Joints */
             joints: string;
             /** Mixes */
             mixes: components["schemas"]["MixCard"][];
             /** Ways */
-            ways: components["schemas"]["SaidQuestion"][];
+            ways: components["schemas"]["QuestionText"][];
             /** May Be Fewer */
             may_be_fewer: boolean;
         };
@@ -11613,6 +11503,26 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * TimeText
+         * @description A time within a card: a batch, a section, or coming back to one.
+         */
+        TimeText: {
+            /** At */
+            at: string;
+            /** Says */
+            says: string;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: string[];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: string[];
         };
         /**
          * Times
@@ -12323,6 +12233,20 @@ export interface components {
             finding: string;
         };
         /**
+         * ToolText
+         * @description What a tool has to do: how many cuts, how long, and the caution to say at it.
+         */
+        ToolText: {
+            /** Tool */
+            tool: string;
+            /** Cuts */
+            cuts: number;
+            /** Says */
+            says: string;
+            /** Caution */
+            caution: string;
+        };
+        /**
          * Top
          * @description Where tile stops if nothing hangs there: a ceiling, or an open line finished by trim.
          */
@@ -12559,6 +12483,25 @@ export interface components {
             zone: string | null;
         };
         /**
+         * UnsuitedText
+         * @description Two things that do not go together.
+         */
+        UnsuitedText: {
+            /** Rule */
+            rule: string;
+            /**
+             * Weight
+             * @enum {string}
+             */
+            weight: "never" | "avoid";
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+            /** Cure */
+            cure: string;
+        };
+        /**
          * Up
          * @description A measure up the wall.
          *
@@ -12673,6 +12616,18 @@ export interface components {
             taken_with: "tape" | "laser" | "rule" | "guess";
         };
         /**
+         * UseText
+         * @description From when the kitchen can be used again for something.
+         */
+        UseText: {
+            /** What */
+            what: string;
+            /** When */
+            when: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * View
          * @description A job in full, its plan, and all that is shown of them as text.
          */
@@ -12706,6 +12661,24 @@ export interface components {
              * @default []
              */
             refused: components["schemas"]["Problem"][];
+        };
+        /**
+         * WaitingText
+         * @description A wait on the strip: ``lane`` keeps those apart that run at once.
+         *
+         *     ``holds`` says, as of a block, that the end of the job hangs on it.
+         */
+        WaitingText: {
+            /** Start */
+            start: number;
+            /** End */
+            end: number;
+            /** Lane */
+            lane: number;
+            /** Says */
+            says: string;
+            /** Holds */
+            holds: boolean;
         };
         /**
          * Wall
@@ -12880,6 +12853,18 @@ export interface components {
             items: components["schemas"]["ToAgree"][];
         };
         /**
+         * WayText
+         * @description One way to go, and why one would.
+         */
+        WayText: {
+            /** Value */
+            value: string;
+            /** Says */
+            says: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * Ways
          * @description The way chosen for each question.
          */
@@ -13024,6 +13009,21 @@ export interface components {
              * @default
              */
             at: string;
+        };
+        /**
+         * WishText
+         * @description A wish as the client would say it, and the kinds of things that it can be bound to.
+         */
+        WishText: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "never" | "avoid" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "centred" | "corner" | "cut" | "hard" | "tiles";
+            /** Says */
+            says: string;
+            /** Bound */
+            bound: string[];
         };
         /**
          * Working
@@ -13663,7 +13663,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidPaper"][];
+                    "application/json": components["schemas"]["PaperText"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -13692,7 +13692,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidSetting"][];
+                    "application/json": components["schemas"]["SettingText"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -13952,7 +13952,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidCure"][];
+                    "application/json": components["schemas"]["CureText"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -13985,7 +13985,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidSlack"][];
+                    "application/json": components["schemas"]["SlackText"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -14018,7 +14018,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidSettingOut"][];
+                    "application/json": components["schemas"]["SettingOutText"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -14047,7 +14047,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidWish"][];
+                    "application/json": components["schemas"]["WishText"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -14076,7 +14076,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidSetting"][];
+                    "application/json": components["schemas"]["SettingText"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -14519,7 +14519,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidRevision"][];
+                    "application/json": components["schemas"]["RevisionText"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -14917,7 +14917,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidSite"];
+                    "application/json": components["schemas"]["SiteText"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -14952,7 +14952,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidSite"];
+                    "application/json": components["schemas"]["SiteText"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -15018,7 +15018,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidRefit"];
+                    "application/json": components["schemas"]["RefitText"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -15087,7 +15087,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidSite"];
+                    "application/json": components["schemas"]["SiteText"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -15148,7 +15148,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidRecord"];
+                    "application/json": components["schemas"]["RecordText"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -15183,7 +15183,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidRecord"];
+                    "application/json": components["schemas"]["RecordText"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */
@@ -15462,7 +15462,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SaidKind"][];
+                    "application/json": components["schemas"]["KindText"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

@@ -1,5 +1,5 @@
 /** One tile with the piece that is cut from it: what stays in glaze, what falls off hatched. */
-import type { CutSheet, SaidCut } from "../api/client";
+import type { CutSheet, CutText } from "../api/client";
 import { CHALK, PENCIL, PENCIL_SOFT, SKIM, WAX } from "../palette";
 import { Tape } from "../parts/Tape";
 
@@ -8,7 +8,7 @@ const ROOM = { side: 46, top: 26 };
 const BIG_ROOM = { side: 84, top: 34 };
 
 interface Props {
-  cut: SaidCut;
+  cut: CutText;
   colour: string;
   /** Pixels, of the whole drawing. */
   width: number;

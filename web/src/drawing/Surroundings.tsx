@@ -1,6 +1,6 @@
 /** What stands on the wall and around it: cabinets, windows, ledges, ends, the counter. */
 import { memo, type ReactNode } from "react";
-import type { Placed, SaidLine, Surface, SurfacePlan, View } from "../api/client";
+import type { LineText, Placed, Surface, SurfacePlan, View } from "../api/client";
 import { CHALK, MATERIALS, PAPER, PENCIL, THINGS, TIMBER_LINE } from "../palette";
 import { Counter } from "./Counter";
 import { Cover } from "./Devices";
@@ -12,7 +12,7 @@ import type { Scale } from "./scale";
 interface Props {
   surface: Surface;
   plan: SurfacePlan;
-  lines: readonly SaidLine[];
+  lines: readonly LineText[];
   lengths: View["sheet"]["lengths"];
   active: string | null;
   scale: Scale;

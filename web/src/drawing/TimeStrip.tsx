@@ -1,6 +1,6 @@
 /** The days as a strip of time, drawn to scale: work solid, waits hatched, night shaded. */
 import { useEffect, useRef } from "react";
-import type { SaidDay } from "../api/client";
+import type { DayText } from "../api/client";
 import {
   CHALK,
   FLAG,
@@ -24,7 +24,7 @@ const PAD = 5;
 const NAME = 72;
 
 interface Props {
-  days: readonly SaidDay[];
+  days: readonly DayText[];
   /** The card that is chosen, by its number. */
   chosen: number | null;
   onChosen: (card: number) => void;
@@ -33,7 +33,7 @@ interface Props {
 export function TimeStrip({ days, chosen, onChosen }: Props) {
   const width = LEFT + 24 * HOUR + 22;
   const x = (minute: number) => LEFT + (minute / 60) * HOUR;
-  const lanes = (day: SaidDay) => Math.max(0, ...day.waits.map(({ lane }) => lane + 1));
+  const lanes = (day: DayText) => Math.max(0, ...day.waits.map(({ lane }) => lane + 1));
   const heights = days.map((day) =>
     day.work || day.blocks.length ? PAD * 2 + WORK + lanes(day) * LANE : PAD * 2 + LANE * 2,
   );

@@ -1,6 +1,6 @@
 /** The wall to scale: the page of the application. */
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { SaidLine, SettingOut, SurfacePlan, SurfaceSheet, Wall } from "../api/client";
+import type { LineText, SettingOut, SurfacePlan, SurfaceSheet, Wall } from "../api/client";
 import { useEditor } from "../job/useEditor";
 import type { OnShow } from "../job/useWall";
 import { FLAG, MATERIALS, PAPER, PENCIL } from "../palette";
@@ -190,7 +190,7 @@ export function facesOf(wall: Wall): Map<string, Face> {
   return faces;
 }
 
-function labelsOf(lines: readonly SaidLine[]): Record<string, string> {
+function labelsOf(lines: readonly LineText[]): Record<string, string> {
   return Object.fromEntries(
     lines.flatMap(({ measures }) => measures.map(({ pointer, asks }) => [pointer, asks])),
   );

@@ -65,12 +65,12 @@ export function AgreePage() {
           ))}
         </>
       )}
-      {days && days.said.uses.length > 0 && (
+      {days && days.days.uses.length > 0 && (
         <section aria-label="The days" className="mt-4 break-inside-avoid">
           <h2 className="heading border-slab border-b-2">The days</h2>
-          <p>{days.said.headline}, as far as can be said now.</p>
+          <p>{days.days.headline}, as far as can be said now.</p>
           <ul>
-            {days.said.uses.map((use) => (
+            {days.days.uses.map((use) => (
               <li key={use.what} className="flex flex-wrap gap-x-2 border-rule border-t py-1">
                 <span className="tape">{use.when}</span>
                 <span>{use.what} can be used again</span>

@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import { Link } from "react-router";
-import type { DaysPage as Page, SaidCard, SaidDay } from "../api/client";
+import type { CardText, DayText, DaysPage as Page } from "../api/client";
 import { daysOptions } from "../api/queries";
 import { Sketch } from "../drawing/Sketch";
 import { TimeStrip } from "../drawing/TimeStrip";
@@ -46,7 +46,7 @@ export function DaysPage() {
         </PaperHead>
         {error && <DaysTrouble error={error} />}
         {!data && !error && <p className="aside">Planning the days…</p>}
-        {data && !error && <DaysInShort said={data.said} />}
+        {data && !error && <DaysInShort said={data.days} />}
         <details className="mt-3 border border-rule bg-paper px-3 py-2 print:hidden">
           <summary className="heading cursor-pointer">When: hours, hands, dates, wishes</summary>
           <div className="mt-2">
@@ -56,14 +56,14 @@ export function DaysPage() {
         {data && !error && (
           <>
             <div className="mt-3 overflow-x-auto border border-rule bg-paper p-2">
-              <TimeStrip days={data.said.days} chosen={chosen} onChosen={toCard} />
+              <TimeStrip days={data.days.days} chosen={chosen} onChosen={toCard} />
             </div>
             <p className="aside mt-1">
               Numbers are those of the cards below. Solid is work, hatched waits, shaded night; blue
-              is what the end hangs on: {data.said.chain.join("; then ")}.
+              is what the end hangs on: {data.days.chain.join("; then ")}.
             </p>
-            <Done said={data.said} />
-            {data.said.days
+            <Done said={data.days} />
+            {data.days.days
               .filter(({ cards }) => cards.length > 0)
               .map((day) => (
                 <DayCards key={day.number} day={day} how={how} chosen={chosen} />
@@ -76,7 +76,7 @@ export function DaysPage() {
   );
 }
 
-function DayCards({ day, how, chosen }: { day: SaidDay; how: boolean; chosen: number | null }) {
+function DayCards({ day, how, chosen }: { day: DayText; how: boolean; chosen: number | null }) {
   return (
     <section aria-label={day.name} className="mt-5 break-before-page">
       <h2 className="heading border-slab border-b-2 text-xl">
@@ -93,8 +93,8 @@ function DayCards({ day, how, chosen }: { day: SaidDay; how: boolean; chosen: nu
 }
 
 interface CardProps {
-  card: SaidCard;
-  day: SaidDay;
+  card: CardText;
+  day: DayText;
   how: boolean;
   on: boolean;
 }
@@ -173,7 +173,7 @@ function BoxesLink() {
 }
 
 /** Notes all steps of a card as done: now, or, where days are only counted, when it was planned. */
-function DoneKey({ card, day }: { card: SaidCard; day: SaidDay }) {
+function DoneKey({ card, day }: { card: CardText; day: DayText }) {
   const { editor, draft, view } = useEditor();
   const done = draft.schedule?.done ?? [];
   const note = () => {
@@ -203,7 +203,7 @@ function DoneKey({ card, day }: { card: SaidCard; day: SaidDay }) {
 }
 
 /** What has been done, each to be taken back. */
-function Done({ said }: { said: Page["said"] }) {
+function Done({ said }: { said: Page["days"] }) {
   const { editor, draft } = useEditor();
   const own = new Set((draft.schedule?.done ?? []).map(({ step }) => step));
   if (said.done.length === 0) return null;

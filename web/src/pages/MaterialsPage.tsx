@@ -57,7 +57,7 @@ export function MaterialsPage() {
   const { plan, sheet, late } = useTakes();
   const { quantities, groups, mixes, totals } = sheet;
   const { data: days } = useQuery(daysOptions(view.job, editor.id));
-  const by = new Map(days?.said.needs.map((need) => [need.id, need.by]));
+  const by = new Map(days?.days.needs.map((need) => [need.id, need.by]));
   const hand = draft.in_hand ?? {};
   const got = (id: string, amount: number | null) => {
     const next = Object.fromEntries(Object.entries(hand).filter(([one]) => one !== id));

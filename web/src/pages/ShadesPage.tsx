@@ -224,24 +224,24 @@ function Cell({ at, field, label, number }: CellProps) {
 }
 
 function Dealt({ page, busy }: { page: Page; busy: boolean }) {
-  const { said, pictures } = page;
+  const { shades, pictures } = page;
   const walls = [...new Set(pictures.map(({ surface }) => surface))];
   return (
     <section aria-label="Dealt" aria-busy={busy} className="mt-4">
-      <p className="tape text-[20px]">{said.headline}</p>
-      {said.beside && <p className="aside">{said.beside}</p>}
-      {said.told.map((one) => (
+      <p className="tape text-[20px]">{shades.headline}</p>
+      {shades.beside && <p className="aside">{shades.beside}</p>}
+      {shades.notes.map((one) => (
         <p key={one} role="alert" className="mb-1 border-wax border-l-4 bg-wax-pale px-2 py-1">
           △ {one}
         </p>
       ))}
-      {said.walls.map((wall) => (
+      {shades.walls.map((wall) => (
         <p key={wall} className="font-medium">
           {wall}
         </p>
       ))}
       <p className="mt-1 flex flex-wrap gap-3">
-        {Object.entries(said.colours).map(([name, colour]) => (
+        {Object.entries(shades.colours).map(([name, colour]) => (
           <span key={name} className="flex items-center gap-1">
             <span
               className="inline-block h-4 w-6 border border-pencil"
@@ -269,43 +269,43 @@ function Dealt({ page, busy }: { page: Page; busy: boolean }) {
             ))}
         </div>
       ))}
-      {said.culls && (
+      {shades.culls && (
         <p className="mt-2">
           <span className="aside">Culls go to: </span>
-          {said.culls}
+          {shades.culls}
         </p>
       )}
-      {said.flattest && (
+      {shades.flattest && (
         <p>
           <span className="aside">The flattest go to the corners: </span>
-          {said.flattest}
+          {shades.flattest}
         </p>
       )}
-      {said.rotation && (
+      {shades.rotation && (
         <p className="mt-2">
           <span className="aside">
-            {said.by_piece
+            {shades.by_piece
               ? "Where nobody looks piece by piece, by turns from boxes "
               : "Take by turns from boxes "}
           </span>
-          <span className="tape text-[18px]">{said.rotation}</span>
+          <span className="tape text-[18px]">{shades.rotation}</span>
           <span className="aside">, and again.</span>
         </p>
       )}
-      {said.takes.length > 0 && <Takes said={said} />}
+      {shades.takes.length > 0 && <Takes shades={shades} />}
     </section>
   );
 }
 
 /** Section by section, in the order of setting, which box each tile comes from. */
-function Takes({ said }: { said: Page["said"] }) {
+function Takes({ shades }: { shades: Page["shades"] }) {
   const { editor, draft } = useEditor();
   const stays = draft.shades?.stays ?? {};
   const set = (pieces: readonly string[], on: boolean) => {
     const next = Object.fromEntries(
       Object.entries(stays).filter(([piece]) => !pieces.includes(piece)),
     );
-    if (on) for (const piece of pieces) next[piece] = said.shades[piece] ?? "";
+    if (on) for (const piece of pieces) next[piece] = shades.shades[piece] ?? "";
     editor.commit(replaced(draft, "/shades/stays", next), on ? "Set as dealt" : "Not set");
   };
   return (
@@ -315,7 +315,7 @@ function Takes({ said }: { said: Page["said"] }) {
         Tick a section when it is set: a box more, or a broken tile, is then dealt around it.
       </p>
       <ol>
-        {said.takes.map((take) => {
+        {shades.takes.map((take) => {
           const on = take.pieces.every((piece) => piece in stays);
           return (
             <li

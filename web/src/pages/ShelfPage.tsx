@@ -2,13 +2,13 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { api, ask, importShelf, Refusal, type SaidKind, type SaidProduct } from "../api/client";
+import { api, ask, importShelf, type KindText, type ProductText, Refusal } from "../api/client";
 import { saidShelfOptions } from "../api/queries";
 import { ProductSheet } from "../papers/ProductSheet";
 
 /** Which sheet is open: a product's, or a new one's of a kind. */
 interface Open {
-  kind: SaidKind["kind"];
+  kind: KindText["kind"];
   name: string | null;
 }
 
@@ -32,7 +32,7 @@ export function ShelfPage() {
       setWrong(problem?.errors ?? [{ pointer: "", message: String(caught) }]);
     }
   }
-  async function takeOff({ kind }: SaidKind, { name }: SaidProduct) {
+  async function takeOff({ kind }: KindText, { name }: ProductText) {
     await ask(api.DELETE("/api/shelf/{kind}/{name}", { params: { path: { kind, name } } }));
     setSays(`${name} is off the shelf; jobs that chose it keep it.`);
     await again();

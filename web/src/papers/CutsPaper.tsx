@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef } from "react";
 import { Link, useSearchParams } from "react-router";
-import type { CutSheet, SaidCut } from "../api/client";
+import type { CutSheet, CutText } from "../api/client";
 import { cutsOptions } from "../api/queries";
 import { CutDrawing, TileDrawing } from "../drawing/CutDrawing";
 import { useBeside } from "../job/beside";
@@ -159,7 +159,7 @@ function SheetPicture({ picture }: { picture: Picture | undefined }) {
 
 interface StagesProps {
   sheet: CutSheet;
-  cuts: readonly SaidCut[];
+  cuts: readonly CutText[];
   picked?: string | undefined;
   onPieces?: (pieces: readonly string[]) => void;
 }
@@ -194,7 +194,7 @@ export function Stages({ sheet, cuts, picked, onPieces }: StagesProps) {
 
 interface OneCutProps {
   sheet: CutSheet;
-  cut: SaidCut;
+  cut: CutText;
   picked: string | undefined;
   onPieces: ((pieces: readonly string[]) => void) | undefined;
 }

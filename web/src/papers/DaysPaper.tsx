@@ -19,13 +19,13 @@ export function DaysPaper() {
       </p>
       {error && <DaysTrouble error={error} />}
       {!data && !error && <p className="aside">Planning the days…</p>}
-      {data && !error && <DaysInShort said={data.said} />}
+      {data && !error && <DaysInShort said={data.days} />}
     </>
   );
 }
 
 /** The answer in words: it stands over the strip and on the desk. */
-export function DaysInShort({ said }: { said: import("../api/client").DaysPage["said"] }) {
+export function DaysInShort({ said }: { said: import("../api/client").DaysPage["days"] }) {
   return (
     <>
       <p className="tape text-[22px] leading-tight">{said.headline}</p>

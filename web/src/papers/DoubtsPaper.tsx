@@ -1,6 +1,6 @@
 /** What the survey asks to be measured again, what is open, what to know; each can be set aside. */
 import { useState } from "react";
-import type { SaidDoubt } from "../api/client";
+import type { DoubtText } from "../api/client";
 import { useEditor } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
 
@@ -46,7 +46,7 @@ export function DoubtsPaper({ onField, onThing }: Props) {
   );
 }
 
-function Doubt({ doubt, onField, onThing }: Props & { doubt: SaidDoubt }) {
+function Doubt({ doubt, onField, onThing }: Props & { doubt: DoubtText }) {
   const sign = SIGN[doubt.weight];
   const thing = doubt.places.find((place) => !place.includes(":") && place !== doubt.wall);
   return (
@@ -101,7 +101,7 @@ function Doubt({ doubt, onField, onThing }: Props & { doubt: SaidDoubt }) {
 }
 
 /** A doubt is set aside with a word why, which is kept in the job and can be taken back. */
-function SetAside({ doubt }: { doubt: SaidDoubt }) {
+function SetAside({ doubt }: { doubt: DoubtText }) {
   const { editor, draft } = useEditor();
   const [why, setWhy] = useState<string | null>(null);
   const others = (draft.set_aside ?? []).filter((aside) => aside.doubt !== doubt.id);

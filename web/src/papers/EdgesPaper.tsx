@@ -1,5 +1,5 @@
 /** What every edge gets, as a list: the same numbers as on the drawing, with their courses. */
-import type { SaidCorner, SurfaceSheet } from "../api/client";
+import type { CornerText, SurfaceSheet } from "../api/client";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
 import { Tape } from "../parts/Tape";
@@ -21,7 +21,7 @@ export function EdgesPaper({ onPieces }: { onPieces: (pieces: readonly string[])
 }
 
 interface CornerProps {
-  corner: SaidCorner;
+  corner: CornerText;
   onPieces: (pieces: readonly string[]) => void;
 }
 

@@ -4,7 +4,7 @@
  */
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { Problem, SaidLine } from "../api/client";
+import type { LineText, Problem } from "../api/client";
 import { wordsOptions } from "../api/queries";
 import { ADDABLE, addThing, removeThing } from "../job/edits";
 import { at, replaced } from "../job/pointer";
@@ -83,7 +83,7 @@ export function Notebook({ active, onActive }: Props) {
 }
 
 interface LineProps {
-  line: SaidLine;
+  line: LineText;
   number: number;
   open: boolean;
   onActive: (id: string | null) => void;

@@ -1,11 +1,11 @@
 /** The sheet of one product, to be written: what is wrong is told under its own field. */
 import { type FormEvent, useState } from "react";
-import { api, ask, Refusal, type SaidKind, type SaidProduct } from "../api/client";
+import { api, ask, type KindText, type ProductText, Refusal } from "../api/client";
 
 interface Props {
-  kind: SaidKind;
+  kind: KindText;
   /** The product whose sheet it is; null for a new one. */
-  product: SaidProduct | null;
+  product: ProductText | null;
   onKept: (name: string) => Promise<void>;
   onClose: () => void;
 }

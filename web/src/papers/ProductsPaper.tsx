@@ -1,7 +1,7 @@
 /** The products that the job takes, chosen from the shelf; and what does not go together. */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Method, SaidKind } from "../api/client";
+import type { KindText, Method } from "../api/client";
 import { methodsOptions, saidShelfOptions, shelfOptions } from "../api/queries";
 import { useBeside } from "../job/beside";
 import { replaced } from "../job/pointer";
@@ -10,7 +10,7 @@ import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
 
-type Kind = Exclude<SaidKind["kind"], "tile">;
+type Kind = Exclude<KindText["kind"], "tile">;
 
 export function ProductsPaper() {
   const { editor, draft, view } = useEditor();
@@ -20,8 +20,8 @@ export function ProductsPaper() {
   const products = view.job.products ?? {};
   const put = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, pointer, to), label);
-  const kinds = (part: SaidKind["part"]) => said.data?.filter((one) => one.part === part) ?? [];
-  const choice = ({ kind: named, label, without: none }: SaidKind) => {
+  const kinds = (part: KindText["part"]) => said.data?.filter((one) => one.part === part) ?? [];
+  const choice = ({ kind: named, label, without: none }: KindText) => {
     const kind = named as Kind;
     const shelf: readonly { name: string }[] = data?.[kind] ?? [];
     return (

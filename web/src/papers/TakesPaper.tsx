@@ -1,7 +1,7 @@
 /** What it takes, each line with its arithmetic one key away. */
 import { Disclosure, DisclosureButton, DisclosurePanel } from "@headlessui/react";
 import { Link } from "react-router";
-import type { Plan, SaidQuantity, Working } from "../api/client";
+import type { Plan, QuantityText, Working } from "../api/client";
 import { useEditor, useTakes } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
 
@@ -57,7 +57,7 @@ export function TilesOpen() {
 }
 
 interface LineProps {
-  said: SaidQuantity;
+  said: QuantityText;
   quantity: Plan["quantities"][number] | undefined;
 }
 

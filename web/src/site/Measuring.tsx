@@ -1,7 +1,7 @@
 /** A reading taken on the wall: what it means, the ways to go on, and one key that takes a way. */
 import { useMutation } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
-import { type Reading, Refusal, type SaidRefit, type Site, type SiteKit } from "../api/client";
+import { type Reading, type RefitText, Refusal, type Site, type SiteKit } from "../api/client";
 import { Choices } from "../parts/Choices";
 import { Refused } from "../parts/Refused";
 import { Select } from "../parts/Select";
@@ -10,7 +10,7 @@ import { useOnSite } from "./onSite";
 import type { Entry } from "./settled";
 
 type Kind = Reading["kind"];
-type Way = SaidRefit["ways"][number];
+type Way = RefitText["ways"][number];
 
 const KINDS: readonly { value: Kind; label: string }[] = [
   { value: "left", label: "What is left" },
@@ -149,7 +149,7 @@ function NotWorkedOut({ site, onAsk }: { site: Site; onAsk: (reading: Reading) =
 const FEW_READINGS = 3;
 
 interface MeansProps {
-  said: SaidRefit;
+  said: RefitText;
   onTake: (way: Way) => void;
   onKeep: (() => void) | undefined;
 }

@@ -8,8 +8,8 @@ import {
   api,
   ask,
   type Reading,
+  type RefitText,
   Refusal,
-  type SaidRefit,
   type Site,
   type SiteKit,
   sendPhotograph,
@@ -102,7 +102,7 @@ function Open({ job, opened, children }: Props & { opened: OpenedKit }) {
     server: {
       desk: here?.desk ?? true,
       refit: (reading: Reading) =>
-        ask<SaidRefit>(
+        ask<RefitText>(
           api.POST("/api/jobs/{id_}/refit", {
             params: { path: { id_: job } },
             body: { units: opened.kit.units, reading },

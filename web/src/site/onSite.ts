@@ -1,6 +1,6 @@
 /** What every part of the site's pages is given: the job's kit, where the work stands, noting. */
 import { createContext, useContext } from "react";
-import type { Reading, SaidRefit, Site, SiteKit } from "../api/client";
+import type { Reading, RefitText, Site, SiteKit } from "../api/client";
 import type { Entry } from "./settled";
 
 export interface OnSite {
@@ -17,7 +17,7 @@ export interface OnSite {
   note: (entry: Entry, back?: string) => void;
   /** What only a server can do; absent in a site file. */
   server?: {
-    refit: (reading: Reading) => Promise<SaidRefit>;
+    refit: (reading: Reading) => Promise<RefitText>;
     /** Takes a way; the reading is noted first where it is not `noted` yet. */
     take: (reading: Reading, way: string, label: string, noted: boolean) => Promise<void>;
     photograph: (picture: Blob, words: string) => Promise<void>;

@@ -87,24 +87,24 @@ class CountedKitchen(LaidKitchen, Protocol):
         """How its tiles are counted."""
 
 
-def cuts_of(job: Job, made: CountedKitchen) -> CutList:
+def cuts_of(job: Job, planned: CountedKitchen) -> CutList:
     """Return the cuts of a job as it is laid."""
-    cutting = _Cutting(job, made)
-    pieces = [piece for surface in made.surfaces for piece in surface.pieces]
-    stocks = {of: stock_for(job, pieces, of, made.counted) for of in tiles_of(job)}
+    cutting = _Cutting(job, planned)
+    pieces = [piece for surface in planned.surfaces for piece in surface.pieces]
+    stocks = {of: stock_for(job, pieces, of, planned.counted) for of in tiles_of(job)}
     return CutList(tuple(cutting.groups()), MappingProxyType(stocks))
 
 
 class _Cutting:
     """Works the cuts out surface by surface, then puts like ones together."""
 
-    def __init__(self, job: Job, made: LaidKitchen) -> None:
-        self.job, self.made = job, made
+    def __init__(self, job: Job, planned: LaidKitchen) -> None:
+        self.job, self.planned = job, planned
         self.tiles = tiles_of(job)
-        self.kitchen: Kitchen = made.kitchen
+        self.kitchen: Kitchen = planned.kitchen
         self.thin = {
             id_
-            for surface in made.surfaces
+            for surface in planned.surfaces
             for finding in surface.findings
             if finding.rule == "thin-leg"
             for id_ in finding.pieces
@@ -113,7 +113,7 @@ class _Cutting:
     def groups(self) -> Iterator[CutGroup]:
         """Yield the groups in the order of cutting."""
         alike: dict[tuple[object, ...], list[tuple[Piece, Marks, Stage, SurfacePlan]]] = {}
-        for surface in self.made.surfaces:
+        for surface in self.planned.surfaces:
             closing = self._closing(surface)
             for piece in surface.pieces:
                 if piece.kind == "full":

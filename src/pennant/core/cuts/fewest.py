@@ -72,11 +72,11 @@ def fewest(items: tuple[Item, ...], sheet: WholeTile) -> Stock:
     tiles = _cut(answer.tiles, kinds, sheet)
     every = [*tiles, *(tile.cuts for tile in quick.tiles if tile.cuts[0].piece not in number_of)]
     offcuts = [*(_offcuts(cuts, sheet) for cuts in tiles), *((),) * whole]
-    made = tuple(
+    tiles_cut = tuple(
         StockTile(number, cuts, left)
         for number, (cuts, left) in enumerate(zip(every, offcuts, strict=True), 1)
     )
-    return Stock(sheet, made, min(bound, len(made)))
+    return Stock(sheet, tiles_cut, min(bound, len(tiles_cut)))
 
 
 def _offcuts(cuts: Sequence[FromTile], sheet: WholeTile) -> tuple[Rect, ...]:
@@ -151,7 +151,7 @@ def _cut(
 ) -> list[tuple[FromTile, ...]]:
     """The pieces of each tile; where ways give more of a kind than are wanted, they are left."""
     left = [list(reversed(kind.items)) for kind in kinds]
-    made = []
+    tiles_cut = []
     for way in tiles:
         cuts = []
         for place in way.places:
@@ -162,8 +162,8 @@ def _cut(
                     turned = not turned  # alike but for lying the other way round
                 cuts.append(FromTile(item.id, place.at, turned, place.cut, place.ring))
         if cuts:
-            made.append(tuple(cuts))
-    return made
+            tiles_cut.append(tuple(cuts))
+    return tiles_cut
 
 
 def _has_its_edges(item: Item, at: Rect, sheet: WholeTile, *, turned: bool) -> bool:

@@ -226,11 +226,11 @@ def _shorter(job: Job, plan: Plan, table: Timetable, when: When, known: Ready) -
         steps = _steps(other, facts, open_)
         tried = _known(other, steps, open_, when, known.now)
         try:
-            made = with_fewer_visits(steps, tried, earliest(steps, tried), later=False)
+            timetable = with_fewer_visits(steps, tried, earliest(steps, tried), later=False)
         except NoRoom:
             continue
-        days = last - open_.day_until(made.finish)
-        fewer = len(visits(table.stints, calendar)) - len(visits(made.stints, open_))
+        days = last - open_.day_until(timetable.finish)
+        fewer = len(visits(table.stints, calendar)) - len(visits(timetable.stints, open_))
         if days > 0:
             life = other.settings.quick_pot_life if change == "quick-adhesive" else 0.0
             yield Shorter(change, days, fewer, life)
@@ -283,10 +283,10 @@ def _clashes(
     for one in steps:
         if one.on is None or one.id not in first:
             continue
-        said, planned = when.day(outside[one.on].on), calendar.day_of(first[one.id])
+        text, planned = when.day(outside[one.on].on), calendar.day_of(first[one.id])
         waits_on_us = one.on in ("electrician", "plumber", "hood")
-        if planned > said and waits_on_us:
-            yield Clash("not-ready", one.on, said, planned)
+        if planned > text and waits_on_us:
+            yield Clash("not-ready", one.on, text, planned)
     saw = outside.get("saw")
     if saw is not None:
         until = when.day(saw.until or saw.on)

@@ -134,7 +134,7 @@ def _taken(steps: Sequence[Step], first: Mapping[str, int]) -> list[Step]:
     return found
 
 
-_Made = tuple[list[Stint], dict[str, int]]
+_Timetable = tuple[list[Stint], dict[str, int]]
 """Stints as they were put, and each step's end."""
 
 
@@ -263,7 +263,7 @@ def _after(before: Follows, ends: Mapping[str, int]) -> int:
     return ends[before.step] + (before.wait.minutes if before.wait else 0)
 
 
-def _put(order: Sequence[Step], known: Ready, people: int | None) -> _Made:
+def _put(order: Sequence[Step], known: Ready, people: int | None) -> _Timetable:
     """Every step of an order, each at its first place."""
     hands = _Hands(people)
     ends: dict[str, int] = dict(known.done)
@@ -350,10 +350,12 @@ def earliest(steps: Sequence[Step], known: Ready) -> Timetable:
     return _timetable(best, least_ends, bound, proved)
 
 
-def _timetable(made: _Made, least_ends: Mapping[str, int], bound: int, proved: bool) -> Timetable:
-    stints = tuple(sorted(made[0], key=lambda one: (one.start, one.end, one.step)))
-    finish = max((one.end for one in stints), default=max(made[1].values(), default=0))
-    return Timetable(stints, made[1], least_ends, finish, bound, proved)
+def _timetable(
+    timetable: _Timetable, least_ends: Mapping[str, int], bound: int, proved: bool
+) -> Timetable:
+    stints = tuple(sorted(timetable[0], key=lambda one: (one.start, one.end, one.step)))
+    finish = max((one.end for one in stints), default=max(timetable[1].values(), default=0))
+    return Timetable(stints, timetable[1], least_ends, finish, bound, proved)
 
 
 def _by_tail(order: Sequence[Step], tail: Mapping[str, int]) -> list[Step]:
@@ -365,9 +367,9 @@ def _searched(
     order: Sequence[Step],
     known: Ready,
     tail: Mapping[str, int],
-    best: _Made,
+    best: _Timetable,
     bound: int,
-) -> tuple[_Made, bool]:
+) -> tuple[_Timetable, bool]:
     """Try orders, the most promising first; whether all that could be better were tried."""
     calendar = known.open_calendar
     ids = {one.id for one in order}
@@ -428,12 +430,12 @@ def with_fewer_visits(
                       frozenset({*closed, day}))  # fmt: skip
         try:
             put = _put(order, tried, known.people)
-            made = _timetable(put, found.least_ends, found.bound, found.proved)
+            timetable = _timetable(put, found.least_ends, found.bound, found.proved)
         except NoRoom:
             continue
-        fewer = len(visits(made.stints, calendar)) < len(visits(best.stints, calendar))
-        if fewer and (later or calendar.day_until(made.finish) <= last):
-            best = made
+        fewer = len(visits(timetable.stints, calendar)) < len(visits(best.stints, calendar))
+        if fewer and (later or calendar.day_until(timetable.finish) <= last):
+            best = timetable
             closed.add(day)
     return best
 

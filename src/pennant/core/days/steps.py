@@ -39,7 +39,7 @@ from pennant.core.takes.quantity import time_of
 from pennant.core.takes.working import Working, given, step
 
 Amount = Callable[[Facts], Working]
-Told = Callable[[Facts], Wait | None]
+WaitOf = Callable[[Facts], Wait | None]
 
 HAZE_MAY_WAIT = 30
 """Minutes that the film may stay on longer: it still comes off with a damp cloth."""
@@ -54,7 +54,7 @@ class StepRule:
     phase: Phase
     applies: Callable[[Facts], bool]
     takes: Amount
-    follows: tuple[tuple[StepId, Told | None], ...] = ()
+    follows: tuple[tuple[StepId, WaitOf | None], ...] = ()
     needs: tuple[str, ...] = ()
     hands: int = 1
     who: Who = "anyone"
@@ -102,7 +102,7 @@ def _sum(*parts: Amount) -> Amount:
     return lambda facts: step("sum", "minutes", "minutes", *(part(facts) for part in parts))
 
 
-def _by_time(name: str, what: WaitFor) -> Told:
+def _by_time(name: str, what: WaitFor) -> WaitOf:
     def told(facts: Facts) -> Wait:
         return Wait(hours=getattr(facts.job.times, name), what=what, source=f"times.{name}")
 
@@ -557,15 +557,15 @@ def _resolved(
 
     It hands on no wait: that was for what would have been done.
     """
-    for before, told in _order_at_the_end(id_, facts):
+    for before, order in _order_at_the_end(id_, facts):
         if before in there:
-            yield before, told(facts) if told else None
+            yield before, order(facts) if order else None
         elif before not in seen:
             for further, _ in _resolved(before, facts, there, seen | {before}):
                 yield further, None
 
 
-def _order_at_the_end(id_: StepId, facts: Facts) -> Sequence[tuple[StepId, Told | None]]:
+def _order_at_the_end(id_: StepId, facts: Facts) -> Sequence[tuple[StepId, WaitOf | None]]:
     """A rule's own order, and whether the sealer or the sealant goes first."""
     plain = STEP_RULES[id_].follows
     if facts.job.ways.last == "sealer" and id_ == "sealant":
@@ -575,7 +575,7 @@ def _order_at_the_end(id_: StepId, facts: Facts) -> Sequence[tuple[StepId, Told 
     return plain
 
 
-COATS: dict[str, tuple[Callable[[Facts], Coating | None], Told]] = {
+COATS: dict[str, tuple[Callable[[Facts], Coating | None], WaitOf]] = {
     "prime": (lambda f: f.job.products.primer, _primer_dries),
     "seal-face": (lambda f: f.job.products.sealer, _sealer_dries),
     "seal-before": (lambda f: f.job.products.sealer, _sealer_dries),

@@ -17,7 +17,7 @@ def named(walls: tuple[Wall, ...]) -> tuple[Wall, ...]:
     """
     taken = set(RESERVED) | {thing.id for wall in walls for thing in wall.things if thing.id}
     return tuple(
-        wall.model_copy(update={"things": tuple(_told(_each_named(wall.things, taken)))})
+        wall.model_copy(update={"things": tuple(_named_apart(_each_named(wall.things, taken)))})
         for wall in walls
     )
 
@@ -47,7 +47,7 @@ def spoken(id_: str) -> str:
     return words[0].upper() + words[1:]
 
 
-def _told(things: Iterable[Thing]) -> Iterable[Thing]:
+def _named_apart(things: Iterable[Thing]) -> Iterable[Thing]:
     last = "left"
     for thing in things:
         if isinstance(thing, Check):

@@ -169,8 +169,8 @@ class _Line:
         self._put(field, measure)
 
     def _up_field(self) -> str:
-        said = THINGS[self.kind].words.split()
-        return next((field for word, field in _UPWARD.items() if word in said), "up")
+        known = THINGS[self.kind].words.split()
+        return next((field for word, field in _UPWARD.items() if word in known), "up")
 
     def _along(self, to: str | None, after: str) -> None:
         measure: dict[str, Any] = {"value": self._length(after)}
@@ -239,32 +239,32 @@ class _Line:
         target["taken_with"] = tool
 
     def _unsettled(self, word: str) -> None:
-        told = self.fields.setdefault("unsettled", {"why": "not settled yet"})
+        unsettled = self.fields.setdefault("unsettled", {"why": "not settled yet"})
         if word == "hold":
-            told["hold"] = self._length(word)
+            unsettled["hold"] = self._length(word)
         else:
-            said = self._next(f"a text in quotes after {word!r}").strip('"').strip()
-            told["why" if word == "unsettled" else "owed_to"] = said
+            text = self._next(f"a text in quotes after {word!r}").strip('"').strip()
+            unsettled["why" if word == "unsettled" else "owed_to"] = text
 
     def _other(self, word: str) -> None:
-        said = THINGS[self.kind].words.split()
-        if word in _SIZES and word in said:
-            self._size(word, said)
-        elif word in _GANGS and "gang" in said:
+        known = THINGS[self.kind].words.split()
+        if word in _SIZES and word in known:
+            self._size(word, known)
+        elif word in _GANGS and "gang" in known:
             self._put("gangs", _GANGS[word])
             if self.words and self.words[0].startswith("gang"):
                 self.words.pop(0)
-        elif word in ("course", "courses") and "down" in said:
+        elif word in ("course", "courses") and "down" in known:
             self._courses(word)
-        elif word in ("sideways", "upright") and "sideways" in said:
+        elif word in ("sideways", "upright") and "sideways" in known:
             self._put("turn", word)
-        elif word == "to" and "to" in said:
+        elif word == "to" and "to" in known:
             self._put("measured_to", self._next("what it was measured to"))
-        elif word == "legs-off" and "gang" in said:
+        elif word == "legs-off" and "gang" in known:
             self._put("legs_off", True)
-        elif word == "returns" and "returns" in said:
+        elif word == "returns" and "returns" in known:
             self._sides("returns")
-        elif word == "trim" and "trim" in said:
+        elif word == "trim" and "trim" in known:
             self._sides("trim")
         elif self.kind == "zone" and self._zone(word):
             pass
@@ -282,12 +282,12 @@ class _Line:
     def _may_say(self) -> str:
         return f"of it one can say: {', '.join(words_of(self.kind))}"
 
-    def _size(self, word: str, said: list[str]) -> None:
+    def _size(self, word: str, known: list[str]) -> None:
         if word == "down" and len(self.words) > 1 and self.words[1].startswith("course"):
             self._put("courses", int(self.words.pop(0)) if self.words[0].isdigit() else -1)
             self.words.pop(0)
             return
-        field = _BOX_SIZES.get(word) if "gang" in said else None
+        field = _BOX_SIZES.get(word) if "gang" in known else None
         self._put(field or _SIZES[word], self._length(word))
         if word == "below":
             self.measure = self.fields
@@ -306,7 +306,7 @@ class _Line:
             self._put(word, True)
             return True
         two = f"{word} {self.words[0]}" if self.words else word
-        found = next((made for made in MADE_OF if made in (word, two)), None)
+        found = next((substrate for substrate in MADE_OF if substrate in (word, two)), None)
         if found is None:
             return False
         if found == two and found != word:

@@ -213,9 +213,10 @@ class WrittenLine(Value):
     line: str
 
 
-_Told = Annotated[AnyThing, Field(discriminator="kind")]
+_TaggedThing = Annotated[AnyThing, Field(discriminator="kind")]
 Thing = Annotated[
-    _Told, BeforeValidator(read_if_line, json_schema_input_type=_Told | WrittenLine | str)
+    _TaggedThing,
+    BeforeValidator(read_if_line, json_schema_input_type=_TaggedThing | WrittenLine | str),
 ]
 """One line of the notebook; a string is a line as it would be written on a pad."""
 

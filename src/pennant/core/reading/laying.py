@@ -219,11 +219,11 @@ def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
         )
         laying = Laying(surface, job.tile, job.pattern, start, carries, kerf, job.settings, areas)
         with reckoning(f"the tile of {surface.name}"):
-            made = laid_of(laying)
+            laid_wall = laid_of(laying)
         if surface.id == surface.of and joined_before(job.walls, number):
-            made = _with_step(job.settings, done[job.walls[number - 1].id], made)
-        done[surface.id] = made
-        yield made
+            laid_wall = _with_step(job.settings, done[job.walls[number - 1].id], laid_wall)
+        done[surface.id] = laid_wall
+        yield laid_wall
 
 
 def _counters(job: Job, kitchen: Kitchen) -> dict[str, Laid]:
@@ -259,40 +259,40 @@ def counter_laying(job: Job, surface: Surface, done: Mapping[str, Laid]) -> Layi
     return Laying(surface, tile, pattern, start, carries, kerf, job.settings, of=of)
 
 
-def _with_step(settings: Settings, before: Laid, made: Laid) -> Laid:
+def _with_step(settings: Settings, before: Laid, laid_wall: Laid) -> Laid:
     """A wall with what is found of its courses against those of the wall that it meets."""
-    ends = _at(before, "right"), _at(made, "left")
+    ends = _at(before, "right"), _at(laid_wall, "left")
     if not all(ends):
-        return made
-    if made.layout.lattice is not None:
-        return _with_lattice_step(settings, before, made)
-    up = made.layout.module.up
-    off = (made.layout.plant.y - before.layout.plant.y) % up
+        return laid_wall
+    if laid_wall.layout.lattice is not None:
+        return _with_lattice_step(settings, before, laid_wall)
+    up = laid_wall.layout.module.up
+    off = (laid_wall.layout.plant.y - before.layout.plant.y) % up
     off = min(off, up - off)
-    beds = abs(made.layout.module.bed - before.layout.module.bed)
+    beds = abs(laid_wall.layout.module.bed - before.layout.module.bed)
     courses = (before.field.inner.y1 - before.field.inner.y0) / up
     found = course_step(
-        settings, before.plan.surface, made.plan.surface, max(off, beds * courses), ends[1]
+        settings, before.plan.surface, laid_wall.plan.surface, max(off, beds * courses), ends[1]
     )
     if found is None:
-        return made
-    findings = (found, *made.plan.findings)
-    return replace(made, plan=made.plan.model_copy(update={"findings": findings}))
+        return laid_wall
+    findings = (found, *laid_wall.plan.findings)
+    return replace(laid_wall, plan=laid_wall.plan.model_copy(update={"findings": findings}))
 
 
-def _with_lattice_step(settings: Settings, before: Laid, made: Laid) -> Laid:
+def _with_lattice_step(settings: Settings, before: Laid, laid_wall: Laid) -> Laid:
     """The same where tiles lie on a lattice: rows that do not meet in the corner."""
-    lattice, ends = made.layout.lattice, (_at(before, "right"), _at(made, "left"))
+    lattice, ends = laid_wall.layout.lattice, (_at(before, "right"), _at(laid_wall, "left"))
     if lattice is None or not all(ends) or before.layout.lattice is None:
-        return made
-    off = (made.layout.origin[1] - before.layout.origin[1]) % lattice.rows
+        return laid_wall
+    off = (laid_wall.layout.origin[1] - before.layout.origin[1]) % lattice.rows
     found = course_step(
-        settings, before.plan.surface, made.plan.surface, min(off, lattice.rows - off), ends[1]
+        settings, before.plan.surface, laid_wall.plan.surface, min(off, lattice.rows - off), ends[1]
     )
     if found is None:
-        return made
-    findings = (found, *made.plan.findings)
-    return replace(made, plan=made.plan.model_copy(update={"findings": findings}))
+        return laid_wall
+    findings = (found, *laid_wall.plan.findings)
+    return replace(laid_wall, plan=laid_wall.plan.model_copy(update={"findings": findings}))
 
 
 def _at(laid: Laid, side: str) -> tuple[str, ...]:
@@ -383,7 +383,7 @@ def laid_of(laying: Laying) -> Laid:
         pieces, readings = pieces + inside.pieces, _together(readings, inside.readings)
         findings, joints[area.id] = findings + inside.findings, inside.joints
     findings.sort(key=worst_first)
-    made = SurfacePlan.model_construct(
+    planned = SurfacePlan.model_construct(
         surface=surface.id,
         pennant=_flag(layout.plant),
         frame=tuple(tidy(side) for side in field.frame),  # type: ignore[arg-type]
@@ -395,7 +395,7 @@ def laid_of(laying: Laying) -> Laid:
         findings=tuple(findings),
         held=tuple(_held(surface, pieces)),
     )
-    return Laid(field, whole, layout, made, joints)
+    return Laid(field, whole, layout, planned, joints)
 
 
 def _together(readings: list[EdgeReading], more: list[EdgeReading]) -> list[EdgeReading]:
@@ -449,13 +449,13 @@ def _lay_area(laying: AreaLaying) -> _Reading:
         start = Start(across=FullLeft(), up=Carried())
         carries = Carries(x=laying.plant.x, y=laying.plant.y)
     layout = layout_of(start, field, area.tile, area.pattern, settings, carries, laying.kerf)
-    made = _read(code, field, layout, settings, area.id)
+    reading = _read(code, field, layout, settings, area.id)
     # What lies between the area's tile and the wall's is liner and joint.
     outer = rect.grown(joint, joint, joint, joint)
     around = shapely.intersection(whole.tiled, shapely.box(*outer)).area - field.area
     frame = float(around) - sum(piece.area for piece in liner)
     return _Reading(
-        [*made.pieces, *liner], made.joints + frame, made.readings, made.findings
+        [*reading.pieces, *liner], reading.joints + frame, reading.readings, reading.findings
     )  # fmt: skip
 
 

@@ -116,8 +116,8 @@ def starts_of(job: Job, id_: str) -> Compared:
     """
     if all(counter.id != id_ for counter in job.counters):
         wall_number(job, id_)
-        made = plan(job)
-        return every_start(job, made.kitchen, id_, len(made.surface(id_).pieces))
+        planned = plan(job)
+        return every_start(job, planned.kitchen, id_, len(planned.surface(id_).pieces))
     kitchen = plan(job).kitchen
     outcomes, found = counter_starts(job, kitchen, id_)
     return Compared(kitchen, outcomes, found, len(outcomes) - 1, both_ways=True)
@@ -160,8 +160,8 @@ def best_round(job: Job) -> Iterator[SearchStep]:
         best = better_of(given, whole.job)
         yield SearchStep("", 1, steps, best, best != given, whole)
     for done, number in enumerate(every, 2 if whole else 1):
-        made, wall = plan(job), job.walls[number]
-        compared = every_start(job, made.kitchen, wall.id, len(made.surface(wall.id).pieces))
+        planned, wall = plan(job), job.walls[number]
+        compared = every_start(job, planned.kitchen, wall.id, len(planned.surface(wall.id).pieces))
         start = compared.outcomes[0].start
         changed = start != wall.start
         job = started(job, wall.id, start)

@@ -139,15 +139,15 @@ class _Board:
         return rank_key(one.counts, self.wishes), exact_key(one.counts, self.wishes)
 
     def _let_through(self) -> Iterator[Start]:
-        made = self.laid(self.counter.start)
-        field, module, lattice = made.field, made.layout.module, made.layout.lattice
+        laid_wall = self.laid(self.counter.start)
+        field, module, lattice = laid_wall.field, laid_wall.layout.module, laid_wall.layout.lattice
         settings = self.job.settings
         if lattice is not None:
             foot = field.foot - lattice.figure.y0
             places = places_on(lattice, field, settings, self.wishes, foot)[: FINALISTS[1]]
             at = [(x + lattice.figure.x0, y + lattice.figure.y0) for x, y in places]
         else:
-            search = Search(field, module, made.layout.bond, settings, border=None)
+            search = Search(field, module, laid_wall.layout.bond, settings, border=None)
             at = [(x, y) for x, y in search.best(self.wishes, SHORT_LIST, field.foot).places]
         for x, y in at:
             across = x - field.inner.x0

@@ -66,16 +66,16 @@ def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
 
     Raise `JobRefused` for a finding that the job does not have.
     """
-    made = plan(job)
-    here = next((one for one in made.surfaces if one.surface == surface), None)
+    planned = plan(job)
+    here = next((one for one in planned.surfaces if one.surface == surface), None)
     found = next((one for one in here.findings if one.id == finding), None) if here else None
     if found is None:
         message = "has no such finding; it may be cured already"
         raise JobRefused([Problem(pointer="", message=message)])
-    wall = start_belongs_to(job, made, surface)
-    now = (made.never, len(made.findings) - made.never)
+    wall = start_belongs_to(job, planned, surface)
+    now = (planned.never, len(planned.findings) - planned.never)
     cures = []
-    for kind, tried, extra in _tries(job, made, wall, found):
+    for kind, tried, extra in _tries(job, planned, wall, found):
         try:
             after = plan(tried)
         except JobRefused:
@@ -90,10 +90,10 @@ def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
     return [cure for cure in cures if cure in own or cure in others]
 
 
-def start_belongs_to(job: Job, made: LaidKitchen, surface: str) -> str:
+def start_belongs_to(job: Job, planned: LaidKitchen, surface: str) -> str:
     """Return the wall or counter whose start a surface is laid by."""
     counter = counter_of(job, surface)
-    return made.kitchen.surface(surface).of if counter is None else counter.id
+    return planned.kitchen.surface(surface).of if counter is None else counter.id
 
 
 def with_cure(job: Job, wall: str, cure: Cure) -> Job:
@@ -127,34 +127,34 @@ def _still(after: Plan, surface: str, finding: Finding) -> bool:
     places = set(finding.places)
     return any(
         one.rule == finding.rule and places & set(one.places)
-        for made in after.surfaces if made.surface == surface
-        for one in made.findings
+        for planned in after.surfaces if planned.surface == surface
+        for one in planned.findings
     )  # fmt: skip
 
 
-def _tries(job: Job, made: Plan, wall: str, finding: Finding) -> Iterator[Try]:
+def _tries(job: Job, planned: Plan, wall: str, finding: Finding) -> Iterator[Try]:
     def put(kind: str, **extra: object) -> Try:
         cure = Cure(kind=kind, never=0, avoid=0, **extra)
         return kind, with_cure(job, wall, cure), extra
 
     on_counter = counter_of(job, wall) is not None
     if on_counter:
-        best = counter_starts(job, made.kitchen, wall)[1]
+        best = counter_starts(job, planned.kitchen, wall)[1]
     else:
-        best = best_found(job, made.kitchen, wall)
+        best = best_found(job, planned.kitchen, wall)
     yield put("best-start", start=best.start)
-    slacks = slack_of(laid_wall(job, made.kitchen, wall), job.settings)
+    slacks = slack_of(laid_wall(job, planned.kitchen, wall), job.settings)
     yield from _moved(job, wall, slacks, put)
     if on_counter:
         return  # its bond, joint and ends are chosen with its tile
     own = job.wall(wall).start
     for across in fitting_of(job.wall(wall)):
         start = own.model_copy(update={"across": across})
-        spans = laid_wall(started(job, wall, start), made.kitchen, wall).layout.spans
+        spans = laid_wall(started(job, wall, start), planned.kitchen, wall).layout.spans
         each = max((abs(span.each) for span in spans), default=0.0)
         yield put("fit", start=start, amount=tidy(each))
     if finding.rule == "ragged-end":
-        for start in with_ends_moved(job, made.kitchen, wall, own):
+        for start in with_ends_moved(job, planned.kitchen, wall, own):
             moved = next(getattr(start, side) - getattr(own, side)
                          for side in ("left", "right", "top")
                          if getattr(start, side) != getattr(own, side))  # fmt: skip
@@ -166,7 +166,7 @@ def _tries(job: Job, made: Plan, wall: str, finding: Finding) -> Iterator[Try]:
     for joint in other_joints(job):
         yield put("joint", amount=joint)
     # A trim's width takes room from the field at its own edge, and is a cure there alone.
-    edges = field_of(made.kitchen.surface(wall), job.settings).edges
+    edges = field_of(planned.kitchen.surface(wall), job.settings).edges
     if any(edge.gap.fills == "trim" and edge.id in finding.places for edge in edges):
         small = MM_PER_INCH / 32 if job.units == "in" else 0.5
         for steps in (1, 2, 4):

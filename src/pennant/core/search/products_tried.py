@@ -36,9 +36,9 @@ def products_tried(job: Job, products: Iterable[Holder | Grout]) -> Iterator[Tri
     for product in products:
         fills = isinstance(product, Grout)
         tried = filled_with(job, product) if isinstance(product, Grout) else held_by(job, product)
-        made = plan(tried)
-        rules = frozenset(one.rule for one in made.unsuited) - before[fills]
-        yield TriedProduct(product, tried, made, _hours(tried, made, product), rules)
+        planned = plan(tried)
+        rules = frozenset(one.rule for one in planned.unsuited) - before[fills]
+        yield TriedProduct(product, tried, planned, _hours(tried, planned, product), rules)
 
 
 def held_by(job: Job, holder: Holder | None) -> Job:
@@ -56,14 +56,14 @@ def filled_with(job: Job, grout: Grout | None) -> Job:
     return job.model_copy(update={"products": products})
 
 
-def _hours(job: Job, made: Plan, product: Holder | Grout) -> float:
+def _hours(job: Job, planned: Plan, product: Holder | Grout) -> float:
     """Setting by the tile's size, or grouting by the area; mixing each batch; hanging a mat."""
-    square_metres = (made.areas.pieces + made.areas.joints) / MM2_PER_M2
-    batches = {line.id: line.amount for line in made.quantities if line.id.endswith("-batches")}
+    square_metres = (planned.areas.pieces + planned.areas.joints) / MM2_PER_M2
+    batches = {line.id: line.amount for line in planned.quantities if line.id.endswith("-batches")}
     if isinstance(product, Grout):
         mixing = batches.get("grout-batches", 0.0) * job.times.mix_grout / 60
         return square_metres / job.settings.grout_pace + mixing
-    hours = len(made.pieces) / pieces_an_hour(job).value
+    hours = len(planned.pieces) / pieces_an_hour(job).value
     hours += batches.get("adhesive-batches", 0.0) * job.times.mix_each / 60
     if isinstance(product, Mat):
         hours += square_metres / job.times.mat_pace

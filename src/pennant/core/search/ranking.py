@@ -143,14 +143,14 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
     if carried and not isinstance(own.up, Carried):
         job = started(job, wall, own.model_copy(update={"up": Carried()}))
         own = job.wall(wall).start
-    made = next(one for one in lay(job, kitchen) if one.plan.surface == wall)
-    field = made.field
-    if made.layout.lattice is not None:
-        return _best_on_lattice(job, kitchen, wall, made, carried=carried)
-    now, border = made.plan.pennant, made.layout.border
+    laid_wall = next(one for one in lay(job, kitchen) if one.plan.surface == wall)
+    field = laid_wall.field
+    if laid_wall.layout.lattice is not None:
+        return _best_on_lattice(job, kitchen, wall, laid_wall, carried=carried)
+    now, border = laid_wall.plan.pennant, laid_wall.layout.border
     # What is found stands on the counter, where a border lies above its courses.
     border = replace(border, down=False) if border and not carried else border
-    search = Search(field, module, made.layout.bond, job.settings, border=border)
+    search = Search(field, module, laid_wall.layout.bond, job.settings, border=border)
     area = field.inner.area / (module.across * module.up)
     most = max(2, min(SHORT_LIST, int(SHORT_LIST_PIECES / max(area, 1.0))))
     found = search.best(wishes, most, now.tile_y if carried else None)
@@ -168,15 +168,15 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
 
 
 def _best_on_lattice(
-    job: Job, kitchen: Kitchen, wall: str, made: Laid, *, carried: bool
+    job: Job, kitchen: Kitchen, wall: str, laid_wall: Laid, *, carried: bool
 ) -> Outcome:
     """The best start of a lattice: over its whole cell, both ways at once (see `lattice_sieve`).
 
     What the sieve lets through is planned in full, and the best of those a little off either way.
     """
-    lattice, wishes, own = made.layout.lattice, wishes_of(job), job.wall(wall).start
+    lattice, wishes, own = laid_wall.layout.lattice, wishes_of(job), job.wall(wall).start
     assert lattice is not None
-    field, figure = with_bare_wall(made.field), lattice.figure
+    field, figure = with_bare_wall(laid_wall.field), lattice.figure
     carried = carried or field.finished is not None  # tips stay on their line
 
     def start_at(place: Point) -> Start:
@@ -186,9 +186,9 @@ def _best_on_lattice(
         up = own.up if carried else FullCounter(nudge=tidy(y + figure.y0 - field.foot))
         return own.model_copy(update={"across": across, "up": up})
 
-    height = made.layout.origin[1] if carried else None
+    height = laid_wall.layout.origin[1] if carried else None
     least, most = FINALISTS
-    count = max(least, min(most, FINALIST_PIECES // max(len(made.plan.pieces), 1)))
+    count = max(least, min(most, FINALIST_PIECES // max(len(laid_wall.plan.pieces), 1)))
     places = places_on(lattice, field, job.settings, wishes, height)[:count]
     near = [outcome_near(job, kitchen, wall, start_at(place)) for place in places]
     best = min(near, key=lambda one: _worst_key(one, wishes))
@@ -234,8 +234,8 @@ def with_ends_moved(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Iter
     tried = started(job, wall, start)
     own = tried.wall(wall)
     laid = list(lay(tried, _kitchen(job, tried, kitchen)))
-    made = next(one for one in laid if one.plan.surface == wall)
-    module = made.layout.module
+    laid_wall = next(one for one in laid if one.plan.surface == wall)
+    module = laid_wall.layout.module
     for side, (short, out) in floats_of(own).items():
         now = getattr(start, side)
         whole, joint = (
@@ -243,11 +243,11 @@ def with_ends_moved(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Iter
         )  # fmt: skip
         sign = -1 if side == "left" else 1
         places = {-short, out}
-        for finding in made.plan.findings:
+        for finding in laid_wall.plan.findings:
             # Where a course ends a joint short of its neighbours: back to its tile's own edge.
             if finding.rule == "ragged-end" and finding.places[0] == f"{wall}:{side}":
                 places.add(now * sign - finding.short)
-        for reading in made.plan.edges:
+        for reading in laid_wall.plan.edges:
             if reading.edge == f"{wall}:{side}":
                 for gets in reading.gets:
                     places |= {now * sign + whole - gets.size, now * sign - gets.size - joint}

@@ -78,13 +78,13 @@ def dealt(
             (dealing.with_free(free, order, stays) for order in _every(left)),
             key=lambda shades: (dealing.cost(shades), shades),
         )
-        return dealing.said(best, whole=True)
+        return dealing.deal(best, whole=True)
     tried = [
         dealing.exchanged(dealing.with_free(free, _rotation(left, first), stays), free)
         for first in range(FIRST_DEALS)
     ]
     best = min(tried, key=lambda shades: (dealing.cost(shades), shades))
-    return dealing.said(best, whole=False)
+    return dealing.deal(best, whole=False)
 
 
 def _ways(left: Sequence[int]) -> int:
@@ -175,7 +175,7 @@ class _Dealing:
         patches = sum(size - self.most for size in self.patches(shades))
         return PATCH * patches + REPEATED * self.repeats(shades) + self.short(shades)
 
-    def said(self, shades: Sequence[int], *, whole: bool) -> Dealt:
+    def deal(self, shades: Sequence[int], *, whole: bool) -> Dealt:
         """A deal with what is wrong with it."""
         return Dealt(
             tuple(shades), self.cost(shades), tuple(sorted(self.patches(shades), reverse=True)),
@@ -363,4 +363,4 @@ def cost_of(wall: TilesToDeal, shades: Sequence[int], most_alike: int) -> int:
 
 def judged(wall: TilesToDeal, shades: Sequence[int], most_alike: int) -> Dealt:
     """Return a deal that was made otherwise, with what is wrong with it."""
-    return _Dealing(wall, most_alike).said(shades, whole=False)
+    return _Dealing(wall, most_alike).deal(shades, whole=False)

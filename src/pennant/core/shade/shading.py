@@ -31,7 +31,7 @@ Trouble = Literal[
 
 
 @dataclass(frozen=True)
-class Told:
+class ShadeNote:
     """Something that is said of the boxes or of the deal, with its numbers."""
 
     what: Trouble
@@ -60,7 +60,7 @@ class Shading:
     flattest: tuple[str, ...]
     result: Dealt | None
     plain: Dealt | None
-    told: tuple[Told, ...]
+    notes: tuple[ShadeNote, ...]
     need: int
     there: int
     used: tuple[int, ...] = field(default=())
@@ -76,12 +76,12 @@ def shading_of(job: Job, plan: Plan, order: Sequence[str]) -> Shading:
     zones = () if shades.mixed else zones_of_shade(job)
     wall = wall_of(job, plan, order, zones)
     need, counts = len(wall.tiles), _counts(shades)
-    told = list(_arrived(job, plan, wall))
+    notes = list(_arrived(job, plan, wall))
     large = job.tile.length * job.tile.height / MM2_PER_M2 >= BY_PIECE_FROM
     by_piece = large or job.tile.sheet is not None
     if sum(counts) < need:
-        told.append(Told("short", (need, sum(counts))))
-        return Shading({}, {}, by_piece, (), (), {}, {}, (), (), None, None, tuple(told), need,
+        notes.append(ShadeNote("short", (need, sum(counts))))
+        return Shading({}, {}, by_piece, (), (), {}, {}, (), (), None, None, tuple(notes), need,
                        sum(counts))  # fmt: skip
     walls: dict[str, int] = {}
     result: Dealt | None = None
@@ -91,16 +91,16 @@ def shading_of(job: Job, plan: Plan, order: Sequence[str]) -> Shading:
         result = dealt(wall, used, shades.most_alike, stays)
         numbers: Sequence[int] = result.shades
         if result.patches:
-            told.append(Told("patches", (len(result.patches), max(result.patches))))
+            notes.append(ShadeNote("patches", (len(result.patches), max(result.patches))))
         if result.repeats:
-            told.append(Told("repeats", (result.repeats,)))
+            notes.append(ShadeNote("repeats", (result.repeats,)))
     elif shades.mixed:
         # About what a rotation of boxes gives.
         numbers = by_turns(counts_to_use(need, counts))
     else:
         apart = wall_by_wall(job, wall, counts)
         if apart is None:
-            told.append(_not_one(wall, counts, shades))
+            notes.append(_not_one(wall, counts, shades))
             numbers = []
         else:
             walls = apart
@@ -111,7 +111,7 @@ def shading_of(job: Job, plan: Plan, order: Sequence[str]) -> Shading:
         shades=_by_piece(wall, numbers), box_after_box=_by_piece(wall, after), by_piece=by_piece,
         takes=tuple(_takes(shades, wall, numbers)), rotation=rotation_of(shades.boxes),
         walls=walls, faces=faces_of(job, wall), culls=culls, flattest=flattest, result=result,
-        plain=judged(wall, after, shades.most_alike), told=tuple(told), need=need,
+        plain=judged(wall, after, shades.most_alike), notes=tuple(notes), need=need,
         there=sum(counts), used=tuple(numbers.count(n) for n in range(len(counts))),
     )  # fmt: skip
 
@@ -148,24 +148,24 @@ def _counts(shades: Shades) -> list[int]:
     ]
 
 
-def _arrived(job: Job, plan: Plan, wall: TilesToDeal) -> Iterator[Told]:
+def _arrived(job: Job, plan: Plan, wall: TilesToDeal) -> Iterator[ShadeNote]:
     """Boxes against the order: their lots, how many, what broke on the way."""
     boxes = job.shades.boxes
     lots = sorted({box.lot for box in boxes if box.lot})
     if job.tile.lot and any(lot != job.tile.lot for lot in lots):
         other = tuple(lot for lot in lots if lot != job.tile.lot)
-        yield Told("not-the-lot", (), (job.tile.lot, *other))
+        yield ShadeNote("not-the-lot", (), (job.tile.lot, *other))
     elif len(lots) > 1:
-        yield Told("lots-differ", (), tuple(lots))
+        yield ShadeNote("lots-differ", (), tuple(lots))
     broken = sum(box.broken for box in boxes)
     if broken:
-        yield Told("broken", (broken, sum(map(sum, (box.counts for box in boxes))) + broken))
+        yield ShadeNote("broken", (broken, sum(map(sum, (box.counts for box in boxes))) + broken))
     culls, cut = sum(box.culls for box in boxes), sum(one.cut for one in wall.tiles)
     if culls > cut:
-        yield Told("culls-over", (culls, cut))
+        yield ShadeNote("culls-over", (culls, cut))
     flat, corner = sum(box.flat for box in boxes), sum(one.corner for one in wall.tiles)
     if 0 < flat < corner:
-        yield Told("flat-short", (flat, corner))
+        yield ShadeNote("flat-short", (flat, corner))
 
 
 def _stays(shades: Shades, wall: TilesToDeal) -> dict[int, int]:
@@ -233,12 +233,12 @@ def wall_by_wall(job: Job, wall: TilesToDeal, counts: Sequence[int]) -> dict[str
     return {id_: shade for zone, shade in zip(zones, best[1], strict=True) for id_ in zone}
 
 
-def _not_one(wall: TilesToDeal, counts: Sequence[int], shades: Shades) -> Told:
+def _not_one(wall: TilesToDeal, counts: Sequence[int], shades: Shades) -> ShadeNote:
     """Which wall wants most, and of which shade there is most."""
     needs = Counter(tile.wall for tile in wall.tiles)
     most = max(needs, key=lambda id_: (needs[id_], id_))
     shade = max(range(len(counts)), key=lambda n: counts[n])
-    return Told("not-one-shade", (needs[most], counts[shade]), (most, shades.names[shade]))
+    return ShadeNote("not-one-shade", (needs[most], counts[shade]), (most, shades.names[shade]))
 
 
 def _by_piece(wall: TilesToDeal, numbers: Sequence[int]) -> dict[str, int]:

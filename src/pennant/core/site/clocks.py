@@ -112,13 +112,15 @@ def _clock(
 def _batches(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
     """A batch runs until it is used up or thrown away, or the next of its kind is mixed."""
     for place, one in enumerate(kept):
-        said = one.said
-        if not isinstance(said, NotedBatch) or said.event != "mixed":
+        noted = one.said
+        if not isinstance(noted, NotedBatch) or noted.event != "mixed":
             continue
         later = (other.said for other in kept[place + 1 :])
-        if any(_ends_batch(one.key, said, other) for other in later):
+        if any(_ends_batch(one.key, noted, other) for other in later):
             continue
-        yield _clock(lasting, "grout life" if said.what == "grout" else "pot life", one, one.minute)
+        yield _clock(
+            lasting, "grout life" if noted.what == "grout" else "pot life", one, one.minute
+        )
 
 
 def _ends_batch(key: str, batch: NotedBatch, other: object) -> bool:
@@ -129,17 +131,17 @@ def _ends_batch(key: str, batch: NotedBatch, other: object) -> bool:
 
 def _sections(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
     for place, one in enumerate(kept):
-        said = one.said
-        if not isinstance(said, NotedSection):
+        noted = one.said
+        if not isinstance(noted, NotedSection):
             continue
         later = kept[place + 1 :]
-        if said.event == "spread":
-            left = _not_set(said.pieces, later)
+        if noted.event == "spread":
+            left = _not_set(noted.pieces, later)
             scraped = any(_goes_on(other, one.key, "scraped off") for other in later)
             if left and not scraped:
-                yield _clock(lasting, "open time", one, one.minute, said.number, left)
-        elif said.event == "grouted":
-            yield from _wiping(lasting, one, said, later)
+                yield _clock(lasting, "open time", one, one.minute, noted.number, left)
+        elif noted.event == "grouted":
+            yield from _wiping(lasting, one, noted, later)
 
 
 def _not_set(pieces: Sequence[str], later: Sequence[Entry]) -> tuple[str, ...]:
@@ -152,12 +154,12 @@ def _not_set(pieces: Sequence[str], later: Sequence[Entry]) -> tuple[str, ...]:
 
 
 def _goes_on(other: Entry, key: str, *events: str) -> bool:
-    said = other.said
-    return isinstance(said, NotedSection) and said.event in events and said.of == key
+    noted = other.said
+    return isinstance(noted, NotedSection) and noted.event in events and noted.of == key
 
 
 def _wiping(
-    lasting: Lasting, grouted: Entry, said: NotedSection, later: Sequence[Entry]
+    lasting: Lasting, grouted: Entry, noted: NotedSection, later: Sequence[Entry]
 ) -> Iterator[Clock]:
     """Wiped, then rid of its haze, then polished: each is due so long after what it follows."""
 
@@ -165,7 +167,7 @@ def _wiping(
         return next((one.minute for one in later if _goes_on(one, grouted.key, event)), None)
 
     def clock(runs: Runs, begins: float) -> Clock:
-        return _clock(lasting, runs, grouted, begins, said.number, said.pieces)
+        return _clock(lasting, runs, grouted, begins, noted.number, noted.pieces)
 
     wiped, hazed = at("wiped"), at("haze off")
     if at("polished") is not None:

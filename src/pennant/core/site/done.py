@@ -43,13 +43,13 @@ def _when(kept: Sequence[Entry], event: str) -> dict[str, float]:
     """When each piece was last set, or grouted; one that broke or was taken off is not."""
     found: dict[str, float] = {}
     for one in kept:
-        said = one.said
-        if isinstance(said, NotedPieces) and event == "set":
-            for piece in said.pieces:
-                if said.event == "set":
+        noted = one.said
+        if isinstance(noted, NotedPieces) and event == "set":
+            for piece in noted.pieces:
+                if noted.event == "set":
                     found[piece] = one.minute
-                elif said.event in ("broken", "taken off"):
+                elif noted.event in ("broken", "taken off"):
                     found.pop(piece, None)
-        elif isinstance(said, NotedSection) and said.event == event:
-            found |= dict.fromkeys(said.pieces, one.minute)
+        elif isinstance(noted, NotedSection) and noted.event == event:
+            found |= dict.fromkeys(noted.pieces, one.minute)
     return found

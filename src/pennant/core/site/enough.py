@@ -28,7 +28,7 @@ class Enough:
     """``there`` are whole tiles bought, ``left`` those that no piece has been cut or set from.
 
     ``to_come`` tiles are still to be taken for pieces, of them ``cuts`` pieces are to be cut;
-    ``spare`` is what is over then. ``made`` cuts, of which ``broke`` (as pieces). ``lasts`` is the
+    ``spare`` is what is over then. Of ``cut_so_far`` pieces ``broke`` broke. ``lasts`` is the
     chance that the spare tiles last, None before there is something to tell it from. ``expected``
     is how many are expected to break, ``order`` how many tiles more would make it sure enough.
     """
@@ -39,7 +39,7 @@ class Enough:
     to_come: int
     cuts: int
     spare: int
-    made: int
+    cut_so_far: int
     broke: int
     expected: float
     lasts: float | None
@@ -59,39 +59,43 @@ def enough_of(
     to_come = len(stock.tiles) - len(begun)
     anew = sum(one.tile is None for one in again)
     spoilt = [id_ for id_ in record.broken if id_ in cut]
-    made = sum(record.states.get(id_) in ("cut", "set") for id_ in cut) + len(spoilt)
+    cut_so_far = sum(record.states.get(id_) in ("cut", "set") for id_ in cut) + len(spoilt)
     to_cut = [id_ for id_ in cut if record.states.get(id_) not in ("cut", "set")]
     unusable = max(0, culled - len(to_cut))
     left = there - len(begun) - anew - unusable
     spare = left - to_come
     broke, cuts = len(spoilt), len(to_cut)
     share = job.settings.break_cut
-    if made >= CUTS_FOR_A_CHANCE:
-        share = (broke + HALF) / (made + 2 * HALF)
-        lasts = chance_at_most(spare, cuts, broke, made)
+    if cut_so_far >= CUTS_FOR_A_CHANCE:
+        share = (broke + HALF) / (cut_so_far + 2 * HALF)
+        lasts = chance_at_most(spare, cuts, broke, cut_so_far)
         order = 0
-        while chance_at_most(spare + order, cuts, broke, made) < SURE_ENOUGH:
+        while chance_at_most(spare + order, cuts, broke, cut_so_far) < SURE_ENOUGH:
             order += 1
         verdict: Verdict = "short" if spare < 0 else "enough" if order == 0 else "tight"
-        return Enough(verdict, there, left, to_come, cuts, spare, made, broke, cuts * share, lasts,
-                      order)  # fmt: skip
+        return Enough(
+            verdict, there, left, to_come, cuts, spare, cut_so_far, broke, cuts * share, lasts,
+            order,
+        )  # fmt: skip
     # A plain judgement: what the settings say breaks, or what broke so far if that is more.
-    seen = broke / made if made >= CUTS_FOR_A_CHANCE // 4 else 0.0
+    seen = broke / cut_so_far if cut_so_far >= CUTS_FOR_A_CHANCE // 4 else 0.0
     expected = cuts * max(share, seen)
     order = max(0, math.ceil(expected) - spare)
     verdict = "short" if spare < 0 else "tight" if order else "enough"
-    return Enough(verdict, there, left, to_come, cuts, spare, made, broke, expected, None, order)
+    return Enough(
+        verdict, there, left, to_come, cuts, spare, cut_so_far, broke, expected, None, order
+    )
 
 
-def chance_at_most(most: int, coming: int, broke: int, made: int) -> float:
+def chance_at_most(most: int, coming: int, broke: int, cut_so_far: int) -> float:
     """Return the chance that of so many cuts to come at most so many break.
 
-    ``broke`` of ``made`` did. P(k) = C(m, k) B(k + a, m - k + b) / B(a, b) with a = broke + 1/2 and
-    b = made - broke + 1/2.
+    ``broke`` of ``cut_so_far`` did. P(k) = C(m, k) B(k + a, m - k + b) / B(a, b) with
+    a = broke + 1/2 and b = cut_so_far - broke + 1/2.
     """
     if most < 0:
         return 0.0
-    a, b = broke + HALF, made - broke + HALF
+    a, b = broke + HALF, cut_so_far - broke + HALF
 
     def beta(x: float, y: float) -> float:
         return math.lgamma(x) + math.lgamma(y) - math.lgamma(x + y)

@@ -119,7 +119,7 @@ class TakenBack(Value):
     kind: Literal["taken back"] = "taken back"
 
 
-Said = Annotated[
+Note = Annotated[
     NotedPieces
     | NotedBatch
     | NotedSection
@@ -145,7 +145,7 @@ class Entry:
     id: int
     key: str
     minute: float
-    said: Said
+    said: Note
     about: tuple[SiteEvent, ...] = ()
     takes_back: int | None = None
 

@@ -34,7 +34,7 @@ class Breakage:
     """Of one kind of cut: how many were made, and how many of those broke."""
 
     kind: CutKind
-    made: int
+    cuts: int
     broke: int
 
 
@@ -66,8 +66,8 @@ class Paces:
     @property
     def broke_share(self) -> tuple[int, int]:
         """How many cuts broke, of how many."""
-        made, broke = sum(b.made for b in self.breakage), sum(b.broke for b in self.breakage)
-        return broke, made
+        cuts_made, broke = sum(b.cuts for b in self.breakage), sum(b.broke for b in self.breakage)
+        return broke, cuts_made
 
 
 def paces_of(entries: Sequence[Entry], kinds: Mapping[str, CutKind]) -> Paces:
@@ -80,27 +80,27 @@ def paces_of(entries: Sequence[Entry], kinds: Mapping[str, CutKind]) -> Paces:
         "set": defaultdict(list),
         "cut": defaultdict(list),
     }
-    made: Counter[CutKind] = Counter()
+    cuts_made: Counter[CutKind] = Counter()
     broke: Counter[CutKind] = Counter()
     for before, one in zip([None, *kept], kept, strict=False):
-        said = one.said
-        if not isinstance(said, NotedPieces):
+        noted = one.said
+        if not isinstance(noted, NotedPieces):
             continue
-        known = [kinds[piece] for piece in said.pieces if piece in kinds]
+        known = [kinds[piece] for piece in noted.pieces if piece in kinds]
         cut = [kind for kind in known if kind != "full"]
-        if said.event == "cut":
-            made.update(cut)
-        elif said.event == "broken":
-            made.update(cut)
+        if noted.event == "cut":
+            cuts_made.update(cut)
+        elif noted.event == "broken":
+            cuts_made.update(cut)
             broke.update(cut)
         gap = one.minute - before.minute if before is not None else 0.0
         each = gap / len(known) if known else 0.0
-        if said.event in spent and each >= LEAST_EACH and gap <= LONGEST_GAP:
+        if noted.event in spent and each >= LEAST_EACH and gap <= LONGEST_GAP:
             for kind in known:
-                spent[said.event][kind].append(each)
+                spent[noted.event][kind].append(each)
     return Paces(
         tuple(_paces(spent["set"])), tuple(_paces(spent["cut"])),
-        tuple(Breakage(kind, made[kind], broke[kind]) for kind in sorted(made)),
+        tuple(Breakage(kind, cuts_made[kind], broke[kind]) for kind in sorted(cuts_made)),
         tuple(_used(kept)),
     )  # fmt: skip
 

@@ -82,7 +82,7 @@ class Refit:
 
 
 def refit(
-    job: Job, made: Plan, record: Record, reading: Reading, events: Sequence[SiteEvent] = ()
+    job: Job, before: Plan, record: Record, reading: Reading, events: Sequence[SiteEvent] = ()
 ) -> Refit:  # fmt: skip
     """Return what a reading means and the ways to go on from it; `JobRefused` where it cannot be.
 
@@ -90,27 +90,27 @@ def refit(
     which it is known what offcuts there are.
     """
     done = {piece for piece, state in record.states.items() if state == "set"}
-    means = meant(job, made, reading, done)
+    means = meant(job, before, reading, done)
     ways, blocked = [], []
-    for kind, changed, each in _changed(job, made, record, reading, means):
+    for kind, changed, each in _changed(job, before, record, reading, means):
         if changed == job:
             continue
         try:
             planned = plan(changed)
         except JobRefused:
             continue
-        moved = _moved(job, made, planned, record)
+        moved = _moved(job, before, planned, record)
         if moved:
             blocked.append((kind, moved))
         else:
-            fates = tuple(_fates(job, made, planned, record))
+            fates = tuple(_fates(job, before, planned, record))
             again = tuple(_again(changed, planned, record, events, fates))
             ways.append(RefitWay(kind, changed, planned, fates, each, again))
     return Refit(means, tuple(ways), tuple(blocked))
 
 
 def _changed(
-    job: Job, made: Plan, record: Record, reading: Reading, means: Meant
+    job: Job, planned: Plan, record: Record, reading: Reading, means: Meant
 ) -> Iterator[tuple[WayKind, Job, float]]:
     """The job with what was found, in each way that there is for a reading.
 
@@ -118,8 +118,8 @@ def _changed(
     """
     if not isinstance(reading, BoxMoved) and all(one.id != means.surface for one in job.walls):
         return
-    laid = {one.plan.surface: one for one in lay(job, made.kitchen)}
-    pieces = {piece.id: piece for piece in made.pieces}
+    laid = {one.plan.surface: one for one in lay(job, planned.kitchen)}
+    pieces = {piece.id: piece for piece in planned.pieces}
     if isinstance(reading, Lean):
         lean = {f"{reading.side}_lean": reading.value}
         yield "as found", _with_wall(job, means.surface, **lean), 0.0
@@ -128,7 +128,7 @@ def _changed(
     elif isinstance(reading, LeftToLine):
         yield from _ends(job, laid, pieces[reading.piece], reading, means)
         if means.line.rsplit(":", 1)[0] == means.surface:
-            busy = {piece.wall for piece in made.pieces if record.states.get(piece.id) == "set"}
+            busy = {piece.wall for piece in planned.pieces if record.states.get(piece.id) == "set"}
             yield from _next_wall(job, laid[means.surface], reading, means, busy)
     elif isinstance(reading, Height) and laid[means.surface].layout.lattice is None:
         yield from _heights(job, laid[means.surface], pieces[reading.piece], means)
@@ -285,19 +285,19 @@ def _with_wall(job: Job, id_: str, **changes: object) -> Job:
     return job.model_copy(update={"walls": tuple(walls)})
 
 
-def _moved(job: Job, made: Plan, planned: Plan, record: Record) -> tuple[str, ...]:
+def _moved(job: Job, before: Plan, planned: Plan, record: Record) -> tuple[str, ...]:
     """Set pieces that would lie otherwise."""
     find = Finder(planned.pieces, job.settings.set_within)
     return tuple(
-        piece.id for piece in made.pieces
+        piece.id for piece in before.pieces
         if record.states.get(piece.id) == "set"
         and find.piece(SiteEvent(0, piece.id, "set", spot_of(piece))) is None
     )  # fmt: skip
 
 
-def _fates(job: Job, made: Plan, planned: Plan, record: Record) -> Iterator[Fate]:
+def _fates(job: Job, before: Plan, planned: Plan, record: Record) -> Iterator[Fate]:
     """What becomes of each piece that is cut and not set."""
-    cut = [piece for piece in made.pieces if record.states.get(piece.id) == "cut"]
+    cut = [piece for piece in before.pieces if record.states.get(piece.id) == "cut"]
     if not cut:
         return
     shapes = [_polygon(piece) for piece in planned.pieces]

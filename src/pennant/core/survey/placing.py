@@ -72,7 +72,7 @@ class WallPlaces:
         self._up: dict[str, Span] = {}
         self._open: list[tuple[str, str]] = []
         self.levelled = any(isinstance(thing, Level) for thing in self.wall.things)
-        self.told = False
+        self.told_by_corner = False
         self.counter = self._counter()
 
     def take_level(self, height: float) -> None:
@@ -80,7 +80,7 @@ class WallPlaces:
 
         For a wall whose own counter was not measured: a corner has one height.
         """
-        self.told = True
+        self.told_by_corner = True
         self.counter = ((0.0, height), (self.wall.length, height))
 
     def pointer(self, id_: str) -> str:
@@ -309,11 +309,15 @@ def places_of(job: Job) -> list[WallPlaces]:
     laser = laser_of(job.walls)
     every = [WallPlaces(job, number, laser) for number in range(len(job.walls))]
     for one, other in pairwise(every):
-        if one.wall.corner is not None and not other.levelled and (one.levelled or one.told):
+        if (
+            one.wall.corner is not None
+            and not other.levelled
+            and (one.levelled or one.told_by_corner)
+        ):
             other.take_level(one.counter_at(one.wall.length))
     for one, other in reversed(list(pairwise(every))):
-        unknown = not one.levelled and not one.told
-        if one.wall.corner is not None and unknown and (other.levelled or other.told):
+        unknown = not one.levelled and not one.told_by_corner
+        if one.wall.corner is not None and unknown and (other.levelled or other.told_by_corner):
             one.take_level(other.counter_at(0.0))
     return every
 

@@ -31,21 +31,21 @@ def herringbone(tile: Tile, pattern: Herringbone) -> Lattice:
             upright(length + joint + n * step, width - length, size, joint),
         )
     ]
-    made = Lattice(
+    lattice = Lattice(
         shape=oblong(*size), units=tuple(units),
         steps=((width + joint, width + joint), (length + joint, -(length + joint))),
         figure=Rect(0.0, 0.0, length, width), joint=joint, rows=step,
     )  # fmt: skip
     if pattern.hand == "left":
-        made = other_hand(made)
+        lattice = other_hand(lattice)
     if not pattern.diagonal:
-        return made
+        return lattice
     # Turned by 45 degrees the two make a point, whose tip is the upright tile's outer corner.
     way = 1 if pattern.hand == "right" else -1
     degrees = 45.0 * way
     tip = turned_about_origin([(way * (length + joint + width), width)], degrees)[0]
-    ends = [around(turned_about_origin(outline, degrees)) for outline in made.outlines[:2]]
+    ends = [around(turned_about_origin(outline, degrees)) for outline in lattice.outlines[:2]]
     low, high = min(box.y0 for box in ends), max(box.y1 for box in ends)
     half = max(tip[0] - min(box.x0 for box in ends), max(box.x1 for box in ends) - tip[0])
     figure = Rect(tip[0] - half, low, tip[0] + half, high)
-    return turned(made, degrees, figure, step / math.sqrt(2))
+    return turned(lattice, degrees, figure, step / math.sqrt(2))

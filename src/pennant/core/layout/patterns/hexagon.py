@@ -22,15 +22,15 @@ def hexagon(tile: Tile, pattern: Hexagon) -> Lattice:
     cell = hexagon_ring(length, height)
     cell = tuple((x - out, y - joint / 2) for x, y in cell)
     point = height * HEXAGON_POINT
-    made = Lattice(
+    lattice = Lattice(
         shape=hexagon_ring(tile.length, tile.height), units=(Unit(Placement(0.0, 0.0), cell),),
         steps=((length - point, height / 2), (0.0, height)),
         figure=Rect(0.0, 0.0, tile.length, tile.height), joint=joint, rows=height / 2,
     )  # fmt: skip
     if pattern.points == "sides":
-        return made
+        return lattice
     stood = Rect(-tile.height, 0.0, 0.0, tile.length)
-    return turned(made, 90.0, stood, length - point)
+    return turned(lattice, 90.0, stood, length - point)
 
 
 def hexagon_ring(length: float, height: float) -> Ring:

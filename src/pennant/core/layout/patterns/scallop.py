@@ -26,14 +26,14 @@ def scallop(tile: Tile, pattern: Scallop) -> Lattice:
     box = around(about)
     # The tile's own frame begins at the lower left of the box around it.
     shape = tuple((x - box.x0, y - box.y0) for x, y in about)
-    made = Lattice(
+    lattice = Lattice(
         shape=shape, units=(Unit(Placement(box.x0, box.y0), cell),),
         steps=((2 * radius, 0.0), (radius, radius)), figure=box, joint=joint, rows=radius,
     )  # fmt: skip
     if pattern.tips == "up":
-        return made
+        return lattice
     upside = Rect(-box.x1, -box.y1, -box.x0, -box.y0)
-    return turned(made, 180.0, upside, radius)
+    return turned(lattice, 180.0, upside, radius)
 
 
 def _fan(radius: float, top: float, hollow: float) -> Ring:
