@@ -151,7 +151,10 @@ class TestBottomToTop:
         module = Module(8, 2.5, 1 / 8, 1 / 8)
         cut = equal_cut(clear, module)
         courses = (clear - 2 * cut - module.joint) / module.up
-        if cut > 0:
+        if clear <= module.joint:
+            assert cut == 0, "there is room for a joint, and no tile"
+        else:
+            assert cut > 0
             assert courses == pytest.approx(round(courses), abs=1e-9)
             assert cut <= module.height + 1e-9
 
