@@ -3,7 +3,16 @@ import { memo, useMemo } from "react";
 import type { Surface, SurfacePlan, SurfaceSheet } from "../api/client";
 import { CHALK, FLAG, PAPER, PENCIL_SOFT } from "../palette";
 import { Tape } from "../parts/Tape";
-import { type Box, holdsNumbers, keptClear, labelPlace, SHIFTS } from "./labels";
+import {
+  type Box,
+  flagBox,
+  holdsNumbers,
+  keptClear,
+  LETTER,
+  labelBox,
+  labelOf,
+  SHIFTS,
+} from "./labels";
 import type { Scale } from "./scale";
 
 type Reading = SurfacePlan["edges"][number];
@@ -65,8 +74,7 @@ interface Tagged {
 /** Sides of the wall itself beside which its labels stay: moved, they would be another's. */
 const level = new Set(["top", "bottom"]);
 
-/** Pixels: what a letter of the tape's figures takes, and one of the courses' beside them. */
-const LETTER = 7.2;
+/** Pixels: what a letter of the courses beside a size takes. */
 const SMALL_LETTER = 6;
 
 function widthOf(gets: Said["gets"][number], roomy: boolean): number {
@@ -75,27 +83,23 @@ function widthOf(gets: Said["gets"][number], roomy: boolean): number {
   return (size + full) * LETTER + (roomy ? (shortly(gets.courses).length + 1) * SMALL_LETTER : 0);
 }
 
-/** What labels keep clear of: the dimensions over the wall, the names of things, the foot. */
+/** What labels keep clear of: the dimensions over the wall, names of things, pennant and foot. */
 function takenBy(surface: Surface, plan: SurfacePlan, sheet: SurfaceSheet, scale: Scale): Box[] {
   const [x0, , x1, top] = plan.frame;
   const line = (y: number): Box => ({ x0: scale.x(x0), y0: y - 9, x1: scale.x(x1), y1: y + 9 });
   const over = scale.y(top);
   const rows = sheet.chain.length > 1 ? [line(over - 56), line(over - 34)] : [line(over - 56)];
-  const names = surface.things.flatMap(({ form, name, box }) => {
-    const high = Math.min(box[3], top);
-    const at = labelPlace(form, scale.px(box[2] - box[0]), scale.px(high - box[1]));
+  const names = surface.things.flatMap((thing) => {
+    const { form, box } = thing;
     if (form === "gap") {
       const y = scale.y(box[1]) + 28;
       return [{ x0: scale.x(box[0]), y0: y - 12, x1: scale.x(box[2]), y1: y + 4 }];
     }
-    if (!at || !holdsNumbers(form)) return [];
-    const middle = scale.x((box[0] + box[2]) / 2);
-    const half = (name.length * LETTER) / 2;
-    const y = scale.y(high) + at.at;
-    return [{ x0: middle - half, y0: y - 12, x1: middle + half, y1: y + 4 }];
+    const at = labelOf(thing, plan, scale);
+    return at && holdsNumbers(form) ? [labelBox(thing, at, top, scale)] : [];
   });
   const under = { x0: 0, y0: scale.height - 4, x1: scale.width, y1: scale.height + 400 };
-  return [...rows, ...names, under];
+  return [...rows, ...names, flagBox(plan, scale), under];
 }
 
 /** What an edge's label says and where it would stand; null where there is no room for any. */
@@ -122,7 +126,7 @@ function tagOf(
   const first = placeOf(reading, own, mid, plan.frame[3], scale, rows.length);
   const place =
     thing && !wide && holdsNumbers(thing.form)
-      ? underName(first, reading, thing, plan.frame[3], scale, rows.length)
+      ? underName(first, reading, thing, plan, scale, rows.length)
       : first;
   return { reading, said, rows, roomy, place };
 }
@@ -134,12 +138,9 @@ interface TagProps {
 
 function Tag({ tag, onPieces }: TagProps) {
   const { reading, said, rows, roomy, place, y } = tag;
-  const beside = reading.side === "left" || reading.side === "right";
   return (
     <g className="tape" fontSize={14.5} textAnchor={place.anchor}>
-      {place.arrow && (
-        <path d={place.arrow} fill={CHALK} transform={`translate(0 ${beside ? y - place.y : 0})`} />
-      )}
+      {place.arrow && <path d={arrowPath(place, y)} fill={CHALK} />}
       {rows.map((gets, row) => {
         const wrong = gets.verdict === "never";
         const more = row === rows.length - 1 && said.gets.length > rows.length ? " …" : "";
@@ -182,20 +183,18 @@ function underName(
   place: Place,
   reading: Reading,
   thing: Surface["things"][number],
-  top: number,
+  plan: SurfacePlan,
   scale: Scale,
   rows: number,
 ): Place {
-  const [x0, low, x1, high] = thing.box;
-  const over = Math.min(high, top);
-  const label = labelPlace(thing.form, scale.px(x1 - x0), scale.px(over - low));
+  const [, low, , high] = thing.box;
+  const label = labelOf(thing, plan, scale);
   if (!label) return place;
-  const y = scale.y(over) + label.below;
+  const y = scale.y(Math.min(high, plan.frame[3])) + label.below;
   const beside = reading.side === "left" || reading.side === "right";
   const room = y + (rows - 1) * LINE < scale.y(low) - LINE;
   if (!beside || !room || place.y >= y) return place;
-  const arrow = place.arrow.replace(/^(M\S+) \S+l/, `$1 ${y - 5}l`);
-  return { ...place, y, arrow };
+  return { ...place, y };
 }
 
 function longest([x0, y0, x1, y1]: Surface["things"][number]["box"]): number {
@@ -206,7 +205,17 @@ interface Place {
   x: number;
   y: number;
   anchor: "start" | "middle" | "end";
-  arrow: string;
+  /** Which way a small arrow points at the edge, and where its tip is; none outside the wall. */
+  arrow: { x: number; y: number; points: "left" | "right" | "up" | "down" } | null;
+}
+
+/** The arrow as a path; beside an edge it stays at the label's first row, wherever that went. */
+function arrowPath({ arrow }: Place, y: number): string {
+  if (!arrow) return "";
+  if (arrow.points === "left" || arrow.points === "right") {
+    return `M${arrow.x} ${y - 5}l${arrow.points === "left" ? 6 : -6} -4v8Z`;
+  }
+  return `M${arrow.x} ${arrow.y}l-4 ${arrow.points === "down" ? -6 : 6}h8Z`;
 }
 
 /** The courses without the word, as short as they can be said. */
@@ -248,25 +257,25 @@ function placeOf(
     const x = scale.x(reading.at) + (toRight ? clear : -clear);
     const y = scale.y(mid) - block / 2 + 5;
     const tip = scale.x(reading.at) + (toRight ? 3 : -3);
-    const back = toRight ? 6 : -6;
-    const arrow = wall ? "" : `M${tip} ${y - 5}l${back} -4v8Z`;
+    const points = toRight ? "left" : "right";
+    const arrow = wall ? null : ({ x: tip, y: y - 5, points } as const);
     return { x, y, anchor: toRight ? "start" : "end", arrow };
   }
   const x = scale.x(mid);
   if (reading.kind === "foot") {
-    return { x, y: scale.y(reading.at) + 16, anchor: "middle", arrow: "" };
+    return { x, y: scale.y(reading.at) + 16, anchor: "middle", arrow: null };
   }
   if (wall) {
     const y =
       reading.side === "bottom" ? scale.y(reading.at) + 30 : scale.y(reading.at) - 8 - block;
-    return { x, y, anchor: "middle", arrow: "" };
+    return { x, y, anchor: "middle", arrow: null };
   }
   // Just inside the thing: above its underside, below its top; over a thing too low to write in.
   const low = reading.kind === "overhead" && scale.px(top - reading.at) < LOW + block;
   const inside =
     reading.side === "bottom" ? scale.y(reading.at) - 14 - block : scale.y(reading.at) + 24;
   const y = low ? scale.y(top) - 8 - block : inside;
-  const edge = scale.y(reading.at) + (reading.side === "bottom" ? -4 : 4);
-  const back = reading.side === "bottom" ? -6 : 6;
-  return { x, y, anchor: "middle", arrow: `M${x} ${edge}l-4 ${back}h8Z` };
+  const under = reading.side === "bottom";
+  const edge = scale.y(reading.at) + (under ? -4 : 4);
+  return { x, y, anchor: "middle", arrow: { x, y: edge, points: under ? "down" : "up" } };
 }

@@ -5,7 +5,7 @@ import { CHALK, MATERIALS, PAPER, PENCIL, THINGS, TIMBER_LINE } from "../palette
 import { Counter } from "./Counter";
 import { Cover } from "./Devices";
 import { Ends } from "./Ends";
-import { LINE as LABEL_LINE, labelPlace } from "./labels";
+import { LINE as LABEL_LINE, labelOf } from "./labels";
 import { Measure, measureAt } from "./Measure";
 import type { Scale } from "./scale";
 
@@ -48,7 +48,6 @@ const SAYS: Record<string, readonly [field: string, before: string, after: strin
 export const Surroundings = memo(function Surroundings(props: Props) {
   const { surface, plan, lines, lengths, active, scale, onThing, small } = props;
   const top = plan.frame[3];
-  const flag = [scale.x(plan.pennant.x), scale.y(plan.pennant.y)] as const;
   return (
     <g>
       <Ends surface={surface} plan={plan} scale={scale} unrolled={small ?? false} />
@@ -63,7 +62,7 @@ export const Surroundings = memo(function Surroundings(props: Props) {
             key={thing.id}
             {...{ thing, fill, pointer, lengths, scale, onThing }}
             top={top}
-            flag={flag}
+            plan={plan}
             active={thing.id === active}
             small={small ?? false}
           />
@@ -80,8 +79,7 @@ interface ThingProps {
   lengths: View["sheet"]["lengths"];
   scale: Scale;
   top: number;
-  /** The pennant's foot, in pixels. */
-  flag: readonly [x: number, y: number];
+  plan: SurfacePlan;
   active: boolean;
   small: boolean;
   onThing: (id: string) => void;
@@ -97,13 +95,13 @@ function path(outline: Placed["outline"], scale: Scale, top: number): string {
 }
 
 function Thing(props: ThingProps) {
-  const { thing, fill, pointer, lengths, scale, top, flag, active, small, onThing } = props;
+  const { thing, fill, pointer, lengths, scale, top, plan, active, small, onThing } = props;
   const [x0, y0, x1, high] = thing.box;
   const y1 = Math.min(high, top);
   const [width, height] = [scale.px(x1 - x0), scale.px(y1 - y0)];
   const [x, y] = [scale.x(x0), scale.y(y1)];
   const says = (SAYS[thing.kind] ?? []).filter(([field]) => lengths[pointer + field]);
-  const place = labelPlace(thing.form, width, height, { x: flag[0] - x, y: flag[1] - y });
+  const place = labelOf(thing, plan, scale);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut to a line that the keyboard reaches by itself
     <g

@@ -1,6 +1,7 @@
 /** Where a thing's name and sizes are written on it, so that numbers at its edges keep clear. */
 
-import type { Placed } from "../api/client";
+import type { Placed, SurfacePlan } from "../api/client";
+import type { Scale } from "./scale";
 
 type Form = Placed["form"];
 
@@ -18,6 +19,9 @@ export interface LabelPlace {
   below: number;
 }
 
+/** Pixels: what a letter of the tape's figures takes, and a size with its word. */
+export const LETTER = 7.2;
+const SIZE = 84;
 /** Pixels: how high the pennant flies over its foot, and how far its cloth and a label reach. */
 const FLAG = { high: 62, wide: 70 };
 
@@ -49,6 +53,33 @@ export function labelPlace(
   }
   const sizes = stacked && height <= 120 ? 1 : 2;
   return { at, stacked, sizes, below: at + LINE * (stacked ? sizes : 1) + 21 };
+}
+
+/** Where the label of a thing goes in the drawing of its surface, under the pennant if need be. */
+export function labelOf(thing: Placed, plan: SurfacePlan, scale: Scale): LabelPlace | null {
+  const [x0, y0, x1, high] = thing.box;
+  const top = Math.min(high, plan.frame[3]);
+  const flag = {
+    x: scale.x(plan.pennant.x) - scale.x(x0),
+    y: scale.y(plan.pennant.y) - scale.y(top),
+  };
+  return labelPlace(thing.form, scale.px(x1 - x0), scale.px(top - y0), flag);
+}
+
+/** The room of a label of a thing: its name, and its sizes under it. */
+export function labelBox(thing: Placed, at: LabelPlace, top: number, scale: Scale): Box {
+  const middle = scale.x((thing.box[0] + thing.box[2]) / 2);
+  const sizes = at.sizes === 0 ? 0 : at.stacked ? SIZE : at.sizes * SIZE;
+  const half = Math.max(thing.name.length * LETTER, sizes) / 2;
+  const y = scale.y(Math.min(thing.box[3], top)) + at.at;
+  const lines = at.sizes === 0 ? 0 : at.stacked ? at.sizes : 1;
+  return { x0: middle - half, y0: y - 12, x1: middle + half, y1: y + lines * LINE + 4 };
+}
+
+/** The room of the pennant's cloth and staff. */
+export function flagBox(plan: SurfacePlan, scale: Scale): Box {
+  const [x, y] = [scale.x(plan.pennant.x), scale.y(plan.pennant.y)];
+  return { x0: x - 4, y0: y - 56, x1: x + 37, y1: y + 5 };
 }
 
 /** Whether numbers at a thing's sides are written inside it, under its name. */
