@@ -11,7 +11,7 @@ from pennant.core.search import best
 from pennant.core.search.best import starts_of
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.dimensions import chain, overall
-from pennant.words.names import Names, courses
+from pennant.words.names import Names, courses, courses_in_brief
 from pennant.words.report import report
 from pennant.words.sheet import sheet, shown_lengths
 from pennant.words.start import say_start
@@ -193,3 +193,18 @@ class TestRows:
         said = sheet(job, plan(job)).findings
         assert not any("course" in finding.detail for finding in said)
         assert any("row" in finding.detail for finding in said)
+
+
+class TestCoursesInBrief:
+    """Beside a number on the wall there is room for a few signs."""
+
+    @pytest.mark.parametrize(
+        ("numbers", "says"),
+        [([2], "c3"), ([0, 2], "c1,3"), ([3, 4, 5, 6], "c4–7"), ([2, 4, 6, 8], "c3,5…9"),
+         ([0, 1, 3, 4, 6, 7, 9, 10, 12], "c1,2…13")],
+    )  # fmt: skip
+    def test_of_courses(self, numbers: list[int], says: str) -> None:
+        assert courses_in_brief(a_job(), numbers) == says
+
+    def test_on_a_lattice_they_are_rows(self) -> None:
+        assert courses_in_brief(demo("Juniper Court"), [0, 1, 2]) == "r1–3"

@@ -125,15 +125,38 @@ def courses(numbers: Iterable[int]) -> str:
     ('courses 1, 3, 5', 'course 3', 'courses 4 to 7')
     """
     counted = sorted({number + 1 for number in numbers})
-    if len(counted) == 1:
-        return f"course {counted[0]}"
-    if len(counted) > 2 and counted[-1] - counted[0] == len(counted) - 1:
-        return f"courses {counted[0]} to {counted[-1]}"
-    if len(counted) > 3 and counted == list(range(counted[0], counted[-1] + 1, 2)):
-        return f"courses {counted[0]}, {counted[1]} … {counted[-1]}"
-    if len(counted) > MOST_NAMED:
-        return f"courses {counted[0]}, {counted[1]} … {counted[-1]}, {len(counted)} in all"
-    return "courses " + ", ".join(str(number) for number in counted)
+    total = f", {len(counted)} in all" if _in_short(counted) else ""
+    return (
+        f"course{'' if len(counted) == 1 else 's'} {_listed(counted, ', ', ' to ', ' … ')}{total}"
+    )
+
+
+def courses_in_brief(job: Job, numbers: Iterable[int]) -> str:
+    """Say courses as short as can be, beside a number on the wall: ``c3,5…9``, ``r4–9``."""
+    counted = sorted({number + 1 for number in numbers})
+    return ("c" if job.in_courses else "r") + _listed(counted, ",", "–", "…")
+
+
+def _listed(counted: list[int], comma: str, to: str, gap: str) -> str:
+    """Numbers in order, those that follow one another as a stretch, every other one as a step."""
+    if not counted:
+        return ""
+    first, last = counted[0], counted[-1]
+    if len(counted) > 2 and last - first == len(counted) - 1:
+        return f"{first}{to}{last}"
+    stepped = len(counted) > 3 and counted == list(range(first, last + 1, 2))
+    if stepped or _in_short(counted):
+        return f"{first}{comma}{counted[1]}{gap}{last}"
+    return comma.join(str(number) for number in counted)
+
+
+def _in_short(counted: list[int]) -> bool:
+    """Whether courses are too many to be named one by one, and follow no order."""
+    if len(counted) <= MOST_NAMED:
+        return False
+    first, last = counted[0], counted[-1]
+    ordered = last - first == len(counted) - 1 or counted == list(range(first, last + 1, 2))
+    return not ordered
 
 
 def rows(job: Job, numbers: Iterable[int]) -> str:

@@ -29,7 +29,7 @@ from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import DoubtText, SayDoubts
 from pennant.words.findings import FindingText, say
 from pennant.words.lines import LineText, lines_of
-from pennant.words.names import CUT_NAMES, Names, extents, rows
+from pennant.words.names import CUT_NAMES, Names, courses_in_brief, extents, rows
 from pennant.words.quantities import (
     GROUP_NAMES,
     MixCard,
@@ -53,12 +53,13 @@ class ShownLength(Value):
 
 
 class GetsText(Value):
-    """One answer at an edge, in words."""
+    """One answer at an edge, in words; ``brief`` are its courses as short as can be."""
 
     size: str
     note: str
     verdict: Weight | None
     courses: str
+    brief: str
     pieces: tuple[str, ...]
 
 
@@ -349,7 +350,8 @@ def _gets(job: Job, gets: Gets, verdict: Weight | None) -> GetsText:
         size=show_length(gets.size, job.step)
         + (f" to {show_length(gets.largest, job.step)}" if gets.largest else ""),
         note=note, verdict=verdict,
-        courses=rows(job, gets.courses), pieces=gets.pieces,
+        courses=rows(job, gets.courses), brief=courses_in_brief(job, gets.courses),
+        pieces=gets.pieces,
     )  # fmt: skip
 
 

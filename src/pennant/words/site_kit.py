@@ -30,10 +30,12 @@ BOXES = ("outlet", "switch")
 class SitePiece(Value):
     """A piece as it is set: where it lies (mm on its wall), its place and its cut in words.
 
+    ``label`` is its number on its own wall, ``A1.2`` without the wall's letter.
     ``cut`` is the number of its cut on the cut sheet, None for a whole tile.
     """
 
     id: str
+    label: str
     box: Rect
     outline: Outline
     width: float
@@ -137,7 +139,7 @@ def _surfaces(
     job: Job, planned: Plan, names: Names, cut_of: Mapping[str, int]
 ) -> Iterator[SiteWall]:
     tiles = tiles_of(job)
-    for surface in planned.surfaces:
+    for wall, surface in zip(planned.kitchen.surfaces, planned.surfaces, strict=True):
         by_course: dict[int, list[Piece]] = {}
         for piece in sorted(surface.pieces, key=lambda one: one.box.x0):
             by_course.setdefault(piece.course, []).append(piece)
@@ -149,7 +151,8 @@ def _surfaces(
             surface=surface.surface, name=names.thing(surface.surface), frame=surface.frame,
             pieces=tuple(
                 SitePiece.model_construct(
-                    id=piece.id, box=piece.box, outline=piece.outline, width=piece.width,
+                    id=piece.id, label=piece.id.removeprefix(wall.code), box=piece.box,
+                    outline=piece.outline, width=piece.width,
                     height=piece.height, turn=piece.turn, place=places[piece.id],
                     cut=cut_of.get(piece.id), colour=tiles[piece.of].tile.colour,
                 )

@@ -4875,7 +4875,7 @@ export interface components {
         };
         /**
          * GetsText
-         * @description One answer at an edge, in words.
+         * @description One answer at an edge, in words; ``brief`` are its courses as short as can be.
          */
         GetsText: {
             /** Size */
@@ -4886,6 +4886,8 @@ export interface components {
             verdict: ("never" | "avoid") | null;
             /** Courses */
             courses: string;
+            /** Brief */
+            brief: string;
             /** Pieces */
             pieces: string[];
         };
@@ -10626,11 +10628,14 @@ export interface components {
          * SitePiece
          * @description A piece as it is set: where it lies (mm on its wall), its place and its cut in words.
          *
+         *     ``label`` is its number on its own wall, ``A1.2`` without the wall's letter.
          *     ``cut`` is the number of its cut on the cut sheet, None for a whole tile.
          */
         SitePiece: {
             /** Id */
             id: string;
+            /** Label */
+            label: string;
             box: components["schemas"]["Rect"];
             /** Outline */
             outline: [

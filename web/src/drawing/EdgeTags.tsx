@@ -80,7 +80,7 @@ const SMALL_LETTER = 6;
 function widthOf(gets: Said["gets"][number], roomy: boolean): number {
   const size = gets.size.length + (gets.verdict === "never" ? 2 : 0);
   const full = gets.note === "full" ? 5 : 0;
-  return (size + full) * LETTER + (roomy ? (shortly(gets.courses).length + 1) * SMALL_LETTER : 0);
+  return (size + full) * LETTER + (roomy ? (gets.brief.length + 1) * SMALL_LETTER : 0);
 }
 
 /** What labels keep clear of: the dimensions over the wall, names of things, pennant and foot. */
@@ -168,7 +168,7 @@ function Tag({ tag, onPieces }: TagProps) {
             {more}
             {roomy && (
               <tspan className="font-medium" fontSize={12} fill={PENCIL_SOFT}>
-                {` ${shortly(gets.courses)}`}
+                {` ${gets.brief}`}
               </tspan>
             )}
           </text>
@@ -216,17 +216,6 @@ function arrowPath({ arrow }: Place, y: number): string {
     return `M${arrow.x} ${y - 5}l${arrow.points === "left" ? 6 : -6} -4v8Z`;
   }
   return `M${arrow.x} ${arrow.y}l-4 ${arrow.points === "down" ? -6 : 6}h8Z`;
-}
-
-/** The courses without the word, as short as they can be said. */
-function shortly(courses: string): string {
-  return courses
-    .replace(/^courses? /, "c")
-    .replace(/^rows? /, "r")
-    .replace(/, \d+ in all$/, "")
-    .replaceAll(", ", ",")
-    .replace(" … ", "…")
-    .replace(" to ", "–");
 }
 
 /** Where along the edge the number stands: at the middle of the pieces that meet it. */

@@ -94,7 +94,7 @@ function Edges({ sheet, onPieces }: EdgesProps) {
                   <span className="aside">{gets.note}</span>
                 </button>
               </td>
-              <td className="aside">{gets.courses.replace(/^courses? /, "")}</td>
+              <td className="aside">{gets.courses}</td>
             </tr>
           )),
         )}

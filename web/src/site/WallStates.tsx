@@ -64,7 +64,7 @@ export function WallStates({ surface, shown, site, chosen, onChosen }: Props) {
                     className="tape pointer-events-none"
                   >
                     {MARKS[state]}
-                    {piece.id.replace(/^[A-Z]+/, "")}
+                    {piece.label ?? piece.id}
                   </text>
                 )}
               </g>
