@@ -4,7 +4,7 @@ A finding says what, where, how big, against which limit and by which setting; t
 elsewhere.
 """
 
-from typing import Annotated, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field
 
@@ -17,7 +17,8 @@ Weight = Literal["never", "avoid"]
 class _Finding(Value):
     """What every finding says. ``setting`` is the one that its limit comes from.
 
-    ``measure`` is what findings of one weight are put in order by: mm, the smallest first.
+    ``measured_by`` names the measure that findings of one weight are put in order by: mm, the
+    smallest first.
     """
 
     id: str
@@ -27,10 +28,12 @@ class _Finding(Value):
     courses: tuple[int, ...] = ()
     setting: str | None = None
 
+    measured_by: ClassVar[str]
+
     @property
     def measure(self) -> float:
         """How large it is, in mm."""
-        raise NotImplementedError
+        return float(getattr(self, self.measured_by))
 
 
 class SmallPiece(_Finding):
@@ -39,11 +42,7 @@ class SmallPiece(_Finding):
     rule: Literal["sliver", "thin-top", "small-piece"]
     size: float
     least: float
-
-    @property
-    def measure(self) -> float:
-        """The pieces' size."""
-        return self.size
+    measured_by = "size"
 
 
 class UnevenJambs(_Finding):
@@ -57,11 +56,7 @@ class UnevenJambs(_Finding):
     larger: float
     share: float
     limit: float
-
-    @property
-    def measure(self) -> float:
-        """The smaller side's size."""
-        return self.smaller
+    measured_by = "smaller"
 
 
 class ThinLeg(_Finding):
@@ -70,11 +65,7 @@ class ThinLeg(_Finding):
     rule: Literal["thin-leg"] = "thin-leg"
     leg: float
     least: float
-
-    @property
-    def measure(self) -> float:
-        """The leg's width."""
-        return self.leg
+    measured_by = "leg"
 
 
 class PlateOverhang(_Finding):
@@ -85,11 +76,7 @@ class PlateOverhang(_Finding):
 
     rule: Literal["plate-overhang"] = "plate-overhang"
     past: float
-
-    @property
-    def measure(self) -> float:
-        """How far it runs past."""
-        return self.past
+    measured_by = "past"
 
 
 class PlateCover(_Finding):
@@ -98,11 +85,7 @@ class PlateCover(_Finding):
     rule: Literal["plate-cover"] = "plate-cover"
     cover: float
     least: float
-
-    @property
-    def measure(self) -> float:
-        """How far it covers."""
-        return self.cover
+    measured_by = "cover"
 
 
 class Shaved(_Finding):
@@ -111,11 +94,7 @@ class Shaved(_Finding):
     rule: Literal["shaved"] = "shaved"
     each: float
     limit: float
-
-    @property
-    def measure(self) -> float:
-        """What each tile loses."""
-        return self.each
+    measured_by = "each"
 
 
 class JointOff(_Finding):
@@ -125,11 +104,7 @@ class JointOff(_Finding):
     wanted: float
     joint: float
     limit: float
-
-    @property
-    def measure(self) -> float:
-        """The joint that it would take."""
-        return self.wanted
+    measured_by = "wanted"
 
 
 class CutEdge(_Finding):
@@ -137,11 +112,7 @@ class CutEdge(_Finding):
 
     rule: Literal["cut-edge"] = "cut-edge"
     smallest: float
-
-    @property
-    def measure(self) -> float:
-        """The smallest piece."""
-        return self.smallest
+    measured_by = "smallest"
 
 
 class CourseStep(_Finding):
@@ -150,11 +121,7 @@ class CourseStep(_Finding):
     rule: Literal["course-step"] = "course-step"
     step: float
     within: float
-
-    @property
-    def measure(self) -> float:
-        """The step."""
-        return self.step
+    measured_by = "step"
 
 
 class RaggedEnd(_Finding):
@@ -163,11 +130,7 @@ class RaggedEnd(_Finding):
     rule: Literal["ragged-end"] = "ragged-end"
     short: float
     within: float
-
-    @property
-    def measure(self) -> float:
-        """How far it is missed."""
-        return self.short
+    measured_by = "short"
 
 
 class Interlock(_Finding):
@@ -179,11 +142,7 @@ class Interlock(_Finding):
     rule: Literal["interlock"] = "interlock"
     length: float
     longest: float
-
-    @property
-    def measure(self) -> float:
-        """The panel's length there."""
-        return self.length
+    measured_by = "length"
 
 
 Finding = Annotated[
