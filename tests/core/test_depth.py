@@ -14,6 +14,7 @@ from pennant.core.document.tile import Tile
 from pennant.core.geometry.clip import outlines_of
 from pennant.core.layout.field import Edge, Gap, Side
 from pennant.core.layout.patterns.scallop import scallop
+from pennant.core.reading.depth import runs_behind
 from pennant.core.reading.edges import size_at
 
 FAN = Tile(length=118, height=116, thickness=9)
@@ -103,3 +104,65 @@ class TestHollowSides:
         side = affinity.translate(shape, 6 - shape.bounds[2], -30)
         strip = side.intersection(box(0, -500, 500, 500), grid_size=1e-6)
         assert size_of(strip, "left") <= 6
+
+
+class TestRuns:
+    """Where the far side jumps or bends in, each stretch has a depth of its own."""
+
+    @staticmethod
+    def behind(*far: tuple[float, float], up: float = 350.0) -> list[tuple[float, float, float]]:
+        """Depth, greatest depth and length of each run, of a piece with this far side over a foot.
+
+        ``far`` goes from the right end of the foot back to its left one, in mm over the foot.
+        """
+        wide = far[0][0]
+        ring = tuple((x, y + up) for x, y in ((0.0, 0.0), (wide, 0.0), *far))
+        return [
+            (round(one.depth, 6), round(one.greatest, 6), round(one.along, 6))
+            for one in runs_behind((ring,), False, 1, (ring[0], ring[1]), 0.0, wide)
+        ]
+
+    def test_beside_a_notch_there_are_two(self) -> None:
+        assert self.behind((200, 30), (120, 30), (120, 100), (0, 100)) == [
+            (100, 100, 120), (30, 30, 80),
+        ]  # fmt: skip
+
+    def test_a_step_of_8_mm_parts_them_too(self) -> None:
+        assert [along for *_, along in self.behind((200, 52), (80, 52), (80, 60), (0, 60))] == [
+            80,
+            120,
+        ]
+
+    def test_nothing_is_told_past_the_piece(self) -> None:
+        ring = ((0.0, 0.0), (200.0, 0.0), (200.0, 60.0), (0.0, 60.0))
+        (run,) = runs_behind((ring,), False, 1, (ring[0], ring[1]), -50.0, 250.0)
+        assert (run.depth, run.along) == pytest.approx((60, 200))
+
+    def test_a_point_counts_whole_and_once(self) -> None:
+        # Both sides rise by 80 in 100, more than 30 degrees: as deep as the point is high.
+        assert self.behind((200, 40), (100, 120), (0, 40)) == [(120, 120, 200)]
+
+    def test_a_rise_that_runs_out_level_is_one(self) -> None:
+        # A rise of 40 in 100 counts by 3 x 0.4^2 = 0.48 of it: 20 and 19.2.
+        assert self.behind((200, 60), (100, 60), (0, 20)) == [(39.2, 60, 200)]
+
+    def test_a_corner_that_bends_in_parts_them(self) -> None:
+        assert [along for *_, along in self.behind((200, 120), (90, 40), (0, 120))] == [90, 110]
+
+    def test_a_valley_so_shallow_that_it_might_be_a_fan_does_as_well(self) -> None:
+        # 5 in 100 down and 5 in 100 up: less than 10 degrees, but the thin place is in the middle.
+        runs = self.behind((200, 60), (100, 55), (0, 60))
+        assert [along for *_, along in runs] == [100, 100]
+        assert max(depth for depth, *_ in runs) < 55.1
+
+    def test_the_hollow_side_of_a_fan_bends_in_little_by_little(self) -> None:
+        # Slopes of 0.2, 0.3 and 0.4: each bends by some five degrees more.
+        assert [along for *_, along in self.behind((300, 100), (200, 60), (100, 30), (0, 10))] == [
+            300
+        ]
+
+    def test_a_bend_of_twenty_degrees_is_none_of_a_fan(self) -> None:
+        assert [along for *_, along in self.behind((200, 90), (100, 30), (0, 10))] == [100, 100]
+
+    def test_a_corner_on_a_straight_side_is_none(self) -> None:
+        assert self.behind((200, 30), (100, 20), (0, 10)) == self.behind((200, 30), (0, 10))
