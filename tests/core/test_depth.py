@@ -166,3 +166,4 @@ class TestRuns:
 
     def test_a_corner_on_a_straight_side_is_none(self) -> None:
         assert self.behind((200, 30), (100, 20), (0, 10)) == self.behind((200, 30), (0, 10))
+        assert self.behind((200, 30), (100, 30), (0, 30)) == self.behind((200, 30), (0, 30))
