@@ -9,7 +9,7 @@ from pennant.core.cuts.fewest import fewest
 from pennant.core.cuts.items import Stock
 from pennant.core.cuts.tiles import counted_apart, items_for
 from pennant.core.document.job import Job
-from pennant.core.plan import plan
+from pennant.core.plan import drawn
 
 
 class FoundFewest(BaseModel):
@@ -32,7 +32,7 @@ class FewestTiles(BaseModel):
 def found_fewest(job: Job) -> list[FoundFewest]:
     """Return the fewest tiles of each of a job's."""
     found = []
-    for of, items, sheet in counted_apart(job, plan(job).pieces):
+    for of, items, sheet in counted_apart(job, drawn(job).plan.pieces):
         stock = pickle.dumps(fewest(items, sheet))
         found.append(FoundFewest(of=of, stock=base64.b64encode(stock).decode()))
     return found
@@ -40,7 +40,7 @@ def found_fewest(job: Job) -> list[FoundFewest]:
 
 def keep_fewest(job: Job, found: list[FoundFewest]) -> FewestTiles:
     """Keep what was found for the views of the same pieces."""
-    pieces, stocks = plan(job).pieces, []
+    pieces, stocks = drawn(job).plan.pieces, []
     for one in found:
         stock: Stock = pickle.loads(base64.b64decode(one.stock))
         fewest.remember(stock, *items_for(job, pieces, one.of))

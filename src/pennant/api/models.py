@@ -10,7 +10,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import Problem, reckoning
 from pennant.core.document.wishes import WishKind
-from pennant.core.plan import Plan, plan
+from pennant.core.plan import Plan, drawn, plan
 from pennant.core.reading.laying import laid_wall
 from pennant.core.search.best import starts_of
 from pennant.core.search.ranking import started
@@ -378,7 +378,7 @@ def agree_page(job: Job) -> AgreePage:
 
 def slack_in_words(job: Job, wall: str) -> list[SlackText]:
     """Return the slack of a wall's start, across and up."""
-    planned = plan(job)
+    planned = drawn(job).plan
     found = slack_of(laid_wall(job, planned.kitchen, wall), job.settings)
     return [SlackText(slack=one, says=say_slack(job, one)) for one in found]
 
@@ -386,15 +386,15 @@ def slack_in_words(job: Job, wall: str) -> list[SlackText]:
 def board_of(job: Job, wall: str) -> DrawnBoard:
     """Return a wall's best starts; raise `JobRefused` where the job cannot be drawn."""
     found = board(job, wall, starts_of(job, wall), MOST_DRAWN)
-    drawn = []
+    starts = []
     for words in found.starts:
         tried = started(job, wall, words.start)
-        svg = picture_svg(kitchen_drawing(tried, plan(tried), only=wall))
-        drawn.append(DrawnStart.model_construct(**dict(words), svg=svg))
+        svg = picture_svg(kitchen_drawing(tried, drawn(tried).plan, only=wall))
+        starts.append(DrawnStart.model_construct(**dict(words), svg=svg))
     return DrawnBoard.model_construct(
         compared=found.compared,
         both_ways=found.both_ways,
-        starts=drawn,
+        starts=starts,
         unmet=list(found.unmet),
     )
 

@@ -42,7 +42,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.notebook import words_of
 from pennant.core.document.things import THINGS
 from pennant.core.document.wishes import BINDABLE
-from pennant.core.plan import Plan, plan
+from pennant.core.plan import Plan, drawn, plan
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.core.survey.edits import (
     joined,
@@ -245,7 +245,7 @@ def show_slack(asked: Starts) -> list[SlackText]:
 @router.post("/setting-out")
 def set_out(job: Job) -> list[SettingOutText]:
     """Return the lines to strike on every wall of a job; nothing is kept."""
-    return list(setting_out_in_words(job, plan(job)))
+    return list(setting_out_in_words(job, drawn(job).plan))
 
 
 @router.get("/wishes")

@@ -20,7 +20,7 @@ from pennant.api.fewest import found_fewest
 from pennant.api.models import board_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned, reckoning
-from pennant.core.plan import plan
+from pennant.core.plan import drawn
 from pennant.core.search.best import best_round
 from pennant.core.search.cures import cures_of
 from pennant.core.survey.check import refuse_if_wrong
@@ -43,7 +43,7 @@ def _best(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
 def _cures(asked: dict[str, Any], job: Job) -> Iterator[BaseModel]:
     surface = asked["surface"]
     cures = cures_of(job, surface, asked["finding"])
-    yield from cures_in_words(job, plan(job), surface, cures)
+    yield from cures_in_words(job, drawn(job).plan, surface, cures)
 
 
 def _fewest(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:

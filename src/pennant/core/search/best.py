@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from pennant.core.document.job import Job
 from pennant.core.document.starts import Carried, FromCounter
 from pennant.core.document.wishes import BANDS, COUNTED, Wish, WishKind
-from pennant.core.plan import plan
+from pennant.core.plan import drawn
 from pennant.core.search.counter_starts import counter_starts
 from pennant.core.search.ranking import (
     Outcome,
@@ -116,9 +116,9 @@ def starts_of(job: Job, id_: str) -> Compared:
     """
     if all(counter.id != id_ for counter in job.counters):
         wall_number(job, id_)
-        planned = plan(job)
+        planned = drawn(job).plan
         return every_start(job, planned.kitchen, id_, len(planned.surface(id_).pieces))
-    kitchen = plan(job).kitchen
+    kitchen = drawn(job).plan.kitchen
     outcomes, found = counter_starts(job, kitchen, id_)
     return Compared(kitchen, outcomes, found, len(outcomes) - 1, both_ways=True)
 
@@ -160,7 +160,7 @@ def best_round(job: Job) -> Iterator[SearchStep]:
         best = better_of(given, whole.job)
         yield SearchStep("", 1, steps, best, best != given, whole)
     for done, number in enumerate(every, 2 if whole else 1):
-        planned, wall = plan(job), job.walls[number]
+        planned, wall = drawn(job).plan, job.walls[number]
         compared = every_start(job, planned.kitchen, wall.id, len(planned.surface(wall.id).pieces))
         start = compared.outcomes[0].start
         changed = start != wall.start

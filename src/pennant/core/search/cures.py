@@ -15,7 +15,7 @@ from pennant.core.document.survey import Device
 from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field_of import field_of
-from pennant.core.plan import Plan, plan
+from pennant.core.plan import Plan, drawn
 from pennant.core.reading.finding import Finding
 from pennant.core.reading.laying import LaidKitchen, laid_wall
 from pennant.core.search.counter_starts import counter_starts
@@ -66,7 +66,7 @@ def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
 
     Raise `JobRefused` for a finding that the job does not have.
     """
-    planned = plan(job)
+    planned = drawn(job).plan
     here = next((one for one in planned.surfaces if one.surface == surface), None)
     found = next((one for one in here.findings if one.id == finding), None) if here else None
     if found is None:
@@ -77,7 +77,7 @@ def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
     cures = []
     for kind, tried, extra in _tries(job, planned, wall, found):
         try:
-            after = plan(tried)
+            after = drawn(tried).plan
         except JobRefused:
             continue
         count = (after.never, len(after.findings) - after.never)
