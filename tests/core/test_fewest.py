@@ -15,9 +15,9 @@ from pennant.cli import demo_jobs
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.cuts.fewest import fewest
 from pennant.core.cuts.items import Item, WholeTile
-from pennant.core.cuts.patterns import kinds_of, ways_by_cuts_across
 from pennant.core.cuts.stock import stocked
 from pennant.core.cuts.tiles import items_for, may_be_fewer, stock_for
+from pennant.core.cuts.ways_to_cut import kinds_of, ways_by_cuts_across
 from pennant.core.document.job import Job
 from pennant.core.document.starts import FullLeft
 from pennant.core.document.tiles import tiles_of

@@ -14,7 +14,8 @@ import highspy
 import numpy as np
 
 from pennant.core.cuts.items import FromTile, Item, Stock, StockTile, WholeTile
-from pennant.core.cuts.patterns import (
+from pennant.core.cuts.stock import fixed, offcuts_beside, stocked, takes_all, turned_round
+from pennant.core.cuts.ways_to_cut import (
     Kind,
     PlaceInTile,
     WayToCut,
@@ -22,7 +23,6 @@ from pennant.core.cuts.patterns import (
     ways_by_cuts_across,
     ways_in_place,
 )
-from pennant.core.cuts.stock import fixed, offcuts_beside, stocked, takes_all, turned_round
 from pennant.core.geometry.kept import kept
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS

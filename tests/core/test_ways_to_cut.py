@@ -12,14 +12,14 @@ from shapely import Polygon
 from examples import examples
 from kitchens import demo
 from pennant.core.cuts.items import FromTile, Item, WholeTile
-from pennant.core.cuts.patterns import (
+from pennant.core.cuts.stock import fixed, offcuts_beside, takes_all
+from pennant.core.cuts.tiles import items_for
+from pennant.core.cuts.ways_to_cut import (
     Kind,
     kinds_of,
     ways_by_cuts_across,
     ways_in_place,
 )
-from pennant.core.cuts.stock import fixed, offcuts_beside, takes_all
-from pennant.core.cuts.tiles import items_for
 from pennant.core.geometry.rect import Rect
 from pennant.core.plan import plan
 
