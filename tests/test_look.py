@@ -39,14 +39,14 @@ def test_everything_that_stands_in_sight_has_a_colour() -> None:
     # Boxes and round holes are drawn by their plates and collars; a gap by what stands in it.
     forms = {*DRAWN, "cut-out"} - {"box", "round", "gap"}
     own = {kind for kind, one in THINGS.items() if one.form in forms}
-    assert set(palette.THINGS) == own
+    assert set(palette.THING_COLOURS) == own
 
 
 def test_a_thing_on_the_client_s_picture_is_as_on_the_page() -> None:
     job = a_job(things=["cabinet 0 wide 30 clear 18", "window 40 wide 20 sill 6 high 12"])
     svg = picture_svg(kitchen_drawing(job, plan(job)))
     for kind, role in (("cabinet", "overhead"), ("window", "opening")):
-        assert f'class="{role}" style="fill:{palette.THINGS[kind]}"' in svg
+        assert f'class="{role}" style="fill:{palette.THING_COLOURS[kind]}"' in svg
 
 
 def test_a_piece_is_drawn_by_its_roles() -> None:

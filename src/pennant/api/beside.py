@@ -24,7 +24,7 @@ from pennant.words.done import as_it_goes
 from pennant.words.methods import Method, methods
 from pennant.words.setting_out import setting_out_in_words
 
-Paper = Literal["cuts", "methods", "setting-out", "days"]
+BesidePaper = Literal["cuts", "methods", "setting-out", "days"]
 
 
 class BesideView(BaseModel):
@@ -32,7 +32,7 @@ class BesideView(BaseModel):
 
     model_config = ConfigDict(frozen=True)
 
-    paper: Paper
+    paper: BesidePaper
     answer: Any = None
     refused: tuple[Problem, ...] = ()
 
@@ -41,7 +41,10 @@ class Beside:
     """Answers papers beside a view; what they need besides the job is asked for when they are."""
 
     def __init__(
-        self, papers: frozenset[Paper], shelf: Callable[[], Shelf], noted: Callable[[], list[Entry]]
+        self,
+        papers: frozenset[BesidePaper],
+        shelf: Callable[[], Shelf],
+        noted: Callable[[], list[Entry]],
     ) -> None:
         """``shelf`` is of the user's own products, ``noted`` what was noted of the job on site."""
         self.papers, self.shelf, self.noted = papers, shelf, noted
@@ -57,7 +60,7 @@ class Beside:
                 whole["fewest"] = with_quantities(job, drawing, "fewest")
             return whole["fewest"]
 
-        answers: Mapping[Paper, Callable[[], Any]] = {
+        answers: Mapping[BesidePaper, Callable[[], Any]] = {
             "setting-out": lambda: list(setting_out_in_words(job, drawing.plan)),
             "cuts": lambda: cut_sheet(job, planned()),
             "methods": lambda: side_by_side(job, self.shelf()),
@@ -86,6 +89,6 @@ def side_by_side(job: Job, own: Shelf) -> list[Method]:
     return list(methods(products_tried(job, every)))
 
 
-def papers_in(header: str) -> frozenset[Paper]:
+def papers_in(header: str) -> frozenset[BesidePaper]:
     """Return the papers that a header names; others that it names are none of these."""
-    return frozenset(one for one in get_args(Paper) if one in header.split())
+    return frozenset(one for one in get_args(BesidePaper) if one in header.split())

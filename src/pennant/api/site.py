@@ -19,8 +19,7 @@ from pennant.files.cuts_csv import cuts_csv
 from pennant.files.export import TYPES, FileForm, NotThere, Wanted, exported
 from pennant.files.job_json import read_job
 from pennant.files.materials_csv import materials_csv
-from pennant.files.papers import NOTHING_KEPT, Imprint, Paper, Size
-from pennant.files.papers import SiteRecord as KeptOnSite
+from pennant.files.papers import NOTHING_KEPT, Imprint, Paper, SitePapers, Size
 from pennant.files.papers_pdf import bound
 from pennant.files.site_file import assets_of, site_file
 from pennant.store.jobs import StoredJob
@@ -65,7 +64,7 @@ def job_as(
     if form == "pdf":
         kept = _kept(id_, site, pictures)
     elif form == "csv":
-        kept = KeptOnSite(tuple(entries_of(site.entries(id_))))
+        kept = SitePapers(tuple(entries_of(site.entries(id_))))
     wanted = Wanted(
         form, tuple(only or ()), None, size, id_, _imprint(stored), kept.entries, kept.photographs
     )
@@ -119,8 +118,8 @@ def _imprint(stored: StoredJob) -> Imprint:
     return Imprint(f"revision {stored.revision}", stored.changed[:10])
 
 
-def _kept(id_: str, site: SiteRecord, pictures: Photographs) -> KeptOnSite:
+def _kept(id_: str, site: SiteRecord, pictures: Photographs) -> SitePapers:
     """The record of a job, and its photographs."""
     entries = entries_of(site.entries(id_))
     named = [one.said.name for one in entries if isinstance(one.said, NotedPhotograph)]
-    return KeptOnSite(tuple(entries), {name: pictures.get(id_, name).picture for name in named})
+    return SitePapers(tuple(entries), {name: pictures.get(id_, name).picture for name in named})

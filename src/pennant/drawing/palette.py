@@ -14,7 +14,7 @@ PAGE = _PALETTE["page"]
 """Where one reads and writes, and what is drawn with: pencil, chalk line, wax crayon, flag."""
 MATERIALS = _PALETTE["materials"]
 """What a kitchen and its tools are made of; ``tile`` and ``joint`` where a job chose none."""
-THINGS = _PALETTE["things"]
+THING_COLOURS = _PALETTE["things"]
 """What stands on a wall or in a counter, by its kind."""
 PRINT = _PALETTE["print"]
 """How roles are filled on paper, and its thin lines."""

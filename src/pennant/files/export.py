@@ -15,7 +15,7 @@ from pennant.files.drawing_dxf import elevation_dxf, plan_dxf, templates_dxf
 from pennant.files.full_size import odd_cuts
 from pennant.files.job_json import write_job
 from pennant.files.materials_csv import materials_csv
-from pennant.files.papers import BOUND_PAPERS, PAPERS, Imprint, Paper, SiteRecord, Size
+from pennant.files.papers import BOUND_PAPERS, PAPERS, Imprint, Paper, SitePapers, Size
 from pennant.files.papers_pdf import papers_pdf
 from pennant.files.picture_svg import picture_svg
 from pennant.files.pieces_csv import days_csv, pieces_csv
@@ -99,7 +99,7 @@ def _chosen(form: FileForm, plan: Plan, only: Sequence[str]) -> tuple[str, ...]:
 def _pdf(job: Job, plan: Plan, wanted: Wanted) -> bytes:
     only = _chosen("pdf", plan, wanted.only) or BOUND_PAPERS
     chosen = cast(tuple[Paper, ...], only)
-    kept = SiteRecord(wanted.entries, wanted.photographs)
+    kept = SitePapers(wanted.entries, wanted.photographs)
     return papers_pdf(job, plan, chosen, wanted.size, wanted.imprint, kept)
 
 

@@ -38,7 +38,7 @@ class Imprint:
 
 
 @dataclass(frozen=True)
-class SiteRecord:
+class SitePapers:
     """What the site gave: the entries of the record, and the photographs (JPEG) by their names."""
 
     entries: tuple[Entry, ...] = ()
@@ -55,4 +55,4 @@ class Making:
 
 
 NO_IMPRINT = Imprint()
-NOTHING_KEPT = SiteRecord()
+NOTHING_KEPT = SitePapers()

@@ -42,7 +42,7 @@ from pennant.files.papers import (
     Imprint,
     Making,
     Paper,
-    SiteRecord,
+    SitePapers,
     Size,
 )
 from pennant.files.picture_flow import PictureFlow
@@ -69,7 +69,7 @@ def papers_pdf(
     only: Sequence[Paper] = BOUND_PAPERS,
     size: Size | None = None,
     imprint: Imprint = NO_IMPRINT,
-    kept: SiteRecord = NOTHING_KEPT,
+    kept: SitePapers = NOTHING_KEPT,
 ) -> bytes:
     """Return the chosen papers as one PDF: what `bound` comes to, with the same arguments."""
     *_, last = bound(job, plan, only, size, imprint, kept)
@@ -83,7 +83,7 @@ def bound(
     only: Sequence[Paper] = BOUND_PAPERS,
     size: Size | None = None,
     imprint: Imprint = NO_IMPRINT,
-    kept: SiteRecord = NOTHING_KEPT,
+    kept: SitePapers = NOTHING_KEPT,
 ) -> Iterator[Making | bytes]:
     """Yield each step of making the chosen papers as it begins, and at last all as one PDF.
 
@@ -122,7 +122,7 @@ def bound(
 class _Binder:
     """Makes each paper of one job."""
 
-    def __init__(self, job: Job, plan: Plan, page: tuple[float, float], kept: SiteRecord) -> None:
+    def __init__(self, job: Job, plan: Plan, page: tuple[float, float], kept: SitePapers) -> None:
         self.job, self.plan, self.kept = job, plan, kept
         self.width, self.height = page[0] - 2 * MARGIN, page[1] - 2 * MARGIN - 8 * mm
         self.plain = ParagraphStyle("plain", fontName=TEXT, fontSize=9.5, leading=12.5)

@@ -5,7 +5,7 @@ from html import escape
 
 from pennant.core.geometry.clip import Outline
 from pennant.drawing.kitchen import RING
-from pennant.drawing.palette import MATERIALS, PAGE, THINGS
+from pennant.drawing.palette import MATERIALS, PAGE, THING_COLOURS
 from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
 
 _INK, _FLAG, _MARK = PAGE["pencil"], PAGE["flag"], PAGE["chalk"]
@@ -20,8 +20,8 @@ def _styles(colours: Colours) -> dict[Role, str]:
         "cut": f"fill:{colours.tile};fill-opacity:.72",
         "objection": f"fill:{_FLAG}",
         "counter": f"fill:{_LINE}",
-        "overhead": f"fill:{THINGS['cabinet']};stroke:{_LINE};stroke-width:4",
-        "opening": f"fill:{THINGS['window']};stroke:{_LINE};stroke-width:4",
+        "overhead": f"fill:{THING_COLOURS['cabinet']};stroke:{_LINE};stroke-width:4",
+        "opening": f"fill:{THING_COLOURS['window']};stroke:{_LINE};stroke-width:4",
         "fold": f"stroke:{_INK};stroke-width:8;stroke-dasharray:40 20",
         "flag": f"fill:{_FLAG}",
         "staff": f"stroke:{_INK};stroke-width:8",
@@ -50,7 +50,7 @@ def picture_svg(picture: Picture) -> str:
 
 def _shapes(picture: Picture) -> Iterator[str]:
     for shape in picture.shapes:
-        fills = picture.colours.others if shape.role in ("tile", "cut") else THINGS
+        fills = picture.colours.others if shape.role in ("tile", "cut") else THING_COLOURS
         other = fills.get(shape.of)
         own = f' style="fill:{other}"' if other else ""
         yield f'<path class="{shape.role}"{own} d="{_path(shape, picture.height)}"/>'

@@ -8,8 +8,9 @@ from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.survey import zones_of
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
+from pennant.core.reading.finding import Weight
 from pennant.core.survey.boards import build_up, old_tile_at_trim
-from pennant.core.takes.suitability import TRIM_OVER, SuitRule, Unsuited, Weight, edges_too_low
+from pennant.core.takes.suitability import TRIM_OVER, SuitRule, Unsuited, edges_too_low
 from pennant.words.names import Names
 
 SAID: dict[SuitRule, tuple[str, str, str]] = {

@@ -15,6 +15,7 @@ from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import Adhesive, Grout, Products
 from pennant.core.document.survey import Zone, zones_of
 from pennant.core.geometry.tolerance import EPS
+from pennant.core.reading.finding import Weight
 from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile, old_tile_at_trim
 from pennant.core.survey.counters import edge_height
 from pennant.core.takes.preparation import porous_tiles
@@ -30,7 +31,6 @@ SuitRule = Literal[
     "stick-on-damp", "stick-on-wavy", "sanded-narrow",
     "counter-mastic", "counter-plywood", "edge-low",
 ]  # fmt: skip
-Weight = Literal["never", "avoid"]
 
 
 @dataclass(frozen=True)
