@@ -38,7 +38,7 @@ const IN = ["Survey", "Start", "Compare", "Tile", "Products", "Rules"] as const;
 const OUT = ["Findings", "Doubts", "Edges", "Cuts", "It takes", "Set out", "Days"] as const;
 
 export function Desk() {
-  const { editor, draft, view } = useEditor();
+  const { editor, view } = useEditor();
   const shown = useWall();
   const showWall = useShowWall();
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
@@ -145,7 +145,7 @@ export function Desk() {
                           shown.wall.length,
                         );
                         editor.commit(
-                          replaced(draft, `${shown.pointer}/start/across/x`, to),
+                          replaced(editor.get().draft, `${shown.pointer}/start/across/x`, to),
                           "Start: centred on a point",
                         );
                       }

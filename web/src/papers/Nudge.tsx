@@ -14,12 +14,12 @@ interface NudgeProps {
 }
 
 export function Nudge({ axis, minus, plus, signs, says }: NudgeProps) {
-  const { editor, draft, view } = useEditor();
+  const { editor, view } = useEditor();
   const { start, startAt } = useWall();
   const step = view.sheet.step_mm;
   const move = (by: number) =>
     editor.burst(
-      nudged(draft, view, startAt, axis === "across" ? by : 0, axis === "up" ? by : 0),
+      nudged(editor.get().draft, view, startAt, axis === "across" ? by : 0, axis === "up" ? by : 0),
       "Nudged the start",
     );
   const moved = start[axis].nudge !== 0;
@@ -50,7 +50,9 @@ export function Nudge({ axis, minus, plus, signs, says }: NudgeProps) {
         <button
           type="button"
           className="button"
-          onClick={() => editor.commit(unnudged(draft, view, startAt, axis), "Nudge taken out")}
+          onClick={() =>
+            editor.commit(unnudged(editor.get().draft, view, startAt, axis), "Nudge taken out")
+          }
         >
           Clear
         </button>

@@ -14,7 +14,7 @@ const WIDE = 280;
 const HIGH = 30;
 
 export function SlackStrip({ axis }: { axis: "across" | "up" }) {
-  const { editor, draft, view, kept, status } = useEditor();
+  const { editor, view, kept, status } = useEditor();
   const { starts, startAt, counter } = useWall();
   const { data } = useQuery({
     ...slackOptions(kept, starts),
@@ -48,7 +48,7 @@ export function SlackStrip({ axis }: { axis: "across" | "up" }) {
           const mm = low + ((event.clientX - box.left) / box.width) * whole;
           const by = Math.round(mm / step) * step;
           const job = nudged(
-            draft,
+            editor.get().draft,
             view,
             startAt,
             axis === "across" ? by : 0,

@@ -45,7 +45,7 @@ export function StartPaper({ pointing, onPointing }: Props) {
 }
 
 function AcrossChoice({ pointing, onPointing }: Props) {
-  const { editor, draft, view } = useEditor();
+  const { editor, view } = useEditor();
   const { wall, number, pointer, plan, startAt, things } = useWall();
   const { across } = wall.start;
   const lines = useLines();
@@ -58,7 +58,7 @@ function AcrossChoice({ pointing, onPointing }: Props) {
   );
   const school: School = across.kind === "centred" ? across.what : across.kind;
   const plant = (to: Across, label: string) =>
-    editor.commit(withAcross(draft, view, startAt, to), label);
+    editor.commit(withAcross(editor.get().draft, view, startAt, to), label);
 
   function choose(next: School) {
     if (next === "full-left" || next === "full-right") {
@@ -278,7 +278,7 @@ function Floats() {
 }
 
 function UpChoice() {
-  const { editor, draft, view } = useEditor();
+  const { editor, view } = useEditor();
   const { wall, number, startAt, things } = useWall();
   const { up } = wall.start;
   const hung =
@@ -287,7 +287,8 @@ function UpChoice() {
   const under = things.filter(({ under_tile }) => under_tile);
   const joined = number > 0 && view.job.walls[number - 1]?.corner != null;
   const courses = view.job.pattern.kind === "courses" && !view.job.tile.sheet;
-  const plant = (to: Up, label: string) => editor.commit(withUp(draft, view, startAt, to), label);
+  const plant = (to: Up, label: string) =>
+    editor.commit(withUp(editor.get().draft, view, startAt, to), label);
 
   function choose(kind: Up["kind"]) {
     if (kind === "full-counter") plant({ kind, nudge: 0 }, "Start: full course at the counter");
