@@ -17,7 +17,7 @@ from typing import Any
 
 RENAMED: dict[str, str] = {}
 """Keys by their old name, and the new one."""
-NEW: frozenset[str] = frozenset({"least_share", "kept", "turn", "shape"})
+NEW: frozenset[str] = frozenset({"form", "under_tile", "roles", "brief", "label"})
 """Keys that only the newer answers have."""
 EACH = 30
 """Random kitchens of each kind."""
