@@ -2,7 +2,8 @@
 import { describe, expect, it } from "vitest";
 import { comingOf, expecting } from "../src/job/beside";
 
-const job = () => ({ name: "A wall" });
+let jobs = 0;
+const job = (name = `Wall ${jobs++}`) => ({ name });
 const open = () => new AbortController().signal;
 const notAsked = () => Promise.reject(new Error("asked by itself"));
 
@@ -39,6 +40,15 @@ describe("a paper beside the wall", () => {
     answer.ended();
     asker.abort(new Error("another view"));
     await expect(said).rejects.toThrow("another view");
+  });
+
+  it("comes with the next view of the same job where the first was cut short", async () => {
+    const first = expecting(job("Kept"), ["days"]);
+    const said = comingOf(job("Kept"), "days", open(), notAsked);
+    first.ended();
+    const second = expecting(job("Kept"), ["days"]);
+    second.took({ paper: "days", answer: "two days", refused: [] });
+    expect(await said).toBe("two days");
   });
 
   it("still comes where it was asked for after it had come", async () => {

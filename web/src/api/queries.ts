@@ -1,21 +1,3 @@
-/** Jobs as keys of what is known of them: written out once a job, because keys are compared at every
- * render of what asks. */
-const writtenOnes = new WeakMap<object, string>();
-const namelessOnes = new WeakMap<object, string>();
-
-function written(job: object): string {
-  const key = writtenOnes.get(job) ?? JSON.stringify(job);
-  writtenOnes.set(job, key);
-  return key;
-}
-
-/** The same, whatever the job is called. */
-function nameless(job: object): string {
-  const key = namelessOnes.get(job) ?? JSON.stringify({ ...job, name: "" });
-  namelessOnes.set(job, key);
-  return key;
-}
-
 /** Who owns which key: one options function for each thing that is read from the server. */
 import { queryOptions } from "@tanstack/react-query";
 import { comingOf } from "../job/beside";
@@ -50,6 +32,7 @@ import {
   type WishText,
 } from "./client";
 import { rested } from "./rested";
+import { nameless, written } from "./written";
 
 export type Folder = "in-hand" | "archive" | "trash";
 

@@ -5,6 +5,7 @@
 import { useEffect } from "react";
 import type { BesideView } from "../api/client";
 import { rested } from "../api/rested";
+import { written } from "../api/written";
 
 export type Paper = BesideView["paper"];
 
@@ -34,7 +35,10 @@ interface Waiting {
   failed: (why: Error) => void;
 }
 
-const expected = new WeakMap<object, Map<Paper, Waiting>>();
+/** By the job as it is written: what is kept comes back as another object that says the same. */
+const expected = new Map<string, Map<Paper, Waiting>>();
+/** Answers that are remembered: of the job as it is, and of those just before it. */
+const REMEMBERED = 4;
 
 /** What an answer that is under way will say of papers, for who asks for the same job. */
 export interface Expected {
@@ -57,7 +61,10 @@ export function expecting(job: object, papers: readonly Paper[]): Expected {
     said.catch(() => undefined);
     waiting.set(paper, { said, came, failed });
   }
-  expected.set(job, waiting);
+  const key = written(job);
+  expected.delete(key);
+  expected.set(key, waiting);
+  for (const old of [...expected.keys()].slice(0, -REMEMBERED)) expected.delete(old);
   return {
     took({ paper, answer }) {
       const one = waiting.get(paper);
@@ -78,13 +85,16 @@ export async function comingOf<T>(
   signal: AbortSignal,
   asked: () => Promise<T>,
 ): Promise<T> {
-  const coming = expected.get(job)?.get(paper);
+  const key = written(job);
+  const coming = expected.get(key)?.get(paper);
   if (!coming) return asked();
   try {
     return (await coming.said) as T;
   } catch {
-    // Where another key has ended it, that key's view is soon there and this is not wanted any more.
+    // Where another key has ended it, that key's view is soon there and this is not wanted any more;
+    // where the same job was asked for again, it comes with that.
     await rested(REST_MS, signal);
-    return asked();
+    const again = expected.get(key)?.get(paper);
+    return again === coming ? asked() : comingOf(job, paper, signal, asked);
   }
 }

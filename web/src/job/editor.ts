@@ -166,10 +166,15 @@ export class JobEditor {
   }
 
   /** The view of a draft, of which only what is not here yet is sent; what it takes comes last. */
-  async *#view(body: JobDraft, signal: AbortSignal): AsyncGenerator<Part> {
+  async *#view(
+    body: JobDraft,
+    signal: AbortSignal,
+    shown: View | null = null,
+  ): AsyncGenerator<Part> {
     let of: View | null = null;
-    let beside: Expected | null = null;
     const papers = lookedAt();
+    // Of what is on show already papers are asked for at once, before its answer begins.
+    let beside: Expected | null = shown && expecting(shown.job, papers);
     try {
       const tags = tagsOf(this.#parts);
       for await (const line of viewChanges(body, tags, papers.join(" "), this.id, signal)) {
@@ -185,7 +190,7 @@ export class JobEditor {
           }
           this.#parts = found.parts;
           of = found.view;
-          beside = expecting(of.job, papers);
+          beside ??= expecting(of.job, papers);
           yield { of, takes: null };
         } else if (!line.plan || !line.sheet) {
           throw new Refusal({ ...NOT_RECKONED, errors: line.refused });
@@ -202,7 +207,7 @@ export class JobEditor {
   async #takes(of: View): Promise<void> {
     try {
       const { signal } = new AbortController();
-      for await (const { takes } of this.#view(of.job, signal)) {
+      for await (const { takes } of this.#view(of.job, signal, of)) {
         if (takes) this.#took({ is: "takes came", of, takes });
       }
     } catch {
