@@ -103,10 +103,10 @@ def _sum(*parts: Amount) -> Amount:
 
 
 def _by_time(name: str, what: WaitFor) -> WaitOf:
-    def told(facts: Facts) -> Wait:
+    def wait_of(facts: Facts) -> Wait:
         return Wait(hours=getattr(facts.job.times, name), what=what, source=f"times.{name}")
 
-    return told
+    return wait_of
 
 
 def _by_sheet(
@@ -114,14 +114,14 @@ def _by_sheet(
 ) -> Callable[[Facts], Wait]:
     """By the product's own sheet, else by the job's times."""
 
-    def told(facts: Facts) -> Wait:
+    def wait_of(facts: Facts) -> Wait:
         own = product(facts)
         hours = getattr(own, field, None)
         if own is None or hours is None:
             return Wait(hours=getattr(facts.job.times, name), what=what, source=f"times.{name}")
         return Wait(hours=hours, what=what, source=f"sheet: {own.name}")
 
-    return told
+    return wait_of
 
 
 def bed_sets(facts: Facts) -> Wait | None:
