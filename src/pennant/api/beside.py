@@ -6,12 +6,14 @@ is drawn and what the job takes; one that cannot be reckoned says why, and the o
 
 from collections.abc import Callable, Iterator, Mapping
 from datetime import date
+from functools import cache
 from typing import Any, Literal, get_args
 
 from pydantic import BaseModel, ConfigDict
 
 from pennant.api.defects import log_defect
-from pennant.api.models import days_page
+from pennant.api.models import DaysPage, days_page
+from pennant.api.record_entries import entries_of
 from pennant.core.document.job import Job
 from pennant.core.document.products import Grout
 from pennant.core.document.refusal import JobRefused, Problem, reckoning
@@ -19,6 +21,7 @@ from pennant.core.document.shelf import EXAMPLES, Shelf, with_kept
 from pennant.core.plan import Drawn, Plan, with_quantities
 from pennant.core.search.products_tried import Holder, products_tried
 from pennant.core.site.entries import Entry
+from pennant.store.record import SiteRecord
 from pennant.words.cuts import cut_sheet
 from pennant.words.done import as_it_goes
 from pennant.words.methods import Method, methods
@@ -53,21 +56,17 @@ class Beside:
         """Yield a `BesideView` as JSON for each paper, of the plan that its view is of."""
         if not self.papers:
             return
-        whole: dict[str, Plan] = {}
 
+        @cache
         def planned() -> Plan:
-            if not whole:
-                whole["fewest"] = with_quantities(job, drawing, "fewest")
-            return whole["fewest"]
+            return with_quantities(job, drawing, "fewest")
 
         answers: Mapping[BesidePaper, Callable[[], Any]] = {
             "setting-out": lambda: list(setting_out_in_words(job, drawing.plan)),
             "cuts": lambda: cut_sheet(job, planned()),
             "methods": lambda: side_by_side(job, self.shelf()),
-            "days": lambda: days_page(
-                as_it_goes(job, planned(), self.noted()), date.today(), planned()
-            ),
-        }  # fmt: skip
+            "days": lambda: days_today(job, planned(), self.noted()),
+        }
         for paper, answer in answers.items():
             if paper not in self.papers:
                 continue
@@ -78,6 +77,16 @@ class Beside:
                 log_defect(f"the {paper} of a job", error)
                 view = BesideView(paper=paper, refused=tuple(error.problems))
             yield view.model_dump_json()
+
+
+def days_today(job: Job, planned: Plan, noted: list[Entry]) -> DaysPage:
+    """Return the days of a job as they are today, by what was noted of it on site."""
+    return days_page(as_it_goes(job, planned, noted), date.today(), planned)
+
+
+def noted_of(site: SiteRecord, record_of: str | None) -> list[Entry]:
+    """Return what was noted of a kept job on site; nothing where none is named."""
+    return [] if record_of is None else entries_of(site.entries(record_of))
 
 
 def side_by_side(job: Job, own: Shelf) -> list[Method]:

@@ -147,9 +147,9 @@ def _time_of(note: KeptNote, given: GivenBack) -> tuple[str | None, str | None]:
     clock counts while it can be right: after the file was made, and not to come.
     """
     by_sending = put_right(note.said_at, given.given_at)
-    words = minute_of(note.said_at.isoformat())
+    noted_at = minute_of(note.said_at.isoformat())
     latest = minute_of(by_sending) if by_sending else None
-    early = words < minute_of(given.made_at.isoformat()) - OFF_BY
-    if latest is None or early or words > latest + OFF_BY:
+    early = noted_at < minute_of(given.made_at.isoformat()) - OFF_BY
+    if latest is None or early or noted_at > latest + OFF_BY:
         return by_sending, clock_of(note.said_at, given.given_at)
-    return moment(words), note.said_at.isoformat()
+    return moment(noted_at), note.said_at.isoformat()

@@ -35,8 +35,8 @@ async def _events(port: int) -> AsyncIterator[str]:
     yield "retry: 3000\nevent: ready\ndata: {}\n\n"
     try:
         async for reading in readings(HOST, port):
-            lines = {"number": reading.number, "mm": reading.mm, "failure": reading.failure}
-            yield f"data: {json.dumps(lines)}\n\n"
+            event = {"number": reading.number, "mm": reading.mm, "failure": reading.failure}
+            yield f"data: {json.dumps(event)}\n\n"
         message = "the meter was switched off"
     except MeterOff as off:
         message = str(off)

@@ -113,11 +113,11 @@ class Noting:
         self.present = stored.revision
         self.documents: dict[int, str] | None = None
 
-    def revision_of(self, text: int | None) -> int:
+    def revision_of(self, asked: int | None) -> int:
         """Return the revision that something was noted on; the present one for one never kept."""
-        if text is None or text in self.plans:
-            return text or self.present
-        return text if text in self._documents() else self.present
+        if asked is None or asked in self.plans:
+            return asked or self.present
+        return asked if asked in self._documents() else self.present
 
     def as_they_were(self, entry: Note, revision: int) -> tuple[AsItWas, ...]:
         """Return an entry's pieces as that revision had them; unknown where it has no plan."""

@@ -124,8 +124,8 @@ def take_way(id_: str, taken: TakenWay, jobs: Kept, site: Site) -> SiteKit:
 
     Refused where the job has moved on since the way was shown, or there is no such way.
     """
-    text = refit_to(id_, AskedReading(units=taken.units, reading=taken.reading), jobs, site)
-    way = next((one for one in text.ways if one.kind == taken.way), None)
+    refit = refit_to(id_, AskedReading(units=taken.units, reading=taken.reading), jobs, site)
+    way = next((one for one in refit.ways if one.kind == taken.way), None)
     if way is None:
         message = "is no way to go on from this reading; ask again what it means"
         raise JobRefused([Problem(pointer="/way", message=message)])

@@ -1,7 +1,6 @@
 """Routes that work something out for a job and keep nothing."""
 
 from collections.abc import AsyncIterator
-from datetime import date
 from itertools import chain
 from typing import Annotated, Any
 
@@ -9,7 +8,7 @@ from fastapi import APIRouter, Header, Query, Request, Response
 from fastapi.responses import StreamingResponse
 from starlette.concurrency import run_in_threadpool
 
-from pennant.api.beside import Beside, BesideView, papers_in
+from pennant.api.beside import Beside, BesideView, days_today, noted_of, papers_in
 from pennant.api.fewest import FewestTiles, FoundFewest, keep_fewest
 from pennant.api.kept import Products, Site
 from pennant.api.models import (
@@ -29,13 +28,11 @@ from pennant.api.models import (
     View,
     WishText,
     agree_page,
-    days_page,
     list_of_papers,
     shades_page,
     slack_in_words,
     view_of,
 )
-from pennant.api.record_entries import entries_of
 from pennant.api.searches import Searches
 from pennant.api.view_changes import ViewChanges, ViewTakes, tags_in, view_changes
 from pennant.core.document.job import Job
@@ -54,7 +51,6 @@ from pennant.core.survey.edits import (
 )
 from pennant.words.cures import CureText
 from pennant.words.cuts import CutSheet, cut_sheet
-from pennant.words.done import as_it_goes
 from pennant.words.setting_out import SettingOutText, setting_out_in_words
 from pennant.words.sheet import SettingText, settings_list, times_list
 from pennant.words.starts import WISHES
@@ -103,7 +99,7 @@ def make_view_changes(
     """
     beside = Beside(
         papers_in(pennant_beside), products.kept,
-        lambda: entries_of(site.entries(record_of)) if record_of is not None else [],
+        lambda: noted_of(site, record_of),
     )  # fmt: skip
     lines = view_changes(job, tags_in(pennant_has), beside)
     first = next(lines)  # what cannot be drawn is an answer of its own
@@ -160,9 +156,7 @@ def plan_days(
     ``record_of`` is the id of the kept job whose record says which steps are done.
     """
     planned = plan(job, "fewest")
-    if record_of is not None:
-        job = as_it_goes(job, planned, entries_of(site.entries(record_of)))
-    return days_page(job, date.today(), planned)
+    return days_today(job, planned, noted_of(site, record_of))
 
 
 @router.post("/shades")

@@ -141,9 +141,9 @@ def _as_entry(one: Any) -> Any:
     rest = {name: one[name] for name in ("key", "at", "takes_back") if name in one}
     if one.get("event") == "taken back":
         return {**rest, "said": {"kind": "taken back"}}
-    text = {"kind": "pieces", "event": one.get("event"), "pieces": [one["piece"]]}
+    noted = {"kind": "pieces", "event": one.get("event"), "pieces": [one["piece"]]}
     was = {name: one.get(name) for name in ("outline", "cut_from")}
-    return {**rest, "said": text, "was": [was]}
+    return {**rest, "said": noted, "was": [was]}
 
 
 def _picture(bundle: zipfile.ZipFile, name: str) -> Plain:

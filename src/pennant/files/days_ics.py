@@ -28,12 +28,12 @@ def days_ics(job: Job, plan: Plan, stamp: str, first: date | None = None) -> byt
         message = "is not said: a calendar file has dates; write the first day, such as 2026-03-17"
         raise JobRefused([Problem(pointer="/schedule/first", message=message)])
     days = days_of(job, plan, dates)
-    text = say_days(job, plan, dates, days)
+    words = say_days(job, plan, dates, days)
     calendar = Calendar()
     calendar.add("prodid", "-//Pennant//days//EN")
     calendar.add("version", "2.0")
     calendar.add("name", job.name)
-    for event in _events(text, dates, days, stamp):
+    for event in _events(words, dates, days, stamp):
         event.add("dtstamp", dates.moment(0))
         calendar.add_component(event)
     return bytes(calendar.to_ical())

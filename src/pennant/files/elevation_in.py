@@ -229,8 +229,8 @@ def _outlines(text: str, units: DrawingUnits | None) -> Iterator[Outline]:
         document = read(StringIO(text))
     except (DXFError, UnicodeError, ValueError) as error:
         raise NotAnElevation("is no DXF drawing, or is damaged") from error
-    fields = _BY_CODE.get(document.header.get("$INSUNITS", 0))
-    unit = fields or units
+    drawn_in = _BY_CODE.get(document.header.get("$INSUNITS", 0))
+    unit = drawn_in or units
     if unit is None:
         raise NotAnElevation("says no unit: say which it is, mm, cm, m, in or ft", "/units")
     by, points, count = MM[unit], 0, 0

@@ -46,7 +46,7 @@ async def readings(host: str, port: int) -> AsyncIterator[Reading]:
 async def shoot(host: str, port: int, aim: float | None) -> None:
     """Ask for a shot, after telling a simulated meter what it is aimed at (mm)."""
     _, writer = await _open(host, port)
-    lines = "" if aim is None else f"AIM {aim:.1f}\n"
-    writer.write(f"{lines}SHOOT\n".encode("ascii"))
+    aimed = "" if aim is None else f"AIM {aim:.1f}\n"
+    writer.write(f"{aimed}SHOOT\n".encode("ascii"))
     await writer.drain()
     writer.close()

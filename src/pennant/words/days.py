@@ -183,7 +183,7 @@ class _Words:
             yield self._clash(clash)
 
     def _clash(self, clash: Clash) -> str:
-        planned, text = self.day(clash.planned), self.day(clash.day)
+        planned, wished = self.day(clash.planned), self.day(clash.day)
         match clash.rule:
             case "not-ready":
                 who = OUTSIDE[clash.what]  # type: ignore[index]
@@ -192,22 +192,22 @@ class _Words:
                      if one.what == clash.what and one.agreed_with), "",
                 )  # fmt: skip
                 return (
-                    f"{who.capitalize()} is agreed{with_whom} for {text}, and the wall is ready "
+                    f"{who.capitalize()} is agreed{with_whom} for {wished}, and the wall is ready "
                     f"for it on {planned} at the earliest: agree on that day or a later one."
                 )
             case "hire-over":
                 return (
-                    f"The saw is hired until {text}, and there is sawing on {planned}: hire it "
+                    f"The saw is hired until {wished}, and there is sawing on {planned}: hire it "
                     "that long, or cut what is left by hand."
                 )
             case "water-late":
                 return (
-                    f"Water was wanted again by {text}; the wall may get wet from {planned} on. "
+                    f"Water was wanted again by {wished}; the wall may get wet from {planned} on. "
                     "Until then use the tap with care, or begin earlier."
                 )
             case "too-late":
                 more = "; " + self._what_gains() if self.days.shorter else ""
-                return f"It was to be done by {text}; the nearest that can be is {planned}{more}."
+                return f"It was to be done by {wished}; the nearest that can be is {planned}{more}."
             case "unknown-step":
                 return f"No step of this job is called {clash.what}: it holds up nothing."
             case "unknown-done":

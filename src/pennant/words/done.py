@@ -18,6 +18,8 @@ from pennant.words.moments import local
 
 def as_it_goes(job: Job, planned: Plan, entries: Sequence[Entry]) -> Job:
     """Return the job for planning the rest of its days: steps done, and its own pace so far."""
+    if not entries:
+        return job
     kinds = {piece.id: piece.kind for piece in planned.pieces}
     own = paces_of(entries, kinds).set_an_hour
     if own is not None:

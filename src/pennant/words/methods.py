@@ -41,18 +41,18 @@ def methods(tried: Iterable[TriedProduct]) -> Iterator[Method]:
     for one in tried:
         product, job = one.product, one.job
         fills = isinstance(product, Grout)
-        words = {line.id: line for line in quantities_in_words(job, one.plan)}
-        line = words.get("grout") if fills else words.get("adhesive") or words.get("mat")
-        batches = words.get("grout-batches" if fills else "adhesive-batches")
+        lines = {line.id: line for line in quantities_in_words(job, one.plan)}
+        line = lines.get("grout") if fills else lines.get("adhesive") or lines.get("mat")
+        batches = lines.get("grout-batches" if fills else "adhesive-batches")
         yield Method(
             does="fills" if fills else "holds",
             name=product.name, kind="mat" if isinstance(product, Mat) else product.kind,
             packs=line.amount if line else "none", cost=line.cost if line else None,
-            whole=round(sum(one.cost or 0.0 for one in words.values()), 2),
+            whole=round(sum(one.cost or 0.0 for one in lines.values()), 2),
             batches=_mixing(product, batches),
             hours=f"{one.hours:.1f} h to {'grout' if fills else 'set'}",
             wait=_wait(product, job.times.water_after),
-            besides=tuple(_besides(job, product, words)),
+            besides=tuple(_besides(job, product, lines)),
             against=tuple(
                 words.title for words in unsuited_in_words(job, Names(one.plan.kitchen), one.plan)
                 if words.rule in one.against
@@ -61,7 +61,7 @@ def methods(tried: Iterable[TriedProduct]) -> Iterator[Method]:
 
 
 def _besides(
-    job: Job, product: Adhesive | Mat | Grout, words: Mapping[str, QuantityText]
+    job: Job, product: Adhesive | Mat | Grout, lines: Mapping[str, QuantityText]
 ) -> Iterator[str]:
     """The tools for it, and what is used up or laid out with them."""
     if isinstance(product, Grout):
@@ -78,9 +78,9 @@ def _besides(
         used = ("buckets", "gloves", "sheeting", "blade") if product.powder else (
             "gloves", "sheeting", "blade")  # fmt: skip
     for id_ in used:
-        if id_ in words:
+        if id_ in lines:
             of = f" of {id_}" if id_ in ("gloves", "sheeting") else ""
-            yield f"{words[id_].amount}{of}"
+            yield f"{lines[id_].amount}{of}"
 
 
 def _mixing(holder: Adhesive | Mat | Grout, batches: QuantityText | None) -> str:

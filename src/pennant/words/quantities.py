@@ -240,12 +240,12 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
 
 
 def _boxed(tile: Tile) -> str:
-    text = [f"{tile.per_box} in a box", f"all of lot {tile.lot}" if tile.lot else "all of one lot"]
+    parts = [f"{tile.per_box} in a box", f"all of lot {tile.lot}" if tile.lot else "all of one lot"]
     if tile.faces > 1:
-        text.append(f"{tile.faces} faces: no two like ones side by side")
+        parts.append(f"{tile.faces} faces: no two like ones side by side")
     if tile.shade_varies != "none":
-        text.append("open all boxes and blend before the first tile")
-    return ", ".join(text)
+        parts.append("open all boxes and blend before the first tile")
+    return ", ".join(parts)
 
 
 def _sticks(job: Job, names: Names, quantity: Quantity) -> Iterator[StickText]:

@@ -107,17 +107,17 @@ def _beside(shading: Shading) -> str:
 
 
 def _note(job: Job, names: Names, one: ShadeNote) -> str:
-    numbers, text = one.numbers, one.names
+    numbers, called = one.numbers, one.names
     match one.what:
         case "lots-differ":
             return (
-                f"Boxes of {len(text)} lots: {', '.join(text)}. Lay tiles of each side by side in "
-                "daylight; where they differ, sort them as shades, or send the odd ones back."
+                f"Boxes of {len(called)} lots: {', '.join(called)}. Lay tiles of each side by side "
+                "in daylight; where they differ, sort them as shades, or send the odd ones back."
             )
         case "not-the-lot":
             return (
-                f"Lot {text[0]} was ordered, and {', '.join(text[1:])} came: compare before a box "
-                "is cut open further, or send it back."
+                f"Lot {called[0]} was ordered, and {', '.join(called[1:])} came: compare before a "
+                "box is cut open further, or send it back."
             )
         case "short":
             return f"{numbers[0] - numbers[1]} tiles are wanting."
@@ -146,8 +146,9 @@ def _note(job: Job, names: Names, one: ShadeNote) -> str:
             return f"At {numbers[0]} steps the eye can follow a shade: no better was found."
         case "not-one-shade":
             return (
-                f"{names.thing(text[0])} takes {numbers[0]} tiles of one shade, and of {text[1]} "
-                f"there are {numbers[1]}, shared by all walls: mix them, or get more of one."
+                f"{names.thing(called[0])} takes {numbers[0]} tiles of one shade, and of "
+                f"{called[1]} there are {numbers[1]}, shared by all walls: mix them, or get "
+                "more of one."
             )
 
 
@@ -179,11 +180,11 @@ def _takes(
 
 def _runs(words: Sequence[str]) -> str:
     """Words in a row, like ones counted: ``2, 1 twice, 3``."""
-    text = []
+    runs = []
     for word, group in groupby(words):
         many = len(list(group))
-        text.append(word if many == 1 else f"{word} × {many}")
-    return ", ".join(text)
+        runs.append(word if many == 1 else f"{word} × {many}")
+    return ", ".join(runs)
 
 
 def _listed(pieces: Sequence[str]) -> str:

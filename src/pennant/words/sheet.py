@@ -229,8 +229,8 @@ class _Job(NamedTuple):
         return 0
 
 
-def _weight(text: SurfaceSheet) -> int:
-    return len(text.pieces) + 50
+def _weight(shown: SurfaceSheet) -> int:
+    return len(shown.pieces) + 50
 
 
 @kept(KEPT_PIECES, _weight, at_least=KEPT_SURFACES)

@@ -151,11 +151,11 @@ def _sifted(whole: WholeKitchen) -> str:
     """How many starts were tried, what each wish left of them, and how many were planned."""
     steps = [f"{one.left:,} {_LEFT[one.wish.kind]}" for one in whole.sifted]
     planned = "1 kitchen" if whole.planned == 1 else f"{whole.planned} kitchens"
-    text = [f"{whole.tried:,} starts tried", *steps, f"{planned} planned and set a little off"]
+    parts = [f"{whole.tried:,} starts tried", *steps, f"{planned} planned and set a little off"]
     if whole.others:
         names = ", ".join(WISHES[wish.kind].lower() for wish in whole.others)
-        text.append(f"what goes by whole pieces ({names}) decides among what was planned")
-    return "; ".join(text)
+        parts.append(f"what goes by whole pieces ({names}) decides among what was planned")
+    return "; ".join(parts)
 
 
 def _unmet(job: Job, names: Names, one: Unmet) -> str:

@@ -254,7 +254,6 @@ export function readIn(job: string, file: Blob): Promise<ReadIn> {
   return askPlainly<ReadIn>(fetch(`/api/jobs/${job}/given-back`, init));
 }
 
-/** Keeps a job file, sent as it is, so that the server can say at which line it is broken. */
 /** A job as it was read from a file, and the layers of a drawing that were not understood. */
 export type BroughtIn = Omit<Schemas["BroughtIn"], "kinds"> & { kinds?: readonly string[] };
 
@@ -278,6 +277,7 @@ export async function importFile(
   return ending === "dxf" ? said : { state: said, left_out: {} };
 }
 
+/** Keeps a job file, sent as it is, so that the server can say at which line it is broken. */
 export function importJob(file: Blob | string): Promise<JobState> {
   return askPlainly<JobState>(fetch("/api/jobs/import", { method: "POST", body: file }));
 }

@@ -281,7 +281,7 @@ export const shelfOptions = () =>
   });
 
 /** The shelf in words: each kind with its fields, each product with its sheet. */
-export const saidShelfOptions = () =>
+export const shelfInWordsOptions = () =>
   queryOptions({
     queryKey: ["shelf", "said"],
     queryFn: () => ask<KindText[]>(api.GET("/api/shelf/said")),

@@ -263,7 +263,7 @@ function placeOf(
   const low = reading.kind === "overhead" && scale.px(top - reading.at) < LOW + block;
   const inside =
     reading.side === "bottom" ? scale.y(reading.at) - 14 - block : scale.y(reading.at) + 24;
-  const y = low ? scale.y(top) - 8 - block : inside;
+  const y = low ? scale.y(top) - 12 - block : inside;
   const under = reading.side === "bottom";
   const edge = scale.y(reading.at) + (under ? -4 : 4);
   return { x, y, anchor: "middle", arrow: { x, y: edge, points: under ? "down" : "up" } };

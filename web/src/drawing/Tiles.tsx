@@ -99,11 +99,9 @@ export const Tiles = memo(function Tiles(props: Props) {
   const { plan, scale, colour, others, joint, picked, roles, onHover, onPick } = props;
   const [x0, y0, x1, y1] = plan.field;
   const crowd = plan.pieces.length >= CROWD;
-  const [cut, bad, held] = [roles.cut, roles.objection, roles.waits].map((ids) => new Set(ids)) as [
-    Set<string>,
-    Set<string>,
-    Set<string>,
-  ];
+  const cut = new Set(roles.cut);
+  const bad = new Set(roles.objection);
+  const held = new Set(roles.waits);
   const singly = crowd
     ? plan.pieces.filter(({ id }) => held.has(id) || bad.has(id) || picked.has(id))
     : plan.pieces;

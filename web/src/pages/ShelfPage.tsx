@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { api, ask, importShelf, type KindText, type ProductText, Refusal } from "../api/client";
-import { saidShelfOptions } from "../api/queries";
+import { shelfInWordsOptions } from "../api/queries";
 import { ProductSheet } from "../papers/ProductSheet";
 
 /** Which sheet is open: a product's, or a new one's of a kind. */
@@ -13,7 +13,7 @@ interface Open {
 }
 
 export function ShelfPage() {
-  const { data, error } = useQuery(saidShelfOptions());
+  const { data, error } = useQuery(shelfInWordsOptions());
   const client = useQueryClient();
   const [open, setOpen] = useState<Open | null>(null);
   const [wrong, setWrong] = useState<readonly { pointer: string; message: string }[]>([]);

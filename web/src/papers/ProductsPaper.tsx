@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { KindText, Method } from "../api/client";
-import { methodsOptions, saidShelfOptions, shelfOptions } from "../api/queries";
+import { methodsOptions, shelfInWordsOptions, shelfOptions } from "../api/queries";
 import { useBeside } from "../job/beside";
 import { replaced } from "../job/pointer";
 import { useEditor, useTakes } from "../job/useEditor";
@@ -15,7 +15,7 @@ type Kind = Exclude<KindText["kind"], "tile">;
 export function ProductsPaper() {
   const { editor, draft, view } = useEditor();
   const { data, error } = useQuery(shelfOptions());
-  const said = useQuery(saidShelfOptions());
+  const said = useQuery(shelfInWordsOptions());
   const { tile } = draft;
   const products = view.job.products ?? {};
   const put = (pointer: string, to: unknown, label: string) =>

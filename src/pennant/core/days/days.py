@@ -283,10 +283,10 @@ def _clashes(
     for one in steps:
         if one.on is None or one.id not in first:
             continue
-        text, planned = when.day(outside[one.on].on), calendar.day_of(first[one.id])
+        comes, planned = when.day(outside[one.on].on), calendar.day_of(first[one.id])
         waits_on_us = one.on in ("electrician", "plumber", "hood")
-        if planned > text and waits_on_us:
-            yield Clash("not-ready", one.on, text, planned)
+        if planned > comes and waits_on_us:
+            yield Clash("not-ready", one.on, comes, planned)
     saw = outside.get("saw")
     if saw is not None:
         until = when.day(saw.until or saw.on)

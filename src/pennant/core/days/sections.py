@@ -69,8 +69,8 @@ class Batch:
 def open_time_of(job: Job) -> float:
     """Return the minutes before spread adhesive skins: by its sheet, else by the job's times."""
     product = job.products.adhesive
-    text = product.open_time if product is not None else None
-    return job.times.open_time if text is None else text
+    open_time = product.open_time if product is not None else None
+    return job.times.open_time if open_time is None else open_time
 
 
 def spread_at_once(job: Job) -> int:

@@ -12,7 +12,7 @@ from pennant.core.document.measures import Id
 from pennant.core.document.pattern import Pattern
 from pennant.core.document.starts import Centred, FullCounter, Start
 from pennant.core.document.survey import Name
-from pennant.core.document.things import SunkIn
+from pennant.core.document.things import CutOutKind
 from pennant.core.document.tile import Tile
 from pennant.core.document.values import Distance, Length, Value
 
@@ -30,7 +30,7 @@ class CutOut(Value):
     counter and the tile's edge around it is in view.
     """
 
-    kind: SunkIn = "sink"
+    kind: CutOutKind = "sink"
     id: Id
     name: Name = "Sink"
     at: Distance = Field(description="To the left side of the cut-out, from the wall's left end.")

@@ -22,7 +22,15 @@ from pennant.core.document.measures import (
 from pennant.core.document.notebook import read_if_line
 from pennant.core.document.starts import Start
 from pennant.core.document.substrate import MadeOf
-from pennant.core.document.things import Box, Hanging, Hole, NoCounter, OnCounter, Pipe, Solid
+from pennant.core.document.things import (
+    BlockKind,
+    BoxKind,
+    GapKind,
+    HangingKind,
+    OpeningKind,
+    RaisedKind,
+    RoundKind,
+)
 from pennant.core.document.values import Distance, Length, Shift, Value
 
 Name = Annotated[str, Field(min_length=1, max_length=80)]
@@ -51,7 +59,7 @@ class Overhead(Line):
     A shelf has a thickness, and tile goes on above it; the others reach up to the top line.
     """
 
-    kind: Hanging
+    kind: HangingKind
     at: TakenAlong
     width: Length
     clear: TakenUp = Field(description="To its underside, at its left end.")
@@ -69,7 +77,7 @@ class Opening(Line):
     so. Tile stops at the casing, or at the bare jamb where there is none.
     """
 
-    kind: Hole
+    kind: OpeningKind
     at: TakenAlong
     width: Length
     sill: TakenUp = Field(description="To its lower line.")
@@ -90,7 +98,7 @@ class Device(Line):
     Sizes left out come from the job's list of boxes by the number of gangs.
     """
 
-    kind: Box
+    kind: BoxKind
     at: TakenAlongToCentre
     up: TakenUpToCentre
     measured_to: Literal["box", "plate"] = "box"
@@ -109,7 +117,7 @@ class Device(Line):
 class Round(Line):
     """A round thing through the wall: a pipe, a pot-filler, a vent; its cover hides the cut."""
 
-    kind: Pipe
+    kind: RoundKind
     at: TakenAlongToCentre
     up: TakenUpToCentre
     diameter: Length
@@ -119,7 +127,7 @@ class Round(Line):
 class Block(Line):
     """A bracket or another rectangle that tile goes around."""
 
-    kind: Solid
+    kind: BlockKind
     at: TakenAlong
     width: Length
     up: TakenUp
@@ -133,7 +141,7 @@ class Below(Line):
     In a range gap the tile goes down by so much, or by so many whole courses.
     """
 
-    kind: NoCounter
+    kind: GapKind
     at: TakenAlong
     width: Length
     down: Distance = Field(default=0.0, description="Below the counter line.")
@@ -143,7 +151,7 @@ class Below(Line):
 class Raised(Line):
     """A stretch where tile begins higher: an upstand, a ledge or a sill on the counter."""
 
-    kind: OnCounter
+    kind: RaisedKind
     at: TakenAlong
     width: Length
     height: Length = Field(description="Above the counter beneath it.")

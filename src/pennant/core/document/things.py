@@ -11,16 +11,16 @@ Form = Literal[
     "zone", "check",
 ]  # fmt: skip
 """What tile makes of a thing: it ends under it, around it, beside it, above it, or goes on."""
-Hanging = Literal["cabinet", "hood", "shelf"]
-Hole = Literal["window", "hatch", "niche"]
-Box = Literal["outlet", "switch"]
-Pipe = Literal["pipe", "pot-filler", "vent"]
-Solid = Literal["bracket", "block"]
-NoCounter = Literal["range-gap", "floor"]
-OnCounter = Literal["upstand", "ledge"]
-SunkIn = Literal["sink", "hob"]
+HangingKind = Literal["cabinet", "hood", "shelf"]
+OpeningKind = Literal["window", "hatch", "niche"]
+BoxKind = Literal["outlet", "switch"]
+RoundKind = Literal["pipe", "pot-filler", "vent"]
+BlockKind = Literal["bracket", "block"]
+GapKind = Literal["range-gap", "floor"]
+RaisedKind = Literal["upstand", "ledge"]
+CutOutKind = Literal["sink", "hob"]
 KindOfThing = (
-    Hanging | Hole | Box | Pipe | Solid | NoCounter | OnCounter | SunkIn
+    HangingKind | OpeningKind | BoxKind | RoundKind | BlockKind | GapKind | RaisedKind | CutOutKind
     | Literal["hole", "mark", "level", "zone", "check"]
 )  # fmt: skip
 
