@@ -171,3 +171,10 @@ class TestWishes:
     def test_of_a_thing_or_a_wall(self) -> None:
         wishes = [{"kind": "even", "at": "window"}, {"kind": "smallest", "at": "a"}]
         assert not list(problems_of(a_job(openings=[WINDOW], wishes=wishes)))
+
+    def test_what_is_looked_at_is_there_and_named_once(self) -> None:
+        places = [{"at": at, "seen": "much"} for at in ("window", "a", "widow", "a")]
+        wrong = list(problems_of(a_job(openings=[WINDOW], seen=places)))
+        assert [problem.pointer for problem in wrong] == ["/seen/2/at", "/seen/3/at"]
+        assert "no wall or thing" in wrong[0].message
+        assert "a second time" in wrong[1].message

@@ -7,7 +7,7 @@ import pytest
 from kitchens import CABINET, WINDOW, a_job, centred
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.starts import Folded
-from pennant.core.document.wishes import Wish
+from pennant.core.document.wishes import SeenPlace, Wish
 from pennant.core.plan import plan
 from pennant.core.survey.blank import blank_job
 from pennant.core.survey.check import problems_of
@@ -109,6 +109,11 @@ class TestTakingAway:
         wishes = (Wish(kind="even", at="window"), Wish(kind="smallest", at="cabinet"))
         job = a_job(openings=[WINDOW], overheads=[CABINET]).model_copy(update={"wishes": wishes})
         assert [wish.at for wish in without_thing(job, "window").wishes] == ["", "cabinet"]
+
+    def test_nothing_is_said_of_how_much_it_was_looked_at(self) -> None:
+        seen = (SeenPlace(at="window", seen="much"), SeenPlace(at="cabinet", seen="little"))
+        job = a_job(openings=[WINDOW], overheads=[CABINET]).model_copy(update={"seen": seen})
+        assert without_thing(job, "window").seen == seen[1:]
 
     def test_anything_else_stays(self) -> None:
         job = a_job(overheads=[CABINET], openings=[WINDOW])

@@ -11,6 +11,7 @@ from pennant.core.document.starts import FOR_COURSES, FullCounter, FullLeft, Sta
 from pennant.core.document.survey import Wall
 from pennant.core.plan import plan
 from pennant.core.reading.laying import lay
+from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.lattice_clipping import Clipping
 from pennant.core.search.ranking import (
     Outcome,
@@ -84,12 +85,14 @@ class TestJudging:
             measured = measured_of(job, wall, [made], tiles=0)
             rules = [finding.rule for finding in made.plan.findings]
             assert made.layout.lattice is not None
-            judged = Clipping(made.layout.lattice, made.field, job.settings).judge(
-                *made.layout.origin
-            )
+            clip = Clipping(made.layout.lattice, made.field, job.settings)
+            judged = clip.judge(*made.layout.origin)
             assert judged.never == measured.never
             # A bare edge is bare wherever the lattice begins: it makes no difference to a start.
             assert judged.avoid == measured.avoid - rules.count("cut-edge")
+            clip.weights = weights = SeenWeights.on(job, made.field)
+            bare = sum(weights.of(one) for one in made.plan.findings if one.rule == "cut-edge")
+            assert clip.judge(*made.layout.origin).avoid == measured.weighed - bare
             assert judged.cut == measured.cut
             for wish in (
                 "even",

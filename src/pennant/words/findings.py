@@ -4,6 +4,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.settings import field_of
 from pennant.core.document.values import Value
+from pennant.core.document.wishes import Seen
 from pennant.core.reading.finding import (
     CourseStep,
     CutEdge,
@@ -18,12 +19,17 @@ from pennant.core.reading.finding import (
     ThinLeg,
     UnevenJambs,
 )
+from pennant.core.reading.seen import SeenWeights
 from pennant.words.names import Names, rows
 from pennant.words.rule_names import rule_name
 
 
 class FindingText(Value):
-    """A finding in words. ``rule`` says the limit and the reason for it."""
+    """A finding in words. ``rule`` says the limit and the reason for it.
+
+    ``seen`` says how much its place is looked at, and so how often it counts when starts are
+    compared; empty where it must be cured wherever it is.
+    """
 
     id: str
     surface: str
@@ -34,10 +40,13 @@ class FindingText(Value):
     setting: str | None
     setting_name: str
     pieces: tuple[str, ...]
+    seen: str
 
 
-def say(job: Job, names: Names, surface: str, finding: Finding) -> FindingText:
-    """Return the finding in words, lengths in the job's step."""
+def say(
+    job: Job, names: Names, surface: str, finding: Finding, weights: SeenWeights | None = None
+) -> FindingText:
+    """Return the finding in words, lengths in the job's step; ``weights`` tell how it is seen."""
     title, detail, limit = _Saying(job, names).words(finding)
     if names.several:
         detail = f"{names.thing(surface)}. {detail}"
@@ -47,7 +56,23 @@ def say(job: Job, names: Names, surface: str, finding: Finding) -> FindingText:
         id=finding.id, surface=surface, weight=finding.weight, title=title, detail=detail,
         rule=limit, setting=finding.setting,
         setting_name=rule_name(finding.setting) if finding.setting else "", pieces=finding.pieces,
+        seen=_seen(finding, weights) if weights and finding.weight == "avoid" else "",
     )  # fmt: skip
+
+
+_DEGREES: dict[Seen, str] = {
+    "little": "One hardly looks there", "usual": "It is in plain view",
+    "much": "It is looked at first",
+}  # fmt: skip
+
+
+def _seen(finding: Finding, weights: SeenWeights) -> str:
+    times = weights.of(finding)
+    counts = {0: "does not count", 1: "counts once", 2: "counts twice"}
+    return (
+        f"{_DEGREES[weights.degree_of(finding)]}: it {counts.get(times, f'counts {times} times')} "
+        "when starts are compared."
+    )
 
 
 Words = tuple[str, str, str]

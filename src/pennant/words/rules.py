@@ -17,10 +17,11 @@ from pennant.core.document.tile import LEAST_TILE
 from pennant.core.document.times import Times, time_meta
 from pennant.core.document.values import LONGEST
 from pennant.core.document.wishes import BANDS, usual_wishes
-from pennant.core.layout.field import CORNERS_OF_A_ROUND
+from pennant.core.layout.field import CORNERS_OF_A_ROUND, EdgeKind
 from pennant.core.layout.stagger import PARTS, ROWS, STARTS_APART, STEPS_APART
 from pennant.core.layout.tools import MINUTES
 from pennant.core.reading.edges import SAME
+from pennant.core.reading.seen import DEGREES, seen_at
 from pennant.core.search.best import ENDS_MOVED_FOR, MOST_PIECES_TRIED
 from pennant.core.search.ranking import SHORT_LIST, SHORT_LIST_PIECES
 from pennant.core.search.sieve import MOST_MODULES
@@ -64,6 +65,21 @@ COLLISIONS = (
      "the play: a joint that leaves it is drawn at its limit, and what is left over is a finding"),
 )  # fmt: skip
 """Rules that speak against one another, and what is done."""
+
+
+_EDGE_KINDS: dict[EdgeKind, str] = {
+    "jamb": "beside an opening", "sill": "under an opening", "head": "over an opening",
+    "front": "at the edge of a reveal", "frame": "at a window's frame, in its reveal",
+    "open-end": "at an open end", "open-top": "under an open top line",
+    "panel": "beside an area of another tile", "counter-edge": "at a counter's front",
+    "counter": "at the counter line", "raised": "over an upstand or ledge",
+    "side": "at a casing or a tall side", "ceiling": "under the ceiling",
+    "box": "beside a box", "around": "round a pipe", "mitre": "at a mitred corner",
+    "overhead": "under a cabinet, hood or shelf", "corner": "in an inside corner",
+    "foot": "at the foot of a gap", "gap-side": "beside an appliance",
+    "back": "at a counter's back",
+}  # fmt: skip
+"""Places at which tile stops."""
 
 
 def rules_page() -> str:
@@ -247,6 +263,16 @@ def _lines() -> Iterator[str]:
     for wish in usual_wishes():
         band = f"{BANDS[wish.kind]:g} mm" if BANDS[wish.kind] else "none: it is counted"
         yield f"| {WISHES[wish.kind]} | {'yes' if wish.on else 'no'} | {band} |"
+    yield ""
+    yield "What there is to look at counts more or less by how much its place is looked at, unless"
+    yield "the client says otherwise of a thing or a wall: of a wall all places are looked at a"
+    yield "degree more, or less. What must be cured counts the same anywhere."
+    yield ""
+    yield "| looked at | places |"
+    yield "|---|---|"
+    for degree in reversed(DEGREES):
+        kinds = [name for kind, name in _EDGE_KINDS.items() if seen_at(kind) == degree]
+        yield f"| {degree} | {', '.join(kinds)} |"
     yield ""
     yield "## Where two rules meet"
     yield ""

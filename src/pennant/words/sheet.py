@@ -18,6 +18,7 @@ from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.finding import Finding, Weight
 from pennant.core.reading.laying import SurfacePlan
+from pennant.core.reading.seen import SeenWeights
 from pennant.core.survey.counters import counter_of
 from pennant.core.survey.placed import Surface
 from pennant.drawing.kitchen import roles_of
@@ -156,8 +157,9 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
     names = Names(plan.kitchen)
     doubts = SayDoubts(job, names)
     found = (
-        (finding.weight != "never", say(job, names, one.surface, finding))
-        for one in plan.surfaces
+        (finding.weight != "never", say(job, names, one.surface, finding, weights))
+        for surface, one in zip(plan.kitchen.surfaces, plan.surfaces, strict=True)
+        for weights in [SeenWeights.of_readings(job, surface.of, one.edges)]
         for finding in one.findings
     )
     return Sheet.model_construct(

@@ -8,6 +8,7 @@ from pennant.core.document.starts import Start
 from pennant.core.document.values import Value
 from pennant.core.document.wishes import BANDS, Wish, WishKind
 from pennant.core.search.best import Compared, SearchStep, Unmet, unmet
+from pennant.core.search.measured import Measured
 from pennant.core.search.ranking import Outcome
 from pennant.core.search.whole_kitchen import WholeKitchen
 from pennant.words.names import Names
@@ -26,7 +27,8 @@ WISHES: dict[WishKind, str] = {
 """Each wish as the client would say it."""
 
 _BEFORE: dict[WishKind, str] = {
-    "never": "less to cure than the next", "avoid": "less to look at than the next",
+    "never": "less to cure than the next",
+    "avoid": "what there is to look at weighs less than the next one's",
     "smallest": "its smallest piece is larger than the next one's",
     "cut": "fewer cuts than the next", "hard": "fewer notches and holes than the next",
     "tiles": "fewer tiles than the next",
@@ -163,7 +165,7 @@ def _unmet(job: Job, names: Names, one: Unmet) -> str:
     wish = say_wish(names, one.wish)
     short = _amount(job, one.wish, one.best)
     title, found = say_start(job, names, one.nearest.start), one.nearest.measured
-    nearest = f"{title}; that has {found.never} to cure and {found.avoid} to look at."
+    nearest = f"{title}; that has {found.never} to cure and {to_look_at(found)}."
     if one.reached <= BANDS[one.wish.kind]:
         return (
             f"{wish}: the best falls short by {short}, because of wishes above it. It can be had "
@@ -178,8 +180,15 @@ def _unmet(job: Job, names: Names, one: Unmet) -> str:
     return f"{wish}: cannot be had {why}; {short} is the nearest there is."
 
 
+def to_look_at(one: Measured) -> str:
+    """Say how much there is to look at, and what it weighs by how much its places are seen."""
+    return f"{one.avoid} to look at" + (f", weighing {one.weighed}" if one.avoid else "")
+
+
 def _amount(job: Job, wish: Wish, measure: float) -> str:
-    if wish.kind in ("never", "avoid"):
+    if wish.kind == "avoid":
+        return f"objections that weigh {measure:.0f}"
+    if wish.kind == "never":
         return f"{measure:.0f}"
     return show_with_unit(measure, job.step)
 
@@ -187,10 +196,10 @@ def _amount(job: Job, wish: Wish, measure: float) -> str:
 def _set_off(job: Job, outcome: Outcome) -> str:
     """What it comes to at its worst when it is set a little off, where that is worse."""
     now, worst = outcome.measured, outcome.counts
-    if (worst.never, worst.avoid) == (now.never, now.avoid):
+    if (worst.never, worst.weighed) == (now.never, now.weighed):
         return ""
     by = show_with_unit(job.settings.set_within, job.step)
-    return f". Set {by} off it can be {worst.never} to cure, {worst.avoid} to look at"
+    return f". Set {by} off it can be {worst.never} to cure, {to_look_at(worst)}"
 
 
 def _in_words(
@@ -201,7 +210,7 @@ def _in_words(
     one = outcome.measured
     return StartText(
         start=outcome.start, title=("Best found: " if found else "") + title[0].upper() + title[1:],
-        gives=f"{one.never} to cure, {one.avoid} to look at; smallest piece "
+        gives=f"{one.never} to cure, {to_look_at(one)}; smallest piece "
         f"{show_with_unit(one.smallest, job.step)}; {one.cut} cut; {one.tiles} tiles"
         + _set_off(job, outcome),
         why=_BEFORE[outcome.decided_by] if outcome.decided_by else "" if last else _ALIKE,

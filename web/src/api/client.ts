@@ -36,6 +36,7 @@ export type Slack = Schemas["SlackText"];
 export type SettingOut = Schemas["SettingOutText"];
 export type StruckLine = Schemas["StruckLine"];
 export type Wish = Schemas["Wish"];
+export type SeenPlace = Schemas["SeenPlace"];
 export type AgreePage = Schemas["AgreePage"];
 export type Shelf = Schemas["Shelf"];
 export type QuantityText = Schemas["QuantityText"];

@@ -4326,6 +4326,9 @@ export interface components {
         /**
          * FindingText
          * @description A finding in words. ``rule`` says the limit and the reason for it.
+         *
+         *     ``seen`` says how much its place is looked at, and so how often it counts when starts are
+         *     compared; empty where it must be cured wherever it is.
          */
         FindingText: {
             /** Id */
@@ -4346,6 +4349,8 @@ export interface components {
             setting_name: string;
             /** Pieces */
             pieces: string[];
+            /** Seen */
+            seen: string;
         };
         /**
          * Fitted
@@ -5554,6 +5559,12 @@ export interface components {
              */
             wishes: components["schemas"]["Wish"][];
             /**
+             * Seen
+             * @description What is looked at more or less than is usual.
+             * @default []
+             */
+            seen: components["schemas"]["SeenPlace"][];
+            /**
              * Tools
              * @description What is at hand.
              * @default [
@@ -5717,6 +5728,9 @@ export interface components {
              *       "ledger_gap": 3.175,
              *       "uneven_difference": 12.7,
              *       "uneven_ratio": 0.2,
+             *       "seen_little": 1,
+             *       "seen_usual": 2,
+             *       "seen_much": 4,
              *       "shave_share": 0.0625,
              *       "joint_play": 0.79375,
              *       "kerf": 2.3812499999999996,
@@ -5928,6 +5942,12 @@ export interface components {
              */
             wishes: components["schemas"]["Wish"][];
             /**
+             * Seen
+             * @description What is looked at more or less than is usual.
+             * @default []
+             */
+            seen: components["schemas"]["SeenPlace"][];
+            /**
              * Tools
              * @description What is at hand.
              * @default [
@@ -6091,6 +6111,9 @@ export interface components {
              *       "ledger_gap": 3.175,
              *       "uneven_difference": 12.7,
              *       "uneven_ratio": 0.2,
+             *       "seen_little": 1,
+             *       "seen_usual": 2,
+             *       "seen_much": 4,
              *       "shave_share": 0.0625,
              *       "joint_play": 0.79375,
              *       "kerf": 2.3812499999999996,
@@ -9257,6 +9280,24 @@ export interface components {
             to_do: string[];
         };
         /**
+         * SeenPlace
+         * @description A thing or a wall that is looked at more or less than is usual for its kind.
+         *
+         *     Of a wall all its places are looked at a degree more, or less.
+         */
+        SeenPlace: {
+            /**
+             * At
+             * @description A thing's or wall's id.
+             */
+            at: string;
+            /**
+             * Seen
+             * @enum {string}
+             */
+            seen: "little" | "usual" | "much";
+        };
+        /**
          * SettingOutText
          * @description The lines of one wall.
          */
@@ -9435,6 +9476,24 @@ export interface components {
              * @default 0.2
              */
             uneven_ratio: number;
+            /**
+             * Seen Little
+             * @description How often an objection counts where one hardly looks: under a cabinet, in an inside corner, behind an appliance.
+             * @default 1
+             */
+            seen_little: number;
+            /**
+             * Seen Usual
+             * @description How often an objection counts at the counter and in plain view.
+             * @default 2
+             */
+            seen_usual: number;
+            /**
+             * Seen Much
+             * @description How often an objection counts where one looks first: beside a window, at an open end. Two at the counter are no worse than one there.
+             * @default 4
+             */
+            seen_much: number;
             /**
              * Shave Share
              * @description A tile shaved by no more than this passes for a full one beside its neighbours.
@@ -9891,6 +9950,24 @@ export interface components {
              * @default 0.2
              */
             uneven_ratio: number;
+            /**
+             * Seen Little
+             * @description How often an objection counts where one hardly looks: under a cabinet, in an inside corner, behind an appliance.
+             * @default 1
+             */
+            seen_little: number;
+            /**
+             * Seen Usual
+             * @description How often an objection counts at the counter and in plain view.
+             * @default 2
+             */
+            seen_usual: number;
+            /**
+             * Seen Much
+             * @description How often an objection counts where one looks first: beside a window, at an open end. Two at the counter are no worse than one there.
+             * @default 4
+             */
+            seen_much: number;
             /**
              * Shave Share
              * @description A tile shaved by no more than this passes for a full one beside its neighbours.

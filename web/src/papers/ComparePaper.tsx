@@ -7,6 +7,7 @@ import { type Start, withStart } from "../job/start";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
 import { Tape } from "../parts/Tape";
+import { LookedAt } from "./LookedAt";
 import { Wishes } from "./Wishes";
 
 interface Props {
@@ -23,6 +24,7 @@ export function ComparePaper({ over, onOver }: Props) {
   return (
     <>
       <Wishes />
+      <LookedAt />
       <BestEverywhere />
       {error && <p role="alert">✗ The starts could not be compared: {error.message}.</p>}
       {isPending && <p className="aside py-2">Trying every start…</p>}

@@ -47,6 +47,7 @@ export function FindingsPaper({ chosen, onChosen }: Props) {
             {open && (
               <p className="px-1.5 pb-2 pl-[4.4rem] text-[14px]">
                 <Tape text={finding.rule} />
+                {finding.seen && <span className="block">{finding.seen}</span>}
                 {finding.setting && (
                   <span className="aside block">Rule “{finding.setting_name}”, under Rules.</span>
                 )}

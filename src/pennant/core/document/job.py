@@ -27,7 +27,7 @@ from pennant.core.document.tile import Tile
 from pennant.core.document.times import Times
 from pennant.core.document.tooling import USUAL_TOOLS, Tool
 from pennant.core.document.values import Value, reading_in
-from pennant.core.document.wishes import Wish, usual_wishes
+from pennant.core.document.wishes import SeenPlace, Wish, usual_wishes
 
 InHand = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
 
@@ -48,6 +48,9 @@ class Job(Value):
     boxes: tuple[BoxSize, ...] = Field(default=BOX_SIZES["in"], max_length=4)
     wishes: tuple[Wish, ...] = Field(
         default=usual_wishes(), max_length=20, description="What matters to the client, in order."
+    )
+    seen: tuple[SeenPlace, ...] = Field(
+        default=(), max_length=200, description="What is looked at more or less than is usual."
     )
     tools: tuple[Tool, ...] = Field(
         default=USUAL_TOOLS, max_length=8, description="What is at hand."

@@ -155,6 +155,23 @@ class Settings(Value):
         "The difference is judged against the larger piece: 1 in of 3 is seen, 1 in of 10 is not.",
         most=1,
     )
+    seen_little: int = number(
+        1,
+        "times",
+        "How often an objection counts where one hardly looks: under a cabinet, in an inside "
+        "corner, behind an appliance.",
+        most=20,
+    )
+    seen_usual: int = number(
+        2, "times", "How often an objection counts at the counter and in plain view.", most=20
+    )
+    seen_much: int = number(
+        4,
+        "times",
+        "How often an objection counts where one looks first: beside a window, at an open end. Two "
+        "at the counter are no worse than one there.",
+        most=20,
+    )
     shave_share: float = number(
         0.0625,
         "of a tile",

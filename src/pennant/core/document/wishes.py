@@ -49,6 +49,20 @@ class Wish(Value):
     at: str = Field(default="", max_length=80, description="A thing's or wall's id.")
 
 
+Seen = Literal["little", "usual", "much"]
+"""How much a place is looked at."""
+
+
+class SeenPlace(Value):
+    """A thing or a wall that is looked at more or less than is usual for its kind.
+
+    Of a wall all its places are looked at a degree more, or less.
+    """
+
+    at: str = Field(min_length=1, max_length=80, description="A thing's or wall's id.")
+    seen: Seen
+
+
 def usual_wishes() -> tuple[Wish, ...]:
     """Return the wishes that a job begins with: all of them, the usual ones switched on."""
     return tuple(Wish(kind=kind, on=kind in USUAL_WISHES) for kind in ALL)

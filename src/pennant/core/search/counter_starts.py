@@ -25,6 +25,7 @@ from pennant.core.document.starts import (
 from pennant.core.document.wishes import Wish
 from pennant.core.geometry.tolerance import tidy
 from pennant.core.reading.laying import Laid, Laying, counter_laying, laid_of
+from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.lattice_sieve import places_on
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.ranking import (
@@ -144,10 +145,15 @@ class _Board:
         settings = self.job.settings
         if lattice is not None:
             foot = field.foot - lattice.figure.y0
-            places = places_on(lattice, field, settings, self.wishes, foot)[: FINALISTS[1]]
+            weights = SeenWeights.on(self.job, field)
+            places = places_on(lattice, field, settings, self.wishes, foot, weights)
+            places = places[: FINALISTS[1]]
             at = [(x + lattice.figure.x0, y + lattice.figure.y0) for x, y in places]
         else:
-            search = Search(field, module, laid_wall.layout.bond, settings, border=None)
+            search = Search(
+                field, module, laid_wall.layout.bond, settings, border=None,
+                weights=SeenWeights.on(self.job, field),
+            )  # fmt: skip
             at = [(x, y) for x, y in search.best(self.wishes, SHORT_LIST, field.foot).places]
         for x, y in at:
             across = x - field.inner.x0

@@ -34,6 +34,7 @@ from pennant.core.reading.findings import (
     sides_differ,
 )
 from pennant.core.reading.legs import legs_of
+from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.measured import in_bands
 from pennant.core.survey.placed import around
 
@@ -136,9 +137,13 @@ class Clipping:
     """Starts of a lattice on a field, each judged by the tiles that something is taken from."""
 
     def __init__(
-        self, lattice: Lattice, field: Field, settings: Settings, kinds: Collection[WishKind] = ALL
-    ) -> None:
-        """``kinds`` are the wishes that count: what only others ask for is not reckoned."""
+        self, lattice: Lattice, field: Field, settings: Settings,
+        kinds: Collection[WishKind] = ALL, weights: SeenWeights | None = None,
+    ) -> None:  # fmt: skip
+        """``kinds`` are the wishes that count: what only others ask for is not reckoned. What is to
+        be avoided counts by ``weights``; without them each place counts once.
+        """
+        self.weights = weights
         self.lattice, self.field, self.settings = lattice, field, settings
         self.kinds = set(kinds)
         self.least_leg, self.least_strip = limits_at_holes(settings, lattice)
@@ -271,7 +276,8 @@ class Clipping:
         the same pieces seen from two edges are.
         """
         small = self.settings.small_share * self.lattice.least_width - EPS
-        weights: dict[tuple[object, ...], bool] = {}
+        never: set[tuple[object, ...]] = set()
+        avoid: dict[tuple[object, ...], int] = {}
         for number, (edge, one) in enumerate(zip(self.edges, gets, strict=True)):
             limit = least_at(edge, self.lattice, self.settings) - EPS
             alike: dict[tuple[int, int], list[int]] = {}
@@ -286,13 +292,16 @@ class Clipping:
                 seen = (number, key) if -1 in pieces else tuple(pieces)
                 top = sliver and edge.kind in TOPS
                 one_finding = sliver, top, round(sizes[key] * 100), seen
-                weights[one_finding] = sliver and edge.kind not in BEHIND
-        never = sum(weights.values())
-        return never, len(weights) - never
+                if sliver and edge.kind not in BEHIND:
+                    never.add(one_finding)
+                else:
+                    times = self._times(edge.id)
+                    avoid[one_finding] = max(times, avoid.get(one_finding, times))
+        return len(never), sum(avoid.values())
 
     def _uneven(self, gets: list[_Gets]) -> tuple[float, int]:
         """By how much the smallest pieces at the two jambs of an opening differ at most where that
-        is seen (mm), and at how many openings it is.
+        is seen (mm), and how often these openings count.
         """
         least = {
             edge.id: min(one.sizes)
@@ -304,7 +313,8 @@ class Clipping:
             if thing.form != "opening" or left is None or right is None:
                 continue
             if sides_differ(self.settings, left, right):
-                most, count = max(most, abs(left - right)), count + 1
+                most = max(most, abs(left - right))
+                count += self._times(f"{thing.id}:left", f"{thing.id}:right")
         return most, count
 
     def _short(
@@ -374,7 +384,11 @@ class Clipping:
                         never.add(key)
                     elif leg < self.least_leg - EPS:
                         avoid.add(key)
-        return len(never), len(avoid)
+        return len(never), sum(self._times(owner) for owner, _, _ in avoid)
+
+    def _times(self, *places: str) -> int:
+        """How often something to be avoided counts there."""
+        return self.weights.times(*places) if self.weights else 1
 
     def _is_strip(self, left: _Parts, number: int) -> bool:
         """Whether a part is too small, by its width and height as it lies in its tile."""

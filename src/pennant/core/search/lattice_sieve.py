@@ -23,6 +23,7 @@ from pennant.core.layout.field import Edge, Field
 from pennant.core.layout.lattice import Lattice
 from pennant.core.reading.edges import SAME
 from pennant.core.reading.findings import BEHIND, HIDDEN
+from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.lattice_clipping import Clipping, Floats, Numbers, least_at
 from pennant.core.survey.placed import around
 
@@ -65,16 +66,18 @@ class _Met:
 
 def places_on(
     lattice: Lattice, field: Field, settings: Settings, wishes: Sequence[Wish],
-    y: float | None = None,
+    y: float | None = None, weights: SeenWeights | None = None,
 ) -> list[Point]:  # fmt: skip
     """Return where the lattice's origin may lie (mm), the most promising first by the wishes.
 
-    ``y`` is its height where the courses of the wall before are carried on.
+    ``y`` is its height where the courses of the wall before are carried on. What is to be avoided
+    counts by ``weights``; without them each place counts once.
     """
     kinds = {wish.kind for wish in wishes}
-    by, judge = settings.set_within, Judge(Clipping(lattice, field, settings, kinds), wishes)
+    clip = Clipping(lattice, field, settings, kinds, weights)
+    by, judge = settings.set_within, Judge(clip, wishes)
     starts = _starts(lattice, field.inner, y)
-    coarse = _scores(lattice, field, settings, starts, (-by, 0.0, by))
+    coarse = _scores(lattice, field, settings, starts, (-by, 0.0, by), weights)
     first = [(float(x), float(up)) for x, up in starts[_order(coarse)[:CLIPPED]]]
     best = sorted(first, key=judge.key)[:REFINED]
     step = float(np.hypot(*(starts[1] - starts[0]))) / 2
@@ -149,15 +152,17 @@ def counts_on(lattice: Lattice, field: Field, settings: Settings, starts: Floats
 
 
 def _scores(
-    lattice: Lattice, field: Field, settings: Settings, starts: Floats, offs: tuple[float, ...]
-) -> Floats:
+    lattice: Lattice, field: Field, settings: Settings, starts: Floats, offs: tuple[float, ...],
+    weights: SeenWeights | None = None,
+) -> Floats:  # fmt: skip
     """What all edges together get: see `_score`."""
     # Of a start anywhere the same lattice has one near the field, so that few tiles are reckoned.
     near = np.array([_near(lattice, field.inner, x, y) for x, y in starts])
     scores = np.zeros((len(starts), 3))
     for edge in field.edges:
         if edge.straight:
-            scores += _score(_met(lattice, field, edge), near, lattice, settings, offs)
+            times = weights.times(edge.id) if weights else 1
+            scores += _score(_met(lattice, field, edge), near, lattice, settings, offs, times)
     return scores
 
 
@@ -206,9 +211,11 @@ def _met(lattice: Lattice, field: Field, edge: Edge) -> _Met:
 
 
 def _score(
-    met: _Met, starts: Floats, lattice: Lattice, settings: Settings, offs: tuple[float, ...]
-) -> Floats:
-    """What an edge gets for every start: pieces to be cured, to be avoided, and the smallest.
+    met: _Met, starts: Floats, lattice: Lattice, settings: Settings, offs: tuple[float, ...],
+    times: int,
+) -> Floats:  # fmt: skip
+    """What an edge gets for every start: pieces to be cured, to be avoided (each counts ``times``),
+    and the smallest.
 
     Each at its worst where the start is moved by one of ``offs`` (mm) across the edge.
     """
@@ -232,6 +239,7 @@ def _score(
         if met.edge.kind not in HIDDEN:
             small = settings.small_share * lattice.least_width - EPS
             counted[:, 1] += (other & (few < small) & (few >= limit)).sum(axis=1)
+        counted[:, 1] *= times
         worst[:, :2] = np.maximum(worst[:, :2], counted[:, :2])
         worst[:, 2] = np.minimum(worst[:, 2], least)
     # Of many edges the sum is looked at: a little more everywhere is better than less somewhere.

@@ -15,6 +15,7 @@ from pennant.core.layout.cut_kind import HARD
 from pennant.core.reading.corners import corners_of
 from pennant.core.reading.edges import EdgeReading
 from pennant.core.reading.laying import Laid
+from pennant.core.reading.seen import SeenWeights
 
 STEP = 10
 """Pieces to be cured that a step between the courses of two walls in a corner counts for."""
@@ -23,13 +24,15 @@ STEP = 10
 class Measured(Value):
     """What a start comes to, in every wish: sizes in mm (``smallest`` as it is), else counts.
 
-    ``steps``, of what must be cured, are courses out of line in a corner. ``bound`` has the wishes
-    that are bound to a place, by kind and place.
+    ``steps``, of what must be cured, are courses out of line in a corner. ``weighed`` is what there
+    is to avoid, each as often as its place counts. ``bound`` has the wishes that are bound to a
+    place, by kind and place.
     """
 
     never: int
     steps: int = 0
     avoid: int
+    weighed: int
     even: float
     smallest: float
     full_left: float
@@ -50,6 +53,8 @@ class Measured(Value):
             value = float(getattr(self, wish.kind.replace("-", "_")))
         if wish.kind == "never":
             value += (STEP - 1) * self.steps
+        if wish.kind == "avoid":
+            value = self.weighed
         return -value if wish.kind == "smallest" else value
 
 
@@ -81,7 +86,8 @@ def measure(job: Job, wall: str, laid: list[Laid], tiles: int) -> Measured:
     never = sum(finding.weight == "never" for finding in findings)
     steps = sum(finding.rule == "course-step" for finding in findings)
     return Measured(
-        never=never, steps=steps, avoid=len(findings) - never, even=taken.even(""),
+        never=never, steps=steps, avoid=len(findings) - never, weighed=_weighed(job, laid),
+        even=taken.even(""),
         smallest=taken.smallest(""), full_left=taken.full("left", wall),
         full_right=taken.full("right", wall),
         # Of a counter its front, edged with pieces or with trim.
@@ -94,6 +100,17 @@ def measure(job: Job, wall: str, laid: list[Laid], tiles: int) -> Measured:
         hard=sum(piece.kind in HARD for piece in pieces), tiles=tiles,
         bound={_key(wish): taken.by_place[wish.kind](wish.at) for wish in bound},
     )  # fmt: skip
+
+
+def _weighed(job: Job, laid: list[Laid]) -> int:
+    """What there is to avoid, each as often as its place counts."""
+    total = 0
+    for one in laid:
+        avoided = [finding for finding in one.plan.findings if finding.weight == "avoid"]
+        if avoided:
+            weights = SeenWeights.on(job, one.field)
+            total += sum(weights.of(finding) for finding in avoided)
+    return total
 
 
 class _Measuring:

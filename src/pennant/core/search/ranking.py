@@ -18,6 +18,7 @@ from pennant.core.geometry.clip import Point
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.finished_top import with_bare_wall
 from pennant.core.reading.laying import Laid, lay, thin_pieces
+from pennant.core.reading.seen import SeenWeights
 from pennant.core.reading.whole_courses import has_whole_courses, with_whole_courses
 from pennant.core.search.lattice_sieve import places_on
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
@@ -150,7 +151,10 @@ def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
     now, border = laid_wall.plan.pennant, laid_wall.layout.border
     # What is found stands on the counter, where a border lies above its courses.
     border = replace(border, down=False) if border and not carried else border
-    search = Search(field, module, laid_wall.layout.bond, job.settings, border=border)
+    weights = SeenWeights.on(job, field)
+    search = Search(
+        field, module, laid_wall.layout.bond, job.settings, border=border, weights=weights
+    )
     area = field.inner.area / (module.across * module.up)
     most = max(2, min(SHORT_LIST, int(SHORT_LIST_PIECES / max(area, 1.0))))
     found = search.best(wishes, most, now.tile_y if carried else None)
@@ -189,7 +193,8 @@ def _best_on_lattice(
     height = laid_wall.layout.origin[1] if carried else None
     least, most = FINALISTS
     count = max(least, min(most, FINALIST_PIECES // max(len(laid_wall.plan.pieces), 1)))
-    places = places_on(lattice, field, job.settings, wishes, height)[:count]
+    weights = SeenWeights.on(job, field)
+    places = places_on(lattice, field, job.settings, wishes, height, weights)[:count]
     near = [outcome_near(job, kitchen, wall, start_at(place)) for place in places]
     best = min(near, key=lambda one: _worst_key(one, wishes))
     return _on_the_tape(job, kitchen, wall, best)

@@ -35,6 +35,7 @@ from pennant.core.reading.findings import (
     is_bare,
     least_setting,
 )
+from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.edge_runs import runs_of
 
 Floats = npt.NDArray[np.float64]
@@ -138,9 +139,13 @@ class Search:
     def __init__(
         self, field: Field, module: Module, bond: Bond, settings: Settings,
         spans: Sequence[FittedSpan] = (), around: float | None = None,
-        border: BorderRow | None = None,
+        border: BorderRow | None = None, weights: SeenWeights | None = None,
     ) -> None:  # fmt: skip
-        """``around`` is the height of the pennant's course (mm), at the counter if not given."""
+        """``around`` is the height of the pennant's course (mm), at the counter if not given.
+
+        What is to be avoided counts by ``weights``; without them each place counts once.
+        """
+        self.weights = weights
         self.field, self.module, self.bond, self.settings = field, module, bond, settings
         self.spans = spans
         self.foot = field.foot if around is None else around
@@ -393,13 +398,13 @@ class Search:
             sizes[edge.owner, group.phase, edge.side] = size
             if edge.owner == self.field.surface.id:
                 ends[edge.side] = np.minimum(ends[edge.side], way.size - size)
-        avoid += sum(bare.values())
+        avoid += sum(self._times(self.uprights[number].id) * on for number, on in bare.items())
         never += sum(locked.values())
         for (owner, phase, side), left in sizes.items():
             right = sizes.get((owner, phase, "right"))
             if side == "left" and right is not None and owner in self.openings:
                 seen = self._uneven(left, right)
-                avoid += seen
+                avoid += seen * self._times(f"{owner}:left", f"{owner}:right")
                 if self._counts("even", owner):
                     even = np.maximum(even, seen * np.abs(left - right))
         for number, phase, splits in sorted(boxed):
@@ -407,11 +412,12 @@ class Search:
             way, kind, spans = self._way(phase)
             by = slipped(spans, box.x0)
             low, high = box.x0 + by, box.x1 + by
-            avoid += self._legs(way, starts, low, high, kind)
+            times = self._times(self.boxes[number].owner)
+            avoid += times * self._legs(way, starts, low, high, kind)
             if splits:
                 strips, thin = self._strips(way, starts, low, high, kind)
                 never += strips
-                avoid -= thin  # such a leg is a piece of its own, and counts as that
+                avoid -= times * thin  # such a leg is a piece of its own, and counts as that
         none = np.zeros(len(starts))
         centred = np.zeros(len(starts))
         for centre in self.centres:
@@ -446,13 +452,14 @@ class Search:
                 elif edge.kind in TOPS:
                     top = np.maximum(top, full - size)
                 shown |= size < full - EPS
-            avoid += shown & is_bare(edge)
+            avoid += self._times(edge.id) * (shown & is_bare(edge))
         for keep in self.boxes:
             moved = starts
             if self.bands is not None:
                 beyond = keep.box.y0 - starts >= self.bands.next
                 moved = starts + np.where(beyond, self.bands.over, self.bands.under)
-            avoid += self._legs(self.up, moved, keep.box.y0, keep.box.y1, 0)
+            legs = self._legs(self.up, moved, keep.box.y0, keep.box.y1, 0)
+            avoid += self._times(keep.owner) * legs
         return np.stack([never, avoid, none, -smallest, none, none, foot, top, none])
 
     def _left_up(self, starts: Floats, edge: Edge, at: float) -> tuple[Floats, Floats | float]:
@@ -480,11 +487,19 @@ class Search:
         """Count what would be found at an edge; the arrays are added to in place."""
         least = getattr(self.settings, least_setting(edge.kind))
         cut = size < full - EPS
-        count = avoid if edge.kind in BEHIND else never
-        count += cut & (size < least - EPS)
+        times = self._times(edge.id)
+        less = cut & (size < least - EPS)
+        if edge.kind in BEHIND:
+            avoid += times * less
+        else:
+            never += less
         if edge.kind not in HIDDEN:
             small = size < self.settings.small_share * full - EPS
-            avoid += cut & small & (size >= least - EPS)
+            avoid += times * (cut & small & (size >= least - EPS))
+
+    def _times(self, *places: str) -> int:
+        """How often something to be avoided counts there."""
+        return self.weights.times(*places) if self.weights else 1
 
     def _uneven(self, left: Floats, right: Floats) -> Floats:
         apart = np.abs(left - right)

@@ -24,6 +24,7 @@ from pennant.core.geometry.tolerance import distinct_lines, tidy
 from pennant.core.layout.start import folded
 from pennant.core.reading.corners import pairs_between
 from pennant.core.reading.laying import Laid, kerf_at, lay, past_corner, thin_pieces
+from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.ranking import a_little_off, nudged, started, wishes_of
 from pennant.core.search.sieve import SIEVED, Search
@@ -75,7 +76,10 @@ class WallStarts:
         border = laid.layout.border
         border = replace(border, down=False) if border else None
         module = module_of(job)
-        self.search = Search(laid.field, module, laid.layout.bond, job.settings, border=border)
+        self.search = Search(
+            laid.field, module, laid.layout.bond, job.settings, border=border,
+            weights=SeenWeights.on(job, laid.field),
+        )  # fmt: skip
         self.search.bind(wishes)
         held = isinstance(job.walls[number].start.across, FromCounter)
         self.xs = np.array([laid.layout.plant.x]) if held else self.search.marks_across()

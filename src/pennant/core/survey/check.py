@@ -121,7 +121,7 @@ def _ids(job: Job) -> Iterator[Problem]:
 
 
 def _wishes(job: Job) -> Iterator[Problem]:
-    """A wish that is bound to a place names a wall or a thing that is there."""
+    """What is said of a place names a wall or a thing that is there, and each once."""
     known = {wall.id for wall in job.walls} | {t.id for wall in job.walls for t in wall.things}
     for number, wish in enumerate(job.wishes):
         if wish.at and wish.at not in known:
@@ -130,6 +130,16 @@ def _wishes(job: Job) -> Iterator[Problem]:
                 message=f"names {wish.at!r}, which is no wall or thing of this kitchen; choose "
                 "one, or leave it out to wish for it everywhere",
             )
+    named: set[str] = set()
+    for number, one in enumerate(job.seen):
+        message = ""
+        if one.at not in known:
+            message = f"names {one.at!r}, which is no wall or thing of this kitchen; choose one"
+        elif one.at in named:
+            message = f"names {one.at!r} a second time; say once how much it is looked at"
+        if message:
+            yield Problem(pointer=f"/seen/{number}/at", message=message)
+        named.add(one.at)
 
 
 def _tile(job: Job) -> Iterator[Problem]:

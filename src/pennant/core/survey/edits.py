@@ -152,11 +152,12 @@ def without_thing(job: Job, id_: str) -> Job:
 
 
 def _unbound(job: Job, gone: set[str]) -> Job:
-    """The job with its wishes no longer bound to what is gone."""
+    """The job with its wishes no longer bound to what is gone, and nothing said of it."""
     wishes = tuple(
         wish.model_copy(update={"at": ""}) if wish.at in gone else wish for wish in job.wishes
     )
-    return job.model_copy(update={"wishes": wishes})
+    seen = tuple(one for one in job.seen if one.at not in gone)
+    return job.model_copy(update={"wishes": wishes, "seen": seen})
 
 
 def _checks(thing: AnyThing, id_: str) -> bool:

@@ -1,0 +1,132 @@
+"""How much each place is looked at, and how often an objection there counts."""
+
+from typing import get_args
+
+import pytest
+from hypothesis import given
+from random_walls import square_jobs
+
+from examples import examples
+from kitchens import CABINET, OUTLET, WINDOW, a_job
+from pennant.core.document.job import Job
+from pennant.core.document.wishes import SeenPlace, Wish
+from pennant.core.layout.field import EdgeKind
+from pennant.core.plan import plan
+from pennant.core.reading.laying import Laid, lay
+from pennant.core.reading.seen import SEEN_AT, SeenWeights, seen_at
+from pennant.core.search.measured import rank_key
+from pennant.core.search.ranking import best_found, measured_of, outcome_near
+from pennant.core.survey.kitchen import kitchen_of
+
+JOB = a_job(right="open", overheads=[CABINET], openings=[WINDOW], devices=[OUTLET])
+
+
+def laid_of(job: Job) -> list[Laid]:
+    """All that is laid of a job."""
+    return list(lay(job, kitchen_of(job)))
+
+
+def on(job: Job) -> SeenWeights:
+    """How often objections count on the first wall."""
+    return SeenWeights.on(job, laid_of(job)[0].field)
+
+
+def seen(job: Job, **places: str) -> Job:
+    """The job of a client who looks at some places much or little."""
+    said = tuple(SeenPlace.model_validate({"at": at, "seen": how}) for at, how in places.items())
+    return job.model_copy(update={"seen": said})
+
+
+class TestDegree:
+    """Beside a window one looks first; under a cabinet and in a corner hardly ever."""
+
+    @pytest.mark.parametrize(
+        ("place", "degree"),
+        [
+            ("window:left", "much"), ("window:bottom", "much"), ("a:right", "much"),
+            ("a:bottom", "usual"), ("outlet:left", "usual"),
+            ("cabinet:bottom", "little"), ("a:left", "little"),
+        ],
+    )  # fmt: skip
+    def test_by_the_kind_of_place(self, place: str, degree: str) -> None:
+        assert on(JOB).degree(place) == degree
+
+    def test_what_is_said_of_a_thing_holds(self) -> None:
+        weights = on(seen(JOB, cabinet="much", window="little"))
+        assert weights.degree("cabinet:bottom") == "much"
+        assert weights.degree("window:left") == "little"
+        assert weights.degree("a:bottom") == "usual"
+
+    def test_of_a_wall_all_places_are_a_degree_more(self) -> None:
+        weights = on(seen(JOB, a="much"))
+        assert weights.degree("cabinet:bottom") == "usual"
+        assert weights.degree("a:bottom") == "much"
+        assert weights.degree("window:left") == "much"
+
+    def test_or_a_degree_less(self) -> None:
+        weights = on(seen(JOB, a="little", cabinet="much"))
+        assert weights.degree("a:left") == "little"
+        assert weights.degree("window:left") == "usual"
+        assert weights.degree("cabinet:bottom") == "much"
+
+    def test_every_kind_named_is_a_kind_of_edge(self) -> None:
+        assert set(SEEN_AT) <= set(get_args(EdgeKind))
+        assert seen_at("counter") == "usual"
+
+
+class TestWeighed:
+    """What is to be looked at counts by its place; what must be cured counts the same anywhere."""
+
+    def test_each_by_the_place_that_is_seen_most(self) -> None:
+        weights, settings = on(JOB), JOB.settings
+        assert weights.times("a:left", "window:left") == settings.seen_much == 4
+        assert weights.times("a:bottom") == settings.seen_usual == 2
+        assert weights.times("cabinet:bottom") == settings.seen_little == 1
+
+    def test_of_a_plan_by_adding_up(self) -> None:
+        """Reckoned again from the findings of the plan, with the degrees written out."""
+        laid = laid_of(JOB)
+        times = {"window": 4, "a:right": 4, "a:bottom": 2, "outlet": 2, "cabinet": 1, "a:left": 1,
+                 "a:top": 4}  # fmt: skip
+        expected = sum(
+            max(times.get(at, times.get(at.partition(":")[0], 0)) for at in finding.places)
+            for finding in plan(JOB).surfaces[0].findings
+            if finding.weight == "avoid"
+        )
+        assert measured_of(JOB, "a", laid, tiles=0).weighed == expected > 0
+
+    def test_what_must_be_cured_counts_once_anywhere(self) -> None:
+        little = seen(JOB, a="little", window="little", cabinet="little")
+        before, after = (measured_of(job, "a", laid_of(job), tiles=0) for job in (JOB, little))
+        assert (before.never, before.avoid) == (after.never, after.avoid)
+        assert before.weighed > after.weighed > 0
+
+    def test_a_place_that_does_not_count_makes_no_difference(self) -> None:
+        settings = JOB.settings.model_copy(
+            update={"seen_little": 0, "seen_usual": 0, "seen_much": 0}
+        )
+        job = JOB.model_copy(update={"settings": settings})
+        measured = measured_of(job, "a", laid_of(job), tiles=0)
+        assert measured.avoid > measured.weighed == 0
+
+
+class TestBestStart:
+    """The best start by what weighs least."""
+
+    WISHES = (Wish(kind="never"), Wish(kind="avoid"))
+
+    @given(job=square_jobs())
+    @examples(6)
+    def test_what_the_client_looks_at_is_never_worse_for_it(self, job: Job) -> None:
+        """Ranked by how much a window is looked at, the start chosen for that is at least as good
+        as the one chosen when it is looked at little.
+        """
+        wall = job.walls[0]
+        job = job.model_copy(update={"wishes": self.WISHES})
+        openings = {thing.id: "much" for thing in wall.things if thing.kind == "window"}
+        little = dict.fromkeys(openings, "little")
+        much, other = seen(job, **openings), seen(job, **little)
+        chosen = best_found(much, kitchen_of(much), wall.id)
+        unlooked = best_found(other, kitchen_of(other), wall.id)
+        judged = outcome_near(much, kitchen_of(much), wall.id, unlooked.start)
+        assert rank_key(chosen.counts, self.WISHES) <= rank_key(judged.counts, self.WISHES)
