@@ -176,9 +176,6 @@ class TestSaid:
         assert "planned and set a little off" in first.says
         assert "(fewest cut pieces, fewest tiles) decides among what was planned" in first.says
 
-    def test_lattices_go_wall_by_wall(self) -> None:
-        assert best_of_kitchen(demo("Juniper Court")) is None
-
     def test_a_wall_whose_joints_come_from_the_counter_keeps_them(self) -> None:
         job = demo("Sallow End")
         assert visits(job) == []

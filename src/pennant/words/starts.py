@@ -153,7 +153,10 @@ def _sifted(whole: WholeKitchen) -> str:
     """How many starts were tried, what each wish left of them, and how many were planned."""
     steps = [f"{one.left:,} {_LEFT[one.wish.kind]}" for one in whole.sifted]
     planned = "1 kitchen" if whole.planned == 1 else f"{whole.planned} kitchens"
-    parts = [f"{whole.tried:,} starts tried", *steps, f"{planned} planned and set a little off"]
+    tried = f"{whole.tried:,} starts tried"
+    if whole.by_steps:
+        tried = f"{whole.tried:,} starts of a grid looked at, and steps taken from the best of them"
+    parts = [tried, *steps, f"{planned} planned and set a little off"]
     if whole.others:
         names = ", ".join(WISHES[wish.kind].lower() for wish in whole.others)
         parts.append(f"what goes by whole pieces ({names}) decides among what was planned")

@@ -3,7 +3,7 @@ better ones the ends that may float. For one wall, or wall by wall round the kit
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from pennant.core.document.job import Job
 from pennant.core.document.starts import Carried, FromCounter
@@ -146,30 +146,28 @@ def unmet(job: Job, kitchen: Kitchen, wall_id: str, compared: Compared) -> Itera
 def best_round(job: Job) -> Iterator[SearchStep]:
     """Yield the job with the best starts so far, step by step.
 
-    First all walls at once (`whole_kitchen`), which is quick. Then one wall after another from left
-    to right, each with every school and its ends where they may float; where corners matter, they
-    are gone over once more (see `visits`). At the end all at once again from there, and the best of
-    all is taken, so that no step's answer is ever better than the last. It can be stopped after any
-    step. Walls whose joints go on from a counter keep them.
+    First all walls at once (`whole_kitchen`), which is quick in courses. Then one wall after
+    another from left to right, each with every school and its ends where they may float; where
+    corners matter, they are gone over once more (see `visits`). At the end all at once again from
+    there, but not on a lattice, where nothing else would be tried. The best of all is taken, so
+    that no step's answer is ever better than the last. It can be stopped after any step. Walls
+    whose joints go on from a counter keep them.
     """
     every = visits(job)
     given, job = job, with_courses_carried(job)
-    whole = best_of_kitchen(job)
-    steps, best = len(every) + (2 if whole else 0), job
-    if whole is not None:
-        best = better_of(given, whole.job)
-        yield SearchStep("", 1, steps, best, best != given, whole)
-    for done, number in enumerate(every, 2 if whole else 1):
+    whole, steps = best_of_kitchen(job), len(every) + 2
+    best = better_of(given, whole.job)
+    yield SearchStep("", 1, steps, best, best != given, whole)
+    for done, number in enumerate(every, 2):
         planned, wall = drawn(job).plan, job.walls[number]
         compared = every_start(job, planned.kitchen, wall.id, len(planned.surface(wall.id).pieces))
         start = compared.outcomes[0].start
         changed = start != wall.start
         job = started(job, wall.id, start)
-        yield SearchStep(wall.id, done, steps, best if whole else job, changed)
-    again = best_of_kitchen(job)
-    if again is not None:
-        last = better_of(best, again.job)
-        yield SearchStep("", steps, steps, last, last != best, again)
+        yield SearchStep(wall.id, done, steps, best, changed)
+    again = best_of_kitchen(job) if job.in_courses else replace(whole, job=job)
+    last = better_of(best, again.job)
+    yield SearchStep("", steps, steps, last, last != best, again)
 
 
 def with_courses_carried(job: Job) -> Job:

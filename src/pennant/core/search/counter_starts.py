@@ -26,7 +26,7 @@ from pennant.core.document.wishes import Wish
 from pennant.core.geometry.tolerance import tidy
 from pennant.core.reading.laying import Laid, Laying, counter_laying, laid_of
 from pennant.core.reading.seen import SeenWeights
-from pennant.core.search.lattice_sieve import places_on
+from pennant.core.search.lattice_sieve import judge_on, places_on
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.ranking import (
     FINALISTS,
@@ -145,9 +145,8 @@ class _Board:
         settings = self.job.settings
         if lattice is not None:
             foot = field.foot - lattice.figure.y0
-            weights = SeenWeights.on(self.job, field)
-            places = places_on(lattice, field, settings, self.wishes, foot, weights)
-            places = places[: FINALISTS[1]]
+            judge = judge_on(self.job, lattice, field, self.wishes)
+            places = places_on(judge, foot)[: FINALISTS[1]]
             at = [(x + lattice.figure.x0, y + lattice.figure.y0) for x, y in places]
         else:
             search = Search(

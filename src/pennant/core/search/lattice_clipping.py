@@ -4,7 +4,8 @@ Only tiles that a line or a hole takes something from are looked at, so that hun
 be judged while one is planned in full. What is counted is what the plan's findings count.
 """
 
-from collections.abc import Collection, Iterable, Iterator
+import math
+from collections.abc import Collection, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
@@ -14,7 +15,7 @@ import shapely
 
 from pennant.core.document.settings import Settings
 from pennant.core.document.wishes import ALL, Wish, WishKind
-from pennant.core.geometry.clip import Outline, from_lowest
+from pennant.core.geometry.clip import Outline, Point, from_lowest
 from pennant.core.geometry.half_plane import HalfPlane, kept_of
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
@@ -36,6 +37,7 @@ from pennant.core.reading.findings import (
 from pennant.core.reading.legs import legs_of
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.measured import in_bands
+from pennant.core.search.sizes_at_once import Lines, bulges, sizes_at_once
 from pennant.core.survey.placed import around
 
 Floats = npt.NDArray[np.float64]
@@ -62,9 +64,14 @@ class Judged(NamedTuple):
         """Return what starts are sorted by; wishes that are not known here make no difference."""
         return tuple(
             in_bands(wish.kind, -value if wish.kind == "smallest" else value)
-            for wish in wishes
-            if (value := getattr(self, wish.kind.replace("-", "_"), None)) is not None
+            for wish in known_of(wishes)
+            for value in [getattr(self, wish.kind.replace("-", "_"))]
         )
+
+
+def known_of(wishes: Iterable[Wish]) -> Iterator[Wish]:
+    """Yield the wishes that the pieces of one wall tell, which `Judged.key` has in this order."""
+    yield from (wish for wish in wishes if wish.kind.replace("-", "_") in Judged._fields)
 
 
 @dataclass
@@ -89,6 +96,39 @@ class _Tiles(NamedTuple):
     boxes: Floats
 
 
+class _Columns:
+    """A shape cut into columns, so that a tile is clipped by what is near it and not by all.
+
+    Each column reaches on by ``width`` (mm) to the right, so that a tile that begins in one lies
+    within it.
+    """
+
+    def __init__(self, shape: shapely.Geometry, width: float) -> None:
+        x0, y0, x1, y1 = shape.bounds if not shape.is_empty else (0.0, 0.0, 0.0, 0.0)
+        self.first, self.width = x0 - 2 * width, width
+        lefts = np.arange(self.first, x1 + width, width)
+        boxes = shapely.box(lefts - 1.0, y0 - 1.0, lefts + 2 * width + 1.0, y1 + 1.0)
+        self.columns = shapely.intersection(shape, boxes)
+
+    def near(self, lefts: Floats) -> npt.NDArray[np.object_]:
+        """Return for each tile, by its left end, the column that it lies within."""
+        numbers = ((lefts - self.first) // self.width).astype(int)
+        return np.asarray(self.columns[np.clip(numbers, 0, len(self.columns) - 1)])
+
+
+class _Edges:
+    """Edges as arrays: from where to where each runs (mm) along and reaches across, and which
+    columns of boxes (x0, y0, x1, y1) lie across it, low and high, and along it.
+    """
+
+    def __init__(self, edges: Sequence[Edge]) -> None:
+        self.low, self.high = np.array([(edge.low, edge.high) for edge in edges]).reshape(-1, 2).T
+        self.near, self.far = np.array([edge.reach for edge in edges]).reshape(-1, 2).T
+        self.columns = np.array([_columns(edge) for edge in edges], dtype=int).reshape(-1, 4).T
+        self.straight: Flags = np.array([edge.straight for edge in edges], dtype=bool)
+        self.lines = Lines.of(edges)
+
+
 class _Parts:
     """What is left of tiles that are clipped, in parts without crumbs.
 
@@ -98,11 +138,12 @@ class _Parts:
     """
 
     def __init__(
-        self, rings: list[Floats], units: Numbers, tiled: shapely.Geometry, crumb: float,
-        nothing: float,
-    ) -> None:  # fmt: skip
-        whole = [shapely.Polygon(ring) for ring in rings]
-        parts, of = shapely.get_parts(shapely.intersection(whole, tiled), return_index=True)
+        self, rings: Floats, units: Numbers, tiled: _Columns, crumb: float, nothing: float
+    ) -> None:
+        """``rings`` are the corners of each tile (tiles x corners x 2)."""
+        whole = shapely.polygons(shapely.linearrings(rings)) if len(rings) else np.zeros(0, object)
+        near = tiled.near(rings[..., 0].min(axis=1, initial=np.inf))
+        parts, of = shapely.get_parts(shapely.intersection(whole, near), return_index=True)
         # Legs are read along the outline, as the plan's pieces have it: counterclockwise.
         parts = shapely.orient_polygons(parts)
         boxes, areas = np.asarray(shapely.bounds(parts)).reshape(-1, 4), shapely.area(parts)
@@ -113,24 +154,38 @@ class _Parts:
         missing = shapely.area(whole)[of] - areas if len(whole) else areas
         self.cut: Flags = missing[there] > nothing
         self._outlines: dict[int, Outline] = {}
+        rings, self._of_part = shapely.get_rings(self.parts, return_index=True)
+        corners, of_ring = shapely.get_coordinates(rings, return_index=True)
+        self._corners: list[Point] = list(map(tuple, corners.tolist()))
+        ends = np.searchsorted(of_ring, np.arange(len(rings) + 1))
+        self._rings = ends.tolist()
+        # Of those without holes the corners as arrays, the last repeated.
+        single = np.bincount(self._of_part, minlength=len(self.parts)) == 1
+        first = ends[np.searchsorted(self._of_part, np.arange(len(self.parts)))]
+        count = np.where(single, ends[np.searchsorted(ends, first) + 1] - first - 1, 0)
+        within = np.minimum(np.arange(count.max(initial=1)), np.maximum(count - 1, 0)[:, None])
+        self.rings: Floats = corners[first[:, None] + within]
+        self.plain: Flags = single & bulges(self.rings)
 
     def outline(self, number: int) -> Outline:
         """Return a part's rings, as a piece has them: each from its lowest corner on."""
         if number not in self._outlines:
-            part = self.parts[number]
-            rings = (part.exterior, *part.interiors)
+            first, last = np.searchsorted(self._of_part, (number, number + 1))
+            # Shapely's rings end where they begin.
             self._outlines[number] = tuple(
-                from_lowest(tuple(map(tuple, shapely.get_coordinates(ring)[:-1].tolist())))
-                for ring in rings
+                from_lowest(tuple(self._corners[self._rings[ring] : self._rings[ring + 1] - 1]))
+                for ring in range(first, last)
             )
         return self._outlines[number]
 
-    def near(self, edge: Edge, slack: float) -> list[int]:
-        """Return which parts come near a line, within ``slack`` (mm)."""
-        low, high, first, last = self.boxes.T[list(_columns(edge))]
-        near, far = edge.reach
-        there = (low - slack <= far) & (near <= high + slack) & (first < edge.high)
-        return [int(number) for number in np.flatnonzero(there & (last > edge.low))]
+    def near(self, edges: _Edges, slack: float) -> tuple[Numbers, Numbers]:
+        """Return the edges, and to each of them a part that comes within ``slack`` (mm) of it."""
+        low, high, first, last = (self.boxes[:, column].T for column in edges.columns)
+        near, far = edges.near[:, None], edges.far[:, None]
+        there = (low - slack <= far) & (near <= high + slack)
+        there &= (first < edges.high[:, None]) & (last > edges.low[:, None])
+        of_edge, parts = np.nonzero(there)
+        return of_edge, parts
 
 
 class Clipping:
@@ -147,40 +202,46 @@ class Clipping:
         self.lattice, self.field, self.settings = lattice, field, settings
         self.kinds = set(kinds)
         self.least_leg, self.least_strip = limits_at_holes(settings, lattice)
-        self.edges = field.edges
+        self.edges, self.arrays = field.edges, _Edges(field.edges)
         self.boxes = np.array([around(outline) for outline in lattice.outlines])
         turns = sorted({unit.at.turn for unit in lattice.units})
         self.turns = np.array([turns.index(unit.at.turn) for unit in lattice.units])
-        self.outlines = [np.array(outline) for outline in lattice.outlines]
+        self.outlines = np.array(lattice.outlines)
         shape = around(lattice.shape)
         self.nothing = ON_SIDE * (shape.width + shape.height)
         self.holes, self.nick = _holes(field), settings.least_cut
         hidden = [keep.polygon for keep in field.keep_outs if keep.hidden]
         # Cuts for boxes lie under a plate: at the edges tile counts as if there were none.
-        self.covered = shapely.union_all([field.tiled, *hidden]) if hidden else field.tiled
+        covered = shapely.union_all([field.tiled, *hidden]) if hidden else field.tiled
+        width = float((self.boxes[:, 2] - self.boxes[:, 0]).max())
+        self.covered, self.tiled = _Columns(covered, width), _Columns(field.tiled, width)
 
     def judge(self, x: float, y: float) -> Judged:
         """Return what the lattice comes to with its origin at a place near the field's lower left
         (mm).
         """
-        every = self.lattice.over(self.field.inner, x, y)
-        laid = [one for one in every if not self._left_out(*one)]
-        units = np.array([number for number, _, _ in laid])
-        at = np.array([(px, py) for _, px, py in laid])
+        units, at = self.lattice.all_over(self.field.inner, x, y)
+        if self.field.finished is not None:
+            laid = [not self._left_out(*one) for one in zip(units, *at.T, strict=True)]
+            units, at = units[laid], at[laid]
         boxes = self.boxes[units] + np.tile(at, 2)
         crossed = np.array([self._crosses(edge, boxes) for edge in self.edges])
         held = self._in_boxes(boxes)
         # A tile that one line cuts right across is as deep as it reaches over it; the others are
         # clipped, and so is what may be a crumb.
-        odd_at = np.array([self._odd(edge, boxes) for edge in self.edges])
-        odd = held | (crossed.sum(axis=0) > 1) | (crossed & odd_at).any(axis=0)
-        rings = [self.outlines[unit] + place for unit, place in zip(units, at, strict=True)]
-        left = self._left(rings, units, odd, self.covered)
-        holed = self._left(rings, units, held, self.field.tiled)
+        odd = held | (crossed.sum(axis=0) > 1)
+        for edge, cut in zip(self.edges, crossed, strict=True):
+            odd[cut] |= self._odd(edge, boxes[cut])
+        left = self._left(at, units, odd, self.covered)
+        holed = self._left(at, units, held, self.tiled)
         gets = [
-            self._gets(edge, boxes[cut & ~odd], units[cut & ~odd], left)
+            self._gets(edge, boxes[cut & ~odd], units[cut & ~odd])
             for edge, cut in zip(self.edges, crossed, strict=True)
         ]  # fmt: skip
+        for number, part, size in self._sizes_of(left):
+            gets[number].sizes.append(size)
+            gets[number].turns.append(int(self.turns[left.unit[part]]))
+            gets[number].pieces.append(part)
         there = ~odd & ~self._within_things(boxes)
         tiles = _Tiles(at[there], units[there], boxes[there])
         never, avoid = self._small(gets)
@@ -206,13 +267,11 @@ class Clipping:
         x0, y0, x1, y1 = self.boxes[unit]
         return is_left_out(line, self.lattice, Rect(x0 + x, y0 + y, x1 + x, y1 + y))
 
-    def _left(
-        self, rings: list[Floats], units: Numbers, which: Flags, tiled: shapely.Geometry
-    ) -> _Parts:
+    def _left(self, at: Floats, units: Numbers, which: Flags, tiled: _Columns) -> _Parts:
         """What a shape leaves of some of the tiles."""
-        chosen = [ring for ring, there in zip(rings, which, strict=True) if there]
+        rings = self.outlines[units[which]] + at[which][:, None, :]
         crumb = self.settings.least_cut - EPS
-        return _Parts(chosen, units[which], tiled, crumb, self.nothing)
+        return _Parts(rings, units[which], tiled, crumb, self.nothing)
 
     def _crosses(self, edge: Edge, tiles: Floats) -> Flags:
         """Which tiles an edge runs through, as far as their boxes tell."""
@@ -258,18 +317,31 @@ class Clipping:
             )  # fmt: skip
         return met
 
-    def _gets(self, edge: Edge, boxes: Floats, units: Numbers, left: _Parts) -> _Gets:
-        """What an edge gets: of the tiles that it alone cuts, and of the parts that lie at it."""
-        gets = _Gets(
+    def _gets(self, edge: Edge, boxes: Floats, units: Numbers) -> _Gets:
+        """What an edge gets of the tiles that it alone cuts."""
+        return _Gets(
             self._depths(edge, boxes).tolist(), self.turns[units].tolist(), [-1] * len(units)
         )  # fmt: skip
-        for number in left.near(edge, self.lattice.joint + EPS):
-            size = size_at(left.outline(number), edge, self.lattice.joint, self.nick)
-            if size is not None:
-                gets.sizes.append(size)
-                gets.turns.append(int(self.turns[left.unit[number]]))
-                gets.pieces.append(number)
-        return gets
+
+    def _sizes_of(self, left: _Parts) -> Iterator[tuple[int, int, float]]:
+        """Yield an edge's number, a part that lies at it, and how far the part reaches from it."""
+        joint = self.lattice.joint
+        of_edge, parts = left.near(self.arrays, joint + EPS)
+        plain = left.plain[parts] & self.arrays.straight[of_edge]
+        at_once = np.full(len(parts), np.nan)
+        at_once[plain], unknown = sizes_at_once(
+            left.rings[parts[plain]], self.arrays.lines.chosen(of_edge[plain]), joint
+        )
+        plain[np.flatnonzero(plain)[unknown]] = False
+        for number, part, known, size in zip(
+            of_edge.tolist(), parts.tolist(), plain.tolist(), at_once.tolist(), strict=True
+        ):
+            if known and not math.isnan(size):
+                yield number, part, size
+            elif not known:
+                found = size_at(left.outline(part), self.edges[number], joint, self.nick)
+                if found is not None:
+                    yield number, part, found
 
     def _small(self, gets: list[_Gets]) -> tuple[int, int]:
         """Pieces to be cured and to be avoided: at an edge those of one size and turn are one, and

@@ -11,12 +11,15 @@ import itertools
 import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 
+from pennant.core.document.job import Job
 from pennant.core.document.settings import Settings
-from pennant.core.document.wishes import Wish
+from pennant.core.document.wishes import SeenPlace, Wish
 from pennant.core.geometry.clip import Point
+from pennant.core.geometry.kept import Same, kept
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, Field
@@ -64,39 +67,73 @@ class _Met:
     last: Floats
 
 
-def places_on(
-    lattice: Lattice, field: Field, settings: Settings, wishes: Sequence[Wish],
-    y: float | None = None, weights: SeenWeights | None = None,
-) -> list[Point]:  # fmt: skip
-    """Return where the lattice's origin may lie (mm), the most promising first by the wishes.
+def places_on(judge: "Judge", y: float | None = None) -> list[Point]:
+    """Return where a lattice's origin may lie (mm), the most promising first by the wishes.
 
-    ``y`` is its height where the courses of the wall before are carried on. What is to be avoided
-    counts by ``weights``; without them each place counts once.
+    ``y`` is its height where the courses of the wall before are carried on.
     """
-    kinds = {wish.kind for wish in wishes}
-    clip = Clipping(lattice, field, settings, kinds, weights)
-    by, judge = settings.set_within, Judge(clip, wishes)
-    starts = _starts(lattice, field.inner, y)
-    coarse = _scores(lattice, field, settings, starts, (-by, 0.0, by), weights)
-    first = [(float(x), float(up)) for x, up in starts[_order(coarse)[:CLIPPED]]]
+    by = judge.clip.settings.set_within
+    ups = (0,) if y is not None else (-1, 0, 1)
+    judged = promising(judge, y)[:JUDGED]
+    judged.sort(key=lambda place: judge.at_worst(place, by))
+    climbed = [judge.climbed(place, by, ups) for place in apart(judged, CLIMBED)]
+    every = sorted({*climbed, *judged}, key=lambda place: (judge.at_worst(place, by), place))
+    return apart(every, PLANNED)
+
+
+def promising(judge: "Judge", y: float | None = None) -> list[Point]:
+    """Return the better places of a grid over the cell, and those beside the best of them: as they
+    are, the best first. ``y`` is the height of all of them.
+    """
+    lattice, field, settings = judge.clip.lattice, judge.clip.field, judge.clip.settings
+    by, starts = settings.set_within, _starts(lattice, field.inner, y)
+    coarse = coarse_scores(lattice, field, settings, starts, (-by, 0.0, by), judge.clip.weights)
+    first = [(float(x), float(up)) for x, up in starts[in_order(coarse)[:CLIPPED]]]
     best = sorted(first, key=judge.key)[:REFINED]
     step = float(np.hypot(*(starts[1] - starts[0]))) / 2
     ups = (0,) if y is not None else (-1, 0, 1)
     finer = [(x + step * dx, up + step * dy) for x, up in best for dx in (-1, 0, 1) for dy in ups]
-    judged = sorted(dict.fromkeys([*first, *finer]), key=judge.key)[:JUDGED]
-    judged.sort(key=lambda place: judge.at_worst(place, by))
-    climbed = [judge.climbed(place, by, ups) for place in _apart(judged, CLIMBED)]
-    every = sorted({*climbed, *judged}, key=lambda place: (judge.at_worst(place, by), place))
-    return _apart(every, PLANNED)
+    return sorted(dict.fromkeys([*first, *finer]), key=judge.key)
 
 
-def _apart(places: Iterable[Point], most: int) -> list[Point]:
-    """The first of some places that do not lie beside one another."""
+def apart(places: Iterable[Point], most: int) -> list[Point]:
+    """Return the first of some places that do not lie beside one another."""
     found: list[Point] = []
     for place in places:
         if len(found) < most and all(math.dist(place, other) >= APART for other in found):
             found.append(place)
     return found
+
+
+KEPT_JUDGES = 30
+"""Surfaces of which it is kept what places come to: those of one kitchen, and of its counters."""
+
+
+def judge_on(
+    job: Job, lattice: Lattice, field: Field, wishes: Sequence[Wish] | None = None
+) -> "Judge":
+    """Return the judge of a lattice's places on a field by the job's wishes, or by others: it is
+    the same for all who ask, so that no place is judged twice.
+    """
+    chosen = tuple(wish for wish in (job.wishes if wishes is None else wishes) if wish.on)
+    return _judge(Same(field), lattice, _Asked(job.settings, job.seen, chosen))
+
+
+class _Asked(NamedTuple):
+    """What a judge depends on besides what is tiled."""
+
+    settings: Settings
+    seen: tuple[SeenPlace, ...]
+    wishes: tuple[Wish, ...]
+
+
+@kept(KEPT_JUDGES, lambda _: 1)
+def _judge(field: Same[Field], lattice: Lattice, asked: _Asked) -> "Judge":
+    kinds = {wish.kind for wish in asked.wishes}
+    edges = {edge.id: edge.kind for edge in field.it.edges}
+    weights = SeenWeights(asked.settings, asked.seen, field.it.surface.of, edges)
+    clip = Clipping(lattice, field.it, asked.settings, kinds, weights)
+    return Judge(clip, asked.wishes)
 
 
 class Judge:
@@ -138,8 +175,10 @@ class Judge:
         return place
 
 
-def _order(scores: Floats) -> Numbers:
-    """The numbers of scores, the best first: as they stand, the less the better, but the last."""
+def in_order(scores: Floats) -> Numbers:
+    """Return the numbers of scores, the best first: as they stand, the less the better, but the
+    last.
+    """
     columns = [-scores[:, -1], *(scores[:, n] for n in reversed(range(scores.shape[1] - 1)))]
     return np.lexsort(columns)
 
@@ -148,14 +187,18 @@ def counts_on(lattice: Lattice, field: Field, settings: Settings, starts: Floats
     """Return for each start (rows of x and y of the lattice's origin) at how many edges something
     must be cured, and at how many it should be avoided, as it is.
     """
-    return _scores(lattice, field, settings, starts, (0.0,))[:, :2]
+    return coarse_scores(lattice, field, settings, starts, (0.0,))[:, :2]
 
 
-def _scores(
+def coarse_scores(
     lattice: Lattice, field: Field, settings: Settings, starts: Floats, offs: tuple[float, ...],
     weights: SeenWeights | None = None,
 ) -> Floats:  # fmt: skip
-    """What all edges together get: see `_score`."""
+    """Return what all edges together get from each start (rows of x and y of the lattice's origin):
+    pieces to be cured, to be avoided, and how small the smallest are, at their worst.
+
+    Each where the start is moved by one of ``offs`` (mm).
+    """
     # Of a start anywhere the same lattice has one near the field, so that few tiles are reckoned.
     near = np.array([_near(lattice, field.inner, x, y) for x, y in starts])
     scores = np.zeros((len(starts), 3))

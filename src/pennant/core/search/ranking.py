@@ -20,7 +20,7 @@ from pennant.core.layout.finished_top import with_bare_wall
 from pennant.core.reading.laying import Laid, lay, thin_pieces
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.reading.whole_courses import has_whole_courses, with_whole_courses
-from pennant.core.search.lattice_sieve import places_on
+from pennant.core.search.lattice_sieve import judge_on, places_on
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.sieve import Search
 from pennant.core.survey.edits import changed, wall_number
@@ -193,8 +193,7 @@ def _best_on_lattice(
     height = laid_wall.layout.origin[1] if carried else None
     least, most = FINALISTS
     count = max(least, min(most, FINALIST_PIECES // max(len(laid_wall.plan.pieces), 1)))
-    weights = SeenWeights.on(job, field)
-    places = places_on(lattice, field, job.settings, wishes, height, weights)[:count]
+    places = places_on(judge_on(job, lattice, field), height)[:count]
     near = [outcome_near(job, kitchen, wall, start_at(place)) for place in places]
     best = min(near, key=lambda one: _worst_key(one, wishes))
     return _on_the_tape(job, kitchen, wall, best)

@@ -6,7 +6,8 @@ and the wishes go over all of them in the client's order. Counts add up over all
 sizes the worst anywhere; each wish leaves those starts that attain its best, and the next chooses
 among them. That is exact for the wishes that a sieve reckons. Where corners matter, what is left is
 tried pair by pair round each corner, along the run. What depends on whole pieces (cuts, notches,
-tiles) ranks the few that are planned in full.
+tiles) ranks the few that are planned in full. Where tiles lie on a lattice no sieve reckons all
+starts, and `whole_lattice` says which are planned.
 """
 
 import itertools
@@ -25,9 +26,11 @@ from pennant.core.layout.start import folded
 from pennant.core.reading.corners import pairs_between
 from pennant.core.reading.laying import Laid, kerf_at, lay, past_corner, thin_pieces
 from pennant.core.reading.seen import SeenWeights
+from pennant.core.search.lattice_clipping import known_of
 from pennant.core.search.measured import Measured, exact_key, measure, rank_key
 from pennant.core.search.ranking import a_little_off, nudged, started, wishes_of
 from pennant.core.search.sieve import SIEVED, Search
+from pennant.core.search.whole_lattice import Chosen, lattice_choices
 from pennant.core.survey.kitchen import kitchen_of, runs
 from pennant.core.takes.quantities import tiles_of
 
@@ -57,7 +60,8 @@ class WholeKitchen:
 
     ``tried`` are the starts of all walls at all shared heights; ``sifted`` what each wish left of
     them; ``planned`` how many kitchens were planned in full, among which ``others`` decide, the
-    wishes that no sieve reckons; ``better`` whether it is better than the job as it was.
+    wishes that no sieve reckons; ``better`` whether it is better than the job as it was. Of a
+    lattice ``by_steps``: what was tried is a grid, and steps from the best of it.
     """
 
     job: Job
@@ -66,6 +70,7 @@ class WholeKitchen:
     sifted: tuple[Sifted, ...]
     planned: int
     others: tuple[Wish, ...]
+    by_steps: bool = False
 
 
 class WallStarts:
@@ -142,20 +147,31 @@ def better_of(job: Job, other: Job) -> Job:
     return other if _Outcome(other, wishes).key < _Outcome(job, wishes).key else job
 
 
-def best_of_kitchen(job: Job) -> WholeKitchen | None:
-    """Return the best start of all walls at once; None where tiles do not run in courses.
+def best_of_kitchen(job: Job) -> WholeKitchen:
+    """Return the best start of all walls at once.
 
     Never worse than the job as it is: that is among what is compared.
     """
-    if not job.in_courses:
-        return None
     wishes = wishes_of(job)
+    if not job.in_courses:
+        return _best_on_lattice(job, wishes)
     found = starts_of(job, wishes)
     tried = sum(run.left for run in found)
     sifted = tuple(sift(found, [wish for wish in wishes if wish.kind in SIEVED]))
-    best, better, planned = _planned(job, found, wishes)
+    best, better, planned = _planned(job, [list(_choices(job, run, wishes)) for run in found])
     others = tuple(wish for wish in wishes if wish.kind not in SIEVED)
     return WholeKitchen(best, better, tried, sifted, planned, others)
+
+
+def _best_on_lattice(job: Job, wishes: Sequence[Wish]) -> WholeKitchen:
+    """The same where tiles lie on a lattice: of a grid, and what steps from there lead to."""
+    laid = {one.plan.surface: one for one in lay(job, kitchen_of(job))}
+    found = [lattice_choices(job, numbers, laid, wishes) for numbers in runs(job.walls)]
+    tried = sum(run.tried for run in found)
+    best, better, planned = _planned(job, [list(run.starts) for run in found])
+    judged = set(known_of(wishes))
+    others = tuple(wish for wish in wishes if wish not in judged)
+    return WholeKitchen(best, better, tried, (), planned, others, by_steps=True)
 
 
 def starts_of(job: Job, wishes: Sequence[Wish]) -> list[WallRun]:
@@ -195,10 +211,12 @@ def _run_of(
     return WallRun(walls, ys, np.ones(len(ys), dtype=bool))
 
 
-def _planned(job: Job, found: Sequence[WallRun], wishes: Sequence[Wish]) -> tuple[Job, bool, int]:
-    """Plan the few that are left in full, and take the best of them and the job as it is."""
+def _planned(job: Job, choices: Sequence[Sequence[Chosen]]) -> tuple[Job, bool, int]:
+    """Plan the few starts of each run that are left in full, and take the best of them and the job
+    as it is.
+    """
+    wishes = wishes_of(job)
     best, now = job, _Outcome(job, wishes)
-    choices = [list(_choices(job, run, wishes)) for run in found]
     tried = 0
     # The first of every run together, then one run after another changed.
     combined = [[own[0] for own in choices]]
@@ -213,10 +231,6 @@ def _planned(job: Job, found: Sequence[WallRun], wishes: Sequence[Wish]) -> tupl
         if outcome.key < now.key:
             best, now, better = outcome.job, outcome, True
     return best, better, tried
-
-
-Chosen = tuple[tuple[int, Start], ...]
-"""Starts of the walls of a run, by their numbers."""
 
 
 def _choices(job: Job, run: WallRun, wishes: Sequence[Wish]) -> Iterator[Chosen]:
