@@ -22,7 +22,7 @@ TESTS_OF = {
     "reading/depth": ["test_depth.py"],
     "site/clocks": ["test_clocks.py"],
     "takes/sticks": ["test_sticks.py"],
-    "layout/fit": ["test_fit.py"],
+    "layout/fit": ["test_fit_spans.py", "test_fit.py"],
     "geometry/kept": ["test_kept.py"],
 }
 """For each module of the core that is tried, the tests that hold it."""
