@@ -24,6 +24,11 @@ TESTS_OF = {
     "takes/sticks": ["test_sticks.py"],
     "layout/fit": ["test_fit_spans.py", "test_fit.py"],
     "geometry/kept": ["test_kept.py"],
+    "document/lengths": ["test_lengths.py"],
+    "layout/start": ["test_start.py"],
+    "reading/legs": ["test_legs.py"],
+    "reading/seen": ["test_seen.py"],
+    "takes/mixing": ["test_mixing.py"],
 }
 """For each module of the core that is tried, the tests that hold it."""
 LEFT_OUT = [

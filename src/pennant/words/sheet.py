@@ -1,6 +1,6 @@
 """The sheet: all that is shown of a job and its plan as text, made once for every reader of it."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Hashable, Iterable, Iterator
 from functools import cache
 from typing import NamedTuple
 
@@ -299,8 +299,11 @@ def shown_lengths(job: Job) -> Iterator[tuple[str, ShownLength]]:
     for number, wall in enumerate(job.walls):
         yield from _of_wall(wall, number, job.units, job.step)
     for name in Job.model_fields:
-        if name != "walls":
-            yield from _lengths(getattr(job, name), f"/{name}", job.units, job.step)
+        part, at = getattr(job, name), f"/{name}"
+        if name in NOT_KEPT:
+            yield from _lengths(part, at, job.units, job.step)
+        elif name != "walls":
+            yield from _of_part(part, at, job.units, job.step)
 
 
 def _lengths(part: object, at: str, units: Units, step: Step) -> Iterator[tuple[str, ShownLength]]:
@@ -313,6 +316,8 @@ def _lengths(part: object, at: str, units: Units, step: Step) -> Iterator[tuple[
 
 KEPT_LENGTHS = 20_000
 """A dozen kitchens with all their walls."""
+NOT_KEPT = ("in_hand", "shades")
+"""Parts of a job that hold what can be changed in place, by which nothing can be kept."""
 
 
 def _count(lengths: tuple[tuple[str, ShownLength], ...]) -> int:
@@ -325,6 +330,14 @@ def _of_wall(
 ) -> tuple[tuple[str, ShownLength], ...]:
     """The lengths of one wall, which most changes leave as it was."""
     return tuple(_lengths(wall, f"/walls/{number}", units, step))
+
+
+@kept(KEPT_LENGTHS, _count)
+def _of_part(
+    part: Hashable, at: str, units: Units, step: Step
+) -> tuple[tuple[str, ShownLength], ...]:
+    """The lengths of another part of the job, which most changes leave as well."""
+    return tuple(_lengths(part, at, units, step))
 
 
 @cache

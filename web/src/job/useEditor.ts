@@ -13,8 +13,11 @@ import {
 import type { Takes } from "../api/client";
 import { jobOptions } from "../api/queries";
 import { JobEditor, type Opened, type Snapshot } from "./editor";
+import type { LateView } from "./lateView";
 
 export const EditorContext = createContext<JobEditor | null>(null);
+/** What papers that wait for the drawing show; none outside them. */
+export const LateContext = createContext<LateView | null>(null);
 
 /** Returns the editor of a job; a newer state from elsewhere is taken over when it may be. */
 export function useOpened(loaded: Opened): JobEditor {
@@ -37,34 +40,56 @@ export function useOpened(loaded: Opened): JobEditor {
 /**
  * Returns the open job's editor and its present snapshot. Who takes a part of it (the view, the
  * draft) is rendered anew when that part changes, and not for the others: a key changes the draft
- * first, and the drawing and most papers wait for its view.
+ * first, and the drawing and most papers wait for its view. In papers that lie under the drawing
+ * the view is a late one (see `LateView`).
  */
 export function useEditor(): { editor: JobEditor } & Snapshot {
   const editor = useOpenEditor();
-  const taken = useRef(new Set<keyof Snapshot>()).current;
-  const seen = useRef(editor.get());
+  const late = useContext(LateContext);
+  const taken = useRef(new Map<keyof Snapshot, unknown>()).current;
+  const part = useCallback(
+    <P extends keyof Snapshot>(name: P): Snapshot[P] =>
+      name === "view" && late ? (late.get() as Snapshot[P]) : editor.get()[name],
+    [editor, late],
+  );
+  const changes = useRef(0);
   const latest = useCallback(() => {
-    const now = editor.get();
-    for (const part of taken) {
-      if (now[part] !== seen.current[part]) {
-        seen.current = now;
-        break;
+    for (const [name, before] of taken) {
+      const now = part(name);
+      if (now !== before) {
+        taken.set(name, now);
+        changes.current += 1;
       }
     }
-    return seen.current;
-  }, [editor, taken]);
-  useSyncExternalStore(editor.subscribe, latest);
-  return useMemo(() => noting(editor, taken), [editor, taken]);
+    return changes.current;
+  }, [part, taken]);
+  const subscribe = useCallback(
+    (listener: () => void) => {
+      const stop = editor.subscribe(listener);
+      const stopLate = late?.subscribe(listener);
+      return () => {
+        stop();
+        stopLate?.();
+      };
+    },
+    [editor, late],
+  );
+  useSyncExternalStore(subscribe, latest);
+  return useMemo(() => noting(editor, part, taken), [editor, part, taken]);
 }
 
-/** The snapshot of an editor, noting which parts of it are taken. */
-function noting(editor: JobEditor, taken: Set<keyof Snapshot>): { editor: JobEditor } & Snapshot {
+/** The parts of a snapshot, noting which of them are taken, and as what. */
+function noting(
+  editor: JobEditor,
+  part: <P extends keyof Snapshot>(name: P) => Snapshot[P],
+  taken: Map<keyof Snapshot, unknown>,
+): { editor: JobEditor } & Snapshot {
   return new Proxy({ editor } as { editor: JobEditor } & Snapshot, {
     get(target, name) {
       if (name === "editor") return target.editor;
-      const part = name as keyof Snapshot;
-      taken.add(part);
-      return editor.get()[part];
+      const value = part(name as keyof Snapshot);
+      taken.set(name as keyof Snapshot, value);
+      return value;
     },
   });
 }

@@ -24,11 +24,7 @@ export function LookedAt() {
     editor.commit({ ...draft, seen: to }, `How much ${name(at)} is looked at`);
   const rest = places.filter(({ id }) => !seen.some(({ at }) => at === id));
   return (
-    <details
-      className="mb-2"
-      open={open}
-      onToggle={(event) => setOpen(event.currentTarget.open)}
-    >
+    <details className="mb-2" open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="aside cursor-pointer px-1 py-0.5">What is looked at most</summary>
       <p className="aside px-1">
         What there is to look at counts more where one looks first: beside openings and at open

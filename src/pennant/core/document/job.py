@@ -5,6 +5,7 @@ All lengths are millimetres. This is format version 3; `docs/job-file.md` shows 
 """
 
 from collections.abc import Mapping
+from functools import cache
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, ModelWrapValidatorHandler, model_validator
@@ -30,6 +31,11 @@ from pennant.core.document.values import Value, reading_in
 from pennant.core.document.wishes import SeenPlace, Wish, usual_wishes
 
 InHand = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
+
+
+@cache
+def _usual_settings(units: Units) -> Mapping[str, Any]:
+    return Settings.of(units).model_dump()
 
 
 class Job(Value):
@@ -78,7 +84,7 @@ class Job(Value):
         filled = {"step": "1 mm" if units == "mm" else "1/16 in", "boxes": BOX_SIZES[units], **data}
         given = data.get("settings", {})
         if isinstance(given, Mapping):
-            filled["settings"] = {**Settings.of(units).model_dump(), **given}
+            filled["settings"] = {**_usual_settings(units), **given}
         with reading_in(units):
             job = handler(filled)
         return job.model_copy(update={"walls": named(job.walls)})

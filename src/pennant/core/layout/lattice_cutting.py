@@ -16,7 +16,9 @@ import numpy.typing as npt
 import shapely
 
 from pennant.core.geometry.clip import Outline, Point, Ring, outlines_of, ring_area
+from pennant.core.geometry.columns import columns_of
 from pennant.core.geometry.half_plane import HalfPlane, kept_of
+from pennant.core.geometry.kept import Same
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.prepared import prepared
 from pennant.core.geometry.rect import Rect
@@ -239,13 +241,22 @@ def _by_shapely(field: Field, tiles: LaidUnits, numbers: list[int]) -> dict[int,
     cells = _polygons(tiles, numbers, [unit.cell for unit in lattice.units])
     inside = shapely.covers(prepared(field.tiled), cells)
     rest = [number for number, whole in zip(numbers, inside, strict=True) if not whole]
-    rooms = shapely.area(shapely.intersection(cells[~inside], field.tiled))
+    near = _near(field, tiles, rest)
+    rooms = shapely.area(shapely.intersection(cells[~inside], near))
     outlines = _polygons(tiles, rest, list(lattice.outlines))
-    cut = shapely.intersection(outlines, field.tiled, grid_size=GRID)
+    cut = shapely.intersection(outlines, near, grid_size=GRID)
     return {
         number: Odd(outlines_of(part), float(room))
         for number, room, part in zip(rest, rooms, cut, strict=True)
     }
+
+
+def _near(field: Field, tiles: LaidUnits, numbers: list[int]) -> npt.NDArray[np.object_]:
+    """For each tile what is tiled near it; all of it where that is another at every start."""
+    if field.finished is not None or not numbers:
+        return np.full(len(numbers), field.tiled, dtype=object)
+    widest = max(box.width for box in tiles.lattice.boxes)
+    return columns_of(Same(field.tiled), widest).near(tiles.rooms[numbers, 0])
 
 
 def with_plates_on(field: Field, tiles: LaidUnits, numbers: list[int]) -> dict[int, list[Outline]]:
@@ -273,10 +284,11 @@ def _as_seen(field: Field, outlines: npt.NDArray[np.object_]) -> Iterator[list[O
 def _polygons(tiles: LaidUnits, numbers: list[int], shapes: list[Ring]) -> npt.NDArray[np.object_]:
     """Shapes of the lattice's units, where tiles lie."""
     rings = [np.array((*shape, shape[0])) for shape in shapes]
-    found: npt.NDArray[np.object_] = np.array(
-        [shapely.polygons(rings[unit] + place) for unit, place in
-         zip(tiles.units[numbers].tolist(), tiles.places[numbers], strict=True)], dtype=object,
-    )  # fmt: skip
+    units, places = tiles.units[numbers], tiles.places[numbers]
+    found: npt.NDArray[np.object_] = np.empty(len(numbers), dtype=object)
+    for unit in np.unique(units).tolist():
+        own = units == unit
+        found[own] = shapely.polygons(rings[unit] + places[own][:, None, :])
     return found
 
 

@@ -16,6 +16,7 @@ import shapely
 from pennant.core.document.settings import Settings
 from pennant.core.document.wishes import ALL, Wish, WishKind
 from pennant.core.geometry.clip import Outline, Point, from_lowest
+from pennant.core.geometry.columns import Columns
 from pennant.core.geometry.half_plane import HalfPlane, kept_of
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
@@ -96,26 +97,6 @@ class _Tiles(NamedTuple):
     boxes: Floats
 
 
-class _Columns:
-    """A shape cut into columns, so that a tile is clipped by what is near it and not by all.
-
-    Each column reaches on by ``width`` (mm) to the right, so that a tile that begins in one lies
-    within it.
-    """
-
-    def __init__(self, shape: shapely.Geometry, width: float) -> None:
-        x0, y0, x1, y1 = shape.bounds if not shape.is_empty else (0.0, 0.0, 0.0, 0.0)
-        self.first, self.width = x0 - 2 * width, width
-        lefts = np.arange(self.first, x1 + width, width)
-        boxes = shapely.box(lefts - 1.0, y0 - 1.0, lefts + 2 * width + 1.0, y1 + 1.0)
-        self.columns = shapely.intersection(shape, boxes)
-
-    def near(self, lefts: Floats) -> npt.NDArray[np.object_]:
-        """Return for each tile, by its left end, the column that it lies within."""
-        numbers = ((lefts - self.first) // self.width).astype(int)
-        return np.asarray(self.columns[np.clip(numbers, 0, len(self.columns) - 1)])
-
-
 class _Edges:
     """Edges as arrays: from where to where each runs (mm) along and reaches across, and which
     columns of boxes (x0, y0, x1, y1) lie across it, low and high, and along it.
@@ -138,7 +119,7 @@ class _Parts:
     """
 
     def __init__(
-        self, rings: Floats, units: Numbers, tiled: _Columns, crumb: float, nothing: float
+        self, rings: Floats, units: Numbers, tiled: Columns, crumb: float, nothing: float
     ) -> None:
         """``rings`` are the corners of each tile (tiles x corners x 2)."""
         whole = shapely.polygons(shapely.linearrings(rings)) if len(rings) else np.zeros(0, object)
@@ -214,7 +195,7 @@ class Clipping:
         # Cuts for boxes lie under a plate: at the edges tile counts as if there were none.
         covered = shapely.union_all([field.tiled, *hidden]) if hidden else field.tiled
         width = float((self.boxes[:, 2] - self.boxes[:, 0]).max())
-        self.covered, self.tiled = _Columns(covered, width), _Columns(field.tiled, width)
+        self.covered, self.tiled = Columns(covered, width), Columns(field.tiled, width)
 
     def judge(self, x: float, y: float) -> Judged:
         """Return what the lattice comes to with its origin at a place near the field's lower left
@@ -267,7 +248,7 @@ class Clipping:
         x0, y0, x1, y1 = self.boxes[unit]
         return is_left_out(line, self.lattice, Rect(x0 + x, y0 + y, x1 + x, y1 + y))
 
-    def _left(self, at: Floats, units: Numbers, which: Flags, tiled: _Columns) -> _Parts:
+    def _left(self, at: Floats, units: Numbers, which: Flags, tiled: Columns) -> _Parts:
         """What a shape leaves of some of the tiles."""
         rings = self.outlines[units[which]] + at[which][:, None, :]
         crumb = self.settings.least_cut - EPS
