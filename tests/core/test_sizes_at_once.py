@@ -9,7 +9,7 @@ import shapely
 from pennant.core.geometry.clip import Outline, from_lowest
 from pennant.core.layout.field import Edge, Gap, Side
 from pennant.core.reading.edges import size_at
-from pennant.core.search.sizes_at_once import Floats, Lines, bulges, sizes_at_once
+from pennant.core.reading.sizes_at_once import Lines, bulges, filled, sizes_at_once
 
 JOINT = 3.0
 
@@ -35,12 +35,6 @@ def part_at(edge: Edge, chance: Random) -> list[tuple[float, float]]:
     return [] if left.is_empty or left.area < 1 else list(left.exterior.coords)[:-1]
 
 
-def arrays(rings: list[list[tuple[float, float]]]) -> Floats:
-    """The rings as one array, the last corner of each repeated."""
-    most = max(map(len, rings))
-    return np.array([[*ring, *[ring[-1]] * (most - len(ring))] for ring in rings])
-
-
 def outline(ring: list[tuple[float, float]]) -> Outline:
     """A ring as the outline of a piece."""
     return (from_lowest(tuple(ring)),)
@@ -55,8 +49,8 @@ def test_as_deep_as_each_by_itself(side: Side) -> None:
         if ring := part_at(edge, chance):
             rings.append(ring)
             edges.append(edge)
-    assert bulges(arrays(rings)).all()
-    sizes, unknown = sizes_at_once(arrays(rings), Lines.of(edges), JOINT)
+    assert bulges(filled(rings)).all()
+    sizes, unknown = sizes_at_once(filled(rings), Lines.of(edges), JOINT)
     assert sum(~np.isnan(sizes)) > 200
     assert sum(np.isnan(sizes)) > 20
     for ring, edge, size, left in zip(rings, edges, sizes, unknown, strict=True):
@@ -68,13 +62,13 @@ def test_as_deep_as_each_by_itself(side: Side) -> None:
 def test_the_point_of_a_turned_tile_is_no_sliver() -> None:
     """A corner of 90 degrees that reaches 30 mm over a line: its steep sides count whole."""
     ring = [(0.0, -30.0), (30.0, 0.0), (0.0, 30.0)]
-    sizes, _ = sizes_at_once(arrays([ring]), Lines.of([edge_at("left", 0.0, -100, 100)]), JOINT)
+    sizes, _ = sizes_at_once(filled([ring]), Lines.of([edge_at("left", 0.0, -100, 100)]), JOINT)
     assert sizes[0] == pytest.approx(30)
 
 
 def test_the_thin_end_of_what_runs_along_a_line_counts() -> None:
     ring = [(0.0, 0.0), (5.0, 0.0), (15.0, 100.0), (0.0, 100.0)]
-    sizes, _ = sizes_at_once(arrays([ring]), Lines.of([edge_at("left", 0.0, -10, 200)]), JOINT)
+    sizes, _ = sizes_at_once(filled([ring]), Lines.of([edge_at("left", 0.0, -10, 200)]), JOINT)
     # Over a metre of its run it would rise by 0.1: three hundredths of that count.
     assert sizes[0] == pytest.approx(5 + 10 * 3 * 0.1**2)
 
@@ -82,4 +76,4 @@ def test_the_thin_end_of_what_runs_along_a_line_counts() -> None:
 def test_a_notch_does_not_bulge() -> None:
     notched = [(0.0, 0.0), (50.0, 0.0), (50.0, 20.0), (30.0, 20.0), (30.0, 50.0), (0.0, 50.0)]
     square = [(0.0, 0.0), (50.0, 0.0), (50.0, 50.0), (0.0, 50.0)]
-    assert bulges(arrays([notched, square])).tolist() == [False, True]
+    assert bulges(filled([notched, square])).tolist() == [False, True]

@@ -19,6 +19,8 @@ from pennant.core.layout.sides import segments
 
 STEEP = 3.0
 """1 / tan2 of the angle from which a side counts whole: 30 degrees."""
+ALONG = 0.55
+"""A side runs along a line where it runs off it by less than so much of its length."""
 HOLLOW = math.radians(10)
 """From one side of a hollow to the next it bends by less: a round's quarter has twelve sides."""
 

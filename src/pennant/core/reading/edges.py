@@ -7,6 +7,9 @@ boxes do not count: they lie under a plate. Along a line that slants every piece
 what counts is the least, and the greatest is told beside it.
 """
 
+import math
+from collections.abc import Iterator
+
 import numpy as np
 
 from pennant.core.document.module import Module
@@ -18,7 +21,8 @@ from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Edge, EdgeKind, Field, Side
 from pennant.core.layout.pieces import Cutting, Piece
 from pennant.core.layout.sides import segments
-from pennant.core.reading.depth import runs_behind
+from pennant.core.reading.depth import ALONG, runs_behind
+from pennant.core.reading.sizes_at_once import Lines, bulges, filled, sizes_at_once
 from pennant.core.survey.placed import around, height_at
 
 SAME = 0.01
@@ -29,8 +33,8 @@ TONGUE = 0.25
 """Of a piece's longest stretch along a corner: a shorter one is a tongue beside a bite."""
 
 
-ALONG = 0.55
-"""A side runs along a line where it runs off it by less than so much of its length."""
+MOST_CORNERS = 12
+"""A piece with more corners is read by itself: arrays are as wide as the piece with most."""
 
 
 NEARLY = 0.9
@@ -104,29 +108,73 @@ def read_edges(
     module = whole.module
     if not cutting.pieces:
         return []
-    pieces, boxes = cutting.pieces, np.array([piece.box for piece in cutting.pieces])
-    x0, y0, x1, y1 = boxes.T
+    pieces = cutting.pieces
+    near = list(_near(field, pieces, module))
+    at_once: list[dict[int, float | None]] = [{} for _ in near]
+    if whole.shape is not None:
+        at_once = _at_once(field, cutting, near, module)
     readings = []
-    for edge in field.edges:
-        (near_at, far_at), first, last = edge.reach, edge.low, edge.high
-        joint = module.joint if edge.upright else module.bed
-        slack = joint + EPS
-        across, along = ((x0, x1), (y0, y1)) if edge.upright else ((y0, y1), (x0, x1))
-        beside = (across[0] - slack <= far_at) & (near_at <= across[1] + slack)
-        beside &= (along[0] < last) & (along[1] > first)
-        near = [pieces[number] for number in np.flatnonzero(beside).tolist()]
+    for edge, numbers, reckoned in zip(field.edges, near, at_once, strict=True):
+        limits = _joint_at(edge, module), nick
         known: dict[Shape, float | None] = {}
         met = [
-            (piece, size)
-            for piece in near
-            if (size := _known_size(piece, cutting, edge, (joint, nick), known)) is not None
-        ]
+            (pieces[number], size)
+            for number in numbers
+            if (size := reckoned[number] if number in reckoned
+                else _known_size(pieces[number], cutting, edge, limits, known)) is not None
+        ]  # fmt: skip
         tips = field.finished is not None and field.finished.is_along(edge)
         if whole.shape is not None:
             met = [(p, _as_whole(p, s, whole.at(p, upright=edge.upright), tips)) for p, s in met]
         if met:
             readings.append(_reading(edge, met, whole))
     return readings
+
+
+def _joint_at(edge: Edge, module: Module) -> float:
+    return module.joint if edge.upright else module.bed
+
+
+def _near(field: Field, pieces: list[Piece], module: Module) -> Iterator[list[int]]:
+    """For each edge the numbers of the pieces that come within a joint of it."""
+    x0, y0, x1, y1 = np.array([piece.box for piece in pieces]).T
+    for edge in field.edges:
+        (near_at, far_at), first, last = edge.reach, edge.low, edge.high
+        slack = _joint_at(edge, module) + EPS
+        across, along = ((x0, x1), (y0, y1)) if edge.upright else ((y0, y1), (x0, x1))
+        beside = (across[0] - slack <= far_at) & (near_at <= across[1] + slack)
+        beside &= (along[0] < last) & (along[1] > first)
+        yield np.flatnonzero(beside).tolist()
+
+
+def _at_once(
+    field: Field, cutting: Cutting, near: list[list[int]], module: Module
+) -> list[dict[int, float | None]]:
+    """For each edge what it gets of those pieces near it of which that is known for many at once:
+    see `sizes_at_once`.
+    """
+    found: list[dict[int, float | None]] = [{} for _ in near]
+    pairs: list[tuple[int, int]] = []
+    shells: list[Ring] = []
+    for place, (edge, numbers) in enumerate(zip(field.edges, near, strict=True)):
+        for number in numbers if edge.straight else ():
+            piece = cutting.pieces[number]
+            shell, *holes = cutting.seen.get(piece.id, piece.outline)
+            if not holes and len(shell) <= MOST_CORNERS and not is_square(shell):
+                pairs.append((place, number))
+                shells.append(shell)
+    if not pairs:
+        return found
+    rings = filled(shells)
+    plain = np.flatnonzero(bulges(rings))
+    edges = [field.edges[pairs[which][0]] for which in plain.tolist()]
+    joints = np.array([_joint_at(edge, module) for edge in edges])
+    sizes, unknown = sizes_at_once(rings[plain], Lines.of(edges), joints)
+    for which, size, left in zip(plain.tolist(), sizes.tolist(), unknown.tolist(), strict=True):
+        place, number = pairs[which]
+        if not left:
+            found[place][number] = None if math.isnan(size) else size
+    return found
 
 
 Shape = tuple[tuple[float, float], ...]

@@ -37,8 +37,8 @@ from pennant.core.reading.findings import (
 )
 from pennant.core.reading.legs import legs_of
 from pennant.core.reading.seen import SeenWeights
+from pennant.core.reading.sizes_at_once import Lines, bulges, sizes_at_once
 from pennant.core.search.measured import in_bands
-from pennant.core.search.sizes_at_once import Lines, bulges, sizes_at_once
 from pennant.core.survey.placed import around
 
 Floats = npt.NDArray[np.float64]

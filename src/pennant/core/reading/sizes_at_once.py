@@ -14,8 +14,7 @@ import numpy.typing as npt
 
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Edge
-from pennant.core.reading.depth import STEEP
-from pennant.core.reading.edges import ALONG
+from pennant.core.reading.depth import ALONG, STEEP
 
 Floats = npt.NDArray[np.float64]
 Numbers = npt.NDArray[np.intp]
@@ -52,6 +51,12 @@ class Lines(NamedTuple):
         )  # fmt: skip
 
 
+def filled(rings: Sequence[Sequence[tuple[float, float]]]) -> Floats:
+    """Return rings as one array (parts x corners x 2), the last corner of each repeated to fill."""
+    most = max(map(len, rings), default=1)
+    return np.array([[*ring, *[ring[-1]] * (most - len(ring))] for ring in rings])
+
+
 def bulges(rings: Floats) -> Flags:
     """Return which rings (parts x corners x 2, counterclockwise, the last corner repeated to fill)
     bend inward nowhere.
@@ -74,12 +79,14 @@ def _next_sides(sides: Floats) -> Floats:
     return found
 
 
-def sizes_at_once(rings: Floats, lines: Lines, joint: float) -> tuple[Floats, Flags]:
+def sizes_at_once(rings: Floats, lines: Lines, joint: float | Floats) -> tuple[Floats, Flags]:
     """Return how far each part reaches from its own line, at its thinnest (mm; nan if it is clear),
     and of which parts that is not known here because more than one of their sides is on the line.
 
-    ``rings`` are parts (n x corners x 2) that bulge outward all round; ``lines`` are as many.
+    ``rings`` are parts (n x corners x 2) that bulge outward all round; ``lines`` are as many, and
+    ``joint`` (mm) is the one at each of them, or at all.
     """
+    joint = np.broadcast_to(joint, len(rings))[:, None]
     upright = lines.upright[:, None]
     across = np.where(upright, rings[..., 0], rings[..., 1])
     off = (across - lines.at[:, None]) * lines.inward[:, None]
@@ -92,9 +99,9 @@ def sizes_at_once(rings: Floats, lines: Lines, joint: float) -> tuple[Floats, Fl
         (toward > EPS) & (np.minimum(off, next_off) >= -2 * EPS)
         & (np.maximum(off, next_off) <= joint + 2 * EPS) & (high - low > EPS)
     )  # fmt: skip
-    if joint > 0:
-        # The side of a turned tile that only crosses the joint runs off from the line.
-        facing &= np.abs(off - next_off) <= ALONG * np.abs(toward) - 2 * EPS
+    # The side of a turned tile that only crosses the joint runs off from the line.
+    runs_along = np.abs(off - next_off) <= ALONG * np.abs(toward) - 2 * EPS
+    facing &= runs_along | (joint <= 0)
     count = facing.sum(axis=1)
     own = facing.argmax(axis=1)[:, None]
     low, high = (np.take_along_axis(end, own, axis=1) for end in (low, high))
