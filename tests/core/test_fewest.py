@@ -10,7 +10,7 @@ from packing import fewest as fewest_by_trying
 from random_walls import jobs
 
 from examples import examples
-from kitchens import demo
+from kitchens import CABINET, WINDOW, a_job, demo
 from pennant.cli import demo_jobs
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.cuts.fewest import fewest
@@ -141,10 +141,19 @@ class TestKitchens:
                 quick, found = stocked(items, sheet), fewest(items, sheet)
                 assert list(faults(found, items)) == []
                 assert quick.bound <= found.bound <= len(found.tiles) <= len(quick.tiles)
-                # Fans and hexagons are not cut two to a tile, and their bound goes by area alone.
-                assert sheet.shaped or len(found.tiles) - found.bound <= 1
+                assert len(found.tiles) - found.bound <= 1
                 held.append(of)
         return held
+
+    @pytest.mark.parametrize("points", ["up", "sides"])
+    def test_hexagons_keep_their_places(self, points: str) -> None:
+        """A hexagon is cut where it lies, so pieces that would have the same part of it need one
+        each; an upper and a lower half come from one.
+        """
+        tile = {"length": 110, "height": 95.263, "thickness": 8}
+        pattern = {"kind": "hexagon", "joint": 2, "points": points}
+        document = a_job(overheads=[CABINET], openings=[WINDOW]).model_dump(mode="json")
+        assert self._held(Job.model_validate({**document, "tile": tile, "pattern": pattern}))
 
     def test_the_fewest_of_the_herringbone_are_known_to_be(self) -> None:
         """Halves cut aslant lie against one another in more ways than by their lengths."""

@@ -62,8 +62,12 @@ def fewest(items: tuple[Item, ...], sheet: WholeTile) -> Stock:
     if not odd and across is not None and across.all_of_them:
         bound = max(bound, whole + answer.bound)
     elif in_place is not None and in_place.all_of_them:
-        # Pieces that keep their places need as many tiles, whatever the others share.
-        kept_there = [n for n, kind in enumerate(kinds) if fixed(kind.items[0])]
+        # Pieces that keep their places need as many tiles, whatever the others share. Of a fan or
+        # another shaped tile every odd piece keeps its place: its own edge is where it is.
+        kept_there = [
+            number for number, kind in enumerate(kinds)
+            if fixed(kind.items[0]) or (sheet.shaped and kind.ring)
+        ]  # fmt: skip
         own = [_only(way, set(kept_there)) for way in in_place.ways]
         some = [count if n in kept_there else 0 for n, count in enumerate(demand)]
         bound = max(bound, whole + _solved(some, [way for way in own if way.kinds]).bound)
