@@ -169,18 +169,18 @@ def _unmet(job: Job, names: Names, one: Unmet) -> str:
     short = _amount(job, one.wish, one.best)
     title, found = say_start(job, names, one.nearest.start), one.nearest.measured
     nearest = f"{title}; that has {found.never} to cure and {to_look_at(found)}."
+    falls = "what is left weighs" if one.wish.kind == "avoid" else "falls short by"
+    best = falls if one.wish.kind == "avoid" else f"the best {falls}"
     if one.reached <= BANDS[one.wish.kind]:
-        return (
-            f"{wish}: the best falls short by {short}, because of wishes above it. It can be had "
-            f"with {nearest}"
-        )
+        return f"{wish}: {best} {short}, because of wishes above it. It can be had with {nearest}"
     if one.best - one.reached > BANDS[one.wish.kind]:
         reached = _amount(job, one.wish, one.reached)
-        return f"{wish}: falls short by {short}; the nearest is {reached}, with {nearest}"
+        return f"{wish}: {falls} {short}; the nearest is {reached}, with {nearest}"
     why = "with this tile and joint"
     if len(job.walls) > 1 and one.wish.kind in ("never", "avoid", "corner", "even", "smallest"):
         why += ", while the other walls start as they do"
-    return f"{wish}: cannot be had {why}; {short} is the nearest there is."
+    left = f"{falls} {short}" if one.wish.kind == "avoid" else f"{short} is the nearest there is"
+    return f"{wish}: cannot be had {why}; {left}."
 
 
 def to_look_at(one: Measured) -> str:
@@ -189,9 +189,7 @@ def to_look_at(one: Measured) -> str:
 
 
 def _amount(job: Job, wish: Wish, measure: float) -> str:
-    if wish.kind == "avoid":
-        return f"objections that weigh {measure:.0f}"
-    if wish.kind == "never":
+    if wish.kind in ("never", "avoid"):
         return f"{measure:.0f}"
     return show_with_unit(measure, job.step)
 

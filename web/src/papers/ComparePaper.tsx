@@ -117,7 +117,7 @@ function Starts({ board: data, planted, over, onOver }: StartsProps) {
       <p className="aside mb-2">
         {counter?.counter.name ?? wall.name}: the best of all starts that there are, and{" "}
         {data.compared} by the schools; {data.starts.length} shown, ranked by the wishes above. Pick
-        one to plant it.
+        one to plant it. What there is to look at weighs more where one looks first.
         {!data.both_ways &&
           " This job has very many pieces: one direction was changed at a time, the other left as planted."}
       </p>

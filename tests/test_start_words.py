@@ -1,0 +1,66 @@
+"""The board of starts, and how much what there is to look at weighs, in words."""
+
+from kitchens import CABINET, OUTLET, WINDOW, a_job
+from pennant.core.document.job import Job
+from pennant.core.document.wishes import SeenPlace, Wish
+from pennant.core.plan import plan
+from pennant.core.search.best import every_start
+from pennant.core.survey.kitchen import kitchen_of
+from pennant.words.sheet import sheet
+from pennant.words.starts import StartBoard, board
+
+JOB = a_job(right="open", overheads=[CABINET], openings=[WINDOW], devices=[OUTLET])
+
+
+def findings(job: Job, **weight: str) -> list[tuple[str, str]]:
+    """Title and how much it is seen, of the findings of a weight."""
+    (wanted,) = weight.values()
+    return [(one.title, one.seen) for one in sheet(job, plan(job)).findings if one.weight == wanted]
+
+
+def board_of(job: Job) -> StartBoard:
+    """The board of the first wall."""
+    compared = every_start(job, kitchen_of(job), "a", len(plan(job).pieces))
+    return board(job, "a", compared, 5)
+
+
+class TestSeen:
+    """Beside what there is to look at stands how much its place counts."""
+
+    def test_beside_a_window_four_times(self) -> None:
+        (said,) = {seen for title, seen in findings(JOB, weight="avoid") if "jamb" in title}
+        assert said == "It is looked at first: it counts 4 times when starts are compared."
+
+    def test_as_the_client_says(self) -> None:
+        little = JOB.model_copy(update={"seen": (SeenPlace(at="window", seen="little"),)})
+        (said,) = {seen for title, seen in findings(little, weight="avoid") if "jamb" in title}
+        assert said == "One hardly looks there: it counts once when starts are compared."
+
+    def test_what_must_be_cured_says_nothing_of_it(self) -> None:
+        never = findings(JOB, weight="never")
+        assert never
+        assert {seen for _, seen in never} == {""}
+
+
+class TestBoard:
+    """A start says how much there is to look at, and what it weighs."""
+
+    WISHES = (Wish(kind="never"), Wish(kind="avoid"))
+
+    def test_the_best_and_what_it_is_better_in(self) -> None:
+        starts = board_of(JOB.model_copy(update={"wishes": self.WISHES})).starts
+        assert all(" to look at" in one.gives for one in starts)
+        weighed = [one for one in starts if "weighing" in one.gives]
+        assert weighed
+        whys = {one.why for one in starts}
+        assert "what there is to look at weighs less than the next one's" in whys
+
+    def test_what_is_left_of_a_wish_for_nothing_to_object_to(self) -> None:
+        """An open end without trim shows its cut edges wherever the tiles begin."""
+        job = JOB.model_copy(update={
+            "wishes": self.WISHES, "settings": JOB.settings.model_copy(update={"trim_face": 0.0}),
+        })  # fmt: skip
+        said = [one for one in board_of(job).unmet if one.startswith("Nothing to object to")]
+        assert len(said) == 1
+        assert "what is left weighs" in said[0]
+        assert "falls short" not in said[0]
