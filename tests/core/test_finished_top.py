@@ -230,6 +230,12 @@ class TestLine:
         assert line.y == pytest.approx(box.y0, abs=10)
         assert line.x1 - line.x0 == pytest.approx(box.width, abs=10)
 
+    def test_under_a_shelf_that_slopes_at_its_high_end(self) -> None:
+        """There the tips are planted, and toward the low end tiles are cut to the shelf."""
+        line, field, _ = line_under("shelf 20 wide 40 clear 18 right 18 3/4 thick 1")
+        level, _, _ = line_under("shelf 20 wide 40 clear 18 3/4 thick 1")
+        assert line.y == pytest.approx(level.y) == pytest.approx(field.top_under("shelf"))
+
     def test_the_top_line_runs_over_the_whole_wall(self) -> None:
         job = scallops()
         (surface,) = kitchen_of(job).surfaces
