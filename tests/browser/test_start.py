@@ -29,6 +29,23 @@ class TestWishes:
         saved(job)
         assert flag(job) != before
 
+    def test_what_is_looked_at_is_the_clients_to_say(self, job: Page) -> None:
+        """A finding says how often it counts; at a thing that is looked at much it counts more."""
+        paper(job, "Compare")
+        job.get_by_role("button", name="Left cabinet, right side: ").first.click()
+        expect(job.get_by_text("it counts twice when starts are compared")).to_be_visible()
+        job.get_by_text("What is looked at most").click()
+        places = job.get_by_label("A place that is looked at more or less")
+        places.select_option("Left cabinet")
+        expect(job.get_by_label("Left cabinet is looked at")).to_have_value("much")
+        expect(job.get_by_text("it counts 4 times when starts are compared")).to_be_visible()
+        saved(job)
+        job.get_by_label("Left cabinet is looked at").select_option("as usual")
+        expect(job.get_by_label("Left cabinet is looked at")).to_have_count(0)
+        expect(job.get_by_text("it counts twice when starts are compared")).to_be_visible()
+        job.get_by_role("button", name="Undo").click()
+        expect(job.get_by_label("Left cabinet is looked at")).to_have_value("much")
+
     def test_a_wish_is_bound_to_a_place(self, job: Page) -> None:
         paper(job, "Compare")
         job.get_by_label("Where: The smallest piece as large as can be").select_option("Window")

@@ -57,6 +57,12 @@ class TestDegree:
         assert weights.degree("window:left") == "little"
         assert weights.degree("a:bottom") == "usual"
 
+    def test_inside_an_opening_as_at_the_opening(self) -> None:
+        """The returns of a window, and its sill board, are looked at as it is."""
+        weights = on(seen(JOB, window="little"))
+        assert weights.degree("window.left:front") == "little"
+        assert weights.degree("window.stool:top") == "little"
+
     def test_of_a_wall_all_places_are_a_degree_more(self) -> None:
         weights = on(seen(JOB, a="much"))
         assert weights.degree("cabinet:bottom") == "usual"
