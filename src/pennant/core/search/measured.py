@@ -108,7 +108,8 @@ def _weighed(job: Job, laid: list[Laid]) -> int:
     for one in laid:
         avoided = [finding for finding in one.plan.findings if finding.weight == "avoid"]
         if avoided:
-            weights = SeenWeights.on(job, one.field)
+            # By what the edges read: those inside an area are no edges of the wall's own field.
+            weights = SeenWeights.of_readings(job, one.field.surface.of, one.plan.edges)
             total += sum(weights.of(finding) for finding in avoided)
     return total
 
