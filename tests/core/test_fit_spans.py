@@ -118,6 +118,33 @@ class TestSlipped:
         assert [slipped(spans, at) for at in (900, 1200, 1500, 1700)] == [0, 3, 7.5, 9]
 
 
+class TestShavedTile:
+    """Of a course without a joint at a line, the tile astride it is shaved: from 1000 to 1600, by
+    4.5 at each of the two.
+    """
+
+    SPAN = (FittedSpan(1000, 1600, 3, 9.0, 9.0, "ends"),)
+
+    def joints(self, first: float) -> list[float]:
+        """Where the joints' middles lie, of a course with a tile from ``first`` on."""
+        return [cell[1] for cell, _, _ in fitted_tiles(first, MODULE, self.SPAN, 950, 1750)]
+
+    def test_however_little_of_it_is_past_the_first_line(self) -> None:
+        """It ends at 1003 and loses 4.5; so does the one that would end at 1607.5."""
+        assert self.joints(801.5) == [998.5, 1201.5, 1404.5, 1603, 1806]
+
+    def test_one_that_would_no_longer_reach_the_second_line_is_left(self) -> None:
+        """It ends at 1602: shaved it would end before the line, and the next one is."""
+        assert self.joints(796.0) == [997.5, 1196, 1399, 1602, 1800.5]
+
+    def test_jointed_at_both(self) -> None:
+        """The first tile past the line is shaved on its far side, and the last before the other."""
+        cells = list(fitted_tiles(1001.5, MODULE, self.SPAN, 950, 1750))
+        assert [cell[1] for cell, _, _ in cells] == [1000, 1198.5, 1401.5, 1600, 1803]
+        lost = [(laid[0] - whole[0], whole[1] - laid[1]) for _, laid, whole in cells]
+        assert lost == [(0, 0), (0, 4.5), (0, 0), (4.5, 0), (0, 0)]
+
+
 @pytest.mark.parametrize("how", HOWS)
 class TestTilesOfACourse:
     """A course over any lines, begun anywhere, is without gap or overlap."""
