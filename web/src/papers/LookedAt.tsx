@@ -17,7 +17,9 @@ export function LookedAt() {
   const { surfaces } = view.plan.kitchen;
   const places = view.job.walls.flatMap((wall) => {
     const things = surfaces.find(({ id }) => id === wall.id)?.things ?? [];
-    return [{ id: wall.id, name: wall.name ?? wall.id }, ...things];
+    // Beside a centreline there is no tile that ends.
+    const solid = things.filter(({ form }) => form !== "mark");
+    return [{ id: wall.id, name: wall.name ?? wall.id }, ...solid];
   });
   const name = (id: string) => places.find((place) => place.id === id)?.name || id;
   const keep = (to: SeenPlace[], at: string) =>
