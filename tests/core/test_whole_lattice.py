@@ -82,6 +82,8 @@ class TestHeights:
     def test_walls_apart_do_not(self) -> None:
         found = best_of_kitchen(kitchen(1, joined=False))
         assert [wall.start.up.kind for wall in found.job.walls] == ["full-counter"] * 2
+        # Of each wall a grid of 40 by 40 places over the lattice's cell.
+        assert found.tried == 2 * 40 * 40
 
     def test_tips_stay_on_their_line(self) -> None:
         """Fans whose tips end on a line are moved across only."""

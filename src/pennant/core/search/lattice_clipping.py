@@ -21,7 +21,7 @@ from pennant.core.geometry.half_plane import HalfPlane, kept_of
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, tidy
-from pennant.core.layout.field import Edge, Field, KeepOut
+from pennant.core.layout.field import Edge, Field, FinishedLine, KeepOut
 from pennant.core.layout.finished_top import is_left_out
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.pieces import bounds
@@ -202,8 +202,9 @@ class Clipping:
         (mm).
         """
         units, at = self.lattice.all_over(self.field.inner, x, y)
-        if self.field.finished is not None:
-            laid = [not self._left_out(*one) for one in zip(units, *at.T, strict=True)]
+        line = self.field.finished
+        if line is not None:
+            laid = [not self._left_out(line, *one) for one in zip(units, *at.T, strict=True)]
             units, at = units[laid], at[laid]
         boxes = self.boxes[units] + np.tile(at, 2)
         crossed = np.array([self._crosses(edge, boxes) for edge in self.edges])
@@ -240,11 +241,8 @@ class Clipping:
                 + left.cut[~held[odd][left.tile]].sum()),
         )  # fmt: skip
 
-    def _left_out(self, unit: int, x: float, y: float) -> bool:
+    def _left_out(self, line: FinishedLine, unit: int, x: float, y: float) -> bool:
         """Whether a tile would pass the line that tips end on."""
-        line = self.field.finished
-        if line is None:
-            return False
         x0, y0, x1, y1 = self.boxes[unit]
         return is_left_out(line, self.lattice, Rect(x0 + x, y0 + y, x1 + x, y1 + y))
 

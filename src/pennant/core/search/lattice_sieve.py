@@ -32,6 +32,8 @@ from pennant.core.survey.placed import around
 
 ACROSS = 40
 """Places of a grid over the lattice's cell each way, besides those at which something jumps."""
+AT_ONE_HEIGHT = ACROSS * 8
+"""Places of a grid along one height."""
 FAR = 1e9
 """Millimetres: where tiles lie that stand in where an edge meets fewer than are looked at."""
 SMALLEST = 8
@@ -96,6 +98,11 @@ def promising(judge: "Judge", y: float | None = None) -> list[Point]:
     return sorted(dict.fromkeys([*first, *finer]), key=judge.key)
 
 
+def looked_at_first(y: float | None = None) -> int:
+    """Return how many places the grid has of which `promising` takes the better ones."""
+    return ACROSS * ACROSS if y is None else AT_ONE_HEIGHT
+
+
 def apart(places: Iterable[Point], most: int) -> list[Point]:
     """Return the first of some places that do not lie beside one another."""
     found: list[Point] = []
@@ -109,14 +116,11 @@ KEPT_JUDGES = 30
 """Surfaces of which it is kept what places come to: those of one kitchen, and of its counters."""
 
 
-def judge_on(
-    job: Job, lattice: Lattice, field: Field, wishes: Sequence[Wish] | None = None
-) -> "Judge":
-    """Return the judge of a lattice's places on a field by the job's wishes, or by others: it is
-    the same for all who ask, so that no place is judged twice.
+def judge_on(job: Job, lattice: Lattice, field: Field, wishes: Sequence[Wish]) -> "Judge":
+    """Return the judge of a lattice's places on a field by wishes: it is the same for all who ask,
+    so that no place is judged twice.
     """
-    chosen = tuple(wish for wish in (job.wishes if wishes is None else wishes) if wish.on)
-    return _judge(Same(field), lattice, _Asked(job.settings, job.seen, chosen))
+    return _judge(Same(field), lattice, _Asked(job.settings, job.seen, tuple(wishes)))
 
 
 class _Asked(NamedTuple):
@@ -223,7 +227,7 @@ def _starts(lattice: Lattice, inner: Rect, y: float | None) -> Floats:
     if y is not None:
         # Along one height: as far as the steps reach across, which is at least one repeat.
         reach = abs(ax) + abs(bx)
-        xs = inner.x0 + reach * (np.arange(ACROSS * 8) + 0.5) / (ACROSS * 8)
+        xs = inner.x0 + reach * (np.arange(AT_ONE_HEIGHT) + 0.5) / AT_ONE_HEIGHT
         return np.stack([xs, np.full(len(xs), y)], axis=1)
     found = [
         (inner.x0 + s * ax + t * bx, inner.y0 + s * ay + t * by)

@@ -193,7 +193,7 @@ def _best_on_lattice(
     height = laid_wall.layout.origin[1] if carried else None
     least, most = FINALISTS
     count = max(least, min(most, FINALIST_PIECES // max(len(laid_wall.plan.pieces), 1)))
-    places = places_on(judge_on(job, lattice, field), height)[:count]
+    places = places_on(judge_on(job, lattice, field, wishes), height)[:count]
     near = [outcome_near(job, kitchen, wall, start_at(place)) for place in places]
     best = min(near, key=lambda one: _worst_key(one, wishes))
     return _on_the_tape(job, kitchen, wall, best)

@@ -18,18 +18,18 @@ from pennant.core.document.wishes import COUNTED, Wish
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.finished_top import with_bare_wall
 from pennant.core.reading.laying import Laid
-from pennant.core.search.lattice_clipping import known_of
+from pennant.core.search.lattice_clipping import Floats, known_of
 from pennant.core.search.lattice_sieve import (
     Key,
     apart,
     coarse_scores,
     in_order,
     judge_on,
+    looked_at_first,
     places_on,
     promising,
 )
 
-Floats = np.ndarray[tuple[int, ...], np.dtype[np.float64]]
 HEIGHTS = 20
 """Heights of a grid over one row."""
 ACROSS = 240
@@ -148,7 +148,7 @@ def _by_itself(job: Job, wall: _Wall, wishes: Sequence[Wish]) -> LatticeChoices:
     places = places_on(wall.judge, y)
     run = _Run(job, [wall], wishes)
     starts = [run.starts(_At(((), ()), up, (x,)), up=y is None) for x, up in places[:OF_ONE_WALL]]
-    return LatticeChoices(tuple(starts), HEIGHTS * HEIGHTS)
+    return LatticeChoices(tuple(starts), looked_at_first(y))
 
 
 class _Run:
@@ -169,6 +169,7 @@ class _Run:
         ys = np.array([*ys, *(y for places in own for _, y in places)])
         grids = [wall.coarse(ys) for wall in self.walls]
         self.tried = sum(xs.size for xs in grids)
+        self.tried += 0 if held else len(self.walls) * looked_at_first()
 
         def looked_at(row: int, most: int) -> list[list[float]]:
             """Places of each wall at a height: those that promise most, and its own best."""
