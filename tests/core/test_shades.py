@@ -113,6 +113,16 @@ class TestDeal:
         assert found.cost == cost_of(wall, found.shades, 3)
         assert found == dealt(wall, used, 3, {})
 
+    @pytest.mark.parametrize("tiles", range(1, 21))
+    def test_every_deal_comes_to_an_end(self, tiles: int) -> None:
+        """Also with just as many tiles as are tried as partners, and nothing worth moving."""
+        for seed in range(15):
+            wall = a_block(tiles, 1 + seed % 2)
+            many, kinds = tiles * (1 + seed % 2), 1 + seed % 4
+            used = [many // kinds + (n < many % kinds) for n in range(kinds)]
+            found = dealt(wall, used, 1 + seed % 3, {})
+            assert [found.shades.count(n) for n in range(kinds)] == used
+
     @given(st.integers(0, 300), st.lists(st.integers(0, 200), min_size=2, max_size=5))
     def test_of_each_shade_its_share_and_never_more_than_there_is(
         self, tiles: int, there: list[int]

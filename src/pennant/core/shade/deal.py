@@ -225,7 +225,7 @@ class _Dealing:
     def exchanged(self, shades: list[int], free: Sequence[int]) -> list[int]:
         """Exchange two free tiles as long as that makes the deal better."""
         state = _State(self, shades)
-        tries, many = 0, PARTNERS
+        tries, many = 0, min(PARTNERS, len(free))
         while tries < EXCHANGES:
             better = False
             for tile in self._worth_moving(shades, free):
@@ -236,10 +236,11 @@ class _Dealing:
                         break
                 if tries >= EXCHANGES:
                     return shades
-            if not better and many > PARTNERS:
+            # Every round either betters the deal, which it can only so often, or widens the choice
+            # once, from the most promising partners to all; a round that does neither is the last.
+            if not better and many == len(free):
                 break
-            # Where the most promising do not help any more, all are tried.
-            many = PARTNERS if better else len(free)
+            many = min(PARTNERS, len(free)) if better else len(free)
         return shades
 
     def _partners(
