@@ -280,6 +280,16 @@ class TestWhatOthersSet:
         (clash,) = days.clashes
         assert (clash.rule, clash.day, clash.planned) == ("too-late", 2, days.last_day)
 
+    @pytest.mark.parametrize("length", ["2", "5", "7 1/4"])
+    def test_a_wall_one_piece_wide_is_measured_cut_and_set(self, length: str) -> None:
+        """All its pieces are cut to what the wall shows: they are one step of setting."""
+        job = a_job(length=length, top="18", tile=("16", "4"))
+        days = planned(job)
+        assert [one.id for one in days.steps if one.rule in ("set", "set-last")] == ["set@1"]
+        placed = {piece.id for piece in plan(job).pieces}
+        assert set(days.step("set@1").pieces) == placed
+        assert days.start_of("grout@1") is not None
+
     def test_water_again_by(self) -> None:
         job = with_schedule(a_kitchen(), water_by="day 2")
         assert "water-late" in {one.rule for one in planned(job).clashes}

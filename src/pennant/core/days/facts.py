@@ -183,6 +183,23 @@ class Facts:
         ) - self.held  # fmt: skip
 
     @cached_property
+    def set_last(self) -> frozenset[str]:
+        """Pieces that are measured and set after all others; none where there are no others."""
+        return frozenset() if self.only_measured else self.measured
+
+    @cached_property
+    def only_measured(self) -> bool:
+        """Whether every piece that waits for nothing is cut to what the wall shows."""
+        others = self.measured | self.held | self.glued
+        return all(piece.id in others for piece in self.plan.pieces)
+
+    @cached_property
+    def set_first(self) -> frozenset[str]:
+        """Pieces that are set before those that are set last or wait for something."""
+        later = self.set_last | self.held | self.glued
+        return frozenset(piece.id for piece in self.plan.pieces if piece.id not in later)
+
+    @cached_property
     def cut_minutes(self) -> dict[str, float]:
         """Minutes of each cut that is made as its piece is set, by piece."""
         return {

@@ -350,14 +350,14 @@ TABLE: tuple[StepRule, ...] = (
              _edge_pieces,
              (("set-out", None), ("boxes", None), ("cut-first", None)),
              needs=("edge-adhesive", "tape"), cautions=("solvents",)),
-    StepRule("set", "set", _always, _none,
+    StepRule("set", "set", lambda f: bool(f.set_first), _none,
              (("set-edges", None), ("set-out", None), ("batten", None), ("gap-screws", None),
               ("trim-fit", None),
               ("mat", None), ("boxes", None), ("unpack", _by_time("unpacked", "warm")),
               ("cut-first", None), ("seal-face", _sealer_dries), ("power-off", None)),
              needs=("adhesive", "spacers", "wedges", "gloves"), cautions=("cement", "buckets"),
              doubt=_bed_doubt),
-    StepRule("set-last", "set", lambda f: bool(f.measured), _none,
+    StepRule("set-last", "set", lambda f: bool(f.set_last), _none,
              (("set", None),), needs=("adhesive",), cautions=("dust", "cement"), loud=_sawn),
     StepRule("hood-comes", "set", lambda f: "hood" in f.outside, _none, (("clear", None),),
              hands=0, who="supplier", on="hood"),
@@ -409,11 +409,13 @@ def steps_of(facts: Facts, longest: int) -> list[Step]:
 
     ``longest`` is the longest working day, in minutes: no batch is mixed that it cannot hold.
     """
-    there = {rule.id: rule for rule in TABLE if rule.applies(facts)}
-    found: list[Step] = []
-    for rule in there.values():
-        found += _steps_for(rule, facts, longest)
+    found = [
+        one for rule in TABLE if rule.applies(facts)
+        for one in _steps_for(rule, facts, longest)
+    ]  # fmt: skip
     last = {one.rule: one.id for one in found}
+    # A rule that applies and comes to no step is followed by nobody: it hands on what it follows.
+    there = {rule.id: rule for rule in TABLE if rule.id in last}
     found = [one.model_copy(update={"follows": _follows(one, facts, there, last)}) for one in found]
     return with_own(found, facts.job)
 
@@ -470,12 +472,10 @@ def _setting(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
     """A step a batch: what is mixed, set and used up before it stiffens."""
     job = facts.job
     mixing = math.ceil(job.times.mix_each) if _mixed(facts) else 0
-    own = {"set-last": facts.measured, "set-held": facts.held}.get(rule.id)
-    cutting_of = facts.cut_minutes if own is None else facts.last_minutes
-    sections = setting_sections(
-        job, facts.plan, cutting_of, lambda id_: id_ in own if own is not None
-        else id_ not in facts.measured and id_ not in facts.held and id_ not in facts.glued,
-    )  # fmt: skip
+    own = {"set-last": facts.set_last, "set-held": facts.held}.get(rule.id, facts.set_first)
+    as_set = rule.id == "set" and not facts.only_measured
+    cutting_of = facts.cut_minutes if as_set else facts.last_minutes
+    sections = setting_sections(job, facts.plan, cutting_of, own.__contains__)
     people = job.schedule.people
     for batch in batches(job, sections, max(longest - mixing, 1)):
         slow = job.times.slow_start if batch.number == 1 and rule.id == "set" else 1.0
