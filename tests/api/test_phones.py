@@ -95,7 +95,7 @@ class TestPairing:
         late = kit.phone().post("/api/pair", json={"token": token, "name": "a"})
         assert late.status_code == 403
 
-    def test_wrong_codes_slow_everybody_down(self, kit: Kit) -> None:
+    def test_wrong_codes_slow_down_who_sends_them(self, kit: Kit) -> None:
         token = kit.token()
         wrong = kit.phone().post("/api/pair", json={"token": "guessed", "name": "a"})
         assert wrong.status_code == 403
@@ -109,15 +109,31 @@ class TestPairing:
         pairing, waits = Pairing(clock=time), []
         for _ in range(9):
             with pytest.raises(WrongToken):
-                pairing.spend("guessed")
+                pairing.spend("guessed", "there")
             with pytest.raises(TooSoon) as told:
-                pairing.spend("guessed")
+                pairing.spend("guessed", "there")
             waits.append(told.value.seconds)
             time.now += told.value.seconds
         assert waits == [1, 2, 4, 8, 16, 32, SLOWEST, SLOWEST, SLOWEST]
         time.now += pairings.FORGOTTEN_AFTER + 1
         with pytest.raises(WrongToken):
-            pairing.spend("guessed")
+            pairing.spend("guessed", "there")
+
+    def test_a_right_code_from_elsewhere_is_not_put_off(self) -> None:
+        pairing = Pairing(clock=Time())
+        token = pairing.offer(("a-job",))
+        for _ in range(3):
+            with pytest.raises((WrongToken, TooSoon)):
+                pairing.spend("guessed", "there")
+        assert pairing.spend(token, "here") == ("a-job",)
+
+    def test_paired_anew_a_phone_is_listed_once_and_keeps_its_jobs(self, kit: Kit) -> None:
+        phone = kit.paired()
+        token = kit.desk.post("/api/phones/offer", json={"jobs": [kit.other]}).json()["address"]
+        body = {"token": token.partition("#")[2], "name": "Phone"}
+        assert phone.post("/api/pair", json=body).status_code == 200
+        (listed,) = kit.desk.get("/api/phones").json()["phones"]
+        assert set(listed["jobs"]) == {kit.given, kit.other}
 
     def test_no_code_where_nothing_listens(self, kit: Kit) -> None:
         kit.pairing.listening = None
@@ -158,7 +174,7 @@ class TestNothingElse:
 
     def test_no_route_of_the_desk(self, kit: Kit) -> None:
         phone, own = kit.paired(), 0
-        document = kit.desk.get("/api/openapi.json").json()
+        document = kit.desk.app.openapi()
         allowed = {
             ("get", "/api/here"), ("get", "/api/jobs/{id_}/site-kit"),
             ("get", "/api/jobs/{id_}/site"), ("post", "/api/jobs/{id_}/site"),

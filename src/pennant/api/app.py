@@ -70,7 +70,7 @@ def make_app(
 
     app = FastAPI(
         title="Pennant", version="1", docs_url=None, redoc_url=None,
-        openapi_url="/api/openapi.json", lifespan=running,
+        openapi_url=None, lifespan=running,
         responses={"default": {"model": problems.ProblemDetails}},
     )  # fmt: skip
     app.state.jobs = Jobs(database)

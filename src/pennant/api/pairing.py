@@ -11,6 +11,8 @@ OFFER_SECONDS = 300.0
 """How long a code can be used: time to fetch the phone, and no more."""
 SLOWEST = 60.0
 """Seconds: however often a wrong code was tried, nobody waits longer for the next try."""
+MOST_ADDRESSES = 10_000
+"""Addresses whose wrong codes are remembered at the same time."""
 FORGOTTEN_AFTER = 600.0
 """Seconds without a wrong code after which those before it count no more."""
 
@@ -44,8 +46,8 @@ class Pairing:
     listening: Listening | None = None
     clock: Callable[[], float] = time.monotonic
     _offers: dict[str, tuple[float, tuple[str, ...]]] = field(default_factory=dict)
-    _wrong: int = 0
-    _last_wrong: float = 0.0
+    _wrong: dict[str, tuple[int, float]] = field(default_factory=dict)
+    """For each address how many wrong codes came from it, and when the last."""
     _lock: threading.Lock = field(default_factory=threading.Lock)
 
     def offer(self, jobs: tuple[str, ...]) -> str:
@@ -59,28 +61,27 @@ class Pairing:
             self._offers[_digest(token)] = (now + OFFER_SECONDS, jobs)
         return token
 
-    def spend(self, token: str) -> tuple[str, ...]:
+    def spend(self, token: str, address: str) -> tuple[str, ...]:
         """Use a token up and return the jobs of its offer; raise `WrongToken`, `TooSoon`.
 
-        Each wrong one makes everybody wait twice as long as the last, so that guessing is hopeless
-        from however many devices.
+        After each wrong one its ``address`` waits twice as long as after the last. Others do not
+        wait: a code is so long that guessing is hopeless from however many devices.
         """
         with self._lock:
             now = self.clock()
-            if now - self._last_wrong > FORGOTTEN_AFTER:
-                self._wrong = 0
-            left = self._last_wrong + self._pause() - now
-            if self._wrong and left > 0:
+            self._wrong = {
+                host: one for host, one in self._wrong.items() if now - one[1] <= FORGOTTEN_AFTER
+            }  # fmt: skip
+            wrong, last = self._wrong.get(address, (0, 0.0))
+            left = last + min(2.0 ** min(wrong - 1, 10), SLOWEST) - now
+            if wrong and left > 0:
                 raise TooSoon(left)
             ends, jobs = self._offers.pop(_digest(token), (0.0, ()))
             if ends <= now:
-                self._wrong += 1
-                self._last_wrong = now
+                if len(self._wrong) < MOST_ADDRESSES or address in self._wrong:
+                    self._wrong[address] = (wrong + 1, now)
                 raise WrongToken
             return jobs
-
-    def _pause(self) -> float:
-        return min(2.0 ** min(self._wrong - 1, 10), SLOWEST)
 
 
 def _digest(token: str) -> str:

@@ -69,12 +69,19 @@ pairing_router = APIRouter(prefix="/api")
 
 @pairing_router.post("/pair")
 def pair(asked: CodeShown, request: Request, response: Response) -> Here:
-    """Pair a phone: the code is used up, and the phone known by a cookie from now on."""
+    """Pair a phone: the code is used up, and the phone known by a cookie from now on.
+
+    A phone that is paired already keeps the jobs that it has, as notes of theirs may wait on it;
+    its old pairing ends.
+    """
     pairing: Pairing = request.app.state.pairing
     phones: Phones = request.app.state.phones
-    jobs = pairing.spend(asked.token)
+    jobs = pairing.spend(asked.token, request.client.host if request.client else "")
     secret = secrets.token_urlsafe(32)
-    phone = phones.pair(asked.name.strip(), secret, jobs)
+    before = phones.by_secret(request.cookies.get(COOKIE, ""))
+    if before is not None:
+        jobs = tuple(dict.fromkeys((*jobs, *before.jobs)))
+    phone = phones.pair(asked.name.strip(), secret, jobs, instead_of=before)
     response.set_cookie(
         COOKIE, secret, max_age=COOKIE_SECONDS, httponly=True, samesite="strict",
         secure=request.url.scheme == "https",

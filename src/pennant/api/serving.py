@@ -11,7 +11,7 @@ import uvicorn
 
 from pennant.api.certificate import certificate_for, fingerprint_of
 from pennant.api.collecting import collect_seldom
-from pennant.api.connections import SLOW_SECONDS, PromptProtocol
+from pennant.api.connections import SLOW_SECONDS, CountedSocket, PromptProtocol
 from pennant.api.pairing import Listening
 
 
@@ -74,7 +74,7 @@ def opened_for_phones(asked: ForPhones, folder: Path) -> tuple[Opened, Listening
     found = opened(host, asked.port)
     port = found.listening.getsockname()[1]
     address = f"{'https' if tls else 'http'}://{shown}:{port}"
-    return Opened(found.listening, tls), Listening(address, fingerprint), shown
+    return Opened(CountedSocket.of(found.listening), tls), Listening(address, fingerprint), shown
 
 
 def own_address() -> str:

@@ -36,10 +36,17 @@ class Phones:
             rows = db.execute("select * from phone where unpaired is null order by paired desc, id")
             return [_phone(row) for row in rows]
 
-    def pair(self, name: str, secret: str, jobs: Sequence[str]) -> Phone:
-        """Keep a new phone, which will send the secret with all it asks."""
+    def pair(
+        self, name: str, secret: str, jobs: Sequence[str], instead_of: Phone | None = None
+    ) -> Phone:
+        """Keep a new phone, which will send the secret with all it asks; another ends with it."""
         phone = Phone(secrets.token_hex(6), name, tuple(jobs), now())
         with self.database.writing() as db:
+            if instead_of is not None:
+                db.execute(
+                    "update phone set unpaired = ? where id = ? and unpaired is null",
+                    (phone.paired, instead_of.id),
+                )
             db.execute(
                 "insert into phone (id, name, secret, jobs, paired) values (?, ?, ?, ?, ?)",
                 (phone.id, name, _digest(secret), json.dumps(list(jobs)), phone.paired),
