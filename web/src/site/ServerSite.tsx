@@ -160,16 +160,18 @@ function useNotes(id: string, kit: SiteKit, answered: (site: Site) => Promise<vo
     if (sending.current) return;
     sending.current = true;
     try {
-      for (let first = box.all[0]; first; first = box.all[0]) {
-        const body = { ...first, units: kit.units, sent_at: new Date().toISOString() };
-        const path = { id_: id };
-        const answer = await ask<Site>(
-          api.POST("/api/jobs/{id_}/site", { params: { path }, body }),
-        );
-        await answered(answer);
-        box.drop(first.key);
-        setNotes(box.all);
-      }
+      await box.inTurn(async () => {
+        for (let first = box.all[0]; first; first = box.all[0]) {
+          const body = { ...first, units: kit.units, sent_at: new Date().toISOString() };
+          const path = { id_: id };
+          const answer = await ask<Site>(
+            api.POST("/api/jobs/{id_}/site", { params: { path }, body }),
+          );
+          await answered(answer);
+          box.drop(first.key);
+          setNotes(box.all);
+        }
+      });
       for (const what of ["days", "history"]) {
         void client.invalidateQueries({ queryKey: [what] });
       }
@@ -199,11 +201,16 @@ function useNotes(id: string, kit: SiteKit, answered: (site: Site) => Promise<vo
     void send();
     const again = window.setInterval(() => void send(), TRY_AGAIN_MS);
     window.addEventListener("online", send);
+    const elsewhere = (event: StorageEvent) => {
+      if (event.key === box.name) setNotes(box.all); // another tab sent or noted something
+    };
+    window.addEventListener("storage", elsewhere);
     return () => {
+      window.removeEventListener("storage", elsewhere);
       window.clearInterval(again);
       window.removeEventListener("online", send);
     };
-  }, [notes.length, send]);
+  }, [notes.length, send, box]);
   const note = (entry: Entry, back?: string) => {
     setWhy("");
     const one: Waiting = { key: newKey(), entry, said_at: new Date().toISOString() };
