@@ -30,7 +30,7 @@ from pennant.files.papers import Imprint, Size
 from pennant.files.site_file import NotBuilt, assets_of, site_file
 from pennant.meter.protocol import PORT
 from pennant.meter.simulator import Meter, MeterServer
-from pennant.store.database import Database, StoreError
+from pennant.store.database import Database, StoreError, restore
 from pennant.store.jobs import Jobs
 from pennant.supplier.simulator import PORT as SUPPLIER_PORT
 from pennant.supplier.simulator import Mood, Supplier
@@ -157,6 +157,13 @@ def _parser() -> argparse.ArgumentParser:
     backup.add_argument("to", type=Path, help="a file that does not exist yet")
     backup.add_argument("--data", type=Path, default=_home() / "serve.db")
     backup.set_defaults(run=_backup)
+    restoring = commands.add_parser("restore", help="bring a copy back as the jobs")
+    restoring.add_argument("source", type=Path, metavar="FILE", help="a copy made by backup")
+    restoring.add_argument("--data", type=Path, default=_home() / "serve.db")
+    restoring.add_argument(
+        "--replace", action="store_true", help="put the jobs that are there aside first"
+    )
+    restoring.set_defaults(run=_restore)
 
     printers: tuple[tuple[str, Command, str], ...] = (
         ("schema", _schema, "print the JSON Schema of a job file"),
@@ -376,6 +383,15 @@ def _backup(arguments: argparse.Namespace) -> int:
         return 1
     Database(arguments.data).backup(arguments.to)
     print(f"copied {arguments.data} to {arguments.to}")
+    return 0
+
+
+def _restore(arguments: argparse.Namespace) -> int:
+    aside = restore(arguments.source, arguments.data, replace=arguments.replace)
+    Database(arguments.data)  # brought to the newest form now, so that what is wrong shows here
+    print(f"restored {arguments.source} to {arguments.data}")
+    if aside is not None:
+        print(f"the jobs that were there are in {aside}")
     return 0
 
 

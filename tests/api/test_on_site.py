@@ -2,13 +2,16 @@
 
 import io
 from datetime import UTC, datetime, timedelta
-from typing import Any
+from typing import Any, ClassVar
 
+import pytest
 from fastapi.testclient import TestClient
 from PIL import Image
 
 from kitchens import WINDOW, a_job
 from pennant.files.job_json import write_job
+from pennant.store.record import AsItWas, Sent
+from pennant.words import site as site_words
 
 
 def kept(client: TestClient) -> dict[str, Any]:
@@ -251,3 +254,157 @@ class TestTooMuch:
         assert TestPhotographs().send(client, id_, raw).status_code == 201
         answer = client.post("/api/jobs/import", content=b"{" + b" " * 6_000_000)
         assert answer.status_code == 413
+
+
+class TestGone:
+    """What is noted can always be read again, also when what it was about is gone."""
+
+    LEAN: ClassVar = {"kind": "reading", "reading": {
+        "kind": "lean", "wall": "b", "side": "left", "value": "1/8 in"}}  # fmt: skip
+    BOX: ClassVar = {"kind": "reading", "reading": {
+        "kind": "box", "thing": "outlet", "right": "1/4 in"}}  # fmt: skip
+
+    def two_walls(self, client: TestClient) -> dict[str, Any]:
+        walls = [
+            {"id": id_, "length": "60", "top": {"kind": "open", "height": "20"},
+             "things": ["outlet 20 up 9"] if id_ == "b" else []}
+            for id_ in ("a", "b")
+        ]  # fmt: skip
+        answer = client.post("/api/jobs/import", content=write_job(a_job(walls=walls)))
+        return dict(answer.json())
+
+    def without_the_second(self, client: TestClient, state: dict[str, Any]) -> None:
+        job = state["view"]["job"] | {"walls": state["view"]["job"]["walls"][:1]}
+        body = {"edition": state["edition"], "job": job, "label": "One wall"}
+        answer = client.put(f"/api/jobs/{state['id']}", json=body)
+        assert answer.status_code == 200, answer.text
+
+    @pytest.mark.parametrize(
+        ("entry", "says"), [(LEAN, "a wall that this job no longer has"),
+                            (BOX, "A box that this job no longer has")],
+    )  # fmt: skip
+    def test_a_reading_of_what_was_taken_away_is_told_as_such(
+        self, client: TestClient, entry: dict[str, Any], says: str
+    ) -> None:
+        state = self.two_walls(client)
+        id_ = state["id"]
+        box = state["view"]["job"]["walls"][1]["things"][0]["id"]
+        if "thing" in entry["reading"]:
+            entry = {**entry, "reading": {**entry["reading"], "thing": box}}
+        note(client, id_, "key-0001", entry)
+        self.without_the_second(client, state)
+        site = note(client, id_, "key-0002", {"kind": "remark", "words": "damp"})
+        assert says in site["entries"][1]["says"]
+        for path in ("site", "site-kit", "as-zip", "as/csv?only=record", "as/pdf?only=hand-over"):
+            assert client.get(f"/api/jobs/{id_}/{path}").status_code == 200, path
+
+    def test_a_photograph_that_is_not_there_closes_no_paper(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        photo = {"kind": "photograph", "name": "0123456789ab", "words": "left jamb"}
+        note(client, id_, "key-0001", photo)
+        for path in ("site", "site-kit", "as/pdf?only=hand-over"):
+            assert client.get(f"/api/jobs/{id_}/{path}").status_code == 200, path
+        zipped = client.get(f"/api/jobs/{id_}/as-zip").content
+        again = client.post("/api/jobs/import/zip", content=zipped).json()["id"]
+        (entry,) = client.get(f"/api/jobs/{again}/site").json()["entries"]
+        assert "left jamb" in entry["says"]
+
+    @pytest.mark.parametrize(
+        "sent",
+        [
+            Sent("key-0001", {"kind": "no such kind", "words": "x"}),
+            Sent("key-0001", {"kind": "pieces", "event": "set", "pieces": ["A1.1"]},
+                 was=(AsItWas(["a", []], None),)),
+            Sent("key-0001", {"kind": "pieces", "event": "set", "pieces": ["A1.1"]},
+                 was=(AsItWas(7, [1]),)),
+            Sent("key-0001", {"kind": "pieces", "event": "set", "pieces": ["A1.1", "A1.2"]}),
+            Sent("key-0001", {"kind": "remark", "words": "x"}, clock="x y",
+                 said_at="2026-03-17T09:00:00+00:00"),
+            Sent("key-0001", {"kind": "remark", "words": "x"}, at="9999-12-31T23:59:00-12:00"),
+            Sent("key-0001", {"kind": "remark", "words": "x"}, said_at="0001-01-01T00:00:00+14:00"),
+            Sent("key-0001", {"kind": "batch", "event": "mixed", "what": "adhesive"},
+                 said_at="no time"),
+        ],
+    )  # fmt: skip
+    def test_what_is_kept_and_odd_hides_no_other_entry(
+        self, client: TestClient, sent: Sent
+    ) -> None:
+        id_ = kept(client)["id"]
+        client.app.state.record.bring(id_, [sent])  # type: ignore[attr-defined]
+        site = note(client, id_, "key-0002", {"kind": "remark", "words": "damp"})
+        assert {one["key"] for one in site["entries"]} == {"key-0001", "key-0002"}
+        for path in ("site-kit", "as/csv?only=record", "as/pdf?only=hand-over"):
+            assert client.get(f"/api/jobs/{id_}/{path}").status_code == 200, path
+        zipped = client.get(f"/api/jobs/{id_}/as-zip").content
+        again = client.post("/api/jobs/import/zip", content=zipped)
+        assert again.status_code == 201, again.text
+
+    def test_one_that_a_rule_fails_at_is_told_as_a_remark(
+        self, client: TestClient, monkeypatch: pytest.MonkeyPatch
+    ) -> None:
+        """A defect of one entry's telling: the others are told, and the clocks run."""
+        id_ = kept(client)["id"]
+        note(client, id_, "key-0001", {"kind": "batch", "event": "mixed", "what": "adhesive"})
+        note(client, id_, "key-0002", {"kind": "culls", "tiles": 3})
+        note(client, id_, "key-0003", {"kind": "remark", "words": "damp"})
+        plain = site_words.say_entry
+
+        def fails(job: Any, names: Any, noted: Any, by_key: Any) -> str:
+            if noted.kind == "culls":
+                raise KeyError("set")
+            return plain(job, names, noted, by_key)
+
+        monkeypatch.setattr(site_words, "say_entry", fails)
+        site = client.get(f"/api/jobs/{id_}/site").json()
+        assert [one["says"][:18] for one in site["entries"]] == [
+            "damp", "Could not be read:", "Adhesive mixed"]  # fmt: skip
+        assert [one["runs"] for one in site["clocks"]] == ["pot life"]
+
+    def test_what_cannot_be_answered_is_not_kept(
+        self, client: TestClient, monkeypatch: pytest.MonkeyPatch
+    ) -> None:
+        """Who is refused sends again: so what is refused must not be kept as well."""
+        id_ = kept(client)["id"]
+
+        def fails(*_: Any) -> None:
+            raise KeyError("set")
+
+        with monkeypatch.context() as patched:
+            patched.setattr(site_words, "clocks_of", fails)
+            body = {"key": "key-0001", "entry": {"kind": "remark", "words": "damp"}}
+            assert client.post(f"/api/jobs/{id_}/site", json=body).status_code == 422
+        assert client.get(f"/api/jobs/{id_}/site").json()["entries"] == []
+
+
+class TestTakingBack:
+    """An entry is taken back by another, which names it."""
+
+    @pytest.mark.parametrize("named", [{"takes_back_key": "key-0009"}, {"takes_back": 77}, {}])
+    def test_what_is_not_there_is_named(self, client: TestClient, named: dict[str, Any]) -> None:
+        id_ = kept(client)["id"]
+        body = {"key": "key-0001", "entry": {"kind": "taken back"}, **named}
+        answer = client.post(f"/api/jobs/{id_}/site", json=body)
+        assert answer.status_code == 422
+        assert "note what is taken back first" in answer.json()["errors"][0]["message"]
+        assert client.get(f"/api/jobs/{id_}/site").json()["entries"] == []
+
+    def test_a_remark_takes_nothing_back(self, client: TestClient) -> None:
+        id_ = kept(client)["id"]
+        note(client, id_, "key-0001", pieces("set", "A1.2"))
+        first = client.get(f"/api/jobs/{id_}/site").json()["entries"][0]["id"]
+        site = note(client, id_, "key-0002", {"kind": "remark", "words": "damp"}, takes_back=first)
+        assert [one["gone"] for one in site["entries"]] == [False, False]
+
+
+class TestHostilePictures:
+    """A picture that would fill the memory is refused, and keeps nothing."""
+
+    @pytest.mark.parametrize("form", ["WEBP", "PNG"])
+    def test_more_pixels_than_are_read(self, client: TestClient, form: str) -> None:
+        id_ = kept(client)["id"]
+        out = io.BytesIO()
+        Image.new("L", (9000, 9000)).save(out, form, lossless=True)
+        answer = TestPhotographs().send(client, id_, out.getvalue())
+        assert answer.status_code == 422
+        assert "million pixels" in answer.json()["errors"][0]["message"]
+        assert client.get(f"/api/jobs/{id_}/site").json()["entries"] == []

@@ -64,15 +64,36 @@ class TestNotKept:
         def fails(*_: object) -> None:
             raise ZeroDivisionError("by zero")
 
-        monkeypatch.setattr(planning, "quantities_of", fails)
+        monkeypatch.setattr(planning, "doubts_of", fails)
         body = with_line(kept, "check 43 7/8 from left to right")
         with caplog.at_level(logging.ERROR):
             answer = client.put(f"/api/jobs/{kept['id']}", json=body)
         assert answer.status_code == 422
-        assert "what the job takes could not be reckoned" in answer.json()["errors"][0]["message"]
+        assert (
+            "what is doubtful in the survey could not be reckoned"
+            in answer.json()["errors"][0]["message"]
+        )
         assert "ZeroDivisionError" in caplog.text
         monkeypatch.undo()
         assert client.get(f"/api/jobs/{kept['id']}").json() == kept
+
+    def test_what_can_be_drawn_is_kept_though_its_materials_cannot_be_told(
+        self, client: TestClient, kept: dict, monkeypatch: pytest.MonkeyPatch,
+        caplog: pytest.LogCaptureFixture,
+    ) -> None:  # fmt: skip
+        """What was measured is kept; the page of the part that fails says so, and no other."""
+
+        def fails(*_: object) -> None:
+            raise ZeroDivisionError("by zero")
+
+        monkeypatch.setattr(planning, "quantities_of", fails)
+        body = with_line(kept, "check 43 7/8 from left to right")
+        with caplog.at_level(logging.ERROR):
+            answer = client.put(f"/api/jobs/{kept['id']}", json=body)
+        assert answer.status_code == 200, answer.text
+        assert answer.json()["edition"] == kept["edition"] + 1
+        assert answer.json()["view"]["plan"]["surfaces"]
+        assert "ZeroDivisionError" in caplog.text
 
 
 UNREADABLE = ("torn {", '{"version": 4, "name": "Of tomorrow"}', '{"name": "Nook", "walls": []}')

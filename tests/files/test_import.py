@@ -152,7 +152,7 @@ class TestMeasures:
     )
 
     def test_walls_and_their_lines(self) -> None:
-        job = job_of_walls("Measured", "in", walls_in_csv(self.TABLE, "in"))
+        job = job_of_walls("Measured", "in", walls_in_csv(self.TABLE.encode(), "in"))
         assert [wall.name for wall in job.walls] == ["Sink wall", "Side wall"]
         assert [thing.kind for thing in job.walls[0].things] == ["window", "outlet"]
         assert job.walls[1].length == pytest.approx(40.5 * 25.4)
@@ -169,7 +169,24 @@ class TestMeasures:
     )
     def test_the_row_that_is_wrong_is_named(self, table: str, says: str) -> None:
         with pytest.raises(JobRefused, match=says):
-            walls_in_csv(table, "in")
+            walls_in_csv(table.encode(), "in")
+
+    @pytest.mark.parametrize("ends", ["\r", "\r\n"])
+    def test_lines_may_end_as_any_system_ends_them(self, ends: str) -> None:
+        table = self.TABLE.replace("\n", ends).encode()
+        assert walls_in_csv(table, "in") == walls_in_csv(self.TABLE.encode(), "in")
+
+    @pytest.mark.parametrize(
+        ("data", "says"),
+        [
+            (b"wall,length,top,line\nK\xfcche,96,30,\n", "not UTF-8"),
+            (b'wall,length,top,line\n"A,96,30,\n', "no CSV file"),
+            (b"wall,length,top,line\n" + b"A" * 140_000 + b",96,30,\n", "no CSV file"),
+        ],
+    )
+    def test_what_cannot_be_read_is_refused_not_guessed(self, data: bytes, says: str) -> None:
+        with pytest.raises(JobRefused, match=says):
+            walls_in_csv(data, "in")
 
 
 def zipped(**files: bytes) -> bytes:

@@ -5,15 +5,17 @@ import signal
 import sqlite3
 import subprocess
 import sys
+import threading
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import closing
 from pathlib import Path
 
 import pytest
 
 from kitchens import a_job
 from pennant.core.document.job import Job
-from pennant.store.database import BUSY_MS, Database, StoreError
-from pennant.store.jobs import EditionConflict, Jobs
+from pennant.store.database import BUSY_SECONDS, MOST_WAITING, Database, StoreError, restore
+from pennant.store.jobs import EditionConflict, JobNotFound, Jobs
 
 
 class TestPolicy:
@@ -26,7 +28,7 @@ class TestPolicy:
                 for name in ("journal_mode", "synchronous", "foreign_keys", "busy_timeout")
             }
         assert read == {"journal_mode": "wal", "synchronous": 2, "foreign_keys": 1,
-                        "busy_timeout": BUSY_MS}  # fmt: skip
+                        "busy_timeout": pytest.approx(BUSY_SECONDS * 1000, rel=0.1)}  # fmt: skip
 
     def test_what_fails_is_rolled_back_whole(self, tmp_path: Path) -> None:
         database = Database(tmp_path / "a.db")
@@ -212,3 +214,84 @@ class TestReadOnlyHome:
         first, second = said.stdout.splitlines()
         assert first == 'True {"format":"pen'
         assert "read-only" in second
+
+
+class TestRestore:
+    """A backup becomes the jobs again: whole, checked, and never over others without a word."""
+
+    def backed_up(self, tmp_path: Path) -> tuple[Path, str]:
+        database = Database(tmp_path / "jobs.db")
+        id_ = Jobs(database).create(a_job(name="Nook"), "Started").id
+        database.backup(tmp_path / "copy.db")
+        return tmp_path / "copy.db", id_
+
+    def test_into_an_empty_place(self, tmp_path: Path) -> None:
+        copy, id_ = self.backed_up(tmp_path)
+        assert restore(copy, tmp_path / "new" / "jobs.db") is None
+        assert "Nook" in Jobs(Database(tmp_path / "new" / "jobs.db")).get(id_).document
+
+    def test_never_over_jobs_without_a_word(self, tmp_path: Path) -> None:
+        copy, _ = self.backed_up(tmp_path)
+        with pytest.raises(StoreError, match="--replace"):
+            restore(copy, tmp_path / "jobs.db")
+
+    def test_what_was_there_is_put_aside_with_all_that_was_written_last(
+        self, tmp_path: Path
+    ) -> None:
+        copy, _ = self.backed_up(tmp_path)
+        later = Jobs(Database(tmp_path / "jobs.db")).create(a_job(name="Later"), "Started").id
+        aside = restore(copy, tmp_path / "jobs.db", replace=True)
+        assert aside is not None
+        assert "Later" in Jobs(Database(aside)).get(later).document
+        with pytest.raises(JobNotFound):
+            Jobs(Database(tmp_path / "jobs.db")).get(later)
+
+    @pytest.mark.parametrize("raw", [b"", b"no database at all", b"SQLite format 3\0" + b"x" * 900])
+    def test_what_holds_no_jobs_is_refused_and_nothing_moved(
+        self, tmp_path: Path, raw: bytes
+    ) -> None:
+        _, id_ = self.backed_up(tmp_path)
+        (tmp_path / "other.db").write_bytes(raw)
+        with pytest.raises(StoreError, match=r"other\.db|restore"):
+            restore(tmp_path / "other.db", tmp_path / "jobs.db", replace=True)
+        assert Jobs(Database(tmp_path / "jobs.db")).get(id_).edition == 1
+
+    def test_an_upgrade_leaves_a_copy_of_what_was_there(self, tmp_path: Path) -> None:
+        database = Database(tmp_path / "jobs.db")
+        Jobs(database).create(a_job(), "Started")
+        with closing(sqlite3.connect(tmp_path / "jobs.db")) as db:
+            db.execute("drop table phone")
+            db.execute("pragma user_version = 7")
+        Database(tmp_path / "jobs.db")
+        with closing(sqlite3.connect(tmp_path / "jobs-form-7.db")) as copy:
+            assert copy.execute("pragma user_version").fetchone() == (7,)
+            assert copy.execute("select count(*) from job").fetchone() == (1,)
+
+
+class TestHeldFile:
+    """Another program holds the file: writes give up together, and reads go on."""
+
+    def test_writers_share_one_deadline_and_reads_pass(
+        self, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+    ) -> None:
+        monkeypatch.setattr("pennant.store.database.BUSY_SECONDS", 0.3)
+        jobs = Jobs(Database(tmp_path / "jobs.db"))
+        id_ = jobs.create(a_job(), "Started").id
+        refused: list[str] = []
+
+        def write() -> None:
+            try:
+                jobs.create(a_job(), "Started")
+            except StoreError as error:
+                refused.append(str(error))
+
+        with closing(sqlite3.connect(tmp_path / "jobs.db", isolation_level=None)) as other:
+            other.execute("begin immediate")
+            threads = [threading.Thread(target=write) for _ in range(MOST_WAITING + 4)]
+            for one in threads:
+                one.start()
+            assert jobs.get(id_).edition == 1
+            for one in threads:
+                one.join()
+        assert len(refused) == len(threads)
+        assert jobs.create(a_job(), "Started").edition == 1

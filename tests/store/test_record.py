@@ -2,14 +2,17 @@
 
 import json
 import sqlite3
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
 
 from kitchens import a_job
+from pennant.store.bringing import bring_job
 from pennant.store.database import Database, StoreError
 from pennant.store.jobs import JobNotFound, Jobs
-from pennant.store.photographs import Photographs, TooManyPhotographs
+from pennant.store.overview import Overview
+from pennant.store.photographs import NewPicture, Photographs, TooManyPhotographs
 from pennant.store.record import (
     TAKEN_BACK,
     AsItWas,
@@ -174,17 +177,63 @@ class TestOlderFiles:
 class TestPhotographs:
     """They lie in the same file as the jobs."""
 
+    PICTURE = NewPicture(b"a picture", (4, 3))
+
     def test_every_backup_has_them(self, database: Database, job: str, tmp_path: Path) -> None:
-        name = Photographs(database).add(job, b"a picture", (4, 3), 10)
+        (entry,) = Photographs(database).note(job, 1, "key-0001", "", self.PICTURE)
         database.backup(tmp_path / "copy.db")
-        copy = Photographs(Database(tmp_path / "copy.db")).get(job, name)
+        copy = Photographs(Database(tmp_path / "copy.db")).get(job, entry.said["name"])
         assert (copy.picture, copy.width, copy.height) == (b"a picture", 4, 3)
 
-    def test_no_more_than_so_many_of_one_job(self, database: Database, job: str) -> None:
-        Photographs(database).add(job, b"a picture", (4, 3), 1)
+    def test_sent_again_it_is_one_picture_and_one_entry(self, database: Database, job: str) -> None:
+        for _ in range(8):
+            kept = Photographs(database).note(job, 1, "key-0001", "", self.PICTURE)
+        assert len(kept) == 1
+        with database.reading() as db:
+            assert db.execute("select count(*) from photograph").fetchone()[0] == 1
+
+    def test_no_entry_without_its_picture_and_no_picture_without_its_entry(
+        self, database: Database, job: str
+    ) -> None:
+        Photographs(database).note(job, 1, "key-0001", "", self.PICTURE)
+        SiteRecord(database).add(job, Sent("key-0002", {"kind": "remark", "words": "damp"}))
+        with pytest.raises(KeyTaken):
+            Photographs(database).note(job, 99, "key-0002", "", self.PICTURE)
+        with database.reading() as db:
+            assert db.execute("select count(*) from photograph").fetchone()[0] == 1
+
+    @pytest.mark.parametrize("limit", ["MOST_PHOTOGRAPHS", "MOST_BYTES"])
+    def test_no_more_than_so_many_of_one_job(
+        self, database: Database, job: str, monkeypatch: pytest.MonkeyPatch, limit: str
+    ) -> None:
+        Photographs(database).note(job, 1, "key-0001", "", self.PICTURE)
+        monkeypatch.setattr(f"pennant.store.photographs.{limit}", 1)
         with pytest.raises(TooManyPhotographs, match="has 1 photographs"):
-            Photographs(database).add(job, b"another", (4, 3), 1)
+            Photographs(database).note(job, 1, "key-0002", "", self.PICTURE)
+        assert len(SiteRecord(database).entries(job)) == 1
 
     def test_of_a_job_that_is_not_there(self, database: Database) -> None:
         with pytest.raises(JobNotFound):
-            Photographs(database).add("none", b"a picture", (4, 3), 10)
+            Photographs(database).note("none", 1, "key-0001", "", self.PICTURE)
+
+
+class TestBroughtIn:
+    """A job from a zip: with its record and its pictures, or not at all."""
+
+    ENTRY = Sent("key-0001", {"kind": "photograph", "name": "0" * 12, "words": ""}, at="2026-03-17")
+
+    def test_whole(self, database: Database) -> None:
+        picture = {"0" * 12: NewPicture(b"a picture", (4, 3))}
+        stored = bring_job(database, a_job(), Overview("p", "n", "s", None), picture, [self.ENTRY])
+        (entry,) = SiteRecord(database).entries(stored.id)
+        assert Photographs(database).get(stored.id, entry.said["name"]).picture == b"a picture"
+
+    def test_or_nothing(self, database: Database) -> None:
+        bad = replace(self.ENTRY, key="key-0002", takes_back=7)
+        picture = {"0" * 12: NewPicture(b"a picture", (4, 3))}
+        with pytest.raises(IndexError):
+            bring_job(database, a_job(), Overview("p", "n", "s", None), picture, [self.ENTRY, bad])
+        with database.reading() as db:
+            counts = [db.execute(f"select count(*) from {table}").fetchone()[0]
+                      for table in ("job", "photograph", "site_entry")]  # fmt: skip
+        assert counts == [0, 0, 0]

@@ -4,7 +4,7 @@ import threading
 
 import pytest
 
-from pennant.store.turns import Turns
+from pennant.store.turns import NoTurn, Turns
 
 
 class TestTurns:
@@ -15,10 +15,10 @@ class TestTurns:
         looked = threading.Event()
 
         def take(number: int) -> None:
-            with turns.taken():
+            with turns.taken(60, 9):
                 order.append(number)
 
-        with turns.taken():
+        with turns.taken(60, 9):
             for number in range(5):
                 thread = threading.Thread(target=take, args=(number,))
                 thread.start()
@@ -33,8 +33,21 @@ class TestTurns:
     def test_is_free_again_after_a_failure(self) -> None:
         turns, taken = Turns(), 0
         for _ in range(2):
-            with pytest.raises(ValueError, match="fails"), turns.taken():
+            with pytest.raises(ValueError, match="fails"), turns.taken(60, 9):
                 raise ValueError("fails")
-        with turns.taken():
+        with turns.taken(60, 9):
             taken += 1
         assert taken == 1
+
+    def test_who_waits_too_long_leaves_the_line(self) -> None:
+        turns = Turns()
+        late = pytest.raises(NoTurn, match="took more than")
+        with turns.taken(60, 9), late, turns.taken(0.01, 9):
+            pass
+        with turns.taken(60, 9):
+            assert not turns._waiting
+
+    def test_a_line_that_is_full_is_said_at_once(self) -> None:
+        turns = Turns()
+        with turns.taken(60, 0), pytest.raises(NoTurn, match="wait already"), turns.taken(60, 0):
+            pass

@@ -4,10 +4,10 @@ from collections.abc import Mapping
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
-from pydantic import TypeAdapter
+from pydantic import ValidationError
 from starlette.concurrency import run_in_threadpool
 
-from pennant.api.keeping import changed, created, overview_of, state_of
+from pennant.api.keeping import changed, created, overview_of, prepared, state_of
 from pennant.api.kept import Kept, Listed, Pictures, Site, download, file_name
 from pennant.api.models import (
     BroughtIn,
@@ -19,21 +19,29 @@ from pennant.api.models import (
     NewJob,
     RevisionText,
 )
+from pennant.api.record_entries import minute_noted, unreadable
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused
-from pennant.core.site.entries import NotedPhotograph
 from pennant.core.survey.blank import blank_job
 from pennant.drawing.shapes import Picture
-from pennant.files.bundle import MOST_PICTURES, BundledEntry, read_bundle, write_bundle
+from pennant.files.bundle import (
+    BundledEntry,
+    NotABundle,
+    check_entry,
+    read_bundle,
+    write_bundle,
+)
 from pennant.files.elevation_in import DrawingUnits, read_elevation
 from pennant.files.job_json import NotAJobFile, job_of_walls, read_job, write_job
 from pennant.files.notebook_csv import walls_in_csv
 from pennant.files.picture_svg import picture_svg
+from pennant.store.bringing import bring_job
 from pennant.store.jobs import Folder, JobNotFound
-from pennant.store.record import AsItWas, Sent
+from pennant.store.photographs import NewPicture
+from pennant.store.record import AsItWas, Sent, StoredEntry
+from pennant.words.moments import moment
 
 router = APIRouter(prefix="/api")
-_BUNDLED = TypeAdapter(list[BundledEntry])
 
 
 @router.get("/jobs")
@@ -83,7 +91,7 @@ async def import_measures(request: Request, jobs: Kept, units: Units = "in") -> 
     body = await request.body()
 
     def brought() -> JobState:
-        walls = walls_in_csv(body.decode("utf-8", "replace"), units)
+        walls = walls_in_csv(body, units)
         return created(jobs, job_of_walls("Measured kitchen", units, walls), "Read from measures")
 
     return await run_in_threadpool(brought)
@@ -91,31 +99,29 @@ async def import_measures(request: Request, jobs: Kept, units: Units = "in") -> 
 
 @router.post("/jobs/import/zip", status_code=201)
 async def import_bundle(
-    request: Request, jobs: Kept, site: Site, pictures: Pictures
+    request: Request, jobs: Kept
 ) -> JobState:  # fmt: skip
     """Keep the job of a zip with its record and photographs, read whole and checked before."""
     body = await request.body()
 
     def brought() -> JobState:
         bundle = read_bundle(body)
-        state = created(jobs, bundle.job, "Brought in")
-        names = {
-            old: pictures.add(state.id, plain.jpeg, plain.size, MOST_PICTURES)
-            for old, plain in bundle.photographs.items()
+        pictures = {
+            name: NewPicture(plain.jpeg, plain.size) for name, plain in bundle.photographs.items()
         }
-        site.bring(state.id, [_sent(one, names) for one in bundle.entries])
-        return state
+        ready = prepared(bundle.job)
+        entries = [_sent(one) for one in bundle.entries]
+        stored = bring_job(jobs.database, ready.job, ready.overview, pictures, entries)
+        return state_of(stored, ready.view)
 
     return await run_in_threadpool(brought)
 
 
-def _sent(one: BundledEntry, names: Mapping[str, str]) -> Sent:
-    """An entry that was brought along; its photograph has a new name."""
-    noted = one.said.model_dump(mode="json")
-    if "name" in noted and noted["kind"] == "photograph":
-        noted["name"] = names[noted["name"]]
+def _sent(one: BundledEntry) -> Sent:
+    """An entry that was brought along."""
     return Sent(
-        key=one.key, said=noted, was=tuple(AsItWas(was.outline, was.cut_from) for was in one.was),
+        key=one.key, said=one.said.model_dump(mode="json"),
+        was=tuple(AsItWas(was.outline, was.cut_from) for was in one.was),
         at=one.at, said_at=one.said_at, clock=one.clock, takes_back=one.takes_back,
     )  # fmt: skip
 
@@ -126,19 +132,29 @@ def job_as_zip(id_: str, jobs: Kept, site: Site, pictures: Pictures) -> Response
     job = read_job(jobs.get(id_).document)
     kept = site.entries(id_)
     place = {one.id: number for number, one in enumerate(kept)}
-    entries = _BUNDLED.validate_python([
-        {
-            "key": one.key, "at": one.at, "said_at": one.said_at,
-            "clock": one.clock, "said": one.said,
-            "was": [{"outline": was.outline, "cut_from": was.cut_from} for was in one.was],
-            "takes_back": place.get(one.takes_back) if one.takes_back is not None else None,
-        }
-        for one in kept
-    ])  # fmt: skip
-    named = [one.said.name for one in entries if isinstance(one.said, NotedPhotograph)]
-    photographs = {name: pictures.get(id_, name).picture for name in named}
+    photographs = pictures.named(id_, [one.said for one in kept])
+    entries = [_bundled(one, number, place, photographs) for number, one in enumerate(kept)]
     zipped = write_bundle(job, entries, photographs)
     return download(zipped, f"{file_name(job)}.zip", "application/zip")
+
+
+def _bundled(
+    stored: StoredEntry, number: int, place: Mapping[int, int], photographs: Mapping[str, bytes]
+) -> BundledEntry:
+    """An entry as it goes along; as a remark where it stands so that no zip would be taken in."""
+    data = {
+        "key": stored.key, "at": stored.at, "said_at": stored.said_at,
+        "clock": stored.clock, "said": dict(stored.said),
+        "was": [{"outline": was.outline, "cut_from": was.cut_from} for was in stored.was],
+        "takes_back": place.get(stored.takes_back or 0),
+    }  # fmt: skip
+    try:
+        entry = BundledEntry.model_validate(data)
+        check_entry(number, entry, photographs)
+    except (ValidationError, NotABundle):
+        remark = unreadable(stored.said)
+        return BundledEntry(key=stored.key, at=moment(minute_noted(stored)), said=remark)
+    return entry
 
 
 @router.get("/jobs/{id_}")

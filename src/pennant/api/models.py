@@ -1,16 +1,17 @@
 """What goes over the wire besides the core's own values."""
 
 from datetime import date
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from pennant.api.defects import log_defect
 from pennant.core.document.agreement import AgreedItem
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
-from pennant.core.document.refusal import Problem, reckoning
+from pennant.core.document.refusal import NotReckoned, Problem, reckoning
 from pennant.core.document.wishes import WishKind
-from pennant.core.plan import Plan, drawn, plan
+from pennant.core.plan import Plan, drawn, plan, with_quantities
 from pennant.core.reading.laying import laid_wall
 from pennant.core.search.best import starts_of
 from pennant.core.search.ranking import started
@@ -25,7 +26,7 @@ from pennant.words.agree import Agreeing, agreeing
 from pennant.words.days import days_in_words
 from pennant.words.days_values import DaysText, Sections
 from pennant.words.shades import ShadesText, shades_in_words
-from pennant.words.sheet import Sheet, sheet
+from pennant.words.sheet import Sheet, drawn_sheet, takes_sheet
 from pennant.words.start import say_slack
 from pennant.words.starts import StartText, board
 
@@ -401,6 +402,16 @@ def board_of(job: Job, wall: str) -> DrawnBoard:
 
 def view_of(job: Job) -> View:
     """Return the view; raise `JobRefused` where the job cannot be drawn."""
-    planned = plan(job, "known")
+    drawing = drawn(job)
+    planned = drawing.plan
+    takes: dict[str, Any] = {}
+    try:
+        planned = with_quantities(job, drawing, "known")
+        with reckoning("what is said of what the job takes"):
+            takes = dict(takes_sheet(job, planned))
+    except NotReckoned as error:
+        # A job that can be drawn can be kept: its materials say on their own page what is wrong.
+        log_defect(f"what the job {job.name!r} takes", error)
     with reckoning("what is said of the plan"):
-        return View.model_construct(job=job, plan=planned, sheet=sheet(job, planned))
+        shown = drawn_sheet(job, planned).model_copy(update=takes)
+    return View.model_construct(job=job, plan=planned, sheet=shown)

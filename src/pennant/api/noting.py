@@ -1,6 +1,6 @@
 """Opening a job's record, and making what was noted ready to be kept in it."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import UTC, datetime
 from typing import Any, Self
 
@@ -12,14 +12,14 @@ from pydantic import (
     model_validator,
 )
 
-from pennant.api.record_entries import as_it_was, as_they_were, entries_of
+from pennant.api.record_entries import as_it_was, as_they_were, entries_of, told
 from pennant.core.cuts.cut_list import CutList, cuts_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, reckoning
 from pennant.core.document.values import reading_in
 from pennant.core.plan import Plan, plan
-from pennant.core.site.entries import Key, Note, NotedPieces
+from pennant.core.site.entries import Entry, Key, Note, NotedPieces
 from pennant.files.job_json import NotAJobFile, digest_of, read_job
 from pennant.store.jobs import Jobs, StoredJob
 from pennant.store.record import AsItWas, OldNote, SiteRecord, StoredEntry
@@ -81,8 +81,13 @@ def opened(id_: str, jobs: Jobs, site: SiteRecord) -> tuple[StoredJob, Job, Plan
 
 def site_state(stored: StoredJob, job: Job, planned: Plan, kept: list[StoredEntry]) -> SiteText:
     """Return where the work stands by the entries of its record."""
-    with reckoning("the record"):
-        return site_in_words(job, planned, entries_of(kept), _now(), _doubts(kept), stored.revision)
+    doubts, now = _doubts(kept), _now()
+
+    def tell(entries: Sequence[Entry]) -> SiteText:
+        with reckoning("the record"):
+            return site_in_words(job, planned, entries, now, doubts, stored.revision)
+
+    return told(tell, entries_of(kept))
 
 
 def _now() -> float:
@@ -100,7 +105,13 @@ def opened_kit(id_: str, jobs: Jobs, site: SiteRecord) -> tuple[Job, SiteKit]:
         job=stored.id, digest=digest_of(job), revision=stored.revision, edition=stored.edition
     )
     kept = site.entries(id_)
-    return job, site_kit(job, planned, of, entries_of(kept), _now(), _doubts(kept))
+    doubts, now = _doubts(kept), _now()
+
+    def tell(entries: Sequence[Entry]) -> SiteKit:
+        with reckoning("what is taken to the site"):
+            return site_kit(job, planned, of, entries, now, doubts)
+
+    return job, told(tell, entries_of(kept))
 
 
 class Noting:
@@ -152,7 +163,10 @@ def put_right(said_at: datetime | None, sent_at: datetime | None) -> str | None:
     """
     if said_at is None or sent_at is None:
         return None
-    passed = minute_of(sent_at.isoformat()) - minute_of(said_at.isoformat())
+    try:
+        passed = minute_of(sent_at.isoformat()) - minute_of(said_at.isoformat())
+    except OverflowError:  # a year before the first, or after the last, by another zone
+        return None
     if not 0 <= passed <= LONGEST_AWAY:
         return None
     return moment(_now() - passed)
@@ -167,14 +181,15 @@ def clock_of(said_at: datetime | None, sent_at: datetime | None) -> str | None:
 
 def doubt_of(stored: StoredEntry) -> str:
     """Return what is odd about the time of an entry, by the clocks of phone and server."""
-    if not stored.clock:
-        return ""
-    said_at, _, sent_at = stored.clock.partition(" ")
+    said_at, _, sent_at = (stored.clock or "").partition(" ")
     if not sent_at:
         return ""
+    try:
+        off = minute_of(sent_at) - minute_of(stored.at)
+    except (ValueError, OverflowError):
+        return "noted by a clock that cannot be read; the time it was kept counts"
     if stored.said_at is None:
         return f"noted at {said_at} by a clock that cannot be right; the time it was kept counts"
-    off = minute_of(sent_at) - minute_of(stored.at)
     if abs(off) <= OFF_BY:
         return ""
     way = "fast" if off > 0 else "slow"

@@ -26,7 +26,6 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem, reckoning
 from pennant.core.plan import Plan
 from pennant.core.site.entries import (
-    NotedPhotograph,
     NotedPieces,
     TakenBack,
     events_of,
@@ -37,9 +36,10 @@ from pennant.core.site.record import record_of
 from pennant.core.site.refit import WayKind, refit
 from pennant.files.job_json import NotAJobFile
 from pennant.files.photographs import plain_picture
+from pennant.store.database import now
+from pennant.store.photographs import NewPicture
 from pennant.store.record import (
     TAKEN_BACK,
-    KeyTaken,
     Sent,
     StoredEntry,
 )
@@ -54,8 +54,6 @@ own_router = APIRouter(prefix="/api")
 
 JOBS_BEFORE = 12
 """The last jobs whose records say something of one's own pace."""
-MOST_PHOTOGRAPHS = 200
-"""Of one job: some 100 MB."""
 
 
 class AskedReading(InUnits):
@@ -93,18 +91,31 @@ def note_entry(id_: str, noted: NotedEntry, jobs: Kept, site: Site) -> SiteText:
     """
     stored, job, planned = opened(id_, jobs, site)
     on = Noting(jobs, stored, job, planned)
-    back = noted.takes_back
-    if isinstance(noted.entry, TakenBack) and back is None and noted.takes_back_key is not None:
-        taken_back = site.under(id_, noted.takes_back_key)
-        back = taken_back.id if taken_back else None
+    back = _taken_back(noted, site.entries(id_)) if isinstance(noted.entry, TakenBack) else None
     revision = on.revision_of(noted.revision)
     sent = Sent(
-        key=noted.key, said=noted.entry.model_dump(mode="json"), revision=revision,
+        at=now(), key=noted.key, said=noted.entry.model_dump(mode="json"), revision=revision,
         was=on.as_they_were(noted.entry, revision), takes_back=back,
         said_at=put_right(noted.said_at, noted.sent_at),
         clock=clock_of(noted.said_at, noted.sent_at),
     )  # fmt: skip
-    return site_state(stored, job, planned, site.add(id_, sent))
+    # What is answered is made before anything is kept, so that no refusal hides what was kept.
+    expected = site.expected(id_, sent)
+    state = site_state(stored, job, planned, expected)
+    kept = site.add(id_, sent)
+    as_expected = [one.id for one in kept] == [one.id for one in expected]
+    return state if as_expected else site_state(stored, job, planned, kept)
+
+
+def _taken_back(noted: NotedEntry, kept: list[StoredEntry]) -> int:
+    """The id of the entry that a taken-back takes back; refused where the record has none such."""
+    for one in kept:
+        if one.kind != TAKEN_BACK and noted.takes_back in (None, one.id):
+            if noted.takes_back == one.id or noted.takes_back_key == one.key:
+                return one.id
+    pointer = "/takes_back_key" if noted.takes_back is None else "/takes_back"
+    message = "is no entry of this record: note what is taken back first, then take it back"
+    raise JobRefused([Problem(pointer=pointer, message=message)])
 
 
 @router.post("/{id_}/refit")
@@ -151,19 +162,16 @@ async def add_photograph(
 
     def kept() -> SiteText:
         stored, job, planned = opened(id_, jobs, site)
-        known = site.under(id_, key)
-        if known is None:
+        if site.under(id_, key) is None:
             try:
-                picture = plain_picture(body)
+                plain = plain_picture(body)
             except ValueError as error:
                 raise JobRefused([Problem(pointer="/photograph", message=str(error))]) from None
-            name = pictures.add(id_, picture.jpeg, picture.size, MOST_PHOTOGRAPHS)
-            noted = NotedPhotograph(name=name, words=words).model_dump(mode="json")
-        elif known.kind != "photograph":
-            raise KeyTaken(f"the key {key!r} was sent before for another entry")
+            picture = NewPicture(plain.jpeg, plain.size)
         else:
-            noted = dict(known.said)
-        return site_state(stored, job, planned, site.add(id_, Sent(key, noted, stored.revision)))
+            picture = NewPicture(b"", (0, 0))  # it is there already, and nothing is read twice
+        kept = pictures.note(id_, stored.revision, key, words, picture)
+        return site_state(stored, job, planned, kept)
 
     return await run_in_threadpool(kept)
 

@@ -25,7 +25,7 @@ from pennant.store.database import StoreError
 from pennant.store.jobs import EditionConflict, JobNotFound, NothingToDo
 from pennant.store.phones import PhoneNotFound
 from pennant.store.photographs import PhotographNotFound, TooManyPhotographs
-from pennant.store.record import KeyTaken
+from pennant.store.record import KeyTaken, RecordFull
 
 log = logging.getLogger("pennant")
 
@@ -92,6 +92,10 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(TooManyPhotographs)
     def many_photographs(_: Request, error: TooManyPhotographs) -> JSONResponse:
         return _refused([Problem(pointer="/photograph", message=str(error))])
+
+    @app.exception_handler(RecordFull)
+    def full(_: Request, error: RecordFull) -> JSONResponse:
+        return _refused([Problem(pointer="/entry", message=str(error))])
 
     @app.exception_handler(EditionConflict)
     def conflict(_: Request, error: EditionConflict) -> JSONResponse:

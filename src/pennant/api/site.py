@@ -14,7 +14,6 @@ from pennant.api.noting import opened_kit
 from pennant.api.record_entries import entries_of
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.plan import plan
-from pennant.core.site.entries import NotedPhotograph
 from pennant.files.cuts_csv import cuts_csv
 from pennant.files.export import TYPES, FileForm, NotThere, Wanted, exported
 from pennant.files.job_json import read_job
@@ -120,6 +119,5 @@ def _imprint(stored: StoredJob) -> Imprint:
 
 def _kept(id_: str, site: SiteRecord, pictures: Photographs) -> SitePapers:
     """The record of a job, and its photographs."""
-    entries = entries_of(site.entries(id_))
-    named = [one.said.name for one in entries if isinstance(one.said, NotedPhotograph)]
-    return SitePapers(tuple(entries), {name: pictures.get(id_, name).picture for name in named})
+    kept = site.entries(id_)
+    return SitePapers(tuple(entries_of(kept)), pictures.named(id_, [one.said for one in kept]))

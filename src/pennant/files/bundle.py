@@ -7,7 +7,7 @@ import io
 import json
 import re
 import zipfile
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any
@@ -21,14 +21,17 @@ from pennant.files.job_json import LARGEST, read_job, write_job
 from pennant.files.photographs import Plain, plain_picture
 
 JOB, RECORD = "job.json", "record.json"
-MOST_ENTRIES = 20_000
+MOST_ENTRIES = 200_000
 MOST_PICTURES = 200
-LARGEST_RECORD = 4 * LARGEST
-"""Bytes: a kitchen noted piece by piece, each with its outline."""
+"""As many as are kept of one job."""
+LARGEST_RECORD = 20 * LARGEST
+"""Bytes as unpacked: a house noted piece by piece, each with its outline."""
 LARGEST_PICTURE = 2 * 2**20
 LARGEST_ZIP = 120 * 2**20
 """Bytes: a job with all the photographs that it may have."""
 _PICTURE = re.compile(r"^photographs/([0-9a-f]{12})\.jpg$")
+EARLIEST_YEAR, LATEST_YEAR = 1971, 2999
+"""Of every time in a record: what is outside is a slip, and some zones could not say it."""
 DATE = (2000, 1, 1, 0, 0, 0)
 """Of every file in a bundle: the same job gives the same bytes."""
 
@@ -78,7 +81,7 @@ def write_bundle(
     """Return the job, its entries and its photographs (JPEG, by name) as a zip."""
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as bundle:
-        record = _ENTRIES.dump_json(tuple(entries), indent=1).decode()
+        record = _ENTRIES.dump_json(tuple(entries), exclude_none=True).decode()
         for name, text in ((JOB, write_job(job)), (RECORD, record)):
             bundle.writestr(zipfile.ZipInfo(name, DATE), text, zipfile.ZIP_DEFLATED)
         for name, picture in sorted((photographs or {}).items()):
@@ -113,25 +116,43 @@ def read_bundle(raw: bytes) -> Bundle:
     if len({one.key for one in entries}) < len(entries):
         raise NotABundle(f"holds one entry twice in its {RECORD}")
     for number, one in enumerate(entries):
-        _check(number, one, photographs)
+        check_entry(number, one, photographs)
     return Bundle(job, entries, photographs)
 
 
-def _check(number: int, one: BundledEntry, photographs: Mapping[str, Plain]) -> None:
-    """Refuse an entry that cannot be kept as it stands."""
+def check_entry(number: int, one: BundledEntry, photographs: Collection[str]) -> None:
+    """Refuse an entry that cannot be kept as it stands; raise `NotABundle`.
+
+    ``number`` is its place in the record, from 0; ``photographs`` are the names of those there.
+    """
     if one.takes_back is not None and one.takes_back >= number:
         raise NotABundle(f"takes back entry {one.takes_back}, which is not before {number}")
-    if isinstance(one.said, TakenBack) and one.takes_back is None:
-        raise NotABundle(f"takes back nothing in entry {number}")
+    if isinstance(one.said, TakenBack) != (one.takes_back is not None):
+        raise NotABundle(f"takes back nothing in entry {number}, or by an entry of another kind")
     if isinstance(one.said, NotedPieces) and len(one.was) != len(one.said.pieces):
         raise NotABundle(f"does not say of every piece of entry {number} how it was")
     if isinstance(one.said, NotedPhotograph) and one.said.name not in photographs:
         raise NotABundle(f"lacks the photograph of entry {number}")
-    for at in (one.at, one.said_at):
+    clock = (one.clock or "").split()
+    if len(clock) > 2:
+        raise NotABundle(f"has a clock in entry {number} that says more than two times")
+    for at in (one.at, one.said_at, *clock):
         try:
-            datetime.fromisoformat(at or one.at)
+            year = datetime.fromisoformat(at or one.at).year
         except ValueError:
             raise NotABundle(f"has a time in entry {number} that is none") from None
+        if not EARLIEST_YEAR <= year <= LATEST_YEAR:
+            raise NotABundle(
+                f"has a time in entry {number} outside the years {EARLIEST_YEAR} to {LATEST_YEAR}"
+            )
+    for was in one.was:
+        if was.outline is not None and not _is_shape(was.outline[1]):
+            raise NotABundle(f"has an outline in entry {number} that is no shape")
+
+
+def _is_shape(rings: _Rings) -> bool:
+    """Whether rings are a shell and holes, each of three points or more."""
+    return bool(rings) and all(len(ring) >= 3 for ring in rings)
 
 
 def _as_entry(one: Any) -> Any:

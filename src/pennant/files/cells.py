@@ -8,6 +8,7 @@ import csv
 import io
 import re
 from collections.abc import Iterable, Sequence
+from typing import Any, NamedTuple
 
 _FORMULA = re.compile(r"[=+\-@\t\r]")
 _NUMBER = re.compile(r"[+-]?\d+(\.\d+)?")
@@ -41,3 +42,31 @@ def written(columns: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
     for row in rows:
         writer.writerow(map(defused, row))
     return text.getvalue()
+
+
+class NotATable(ValueError):
+    """A file that no rows can be read from; the message says why."""
+
+
+class Table(NamedTuple):
+    """What a CSV file holds: the columns that its first line names, and the rows by those."""
+
+    columns: tuple[str, ...]
+    rows: list[dict[str | None, Any]]
+
+
+def table_in(data: bytes) -> Table:
+    """Return the table in a CSV file.
+
+    Lines may end in CR, LF or both, as the spreadsheets of all systems write them. Raise
+    `NotATable` for bytes that are no UTF-8, a quote that never ends, a cell that is too long.
+    """
+    try:
+        text = data.decode("utf-8-sig").replace("\r\n", "\n").replace("\r", "\n")
+        reader = csv.DictReader(io.StringIO(text), strict=True)
+        rows: list[dict[str | None, Any]] = list(reader)
+        return Table(tuple(reader.fieldnames or ()), rows)
+    except UnicodeDecodeError as error:
+        raise NotATable(f"is not UTF-8: save it as CSV in UTF-8 ({error.reason})") from error
+    except csv.Error as error:
+        raise NotATable(f"is no CSV file: {error}") from error

@@ -32,7 +32,7 @@ def days_ics(job: Job, plan: Plan, stamp: str, first: date | None = None) -> byt
     calendar = Calendar()
     calendar.add("prodid", "-//Pennant//days//EN")
     calendar.add("version", "2.0")
-    calendar.add("name", job.name)
+    calendar.add("name", " ".join(job.name.split()))  # one line, as the format has it
     for event in _events(words, dates, days, stamp):
         event.add("dtstamp", dates.moment(0))
         calendar.add_component(event)

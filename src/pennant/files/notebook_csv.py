@@ -1,26 +1,27 @@
 """Measures as CSV: a row a wall with its length and top, a row for each line of its notebook."""
 
-import csv
-import io
 import re
 from typing import Any
 
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, Problem
-from pennant.files.cells import as_written
+from pennant.files.cells import NotATable, as_written, table_in
 
 COLUMNS = ("wall", "length", "top", "line")
 MOST_ROWS = 2_000
 
 
-def walls_in_csv(text: str, units: Units) -> list[dict[str, Any]]:
+def walls_in_csv(data: bytes, units: Units) -> list[dict[str, Any]]:
     """Return walls as a job file has them; raise `JobRefused` with the row that is wrong.
 
-    ``wall`` names the wall of each row; ``length`` and ``top`` stand on its first one, ``line`` is
-    a line as on a pad (``outlet 22 3/16 up 10 9/16``).
+    ``units`` are those of lengths without one. ``wall`` names the wall of each row; ``length`` and
+    ``top`` stand on its first one, ``line`` is a line as on a pad (``outlet 22 3/16 up 10 9/16``).
     """
-    rows = csv.DictReader(io.StringIO(text.removeprefix("\ufeff")))
-    if rows.fieldnames is None or set(rows.fieldnames) != set(COLUMNS):
+    try:
+        columns, rows = table_in(data)
+    except NotATable as error:
+        raise _wrong(1, str(error)) from error
+    if set(columns) != set(COLUMNS):
         raise _wrong(1, f"must have the columns {', '.join(COLUMNS)}")
     walls: dict[str, dict[str, Any]] = {}
     for number, row in enumerate(rows, 2):

@@ -15,7 +15,7 @@ from pydantic import ValidationError
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.shelf import MODELS, PRODUCT_KINDS, Shelf, ShelfKind, Stocked
 from pennant.core.document.values import reading_in
-from pennant.files.cells import as_written, defused
+from pennant.files.cells import NotATable, as_written, defused, table_in
 from pennant.files.job_json import problems_in
 from pennant.words.products import cells_of
 
@@ -57,11 +57,9 @@ def read_product(kind: ShelfKind, cells: Mapping[str, str], at: str) -> Stocked:
 def read_shelf(data: bytes) -> Shelf:
     """Return the products in a CSV file; raise `JobRefused` with every line that is wrong."""
     try:
-        text = data.decode("utf-8-sig")
-        rows = list(csv.DictReader(io.StringIO(text), strict=True))
-    except (UnicodeDecodeError, csv.Error) as error:
-        message = f"is not a CSV file in UTF-8: {error}"
-        raise JobRefused([Problem(pointer="/row/1", message=message)]) from error
+        _, rows = table_in(data)
+    except NotATable as error:
+        raise JobRefused([Problem(pointer="/row/1", message=str(error))]) from error
     problems: list[Problem] = []
     if not rows or "shelf" not in (rows[0] or {}):
         message = f"has no column named shelf; the first line names the columns: {COLUMNS}"

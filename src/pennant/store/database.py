@@ -15,11 +15,14 @@ from contextlib import closing, contextmanager
 from datetime import UTC, datetime
 from importlib import resources
 from pathlib import Path
+from time import monotonic
 
-from pennant.store.turns import Turns
+from pennant.store.turns import NoTurn, Turns
 
-BUSY_MS = 20_000
-"""How long a write waits for another program to let go of the file before it gives up."""
+BUSY_SECONDS = 20.0
+"""How long a write waits for its turn and for another program to let go of the file, together."""
+MOST_WAITING = 12
+"""Writes that wait at the same time; each holds a thread, and reads need some of the 40 too."""
 OWNER_ONLY_FILE = 0o600
 OWNER_ONLY_FOLDER = 0o700
 
@@ -69,8 +72,15 @@ class Database:
         """
         if self.read_only:
             raise StoreError(self.path, "write", "it is on a disk or in a folder that is read-only")
-        with self._turns.taken(), self._transaction("begin immediate", "write") as connection:
-            yield connection
+        ends = monotonic() + BUSY_SECONDS
+        try:
+            with (
+                self._turns.taken(BUSY_SECONDS, MOST_WAITING),
+                self._transaction("begin immediate", "write", ends - monotonic()) as connection,
+            ):
+                yield connection
+        except NoTurn as error:
+            raise StoreError(self.path, "write", f"other writes hold it: {error}") from error
 
     def backup(self, target: Path) -> None:
         """Copy the file as it stands, while others go on using it; never over an existing file.
@@ -94,8 +104,8 @@ class Database:
         finally:
             beside.unlink(missing_ok=True)
 
-    def _connect(self) -> sqlite3.Connection:
-        connection = sqlite3.connect(self._file, isolation_level=None, timeout=BUSY_MS / 1000)
+    def _connect(self, wait: float = BUSY_SECONDS) -> sqlite3.Connection:
+        connection = sqlite3.connect(self._file, isolation_level=None, timeout=max(wait, 0.0))
         connection.row_factory = sqlite3.Row
         connection.execute("pragma journal_mode = wal")
         connection.execute("pragma synchronous = full")
@@ -103,9 +113,11 @@ class Database:
         return connection
 
     @contextmanager
-    def _transaction(self, begin: str, doing: str) -> Iterator[sqlite3.Connection]:
+    def _transaction(
+        self, begin: str, doing: str, wait: float = BUSY_SECONDS
+    ) -> Iterator[sqlite3.Connection]:
         try:
-            with closing(self._connect()) as connection:
+            with closing(self._connect(wait)) as connection:
                 connection.execute(begin)
                 try:
                     yield connection
@@ -118,7 +130,7 @@ class Database:
 
     def _migrate(self) -> None:
         """Run every numbered file that this database has not had, each in one transaction."""
-        newest = max(number for number, _ in _migrations())
+        newest = newest_form()
         with closing(self._connect()) as connection:
             has = int(connection.execute("pragma user_version").fetchone()[0])
             if has > newest:
@@ -127,6 +139,9 @@ class Database:
                     f"it was made by a newer version of Pennant (its form is {has}, this one knows "
                     f"up to {newest}); it is left as it is",
                 )  # fmt: skip
+        if 0 < has < newest and not self.read_only:
+            self._back_up_before(has)
+        with closing(self._connect()) as connection:
             for number, statements in _migrations():
                 connection.execute("begin immediate")
                 if connection.execute("pragma user_version").fetchone()[0] < number:
@@ -134,6 +149,12 @@ class Database:
                         connection.execute(statement)
                     connection.execute(f"pragma user_version = {number}")
                 connection.execute("commit")
+
+    def _back_up_before(self, form: int) -> None:
+        """Copy the file as an older version left it, before it is brought to the newest form."""
+        copy = self.path.with_name(f"{self.path.stem}-form-{form}{self.path.suffix}")
+        if not copy.exists():  # else an upgrade was broken off: the first copy is the older one
+            self.backup(copy)
 
     def _open_copy(self) -> None:
         """Read from a copy of the file and of what was written to it last (its log)."""
@@ -145,6 +166,63 @@ class Database:
             if source.exists():
                 shutil.copyfile(source, self._file.with_name(self._file.name + suffix))
         self._migrate()
+
+
+def restore(source: Path, target: Path, *, replace: bool = False) -> Path | None:
+    """Bring a backup back as the file of jobs, whole and checked.
+
+    A file that is there is moved aside and its new name returned, and only if ``replace`` says so;
+    raise `StoreError` otherwise, and for a source that is no file of jobs, is damaged, or was made
+    by a newer version.
+    """
+    doing = f"restore {source} to"
+    if target.exists() and not replace:
+        raise StoreError(target, doing, "there are jobs in it; say --replace to put them aside")
+    beside = target.with_name(f"{target.name}.part")
+    try:
+        _private_folder(target.parent)
+        beside.unlink(missing_ok=True)
+        _private_file(beside)
+        with (
+            closing(sqlite3.connect(f"{source.absolute().as_uri()}?mode=ro", uri=True)) as here,
+            closing(sqlite3.connect(beside)) as there,
+        ):
+            _refuse_if_damaged(here, source)
+            form = here.execute("pragma user_version").fetchone()[0]
+            if not 0 < form <= newest_form() or not _holds_jobs(here):
+                raise StoreError(source, "restore", "it is no file of jobs that this version reads")
+            here.backup(there)
+            there.execute("pragma journal_mode = delete")
+            _refuse_if_damaged(there, beside)
+        aside = _moved_aside(target) if target.exists() else None
+        beside.rename(target)
+    except (sqlite3.Error, OSError) as error:
+        raise StoreError(target, doing, error) from error
+    finally:
+        beside.unlink(missing_ok=True)
+    return aside
+
+
+def _holds_jobs(connection: sqlite3.Connection) -> bool:
+    found = connection.execute("select 1 from sqlite_master where type = 'table' and name = 'job'")
+    return found.fetchone() is not None
+
+
+def _moved_aside(path: Path) -> Path:
+    """Move a file to a name that is free; what is in its log is written into it before."""
+    with closing(sqlite3.connect(path)) as connection:
+        connection.execute("pragma wal_checkpoint(truncate)")
+        connection.execute("pragma journal_mode = delete")
+    number = 1
+    while (aside := path.with_name(f"{path.stem}-replaced-{number}{path.suffix}")).exists():
+        number += 1
+    path.rename(aside)
+    return aside
+
+
+def newest_form() -> int:
+    """Return the number of the newest migration: the form that this version writes."""
+    return max(number for number, _ in _migrations())
 
 
 def now() -> str:

@@ -89,17 +89,8 @@ class Jobs:
         self, job: Job, label: str = "Started", overview: Overview | None = None
     ) -> StoredJob:
         """Keep a new job as its first revision, with its overview if that is known."""
-        id_, at = secrets.token_hex(6), now()
         with self.database.writing() as db:
-            db.execute(
-                "insert into job (id, created, changed, edition, head) values (?, ?, ?, 1, 1)",
-                (id_, at, at),
-            )
-            _add_revision(db, id_, 1, None, label, job)
-            if overview is not None:
-                put_overview(db, id_, 1, overview)
-            _note_move(db, id_, 1, 1, at)
-            return _load(db, id_)
+            return add_job(db, job, label, overview)
 
     def change(
         self, id_: str, edition: int, job: Job, label: str, overview: Overview | None = None
@@ -180,6 +171,20 @@ class Jobs:
             done = db.execute(f"update job set {column} = ? where id = ? and {only}", (value, id_))
             if done.rowcount == 0:
                 raise JobNotFound(id_)
+
+
+def add_job(db: sqlite3.Connection, job: Job, label: str, overview: Overview | None) -> StoredJob:
+    """Keep a new job within a transaction; see `Jobs.create`."""
+    id_, at = secrets.token_hex(6), now()
+    db.execute(
+        "insert into job (id, created, changed, edition, head) values (?, ?, ?, 1, 1)",
+        (id_, at, at),
+    )
+    _add_revision(db, id_, 1, None, label, job)
+    if overview is not None:
+        put_overview(db, id_, 1, overview)
+    _note_move(db, id_, 1, 1, at)
+    return _load(db, id_)
 
 
 def _one(db: sqlite3.Connection, query: str, *values: object) -> int:

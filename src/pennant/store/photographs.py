@@ -1,10 +1,18 @@
 """Photographs from the site, kept in the same file as the jobs, so that every backup has them."""
 
+import sqlite3
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from typing import Any
 from uuid import uuid4
 
 from pennant.store.database import Database, now
 from pennant.store.jobs import JobNotFound
+from pennant.store.record import KeyTaken, Sent, StoredEntry, add_entry, entry_under
+
+MOST_PHOTOGRAPHS = 200
+MOST_BYTES = 100 * 2**20
+"""Of one job's photographs together: its zip must still be taken in as one file."""
 
 
 @dataclass(frozen=True)
@@ -16,6 +24,14 @@ class Photograph:
     width: int
     height: int
     picture: bytes
+
+
+@dataclass(frozen=True)
+class NewPicture:
+    """A picture to be kept: JPEG, and its width and height in pixels."""
+
+    jpeg: bytes
+    size: tuple[int, int]
 
 
 class PhotographNotFound(Exception):
@@ -32,25 +48,25 @@ class Photographs:
     def __init__(self, database: Database) -> None:
         self.database = database
 
-    def add(self, job: str, picture: bytes, size: tuple[int, int], most: int) -> str:
-        """Keep a picture and return the name given to it; no more than ``most`` of one job.
+    def note(
+        self, job: str, revision: int, key: str, words: str, picture: NewPicture
+    ) -> list[StoredEntry]:
+        """Keep a picture together with its entry in the record, and return all of the job's.
 
-        Raise `JobNotFound`, `TooManyPhotographs`.
+        Neither is kept without the other, and the same key again keeps nothing more. Raise
+        `JobNotFound`, `TooManyPhotographs`, `KeyTaken` where the key is another entry's.
         """
-        name = uuid4().hex[:12]
         with self.database.writing() as db:
-            there = "select 1 from job where id = ? and deleted is null"
-            if db.execute(there, (job,)).fetchone() is None:
-                raise JobNotFound(job)
-            count = db.execute("select count(*) from photograph where job_id = ?", (job,))
-            if count.fetchone()[0] >= most:
-                raise TooManyPhotographs(f"this job has {most} photographs, and takes no more")
-            db.execute(
-                "insert into photograph (job_id, name, at, width, height, picture)"
-                " values (?, ?, ?, ?, ?, ?)",
-                (job, name, now(), *size, picture),
-            )
-        return name
+            known = entry_under(db, job, key)
+            if known is not None and known.kind != "photograph":
+                raise KeyTaken(f"the key {key!r} was sent before for another entry")
+            if known is not None:
+                sent = Sent(key, known.said, revision)
+            else:
+                name = add_picture(db, job, picture)
+                said = {"kind": "photograph", "name": name, "words": words, "wall": ""}
+                sent = Sent(key, said, revision)
+            return add_entry(db, job, sent)
 
     def get(self, job: str, name: str) -> Photograph:
         """Return a photograph; raise `PhotographNotFound`."""
@@ -64,3 +80,45 @@ class Photographs:
         if row is None:
             raise PhotographNotFound(name)
         return Photograph(*row)
+
+    def named(self, job: str, said: Iterable[Mapping[str, Any]]) -> dict[str, bytes]:
+        """Return the pictures (JPEG) that entries name, by name; one that is not there is left out.
+
+        ``said`` is what entries say, as JSON data.
+        """
+        names = sorted({str(one.get("name")) for one in said if one.get("kind") == "photograph"})
+        with self.database.reading() as db:
+            found = (
+                db.execute(
+                    "select name, picture from photograph where job_id = ? and name = ?",
+                    (job, name),
+                ).fetchone()
+                for name in names
+            )
+            return {row["name"]: row["picture"] for row in found if row is not None}
+
+
+def add_picture(db: sqlite3.Connection, job: str, picture: NewPicture) -> str:
+    """Keep a picture within a transaction and return the name given to it.
+
+    Raise `JobNotFound`, `TooManyPhotographs`.
+    """
+    there = "select 1 from job where id = ? and deleted is null"
+    if db.execute(there, (job,)).fetchone() is None:
+        raise JobNotFound(job)
+    count, size = db.execute(
+        "select count(*), coalesce(sum(length(picture)), 0) from photograph where job_id = ?",
+        (job,),
+    ).fetchone()
+    if count >= MOST_PHOTOGRAPHS or size + len(picture.jpeg) > MOST_BYTES:
+        raise TooManyPhotographs(
+            f"this job has {count} photographs of {size / 2**20:.0f} MB together; it takes at most "
+            f"{MOST_PHOTOGRAPHS}, and {MOST_BYTES // 2**20} MB"
+        )
+    name = uuid4().hex[:12]
+    db.execute(
+        "insert into photograph (job_id, name, at, width, height, picture)"
+        " values (?, ?, ?, ?, ?, ?)",
+        (job, name, now(), *picture.size, picture.jpeg),
+    )
+    return name

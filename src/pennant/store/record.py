@@ -11,6 +11,8 @@ from pennant.store.database import Database, now
 from pennant.store.jobs import JobNotFound
 
 TAKEN_BACK = "taken back"
+MOST_ENTRIES = 200_000
+"""Of one record: a house noted piece by piece, several times over. A zip takes as many."""
 
 
 @dataclass(frozen=True)
@@ -86,6 +88,10 @@ class OldNote:
     document: str
 
 
+class RecordFull(Exception):
+    """The record of a job has as many entries as are kept of one."""
+
+
 class KeyTaken(Exception):
     """A key that was sent before with another content: which of the two is meant cannot be told."""
 
@@ -113,7 +119,26 @@ class SiteRecord:
 
     def under(self, job: str, key: str) -> StoredEntry | None:
         """Return the entry of a key; None where there is none."""
-        return next((one for one in self.entries(job) if one.key == key), None)
+        with self.database.reading() as db:
+            return entry_under(db, job, key)
+
+    def expected(self, job: str, sent: Sent) -> list[StoredEntry]:
+        """Return the entries as they are once an entry is added; nothing is kept.
+
+        What another program keeps in between may change the number that the entry is given. Raise
+        what `add` raises.
+        """
+        with self.database.reading() as db:
+            before = _entries(db, job)
+            if not _adds(db, job, sent, before):
+                return before
+            last = db.execute("select coalesce(max(id), 0) from site_entry").fetchone()[0]
+            was = json.loads(json.dumps([[one.outline, one.cut_from] for one in sent.was]))
+            return [*before, StoredEntry(
+                last + 1, sent.key, sent.at or now(), sent.said_at,
+                json.loads(json.dumps(dict(sent.said))), sent.revision,
+                tuple(AsItWas(*one) for one in was), sent.takes_back, sent.clock,
+            )]  # fmt: skip
 
     def add(self, job: str, sent: Sent) -> list[StoredEntry]:
         """Keep an entry and return all of the job's. The same key again is the same entry.
@@ -123,14 +148,7 @@ class SiteRecord:
         content, `JobNotFound`.
         """
         with self.database.writing() as db:
-            before = _entries(db, job)
-            if _known(db, job, sent):
-                return before
-            gone = {one.takes_back for one in before}
-            standing = {one.id for one in before if one.kind != TAKEN_BACK} - gone
-            if sent.kind != TAKEN_BACK or sent.takes_back in standing:
-                _insert(db, job, sent)
-            return _entries(db, job)
+            return add_entry(db, job, sent)
 
     def bring(self, job: str, entries: Sequence[Sent]) -> None:
         """Keep the entries of a record that was brought along, in order, all or none.
@@ -138,11 +156,7 @@ class SiteRecord:
         ``takes_back`` of each counts those before it from 0. Raise `JobNotFound`.
         """
         with self.database.writing() as db:
-            _entries(db, job)
-            ids: list[int] = []
-            for one in entries:
-                back = ids[one.takes_back] if one.takes_back is not None else None
-                ids.append(_insert(db, job, one, takes_back=back))
+            bring_entries(db, job, entries)
 
     def old_notes(self, job: str) -> list[OldNote]:
         """Return the notes of the older table that are not copied yet, in order."""
@@ -183,6 +197,37 @@ class SiteRecord:
                     sent = Sent(note.key, said_of(note.event, note.piece), note.revision, (was,),
                                 at=note.at)  # fmt: skip
                     _insert(db, job, sent, noted=note.id)
+
+
+def add_entry(db: sqlite3.Connection, job: str, sent: Sent) -> list[StoredEntry]:
+    """Keep an entry within a transaction and return all of the job's; see `SiteRecord.add`."""
+    before = _entries(db, job)
+    if not _adds(db, job, sent, before):
+        return before
+    _insert(db, job, sent)
+    return _entries(db, job)
+
+
+def _adds(
+    db: sqlite3.Connection, job: str, sent: Sent, before: Sequence[StoredEntry]
+) -> bool:  # fmt: skip
+    """Whether an entry adds anything: it is new, and what it takes back stands."""
+    if _known(db, job, sent):
+        return False
+    if len(before) >= MOST_ENTRIES:
+        raise RecordFull(f"this record has {MOST_ENTRIES:,} entries, and takes no more")
+    gone = {one.takes_back for one in before}
+    standing = {one.id for one in before if one.kind != TAKEN_BACK} - gone
+    return sent.takes_back in standing if sent.kind == TAKEN_BACK else sent.takes_back is None
+
+
+def bring_entries(db: sqlite3.Connection, job: str, entries: Sequence[Sent]) -> None:
+    """Keep the entries of a record within a transaction; see `SiteRecord.bring`."""
+    _entries(db, job)
+    ids: list[int] = []
+    for one in entries:
+        back = ids[one.takes_back] if one.takes_back is not None else None
+        ids.append(_insert(db, job, one, takes_back=back))
 
 
 def said_of(event: str, *pieces: str) -> dict[str, Any]:
@@ -232,19 +277,27 @@ def _insert(
     return row.lastrowid
 
 
+_COLUMNS = "id, key, at, said_at, clock, said, was, revision, takes_back"
+
+
+def entry_under(db: sqlite3.Connection, job: str, key: str) -> StoredEntry | None:
+    """Return the entry of a job that has a key; None where there is none."""
+    row = db.execute(
+        f"select {_COLUMNS} from site_entry where job_id = ? and key = ?", (job, key)
+    ).fetchone()
+    return None if row is None else _stored(row)
+
+
 def _entries(db: sqlite3.Connection, job: str) -> list[StoredEntry]:
     if db.execute("select 1 from job where id = ? and deleted is null", (job,)).fetchone() is None:
         raise JobNotFound(job)
-    rows = db.execute(
-        "select id, key, at, said_at, clock, said, was, revision, takes_back from site_entry"
-        " where job_id = ? order by id",
-        (job,),
-    )
-    return [
-        StoredEntry(
-            row["id"], row["key"], row["at"], row["said_at"], json.loads(row["said"]),
-            row["revision"], tuple(AsItWas(*one) for one in json.loads(row["was"])),
-            row["takes_back"], row["clock"],
-        )
-        for row in rows
-    ]  # fmt: skip
+    rows = db.execute(f"select {_COLUMNS} from site_entry where job_id = ? order by id", (job,))
+    return [_stored(row) for row in rows]
+
+
+def _stored(row: sqlite3.Row) -> StoredEntry:
+    return StoredEntry(
+        row["id"], row["key"], row["at"], row["said_at"], json.loads(row["said"]),
+        row["revision"], tuple(AsItWas(*one) for one in json.loads(row["was"])),
+        row["takes_back"], row["clock"],
+    )  # fmt: skip

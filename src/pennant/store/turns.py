@@ -6,6 +6,10 @@ from contextlib import contextmanager
 from threading import Event, Lock
 
 
+class NoTurn(Exception):
+    """A turn did not come: the time was over, or too many waited already."""
+
+
 class Turns:
     """A lock that is handed to whoever has waited longest."""
 
@@ -15,16 +19,25 @@ class Turns:
         self._busy = False
 
     @contextmanager
-    def taken(self) -> Iterator[None]:
-        """Wait for one's turn and have it while the block runs."""
+    def taken(self, seconds: float, most: int) -> Iterator[None]:
+        """Wait for one's turn, so many seconds, and have it while the block runs.
+
+        Raise `NoTurn` when the time is over, and at once where ``most`` wait already.
+        """
         mine = Event()
         with self._lock:
-            if self._busy:
-                self._waiting.append(mine)
-            else:
+            if not self._busy:
                 self._busy = True
                 mine.set()
-        mine.wait()
+            elif len(self._waiting) >= most:
+                raise NoTurn(f"{most} others wait already")
+            else:
+                self._waiting.append(mine)
+        if not mine.wait(seconds):
+            with self._lock:
+                if not mine.is_set():  # it may have come between the two
+                    self._waiting.remove(mine)
+                    raise NoTurn(f"those before it took more than {seconds:g} s")
         try:
             yield
         finally:

@@ -85,7 +85,10 @@ def say_reading(job: Job, names: Names, reading: Reading) -> str:
     if isinstance(reading, Joint):
         return f"Joint between {reading.piece} and {reading.other}: {shown(reading.value)}"
     if isinstance(reading, Lean):
-        end = names.edge(f"{reading.wall}:{reading.side}")
+        known = reading.wall in names.surfaces
+        end = names.edge(f"{reading.wall}:{reading.side}") if known else (
+            f"{reading.side.capitalize()} end of a wall that this job no longer has"
+        )  # fmt: skip
         way = "right" if reading.value >= 0 else "left"
         return f"{end}: its top stands {shown(abs(reading.value))} to the {way} of its foot"
     assert isinstance(reading, BoxMoved)
@@ -95,4 +98,6 @@ def say_reading(job: Job, names: Names, reading: Reading) -> str:
         parts.append(f"{shown(abs(reading.right))} further {side}")
     if reading.up:
         parts.append(f"{shown(abs(reading.up))} {'higher' if reading.up > 0 else 'lower'}")
-    return f"{names.thing(reading.thing)} stands {' and '.join(parts) or 'where it was measured'}"
+    known = reading.thing in names.things
+    thing = names.thing(reading.thing) if known else "A box that this job no longer has"
+    return f"{thing} stands {' and '.join(parts) or 'where it was measured'}"

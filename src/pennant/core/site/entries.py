@@ -14,10 +14,12 @@ from pennant.core.site.record import SiteEvent
 Key = Annotated[str, Field(min_length=8, max_length=80)]
 """Made by who notes it, one for each entry: what is sent twice is one."""
 PieceId = Annotated[str, Field(min_length=1, max_length=40)]
-Words = Annotated[str, Field(max_length=400)]
 Short = Annotated[str, Field(max_length=80)]
 Kilograms = Annotated[float, Field(gt=0, le=1_000, allow_inf_nan=False)]
 MOST_PIECES = 5_000
+LONGEST_REMARK = 400
+"""Characters of anything that is said in words."""
+Words = Annotated[str, Field(max_length=LONGEST_REMARK)]
 
 
 class NotedPieces(Value):
