@@ -261,6 +261,7 @@ class TestRestore:
         Jobs(database).create(a_job(), "Started")
         with closing(sqlite3.connect(tmp_path / "jobs.db")) as db:
             db.execute("drop table phone")
+            db.execute("drop index site_entry_by_taken_back")
             db.execute("pragma user_version = 7")
         Database(tmp_path / "jobs.db")
         with closing(sqlite3.connect(tmp_path / "jobs-form-7.db")) as copy:

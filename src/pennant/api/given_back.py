@@ -21,10 +21,10 @@ from pennant.api.noting import (
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.values import reading_in
-from pennant.core.site.entries import Key, Note, Remark, TakenBack
+from pennant.core.site.entries import Key, Note, Remark
 from pennant.files.job_json import NotAJobFile, digest_of, read_job
 from pennant.store.jobs import Jobs, StoredJob
-from pennant.store.record import KeyTaken, Sent
+from pennant.store.record import Sent
 from pennant.words.moments import minute_of, moment
 from pennant.words.site import SiteText
 
@@ -86,22 +86,18 @@ def read_in(id_: str, given: GivenBack, jobs: Kept, site: Site) -> ReadIn:
     stored, job, planned = opened(id_, jobs, site)
     revision = _revision_of(given, stored, jobs)
     noting, kept = Noting(jobs, stored, job, planned), site.entries(id_)
-    known, says = {one.key for one in kept}, []
+    known = {one.key for one in kept}
+    sent = []
     for note in given.notes:
-        back = next((one.id for one in kept if one.key == note.takes_back_key), None)
         entry = _read(note.entry, given.units)
-        if isinstance(entry, TakenBack) and back is None:
-            continue  # what it takes back never came, or was dropped with it
         said_at, clock = _time_of(note, given)
-        sent = Sent(
+        sent.append(Sent(
             key=note.key, said=entry.model_dump(mode="json"), revision=revision,
-            was=noting.as_they_were(entry, revision), said_at=said_at, takes_back=back,
-            clock=clock,
-        )  # fmt: skip
-        try:
-            kept = site.add(id_, sent)
-        except KeyTaken as error:
-            says.append(f"left out: {error}")
+            was=noting.as_they_were(entry, revision), said_at=said_at, clock=clock,
+            takes_back_key=note.takes_back_key,
+        ))  # fmt: skip
+    kept, left_out = site.add_each(id_, sent)
+    says = [f"left out: {one}" for one in left_out]
     new = len({one.key for one in kept} - known)
     if revision != stored.revision:
         says.append(

@@ -170,8 +170,8 @@ async def add_photograph(
             picture = NewPicture(plain.jpeg, plain.size)
         else:
             picture = NewPicture(b"", (0, 0))  # it is there already, and nothing is read twice
-        kept = pictures.note(id_, stored.revision, key, words, picture)
-        return site_state(stored, job, planned, kept)
+        pictures.note(id_, stored.revision, key, words, picture)
+        return site_state(stored, job, planned, site.entries(id_))
 
     return await run_in_threadpool(kept)
 

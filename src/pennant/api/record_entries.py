@@ -12,6 +12,7 @@ from pennant.api.defects import log_defect
 from pennant.core.cuts.cut_list import CutList
 from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.rect import Rect
+from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.site.entries import LONGEST_REMARK, Entry, Note, NotedPieces, Remark
 from pennant.core.site.record import CutTile, SiteEvent, Spot, cut_tile_of, spot_of
@@ -37,6 +38,13 @@ def entry_of(stored: StoredEntry) -> Entry:
 
     What cannot be read is a remark that holds it as it was kept: it hides no other entry.
     """
+    if (read := stored.memo.get("entry")) is None:
+        read = stored.memo["entry"] = _entry(stored)
+    assert isinstance(read, Entry)
+    return read
+
+
+def _entry(stored: StoredEntry) -> Entry:
     noted = _read(stored)
     about: tuple[SiteEvent, ...] = ()
     if isinstance(noted, NotedPieces):
@@ -132,13 +140,17 @@ def _event(stored: StoredEntry, piece: str, was: AsItWas, event: str) -> SiteEve
 
 def as_they_were(planned: Plan, found: CutList, noted: NotedPieces) -> tuple[AsItWas, ...]:
     """Return the pieces of an entry as they are kept with it."""
-    return tuple(as_it_was(planned, found, piece) for piece in noted.pieces)
+    pieces = {piece.id: piece for piece in planned.pieces}
+    return tuple(_was(pieces.get(piece), found) for piece in noted.pieces)
 
 
 def as_it_was(planned: Plan, found: CutList, piece: str) -> AsItWas:
     """Return a piece of a plan as it is kept with an entry about it."""
-    own = next((one for one in planned.pieces if one.id == piece), None)
-    if own is None:
+    return _was(next((one for one in planned.pieces if one.id == piece), None), found)
+
+
+def _was(piece: Piece | None, found: CutList) -> AsItWas:
+    if piece is None:
         return AsItWas(None, None)
-    stock = found.stocks[own.of]
-    return AsItWas(spot_of(own), cut_tile_of(piece, stock, border=own.of != FIELD))
+    stock = found.stocks[piece.of]
+    return AsItWas(spot_of(piece), cut_tile_of(piece.id, stock, border=piece.of != FIELD))

@@ -8,7 +8,7 @@ from uuid import uuid4
 
 from pennant.store.database import Database, now
 from pennant.store.jobs import JobNotFound
-from pennant.store.record import KeyTaken, Sent, StoredEntry, add_entry, entry_under
+from pennant.store.record import KeyTaken, Sent, add_entry, entry_under
 
 MOST_PHOTOGRAPHS = 200
 MOST_BYTES = 100 * 2**20
@@ -48,10 +48,8 @@ class Photographs:
     def __init__(self, database: Database) -> None:
         self.database = database
 
-    def note(
-        self, job: str, revision: int, key: str, words: str, picture: NewPicture
-    ) -> list[StoredEntry]:
-        """Keep a picture together with its entry in the record, and return all of the job's.
+    def note(self, job: str, revision: int, key: str, words: str, picture: NewPicture) -> None:
+        """Keep a picture together with its entry in the record.
 
         Neither is kept without the other, and the same key again keeps nothing more. Raise
         `JobNotFound`, `TooManyPhotographs`, `KeyTaken` where the key is another entry's.
@@ -66,7 +64,7 @@ class Photographs:
                 name = add_picture(db, job, picture)
                 said = {"kind": "photograph", "name": name, "words": words, "wall": ""}
                 sent = Sent(key, said, revision)
-            return add_entry(db, job, sent)
+            add_entry(db, job, sent)
 
     def get(self, job: str, name: str) -> Photograph:
         """Return a photograph; raise `PhotographNotFound`."""

@@ -2,8 +2,9 @@
 
 import json
 import sqlite3
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from threading import Lock
 from typing import Any
 
 from pennant.core.site.record import Event
@@ -11,6 +12,8 @@ from pennant.store.database import Database, now
 from pennant.store.jobs import JobNotFound
 
 TAKEN_BACK = "taken back"
+MOST_READ = 4
+"""Jobs whose entries are held in memory as they were read: as many as are worked on in a day."""
 MOST_ENTRIES = 200_000
 """Of one record: a house noted piece by piece, several times over. A zip takes as many."""
 
@@ -34,7 +37,8 @@ class Sent:
     ``said_at`` is when it was noted, put right by the server's clock, ``clock`` the same as the
     clock of who noted it had it. ``said`` is JSON data as it was said, with its ``kind``; ``was``
     are its pieces, in their order.
-    ``takes_back`` is the id of the entry that a taken-back takes back.
+    ``takes_back`` is the id of the entry that a taken-back takes back, ``takes_back_key`` its key,
+    which counts where the id is not known.
     """
 
     key: str
@@ -45,6 +49,7 @@ class Sent:
     takes_back: int | None = None
     at: str | None = None
     clock: str | None = None
+    takes_back_key: str | None = None
 
     @property
     def kind(self) -> str:
@@ -56,7 +61,8 @@ class Sent:
 class StoredEntry:
     """An entry with the time at which it was kept (ISO 8601, UTC) and the revision it was made on.
 
-    ``takes_back`` is the id of the entry that a taken-back takes back.
+    ``takes_back`` is the id of the entry that a taken-back takes back. ``memo`` is for who reads
+    entries: what an entry was read as once need not be read again.
     """
 
     id: int
@@ -68,6 +74,7 @@ class StoredEntry:
     was: tuple[AsItWas, ...]
     takes_back: int | None
     clock: str | None = None
+    memo: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def kind(self) -> str:
@@ -101,11 +108,26 @@ class SiteRecord:
 
     def __init__(self, database: Database) -> None:
         self.database = database
+        self._read: dict[str, list[StoredEntry]] = {}
+        self._lock = Lock()
 
     def entries(self, job: str) -> list[StoredEntry]:
-        """Return a job's entries in the order in which they were kept; raise `JobNotFound`."""
+        """Return a job's entries in the order in which they were kept; raise `JobNotFound`.
+
+        As entries are only ever added, those that were read before are not read again.
+        """
         with self.database.reading() as db:
-            return _entries(db, job)
+            return self._entries(db, job)
+
+    def _entries(self, db: sqlite3.Connection, job: str) -> list[StoredEntry]:
+        with self._lock:
+            before = self._read.pop(job, [])
+        found = before + _entries(db, job, after=before[-1].id if before else 0)
+        with self._lock:
+            self._read[job] = found
+            while len(self._read) > MOST_READ:
+                del self._read[next(iter(self._read))]
+        return list(found)
 
     def jobs(self) -> list[str]:
         """Return the jobs in use that anything was noted of, the last noted first."""
@@ -129,15 +151,15 @@ class SiteRecord:
         what `add` raises.
         """
         with self.database.reading() as db:
-            before = _entries(db, job)
-            if not _adds(db, job, sent, before):
+            before = self._entries(db, job)
+            if (adds := _resolved(db, job, sent)) is None:
                 return before
             last = db.execute("select coalesce(max(id), 0) from site_entry").fetchone()[0]
-            was = json.loads(json.dumps([[one.outline, one.cut_from] for one in sent.was]))
+            was = json.loads(json.dumps([[one.outline, one.cut_from] for one in adds.was]))
             return [*before, StoredEntry(
-                last + 1, sent.key, sent.at or now(), sent.said_at,
-                json.loads(json.dumps(dict(sent.said))), sent.revision,
-                tuple(AsItWas(*one) for one in was), sent.takes_back, sent.clock,
+                last + 1, adds.key, adds.at or now(), adds.said_at,
+                json.loads(json.dumps(dict(adds.said))), adds.revision,
+                tuple(AsItWas(*one) for one in was), adds.takes_back, adds.clock,
             )]  # fmt: skip
 
     def add(self, job: str, sent: Sent) -> list[StoredEntry]:
@@ -148,7 +170,22 @@ class SiteRecord:
         content, `JobNotFound`.
         """
         with self.database.writing() as db:
-            return add_entry(db, job, sent)
+            add_entry(db, job, sent)
+        return self.entries(job)
+
+    def add_each(self, job: str, entries: Iterable[Sent]) -> tuple[list[StoredEntry], list[str]]:
+        """Keep entries in their order, in one go; return all of the job's, and what was left out.
+
+        Each that cannot be kept is told as `KeyTaken` or `RecordFull` tell it. Raise `JobNotFound`.
+        """
+        left_out = []
+        with self.database.writing() as db:
+            for one in entries:
+                try:
+                    add_entry(db, job, one)
+                except (KeyTaken, RecordFull) as error:
+                    left_out.append(str(error))
+        return self.entries(job), left_out
 
     def bring(self, job: str, entries: Sequence[Sent]) -> None:
         """Keep the entries of a record that was brought along, in order, all or none.
@@ -199,31 +236,39 @@ class SiteRecord:
                     _insert(db, job, sent, noted=note.id)
 
 
-def add_entry(db: sqlite3.Connection, job: str, sent: Sent) -> list[StoredEntry]:
-    """Keep an entry within a transaction and return all of the job's; see `SiteRecord.add`."""
-    before = _entries(db, job)
-    if not _adds(db, job, sent, before):
-        return before
-    _insert(db, job, sent)
-    return _entries(db, job)
+def add_entry(db: sqlite3.Connection, job: str, sent: Sent) -> None:
+    """Keep an entry within a transaction; see `SiteRecord.add`."""
+    resolved = _resolved(db, job, sent)
+    if resolved is not None:
+        _insert(db, job, resolved)
 
 
-def _adds(
-    db: sqlite3.Connection, job: str, sent: Sent, before: Sequence[StoredEntry]
-) -> bool:  # fmt: skip
-    """Whether an entry adds anything: it is new, and what it takes back stands."""
+def _resolved(db: sqlite3.Connection, job: str, sent: Sent) -> Sent | None:
+    """An entry with the id of what it takes back; None where it adds nothing.
+
+    It adds nothing where it is known, or takes back what is not there or is taken back already.
+    """
+    _refuse_unknown(db, job)
     if _known(db, job, sent):
-        return False
-    if len(before) >= MOST_ENTRIES:
+        return None
+    count = db.execute("select count(*) from site_entry where job_id = ?", (job,)).fetchone()[0]
+    if count >= MOST_ENTRIES:
         raise RecordFull(f"this record has {MOST_ENTRIES:,} entries, and takes no more")
-    gone = {one.takes_back for one in before}
-    standing = {one.id for one in before if one.kind != TAKEN_BACK} - gone
-    return sent.takes_back in standing if sent.kind == TAKEN_BACK else sent.takes_back is None
+    if sent.kind != TAKEN_BACK:
+        return replace(sent, takes_back=None)
+    row = db.execute(
+        "select id from site_entry as one where job_id = ? and (id = ? or key = ?) and kind != ?"
+        " and not exists (select 1 from site_entry where job_id = one.job_id"
+        "  and takes_back = one.id)",
+        (job, sent.takes_back, sent.takes_back_key if sent.takes_back is None else None,
+         TAKEN_BACK),
+    ).fetchone()  # fmt: skip
+    return None if row is None else replace(sent, takes_back=row["id"])
 
 
 def bring_entries(db: sqlite3.Connection, job: str, entries: Sequence[Sent]) -> None:
     """Keep the entries of a record within a transaction; see `SiteRecord.bring`."""
-    _entries(db, job)
+    _refuse_unknown(db, job)
     ids: list[int] = []
     for one in entries:
         back = ids[one.takes_back] if one.takes_back is not None else None
@@ -288,10 +333,17 @@ def entry_under(db: sqlite3.Connection, job: str, key: str) -> StoredEntry | Non
     return None if row is None else _stored(row)
 
 
-def _entries(db: sqlite3.Connection, job: str) -> list[StoredEntry]:
+def _refuse_unknown(db: sqlite3.Connection, job: str) -> None:
     if db.execute("select 1 from job where id = ? and deleted is null", (job,)).fetchone() is None:
         raise JobNotFound(job)
-    rows = db.execute(f"select {_COLUMNS} from site_entry where job_id = ? order by id", (job,))
+
+
+def _entries(db: sqlite3.Connection, job: str, after: int = 0) -> list[StoredEntry]:
+    """The entries of a job whose ids are greater than ``after``."""
+    _refuse_unknown(db, job)
+    rows = db.execute(
+        f"select {_COLUMNS} from site_entry where job_id = ? and id > ? order by id", (job, after)
+    )
     return [_stored(row) for row in rows]
 
 
