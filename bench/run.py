@@ -49,10 +49,10 @@ from pennant.core.layout.field_of import field_of  # noqa: E402
 from pennant.core.layout.lattice_of import lattice_of  # noqa: E402
 from pennant.core.plan import Plan, plan  # noqa: E402
 from pennant.core.reading.laying import laid_of, laid_wall  # noqa: E402
-from pennant.core.search.best import best_round  # noqa: E402
+from pennant.core.search.best import best_found, best_round  # noqa: E402
 from pennant.core.search.lattice_clipping import Clipping  # noqa: E402
 from pennant.core.search.lattice_sieve import Judge  # noqa: E402
-from pennant.core.search.ranking import best_found, started, wishes_of  # noqa: E402
+from pennant.core.search.starting import started, wishes_of  # noqa: E402
 from pennant.core.search.whole_kitchen import best_of_kitchen  # noqa: E402
 from pennant.core.shade.shading import shading_of  # noqa: E402
 from pennant.core.survey.kitchen import kitchen_of  # noqa: E402

@@ -12,11 +12,11 @@ WORK = {
     "pennant.core.plan": {"plan", "drawn", "with_quantities"},
     "pennant.core.reading.laying": {"lay", "laid_of", "laid_wall", "counter_laying"},
     "pennant.core.layout.field_of": {"field_of"},
-    "pennant.core.search.best": {"best_round", "starts_of", "every_start"},
+    "pennant.core.search.best": {"best_round", "starts_of", "every_start", "best_found"},
     "pennant.core.search.cures": {"cures_of"},
     "pennant.core.search.products_tried": {"products_tried"},
     "pennant.core.search.counter_starts": {"counter_starts", "counter_outcome"},
-    "pennant.core.search.ranking": {"best_found", "compare", "tried_off"},
+    "pennant.core.search.ranking": {"compare"},
     "pennant.core.search.whole_kitchen": {"best_of_kitchen"},
 }
 """By module of the core, the functions that lay tile, try starts or plan."""

@@ -43,17 +43,22 @@ class TestSeen:
 
 
 class TestBoard:
-    """A start says how much there is to look at, and what it weighs."""
+    """A start says what there is to fix and to decide, and which wish put it before the next."""
 
     WISHES = (Wish(kind="never"), Wish(kind="avoid"))
 
     def test_the_best_and_what_it_is_better_in(self) -> None:
         starts = board_of(JOB.model_copy(update={"wishes": self.WISHES})).starts
-        assert all(" to look at" in one.gives for one in starts)
-        weighed = [one for one in starts if "weighing" in one.gives]
-        assert weighed
-        whys = {one.why for one in starts}
-        assert "what there is to look at weighs less than the next one's" in whys
+        assert all(" to fix, " in one.gives and " to decide;" in one.gives for one in starts)
+        whys = {one.why.partition(":")[0] for one in starts}
+        assert "Less to object to, counted by place" in whys
+
+    def test_the_two_figures_that_were_compared_are_told(self) -> None:
+        job = JOB.model_copy(update={"wishes": (Wish(kind="cut"),)})
+        starts = board_of(job).starts
+        cut = [int(one.gives.split(" cut")[0].split("; ")[-1]) for one in starts]
+        place = next(n for n, many in enumerate(cut) if many > cut[0]) - 1
+        assert starts[place].why == f"Fewer cut pieces: {cut[0]}, the next has {cut[place + 1]}"
 
     def test_what_is_left_of_a_wish_for_nothing_to_object_to(self) -> None:
         """An open end without trim shows its cut edges wherever the tiles begin."""
@@ -62,5 +67,5 @@ class TestBoard:
         })  # fmt: skip
         said = [one for one in board_of(job).unmet if one.startswith("Nothing to object to")]
         assert len(said) == 1
-        assert "what is left weighs" in said[0]
+        assert "stays at" in said[0]
         assert "falls short" not in said[0]

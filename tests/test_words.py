@@ -144,7 +144,7 @@ class TestBoard:
         assert len(found.starts) == 4 < found.compared
         first = found.starts[0]
         assert first.title[0].isupper()
-        assert "to cure" in first.gives
+        assert "to fix" in first.gives
         assert all("next" in said.why for said in found.starts)
         assert board_of_a(job, 99).starts[-1].why == ""
 

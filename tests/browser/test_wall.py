@@ -8,7 +8,7 @@ from serving import PHONE
 from kitchens import sink_wall
 from pennant.core.plan import plan
 from pennant.core.search.best import starts_of
-from pennant.core.search.ranking import started
+from pennant.core.search.starting import started
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.starts import board
 

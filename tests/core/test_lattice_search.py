@@ -12,17 +12,11 @@ from pennant.core.document.survey import Wall
 from pennant.core.plan import plan
 from pennant.core.reading.laying import lay
 from pennant.core.reading.seen import SeenWeights
+from pennant.core.search.best import best_found
 from pennant.core.search.lattice_clipping import Clipping
-from pennant.core.search.ranking import (
-    Outcome,
-    best_found,
-    measured_of,
-    outcome_near,
-    rank_key,
-    started,
-    wishes_of,
-)
+from pennant.core.search.ranking import compare, measured_of
 from pennant.core.search.schools import schools_of
+from pennant.core.search.starting import started
 from pennant.core.survey.kitchen import kitchen_of
 
 PATTERNS: list[tuple[dict[str, Any], dict[str, Any]]] = [
@@ -38,10 +32,6 @@ def the_job(tile: dict[str, Any], pattern: dict[str, Any], **more: Any) -> Job:
     document = a_job(overheads=[CABINET], openings=[WINDOW], **more).model_dump(mode="json")
     document["tile"], document["pattern"] = {**tile, "thickness": 8}, pattern
     return Job.model_validate(document)
-
-
-def worst(job: Job, outcome: Outcome) -> tuple[int, ...]:
-    return rank_key(outcome.counts, wishes_of(job))
 
 
 class TestBest:
@@ -62,7 +52,8 @@ class TestBest:
                 across=FullLeft(nudge=round(draw.uniform(0, 300), 2)),
                 up=FullCounter(nudge=round(draw.uniform(-300, 0), 2)),
             )
-            assert worst(job, best)[0] <= worst(job, outcome_near(job, kitchen, wall, start))[0]
+            (other,) = compare(job, kitchen, wall, [start])
+            assert best.measured.fix_seen <= other.measured.fix_seen
 
 
 class TestJudging:
@@ -89,10 +80,14 @@ class TestJudging:
             judged = clip.judge(*made.layout.origin)
             assert judged.never == measured.never
             # A bare edge is bare wherever the lattice begins: it makes no difference to a start.
-            assert judged.avoid == measured.avoid - rules.count("cut-edge")
+            assert judged.avoid + judged.legs == measured.avoid - rules.count("cut-edge")
             clip.weights = weights = SeenWeights.on(job, made.field)
             bare = sum(weights.of(one) for one in made.plan.findings if one.rule == "cut-edge")
-            assert clip.judge(*made.layout.origin).avoid == measured.weighed - bare
+            weighed = clip.judge(*made.layout.origin)
+            assert weighed.avoid == measured.weighed - bare
+            assert weighed.legs == measured.legs
+            assert (weighed.fix_seen, weighed.fix_hidden) == (
+                measured.fix_seen, measured.fix_hidden)  # fmt: skip
             assert judged.cut == measured.cut
             for wish in (
                 "even",

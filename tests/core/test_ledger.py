@@ -18,7 +18,8 @@ from pennant.core.document.starts import FullLeft
 from pennant.core.layout.stagger import PARTS, ROWS, STARTS_APART, shortened
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.finding import Finding
-from pennant.core.search.ranking import best_found, outcome_near
+from pennant.core.search.best import best_found
+from pennant.core.search.ranking import compare
 from pennant.core.survey.check import problems_of
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.own_tile import own_tile
@@ -111,8 +112,8 @@ class TestEnds:
             for _ in range(25):
                 across = FullLeft(kind="full-left", nudge=dice.uniform(0, 508))
                 start = best.start.model_copy(update={"across": across})
-                other = outcome_near(job, kitchen_of(job), wall, start)
-                assert best.counts.never <= other.counts.never
+                (other,) = compare(job, kitchen_of(job), wall, [start])
+                assert best.measured.fix_seen <= other.measured.fix_seen
 
 
 class TestTakes:

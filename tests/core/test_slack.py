@@ -9,8 +9,8 @@ from pennant.core.document.job import Job
 from pennant.core.document.starts import Start
 from pennant.core.plan import plan
 from pennant.core.reading.laying import laid_wall
-from pennant.core.search.ranking import started
 from pennant.core.search.slack import Slack, slack_of
+from pennant.core.search.starting import started
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.start import say_slack
 

@@ -6,8 +6,9 @@ from kitchens import CABINET, IN, NO_GAPS, WINDOW, a_job, centred, gets, planned
 from pennant.core.document.module import Module
 from pennant.core.layout.start import equal_cut
 from pennant.core.plan import plan
-from pennant.core.search.ranking import best_found, started
+from pennant.core.search.best import best_found
 from pennant.core.search.schools import schools_of
+from pennant.core.search.starting import started
 from pennant.core.survey.check import problems_of
 from pennant.core.survey.kitchen import kitchen_of
 

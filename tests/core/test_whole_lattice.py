@@ -11,7 +11,7 @@ from pennant.core.document.starts import Carried, FullCounter, FullLeft, Start
 from pennant.core.document.wishes import Wish
 from pennant.core.plan import plan
 from pennant.core.search.best import best_round
-from pennant.core.search.ranking import started
+from pennant.core.search.starting import started
 from pennant.core.search.whole_kitchen import best_of_kitchen, better_of, measured_kitchen
 from pennant.words.starts import round_in_words
 
@@ -107,5 +107,5 @@ class TestRound:
             assert better_of(last, step) == last
         first = next(round_in_words(job, steps))
         assert first.says.startswith("All walls at once, a better start found: ")
-        assert "starts of a grid looked at, and steps taken from the best of them" in first.says
+        assert "starts of a grid looked at, then steps from the best; not proved" in first.says
         assert "(fewest" not in first.says

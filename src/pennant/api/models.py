@@ -14,8 +14,8 @@ from pennant.core.document.wishes import WishKind
 from pennant.core.plan import Plan, drawn, plan, with_quantities
 from pennant.core.reading.laying import laid_wall
 from pennant.core.search.best import starts_of
-from pennant.core.search.ranking import started
 from pennant.core.search.slack import Slack, slack_of
+from pennant.core.search.starting import started
 from pennant.core.site.record import Event
 from pennant.core.survey.edits import Addable, Join
 from pennant.drawing.kitchen import kitchen_drawing

@@ -23,8 +23,8 @@ from pennant.core.layout.tools import MINUTES
 from pennant.core.reading.edges import SAME
 from pennant.core.reading.seen import DEGREES, seen_at
 from pennant.core.search.best import ENDS_MOVED_FOR, MOST_PIECES_TRIED
-from pennant.core.search.ranking import SHORT_LIST, SHORT_LIST_PIECES
 from pennant.core.search.sieve import MOST_MODULES
+from pennant.core.search.whole_kitchen import HEIGHTS_PLANNED, OF_A_WALL
 from pennant.core.shade.deal import ALIKE_AT_A_STEP
 from pennant.core.shade.shading import BY_PIECE_FROM
 from pennant.core.shade.wall_tiles import SIDE_BY_SIDE
@@ -140,8 +140,8 @@ def _lines() -> Iterator[str]:
         "breaks no rule, and that somebody may still object to |"
     )
     yield (
-        f"| starts planned in full after the sieve | {SHORT_LIST}, of {SHORT_LIST_PIECES:,} "
-        "pieces at most | on a wall of chips fewer, so that the answer does not take minutes |"
+        f"| starts planned in full after the sieve | {OF_A_WALL} of each wall, at "
+        f"{HEIGHTS_PLANNED} heights | those easiest to strike, and the one with most room |"
     )
     yield (
         f"| modules that starts are tried over, with a border of another length | {MOST_MODULES} | "
@@ -255,8 +255,22 @@ def _lines() -> Iterator[str]:
     yield ""
     yield "## Wishes"
     yield ""
-    yield "What a client can wish of a start, in the order that a job begins with. Differences"
-    yield "within the band are not seen: the next wish decides."
+    yield "What decides between two starts, in the order that a job begins with; the client may put"
+    yield "it in another order. Each wish leaves the starts within its band of the best of those"
+    yield "that are left, and the next wish chooses among these."
+    yield ""
+    yield "- *At the counter*: a whole course stands on it if every piece overhead is then an inch,"
+    yield "  and along a top in view a quarter of the tile as well. Where one is not, the cuts at"
+    yield "  the counter and there are equal. A course that is raised by no more than a joint only"
+    yield "  opens the counter's gap, by no more than a falling counter may."
+    yield "- *In view* are strips at open ends, jambs, the counter and tops that no cabinet covers;"
+    yield "  in a corner, beside a cabinet, behind an appliance and under a cabinet they hide."
+    yield "- *At a window*: both sides are alike, and each is a quarter of the tile or more."
+    yield "- *At open ends*: full; in a half bond full and half. Of two, both, or the one that"
+    yield "  shows more: the client's word, else the longer, else the left. Two alike with nothing"
+    yield "  between get equal pieces, if these are half a tile or more."
+    yield "- Where all wishes are met alike, a line that is there anyway comes before an odd move,"
+    yield "  and a small move before a large one. What is planted stays if no wish puts it behind."
     yield ""
     yield "| wish | counts at first | band |"
     yield "|---|---|---|"
@@ -266,7 +280,7 @@ def _lines() -> Iterator[str]:
     yield ""
     yield "What there is to look at counts more or less by how much its place is looked at, unless"
     yield "the client says otherwise of a thing or a wall: of a wall all places are looked at a"
-    yield "degree more, or less. What must be cured counts the same anywhere."
+    yield "degree more, or less. A strip that must be fixed hides where one looks little."
     yield ""
     yield "| looked at | places |"
     yield "|---|---|"

@@ -6,7 +6,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.starts import Start
 from pennant.core.document.values import Value
-from pennant.core.document.wishes import BANDS, Wish, WishKind
+from pennant.core.document.wishes import BANDS, COUNTED, Wish, WishKind
 from pennant.core.search.best import Compared, SearchStep, Unmet, unmet
 from pennant.core.search.measured import Measured
 from pennant.core.search.ranking import Outcome
@@ -15,33 +15,54 @@ from pennant.words.names import Names
 from pennant.words.start import say_counter_start, say_start
 
 WISHES: dict[WishKind, str] = {
-    "never": "Nothing that must be cured", "avoid": "Nothing to object to",
-    "smallest": "The smallest piece as large as can be", "cut": "Fewest cut pieces",
-    "hard": "Fewest notches and holes", "tiles": "Fewest tiles",
-    "even": "Even pieces at both sides of an opening", "full-left": "A full tile at the left end",
-    "full-right": "A full tile at the right end", "whole-counter": "A whole course at the counter",
+    "own-start": "Sheets begin in a corner, with whole chips",
+    "fix-seen": "Nothing to fix in view",
+    "counter": "A whole course on the counter, or equal cuts",
+    "window": "Both sides of a window alike",
+    "ends": "Full tiles at the open ends",
+    "fix-hidden": "Nothing to fix where it hides",
+    "avoid": "Nothing to object to",
+    "legs": "No thin strips beside boxes",
+    "corner": "The pattern carried round the corner",
+    "cut": "Fewest cut pieces", "tiles": "Fewest tiles",
+    "never": "Nothing to fix anywhere",
+    "even": "Even pieces at both sides of an opening",
+    "smallest": "The smallest piece as large as can be",
+    "full-left": "A full tile at the left end", "full-right": "A full tile at the right end",
+    "whole-counter": "A whole course at the counter, whatever the top gets",
     "whole-top": "A whole course under everything overhead",
     "centred": "A tile or a joint on a centreline",
-    "corner": "The pattern carried round the corner",
+    "hard": "Fewest notches and holes",
 }  # fmt: skip
 """Each wish as the client would say it."""
 
-_BEFORE: dict[WishKind, str] = {
-    "never": "less to cure than the next",
-    "avoid": "what there is to look at weighs less than the next one's",
-    "smallest": "its smallest piece is larger than the next one's",
-    "cut": "fewer cuts than the next", "hard": "fewer notches and holes than the next",
-    "tiles": "fewer tiles than the next",
-    "even": "the sides of an opening are more alike than the next one's",
-    "full-left": "nearer to a full tile at the left end than the next",
-    "full-right": "nearer to a full tile at the right end than the next",
-    "whole-counter": "nearer to a whole course at the counter than the next",
-    "whole-top": "nearer to whole courses at the top than the next",
-    "centred": "a tile or joint nearer to the centreline than the next",
-    "corner": "the pieces in the corner are nearer to one tile than the next one's",
+_BETTER: dict[WishKind, str] = {
+    "own-start": "The sheets begin nearer to whole chips in the corner",
+    "fix-seen": "Less to fix in view",
+    "counter": "Better at the counter",
+    "window": "The sides of the window are more alike",
+    "ends": "Nearer to full tiles at the open end",
+    "fix-hidden": "Less to fix where it hides",
+    "avoid": "Less to object to, counted by place",
+    "legs": "Fewer thin strips beside boxes, counted by place",
+    "corner": "The corner is nearer to one tile",
+    "cut": "Fewer cut pieces", "tiles": "Fewer tiles",
+    "never": "Less to fix",
+    "even": "The sides of an opening differ less",
+    "smallest": "Its smallest piece is larger",
+    "full-left": "Nearer to a full tile at the left end",
+    "full-right": "Nearer to a full tile at the right end",
+    "whole-counter": "Nearer to a whole course at the counter",
+    "whole-top": "Nearer to whole courses at the top",
+    "centred": "A tile or joint nearer to the centreline",
+    "hard": "Fewer notches and holes",
 }  # fmt: skip
+"""What puts a start before the next; the two figures that were compared follow."""
 
-_ALIKE = "as good as the next in every measure"
+_COUNTS: tuple[WishKind, ...] = (*COUNTED, "cut", "hard", "tiles")
+"""Wishes whose figures are counts; the others' are lengths that a start falls short by."""
+
+_ALIKE = "As good as the next in every wish"
 
 
 class StartText(Value):
@@ -99,7 +120,7 @@ def board(job: Job, id_: str, compared: Compared, most: int) -> StartBoard:
     )  # fmt: skip
 
 
-_AT_FRONT = "nearer to a whole row at the front than the next"
+_AT_FRONT = "Nearer to a whole row at the front"
 
 
 def _counter_board(job: Job, id_: str, compared: Compared, most: int) -> StartBoard:
@@ -139,27 +160,29 @@ def _round(job: Job, step: SearchStep) -> RoundText:
 
 
 _LEFT: dict[WishKind, str] = {
-    "never": "have the least to cure", "avoid": "of these the least to look at",
-    "even": "of these the most even openings", "smallest": "of these the largest smallest piece",
-    "full-left": "of these full tiles at the left",
-    "full-right": "of these full tiles at the right",
-    "whole-counter": "of these whole courses at the counter",
-    "whole-top": "of these whole courses at the top",
-    "centred": "of these a tile or joint on a centreline",
+    "fix-seen": "have the least to fix in view", "never": "have the least to fix",
+    "counter": "are the best at the counter", "window": "have the most even windows",
+    "ends": "are the nearest to full at open ends",
+    "fix-hidden": "have the least to fix where it hides",
+    "avoid": "have the least to object to", "legs": "have the fewest thin strips beside boxes",
+    "even": "have the most even openings", "smallest": "have the largest smallest piece",
+    "full-left": "are full at the left", "full-right": "are full at the right",
+    "whole-counter": "are whole at the counter", "whole-top": "are whole at the top",
+    "centred": "have a tile or joint on the centreline",
 }  # fmt: skip
 
 
 def _sifted(whole: WholeKitchen) -> str:
     """How many starts were tried, what each wish left of them, and how many were planned."""
     steps = [f"{one.left:,} {_LEFT[one.wish.kind]}" for one in whole.sifted]
-    planned = "1 kitchen" if whole.planned == 1 else f"{whole.planned} kitchens"
+    planned = "1 layout" if whole.planned == 1 else f"{whole.planned} layouts"
     tried = f"{whole.tried:,} starts tried"
     if whole.by_steps:
-        tried = f"{whole.tried:,} starts of a grid looked at, and steps taken from the best of them"
-    parts = [tried, *steps, f"{planned} planned and set a little off"]
+        tried = f"{whole.tried:,} starts of a grid looked at, then steps from the best; not proved"
+    parts = [tried, *steps, f"{planned} planned in full"]
     if whole.others:
         names = ", ".join(WISHES[wish.kind].lower() for wish in whole.others)
-        parts.append(f"what goes by whole pieces ({names}) decides among what was planned")
+        parts.append(f"{names} decided among those")
     return "; ".join(parts)
 
 
@@ -168,39 +191,32 @@ def _unmet(job: Job, names: Names, one: Unmet) -> str:
     wish = say_wish(names, one.wish)
     short = _amount(job, one.wish, one.best)
     title, found = say_start(job, names, one.nearest.start), one.nearest.measured
-    nearest = f"{title}; that has {found.never} to cure and {to_look_at(found)}."
-    falls = "what is left weighs" if one.wish.kind == "avoid" else "falls short by"
-    best = falls if one.wish.kind == "avoid" else f"the best {falls}"
+    nearest = f"{title}; that has {found.never} to fix and {to_decide(found)}."
+    falls = "stays at" if one.wish.kind in COUNTED else "falls short by"
+    best = falls
     if one.reached <= BANDS[one.wish.kind]:
-        return f"{wish}: {best} {short}, because of wishes above it. It can be had with {nearest}"
+        return (
+            f"{wish}: {best} {short}; higher priorities come first. You can have it with {nearest}"
+        )
     if one.best - one.reached > BANDS[one.wish.kind]:
         reached = _amount(job, one.wish, one.reached)
         return f"{wish}: {falls} {short}; the nearest is {reached}, with {nearest}"
     why = "with this tile and joint"
-    if len(job.walls) > 1 and one.wish.kind in ("never", "avoid", "corner", "even", "smallest"):
+    if len(job.walls) > 1 and one.wish.kind in (*COUNTED, "corner", "even", "smallest"):
         why += ", while the other walls start as they do"
-    left = f"{falls} {short}" if one.wish.kind == "avoid" else f"{short} is the nearest there is"
-    return f"{wish}: cannot be had {why}; {left}."
+    left = f"{falls} {short}" if one.wish.kind in COUNTED else f"{short} is the nearest there is"
+    return f"{wish}: not possible {why}; {left}."
 
 
-def to_look_at(one: Measured) -> str:
-    """Say how much there is to look at, and what it weighs by how much its places are seen."""
-    return f"{one.avoid} to look at" + (f", weighing {one.weighed}" if one.avoid else "")
+def to_decide(one: Measured) -> str:
+    """Say how many objections there are that somebody has to decide on."""
+    return f"{one.avoid} to decide"
 
 
 def _amount(job: Job, wish: Wish, measure: float) -> str:
-    if wish.kind in ("never", "avoid"):
+    if wish.kind in _COUNTS:
         return f"{measure:.0f}"
     return show_with_unit(measure, job.step)
-
-
-def _set_off(job: Job, outcome: Outcome) -> str:
-    """What it comes to at its worst when it is set a little off, where that is worse."""
-    now, worst = outcome.measured, outcome.counts
-    if (worst.never, worst.weighed) == (now.never, now.weighed):
-        return ""
-    by = show_with_unit(job.settings.set_within, job.step)
-    return f". Set {by} off it can be {worst.never} to cure, {to_look_at(worst)}"
 
 
 def _in_words(
@@ -211,9 +227,24 @@ def _in_words(
     one = outcome.measured
     return StartText(
         start=outcome.start, title=("Best found: " if found else "") + title[0].upper() + title[1:],
-        gives=f"{one.never} to cure, {to_look_at(one)}; smallest piece "
-        f"{show_with_unit(one.smallest, job.step)}; {one.cut} cut; {one.tiles} tiles"
-        + _set_off(job, outcome),
-        why=_BEFORE[outcome.decided_by] if outcome.decided_by else "" if last else _ALIKE,
+        gives=f"{one.never} to fix, {to_decide(one)}; smallest piece "
+        f"{show_with_unit(one.smallest, job.step)}; {one.cut} cut; {one.tiles} tiles",
+        why=_why(job, outcome) if outcome.decided_by else "" if last else _ALIKE,
         planted=outcome.start == now, found=found,
     )  # fmt: skip
+
+
+def _why(job: Job, outcome: Outcome) -> str:
+    """What puts a start before the next, with the two figures that were compared."""
+    assert outcome.decided_by is not None
+    assert outcome.figures is not None
+    kind = outcome.decided_by
+    own, other = (abs(one) for one in outcome.figures)
+    if kind in _COUNTS:
+        figures = f"{own:.0f}, the next has {other:.0f}"
+    elif kind == "smallest":
+        figures = f"{show_with_unit(own, job.step)}, the next {show_with_unit(other, job.step)}"
+    else:
+        short = show_with_unit(own, job.step) + " off" if own > BANDS[kind] else "as wanted"
+        figures = f"{short}, the next is {show_with_unit(other, job.step)} off"
+    return f"{_BETTER[kind]}: {figures}"

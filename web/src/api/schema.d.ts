@@ -4086,13 +4086,13 @@ export interface components {
             /**
              * Ahead
              * @description A number is millimetres; a string is a length as written on a pad.
-             * @default 0
+             * @default 6.35
              */
             ahead: number | string;
             /**
              * Back
              * @description A number is millimetres; a string is a length as written on a pad.
-             * @default 0
+             * @default 6.35
              */
             back: number | string;
             /**
@@ -4121,12 +4121,12 @@ export interface components {
             depth?: number | null;
             /**
              * Ahead
-             * @default 0
+             * @default 6.35
              */
             ahead: number;
             /**
              * Back
-             * @default 0
+             * @default 6.35
              */
             back: number;
             /**
@@ -5491,7 +5491,32 @@ export interface components {
              * @description What matters to the client, in order.
              * @default [
              *       {
-             *         "kind": "never",
+             *         "kind": "own-start",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "fix-seen",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "counter",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "window",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "ends",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "fix-hidden",
              *         "on": true,
              *         "at": ""
              *       },
@@ -5501,12 +5526,12 @@ export interface components {
              *         "at": ""
              *       },
              *       {
-             *         "kind": "whole-counter",
+             *         "kind": "legs",
              *         "on": true,
              *         "at": ""
              *       },
              *       {
-             *         "kind": "smallest",
+             *         "kind": "corner",
              *         "on": true,
              *         "at": ""
              *       },
@@ -5521,7 +5546,17 @@ export interface components {
              *         "at": ""
              *       },
              *       {
+             *         "kind": "never",
+             *         "on": false,
+             *         "at": ""
+             *       },
+             *       {
              *         "kind": "even",
+             *         "on": false,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "smallest",
              *         "on": false,
              *         "at": ""
              *       },
@@ -5536,17 +5571,17 @@ export interface components {
              *         "at": ""
              *       },
              *       {
+             *         "kind": "whole-counter",
+             *         "on": false,
+             *         "at": ""
+             *       },
+             *       {
              *         "kind": "whole-top",
              *         "on": false,
              *         "at": ""
              *       },
              *       {
              *         "kind": "centred",
-             *         "on": false,
-             *         "at": ""
-             *       },
-             *       {
-             *         "kind": "corner",
              *         "on": false,
              *         "at": ""
              *       },
@@ -5874,7 +5909,32 @@ export interface components {
              * @description What matters to the client, in order.
              * @default [
              *       {
-             *         "kind": "never",
+             *         "kind": "own-start",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "fix-seen",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "counter",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "window",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "ends",
+             *         "on": true,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "fix-hidden",
              *         "on": true,
              *         "at": ""
              *       },
@@ -5884,12 +5944,12 @@ export interface components {
              *         "at": ""
              *       },
              *       {
-             *         "kind": "whole-counter",
+             *         "kind": "legs",
              *         "on": true,
              *         "at": ""
              *       },
              *       {
-             *         "kind": "smallest",
+             *         "kind": "corner",
              *         "on": true,
              *         "at": ""
              *       },
@@ -5904,7 +5964,17 @@ export interface components {
              *         "at": ""
              *       },
              *       {
+             *         "kind": "never",
+             *         "on": false,
+             *         "at": ""
+             *       },
+             *       {
              *         "kind": "even",
+             *         "on": false,
+             *         "at": ""
+             *       },
+             *       {
+             *         "kind": "smallest",
              *         "on": false,
              *         "at": ""
              *       },
@@ -5919,17 +5989,17 @@ export interface components {
              *         "at": ""
              *       },
              *       {
+             *         "kind": "whole-counter",
+             *         "on": false,
+             *         "at": ""
+             *       },
+             *       {
              *         "kind": "whole-top",
              *         "on": false,
              *         "at": ""
              *       },
              *       {
              *         "kind": "centred",
-             *         "on": false,
-             *         "at": ""
-             *       },
-             *       {
-             *         "kind": "corner",
              *         "on": false,
              *         "at": ""
              *       },
@@ -12784,8 +12854,8 @@ export interface components {
              * @description Does not count where the wall before joins on.
              * @default {
              *       "kind": "corner",
-             *       "ahead": 0,
-             *       "back": 0
+             *       "ahead": 6.35,
+             *       "back": 6.35
              *     }
              */
             left: components["schemas"]["End-Input"];
@@ -12793,8 +12863,8 @@ export interface components {
              * @description Does not count where the next wall joins on.
              * @default {
              *       "kind": "corner",
-             *       "ahead": 0,
-             *       "back": 0
+             *       "ahead": 6.35,
+             *       "back": 6.35
              *     }
              */
             right: components["schemas"]["End-Input"];
@@ -12865,8 +12935,8 @@ export interface components {
              * @description Does not count where the wall before joins on.
              * @default {
              *       "kind": "corner",
-             *       "ahead": 0,
-             *       "back": 0
+             *       "ahead": 6.35,
+             *       "back": 6.35
              *     }
              */
             left: components["schemas"]["End-Output"];
@@ -12874,8 +12944,8 @@ export interface components {
              * @description Does not count where the next wall joins on.
              * @default {
              *       "kind": "corner",
-             *       "ahead": 0,
-             *       "back": 0
+             *       "ahead": 6.35,
+             *       "back": 6.35
              *     }
              */
             right: components["schemas"]["End-Output"];
@@ -13079,7 +13149,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "never" | "avoid" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "centred" | "corner" | "cut" | "hard" | "tiles";
+            kind: "own-start" | "fix-seen" | "counter" | "window" | "ends" | "fix-hidden" | "avoid" | "legs" | "corner" | "cut" | "tiles" | "never" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "centred" | "hard";
             /**
              * On
              * @default true
@@ -13101,7 +13171,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "never" | "avoid" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "centred" | "corner" | "cut" | "hard" | "tiles";
+            kind: "own-start" | "fix-seen" | "counter" | "window" | "ends" | "fix-hidden" | "avoid" | "legs" | "corner" | "cut" | "tiles" | "never" | "even" | "smallest" | "full-left" | "full-right" | "whole-counter" | "whole-top" | "centred" | "hard";
             /** Says */
             says: string;
             /** Bound */

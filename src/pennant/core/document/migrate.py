@@ -7,6 +7,8 @@ What is not of version 1's shape is passed on unchanged for the reader to refuse
 from collections.abc import Mapping
 from typing import Any
 
+from pennant.core.document.wishes import ALL_BEFORE, WISHES_BEFORE
+
 WALL_ID = "a"
 """The id that version 1's one wall gets."""
 
@@ -19,10 +21,22 @@ def as_version_3(data: Mapping[str, Any]) -> Mapping[str, Any]:
     """
     data = _as_version_2(data)
     changed = {**data, "version": 3} if data.get("version", 3) == 2 else dict(data)
+    if _are_as_before(changed.get("wishes")):
+        del changed["wishes"]
     pattern = changed.get("pattern")
     if isinstance(pattern, Mapping) and "kind" not in pattern:
         changed["pattern"] = {"kind": "courses", **pattern}
     return changed
+
+
+def _are_as_before(wishes: Any) -> bool:
+    """Whether wishes are those that every job began with before, which nobody chose."""
+    if not isinstance(wishes, list | tuple) or not all(isinstance(one, Mapping) for one in wishes):
+        return False
+    if any(one.get("at") for one in wishes) or len(wishes) != ALL_BEFORE:
+        return False
+    on = tuple(one.get("kind") for one in wishes if one.get("on", True))
+    return on == WISHES_BEFORE
 
 
 def _as_version_2(data: Mapping[str, Any]) -> Mapping[str, Any]:

@@ -237,6 +237,11 @@ def _with_follows(schema: dict[str, Any]) -> None:
     schema["properties"]["follows"] = {"deprecated": True, "description": "Read over."}
 
 
+TRIM_FLOATS = 6.35
+"""Millimetres, 1/4 in: how far the trim of an open end may go either way, unless its line is said
+to be fixed (0). Nobody sees where it ends by so much, and the last tile is whole."""
+
+
 class End(Value):
     """How a wall ends where no other wall of the survey joins it.
 
@@ -247,8 +252,8 @@ class End(Value):
 
     kind: Literal["corner", "open", "casing", "cabinet", "outside"] = "corner"
     depth: Length | None = Field(default=None, description="How far a casing or side stands out.")
-    ahead: Distance = 0.0
-    back: Distance = 0.0
+    ahead: Distance = TRIM_FLOATS
+    back: Distance = TRIM_FLOATS
 
     @model_validator(mode="before")
     @classmethod

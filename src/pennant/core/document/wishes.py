@@ -8,25 +8,45 @@ from pennant.core.document.things import THINGS, kinds_of
 from pennant.core.document.values import Value
 
 WishKind = Literal[
-    "never", "avoid", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
-    "centred", "corner", "cut", "hard", "tiles",
+    "own-start", "fix-seen", "counter", "window", "ends", "fix-hidden", "avoid", "legs", "corner",
+    "cut", "tiles",
+    "never", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
+    "centred", "hard",
 ]  # fmt: skip
 BANDS: dict[WishKind, float] = {
-    "never": 0, "avoid": 0, "even": 1.6, "smallest": 0.8, "full-left": 0.8, "full-right": 0.8,
-    "whole-counter": 0.8, "whole-top": 0.8,
-    "centred": 0.8, "corner": 1.6, "cut": 0, "hard": 0, "tiles": 0,
+    "own-start": 1.6, "fix-seen": 0, "counter": 1.6, "window": 1.6, "ends": 1.6, "fix-hidden": 0,
+    "avoid": 0, "legs": 0, "corner": 1.6, "cut": 0, "tiles": 0,
+    "never": 0, "even": 1.6, "smallest": 0.8, "full-left": 0.8, "full-right": 0.8,
+    "whole-counter": 0.8, "whole-top": 0.8, "centred": 0.8, "hard": 0,
 }  # fmt: skip
-"""Millimetres, or a count: differences up to so much are not seen. Half a sixteenth for a size, a
-sixteenth for what one compares across an opening."""
-USUAL_WISHES: tuple[WishKind, ...] = ("never", "avoid", "whole-counter", "smallest", "cut", "tiles")
-"""The order that a job begins with; the others can be taken up. A whole course at the counter, if
-the top piece is then at least an inch and a quarter of the tile, comes before a slightly larger
-piece: bottom cuts show more than top cuts under a cabinet, and it takes half as many."""
-ALL: tuple[WishKind, ...] = (*USUAL_WISHES, "even", "full-left", "full-right", "whole-top",
-                              "centred", "corner", "hard")  # fmt: skip
+"""Millimetres, or a count: differences up to so much are not seen. A sixteenth at a line, or where
+sizes are compared across an opening; half of it where a client asks for one size by itself."""
+USUAL_WISHES: tuple[WishKind, ...] = (
+    "own-start", "fix-seen", "counter", "window", "ends", "fix-hidden", "avoid", "legs", "corner",
+    "cut", "tiles",
+)  # fmt: skip
+"""The order that a job begins with, as a tiler decides: nothing to fix in view, then a whole course
+on the counter, then the window, then the open ends, then what hides, and only then what saves
+cuts and tiles. The others can be taken up."""
+ALL: tuple[WishKind, ...] = (*USUAL_WISHES, "never", "even", "smallest", "full-left", "full-right",
+                              "whole-counter", "whole-top", "centred", "hard")  # fmt: skip
+WISHES_BEFORE: tuple[WishKind, ...] = (
+    "never",
+    "avoid",
+    "whole-counter",
+    "smallest",
+    "cut",
+    "tiles",
+)
+"""The order that jobs began with before: a job that still has just that has the usual one now."""
+ALL_BEFORE = 13
+"""How many wishes there were then: a job that names as many was written with that order."""
 
-COUNTED: tuple[WishKind, ...] = ("never", "avoid")
+COUNTED: tuple[WishKind, ...] = ("never", "fix-seen", "fix-hidden", "avoid", "legs")
 """Wishes for few objections: of several walls they add up; of the others the worst wall counts."""
+OF_EACH_WALL: tuple[WishKind, ...] = ("own-start", "window", "ends")
+"""Sizes that each wall has by itself, whatever the others come to: of several walls they add up, so
+that a wall that cannot be better hides no other."""
 
 BINDABLE: dict[WishKind, tuple[str, ...]] = {
     "even": kinds_of("opening"),

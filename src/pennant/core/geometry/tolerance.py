@@ -30,3 +30,8 @@ def distinct_lines(low: float, high: float, values: Iterable[float]) -> list[flo
         if kept[-1] + EPS < value < high - EPS:
             kept.append(value)
     return [*kept, high]
+
+
+SAME_SIZE = 0.8
+"""Millimetres, 1/32 in: sizes nearer than this are one to the eye, the tape and the saw. A size
+passes a limit with this much less."""

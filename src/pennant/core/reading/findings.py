@@ -10,7 +10,7 @@ import shapely
 
 from pennant.core.document.settings import Settings
 from pennant.core.geometry.rect import Rect
-from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.geometry.tolerance import EPS, SAME_SIZE, tidy
 from pennant.core.layout.field import Edge, EdgeKind, Field, KeepOut, Side
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.layout import Layout
@@ -111,22 +111,31 @@ def least_setting(kind: EdgeKind) -> str:
     return "least_top_piece" if kind in TOPS else "least_piece"
 
 
+def least_of(settings: Settings, kind: EdgeKind, whole: float) -> float:
+    """Return how small (mm) a piece at a kind of edge may be, of a tile that measures ``whole``.
+
+    Of a tile under twice the least piece half of it is enough: all its pieces are small.
+    """
+    least: float = getattr(settings, least_setting(kind))
+    return min(least, whole / 2)
+
+
 def _judge(
     settings: Settings, reading: EdgeReading, gets: Gets, lattice: Lattice | None
 ) -> tuple[Small, Weight, str, float] | None:
     setting = least_setting(reading.kind)
-    least, small = getattr(settings, setting), settings.small_share * gets.whole
+    least, small = least_of(settings, reading.kind, gets.whole), settings.small_share * gets.whole
     if lattice is not None:
         small = settings.small_share * lattice.least_width
         share = settings.least_share * lattice.least_width
         least, setting = min((least, setting), (share, "least_share"))
     if gets.full:
         return None
-    if gets.size < least - EPS:
+    if gets.size < least - SAME_SIZE:
         rule: Small = "thin-top" if reading.kind in TOPS else "sliver"
         weight: Weight = "avoid" if reading.kind in BEHIND else "never"
         return rule, weight, setting, least
-    if gets.size < small - 1e-6 and reading.kind not in HIDDEN:
+    if gets.size < small - SAME_SIZE and reading.kind not in HIDDEN:
         return "small-piece", "avoid", "small_share", small
     return None
 
@@ -348,9 +357,9 @@ def _thin_legs(
         split = piece.id != piece.tile
         for side, leg in legs_of(piece.outline, hole, settings.box_clearance):
             rule: Literal["sliver", "thin-leg"] | None = None
-            if leg < least_leg - EPS:
+            if leg < least_leg - SAME_SIZE:
                 rule = "thin-leg"
-            if split and min(piece.width, piece.height) < least_strip - EPS:
+            if split and min(piece.width, piece.height) < least_strip - SAME_SIZE:
                 rule = "sliver"
             if rule is not None:
                 alike.setdefault((rule, side, round(leg * 100)), (leg, []))[1].append(piece)

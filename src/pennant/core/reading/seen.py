@@ -26,6 +26,14 @@ at the height of the eyes, with light on them; under a cabinet is shadow, and th
 more; what lies in a corner, behind an appliance or at a counter's back is out of the way."""
 
 
+IN_VIEW: tuple[EdgeKind, ...] = (
+    "open-end", "jamb", "sill", "head", "counter", "counter-edge", "ceiling", "open-top", "front",
+    "panel", "frame",
+)  # fmt: skip
+"""Kinds of edges at which a strip shows to whoever stands before the wall. In a corner, beside a
+cabinet and behind an appliance it hides; so it does under a cabinet without lights."""
+
+
 def seen_at(kind: EdgeKind) -> Seen:
     """Return how much a kind of edge is looked at where nobody said otherwise."""
     return SEEN_AT.get(kind, "usual")
@@ -79,6 +87,22 @@ class SeenWeights:
         """Return how often an objection at some places counts: as where it is seen most."""
         degrees = [self.degree(place) for place in places] or ["usual"]
         return max(self._times[degree] for degree in degrees)
+
+    def in_view(self, finding: Finding) -> bool:
+        """Return whether what must be fixed shows; what is no strip always does."""
+        strip = finding.rule in ("sliver", "thin-top")
+        return not strip or any(self.strip_shows(place) for place in finding.places)
+
+    def strip_shows(self, place: str) -> bool:
+        """Return whether a strip at an edge shows: see `IN_VIEW`.
+
+        What the client looks at much shows, and what they hardly look at hides. Beside a box the
+        plate covers it.
+        """
+        kind, degree = self._kinds.get(place), self.degree(place)
+        if kind is None or degree == "little":
+            return False
+        return kind in IN_VIEW or (degree == "much" and kind != "box") or kind == "overhead"
 
     def degree_of(self, finding: Finding) -> Seen:
         """Return how much a finding is looked at: as its place that is seen most."""

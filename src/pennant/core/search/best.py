@@ -6,20 +6,19 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from pennant.core.document.job import Job
-from pennant.core.document.starts import Carried, FromCounter
+from pennant.core.document.lengths import STEP_MM
+from pennant.core.document.starts import Carried, FromCounter, FullCounter, FullLeft
 from pennant.core.document.wishes import BANDS, COUNTED, Wish, WishKind
+from pennant.core.geometry.tolerance import tidy
+from pennant.core.layout.finished_top import with_bare_wall
 from pennant.core.plan import drawn
+from pennant.core.reading.laying import lay
 from pennant.core.search.counter_starts import counter_starts
-from pennant.core.search.ranking import (
-    Outcome,
-    best_found,
-    compare,
-    started,
-    tried_off,
-    wishes_of,
-    with_ends_moved,
-)
+from pennant.core.search.lattice_sieve import judge_on, places_on
+from pennant.core.search.measured import left_by
+from pennant.core.search.ranking import Outcome, compare, ranked, with_ends_moved
 from pennant.core.search.schools import schools_of, schools_one_way_of
+from pennant.core.search.starting import started, wishes_of
 from pennant.core.search.whole_kitchen import WholeKitchen, best_of_kitchen, better_of
 from pennant.core.survey.counter_check import out_of_step
 from pennant.core.survey.counters import counters_on
@@ -33,12 +32,26 @@ MOST_PIECES_ONE_WAY = 120_000
 """Pieces in all plans of the schools of one wall with very many things: the first schools count."""
 ENDS_MOVED_FOR = 3
 """Of the starts so far, those whose floating ends are also tried elsewhere."""
-TRIED_OFF = 8
-"""Of all starts as they are, the best that are also set a little off, by which they are ranked."""
+FINALISTS = (2, 4)
+"""Starts of a lattice that are planned in full: the fewest and the most."""
+FINALIST_PIECES = 1_000
+"""Pieces in the plans of the finalists: on a large wall there are fewer of them."""
 LEAST_SCHOOLS = 8
 """Schools that are compared however large the wall is."""
-WITHOUT_IDEAL: tuple[WishKind, ...] = ("smallest", "cut", "hard", "tiles")
-"""Wishes for as much or as little as can be: nothing falls short of them."""
+WITHOUT_IDEAL: tuple[WishKind, ...] = (
+    "smallest",
+    "cut",
+    "hard",
+    "tiles",
+    "own-start",
+    "counter",
+    "window",
+    "ends",
+    "legs",
+)
+"""Wishes for as much or as little as can be, or for the better of two ways: nothing is said to fall
+short of them.
+"""
 
 
 @dataclass(frozen=True)
@@ -97,7 +110,7 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
     starts = starts[: max(LEAST_SCHOOLS, MOST_PIECES_ONE_WAY // max(pieces, 1))]
     best = best_found(job, kitchen, wall_id)
     schools = compare(job, kitchen, wall_id, starts)
-    outcomes = tried_off(job, kitchen, wall_id, [best, *schools], TRIED_OFF)
+    outcomes = ranked([best, *schools], wishes_of(job))
     if floats_of(wall):
         moved = [
             start
@@ -105,8 +118,52 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
             for start in with_ends_moved(job, kitchen, wall_id, one.start)
         ]
         more = compare(job, kitchen, wall_id, moved)
-        outcomes = tried_off(job, kitchen, wall_id, [*outcomes, *more], TRIED_OFF)
+        outcomes = ranked([*outcomes, *more], wishes_of(job))
     return Compared(kitchen, outcomes, best, len(schools), both_ways)
+
+
+def best_found(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
+    """Return the best start of a wall, across and up, by the wishes, whatever is planted.
+
+    It is the best of the kitchen with the other walls held. A wall that joins on to another keeps
+    the heights that it carries on: walls that join share their courses.
+    """
+    number = wall_number(job, wall)
+    own = job.walls[number].start
+    if joined_before(job.walls, number) and not isinstance(own.up, Carried):
+        job = started(job, wall, own.model_copy(update={"up": Carried()}))
+    if job.in_courses:
+        found = best_of_kitchen(job, {number}).best.wall(wall).start
+        return compare(job, kitchen, wall, [found])[0]
+    return _best_on_lattice(job, kitchen, wall)
+
+
+def _best_on_lattice(job: Job, kitchen: Kitchen, wall: str) -> Outcome:
+    """The best start of a lattice: over its whole cell, both ways at once (see `lattice_sieve`).
+
+    What the sieve lets through is planned in full.
+    """
+    laid_wall = next(one for one in lay(job, kitchen) if one.plan.surface == wall)
+    lattice, wishes, own = laid_wall.layout.lattice, wishes_of(job), job.wall(wall).start
+    assert lattice is not None
+    field, figure = with_bare_wall(laid_wall.field), lattice.figure
+    # Tips stay on their line.
+    carried = isinstance(own.up, Carried) or field.finished is not None
+    height = laid_wall.layout.origin[1] if carried else None
+    least, most = FINALISTS
+    count = max(least, min(most, FINALIST_PIECES // max(len(laid_wall.plan.pieces), 1)))
+    step = STEP_MM[job.step]
+    starts = []
+    for x, y in places_on(judge_on(job, lattice, field, wishes), height)[:count]:
+        right, higher = x + figure.x0 - field.inner.x0, y + figure.y0 - field.foot
+        for by in (step, 0.0):
+            # First by whole steps of the tape: nobody strikes a line that is moved by a hair more.
+            nudges = [round(one / by) * by if by else one for one in (right, higher)]
+            up = own.up if carried else FullCounter(nudge=tidy(nudges[1]))
+            across = FullLeft(nudge=tidy(nudges[0]))
+            starts.append(own.model_copy(update={"across": across, "up": up}))
+    outcomes = compare(job, kitchen, wall, starts)
+    return left_by(wishes, outcomes, lambda one: one.measured)[0]
 
 
 def starts_of(job: Job, id_: str) -> Compared:
@@ -157,13 +214,19 @@ def best_round(job: Job) -> Iterator[SearchStep]:
     given, job = job, with_courses_carried(job)
     whole, steps = best_of_kitchen(job), len(every) + 2
     best = better_of(given, whole.job)
+    job = best if best is given else whole.job
     yield SearchStep("", 1, steps, best, best != given, whole)
     for done, number in enumerate(every, 2):
         planned, wall = drawn(job).plan, job.walls[number]
         compared = every_start(job, planned.kitchen, wall.id, len(planned.surface(wall.id).pieces))
-        start = compared.outcomes[0].start
-        changed = start != wall.start
-        job = started(job, wall.id, start)
+        # Walls that join share their courses, to the hair.
+        starts = (one.start for one in compared.outcomes)
+        joined = joined_before(job.walls, number)
+        first = next(
+            (one for one in starts if not joined or isinstance(one.up, Carried)), wall.start
+        )
+        better = better_of(job, started(job, wall.id, first))
+        changed, job = better is not job, better
         yield SearchStep(wall.id, done, steps, best, changed)
     again = best_of_kitchen(job) if job.in_courses else replace(whole, job=job)
     last = better_of(best, again.job)

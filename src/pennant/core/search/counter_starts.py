@@ -7,6 +7,8 @@ to a place on a wall.
 from collections.abc import Iterator
 from dataclasses import replace
 
+import numpy as np
+
 from pennant.core.cuts.tiles import stock_for
 from pennant.core.document.counter import Counter
 from pennant.core.document.job import Job
@@ -22,33 +24,27 @@ from pennant.core.document.starts import (
     Start,
     UpSchool,
 )
-from pennant.core.document.wishes import Wish
-from pennant.core.geometry.tolerance import tidy
+from pennant.core.document.wishes import BANDS, Wish
+from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.reading.laying import Laid, Laying, counter_laying, laid_of
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.lattice_sieve import judge_on, places_on
-from pennant.core.search.measured import Measured, exact_key, measure, rank_key
-from pennant.core.search.ranking import (
-    FINALISTS,
-    SHORT_LIST,
-    Outcome,
-    a_little_off,
-    nudged,
-    ranked,
-    wishes_of,
-)
-from pennant.core.search.sieve import Search
+from pennant.core.search.measured import Measured, measure
+from pennant.core.search.ranking import Outcome, ranked
+from pennant.core.search.sieve import SIEVED, Floats, Search
+from pennant.core.search.starting import wishes_of
 from pennant.core.survey.placed import Kitchen
 
+FINALISTS = 4
+"""Starts of a lattice that are tried in full."""
+SHORT_LIST = 8
+"""Starts in courses that are tried in full, of those that the wishes leave."""
 FRONT = Wish(kind="whole-counter")
 """A whole row at the front edge."""
 
 
 def counter_starts(job: Job, kitchen: Kitchen, id_: str) -> tuple[list[Outcome], Outcome]:
-    """Return the outcomes of a counter's starts, best first, and the one that the search found.
-
-    Each is also tried set a little off either way, and ranked by its worst.
-    """
+    """Return the outcomes of a counter's starts, best first, and the one that the search found."""
     board = _Board(job, kitchen, job.counter(id_))
     found = board.best()
     outcomes = [found, *board.schools()]
@@ -56,7 +52,7 @@ def counter_starts(job: Job, kitchen: Kitchen, id_: str) -> tuple[list[Outcome],
 
 
 def counter_outcome(job: Job, kitchen: Kitchen, id_: str, start: Start) -> Outcome:
-    """Return what one start of a counter comes to, as it is and at its worst."""
+    """Return what one start of a counter comes to, in every wish."""
     return _Board(job, kitchen, job.counter(id_)).outcome(start)
 
 
@@ -67,7 +63,7 @@ def wishes_on_counter(job: Job) -> tuple[Wish, ...]:
     there comes right after what must be cured.
     """
     anywhere = [wish for wish in wishes_of(job) if not wish.at and wish.kind != FRONT.kind]
-    after = next((n + 1 for n, one in enumerate(anywhere) if one.kind == "never"), 0)
+    after = next((n + 1 for n, one in enumerate(anywhere) if one.kind in ("never", "fix-seen")), 0)
     return (*anywhere[:after], FRONT, *anywhere[after:])
 
 
@@ -103,12 +99,8 @@ class _Board:
         return measure(self.job, self.counter.id, [laid], tiles)
 
     def outcome(self, start: Start) -> Outcome:
-        """A start as it is, and at its worst when it is set a little off."""
-        by = self.job.settings.set_within
-        own = self.measured(start)
-        every = [own, *(self.measured(nudged(start, *off)) for off in a_little_off(by))]
-        worst = max(every, key=lambda one: rank_key(one, self.wishes))
-        return Outcome(start=start, measured=own, worst=worst)
+        """What a start comes to."""
+        return Outcome(start=start, measured=self.measured(start))
 
     def schools(self) -> Iterator[Outcome]:
         """The schools' starts, those that lay the same tiles once."""
@@ -124,20 +116,14 @@ class _Board:
     def best(self) -> Outcome:
         """The best start of all, on the steps of the tape where that is as good."""
         outcomes = [self.outcome(start) for start in self._let_through()]
-        best = min(outcomes, key=self._key)
+        start = ranked(outcomes, self.wishes)[0].start
         step = STEP_MM[self.job.step]
-        start = best.start
         on_tape = start.model_copy(update={
             way: (part := getattr(start, way)).model_copy(
                 update={"nudge": tidy(round(part.nudge / step) * step)})
             for way in ("across", "up")
         })  # fmt: skip
-        tried = self.outcome(on_tape)
-        alike = rank_key(tried.counts, self.wishes) <= rank_key(best.counts, self.wishes)
-        return tried if alike else best
-
-    def _key(self, one: Outcome) -> tuple[tuple[float, ...], ...]:
-        return rank_key(one.counts, self.wishes), exact_key(one.counts, self.wishes)
+        return ranked([*outcomes, self.outcome(on_tape)], self.wishes)[0]
 
     def _let_through(self) -> Iterator[Start]:
         laid_wall = self.laid(self.counter.start)
@@ -146,14 +132,15 @@ class _Board:
         if lattice is not None:
             foot = field.foot - lattice.figure.y0
             judge = judge_on(self.job, lattice, field, self.wishes)
-            places = places_on(judge, foot)[: FINALISTS[1]]
+            places = places_on(judge, foot)[:FINALISTS]
             at = [(x + lattice.figure.x0, y + lattice.figure.y0) for x, y in places]
         else:
             search = Search(
                 field, module, laid_wall.layout.bond, settings, border=None,
                 weights=SeenWeights.on(self.job, field),
             )  # fmt: skip
-            at = [(x, y) for x, y in search.best(self.wishes, SHORT_LIST, field.foot).places]
+            xs = search.marks_across()
+            at = [(float(x), field.foot) for x in self._left_of(search, xs, field.foot)]
         for x, y in at:
             across = x - field.inner.x0
             if lattice is None:
@@ -161,3 +148,14 @@ class _Board:
             yield Start(
                 across=FullLeft(nudge=tidy(across)), up=FullCounter(nudge=tidy(y - field.foot))
             )
+
+    def _left_of(self, search: Search, xs: Floats, y: float) -> Iterator[float]:
+        """Starts across that the wishes leave, from one end of the module to the other."""
+        search.bind(self.wishes)
+        sieved = [wish for wish in self.wishes if wish.kind in SIEVED]
+        (scores,) = search.rows(xs, np.array([y]), [wish.kind for wish in sieved])
+        left = np.ones(len(xs), dtype=bool)
+        for wish, row in zip(sieved, scores, strict=True):
+            left &= row <= row[left].min() + BANDS[wish.kind] + EPS
+        found = np.flatnonzero(left)
+        yield from xs[found[:: -(-len(found) // SHORT_LIST)]].tolist()

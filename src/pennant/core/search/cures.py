@@ -18,10 +18,12 @@ from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, drawn
 from pennant.core.reading.finding import Finding
 from pennant.core.reading.laying import LaidKitchen, laid_wall
+from pennant.core.search.best import best_found
 from pennant.core.search.counter_starts import counter_starts
-from pennant.core.search.ranking import best_found, start_of, started, with_ends_moved
+from pennant.core.search.ranking import with_ends_moved
 from pennant.core.search.schools import fitting_of
 from pennant.core.search.slack import Slack, slack_of
+from pennant.core.search.starting import start_of, started
 from pennant.core.survey.counters import counter_of
 from pennant.core.survey.edits import changed, wall_number
 

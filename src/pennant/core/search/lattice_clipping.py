@@ -5,7 +5,7 @@ be judged while one is planned in full. What is counted is what the plan's findi
 """
 
 import math
-from collections.abc import Collection, Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
@@ -13,6 +13,7 @@ import numpy as np
 import numpy.typing as npt
 import shapely
 
+from pennant.core.document.module import Module
 from pennant.core.document.settings import Settings
 from pennant.core.document.wishes import ALL, Wish, WishKind
 from pennant.core.geometry.clip import Outline, Point, from_lowest
@@ -20,7 +21,7 @@ from pennant.core.geometry.columns import Columns
 from pennant.core.geometry.half_plane import HalfPlane, kept_of
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
-from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.geometry.tolerance import EPS, SAME_SIZE, tidy
 from pennant.core.layout.field import Edge, Field, FinishedLine, KeepOut
 from pennant.core.layout.finished_top import is_left_out
 from pennant.core.layout.lattice import Lattice
@@ -39,11 +40,21 @@ from pennant.core.reading.legs import legs_of
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.reading.sizes_at_once import Lines, bulges, sizes_at_once
 from pennant.core.search.measured import in_bands
+from pennant.core.search.priorities import (
+    Sizes,
+    TopPiece,
+    counter_short,
+    ends_short,
+    failing_tops,
+    open_ends,
+    window_short,
+)
 from pennant.core.survey.placed import around
 
 Floats = npt.NDArray[np.float64]
 Numbers = npt.NDArray[np.intp]
 Flags = npt.NDArray[np.bool_]
+EVERY_WISH = tuple(Wish(kind=kind) for kind in ALL)
 NEAR = 1e-4
 """Millimetres: a part that comes this near to a hole or a line lies beside it."""
 
@@ -52,7 +63,14 @@ class Judged(NamedTuple):
     """What a start comes to in the wishes that the pieces of one wall tell: see `Measured`."""
 
     never: int = 0
+    fix_seen: int = 0
+    fix_hidden: int = 0
     avoid: int = 0
+    legs: int = 0
+    own_start: float = 0.0
+    counter: float = 0.0
+    window: float = 0.0
+    ends: float = 0.0
     even: float = 0.0
     smallest: float = 0.0
     full_left: float = 0.0
@@ -174,11 +192,17 @@ class Clipping:
 
     def __init__(
         self, lattice: Lattice, field: Field, settings: Settings,
-        kinds: Collection[WishKind] = ALL, weights: SeenWeights | None = None,
+        wishes: Sequence[Wish] = EVERY_WISH, weights: SeenWeights | None = None,
+        *, chips: bool = False,
     ) -> None:  # fmt: skip
-        """``kinds`` are the wishes that count: what only others ask for is not reckoned. What is to
-        be avoided counts by ``weights``; without them each place counts once.
+        """``wishes`` are those that count: what only others ask for is not reckoned. What is to
+        be avoided counts by ``weights``; without them each place counts once. ``chips`` are on
+        sheets, which begin in a corner and on the counter.
         """
+        kinds = {wish.kind for wish in wishes}
+        self.chips, self.own = chips, chips and "centred" not in kinds
+        self.shown = open_ends(field, wishes)
+        self.failing = failing_chips(field, lattice, settings, weights)
         self.weights = weights
         self.lattice, self.field, self.settings = lattice, field, settings
         self.kinds = set(kinds)
@@ -226,12 +250,14 @@ class Clipping:
             gets[number].pieces.append(part)
         there = ~odd & ~self._within_things(boxes)
         tiles = _Tiles(at[there], units[there], boxes[there])
-        never, avoid = self._small(gets)
+        seen, hidden, avoid = self._small(gets)
         strips, legs = self._beside_holes(holed)
-        even, uneven = self._uneven(gets)
+        even, uneven, window = self._uneven(gets)
         ends = "corner", "open-end", "side"
         return Judged(
-            never + strips, avoid + legs + uneven, even,
+            seen + hidden + strips, seen, hidden + strips, avoid + uneven, legs,
+            self._own_start(gets, tiles, left), self._counter(gets, tiles, left), window,
+            self._open_ends(gets, tiles, left), even,
             min((min(one.sizes) for one in gets if one.sizes), default=0.0),
             self._short("full-left", gets, tiles, left, *ends, side="left"),
             self._short("full-right", gets, tiles, left, *ends, side="right"),
@@ -322,15 +348,50 @@ class Clipping:
                 if found is not None:
                     yield number, part, found
 
-    def _small(self, gets: list[_Gets]) -> tuple[int, int]:
-        """Pieces to be cured and to be avoided: at an edge those of one size and turn are one, and
-        the same pieces seen from two edges are.
+    def _own_start(self, gets: list[_Gets], tiles: _Tiles, left: _Parts) -> float:
+        """How far sheets are from beginning with whole chips in a corner (mm)."""
+        if not self.own or "own-start" not in self.kinds:
+            return 0.0
+        corners = [edge for edge in self.edges
+                   if edge.kind == "corner" and edge.owner == self.field.surface.id]  # fmt: skip
+        return min(
+            (self._short("own-start", gets, tiles, left, "corner", side=edge.side)
+             for edge in corners), default=0.0,
+        )  # fmt: skip
+
+    def _counter(self, gets: list[_Gets], tiles: _Tiles, left: _Parts) -> float:
+        """How far chips fall short at the counter (mm): see `priorities`."""
+        if not self.chips or "counter" not in self.kinds:
+            return 0.0
+        full = self.lattice.least_width
+        bottom = full - self._short("counter", gets, tiles, left, "counter", side="bottom")
+        tops = [
+            TopPiece(min(one.sizes, default=full), *self.failing[edge.id])
+            for edge, one in zip(self.edges, gets, strict=True) if edge.id in self.failing
+        ]  # fmt: skip
+        return float(counter_short(full, bottom, tops, 0.0))
+
+    def _open_ends(self, gets: list[_Gets], tiles: _Tiles, left: _Parts) -> float:
+        """How far the open ends fall short of a whole tile (mm)."""
+        if not self.shown.ends or "ends" not in self.kinds:
+            return 0.0
+        shorts: dict[str, float] = {
+            side: self._short("ends", gets, tiles, left, "open-end", side=side)
+            for side in self.shown.ends
+        }
+        full = max(self._reach(edge, 0) for edge in self.edges if edge.kind == "open-end")
+        sizes: dict[str, Sizes] = {side: full - short for side, short in shorts.items()}
+        return float(ends_short(full, self.shown, sizes, sizes).max())
+
+    def _small(self, gets: list[_Gets]) -> tuple[int, int, int]:
+        """Pieces to be fixed in view, where they hide, and to be avoided: at an edge those of one
+        size and turn are one, and the same pieces seen from two edges are.
         """
-        small = self.settings.small_share * self.lattice.least_width - EPS
-        never: set[tuple[object, ...]] = set()
+        small = self.settings.small_share * self.lattice.least_width - SAME_SIZE
+        never: dict[tuple[object, ...], bool] = {}
         avoid: dict[tuple[object, ...], int] = {}
         for number, (edge, one) in enumerate(zip(self.edges, gets, strict=True)):
-            limit = least_at(edge, self.lattice, self.settings) - EPS
+            limit = least_at(edge, self.lattice, self.settings) - SAME_SIZE
             alike: dict[tuple[int, int], list[int]] = {}
             sizes: dict[tuple[int, int], float] = {}
             for size, turn, piece in zip(one.sizes, one.turns, one.pieces, strict=True):
@@ -340,33 +401,37 @@ class Clipping:
                     sizes[key] = min(size, sizes.get(key, size))
             for key, pieces in alike.items():
                 sliver = sizes[key] < limit
-                seen = (number, key) if -1 in pieces else tuple(pieces)
+                same = (number, key) if -1 in pieces else tuple(pieces)
                 top = sliver and edge.kind in TOPS
-                one_finding = sliver, top, round(sizes[key] * 100), seen
+                one_finding = sliver, top, round(sizes[key] * 100), same
                 if sliver and edge.kind not in BEHIND:
-                    never.add(one_finding)
+                    shown = self.weights is None or self.weights.strip_shows(edge.id)
+                    never[one_finding] = shown or never.get(one_finding, False)
                 else:
                     times = self._times(edge.id)
                     avoid[one_finding] = max(times, avoid.get(one_finding, times))
-        return len(never), sum(avoid.values())
+        seen = sum(never.values())
+        return seen, len(never) - seen, sum(avoid.values())
 
-    def _uneven(self, gets: list[_Gets]) -> tuple[float, int]:
+    def _uneven(self, gets: list[_Gets]) -> tuple[float, int, float]:
         """By how much the smallest pieces at the two jambs of an opening differ at most where that
-        is seen (mm), and how often these openings count.
+        is seen (mm), how often these openings count, and how far they are from alike.
         """
         least = {
             edge.id: min(one.sizes)
             for edge, one in zip(self.edges, gets, strict=True) if one.sizes
         }  # fmt: skip
-        most, count = 0.0, 0
+        most, count, window = 0.0, 0, 0.0
+        full, share = self.lattice.least_width, self.settings.small_share
         for thing in self.field.surface.things:
             left, right = least.get(f"{thing.id}:left"), least.get(f"{thing.id}:right")
             if thing.form != "opening" or left is None or right is None:
                 continue
+            window = max(window, float(window_short(full, share, [(left, right)]).max()))
             if sides_differ(self.settings, left, right):
                 most = max(most, abs(left - right))
                 count += self._times(f"{thing.id}:left", f"{thing.id}:right")
-        return most, count
+        return most, count, window
 
     def _short(
         self, wish: WishKind, gets: list[_Gets], tiles: _Tiles, left: _Parts, *kinds: str,
@@ -433,7 +498,7 @@ class Clipping:
                     key = (hole.owner, side, round(leg * 100))
                     if strip:
                         never.add(key)
-                    elif leg < self.least_leg - EPS:
+                    elif leg < self.least_leg - SAME_SIZE:
                         avoid.add(key)
         return len(never), sum(self._times(owner) for owner, _, _ in avoid)
 
@@ -445,7 +510,23 @@ class Clipping:
         """Whether a part is too small, by its width and height as it lies in its tile."""
         turn = self.lattice.units[left.unit[number]].at.turn
         box = bounds(Placement(0.0, 0.0, turn).outline_in_tile(left.outline(number)))
-        return min(box.width, box.height) < self.least_strip - EPS
+        return min(box.width, box.height) < self.least_strip - SAME_SIZE
+
+
+def failing_chips(
+    field: Field, lattice: Lattice, settings: Settings, weights: SeenWeights | None
+) -> dict[str, tuple[float, bool]]:
+    """Return for each edge over chips the least piece there (mm), and whether a whole row on the
+    counter leaves less.
+    """
+    module = lattice_module(lattice)
+    return failing_tops(field, module, settings, weights)
+
+
+def lattice_module(lattice: Lattice) -> Module:
+    """Return the module of a lattice's tile as if it lay in rows: as high as its figure."""
+    side, joint = lattice.least_width, lattice.joint
+    return Module(side, side, joint, joint)
 
 
 def least_at(edge: Edge, lattice: Lattice, settings: Settings) -> float:

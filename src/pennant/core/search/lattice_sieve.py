@@ -21,7 +21,7 @@ from pennant.core.document.wishes import SeenPlace, Wish
 from pennant.core.geometry.clip import Point
 from pennant.core.geometry.kept import Same, kept
 from pennant.core.geometry.rect import Rect
-from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.geometry.tolerance import EPS, SAME_SIZE, tidy
 from pennant.core.layout.field import Edge, Field
 from pennant.core.layout.lattice import Lattice
 from pennant.core.reading.edges import SAME
@@ -120,7 +120,8 @@ def judge_on(job: Job, lattice: Lattice, field: Field, wishes: Sequence[Wish]) -
     """Return the judge of a lattice's places on a field by wishes: it is the same for all who ask,
     so that no place is judged twice.
     """
-    return _judge(Same(field), lattice, _Asked(job.settings, job.seen, tuple(wishes)))
+    asked = _Asked(job.settings, job.seen, tuple(wishes), job.tile.sheet is not None)
+    return _judge(Same(field), lattice, asked)
 
 
 class _Asked(NamedTuple):
@@ -129,14 +130,14 @@ class _Asked(NamedTuple):
     settings: Settings
     seen: tuple[SeenPlace, ...]
     wishes: tuple[Wish, ...]
+    chips: bool
 
 
 @kept(KEPT_JUDGES, lambda _: 1)
 def _judge(field: Same[Field], lattice: Lattice, asked: _Asked) -> "Judge":
-    kinds = {wish.kind for wish in asked.wishes}
     edges = {edge.id: edge.kind for edge in field.it.edges}
     weights = SeenWeights(asked.settings, asked.seen, field.it.surface.of, edges)
-    clip = Clipping(lattice, field.it, asked.settings, kinds, weights)
+    clip = Clipping(lattice, field.it, asked.settings, asked.wishes, weights, chips=asked.chips)
     return Judge(clip, asked.wishes)
 
 
@@ -279,12 +280,12 @@ def _score(
         few = np.sort(np.partition(size, SMALLEST, axis=1)[:, :SMALLEST], axis=1)
         # Pieces of one size at an edge are one finding.
         other = np.diff(few, axis=1, prepend=-1.0) > SAME
-        least, limit = few[:, 0], least_at(met.edge, lattice, settings) - EPS
+        least, limit = few[:, 0], least_at(met.edge, lattice, settings) - SAME_SIZE
         counted = np.zeros((len(starts), 3))
         never = (other & (few < limit)).sum(axis=1)
         counted[:, 1 if met.edge.kind in BEHIND else 0] = never
         if met.edge.kind not in HIDDEN:
-            small = settings.small_share * lattice.least_width - EPS
+            small = settings.small_share * lattice.least_width - SAME_SIZE
             counted[:, 1] += (other & (few < small) & (few >= limit)).sum(axis=1)
         counted[:, 1] *= times
         worst[:, :2] = np.maximum(worst[:, :2], counted[:, :2])

@@ -4,19 +4,33 @@ A wish is better met the lower its measure. Two starts whose measures are within
 are equal in it, and the next wish decides.
 """
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from functools import cached_property
+from typing import TypeVar
 
 from pydantic import Field
 
 from pennant.core.document.job import Job
 from pennant.core.document.values import Value
 from pennant.core.document.wishes import BANDS, Wish, WishKind
+from pennant.core.geometry.rect import Rect
+from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.cut_kind import HARD
 from pennant.core.reading.corners import corners_of
-from pennant.core.reading.edges import EdgeReading
+from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.laying import Laid
 from pennant.core.reading.seen import SeenWeights
+from pennant.core.search.priorities import (
+    TopPiece,
+    counter_short,
+    ends_short,
+    failing_tops,
+    gap_opened,
+    open_ends,
+    window_short,
+)
 
+_Start = TypeVar("_Start")
 STEP = 10
 """Pieces to be cured that a step between the courses of two walls in a corner counts for."""
 
@@ -24,15 +38,23 @@ STEP = 10
 class Measured(Value):
     """What a start comes to, in every wish: sizes in mm (``smallest`` as it is), else counts.
 
-    ``steps``, of what must be cured, are courses out of line in a corner. ``weighed`` is what there
-    is to avoid, each as often as its place counts. ``bound`` has the wishes that are bound to a
-    place, by kind and place.
+    ``never`` is all that must be fixed, ``fix_seen`` and ``fix_hidden`` what of it is in view and
+    what hides; ``steps`` of it are courses out of line in a corner. ``avoid`` is what there is to
+    object to, ``weighed`` the same without strips beside boxes (``legs``), each as often as its
+    place counts. ``bound`` has the wishes that are bound to a place, by kind and place.
     """
 
     never: int
     steps: int = 0
+    fix_seen: int = 0
+    fix_hidden: int = 0
     avoid: int
     weighed: int
+    legs: int = 0
+    own_start: float = 0.0
+    counter: float = 0.0
+    window: float = 0.0
+    ends: float = 0.0
     even: float
     smallest: float
     full_left: float
@@ -51,7 +73,7 @@ class Measured(Value):
         value = self.bound.get(_key(wish))
         if value is None:
             value = float(getattr(self, wish.kind.replace("-", "_")))
-        if wish.kind == "never":
+        if wish.kind in ("never", "fix-seen"):
             value += (STEP - 1) * self.steps
         if wish.kind == "avoid":
             value = self.weighed
@@ -62,9 +84,19 @@ def _key(wish: Wish) -> str:
     return f"{wish.kind}@{wish.at}"
 
 
-def rank_key(measured: Measured, wishes: Iterable[Wish]) -> tuple[int, ...]:
-    """Return what starts are sorted by: each wish's measure, in steps of its band."""
-    return tuple(in_bands(wish.kind, measured.of(wish)) for wish in wishes)
+def left_by(
+    wishes: Iterable[Wish], starts: Sequence[_Start], measured: Callable[[_Start], Measured]
+) -> list[_Start]:
+    """Return the starts that the wishes leave, in their order.
+
+    Each wish leaves those within its band of the best of those that are left; within it nobody sees
+    a difference.
+    """
+    left = list(starts)
+    for wish in wishes:
+        best = min((measured(one).of(wish) for one in left), default=0.0)
+        left = [one for one in left if measured(one).of(wish) <= best + BANDS[wish.kind] + EPS]
+    return left
 
 
 def in_bands(kind: WishKind, measure: float) -> int:
@@ -82,12 +114,11 @@ def measure(job: Job, wall: str, laid: list[Laid], tiles: int) -> Measured:
     taken = _Measuring(job, wall, laid)
     bound = [wish for wish in job.wishes if wish.on and wish.at and wish.kind in taken.by_place]
     pieces = [piece for one in laid for piece in one.plan.pieces]
-    findings = [finding for one in laid for finding in one.plan.findings]
-    never = sum(finding.weight == "never" for finding in findings)
-    steps = sum(finding.rule == "course-step" for finding in findings)
+    counts = counted_of(job, laid)
     return Measured(
-        never=never, steps=steps, avoid=len(findings) - never, weighed=_weighed(job, laid),
-        even=taken.even(""),
+        **counts, even=taken.even(""),
+        own_start=taken.own_start(), counter=taken.counter(), window=taken.window(),
+        ends=taken.ends(),
         smallest=taken.smallest(""), full_left=taken.full("left", wall),
         full_right=taken.full("right", wall),
         # Of a counter its front, edged with pieces or with trim.
@@ -102,16 +133,28 @@ def measure(job: Job, wall: str, laid: list[Laid], tiles: int) -> Measured:
     )  # fmt: skip
 
 
-def _weighed(job: Job, laid: list[Laid]) -> int:
-    """What there is to avoid, each as often as its place counts."""
-    total = 0
+def counted_of(job: Job, laid: Iterable[Laid]) -> dict[str, int]:
+    """Return what there is to fix and to object to in a kitchen as laid, by how it is counted."""
+    counts = dict.fromkeys(
+        ("never", "steps", "fix_seen", "fix_hidden", "avoid", "weighed", "legs"), 0
+    )
     for one in laid:
-        avoided = [finding for finding in one.plan.findings if finding.weight == "avoid"]
-        if avoided:
-            # By what the edges read: those inside an area are no edges of the wall's own field.
-            weights = SeenWeights.of_readings(job, one.field.surface.of, one.plan.edges)
-            total += sum(weights.of(finding) for finding in avoided)
-    return total
+        if not one.plan.findings:
+            continue
+        # By what the edges read: those inside an area are no edges of the wall's own field.
+        weights = SeenWeights.of_readings(job, one.field.surface.of, one.plan.edges)
+        for finding in one.plan.findings:
+            if finding.weight == "never":
+                counts["never"] += 1
+                counts["steps"] += finding.rule == "course-step"
+                counts["fix_seen" if weights.in_view(finding) else "fix_hidden"] += 1
+                continue
+            counts["avoid"] += 1
+            if finding.rule == "thin-leg":
+                counts["legs"] += weights.of(finding)
+            else:
+                counts["weighed"] += weights.of(finding)
+    return counts
 
 
 class _Measuring:
@@ -125,6 +168,84 @@ class _Measuring:
             "full-left": lambda at: self.full("left", at),
             "full-right": lambda at: self.full("right", at), "corner": self.corner,
         }  # fmt: skip
+
+    def own_start(self) -> float:
+        """How far sheets are from beginning with whole chips in a corner, where the client names no
+        centre.
+        """
+        if self.job.tile.sheet is None or any(
+            wish.on and wish.kind == "centred" for wish in self.job.wishes
+        ):
+            return 0.0
+        shorts = [
+            max(gets.whole - gets.size for gets in reading.gets)
+            for reading in self.own.plan.edges
+            if reading.kind == "corner" and reading.owner == self.own.plan.surface
+        ]
+        return min(shorts, default=0.0)
+
+    def counter(self) -> float:
+        """How far the courses fall short at the counter: see `priorities`."""
+        own, job = self.own, self.job
+        bottoms = [reading for reading in own.plan.edges if reading.kind == "counter"]
+        if not bottoms or not (job.in_courses or job.tile.sheet is not None):
+            return 0.0
+        module, field = own.layout.module, own.field
+        weights = SeenWeights.on(job, field)
+        full = max(gets.whole for reading in bottoms for gets in reading.gets)
+        failing = failing_tops(field, module, job.settings, weights)
+        tops = [
+            TopPiece(min(gets.size for gets in reading.gets), *failing[reading.edge])
+            for reading in own.plan.edges if reading.edge in failing
+        ]  # fmt: skip
+        bottom = min(gets.size for reading in bottoms for gets in reading.gets)
+        too_open = gap_opened(field, module, job.settings, own.layout.plant.y)
+        return float(counter_short(full, bottom, tops, too_open))
+
+    def window(self) -> float:
+        """How far the sides of the wall's openings are from alike: see `priorities`."""
+        by_edge = {reading.edge: reading for reading in self.own.plan.edges}
+        worst = 0.0
+        for thing in self.own.field.surface.things:
+            left, right = by_edge.get(f"{thing.id}:left"), by_edge.get(f"{thing.id}:right")
+            if thing.form == "opening" and left is not None and right is not None:
+                full = max(gets.whole for gets in (*left.gets, *right.gets))
+                share = self.job.settings.small_share
+                pairs = _pairs(left, right, by_course=self.job.in_courses)
+                worst = max(worst, float(window_short(full, share, pairs).max()))
+        return worst
+
+    def ends(self) -> float:
+        """How far the wall's open ends fall short of full tiles: see `priorities`."""
+        wishes = [wish for wish in self.job.wishes if wish.on]
+        rule = self.own.layout.bond.by_rule
+        shown = open_ends(self.own.field, wishes, by_rule=rule)
+        best: dict[str, float] = {}
+        least: dict[str, float] = {}
+        full = 0.0
+        for reading in self.own.plan.edges:
+            if reading.kind == "open-end" and reading.owner == self.own.plan.surface:
+                sizes = [self._at_line(reading, gets) for gets in reading.gets]
+                full = max(full, *(gets.whole for gets in reading.gets))
+                best[reading.side] = max(best.get(reading.side, 0.0), *sizes)
+                least[reading.side] = min(least.get(reading.side, full), *sizes)
+        if any(side not in best for side in shown.ends):
+            return 0.0  # no tile reaches that end
+        return float(ends_short(full, shown, best, least).max())
+
+    def _at_line(self, reading: EdgeReading, gets: Gets) -> float:
+        """What an end gets, less what a tile stops short of it by more than nobody sees."""
+        boxes = self._boxes
+        gaps = [
+            boxes[id_].x0 - reading.at if reading.side == "left" else reading.at - boxes[id_].x1
+            for id_ in gets.pieces
+        ]
+        gap = max(gaps, default=0.0)
+        return gets.size - (gap if gap > self.job.settings.set_within + EPS else 0.0)
+
+    @cached_property
+    def _boxes(self) -> dict[str, Rect]:
+        return {piece.id: piece.box for piece in self.own.plan.pieces}
 
     def even(self, at: str) -> float:
         """The most by which the sides of an opening differ where it is seen."""
@@ -178,6 +299,22 @@ class _Measuring:
             ),
             default=0.0,
         )
+
+
+def _pairs(
+    left: EdgeReading, right: EdgeReading, *, by_course: bool
+) -> Iterator[tuple[float, float]]:
+    """The pieces at two jambs, course by course; on a lattice the smallest of each."""
+    if not by_course:
+        yield min(gets.size for gets in left.gets), min(gets.size for gets in right.gets)
+        return
+    sides: list[dict[int, float]] = [{}, {}]
+    for side, reading in zip(sides, (left, right), strict=True):
+        for gets in reading.gets:
+            for course in gets.courses:
+                side[course] = min(gets.size, side.get(course, gets.size))
+    for course in sorted(sides[0].keys() & sides[1].keys()):
+        yield sides[0][course], sides[1][course]
 
 
 def _off(middle: float, laid: Laid) -> float:

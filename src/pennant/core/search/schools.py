@@ -38,8 +38,8 @@ def schools_of(
         yield from _of_lattice(wall, joined)
         return
     own = wall.start
-    ups = list(_up(wall, joined))
-    for across in (*_from(counters), *_across(wall, joined)):
+    ups = list(ups_of(wall, joined=joined))
+    for across in (*_from(counters), *acrosses_of(wall, joined=joined)):
         for up in ups:
             yield own.model_copy(update={"across": across, "up": up})
     for across in fitting_of(wall):
@@ -51,8 +51,8 @@ def schools_of(
 
 def _of_lattice(wall: Wall, joined: bool) -> Iterator[Start]:
     full_at = [across for across in fitting_of(wall) if isinstance(across, FullAt)]
-    ups = [*_up(wall, joined), FlatCounter()]
-    for across in (*_across(wall, joined), *full_at):
+    ups = [*ups_of(wall, joined=joined), FlatCounter()]
+    for across in (*acrosses_of(wall, joined=joined), *full_at):
         for up in ups:
             yield wall.start.model_copy(update={"across": across, "up": up})
 
@@ -72,13 +72,14 @@ def schools_one_way_of(
             if start.across == wall.start.across or start.up == wall.start.up:
                 yield start
         return
-    for across in (*_from(counters), *_across(wall, joined), *fitting_of(wall)):
+    for across in (*_from(counters), *acrosses_of(wall, joined=joined), *fitting_of(wall)):
         yield wall.start.model_copy(update={"across": across})
-    for up in (*_up(wall, joined), *_whole(wall)):
+    for up in (*ups_of(wall, joined=joined), *_whole(wall)):
         yield wall.start.model_copy(update={"up": up})
 
 
-def _across(wall: Wall, joined: bool) -> Iterator[Across]:
+def acrosses_of(wall: Wall, *, joined: bool) -> Iterator[Across]:
+    """Yield every school across that fits nothing: ends, and centrelines of wall and things."""
     if joined:
         yield Folded()
     yield FullLeft()
@@ -92,7 +93,8 @@ def _across(wall: Wall, joined: bool) -> Iterator[Across]:
     yield Centred(what="joint", on="wall")
 
 
-def _up(wall: Wall, joined: bool) -> Iterator[UpSchool]:
+def ups_of(wall: Wall, *, joined: bool) -> Iterator[UpSchool]:
+    """Yield every school up that keeps the joints between courses."""
     if joined:
         yield Carried()
     yield FullCounter()

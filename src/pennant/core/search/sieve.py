@@ -9,9 +9,8 @@ course meet which line; there are few such patterns, and all starts across are r
 once. The reckoning is a sieve: what it lets through is planned in full and judged by its pieces.
 """
 
-import functools
 import itertools
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
 
@@ -21,10 +20,10 @@ import numpy.typing as npt
 from pennant.core.document.module import Module
 from pennant.core.document.pattern import Bond
 from pennant.core.document.settings import Settings
-from pennant.core.document.wishes import BANDS, COUNTED, Wish, WishKind
-from pennant.core.geometry.tolerance import EPS, distinct_lines
+from pennant.core.document.wishes import COUNTED, Wish, WishKind
+from pennant.core.geometry.tolerance import EPS, SAME_SIZE, distinct_lines
 from pennant.core.layout.courses import phases, shift_of
-from pennant.core.layout.field import Edge, Field
+from pennant.core.layout.field import Edge, Field, Side
 from pennant.core.layout.fit import FittedSpan, slipped
 from pennant.core.layout.layout import BorderRow
 from pennant.core.reading.findings import (
@@ -37,6 +36,15 @@ from pennant.core.reading.findings import (
 )
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.edge_runs import runs_of
+from pennant.core.search.priorities import (
+    TopPiece,
+    counter_short,
+    ends_short,
+    failing_tops,
+    gap_opened,
+    open_ends,
+    window_short,
+)
 
 Floats = npt.NDArray[np.float64]
 NEAR = 0.4
@@ -80,7 +88,7 @@ class Direction:
     shifts: tuple[float, ...]
     used: tuple[float, ...]
 
-    def left_over(self, start: Floats, edge: Edge, at: float, phase: int, joint: float) -> Floats:
+    def left_over(self, start: Floats, edge: Edge, at: Floats | float, phase: int) -> Floats:
         """The size of the piece at a line, for every start; full where a joint is on the line."""
         first = start + self.shifts[phase]
         if edge.inward > 0:  # the tile that holds the line reaches on from it
@@ -91,12 +99,19 @@ class Direction:
             (into > self.size + EPS) | (into <= EPS), self.size, np.minimum(into, self.size)
         )
 
+    def gap_left(self, start: Floats, edge: Edge, at: Floats | float, phase: int) -> Floats:
+        """How far the nearest tile stops short of a line that falls into a joint, else 0 (mm)."""
+        into = (at - start - self.shifts[phase]) % self.step
+        short = self.step - into if edge.inward > 0 else into - self.size
+        in_joint = (into >= self.size - EPS) & (into > EPS)
+        return np.where(in_joint, np.maximum(short, 0.0), 0.0)
+
 
 Met = tuple[frozenset[Group], frozenset[Boxed]]
 """Which kinds of course meet which upright lines and boxes."""
 SIEVED: tuple[WishKind, ...] = (
-    "never", "avoid", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
-    "centred",
+    "never", "fix-seen", "fix-hidden", "avoid", "legs", "even", "smallest", "full-left",
+    "full-right", "whole-counter", "whole-top", "centred", "counter", "window", "ends",
 )  # fmt: skip
 """The wishes that the sieve reckons; what depends on whole pieces is left to the plans."""
 
@@ -125,12 +140,11 @@ class Bands:
         return cls(low, low + extra, border.module.height, 0.0, extra)
 
 
-@dataclass(frozen=True)
-class Sieved:
-    """Starts that the sieve let through: lower left corners of a full tile (mm), the best first."""
-
-    places: tuple[tuple[float, float], ...]
-    tried: int
+Floating = Mapping[Side, tuple[float, float]]
+Moved = frozenset[Side]
+NOTHING_MOVED: Moved = frozenset()
+NO_START = 1e6
+"""What no start comes to: where an end cannot reach a whole tile."""
 
 
 class Search:
@@ -140,11 +154,14 @@ class Search:
         self, field: Field, module: Module, bond: Bond, settings: Settings,
         spans: Sequence[FittedSpan] = (), around: float | None = None,
         border: BorderRow | None = None, weights: SeenWeights | None = None,
+        floats: Floating | None = None,
     ) -> None:  # fmt: skip
         """``around`` is the height of the pennant's course (mm), at the counter if not given.
 
-        What is to be avoided counts by ``weights``; without them each place counts once.
+        What is to be avoided counts by ``weights``; without them each place counts once. ``floats``
+        says of an open end or top how far short of its line and past it it may be (mm).
         """
+        self.floats = dict(floats or {})
         self.weights = weights
         self.field, self.module, self.bond, self.settings = field, module, bond, settings
         self.spans = spans
@@ -171,60 +188,26 @@ class Search:
         self.level_runs = [runs_of(edge, shown, field) for edge in self.levels]
         self.openings = {thing.id for thing in field.surface.things if thing.form == "opening"}
         self.boxes = [keep for keep in field.keep_outs if keep.hidden]
+        self.shown = open_ends(field, (), by_rule=bond.by_rule)
+        self.failing = failing_tops(field, module, settings, weights)
 
-    def best(self, wishes: Sequence[Wish], most: int, at_height: float | None = None) -> Sieved:
-        """Return up to ``most`` starts, best first by the wishes in their order.
+    def rows(
+        self, xs: Floats, ys: Floats, kinds: Sequence[WishKind], moved: Moved = NOTHING_MOVED
+    ) -> Iterator[Floats]:
+        """Yield, height by height, the scores of every start across: by kind and place.
 
-        ``at_height`` holds the courses where they are (mm), for a wall that carries them on. Else
-        the pennant's course is the one that the counter cuts, or the full one upon it.
-        """
-        self.bind(wishes)
-        xs = self.marks_across()
-        ys = self.foot - (self.foot - self.marks_up()) % self.module.up
-        ys = ys if at_height is None else np.array([at_height])
-        kinds = [wish.kind for wish in wishes if wish.kind in SIEVED]
-        bands = np.array([BANDS[kind] or 1.0 for kind in kinds])
-        # The best of each height, apart from one another; then the best of all heights.
-        best: list[tuple[tuple[float, ...], float, float]] = []
-        for y, row in zip(ys, self.rows(xs, ys, [*kinds, "smallest"]), strict=True):
-            keys = np.round(row[:-1] / bands[:, None])
-            order = np.lexsort([row[-1], *keys[::-1]])
-            best += [((*keys[:, index], row[-1, index]), float(xs[index]), float(y))
-                     for index in _apart(order, xs, most)]  # fmt: skip
-        best.sort(key=lambda one: one[0])
-        places: list[tuple[float, float]] = []
-        for _, across, up in best:
-            if all(abs(across - x) + abs(up - y) > NEAR for x, y in places):
-                places.append((across, up))
-            if len(places) == most:
-                break
-        return Sieved(tuple(places), len(xs) * len(ys))
-
-    def rows(self, xs: Floats, ys: Floats, kinds: Sequence[WishKind]) -> Iterator[Floats]:
-        """Yield, height by height, the scores of every start across, each at its worst when it is
-        set a little off: by kind and place.
+        ``moved`` are the floating ends, and the top, that go to where tiles come out full.
         """
         wanted = [SIEVED.index(kind) for kind in kinds]
-        up_scores = self._robust(ys, self.up_scores)[wanted]
-        by_pattern: dict[Met, tuple[Floats, Floats]] = {}
-
-        def across_at(met: Met) -> tuple[Floats, Floats]:
-            """As they are, and at their worst."""
-            if met not in by_pattern:
-                score = functools.partial(self.across_scores, groups=met[0], boxed=met[1])
-                by_pattern[met] = score(xs)[wanted], self._robust(xs, score)[wanted]
-            return by_pattern[met]
-
-        by = self.settings.set_within
+        up_scores = self.up_scores(ys, moved)[wanted]
+        by_pattern: dict[Met, Floats] = {}
         counted = np.array([kind in COUNTED for kind in kinds])[:, None]
         for number, y in enumerate(ys):
             met = self.pattern(float(y))
-            worst = across_at(met)[1]
-            # Set a little higher or lower, other courses may meet a line.
-            for beside in {self.pattern(float(y) + off) for off in (-by, by)} - {met}:
-                worst = np.maximum(worst, across_at(beside)[0])
-            up = up_scores[:, number, None]
-            yield np.where(counted, worst + up, np.maximum(worst, up))
+            if met not in by_pattern:
+                by_pattern[met] = self.across_scores(xs, *met, moved)[wanted]
+            across, up = by_pattern[met], up_scores[:, number, None]
+            yield np.where(counted, across + up, np.maximum(across, up))
 
     def bind(self, wishes: Sequence[Wish]) -> None:
         """Take up the places that wishes are bound to."""
@@ -235,6 +218,7 @@ class Search:
                 self.centres.append((box.x0 + box.x1) / 2)
             elif wish.at:
                 self.only.setdefault(wish.kind, set()).add(wish.at)
+        self.shown = open_ends(self.field, wishes, by_rule=self.bond.by_rule)
 
     def _counts(self, kind: WishKind, owner: str) -> bool:
         return kind not in self.only or owner in self.only[kind]
@@ -277,10 +261,14 @@ class Search:
         """Jumps, crossings of pairs and of limits, and a place between each two of them."""
         least = self.settings.least_piece, self.settings.least_top_piece
         limits = [*least, self.settings.small_share * way.size, self.settings.least_leg]
+        # A little under a limit still passes; half a tile is one at an open end.
+        limits += [limit - SAME_SIZE for limit in (*limits, way.size / 2)]
         if way is self.across and self.module.lock:
             limits.append(self.module.width - self.module.lock)
         marks: list[float] = []
         ats = [(edge.inward, at) for edge in edges for at in set(edge.reach)]
+        ats += [(edge.inward, at + by) for edge in edges if self._floats_at(edge)
+                for at in set(edge.reach) for by in self._limits_of(edge)]  # fmt: skip
         ats += [(sign, at) for low, high in boxes for sign, at in ((-1, low), (1, high))]
         if way is self.up and self.bands:
             marks += self._border_marks(ats, least)
@@ -300,10 +288,6 @@ class Search:
         for total, shift in itertools.product(sums, shifts):
             middle = (total - way.size - shift) / 2
             marks += [middle, middle + way.step / 2]
-        # A start counts at its worst within the tolerance of setting, which jumps where a place so
-        # far to either side does: those places are candidates too.
-        by = self.settings.set_within
-        marks += [mark + off for mark in marks for off in (-by, by)]
         within = sorted({round(mark % way.step, 6) for mark in marks})
         kept = distinct_lines(0.0, way.step, within)
         kept = kept[:: -(-2 * len(kept) // MOST_MARKS)]
@@ -325,11 +309,6 @@ class Search:
         ]
 
     # --- scores --------------------------------------------------------------------------------
-
-    def _robust(self, starts: Floats, score: Callable[[Floats], Floats]) -> Floats:
-        """The worst of each score within the tolerance of setting, either way."""
-        by = self.settings.set_within
-        return np.asarray(np.maximum.reduce([score(starts + off) for off in (-by, 0.0, by)]))
 
     def pattern(self, y: float) -> tuple[frozenset[Group], frozenset[Boxed]]:
         """Return which kinds of course meet which upright line and box, for a start up."""
@@ -369,24 +348,72 @@ class Search:
             return self.along_border, 0, ()
         return self.across, kind, tuple(self.spans)
 
+    def _floats_at(self, edge: Edge) -> bool:
+        """Whether an edge is an open end or top of the wall that may float."""
+        own = edge.owner == self.field.surface.id and edge.kind in ("open-end", "open-top")
+        return own and edge.side in self.floats
+
+    def _limits_of(self, edge: Edge) -> tuple[float, float]:
+        """How far a floating line may go, left or down and right or up (mm)."""
+        short, out = self.floats[edge.side]
+        return (-short, out) if edge.inward < 0 else (-out, short)
+
+    def moves(self, starts: Floats, groups: Iterable[Group], side: Side) -> Floats:
+        """Return how far (mm, right is positive) a floating end goes from each start to where a
+        tile of some course ends; not a number where it reaches none.
+        """
+        best = np.full(len(starts), np.nan)
+        for group in groups:
+            edge = self.uprights[group.edge]
+            if edge.side != side or not self._floats_at(edge):
+                continue
+            at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            way, phase, _ = self._way(group.phase)
+            size = way.left_over(starts, edge, at, phase)
+            best = _nearer(best, edge, size, way.size, self.module.joint, self._limits_of(edge))
+        return best
+
+    def top_moves(self, starts: Floats) -> Floats:
+        """Return how far (mm) a floating top goes from each start up to where a course ends."""
+        best = np.full(len(starts), np.nan)
+        for edge in self.levels:
+            if self._floats_at(edge):
+                at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+                size, full = self._left_up(starts, edge, at)
+                best = _nearer(best, edge, size, full, self.module.bed, self._limits_of(edge))
+        return best
+
     def across_scores(
-        self, starts: Floats, groups: frozenset[Group], boxed: frozenset[Boxed]
-    ) -> Floats:
+        self, starts: Floats, groups: frozenset[Group], boxed: frozenset[Boxed],
+        moved: Moved = NOTHING_MOVED,
+    ) -> Floats:  # fmt: skip
         """Return the scores (in the order of `SIEVED`) of starts across, for one pattern."""
-        never, avoid, even = (np.zeros(len(starts)) for _ in range(3))
+        counts = _Counts.none(len(starts))
+        even, window = np.zeros(len(starts)), np.zeros(len(starts))
         smallest = np.full(len(starts), self.module.width)
         ends = {side: np.full(len(starts), self.module.width) for side in ("left", "right")}
+        best: dict[str, Floats] = {}
+        least: dict[str, Floats] = {}
         sizes: dict[tuple[str, int, str], Floats] = {}
         bare: dict[int, npt.NDArray[np.bool_]] = {}
         locked: dict[int, npt.NDArray[np.bool_]] = {}
+        by_side = {
+            side: self.moves(starts, groups, side) for side in sorted(moved) if side != "top"
+        }  # fmt: skip
+        for by in by_side.values():
+            counts.seen += np.where(np.isnan(by), NO_START, 0.0)
         for group in sorted(groups, key=lambda g: (g.edge, g.phase, g.run)):
             edge = self.uprights[group.edge]
-            at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            line = edge.reach[0] if edge.inward < 0 else edge.reach[1]
             way, phase, spans = self._way(group.phase)
-            at += slipped(spans, at)
-            size = way.left_over(starts, edge, at, phase, self.module.joint)
-            size = np.minimum(size, group.run)
-            self._judge(edge, size, way.size, never, avoid)
+            at: Floats | float = line + slipped(spans, line)
+            run: Floats | float = group.run
+            if edge.side in by_side and self._floats_at(edge):
+                at = at + np.nan_to_num(by_side[edge.side])
+                run = run - np.nan_to_num(by_side[edge.side]) * edge.inward
+            size = way.left_over(starts, edge, at, phase)
+            size = np.minimum(size, run)
+            self._judge(edge, size, way.size, counts)
             if is_bare(edge):
                 shown = bare.get(group.edge, np.zeros(len(starts), dtype=bool))
                 bare[group.edge] = shown | (size < way.size - EPS)
@@ -395,35 +422,49 @@ class Search:
                 locked[group.edge] = locked.get(group.edge, False) | long
             if self._counts("smallest", edge.owner):
                 smallest = np.minimum(smallest, size)
-            sizes[edge.owner, group.phase, edge.side] = size
+            place = edge.owner, group.phase, edge.side
+            sizes[place] = np.minimum(size, sizes.get(place, size))
             if edge.owner == self.field.surface.id:
                 ends[edge.side] = np.minimum(ends[edge.side], way.size - size)
-        avoid += sum(self._times(self.uprights[number].id) * on for number, on in bare.items())
-        never += sum(locked.values())
+                if edge.kind == "open-end":
+                    gap = way.gap_left(starts, edge, at, phase)
+                    size = size - np.where(gap > self.settings.set_within + EPS, gap, 0.0)
+                    best[edge.side] = np.maximum(best.get(edge.side, size), size)
+                    least[edge.side] = np.minimum(least.get(edge.side, size), size)
+        counts.avoid += sum(
+            self._times(self.uprights[number].id) * on for number, on in bare.items()
+        )
+        counts.seen += sum(locked.values())
         for (owner, phase, side), left in sizes.items():
             right = sizes.get((owner, phase, "right"))
             if side == "left" and right is not None and owner in self.openings:
                 seen = self._uneven(left, right)
-                avoid += seen * self._times(f"{owner}:left", f"{owner}:right")
+                counts.avoid += seen * self._times(f"{owner}:left", f"{owner}:right")
                 if self._counts("even", owner):
                     even = np.maximum(even, seen * np.abs(left - right))
+                share = self.settings.small_share
+                window = np.maximum(window, window_short(self.module.width, share, [(left, right)]))
         for number, phase, splits in sorted(boxed):
             box = self.boxes[number].box
             way, kind, spans = self._way(phase)
-            by = slipped(spans, box.x0)
-            low, high = box.x0 + by, box.x1 + by
+            slip = slipped(spans, box.x0)
+            low, high = box.x0 + slip, box.x1 + slip
             times = self._times(self.boxes[number].owner)
-            avoid += times * self._legs(way, starts, low, high, kind)
+            counts.legs += times * self._legs(way, starts, low, high, kind)
             if splits:
                 strips, thin = self._strips(way, starts, low, high, kind)
-                never += strips
-                avoid -= times * thin  # such a leg is a piece of its own, and counts as that
+                counts.hidden += strips
+                counts.legs -= times * thin  # such a leg is a piece of its own, and counts as that
         none = np.zeros(len(starts))
         centred = np.zeros(len(starts))
         for centre in self.centres:
             centred = np.maximum(centred, self._off_centre(starts, centre))
-        found = [never, avoid, even, -smallest, ends["left"], ends["right"], none, none, centred]
-        return np.stack(found)
+        known = all(side in best for side in self.shown.ends)
+        open_short = ends_short(self.module.width, self.shown, best, least) if known else none
+        return np.stack([
+            *counts.in_order(), even, -smallest, ends["left"], ends["right"], none, none, centred,
+            none, window, np.broadcast_to(open_short, none.shape),
+        ])  # fmt: skip
 
     def _off_centre(self, starts: Floats, centre: float) -> Floats:
         """How far a centreline is from a tile's or a joint's middle, in the best kind of course."""
@@ -433,43 +474,62 @@ class Search:
         ]
         return np.asarray(np.minimum.reduce([np.minimum(off, half - off) for off in offs]))
 
-    def up_scores(self, starts: Floats) -> Floats:
+    def up_scores(self, starts: Floats, moved: Moved = NOTHING_MOVED) -> Floats:
         """Return the scores (in the order of `SIEVED`) of starts up."""
-        never, avoid = np.zeros(len(starts)), np.zeros(len(starts))
+        counts = _Counts.none(len(starts))
         smallest = np.full(len(starts), self.module.height)
         foot, top, none = (np.zeros(len(starts)) for _ in range(3))
+        bottoms, tops = [], []
+        by = np.zeros(len(starts))
+        if "top" in moved:
+            by = self.top_moves(starts)
+            counts.seen += np.where(np.isnan(by), NO_START, 0.0)
+            by = np.nan_to_num(by)
         for edge, runs in zip(self.levels, self.level_runs, strict=True):
-            at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
-            plain, full = self._left_up(starts, edge, at)
+            at: Floats | float = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            goes = by if "top" in moved and self._floats_at(edge) else none
+            plain, full = self._left_up(starts, edge, at + goes)
             shown = np.zeros(len(starts), dtype=bool)
-            for run in sorted({run for _, _, run in runs}):
-                size = np.minimum(plain, run)
-                self._judge(edge, size, full, never, avoid)
+            sizes = [np.minimum(plain, run + goes) for run in sorted({run for _, _, run in runs})]
+            for size in sizes:
+                self._judge(edge, size, full, counts)
                 if self._counts("smallest", edge.owner):
                     smallest = np.minimum(smallest, size)
                 if edge.kind == "counter":
                     foot = np.maximum(foot, full - size)
+                    bottoms.append(self.module.height - (full - size))
                 elif edge.kind in TOPS:
                     top = np.maximum(top, full - size)
                 shown |= size < full - EPS
-            avoid += self._times(edge.id) * (shown & is_bare(edge))
+            if edge.id in self.failing and sizes:
+                tops.append(TopPiece(np.minimum.reduce(sizes), *self.failing[edge.id]))
+            counts.avoid += self._times(edge.id) * (shown & is_bare(edge))
         for keep in self.boxes:
-            moved = starts
+            beside = starts
             if self.bands is not None:
                 beyond = keep.box.y0 - starts >= self.bands.next
-                moved = starts + np.where(beyond, self.bands.over, self.bands.under)
-            legs = self._legs(self.up, moved, keep.box.y0, keep.box.y1, 0)
-            avoid += self._times(keep.owner) * legs
-        return np.stack([never, avoid, none, -smallest, none, none, foot, top, none])
+                beside = starts + np.where(beyond, self.bands.over, self.bands.under)
+            legs = self._legs(self.up, beside, keep.box.y0, keep.box.y1, 0)
+            counts.legs += self._times(keep.owner) * legs
+        counter = none
+        if bottoms:
+            too_open = gap_opened(self.field, self.module, self.settings, starts)
+            bottom = np.minimum.reduce(bottoms)
+            counter = counter_short(self.module.height, bottom, tops, too_open)
+        return np.stack([
+            *counts.in_order(), none, -smallest, none, none, foot, top, none, counter, none, none,
+        ])  # fmt: skip
 
-    def _left_up(self, starts: Floats, edge: Edge, at: float) -> tuple[Floats, Floats | float]:
+    def _left_up(
+        self, starts: Floats, edge: Edge, at: Floats | float
+    ) -> tuple[Floats, Floats | float]:
         """The size of the piece at a level line, for every start, and that of its whole tile."""
         whole, bands = self.module.height, self.bands
-        plain = self.up.left_over(starts, edge, at, 0, self.module.joint)
+        plain = self.up.left_over(starts, edge, at, 0)
         if bands is None:
             return plain, whole
-        over = self.up.left_over(starts + bands.over, edge, at, 0, self.module.joint)
-        under = self.up.left_over(starts + bands.under, edge, at, 0, self.module.joint)
+        over = self.up.left_over(starts + bands.over, edge, at, 0)
+        under = self.up.left_over(starts + bands.under, edge, at, 0)
         rel = at - starts
         into = rel - bands.low
         if edge.inward > 0:
@@ -481,21 +541,22 @@ class Search:
         beside = np.where(rel >= bands.next - self.module.bed - EPS, over, under)
         return np.where(within, size, beside), np.where(within, bands.height, whole)
 
-    def _judge(
-        self, edge: Edge, size: Floats, full: Floats | float, never: Floats, avoid: Floats
-    ) -> None:
-        """Count what would be found at an edge; the arrays are added to in place."""
+    def _judge(self, edge: Edge, size: Floats, full: Floats | float, counts: "_Counts") -> None:
+        """Count what would be found at an edge; the counts are added to in place."""
         least = getattr(self.settings, least_setting(edge.kind))
+        least = np.minimum(least, np.asarray(full) / 2)
         cut = size < full - EPS
         times = self._times(edge.id)
-        less = cut & (size < least - EPS)
+        less = cut & (size < least - SAME_SIZE)
         if edge.kind in BEHIND:
-            avoid += times * less
+            counts.avoid += times * less
+        elif self.weights is not None and not self.weights.strip_shows(edge.id):
+            counts.hidden += less
         else:
-            never += less
+            counts.seen += less
         if edge.kind not in HIDDEN:
-            small = size < self.settings.small_share * full - EPS
-            avoid += times * (cut & small & (size >= least - EPS))
+            small = size < self.settings.small_share * full - SAME_SIZE
+            counts.avoid += times * (cut & small & ~less)
 
     def _times(self, *places: str) -> int:
         """How often something to be avoided counts there."""
@@ -514,9 +575,10 @@ class Search:
         first, limit = starts + way.shifts[phase], self.settings.least_leg
         left = (low - first) % way.step
         right = (first + way.size - high) % way.step
+        thin = limit - SAME_SIZE
         return np.asarray(
-            ((left > EPS) & (left < limit - EPS)), dtype=np.float64
-        ) + np.asarray(((right > EPS) & (right < limit - EPS)), dtype=np.float64)  # fmt: skip
+            ((left > EPS) & (left < thin)), dtype=np.float64
+        ) + np.asarray(((right > EPS) & (right < thin)), dtype=np.float64)  # fmt: skip
 
     def _strips(
         self, way: Direction, starts: Floats, low: float, high: float, phase: int
@@ -531,18 +593,41 @@ class Search:
         least, leg = self.settings.least_piece, self.settings.least_leg
         strips, thin = np.zeros(len(starts)), np.zeros(len(starts))
         for strip in (left, right):
-            small = np.minimum(strip, self.module.height) < least - EPS
+            small = np.minimum(strip, self.module.height) < least - SAME_SIZE
             strips += split & small
-            thin += split & small & (strip < leg - EPS)
+            thin += split & small & (strip < leg - SAME_SIZE)
         return strips, thin
 
 
-def _apart(order: npt.NDArray[np.int_], places: Floats, most: int) -> list[int]:
-    """The first of some places, in an order, that do not lie beside one another."""
-    found: list[int] = []
-    for index in order.tolist():
-        if all(abs(places[index] - places[other]) > NEAR for other in found):
-            found.append(index)
-        if len(found) == most:
-            break
-    return found
+@dataclass
+class _Counts:
+    """What there is to fix, in view and hidden, and to object to, for every start."""
+
+    seen: Floats
+    hidden: Floats
+    avoid: Floats
+    legs: Floats
+
+    @classmethod
+    def none(cls, starts: int) -> "_Counts":
+        """Nothing yet, for so many starts."""
+        return cls(*(np.zeros(starts) for _ in range(4)))
+
+    def in_order(self) -> tuple[Floats, ...]:
+        """The counts in the order of `SIEVED`."""
+        return self.seen + self.hidden, self.seen, self.hidden, self.avoid, self.legs
+
+
+def _nearer(
+    best: Floats, edge: Edge, size: Floats, full: Floats | float, joint: float,
+    limits: tuple[float, float],
+) -> Floats:  # fmt: skip
+    """The shortest way of a floating line to the end of the tile that it cuts, or of the one before
+    it, within its limits; ``best`` where that is shorter.
+    """
+    out = -edge.inward  # an end goes out as it goes away from the tile
+    for way in (out * (full - size), -out * (size + joint)):
+        there = (way >= limits[0] - EPS) & (way <= limits[1] + EPS)
+        there &= np.isnan(best) | (np.abs(way) < np.abs(best))
+        best = np.where(there, way, best)
+    return best

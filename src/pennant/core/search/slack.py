@@ -16,7 +16,7 @@ from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.lattice import Lattice
 from pennant.core.reading.laying import Laid
 from pennant.core.search.lattice_sieve import counts_on
-from pennant.core.search.sieve import Floats, Search
+from pennant.core.search.sieve import SIEVED, Floats, Search
 
 EVENLY = np.arange(80) / 80
 """Of a lattice's figure: the places at which its counts are taken."""
@@ -53,25 +53,30 @@ def slack_of(laid: Laid, settings: Settings) -> tuple[Slack, Slack]:
     module, x, y = layout.module, layout.plant.x, layout.plant.y
     search = Search(laid.field, module, layout.bond, settings, layout.spans, y, layout.border)
     groups, boxed = search.pattern(y)
-    up = search.up_scores(np.array([y]))[:2, 0]
+    up = _counts(search.up_scores(np.array([y])))
 
     def across(moves: Floats) -> Floats:
-        scores = search.across_scores(x + moves, groups=groups, boxed=boxed)
-        return scores[:2] + up[:, None]
+        return _counts(search.across_scores(x + moves, groups=groups, boxed=boxed)) + up
 
     def upward(moves: Floats) -> Floats:
         found = np.empty((2, len(moves)))
-        own = search.up_scores(y + moves)
+        own = _counts(search.up_scores(y + moves))
         for number, move in enumerate(moves):
             met, boxes = search.pattern(y + float(move))
             one = search.across_scores(np.array([x]), groups=met, boxed=boxes)
-            found[:, number] = one[:2, 0] + own[:2, number]
+            found[:, number] = _counts(one)[:, 0] + own[:, number]
         return found
 
     return (
         _slack("across", search.marks_across(), x, module.across, across),
         _slack("up", search.marks_up(), y, module.up, upward),
     )
+
+
+def _counts(scores: Floats) -> Floats:
+    """What must be fixed and what there is to object to, of a sieve's scores."""
+    never, avoid, legs = (scores[SIEVED.index(kind)] for kind in ("never", "avoid", "legs"))
+    return np.stack([never, avoid + legs])
 
 
 def _on_lattice(laid: Laid, lattice: Lattice, settings: Settings) -> tuple[Slack, Slack]:

@@ -1,48 +1,65 @@
 """The best start of the whole kitchen: all walls, and the heights that they share, at once.
 
 Walls that join share their courses' heights; given a height they are apart. So of every height at
-which anything changes, on any wall of a run, each wall's starts across are reckoned (by its sieve),
-and the wishes go over all of them in the client's order. Counts add up over all walls, and of
-sizes the worst anywhere; each wish leaves those starts that attain its best, and the next chooses
-among them. That is exact for the wishes that a sieve reckons. Where corners matter, what is left is
-tried pair by pair round each corner, along the run. What depends on whole pieces (cuts, notches,
-tiles) ranks the few that are planned in full. Where tiles lie on a lattice no sieve reckons all
-starts, and `whole_lattice` says which are planned.
+which anything changes, on any wall of a run, each wall's starts are reckoned (by its sieves), and
+the wishes go over all of them in the client's order. Counts add up over all walls, of sizes the
+worst anywhere counts, or each wall's own; each wish leaves what is within its band of its best, and
+the next chooses among that. That is exact for the wishes that a sieve reckons. What depends on
+whole pieces (corners, cuts, tiles) decides among those that are then planned in full: at the
+heights that are left every wall's schools first, then where it has most room.
+
+A search of one wall is the same with the other walls held. What is found does not depend on what is
+planted; a planted start that no wish puts behind the best stays. Where tiles lie on a lattice no
+sieve reckons all starts, and `whole_lattice` says which are planned.
 """
 
 import itertools
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+import math
+from collections.abc import Collection, Iterator, Sequence
+from dataclasses import dataclass
 
 import numpy as np
-import numpy.typing as npt
 
 from pennant.core.document.job import Job
-from pennant.core.document.module import Module, module_of
-from pennant.core.document.starts import Carried, FromCounter, FullCounter, FullLeft, Start
-from pennant.core.document.wishes import BANDS, COUNTED, Wish, WishKind
-from pennant.core.geometry.tolerance import distinct_lines, tidy
+from pennant.core.document.module import module_of
+from pennant.core.document.starts import Carried, Start, WholeCourses
+from pennant.core.document.wishes import OF_EACH_WALL, Wish, WishKind
+from pennant.core.geometry.tolerance import distinct_lines
 from pennant.core.layout.start import folded
 from pennant.core.reading.corners import pairs_between
 from pennant.core.reading.laying import Laid, kerf_at, lay, past_corner, thin_pieces
-from pennant.core.reading.seen import SeenWeights
+from pennant.core.reading.whole_courses import with_whole_courses
 from pennant.core.search.lattice_clipping import known_of
-from pennant.core.search.measured import Measured, exact_key, measure, rank_key
-from pennant.core.search.ranking import a_little_off, nudged, started, wishes_of
-from pennant.core.search.sieve import SIEVED, Search
+from pennant.core.search.measured import Measured, left_by, measure
+from pennant.core.search.school_places import ON_PLACE, named, off_place
+from pennant.core.search.sieve import SIEVED
+from pennant.core.search.starting import started, wishes_of
+from pennant.core.search.wall_starts import (
+    AT_A_SCHOOL,
+    ENDS_AS_SURVEYED,
+    Floats,
+    Kept,
+    WallRun,
+    WallStarts,
+)
 from pennant.core.search.whole_lattice import Chosen, lattice_choices
 from pennant.core.survey.kitchen import kitchen_of, runs
 from pennant.core.takes.quantities import tiles_of
 
-Floats = npt.NDArray[np.float64]
-Kept = npt.NDArray[np.bool_]
-HEIGHTS_PLANNED = 3
+HEIGHTS_PLANNED = 4
 """Heights of a run that are planned in full, of those that the wishes leave."""
-PLANNED = 6
-"""Kitchens that are planned in full, as they are and a little off."""
+OF_A_WALL = 5
+"""Starts of each wall at such a height that are planned: schools first, then most room."""
+OF_SCHOOLS = 6
+"""Schools' starts of each wall that are planned besides, if their lines are right: what hides, and
+what is only objected to, is told by their pieces."""
+WHAT_HIDES: tuple[WishKind, ...] = ("fix-hidden", "avoid", "legs")
+"""Wishes in which a sieve may be off by a piece; those before them are reckoned to the hair."""
+PASSES = 2
+"""How often every wall's other starts are tried, with what is best on the others."""
 AT_A_CORNER = 5
 """Starts of each wall that are tried round a corner with each of the next one's."""
-OF_A_WALL = ("full_left", "full_right", "whole_counter", "whole_top")
+OF_THE_WORST = ("full_left", "full_right", "whole_counter", "whole_top", "counter")
 """Measures of one wall; of a kitchen they are those of its worst wall."""
 
 
@@ -58,12 +75,14 @@ class Sifted:
 class WholeKitchen:
     """The best that was found of all walls at once.
 
-    ``tried`` are the starts of all walls at all shared heights; ``sifted`` what each wish left of
-    them; ``planned`` how many kitchens were planned in full, among which ``others`` decide, the
-    wishes that no sieve reckons; ``better`` whether it is better than the job as it was. Of a
-    lattice ``by_steps``: what was tried is a grid, and steps from the best of it.
+    ``best`` is what was found whatever is planted, ``job`` that or the job as it was, where no wish
+    puts it behind; ``better`` says which. ``tried`` are the starts of all walls at all shared
+    heights; ``sifted`` what each wish left of them; ``planned`` how many kitchens were planned in
+    full, among which ``others`` decide, the wishes that no sieve reckons. Of a lattice
+    ``by_steps``: what was tried is a grid, and steps from the best of it.
     """
 
+    best: Job
     job: Job
     better: bool
     tried: int
@@ -73,294 +92,369 @@ class WholeKitchen:
     by_steps: bool = False
 
 
-class WallStarts:
-    """One wall's starts across, at every height that its run shares."""
-
-    def __init__(self, number: int, laid: Laid, job: Job, wishes: Sequence[Wish]) -> None:
-        self.number, self.laid = number, laid
-        border = laid.layout.border
-        border = replace(border, down=False) if border else None
-        module = module_of(job)
-        self.search = Search(
-            laid.field, module, laid.layout.bond, job.settings, border=border,
-            weights=SeenWeights.on(job, laid.field),
-        )  # fmt: skip
-        self.search.bind(wishes)
-        held = isinstance(job.walls[number].start.across, FromCounter)
-        self.xs = np.array([laid.layout.plant.x]) if held else self.search.marks_across()
-        self.held = held
-        self.kept: Kept = np.ones((0, 0), dtype=bool)
-        self.values: dict[int, npt.NDArray[np.int32]] = {}
-
-    def reckon(self, ys: Floats, wishes: Sequence[Wish]) -> None:
-        """Score every start at the shared heights, in steps of each wish's band."""
-        kinds = [wish.kind for wish in wishes]
-        bands = np.array([BANDS[kind] or 1.0 for kind in kinds])[:, None]
-        values = np.empty((len(kinds), len(ys), len(self.xs)), dtype=np.int32)
-        for number, row in enumerate(self.search.rows(self.xs, ys, kinds)):
-            values[:, number] = np.round(row / bands)
-        self.values = dict(enumerate(values))
-        self.kept = np.ones(values.shape[1:], dtype=bool)
-
-    def least(self, wish: int) -> npt.NDArray[np.int32]:
-        """The best that the starts that are left come to in a wish, at each height."""
-        found: npt.NDArray[np.int32] = np.where(self.kept, self.values[wish], MOST).min(axis=1)
-        return found
-
-
-MOST = np.int32(np.iinfo(np.int32).max // 64)
-"""What no start comes to."""
-
-
-@dataclass
-class WallRun:
-    """Walls that join, and the heights that they share."""
-
-    walls: list[WallStarts]
-    ys: Floats
-    open: Kept
-
-    def of(self, wish: int, kind: WishKind) -> npt.NDArray[np.int64]:
-        """What the run comes to in a wish at each height: the sum of counts, the worst of sizes."""
-        each = np.stack([wall.least(wish) for wall in self.walls])
-        found: npt.NDArray[np.int64] = each.sum(axis=0) if kind in COUNTED else each.max(axis=0)
-        return np.where(self.open, found, MOST)
-
-    def sift(self, wish: int, kind: WishKind, limit: int) -> None:
-        """Keep the heights and starts with which the run comes to no more than ``limit``."""
-        self.open &= self.of(wish, kind) <= limit
-        for wall in self.walls:
-            most = wall.least(wish)[:, None] if kind in COUNTED else limit
-            wall.kept &= wall.values[wish] <= most
-        for wall in self.walls:
-            wall.kept &= self.open[:, None]
-
-    @property
-    def left(self) -> int:
-        """How many starts are left, of all walls and heights."""
-        return sum(int(wall.kept.sum()) for wall in self.walls)
-
-
 def better_of(job: Job, other: Job) -> Job:
-    """Return the better of two kitchens at their worst; the first where they are alike."""
-    wishes = wishes_of(job)
-    return other if _Outcome(other, wishes).key < _Outcome(job, wishes).key else job
+    """Return the better of two kitchens; the first where nobody sees a difference."""
+    kitchens = Kitchens(job)
+    kitchens.measured(other)
+    return job if kitchens.stands(job) else other
 
 
-def best_of_kitchen(job: Job) -> WholeKitchen:
-    """Return the best start of all walls at once.
+def best_of_kitchen(job: Job, only: Collection[int] | None = None) -> WholeKitchen:
+    """Return the best start of all walls at once, or of ``only`` some, the others held.
 
-    Never worse than the job as it is: that is among what is compared.
+    A job that no wish puts behind the best stays as it is.
     """
     wishes = wishes_of(job)
     if not job.in_courses:
         return _best_on_lattice(job, wishes)
-    found = starts_of(job, wishes)
+    found = starts_of(job, wishes, only)
     tried = sum(run.left for run in found)
     sifted = tuple(sift(found, [wish for wish in wishes if wish.kind in SIEVED]))
-    best, better, planned = _planned(job, [list(_choices(job, run, wishes)) for run in found])
-    others = tuple(wish for wish in wishes if wish.kind not in SIEVED)
-    return WholeKitchen(best, better, tried, sifted, planned, others)
+    kitchens = Kitchens(job)
+    best = _planned(job, [_Choices(job, run, wishes) for run in found], wishes, kitchens)
+    others = tuple(wish for wish in wishes if wish.kind not in SIEVED and wish.kind != "own-start")
+    planned = len(kitchens.known)
+    stays = kitchens.stands(job)
+    return WholeKitchen(best, job if stays else best, not stays, tried, sifted, planned, others)
 
 
 def _best_on_lattice(job: Job, wishes: Sequence[Wish]) -> WholeKitchen:
     """The same where tiles lie on a lattice: of a grid, and what steps from there lead to."""
     laid = {one.plan.surface: one for one in lay(job, kitchen_of(job))}
     found = [lattice_choices(job, numbers, laid, wishes) for numbers in runs(job.walls)]
-    tried = sum(run.tried for run in found)
-    best, better, planned = _planned(job, [list(run.starts) for run in found])
+    tried, kitchens = sum(run.tried for run in found), Kitchens(job)
+    own = [list(run.starts) for run in found]
+    combined = [[starts[0] for starts in own]]
+    for number, starts in enumerate(own):
+        combined += [
+            [*combined[0][:number], other, *combined[0][number + 1 :]] for other in starts[1:]
+        ]
+    jobs = [with_starts(job, itertools.chain(*starts)) for starts in combined]
+    best = left_by(wishes, jobs, kitchens.measured)[0]
+    stays = kitchens.stands(job)
     judged = set(known_of(wishes))
     others = tuple(wish for wish in wishes if wish not in judged)
-    return WholeKitchen(best, better, tried, (), planned, others, by_steps=True)
+    return WholeKitchen(
+        best, job if stays else best, not stays, tried, (), len(jobs), others, by_steps=True
+    )
 
 
-def starts_of(job: Job, wishes: Sequence[Wish]) -> list[WallRun]:
-    """Return every start of every wall, run by run, with what it comes to in each sieved wish."""
+def starts_of(
+    job: Job, wishes: Sequence[Wish], only: Collection[int] | None = None
+) -> list[WallRun]:
+    """Return every start of every wall, run by run, with what it comes to in each sieved wish.
+
+    With ``only`` some walls the others are held, and runs without any of them left out.
+    """
     sieved = [wish for wish in wishes if wish.kind in SIEVED]
-    laid = {one.plan.surface: one for one in lay(job, kitchen_of(job))}
-    return [_run_of(job, numbers, laid, wishes, sieved) for numbers in runs(job.walls)]
+    for number, wall in enumerate(job.walls):
+        # What floats is sought from where it was surveyed, wherever it is planted.
+        if only is None or number in only:
+            job = started(job, wall.id, wall.start.model_copy(update=ENDS_AS_SURVEYED))
+    kitchen = with_whole_courses(job, kitchen_of(job))
+    laid = {one.plan.surface: one for one in lay(job, kitchen)}
+    return [
+        _run_of(job, numbers, laid, wishes, sieved, only)
+        for numbers in runs(job.walls)
+        if only is None or not set(numbers).isdisjoint(only)
+    ]
 
 
 def sift(found: Sequence[WallRun], wishes: Sequence[Wish]) -> list[Sifted]:
-    """Let each of the sieved wishes leave what attains its best over the whole kitchen.
+    """Let each of the sieved wishes leave what attains its best, run by run.
 
     Return how many starts each has left.
     """
     sifted = []
+    for run in found:
+        run.line_up()
     for place, wish in enumerate(wishes):
-        values = [int(run.of(place, wish.kind).min()) for run in found]
-        for run, own in zip(found, values, strict=True):
-            run.sift(place, wish.kind, own if wish.kind in COUNTED else max(values))
+        for run in found:
+            run.sift(place, wish.kind)
+            if all(one.kind not in WHAT_HIDES for one in wishes[: place + 1]):
+                run.line_up()
         sifted.append(Sifted(wish, sum(run.left for run in found)))
     return sifted
 
 
 def _run_of(
     job: Job, numbers: Sequence[int], laid: dict[str, Laid], wishes: Sequence[Wish],
-    sieved: Sequence[Wish],
+    sieved: Sequence[Wish], only: Collection[int] | None,
 ) -> WallRun:  # fmt: skip
-    walls = [WallStarts(number, laid[job.walls[number].id], job, wishes) for number in numbers]
-    first, up = walls[0].search, module_of(job).up
-    # The course that the first wall's counter cuts, or the full one upon it, at any wall's marks.
-    marks = sorted(
-        first.foot - (first.foot - y) % up for wall in walls for y in wall.search.marks_up()
-    )
-    ys = np.array(distinct_lines(first.foot - up, first.foot, marks)[1:])
+    walls = [
+        WallStarts(number, laid[job.walls[number].id], job, wishes,
+                   held=only is not None and number not in only)
+        for number in numbers
+    ]  # fmt: skip
+    first, up = walls[0], module_of(job).up
+    if first.held and only is not None:
+        ys = np.array([float(first.laid.layout.plant.y)])
+    else:
+        # The course that the first wall's counter cuts, or the full one upon it, at any wall's
+        # marks, and where the schools bring it.
+        foot = first.search.foot
+        marks = [y for wall in walls for y in wall.search.marks_up()] + first.heights()
+        ys = np.array(distinct_lines(
+            foot - up, foot, sorted(foot - (foot - y) % up for y in marks)
+        )[1:])  # fmt: skip
     for wall in walls:
         wall.reckon(ys, sieved)
     return WallRun(walls, ys, np.ones(len(ys), dtype=bool))
 
 
-def _planned(job: Job, choices: Sequence[Sequence[Chosen]]) -> tuple[Job, bool, int]:
-    """Plan the few starts of each run that are left in full, and take the best of them and the job
-    as it is.
-    """
-    wishes = wishes_of(job)
-    best, now = job, _Outcome(job, wishes)
-    tried = 0
-    # The first of every run together, then one run after another changed.
-    combined = [[own[0] for own in choices]]
-    for number, own in enumerate(choices):
-        combined += [
-            [*combined[0][:number], other, *combined[0][number + 1 :]] for other in own[1:]
-        ]
-    better = False
-    for starts in combined[:PLANNED]:
-        tried += 1
-        outcome = _Outcome(_with(job, itertools.chain(*starts)), wishes)
-        if outcome.key < now.key:
-            best, now, better = outcome.job, outcome, True
-    return best, better, tried
+class Kitchens:
+    """One job begun in several ways, each measured once."""
+
+    def __init__(self, job: Job) -> None:
+        self.wishes = wishes_of(job)
+        self.known: dict[tuple[Start, ...], tuple[Job, Measured]] = {}
+        self.costs: dict[tuple[Start, ...], float] = {}
+
+    def measured(self, job: Job, cost: float = math.inf) -> Measured:
+        """Return what a kitchen comes to; ``cost`` says how hard it is to strike."""
+        key = _starts(job)
+        if key not in self.known:
+            self.known[key] = job, measured_kitchen(job)
+        self.costs[key] = min(cost, self.costs.get(key, math.inf))
+        return self.known[key][1]
+
+    def stands(self, job: Job) -> bool:
+        """Return whether no wish puts a kitchen behind the best of all that are known."""
+        own = self.measured(job)
+        return any(one is own for _, one in self._left())
+
+    def best(self) -> Job:
+        """Return the kitchen that is easiest to strike of those that the wishes leave."""
+        return min(self._left(), key=lambda one: self.costs[_starts(one[0])])[0]
+
+    def _left(self) -> list[tuple[Job, Measured]]:
+        return left_by(self.wishes, list(self.known.values()), lambda one: one[1])
 
 
-def _choices(job: Job, run: WallRun, wishes: Sequence[Wish]) -> Iterator[Chosen]:
-    """Starts of a run to plan: at the heights with most slack, each wall where it has most, or as
-    the corners would have it.
+def _starts(job: Job) -> tuple[Start, ...]:
+    return tuple(wall.start for wall in job.walls)
+
+
+class _Choices:
+    """The starts of one run that are planned, of those that the sieves leave."""
+
+    def __init__(self, job: Job, run: WallRun, wishes: Sequence[Wish]) -> None:
+        self.job, self.run = job, run
+        self.corners = any(wish.kind == "corner" for wish in wishes) and len(run.walls) > 1
+        self.rows = self._rows()
+        self.columns = [[self._columns(wall, row) for wall in run.walls] for row in self.rows]
+
+    def _rows(self) -> list[int]:
+        """Heights that are left: schools' first, then those with most room."""
+        run, first = self.run, self.run.walls[0]
+        lined_up = np.logical_and.reduce([wall.lined_up.any(axis=1) for wall in run.walls])
+        heights, foot, up = first.heights(), first.search.foot, first.module.up
+        at_school = [
+            row for row in np.flatnonzero(lined_up).tolist()
+            if off_place(float(run.ys[row]), heights, up) < ON_PLACE
+        ]  # fmt: skip
+        at_school.sort(key=lambda row: (not run.open[row], abs(float(run.ys[row]) - foot)))
+        room = [row for row in _apart(run.ys, run.open) if row not in at_school]
+        return [*at_school, *room][:HEIGHTS_PLANNED]
+
+    def _columns(self, wall: WallStarts, row: int) -> list[int]:
+        """A wall's starts that are left at a height: those easiest to strike, then most room."""
+        kept, lined_up = wall.kept[row], wall.lined_up[row]
+        easy = self._easiest(wall, kept, OF_A_WALL)
+        schools = self._easiest(wall, lined_up & (wall.costs < AT_A_SCHOOL), OF_SCHOOLS)
+        plain = kept & (wall.variant_of == 0)
+        room = _apart(wall.xs, plain)[:1] if plain.any() else []
+        found = list(dict.fromkeys([*easy, *room, *schools]))
+        return found or self._easiest(wall, lined_up, 1)
+
+    def _easiest(self, wall: WallStarts, kept: Kept, most: int) -> list[int]:
+        """The columns that are easiest to strike, no two of them alike."""
+        left = np.flatnonzero(kept)
+        easy: list[int] = []
+        for column in left[np.argsort(wall.costs[left], kind="stable")].tolist():
+            if all(not _alike(wall, column, other) for other in easy):
+                easy.append(column)
+            if len(easy) == most:
+                break
+        return easy
+
+    def first(self, place: int) -> list[int]:
+        """The first columns of all walls at one of the heights: round corners where these count."""
+        row = self.rows[place]
+        if self.corners:
+            return _round_corners(self.job, self.run, row, self.columns[place])
+        return [own[0] for own in self.columns[place]]
+
+    def cost(self, place: int, columns: Sequence[int]) -> float:
+        """How hard columns of all walls are to strike, and their height: see `WallStarts`."""
+        first = self.run.walls[0]
+        y = float(self.run.ys[self.rows[place]])
+        off = off_place(y, first.heights(), first.module.up)
+        walls = zip(self.run.walls, columns, strict=True)
+        across = sum(float(wall.costs[column]) for wall, column in walls)
+        return across + (0.0 if off < ON_PLACE else AT_A_SCHOOL + off)
+
+    def starts(self, place: int, columns: Sequence[int]) -> Chosen:
+        """The starts of columns of all walls at one of the heights."""
+        return starts_at(self.job, self.run, columns, float(self.run.ys[self.rows[place]]))
+
+
+def _alike(wall: WallStarts, one: int, other: int) -> bool:
+    same = wall.variant_of[one] == wall.variant_of[other]
+    return bool(same) and abs(float(wall.xs[one] - wall.xs[other])) < 0.4
+
+
+def _planned(
+    job: Job, choices: Sequence[_Choices], wishes: Sequence[Wish], kitchens: Kitchens
+) -> Job:
+    """Plan the starts of every run that are left, one run after another changed, and take the best,
+    said by the nearest schools.
     """
-    for row in _apart(run.ys, run.open)[:HEIGHTS_PLANNED]:
-        y = float(run.ys[row])
-        if any(wish.kind == "corner" for wish in wishes) and len(run.walls) > 1:
-            xs = _round_corners(job, run, row, y)
-        else:
-            xs = [wall.xs[_apart(wall.xs, wall.kept[row])[0]] for wall in run.walls]
-        yield _starts(job, run, [float(x) for x in xs], y)
+    best = with_starts(job, itertools.chain(*(one.starts(0, one.first(0)) for one in choices)))
+    for own in choices:
+        for place in range(len(own.rows)):
+            columns = own.first(place)
+            for _ in range(PASSES):
+                before = columns
+                for number, options in enumerate(own.columns[place]):
+                    ways = [columns] + [
+                        [*columns[:number], column, *columns[number + 1 :]] for column in options
+                    ]
+                    jobs = [with_starts(best, own.starts(place, one)) for one in ways]
+                    for one, way in zip(jobs, ways, strict=True):
+                        kitchens.measured(one, own.cost(place, way))
+                    chosen = left_by(wishes, jobs, kitchens.measured)[0]
+                    columns = next(
+                        way for one, way in zip(jobs, ways, strict=True) if one is chosen
+                    )
+                if columns == before:
+                    break
+        best = kitchens.best()
+        for wall in own.run.walls:
+            best = said_by_school(best, wall.number, kitchens)
+    return best
+
+
+def said_by_school(job: Job, number: int, kitchens: Kitchens) -> Job:
+    """Return the job with a wall's start told by the nearest school, if no wish puts it behind."""
+    wall = job.walls[number]
+    kitchen = with_whole_courses(job, kitchen_of(job))
+    laid = next(one for one in lay(job, kitchen) if one.plan.surface == wall.id)
+    for start in named(wall.start, wall, laid.field, laid.layout, job.step):
+        tried = started(job, wall.id, start)
+        if kitchens.stands(tried):
+            return tried
+    return job
 
 
 def _apart(places: Floats, kept: Kept) -> list[int]:
     """The places that are left, those with most room to either side first."""
     left = np.flatnonzero(kept)
+    if not len(left):
+        return []
     stretches = np.split(left, np.flatnonzero(np.diff(left) > 1) + 1)
     room = [(float(places[own[-1]] - places[own[0]]), own) for own in stretches]
     order = sorted(room, key=lambda one: (-one[0], int(one[1][0])))
     return [int(own[len(own) // 2]) for _, own in order]
 
 
-def _round_corners(job: Job, run: WallRun, row: int, y: float) -> list[float]:
-    """Starts across of which each corner's two pieces are nearest to one tile, the worst counting:
-    the least of the worst over the run, pair by pair.
+def _round_corners(job: Job, run: WallRun, row: int, columns: Sequence[Sequence[int]]) -> list[int]:
+    """Columns of which each corner's two pieces are nearest to one tile, the worst counting: the
+    least of the worst over the run, pair by pair.
     """
-    kerf = kerf_at(job)
-    options = [_apart(wall.xs, wall.kept[row])[:AT_A_CORNER] for wall in run.walls]
-    best: list[tuple[float, list[float]]] = []
+    kerf, y = kerf_at(job), float(run.ys[row])
+    best: list[tuple[float, list[int]]] = []
     before: list[Laid] = []
-    for place, (wall, own) in enumerate(zip(run.walls, options, strict=True)):
-        xs = [float(wall.xs[x]) for x in own]
+    for place, (wall, own) in enumerate(zip(run.walls, columns, strict=True)):
+        options = list(own[:AT_A_CORNER])
         # A tile folded round from each start of the wall before is tried where it is left.
-        xs += [x for old in before if (x := _folded(wall, row, old, kerf)) is not None]
-        laid = [_laid_at(job, run, place, x, y) for x in xs]
+        options += [
+            column for old in before if (column := _folded(wall, row, old, kerf)) is not None
+        ]
+        laid = [_laid_at(job, run, place, column, y) for column in options]
         if not place:
-            best = [(0.0, [x]) for x in xs]
+            best = [(0.0, [column]) for column in options]
         else:
             best = [
                 min(
-                    (max(worst, _off(old, new, kerf)), [*way, x])
+                    (max(worst, _off(old, new, kerf)), [*way, column])
                     for (worst, way), old in zip(best, before, strict=True)
                 )
-                for x, new in zip(xs, laid, strict=True)
+                for column, new in zip(options, laid, strict=True)
             ]
         before = laid
-    return min(best)[1]
+    return min(best, key=lambda one: one[0])[1]
 
 
-def _folded(wall: WallStarts, row: int, before: Laid, kerf: float) -> float | None:
-    """Where a wall starts that the last tile of the one before is folded on to; None where the
-    wishes have ruled that out.
+def _folded(wall: WallStarts, row: int, before: Laid, kerf: float) -> int | None:
+    """The column nearest to where a tile of the wall before is folded on; None where the wishes
+    have ruled that out.
     """
     if wall.held:
         return None
     layout, inner = wall.laid.layout, wall.laid.field.inner
     x = folded(inner.x0, past_corner(before), layout.module, kerf)
     over = layout.module.across * wall.search.repeats
-    near = int(np.argmin(np.abs((wall.xs - x + over / 2) % over - over / 2)))
-    return x if wall.kept[row][near] else None
+    off = np.abs((wall.xs - x + over / 2) % over - over / 2)
+    near = int(np.argmin(np.where(wall.variant_of == 0, off, np.inf)))
+    return near if wall.kept[row][near] else None
 
 
 def _off(left: Laid, right: Laid, kerf: float) -> float:
     return max((abs(pair.apart) for pair in pairs_between(left, right, kerf)), default=0.0)
 
 
-def _laid_at(job: Job, run: WallRun, place: int, x: float, y: float) -> Laid:
-    """One wall of a run laid from a start; the walls before it only give it their heights."""
-    xs = [float(wall.laid.layout.plant.x) for wall in run.walls]
-    xs[place] = x
-    tried = _with(job, _starts(job, run, xs, y))
-    wall = job.walls[run.walls[place].number].id
-    return next(one for one in lay(tried, kitchen_of(tried)) if one.plan.surface == wall)
+def _laid_at(job: Job, run: WallRun, place: int, column: int, y: float) -> Laid:
+    """One wall of a run laid from a column; the walls before it only give it their heights."""
+    wall = run.walls[place]
+    starts = [(run.walls[0].number, run.walls[0].start(0, y))] if place else []
+    own = wall.start(column, y if not place else None)
+    own = own.model_copy(update={"up": Carried()}) if place else own
+    tried = with_starts(job, [*starts, (wall.number, own)])
+    id_ = job.walls[wall.number].id
+    return next(one for one in lay(tried, kitchen_of(tried)) if one.plan.surface == id_)
 
 
-def _starts(job: Job, run: WallRun, xs: Sequence[float], y: float) -> Chosen:
-    """The starts that bring each wall's tiles to a place, and all of them to one height."""
+def starts_at(job: Job, run: WallRun, columns: Sequence[int], y: float) -> Chosen:
+    """Return the starts of columns of a run's walls, all of them at one height."""
     found = []
-    for place, (wall, x) in enumerate(zip(run.walls, xs, strict=True)):
-        own, field = job.walls[wall.number].start, wall.laid.field
-        up = Carried() if place else FullCounter(nudge=tidy(y - field.foot))
-        across = own.across if wall.held else FullLeft(nudge=_nudge(wall, module_of(job), x))
-        found.append((wall.number, own.model_copy(update={"across": across, "up": up})))
+    for place, (wall, column) in enumerate(zip(run.walls, columns, strict=True)):
+        own = job.walls[wall.number].start
+        if wall.held and (place or len(run.ys) == 1):
+            start = own  # what is held keeps its heights as well
+        elif place or (len(run.ys) == 1 and isinstance(own.up, Carried | WholeCourses)):
+            start = wall.start(column, None).model_copy(update={"up": Carried()})
+        else:
+            start = wall.start(column, y)
+        found.append((wall.number, start))
     return tuple(found)
 
 
-def _nudge(wall: WallStarts, module: Module, x: float) -> float:
-    """How far from a full tile at the left end; whole tiles more or less change nothing."""
-    nudge = x - (wall.laid.field.inner.x0 - module.lock)
-    if wall.search.repeats == 1:
-        nudge -= round(nudge / module.across) * module.across
-    return tidy(nudge)
-
-
-def _with(job: Job, starts: Iterator[tuple[int, Start]] | Chosen) -> Job:
+def with_starts(job: Job, starts: Iterator[tuple[int, Start]] | Sequence[tuple[int, Start]]) -> Job:
+    """Return the job with other starts, by the numbers of their walls."""
     for number, start in starts:
         job = started(job, job.walls[number].id, start)
     return job
 
 
-class _Outcome:
-    """A kitchen as it is and at its worst, all of it set a little off either way."""
-
-    def __init__(self, job: Job, wishes: Sequence[Wish]) -> None:
-        self.job = job
-        by = job.settings.set_within
-        own = measured_kitchen(job)
-        tried = [
-            measured_kitchen(_moved(job, right, up), own.tiles) for right, up in a_little_off(by)
-        ]
-        worst = max((own, *tried), key=lambda one: rank_key(one, wishes))
-        self.key = rank_key(worst, wishes), exact_key(worst, wishes), exact_key(own, wishes)
-
-
-def _moved(job: Job, right: float, up: float) -> Job:
-    """The job with all its starts so far to the right and up."""
-    for number, wall in enumerate(job.walls):
-        rise = 0.0 if isinstance(wall.start.up, Carried) else up
-        job = _with(job, ((number, nudged(wall.start, right, rise)),))
-    return job
-
-
 def measured_kitchen(job: Job, tiles: int | None = None) -> Measured:
-    """Measure a whole kitchen: counts of all walls, sizes of the worst; tiles unless known."""
-    laid = list(lay(job, kitchen_of(job)))
+    """Measure a whole kitchen: counts of all walls, sizes of the worst; tiles unless known.
+
+    What each wall has by itself adds up; at the counter the worst wall of each run counts, and the
+    runs add up, as each has a height of its own.
+    """
+    laid = list(lay(job, with_whole_courses(job, kitchen_of(job))))
     if tiles is None:
         pieces = [piece for one in laid for piece in one.plan.pieces]
         tiles = tiles_of(job, pieces, thin_pieces(laid))
     each = [measure(job, wall.id, laid, tiles) for wall in job.walls]
-    worst = {name: max(getattr(one, name) for one in each) for name in OF_A_WALL}
-    return each[0].model_copy(update=worst)
+    whole: dict[str, object] = {
+        name: max(getattr(one, name) for one in each) for name in OF_THE_WORST
+    }
+    whole["counter"] = sum(
+        max(each[number].counter for number in numbers) for numbers in runs(job.walls)
+    )
+    for kind in OF_EACH_WALL:
+        name = kind.replace("-", "_")
+        whole[name] = sum(getattr(one, name) for one in each)
+    return each[0].model_copy(update=whole)
