@@ -23,9 +23,10 @@ from pennant.api.serving import ForPhones, is_loopback, opened, opened_for_phone
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
+from pennant.core.search.best import best_round, starts_of
 from pennant.drawing.palette import page_css
 from pennant.files.export import FORMS, NotThere, Wanted, exported
-from pennant.files.job_json import NotAJobFile, digest_of, read_job
+from pennant.files.job_json import NotAJobFile, digest_of, read_job, write_job
 from pennant.files.papers import Imprint, Size
 from pennant.files.site_file import NotBuilt, assets_of, site_file
 from pennant.meter.protocol import PORT
@@ -37,9 +38,10 @@ from pennant.supplier.simulator import Mood, Supplier
 from pennant.words.cuts import cut_sheet, cuts_report
 from pennant.words.days import days_in_words, days_report
 from pennant.words.quantities import materials_report
-from pennant.words.report import report
+from pennant.words.report import boards_report, report
 from pennant.words.rules import rules_page
 from pennant.words.site_kit import Edition, site_kit
+from pennant.words.starts import board
 
 PAGES = Path(__file__).parents[2] / "web" / "dist"
 """Where the web pages are built; in a checkout, beside the source."""
@@ -47,6 +49,8 @@ PAGES = Path(__file__).parents[2] / "web" / "dist"
 
 Command = Callable[[argparse.Namespace], int]
 
+MOST_ON_BOARD = 8
+"""Starts of each wall that are printed, the best first."""
 COLLECT_AFTER = 50_000
 """Values made and not yet let go of, after which the youngest are looked over for cycles."""
 
@@ -129,6 +133,14 @@ def _parser() -> argparse.ArgumentParser:
     shopper.add_argument("job", help="a job file, or - for standard input")
     shopper.add_argument("--json", action="store_true", help="every line with its working, as JSON")
     shopper.set_defaults(run=_materials)
+
+    starter = commands.add_parser("start", help="find the best start of a job file's walls")
+    starter.add_argument("job", help="a job file, or - for standard input")
+    starter.add_argument("--wall", help="the board of one wall, by its id; else of every wall")
+    starter.add_argument("--json", action="store_true", help="the boards as JSON")
+    starter.add_argument("-o", dest="to", type=Path, metavar="OUT.json",
+                         help="write the job with the best starts planted")  # fmt: skip
+    starter.set_defaults(run=_start)
 
     planned = commands.add_parser("days", help="print the days that a job file takes")
     planned.add_argument("job", help="a job file, or - for standard input")
@@ -334,6 +346,27 @@ def _day(text: str) -> date:
         return date.fromisoformat(text)
     except ValueError:
         raise argparse.ArgumentTypeError(f"{text!r} is no date; write it as 2026-03-17") from None
+
+
+def _start(arguments: argparse.Namespace) -> int:
+    job = _read(arguments)
+    walls = [wall.id for wall in job.walls if arguments.wall in (None, wall.id)]
+    if not walls:
+        known = ", ".join(wall.id for wall in job.walls)
+        print(f"pennant: there is no wall {arguments.wall!r}; there are {known}", file=sys.stderr)
+        return 1
+    boards = {wall: board(job, wall, starts_of(job, wall), MOST_ON_BOARD) for wall in walls}
+    if arguments.json:
+        print(json.dumps({wall: one.model_dump(mode="json") for wall, one in boards.items()}))
+    else:
+        print(boards_report(job, boards), end="")
+    if arguments.to is not None:
+        best = job
+        for step in best_round(job):
+            best = step.job
+        arguments.to.write_text(write_job(best), "utf-8")
+        print(f"wrote {arguments.to}", file=sys.stderr)
+    return 0
 
 
 def _days(arguments: argparse.Namespace) -> int:

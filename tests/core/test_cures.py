@@ -1,12 +1,14 @@
 """What would cure a finding: nothing is offered that was not planned and does not cure it."""
 
+from typing import Any
+
 import pytest
 
 from kitchens import IN, NO_GAPS, WINDOW, a_job, demo, sink_wall
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
-from pennant.core.search.cures import cures_of, other_joints, with_cure
+from pennant.core.search.cures import COST, cures_of, other_joints, with_cure
 from pennant.words.cures import CureText, cures_in_words
 
 
@@ -64,10 +66,61 @@ class TestEffects:
             for cure in fits
         )  # fmt: skip
 
-    def test_the_best_comes_first(self) -> None:
+    def test_the_cheapest_comes_first(self) -> None:
         cures = cures_of(sink_wall(), *first_finding(sink_wall()))
         assert cures
-        assert [(c.never, c.avoid) for c in cures] == sorted((c.never, c.avoid) for c in cures)
+        costs = [COST[cure.kind] for cure in cures]
+        assert costs == sorted(costs)
+
+
+def a_wall(**more: Any) -> Job:
+    """A wall of 6 x 4 in tile in stack bond, joints and gaps of an eighth."""
+    wall = {"id": "a", "length": more.pop("length", "49"), "left": {"kind": "corner"},
+            "right": more.pop("right", {"kind": "corner"}),
+            "top": more.pop("top", {"kind": "ceiling", "height": "20 3/4"})}  # fmt: skip
+    return a_job(walls=more.pop("walls", [wall]), tile=("6", "4"), bond=(0, 1), settings={}, **more)
+
+
+class TestWhatCostsLeast:
+    """A line that floats and the counter's gap come before the start, the joint and the bond."""
+
+    def test_an_end_that_floats_goes_to_the_whole_tiles(self) -> None:
+        """Eight modules of 6 1/8 are 49; 49 7/8 less the trim leaves 3/4 in of a ninth tile."""
+        job = a_wall(length="49 7/8", right={"kind": "open", "ahead": "2", "back": "2"})
+        finding = next(one for one in plan(job).findings if one.rule == "sliver")
+        first = cures_of(job, "a", finding.id)[0]
+        assert (first.kind, first.amount) == ("move-end", pytest.approx(-0.75 * IN, abs=0.01))
+        assert plan(with_cure(job, "a", first)).never == 0
+
+    def test_a_top_that_floats_comes_down_to_the_courses(self) -> None:
+        """Four courses of 4 1/8 are 16 1/2: half an inch of a fifth is left under 17 1/8."""
+        job = a_wall(top={"kind": "open", "height": "17 1/4", "ahead": "1", "back": "1"})
+        finding = next(one for one in plan(job).findings if one.rule == "thin-top")
+        first = cures_of(job, "a", finding.id)[0]
+        assert first.kind == "move-end"
+        assert plan(with_cure(job, "a", first)).never == 0
+
+    def test_the_counters_gap_opens_for_a_sixteenth_at_the_top(self) -> None:
+        """1/8 + 4 x 4 + 3 x 1/8 + 1/8 are 16 5/8; a joint and 1/16 in of tile fill 16 13/16."""
+        job = a_wall(top={"kind": "ceiling", "height": "16 13/16"})
+        finding = next(one for one in plan(job).findings if one.rule == "thin-top")
+        first = cures_of(job, "a", finding.id)[0]
+        assert (first.kind, first.amount) == ("gap", pytest.approx(IN / 16))
+        said = cures_in_words(job, plan(job), "a", [first])[0]
+        assert said.title.startswith("Open the gap at the counter to 3/16 in")
+        assert plan(with_cure(job, "a", first)).never == 0
+
+    def test_courses_from_round_the_corner_are_moved_where_they_come_from(self) -> None:
+        top = {"kind": "ceiling", "height": "17 1/4"}
+        walls = [
+            {"id": "a", "length": "49", "top": top, "corner": {"kind": "inside"}},
+            {"id": "b", "length": "43", "top": top, "start": {"up": {"kind": "carried"}}},
+        ]
+        job = a_wall(walls=walls)
+        finding = next(one for one in plan(job).surface("b").findings if one.rule == "thin-top")
+        moves = [one for one in cures_of(job, "b", finding.id) if one.kind == "move-up"]
+        assert {one.wall for one in moves} == {"a"}
+        assert all(plan(with_cure(job, "b", one)).never == one.never for one in moves)
 
 
 class TestWords:
@@ -78,7 +131,7 @@ class TestWords:
         for cure in cures_said(job, *first_finding(job)):
             assert cure.title[0].isupper()
             made = plan(cure.job)
-            assert cure.gives.startswith(f"then {made.never} to cure")
+            assert cure.gives.startswith(f"then {made.never} to fix")
 
 
 class TestNone:

@@ -36,10 +36,20 @@ class TestEdges:
     def test_a_notched_piece_shows_its_leg(self) -> None:
         made = planned(openings=[WINDOW], bond=(0, 1))
         reading = next(r for r in made.edges if r.edge == "window:left")
-        (one,) = reading.gets
-        corner = next(p for p in made.pieces if p.id in one.pieces and p.kind == "notch")
+        (one,) = [gets for gets in reading.gets if gets.notched]
+        corner = next(p for p in made.pieces if p.id in one.pieces)
+        assert corner.kind == "notch"
         assert corner.width == pytest.approx(8 * IN)
         assert one.size == pytest.approx(5.625 * IN)
+
+    def test_a_tongue_of_less_than_half_a_tile_is_a_piece_like_any_other(self) -> None:
+        # Of the course astride the sill 3/4 of 2 1/2 in is left under the window.
+        made = planned(openings=[WINDOW], bond=(0, 1))
+        by_id = {piece.id: piece for piece in made.pieces}
+        for reading in made.edges:
+            for one in reading.gets:
+                areas = [by_id[id_].area for id_ in one.pieces]
+                assert not one.notched or min(areas) >= 8 * 2.5 * IN * IN / 2
 
     def test_a_joint_on_the_line_gives_a_full_tile(self) -> None:
         # A window at 32 7/16: the fourth tile ends at 32 3/8, 1/16 before it, within the joint.

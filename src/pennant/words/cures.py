@@ -30,7 +30,7 @@ def cures_in_words(job: Job, plan: Plan, surface: str, cures: Iterable[Cure]) ->
     return [
         CureText(
             title=_title(job, names, cure, on_counter=on_counter), job=with_cure(job, wall, cure),
-            gives=f"then {cure.never} to cure and {cure.avoid} to look at in the whole kitchen",
+            gives=f"then {cure.never} to fix and {cure.avoid} to decide in the whole kitchen",
         )
         for cure in cures
     ]  # fmt: skip
@@ -39,6 +39,7 @@ def cures_in_words(job: Job, plan: Plan, surface: str, cures: Iterable[Cure]) ->
 def _title(job: Job, names: Names, cure: Cure, *, on_counter: bool) -> str:
     size = show_with_unit(abs(cure.amount or 0.0), job.step)
     ahead = (cure.amount or 0.0) > 0
+    of = f" on {names.thing(cure.wall)}" if cure.wall else ""
     match cure.kind:
         case "best-start" if cure.start is not None:
             say = say_counter_start if on_counter else say_start
@@ -47,15 +48,18 @@ def _title(job: Job, names: Names, cure: Cure, *, on_counter: bool) -> str:
             by = f", by {size} each" if cure.amount else ""
             text = say_start(job, names, cure.start)
             return f"{text[0].upper()}{text[1:]}{by}"
-        case "move-end":
-            return f"Move the end's line {size}, flush with the full tiles"
+        case "move-end" if cure.start is not None:
+            return _end_moved(job, names, cure, size)
+        case "gap":
+            gap = show_with_unit(job.settings.counter_gap + (cure.amount or 0.0), job.step)
+            return f"Open the gap at the counter to {gap}: wedge the first course up by {size}{of}"
         case "cut-leg":
-            return f"Cut the leg away: {names.thing(cure.device)} has a plate that covers it"
+            return f"Cut the strip away: the plate of {names.thing(cure.device)} covers it"
         case "move-across":
-            return f"Move the start {size} {'right' if ahead else 'left'}"
+            return f"Move the start {size} {'right' if ahead else 'left'}{of}"
         case "move-up":
             up, down = ("to the wall", "to the front") if on_counter else ("up", "down")
-            return f"Move the start {size} {up if ahead else down}"
+            return f"Move the start {size} {up if ahead else down}{of}"
         case "bond" if cure.bond is not None and cure.bond.by_rule:
             what = "stagger" if cure.bond.way == "staggered" else "order of starts"
             return f"Another {what}, number {cure.bond.seed}"
@@ -66,3 +70,14 @@ def _title(job: Job, names: Names, cure: Cure, *, on_counter: bool) -> str:
             return f"A joint of {show_exact(cure.amount or 0.0, job.units)} {job.units}"
         case _:
             return f"A trim of {size} in view"
+
+
+def _end_moved(job: Job, names: Names, cure: Cure, size: str) -> str:
+    """Which line goes where, so that whole tiles end there."""
+    ahead = (cure.amount or 0.0) > 0
+    assert cure.start is not None
+    if cure.start.top:
+        return f"Move the top line {size} {'up' if ahead else 'down'}: whole courses end there"
+    side = "left" if cure.start.left else "right"
+    way = "right" if ahead else "left"
+    return f"Move the {side} end {size} to the {way}: whole tiles end there"

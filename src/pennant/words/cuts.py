@@ -186,15 +186,23 @@ def _tiles(found: CutList) -> Iterator[TileToCut]:
 
 def _stock(job: Job, found: CutList, sheets: Sequence[SheetsText]) -> str:
     of_sheets = {one.of: f"{one.in_short}." for one in sheets}
-    says = of_sheets.get(FIELD) or _count(found.stock)
+    says = of_sheets.get(FIELD) or _count(found.stock, proved=job.in_courses)
     for of, one in tiles_of(job).items():
         if of != FIELD:
-            says += f" {one.tile.name}: {of_sheets.get(of) or _count(found.stocks[of])}"
+            own = of_sheets.get(of) or _count(found.stocks[of], proved=job.in_courses)
+            says += f" {one.tile.name}: {own}"
     return says
 
 
-def _count(stock: Stock) -> str:
+def _count(stock: Stock, *, proved: bool) -> str:
+    """How many tiles, and what is proved of that.
+
+    The proof takes a piece that touches all sides of its tile to need a tile of its own. Of slanted
+    pieces a corner may be free for another, so on a lattice nothing is claimed.
+    """
     tiles = len(stock.tiles)
+    if not proved and len(stock.tiles) > stock.whole:
+        return f"{tiles} tiles, the fewest found."
     if tiles == stock.bound:
         return f"{tiles} tiles; no plan can do with fewer."
     return f"{tiles} tiles; no plan can do with fewer than {stock.bound}."

@@ -1,16 +1,34 @@
 """The plan as text for a terminal or a printout."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan
 from pennant.core.takes.working import Working
 from pennant.words.sheet import sheet
+from pennant.words.starts import StartBoard
 
 
 def report(job: Job, plan: Plan, *, working: bool = False) -> str:
     """Return the plan for a person: start, edges, findings, quantities, with their ``working``."""
     return "\n".join(_lines(job, plan, working)) + "\n"
+
+
+def boards_report(job: Job, boards: Mapping[str, StartBoard]) -> str:
+    """Return the starts of each wall, by its id, best first, for a person at a terminal."""
+    return "\n".join(_board_lines(job, boards)) + "\n"
+
+
+def _board_lines(job: Job, boards: Mapping[str, StartBoard]) -> Iterator[str]:
+    for wall, board in boards.items():
+        yield f"{job.wall(wall).name}: {board.compared} starts of schools compared"
+        for number, start in enumerate(board.starts, 1):
+            yield f"  {number}. {start.title}" + (" (planted)" if start.planted else "")
+            yield f"     {start.gives}"
+            if start.why:
+                yield f"     {start.why}"
+        for unmet in board.unmet:
+            yield f"  - {unmet}"
 
 
 def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:

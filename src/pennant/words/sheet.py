@@ -14,6 +14,7 @@ from pennant.core.document.tiles import LaidTile, tiles_of
 from pennant.core.document.times import Times
 from pennant.core.document.values import Value, lengths_in
 from pennant.core.geometry.kept import Same, kept
+from pennant.core.geometry.tolerance import SAME_SIZE
 from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.finding import Finding, Weight
@@ -357,10 +358,14 @@ def _edge(job: Job, names: Names, reading: EdgeReading, findings: Iterable[Findi
 def _gets(job: Job, gets: Gets, verdict: Weight | None) -> GetsText:
     if gets.full:
         note = "full"
-    elif gets.share < job.settings.small_share:
+    elif gets.notched:
+        note = "notched, half or more"
+    elif gets.size < job.settings.small_share * gets.whole - SAME_SIZE:
         note = "under a quarter" if job.settings.small_share == 0.25 else "small"
     else:
-        note = "under half" if gets.share < 0.5 else "half or more"
+        # What a half bond makes is a half: a tile less its joint, in two.
+        half = (gets.whole - job.pattern.joint) / 2 - SAME_SIZE
+        note = "under half" if gets.size < half else "half or more"
     return GetsText.model_construct(
         size=show_length(gets.size, job.step)
         + (f" to {show_length(gets.largest, job.step)}" if gets.largest else ""),

@@ -4860,7 +4860,9 @@ export interface components {
          * @description One answer at an edge: so large a piece, in these courses.
          *
          *     Along a slant ``size`` is the smallest and ``largest`` the greatest of them. ``whole`` is what
-         *     a full tile measures there, and ``share`` how much of it the piece is.
+         *     a full tile measures there, and ``share`` how much of it the piece is. ``notched`` are tongues
+         *     of tiles that run past the line, round a corner, and keep half or more: they are judged by the
+         *     whole of the piece.
          */
         Gets: {
             /** Size */
@@ -4877,6 +4879,11 @@ export interface components {
             courses: number[];
             /** Pieces */
             pieces: string[];
+            /**
+             * Notched
+             * @default false
+             */
+            notched: boolean;
         };
         /**
          * GetsText

@@ -45,7 +45,9 @@ class Gets(Value):
     """One answer at an edge: so large a piece, in these courses.
 
     Along a slant ``size`` is the smallest and ``largest`` the greatest of them. ``whole`` is what
-    a full tile measures there, and ``share`` how much of it the piece is.
+    a full tile measures there, and ``share`` how much of it the piece is. ``notched`` are tongues
+    of tiles that run past the line, round a corner, and keep half or more: they are judged by the
+    whole of the piece.
     """
 
     size: float
@@ -55,6 +57,7 @@ class Gets(Value):
     phase: int | None
     courses: tuple[int, ...]
     pieces: tuple[str, ...]
+    notched: bool = False
 
     @property
     def full(self) -> bool:
@@ -129,6 +132,19 @@ def read_edges(
         if met:
             readings.append(_reading(edge, met, whole))
     return readings
+
+
+def _runs_past(piece: Piece, edge: Edge, whole: Whole) -> bool:
+    """Whether a piece is notched round a corner of the thing that the edge is of, and is half a
+    tile or more: then it is judged by the whole of it, and not by its tongue.
+    """
+    if piece.kind != "notch" or not edge.straight or whole.shape is not None:
+        return False
+    low, high = (piece.box.x0, piece.box.x1) if edge.upright else (piece.box.y0, piece.box.y1)
+    at = edge.along[0][1]
+    past = at - low if edge.inward > 0 else high - at
+    tile = whole.at(piece, upright=True) * whole.at(piece, upright=False)
+    return past > EPS and piece.area >= tile / 2
 
 
 def _joint_at(edge: Edge, module: Module) -> float:
@@ -211,13 +227,14 @@ def _as_whole(piece: Piece, size: float, whole: float, tips: bool) -> float:
 
 
 def _reading(edge: Edge, met: list[tuple[Piece, float]], tile: Whole) -> EdgeReading:
-    groups: dict[tuple[int | None, int, bool, float], list[tuple[Piece, float]]] = {}
+    groups: dict[tuple[int | None, int, bool, float, bool], list[tuple[Piece, float]]] = {}
     for piece, size in met:
         phase = piece.phase if edge.upright else None
         answer = round(tidy(size) / SAME) if edge.straight else 0 if edge.upright else piece.course
-        groups.setdefault((phase, answer, piece.border, piece.turn), []).append((piece, size))
+        key = phase, answer, piece.border, piece.turn, _runs_past(piece, edge, tile)
+        groups.setdefault(key, []).append((piece, size))
     gets = []
-    for (phase, *_), group in groups.items():
+    for (phase, *_, notched), group in groups.items():
         whole = tile.at(group[0][0], upright=edge.upright)
         sizes = [size for _, size in group]
         least, most = (sizes[0], sizes[0]) if edge.straight else (min(sizes), max(sizes))
@@ -225,7 +242,7 @@ def _reading(edge: Edge, met: list[tuple[Piece, float]], tile: Whole) -> EdgeRea
             size=tidy(least), largest=tidy(most) if most - least > SAME else None,
             whole=tidy(whole), share=tidy(least / whole), phase=phase,
             courses=tuple(sorted({piece.course for piece, _ in group})),
-            pieces=tuple(piece.id for piece, _ in group),
+            pieces=tuple(piece.id for piece, _ in group), notched=notched,
         ))  # fmt: skip
     gets.sort(key=lambda g: (g.courses[0], g.size))
     at = height_at(edge.along, (edge.low + edge.high) / 2)

@@ -4,7 +4,7 @@ Rules look at the plan's own pieces, so a finding is never about anything not dr
 """
 
 from collections.abc import Iterator
-from typing import Literal
+from typing import Any, Literal
 
 import shapely
 
@@ -129,7 +129,7 @@ def _judge(
         small = settings.small_share * lattice.least_width
         share = settings.least_share * lattice.least_width
         least, setting = min((least, setting), (share, "least_share"))
-    if gets.full:
+    if gets.full or gets.notched:
         return None
     if gets.size < least - SAME_SIZE:
         rule: Small = "thin-top" if reading.kind in TOPS else "sliver"
@@ -357,7 +357,10 @@ def _thin_legs(
         split = piece.id != piece.tile
         for side, leg in legs_of(piece.outline, hole, settings.box_clearance):
             rule: Literal["sliver", "thin-leg"] | None = None
-            if leg < least_leg - SAME_SIZE:
+            across = piece.width if side in ("left", "right") else piece.height
+            # What the hole leaves over a tile's whole width or height is a strip by itself.
+            strip = leg < least_strip - SAME_SIZE and abs(leg - across) < SAME_SIZE
+            if leg < least_leg - SAME_SIZE or strip:
                 rule = "thin-leg"
             if split and min(piece.width, piece.height) < least_strip - SAME_SIZE:
                 rule = "sliver"
@@ -377,9 +380,17 @@ def _thin_legs(
         else:
             yield ThinLeg(
                 id=id_, weight="avoid", places=places, pieces=ids, courses=courses,
-                leg=tidy(leg), least=tidy(least_leg),
-                setting="least_leg" if least_leg == settings.least_leg else "least_share",
+                **_least_leg(settings, leg, least_leg, least_strip),
             )  # fmt: skip
+
+
+def _least_leg(settings: Settings, leg: float, least: float, strip: float) -> dict[str, Any]:
+    """The leg, its limit and the setting that says so; a strip by itself is held as a piece."""
+    if leg >= least - SAME_SIZE:
+        setting = "least_piece" if strip == settings.least_piece else "least_share"
+        return {"leg": tidy(leg), "least": tidy(strip), "setting": setting}
+    setting = "least_leg" if least == settings.least_leg else "least_share"
+    return {"leg": tidy(leg), "least": tidy(least), "setting": setting}
 
 
 def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[PlateOverhang]:

@@ -110,6 +110,7 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
     starts = starts[: max(LEAST_SCHOOLS, MOST_PIECES_ONE_WAY // max(pieces, 1))]
     best = best_found(job, kitchen, wall_id)
     schools = compare(job, kitchen, wall_id, starts)
+    schools = [one for one in schools if one.start != best.start]
     outcomes = ranked([best, *schools], wishes_of(job))
     if floats_of(wall):
         moved = [
@@ -117,7 +118,8 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
             for one in outcomes[:ENDS_MOVED_FOR]
             for start in with_ends_moved(job, kitchen, wall_id, one.start)
         ]
-        more = compare(job, kitchen, wall_id, moved)
+        known = [one.start for one in outcomes]
+        more = [one for one in compare(job, kitchen, wall_id, moved) if one.start not in known]
         outcomes = ranked([*outcomes, *more], wishes_of(job))
     return Compared(kitchen, outcomes, best, len(schools), both_ways)
 

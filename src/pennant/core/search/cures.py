@@ -16,8 +16,10 @@ from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, drawn
-from pennant.core.reading.finding import Finding
+from pennant.core.reading.finding import Finding, SmallPiece
+from pennant.core.reading.findings import TOPS
 from pennant.core.reading.laying import LaidKitchen, laid_wall
+from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.best import best_found
 from pennant.core.search.counter_starts import counter_starts
 from pennant.core.search.ranking import with_ends_moved
@@ -40,21 +42,29 @@ MOVES = 4
 """Places each way that are planned, the nearest first."""
 Try = tuple[str, Job, dict[str, object]]
 """A cure's kind, the job with it taken, and what it changes."""
-_OWN = {"ragged-end": "move-end", "thin-leg": "cut-leg"}
-"""The cure that belongs to a finding."""
 MOST = 6
 """Cures that are shown: more than one reads."""
+CureKind = Literal["move-end", "gap", "cut-leg", "trim", "move-across", "move-up", "best-start",
+                   "fit", "joint", "bond"]  # fmt: skip
+COST: dict[CureKind, int] = {
+    "move-end": 0, "gap": 1, "cut-leg": 2, "trim": 3, "move-across": 4, "move-up": 4,
+    "best-start": 5, "fit": 5, "joint": 6, "bond": 7,
+}  # fmt: skip
+"""What a change costs before tile is cut, the cheapest first: a line that floats, the counter's
+gap, a leg beside a box, a trim, the start, the spacers, the bond. A stagger's other number comes
+before another bond."""
 
 
 class Cure(Value):
     """A change that a finding is gone with. ``amount`` is the move in mm, the new size, or by how
-    much a tile or joint is fitted.
+    much a tile or joint is fitted; ``wall`` is whose start changes, where it is another's than the
+    finding's.
 
-    ``never`` and ``avoid`` are what the whole kitchen then has to cure and to look at.
+    ``never`` and ``avoid`` are what the whole kitchen then has to fix and to decide on.
     """
 
-    kind: Literal["best-start", "fit", "move-across", "move-up", "bond", "joint", "trim",
-                  "move-end", "cut-leg"]  # fmt: skip
+    kind: CureKind
+    wall: str = ""
     amount: float | None = None
     bond: Bond | None = None
     start: Start | None = None
@@ -64,9 +74,10 @@ class Cure(Value):
 
 
 def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
-    """Return what would cure a finding, the best first; empty if nothing that was tried does.
+    """Return what would cure a finding, the cheapest first; empty if nothing that was tried does.
 
-    Raise `JobRefused` for a finding that the job does not have.
+    None causes a finding that stands higher in the order than the one it cures. Raise `JobRefused`
+    for a finding that the job does not have.
     """
     planned = drawn(job).plan
     here = next((one for one in planned.surfaces if one.surface == surface), None)
@@ -76,6 +87,8 @@ def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
         raise JobRefused([Problem(pointer="", message=message)])
     wall = start_belongs_to(job, planned, surface)
     now = (planned.never, len(planned.findings) - planned.never)
+    rank = _ranks(job, planned).get((surface, found.id), 0)
+    before = {(surface, one.rule, one.places) for surface, one in _findings(planned)}
     cures = []
     for kind, tried, extra in _tries(job, planned, wall, found):
         try:
@@ -83,13 +96,45 @@ def cures_of(job: Job, surface: str, finding: str) -> list[Cure]:
         except JobRefused:
             continue
         count = (after.never, len(after.findings) - after.never)
-        if count < now and not _still(after, surface, found):
+        if count >= now or _still(after, surface, found):
+            continue
+        ranks = _ranks(tried, after)
+        if all(
+            ranks[where, one.id] >= rank or (where, one.rule, one.places) in before
+            for where, one in _findings(after)
+        ):
             cures.append(Cure(kind=kind, never=count[0], avoid=count[1], **extra))
-    cures.sort(key=lambda cure: (cure.never, cure.avoid, abs(cure.amount or 0.0)))
-    # What tilers do about just this is among those shown, though others may leave less to look at.
-    own = [cure for cure in cures if cure.kind == _OWN.get(found.rule)][:1]
-    others = [cure for cure in cures if cure not in own][: MOST - len(own)]
-    return [cure for cure in cures if cure in own or cure in others]
+    cures.sort(key=_cost)
+    return cures[:MOST]
+
+
+def _cost(cure: Cure) -> tuple[float, ...]:
+    """What cures are sorted by: what they cost, what they leave, and how far they go."""
+    cost: float = COST[cure.kind]
+    if cure.bond is not None and cure.bond.by_rule:
+        cost -= 0.5
+    return cost, cure.never, cure.avoid, abs(cure.amount or 0.0)
+
+
+def _findings(planned: Plan) -> Iterator[tuple[str, Finding]]:
+    for surface in planned.surfaces:
+        for one in surface.findings:
+            yield surface.surface, one
+
+
+def _ranks(job: Job, planned: Plan) -> dict[tuple[str, str], int]:
+    """How high each finding stands in the usual order, by its surface and id; 0 is the highest."""
+    ranks = {}
+    for surface in planned.surfaces:
+        of = planned.kitchen.surface(surface.surface).of
+        weights = SeenWeights.of_readings(job, of, surface.edges)
+        for one in surface.findings:
+            if one.weight == "never":
+                rank = 0 if weights.in_view(one) else 1
+            else:
+                rank = 3 if one.rule == "thin-leg" else 2
+            ranks[surface.surface, one.id] = rank
+    return ranks
 
 
 def start_belongs_to(job: Job, planned: LaidKitchen, surface: str) -> str:
@@ -100,6 +145,7 @@ def start_belongs_to(job: Job, planned: LaidKitchen, surface: str) -> str:
 
 def with_cure(job: Job, wall: str, cure: Cure) -> Job:
     """Return the job with a cure taken."""
+    wall = cure.wall or wall
     start = start_of(job, wall)
     amount = cure.amount or 0.0
     match cure.kind:
@@ -110,7 +156,7 @@ def with_cure(job: Job, wall: str, cure: Cure) -> Job:
         case "move-across":
             across = start.across.model_copy(update={"nudge": tidy(start.across.nudge + amount)})
             return started(job, wall, start.model_copy(update={"across": across}))
-        case "move-up":
+        case "move-up" | "gap":
             up = start.up.model_copy(update={"nudge": tidy(start.up.nudge + amount)})
             return started(job, wall, start.model_copy(update={"up": up}))
         case "bond":
@@ -135,8 +181,8 @@ def _still(after: Plan, surface: str, finding: Finding) -> bool:
 
 
 def _tries(job: Job, planned: Plan, wall: str, finding: Finding) -> Iterator[Try]:
-    def put(kind: str, **extra: object) -> Try:
-        cure = Cure(kind=kind, never=0, avoid=0, **extra)
+    def put(kind: CureKind, **extra: object) -> Try:
+        cure = Cure.model_validate({"kind": kind, "never": 0, "avoid": 0, **extra})
         return kind, with_cure(job, wall, cure), extra
 
     on_counter = counter_of(job, wall) is not None
@@ -155,12 +201,14 @@ def _tries(job: Job, planned: Plan, wall: str, finding: Finding) -> Iterator[Try
         spans = laid_wall(started(job, wall, start), planned.kitchen, wall).layout.spans
         each = max((abs(span.each) for span in spans), default=0.0)
         yield put("fit", start=start, amount=tidy(each))
-    if finding.rule == "ragged-end":
+    floating = any(place.startswith(f"{wall}:") for place in finding.places)
+    if floating:
         for start in with_ends_moved(job, planned.kitchen, wall, own):
             moved = next(getattr(start, side) - getattr(own, side)
                          for side in ("left", "right", "top")
                          if getattr(start, side) != getattr(own, side))  # fmt: skip
             yield put("move-end", start=start, amount=tidy(moved))
+    yield from _gap_opened(job, planned, wall, finding, put)
     if finding.rule == "thin-leg":
         yield put("cut-leg", device=finding.places[0].partition(":")[0])
     for bond in _other_bonds(job.pattern):
@@ -178,18 +226,47 @@ def _tries(job: Job, planned: Plan, wall: str, finding: Finding) -> Iterator[Try
 def _moved(job: Job, where: str, slacks: Iterable[Slack], put: Callable[..., Try]) -> Iterator[Try]:
     """The start moved into the nearest stretches in which there is less to cure."""
     by = job.settings.set_within
-    carried = isinstance(start_of(job, where).up, Carried)
+    first = heights_from(job, where)
     for slack in slacks:
-        if carried and slack.way == "up":
-            continue  # the courses go on round the corner; moving them here would break their line
-        kind = "move-across" if slack.way == "across" else "move-up"
+        kind: CureKind = "move-across" if slack.way == "across" else "move-up"
         here = next(one for one in slack.stretches if one.low <= 0 <= one.high)
         better = [
             one for one in slack.stretches if (one.never, one.avoid) < (here.never, here.avoid)
         ]
         moves = sorted((_into(one.low, one.high, by) for one in better), key=abs)
+        # Courses that go on round a corner are moved where they come from.
+        other = {"wall": first} if slack.way == "up" and first != where else {}
         for move in moves[:MOVES]:
-            yield put(kind, amount=move)
+            yield put(kind, amount=move, **other)
+
+
+def heights_from(job: Job, where: str) -> str:
+    """Return the wall that a wall's course heights come from: its own, unless carried on."""
+    if counter_of(job, where) is not None:
+        return where
+    number = wall_number(job, where)
+    while number and isinstance(job.walls[number].start.up, Carried):
+        number -= 1
+    return job.walls[number].id
+
+
+def _gap_opened(
+    job: Job, planned: Plan, wall: str, finding: Finding, put: Callable[..., Try]
+) -> Iterator[Try]:
+    """The counter's gap opened so far that a strip along the top is none any more: the courses are
+    raised by no more than a joint, and than wedges and sealant take up.
+    """
+    if not isinstance(finding, SmallPiece) or not any(
+        reading.edge in finding.places and reading.kind in TOPS
+        for surface in planned.surfaces for reading in surface.edges
+    ):  # fmt: skip
+        return
+    first = heights_from(job, wall)
+    module = laid_wall(job, planned.kitchen, first).layout.module
+    most = min(module.bed, job.settings.max_edge_gap)
+    raised = finding.size
+    if raised <= most + EPS:
+        yield put("gap", amount=tidy(raised), **({"wall": first} if first != wall else {}))
 
 
 def _legs_off(job: Job, wall: str, device: str) -> Job:

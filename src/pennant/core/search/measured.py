@@ -195,7 +195,7 @@ class _Measuring:
         full = max(gets.whole for reading in bottoms for gets in reading.gets)
         failing = failing_tops(field, module, job.settings, weights)
         tops = [
-            TopPiece(min(gets.size for gets in reading.gets), *failing[reading.edge])
+            TopPiece(_least(reading), *failing[reading.edge])
             for reading in own.plan.edges if reading.edge in failing
         ]  # fmt: skip
         bottom = min(gets.size for reading in bottoms for gets in reading.gets)
@@ -268,6 +268,7 @@ class _Measuring:
             for reading in one.plan.edges
             if not at or reading.owner == at
             for gets in reading.gets
+            if not gets.notched
         )
         return min(sizes, default=0.0)
 
@@ -301,6 +302,12 @@ class _Measuring:
         )
 
 
+def _least(reading: EdgeReading) -> float:
+    """The smallest piece at an edge; where all are notched, what a whole tile measures."""
+    whole = max(gets.whole for gets in reading.gets)
+    return min((gets.size for gets in reading.gets if not gets.notched), default=whole)
+
+
 def _pairs(
     left: EdgeReading, right: EdgeReading, *, by_course: bool
 ) -> Iterator[tuple[float, float]]:
@@ -311,7 +318,7 @@ def _pairs(
     sides: list[dict[int, float]] = [{}, {}]
     for side, reading in zip(sides, (left, right), strict=True):
         for gets in reading.gets:
-            for course in gets.courses:
+            for course in () if gets.notched else gets.courses:
                 side[course] = min(gets.size, side.get(course, gets.size))
     for course in sorted(sides[0].keys() & sides[1].keys()):
         yield sides[0][course], sides[1][course]

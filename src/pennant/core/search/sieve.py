@@ -321,8 +321,12 @@ class Search:
             if head - foot <= EPS:
                 continue
             for number, runs in enumerate(self.upright_runs):
+                own = self.uprights[number].owner == self.field.surface.id
                 for first, last, run in runs:
-                    if foot < last - EPS and head > first + EPS:
+                    beside = min(head, last) - max(foot, first)
+                    # A tile notched round a thing's corner that keeps half is no piece there.
+                    notched = not own and beside < head - foot - EPS and beside <= height / 2
+                    if beside > EPS and not notched:
                         groups.add(Group(number, kind, run))
             for number, keep in enumerate(self.boxes):
                 if foot < keep.box.y1 - EPS and head > keep.box.y0 + EPS:
