@@ -19,6 +19,7 @@ from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.words.dates import Dates
+from pennant.words.fixing import step_words
 
 COAT = {"name": "Coat", "pack": 1, "cover": 8}
 BED = {"name": "Bed", "pack": 10}
@@ -136,9 +137,50 @@ class TestWhatIsDone:
         assert before.wait == Wait(hours=3, what="dry", source="sheet: Coat")
 
     def test_what_does_not_apply_hands_on_what_it_follows(self) -> None:
-        """Without sealing and without grout the sealant still comes after the tile."""
-        steps = steps_for(a_kitchen(tile={"material": "stick-on"}))
-        assert {one.step for one in steps["sealant"].follows} >= {"clean-joints"}
+        """Without scraping and without grout the sealant still comes after the tile."""
+        sealant = {"name": "Sealant", "pack": 300}
+        steps = steps_for(a_kitchen(tile={"material": "stick-on"}, products={"sealant": sealant}))
+        assert "clean-joints" not in steps
+        assert {one.step for one in steps["sealant"].follows} & {"set@1", "set-last@1"}
+
+    def test_panels_that_stick_by_themselves_ask_for_little(self) -> None:
+        """No comb, no primer that no sheet asks for, no spacers to pull, nothing to seal."""
+        job = a_kitchen(tile={"material": "stick-on"})
+        steps = steps_for(job)
+        assert not {"prime", "clean-joints", "sealant", "grout@1"} & steps.keys()
+        assert "cement" not in steps["set@1"].cautions
+        assert "comb" not in " ".join(step_words(job, "set").how)
+
+    def test_a_mat_leaves_nothing_in_the_joints(self) -> None:
+        steps = steps_for(a_kitchen(products={"mat": MAT}))
+        assert "clean-joints" not in steps
+        assert {one.step for one in steps["grout@1"].follows} & {"set@1", "set-last@1"}
+
+    def test_a_mat_whose_sheet_names_old_tile_is_hung_on_it_as_it_is(self) -> None:
+        zone = {"id": "z", "kind": "zone", "at": "0", "width": "96", "made_of": "old tile"}
+        for named, there in ((("old tile",), set()), ((), {"scuff", "prime@1"})):
+            mat = {**MAT, "goes_on": list(named)}
+            job = a_kitchen(things=[zone], products={"mat": mat}, ways={"old_tile": "over"})
+            assert {"scuff", "prime@1"} & steps_for(job).keys() == there
+
+    @pytest.mark.parametrize(("kind", "told"), [("thinset", True), ("mastic", False)])
+    def test_cement_is_warned_of_where_there_is_cement(self, kind: str, told: bool) -> None:
+        steps = steps_for(a_kitchen(products={"adhesive": {**BED, "kind": kind}}))
+        assert ("cement" in steps["set@1"].cautions) == told
+        assert "cement" in steps["grout@1"].cautions
+
+    def test_gaps_of_split_stone_are_filled_from_a_bag(self) -> None:
+        tile = {"length": "18 in", "height": "6 in", "thickness": "1 in", "material": "stone",
+                "ledger": {"interlock": "1 in", "thinnest": "1/2 in", "gaps": 3}}  # fmt: skip
+        bond = {"way": "shortened", "seed": 1}
+        document = a_kitchen().model_dump(mode="json")
+        document |= {"tile": tile, "pattern": {"kind": "courses", "joint": 0, "bond": bond}}
+        job = Job.model_validate(document)
+        steps = steps_for(job)
+        assert "grout-trial" not in steps
+        assert steps["grout@1"].minutes == 30
+        assert steps["grout@1"].returns == ()
+        assert step_words(job, "grout").name == "Fill the gaps that stay open"
 
     def test_every_rule_follows_rules_that_stand_before_it(self) -> None:
         place = {rule.id: number for number, rule in enumerate(TABLE)}
@@ -182,7 +224,8 @@ class TestHowLongItWaits:
         assert steps_for(job)["set@1"].doubt == "slow-drying"
 
     def test_a_mat_holds_at_once(self) -> None:
-        assert "set" not in waits(a_kitchen(products={"mat": MAT}), "clean-joints")
+        found = waits(a_kitchen(products={"mat": MAT}), "grout@1")
+        assert not any(wait is not None and wait.what == "set" for wait in found.values())
 
     def test_grout_before_sealant_and_before_the_sealer(self) -> None:
         grout = {"name": "Grout", "pack": 5, "set_hours": 60}

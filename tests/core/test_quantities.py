@@ -225,8 +225,10 @@ class TestProducts:
         tile = {"length": "8", "height": "2 1/2", "thickness": "1/8", "material": "stick-on"}
         job = Job.model_validate({**a_job().model_dump(mode="json"), "tile": tile})
         lines = {line.id for line in plan(job).quantities}
-        assert not {"adhesive", "grout", "spacers"} & lines
-        assert "primer" in lines
+        assert not {"adhesive", "grout", "spacers", "primer", "sealant"} & lines
+        primer = {"name": "Primer", "pack": 1}
+        asked = Job.model_validate({**job.model_dump(mode="json"), "products": {"primer": primer}})
+        assert "primer" in {line.id for line in plan(asked).quantities}
 
     def test_stick_on_panels_in_dabs_go_on_an_unprimed_wall(self) -> None:
         tile = {"length": "8", "height": "2 1/2", "thickness": "1/8", "material": "stick-on"}

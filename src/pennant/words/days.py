@@ -25,10 +25,11 @@ from pennant.words.days_values import (
     UseText,
     WaitingText,
 )
+from pennant.words.fixing import step_words
 from pennant.words.names import Names
 from pennant.words.own_tile import own_tile
 from pennant.words.quantities import quantities_in_words
-from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, STEP_WORDS, WAITS, WHO
+from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, WAITS, WHO
 from pennant.words.weights import volume, weight
 
 OUTSIDE: dict[Dated, str] = {
@@ -63,9 +64,9 @@ def say_days(job: Job, plan: Plan, dates: Dates, days: Days, today: date | None 
     return _Words(job, plan, dates, days).words(today)
 
 
-def name_of(step: Step) -> str:
-    """Return what a step is called."""
-    return STEP_WORDS[step.rule].name if step.rule is not None else step.name
+def name_of(job: Job, step: Step) -> str:
+    """Return what a step is called in a job."""
+    return step_words(job, step.rule).name if step.rule is not None else step.name
 
 
 def lasts(minutes: float) -> str:
@@ -154,8 +155,8 @@ class _Words:
         step = self.steps.get(id_)
         if step is None:
             return id_
-        words = STEP_WORDS[step.rule] if step.rule is not None else None
-        return (words.short if words else "") or name_of(step).lower()
+        words = step_words(self.job, step.rule) if step.rule is not None else None
+        return (words.short if words else "") or name_of(self.job, step).lower()
 
     def _chain(self) -> Iterator[str]:
         """What holds up what, like steps together."""
@@ -381,7 +382,7 @@ class _Words:
         step = self.steps[own[0].step]
         ids = tuple(dict.fromkeys(one.step for one in own))
         minutes = sum(one.end - one.start for one in own)
-        words = STEP_WORDS[step.rule] if step.rule is not None else None
+        words = step_words(self.job, step.rule) if step.rule is not None else None
         several = len(own) > 1 and "@" in own[0].step
         begins = [id_ for id_ in ids if self.days.start_of(id_) == _first(own, id_)]
         needs = dict.fromkeys(
@@ -404,7 +405,7 @@ class _Words:
         )  # fmt: skip
 
     def _name(self, step: Step) -> str:
-        name = name_of(step)
+        name = name_of(self.job, step)
         base, _, number = step.id.partition("@")
         if base in COATS and f"{base}@2" in self.steps:
             return f"{name}, coat {number}"

@@ -41,8 +41,7 @@ def _ledger(job: Job, rule: str | None) -> Iterator[str]:
             )
             yield "A notch: its two sides from the face, then its back from behind."
         case "set":
-            yield "Butter the back of every panel besides, into its hollows."
-            yield "No spacers: each course stands on the one below, ends pushed tight."
+            yield "Butter its hollows as well."
         case "devices":
             yield (
                 f"Stone and bed stand {least} to {most} before the wall. Two stacks of spacers a "
@@ -63,13 +62,8 @@ def _stick_on(job: Job, rule: str | None) -> Iterator[str]:
         case "cut-first":
             yield "Cut from the back with shears or a knife; stone with a chisel along a score."
         case "set":
-            if job.ways.stuck == "dabs":
-                yield "Film off, and dabs of construction adhesive on the back, clear of the edges."
-            else:
-                yield "The primer is dry. Film off half of it, hold it to the line, then the rest."
             if any(thing.kind == "shelf" for wall in job.walls for thing in wall.things):
                 yield "Where a shelf carries the course, check the shelf for level first."
-            yield "Press it all over. One that is lifted again is lost: its glue tears and folds."
         case "appliances":
             yield (
                 "Behind a hob only as near and as hot as the panels' own sheet allows; else leave "

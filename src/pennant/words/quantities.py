@@ -304,8 +304,9 @@ def _need(job: Job, quantity: Quantity) -> str:
 
 def _area(job: Job, mm2: float) -> str:
     if job.units == "in":
-        return f"{mm2 / (12 * MM_PER_INCH) ** 2:.1f} sq ft"
-    return f"{mm2 / 1e6:.2f} m²"
+        feet = mm2 / (12 * MM_PER_INCH) ** 2
+        return f"{feet:.1f} sq ft" if feet >= 0.05 else "under 0.1 sq ft"
+    return f"{mm2 / 1e6:.2f} m²" if mm2 >= 5_000 else "under 0.01 m²"
 
 
 def _length(job: Job, metres: float) -> str:

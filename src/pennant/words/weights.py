@@ -31,10 +31,11 @@ def volume(litres: float, units: Units) -> str:
     >>> volume(3.2, "mm"), volume(0.24, "mm"), volume(3.2, "in"), volume(0.24, "in")
     ('3.2 litres', '240 ml', '3.4 quarts (3.2 litres)', '8 fl oz (240 ml)')
     """
-    metric = f"{litres:.1f} litres" if litres >= 1 else f"{round(litres * 100) * 10} ml"
+    metric = f"{litres:.1f} litres" if litres >= 1 else f"{max(round(litres * 100), 1) * 10} ml"
     if units == "mm":
         return metric
     quarts = litres / LITRES_PER_QUART
     if quarts >= 1:
         return f"{quarts:.1f} quarts ({metric})"
-    return f"{quarts * FLUID_OUNCES:.0f} fl oz ({metric})"
+    ounces = quarts * FLUID_OUNCES
+    return f"{ounces:.0f} fl oz ({metric})" if ounces >= 0.5 else f"under 1 fl oz ({metric})"

@@ -5721,7 +5721,7 @@ export interface components {
              *       "trim_each": 10,
              *       "mix_each": 10,
              *       "mix_grout": 5,
-             *       "scrape_joints": 150,
+             *       "scrape_pace": 3,
              *       "haze_each": 5,
              *       "polish_each": 6,
              *       "sealant_pace": 8,
@@ -6139,7 +6139,7 @@ export interface components {
              *       "trim_each": 10,
              *       "mix_each": 10,
              *       "mix_grout": 5,
-             *       "scrape_joints": 150,
+             *       "scrape_pace": 3,
              *       "haze_each": 5,
              *       "polish_each": 6,
              *       "sealant_pace": 8,
@@ -11977,11 +11977,11 @@ export interface components {
              */
             mix_grout: number;
             /**
-             * Scrape Joints
+             * Scrape Pace
              * @description Spacers out, adhesive scraped from the joints, faces wiped.
-             * @default 150
+             * @default 3
              */
-            scrape_joints: number;
+            scrape_pace: number;
             /**
              * Haze Each
              * @description Wipe the haze off.
@@ -12313,11 +12313,11 @@ export interface components {
              */
             mix_grout: number;
             /**
-             * Scrape Joints
+             * Scrape Pace
              * @description Spacers out, adhesive scraped from the joints, faces wiped.
-             * @default 150
+             * @default 3
              */
-            scrape_joints: number;
+            scrape_pace: number;
             /**
              * Haze Each
              * @description Wipe the haze off.

@@ -14,7 +14,7 @@ from pennant.core.plan import Plan
 from pennant.core.reading.laying import lay
 from pennant.core.survey.boards import boarded, is_patched, keeps_old_tile, loses_old_tile
 from pennant.core.takes.counters import on_walls, on_wood
-from pennant.core.takes.edging import sealant_lengths, trim_of
+from pennant.core.takes.edging import sealant_lengths, seals_tight, trim_of
 from pennant.core.takes.preparation import faces_of_zones, to_prime
 from pennant.core.takes.quantity import MM2_PER_M2, MM_PER_M, Quantity
 from pennant.core.takes.working import Working, given, step
@@ -151,6 +151,8 @@ class Facts:
     @cached_property
     def sealant(self) -> Working:
         """The length of all sealant, m."""
+        if seals_tight(self.job):
+            return given("sealant", 0.0, "m", "plan")
         mm = sum(sealant_lengths(self.fields).values())
         return given("sealant", mm / MM_PER_M, "m", "plan")
 
@@ -241,6 +243,11 @@ class Facts:
     def stick_on(self) -> bool:
         """Whether the tile has its own glue."""
         return self.job.tile.material == "stick-on"
+
+    @cached_property
+    def only_gaps(self) -> bool:
+        """Whether nothing is grouted but the gaps that stay open between panels of split stone."""
+        return self.job.tile.ledger is not None and self.job.pattern.joint <= 0
 
     @cached_property
     def grouted(self) -> bool:

@@ -12,6 +12,7 @@ from dataclasses import dataclass, replace
 
 from pennant.core.cuts.sheets import sheet_size
 from pennant.core.document.job import Job
+from pennant.core.document.pattern import has_finished_top
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import SurfacePlan
@@ -20,6 +21,8 @@ from pennant.core.takes.mixing import pieces_an_hour, pot_life_of
 from pennant.core.takes.quantity import MM2_PER_M2
 
 SLACK = 1e-9
+SMALL_FACE = 0.25
+"""Of what is grouted at once: a face that is smaller is no section by itself."""
 MOST_AT_ONCE = 60
 """Pieces of a section where nothing skins: more than that is no longer one stretch of work."""
 
@@ -97,7 +100,8 @@ def setting_sections(
     order = sorted(plan.surfaces, key=lambda one: _turn(job, one.surface))
     for surface in order:
         pieces = [piece for piece in surface.pieces if meant(piece.id)]
-        for own in _runs(pieces, surface, at_once, job.times.spread_band):
+        down = has_finished_top(job.pattern) and job.ways.tips == "hung"
+        for own in _runs(pieces, surface, at_once, job.times.spread_band, down=down):
             found.append(
                 Section(
                     number=len(found) + 1, surface=surface.surface,
@@ -117,10 +121,10 @@ def _turn(job: Job, surface: str) -> int:
 
 
 def _runs(
-    pieces: Sequence[Piece], surface: SurfacePlan, at_once: int, reach: float
+    pieces: Sequence[Piece], surface: SurfacePlan, at_once: int, reach: float, *, down: bool
 ) -> Iterator[list[Piece]]:
     """The pieces of one surface in sections: no more pieces than are set at once, no longer than an
-    arm's reach.
+    arm's reach. What hangs from a line is set from there ``down``.
     """
     if not pieces:
         return
@@ -131,7 +135,7 @@ def _runs(
     fullest = max(len(row) for row in by_course.values())
     in_reach = max(1.0, fullest * min(reach / max(widest, 1.0), 1.0))
     band = max(1, int(at_once / in_reach + SLACK))
-    courses = sorted(by_course)
+    courses = sorted(by_course, reverse=down)
     hard = surface.pennant.x
     for first in range(0, len(courses), band):
         own = [piece for course in courses[first : first + band] for piece in by_course[course]]
@@ -210,6 +214,10 @@ def grouting_sections(job: Job, plan: Plan) -> list[Section]:
         total = sum(piece.area for piece in surface.pieces) / MM2_PER_M2
         if total <= 0:
             continue
+        if found and total < SMALL_FACE * most:
+            # The faces of a niche go with the wall that they are in.
+            found[-1] = _with(found[-1], surface.pieces, job.settings.grout_pace)
+            continue
         count = max(1, math.ceil(total / most - SLACK))
         for own in _strips(surface, count):
             area = sum(piece.area for piece in own) / MM2_PER_M2
@@ -220,6 +228,13 @@ def grouting_sections(job: Job, plan: Plan) -> list[Section]:
                 )
             )  # fmt: skip
     return found
+
+
+def _with(section: Section, pieces: Sequence[Piece], pace: float) -> Section:
+    """A section with more pieces; ``pace`` in m2 an hour."""
+    area = section.area + sum(piece.area for piece in pieces) / MM2_PER_M2
+    ids = (*section.pieces, *(piece.id for piece in pieces))
+    return replace(section, pieces=ids, area=area, minutes=area / pace * 60)
 
 
 def _strips(surface: SurfacePlan, count: int) -> Iterator[list[Piece]]:

@@ -28,13 +28,14 @@ from pennant.core.days.step import (
     WaitFor,
     Who,
 )
+from pennant.core.document.fixing import CEMENT, NOTHING_IN_JOINTS, fixing_of
 from pennant.core.document.methods import SealStage
 from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import SET_HOURS, Coating, Product
 from pennant.core.document.schedule import Dated
 from pennant.core.document.survey import Zone
 from pennant.core.takes.mixing import pieces_an_hour
-from pennant.core.takes.preparation import porous_tiles, seal_stages
+from pennant.core.takes.preparation import goes_by_sheet, porous_tiles, seal_stages
 from pennant.core.takes.quantity import time_of
 from pennant.core.takes.working import Working, given, step
 
@@ -43,6 +44,10 @@ WaitOf = Callable[[Facts], Wait | None]
 
 HAZE_MAY_WAIT = 30
 """Minutes that the film may stay on longer: it still comes off with a damp cloth."""
+OF_SHEETS = 0.5
+"""Of the time for the joints of tiles, what those between sheets take."""
+GAPS_MINUTES = 30
+"""Minutes: the few gaps of split stone are filled from a bag."""
 HOUR = given("minutes an hour", 60, "minutes", "plan")
 
 
@@ -176,7 +181,8 @@ def _scuffed(facts: Facts) -> list[Zone]:
     found = ["laminate"]
     if facts.job.ways.paint in ("primer", "scuff"):
         found.append("painted board")
-    return [*facts.made_of(*found), *facts.old_tile_on]
+    every = [*facts.made_of(*found), *facts.old_tile_on]
+    return [zone for zone in every if not goes_by_sheet(facts.job, zone)]
 
 
 def _scuff_area(facts: Facts) -> Working:
@@ -213,6 +219,22 @@ def _boxes(facts: Facts) -> float:
 
 def _pieces(facts: Facts) -> Working:
     return given("pieces", len(facts.plan.pieces), "pieces", "plan")
+
+
+def _joints_to_clean(facts: Facts) -> bool:
+    """Whether anything stands in the joints: adhesive, or what carries the first course."""
+    return fixing_of(facts.job) not in NOTHING_IN_JOINTS or facts.battens > 0
+
+
+def _cleaning(facts: Facts) -> Working:
+    """Out of the joints of tiles by the area; between sheets there are few of them."""
+    if fixing_of(facts.job) in NOTHING_IN_JOINTS:
+        return given("battens and spacers", facts.job.times.batten_each, "minutes", "plan")
+    if facts.job.tile.sheet is not None:
+        by_area = _paced("scrape_pace", lambda f: f.area)(facts)
+        fewer = given("of the joints, between sheets", OF_SHEETS, "times", "plan")
+        return step("product", "minutes", "minutes", by_area, fewer)
+    return _paced("scrape_pace", lambda f: f.area)(facts)
 
 
 def _edge_pieces(facts: Facts) -> Working:
@@ -276,7 +298,7 @@ TABLE: tuple[StepRule, ...] = (
              _sum(_each("boxes_each", "boxes", _boxes), _fixed("dry_lay")),
              (("tile-comes", None),), needs=("boxes",)),
     StepRule("unpack", "before", lambda f: f.stick_on, _fixed("dry_lay"), (("boxes", None),)),
-    StepRule("grout-trial", "before", lambda f: f.grouted, _fixed("mix_each"),
+    StepRule("grout-trial", "before", lambda f: f.grouted and not f.only_gaps, _fixed("mix_each"),
              (("boxes", None),), needs=("grout",), cautions=("cement",)),
     StepRule("clear", "prepare", _always,
              _sum(_fixed("clear_room"), _each("protect_each", "m", lambda f: f.counter.value)),
@@ -364,7 +386,7 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("set-held", "set", lambda f: bool(f.held), _none,
              (("set", None), ("set-last", None), ("hood-comes", None)),
              needs=("adhesive",), cautions=("dust", "cement"), loud=_sawn),
-    StepRule("clean-joints", "grout", _always, _paced("scrape_joints", _pieces),
+    StepRule("clean-joints", "grout", _joints_to_clean, _cleaning,
              (("set", bed_sets), ("set-last", bed_sets), ("set-held", bed_sets),
               ("set-edges", _glue_sets)), shakes=True, cautions=("falling",)),
     StepRule("seal-before", "grout", _seals("before grout"), _sealing,
@@ -400,6 +422,8 @@ TABLE: tuple[StepRule, ...] = (
 """Every step there is, in the order of the work."""
 
 
+BY_ADHESIVE: tuple[StepId, ...] = ("set", "set-last", "set-held")
+"""Steps whose caution for cement is for the wall's adhesive, where that is mixed of it."""
 SAWING: tuple[StepId, ...] = ("cut-first", "set", "set-last", "set-held")
 """Steps for which a hired saw must be there."""
 
@@ -463,7 +487,7 @@ def _cautions(rule: StepRule, facts: Facts) -> tuple[Caution, ...]:
     beside: dict[Caution, bool] = {
         "gas": facts.appliances > 0, "lifting": facts.appliances > 0, "lead": paint,
         "saw-outlet": facts.sawn, "heat": facts.appliances > 0, "falling": facts.gaps > 0,
-        "cement": not facts.stick_on,
+        "cement": rule.id not in BY_ADHESIVE or fixing_of(facts.job) in CEMENT,
     }  # fmt: skip
     return tuple(one for one in rule.cautions if beside.get(one, True))
 
@@ -509,6 +533,11 @@ def _grouting(rule: StepRule, facts: Facts) -> Iterator[Step]:
     """A step a section, and what one comes back for: the haze, the polish."""
     times = facts.job.times
     ready = facts.job.products.grout is not None and facts.job.products.grout.kind == "ready-mixed"
+    if facts.only_gaps:
+        pieces = tuple(piece.id for piece in facts.plan.pieces)
+        filling = given("gaps filled from a bag", GAPS_MINUTES, "minutes", "plan")
+        yield _step(rule, facts, filling, id="grout@1", unbroken=True, pieces=pieces)
+        return
     for section in grouting_sections(facts.job, facts.plan):
         mix = given("mixing", 0 if ready else times.mix_grout, "minutes", "times.mix_grout")
         spread = given("spread and wiped", section.minutes, "minutes", "settings.grout_pace")

@@ -21,6 +21,10 @@ def as_version_3(data: Mapping[str, Any]) -> Mapping[str, Any]:
     """
     data = _as_version_2(data)
     changed = {**data, "version": 3} if data.get("version", 3) == 2 else dict(data)
+    times = changed.get("times")
+    if isinstance(times, Mapping) and "scrape_joints" in times:
+        # Pieces an hour, before joints were scraped by the area.
+        changed["times"] = {name: one for name, one in times.items() if name != "scrape_joints"}
     if _are_as_before(changed.get("wishes")):
         del changed["wishes"]
     pattern = changed.get("pattern")

@@ -144,9 +144,9 @@ class Times(Value):
         5, "minutes a batch", "A small batch of grout, stirred by hand, stood and stirred again.",
         most=60,
     )  # fmt: skip
-    scrape_joints: float = number(
-        150, "pieces an hour", "Spacers out, adhesive scraped from the joints, faces wiped.",
-        least=5, most=2_000,
+    scrape_pace: float = number(
+        3, "m2 an hour", "Spacers out, adhesive scraped from the joints, faces wiped.",
+        least=0.1, most=50,
     )  # fmt: skip
     haze_each: float = number(5, "minutes a section", "Wipe the haze off.", most=60)
     polish_each: float = number(6, "minutes a section", "Polish.", most=60)

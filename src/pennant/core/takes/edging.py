@@ -40,8 +40,10 @@ def edging(
     """
     settings = job.settings
     products = job.products
-    bead = sum(sealant_lengths(fields).values()) / MM_PER_M
-    yield line("sealant", "edges", _sealant(job, fields), product=products.sealant, run=tidy(bead))
+    if not seals_tight(job):
+        bead = sum(sealant_lengths(fields).values()) / MM_PER_M
+        sealant = _sealant(job, fields)
+        yield line("sealant", "edges", sealant, product=products.sealant, run=tidy(bead))
     if runs := trim_of(job, fields):
         yield _trim(job, runs)
     if job.tile.material == "stick-on":
@@ -52,13 +54,28 @@ def edging(
         pack = by_sheet(products.spacers, "pack", settings, "spacer_pack")
         yield line("spacers", "setting", packs(need, "bags", pack), product=products.spacers,
                    each=each.value)  # fmt: skip
-    wedges = step("product", "wedges", "wedges", WEDGES_EACH,
-                  given("pieces on the counter", on_counter, "pieces", "plan"))  # fmt: skip
+    standing = given("pieces on the counter", on_counter, "pieces", "plan")
+    if sheets is not None:
+        # A sheet hangs together: it stands on wedges as one tile does.
+        lowest: dict[str, int] = {}
+        for laid in sheets.laid:
+            lowest[laid.surface] = min(lowest.get(laid.surface, laid.row), laid.row)
+        many = sum(laid.row == lowest[laid.surface] for laid in sheets.laid)
+        standing = given("sheets on the counter", many, "sheets", "plan")
+    wedges = step("product", "wedges", "wedges", WEDGES_EACH, standing)
     pack = by_sheet(products.wedges, "pack", settings, "wedge_pack")
     yield line("wedges", "setting", packs(wedges, "bags", pack), product=products.wedges)
     yield from _batten(job, fields)
     if job.ways.gap == "screws":
         yield from _under_tiles(job, fields, pieces)
+
+
+def seals_tight(job: Job) -> bool:
+    """Return whether nothing is sealed: panels that stick by themselves sit tight all round.
+
+    Who wants a bead where water runs in chooses a sealant.
+    """
+    return job.tile.material == "stick-on" and job.products.sealant is None
 
 
 def _spaced(pieces: Sequence[Piece], sheets: SheetPlan | None) -> Working:

@@ -1,5 +1,6 @@
 """What is mixed: grout and adhesive, their water, and in what batches."""
 
+import math
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
@@ -30,6 +31,8 @@ from pennant.core.takes.quantity import (
 )
 from pennant.core.takes.working import Working, given, step
 
+NO_JOINT = 1.0
+"""Square millimetres: joints of no width come to less than this by rounding."""
 LEAST_MIXED = 0.01
 """Litres: nobody mixes less at a time, whatever a bed of a hair's breadth would take."""
 MINUTES = given("minutes an hour", 60, "minutes", "plan")
@@ -69,7 +72,7 @@ def mixes(
         areas = areas_by_tile(job, field_area, pieces, joints)
         yield from _adhesive(job, areas, combed, pieces, under)
     grouted = bedded | {of: tiles[of] for of in glued}
-    filled = {of: area for of, area in joints.items() if of in grouted and area > 0}
+    filled = {of: area for of, area in joints.items() if of in grouted and area > NO_JOINT}
     if filled:
         yield from _grout(job, field_area, filled, grouted, pieces)
     elif job.tile.ledger is not None and job.tile.ledger.gaps > 0:
@@ -102,7 +105,7 @@ def _adhesive(
     combed = _by_tile("mixed", "litres", "field", {of: (areas[of], beds[of]) for of in beds})
     each = beds.get(FIELD) or next(iter(beds.values()))
     dabbed = product is not None and product.kind == "construction"
-    count = sum(piece.of in bedded for piece in pieces)
+    count = _dabbed_pieces(job, [piece for piece in pieces if piece.of in bedded])
     litres = _dabs(job, count) if dabbed else combed
     if hollows and not dabbed:
         litres = step("sum", "mixed, hollows filled", "litres", litres, *hollows)
@@ -143,9 +146,9 @@ def _mix(
 
     It covers what two hands do before it stiffens, or its share of all there is to do.
     """
-    count = batches.value
-    if count <= 0:
+    if batches.value <= 0:
         return None
+    count = max(batches.value, 1.0)  # of a small job all of it is one batch, and no more is mixed
     faces = sum(piece.area for piece in pieces) / MM2_PER_M2
     return Mix(
         of=of, powder=tidy(powder.value / count), water=tidy(water.value / count),
@@ -171,6 +174,14 @@ def _by_tile(
         for called, area, rate in alike.values()
     ]
     return step("sum", label, unit, *each)
+
+
+def _dabbed_pieces(job: Job, pieces: Sequence[Piece]) -> int:
+    """How many pieces get dabs; chips get them by the sheet."""
+    size = sheet_size(job.tile, job.pattern)
+    if size is None:
+        return len(pieces)
+    return math.ceil(sum(piece.area for piece in pieces) / (size.width * size.height))
 
 
 def _in_dabs(job: Job, pieces: int) -> Quantity:

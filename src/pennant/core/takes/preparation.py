@@ -66,15 +66,15 @@ def to_prime(
     job: Job, fields: Sequence[Field], zones: Sequence[tuple[Wall, Zone]], area: Working
 ) -> Working | None:
     """Return what is primed, by what each stretch is made of and the way that is gone with it;
-    under panels that stick by themselves all of it, or nothing where they are set in dabs.
+    under panels that stick by themselves all of it where a primer is chosen, as their sheet says.
 
     Only where tile goes. Without any stretch told, it is the whole field where a primer is chosen.
     """
     stuck = job.tile.material == "stick-on"
-    if stuck and job.ways.stuck == "dabs":
+    if stuck and (job.ways.stuck == "dabs" or job.products.primer is None):
         return None
     if not zones:
-        return area if stuck or job.products.primer is not None else None
+        return area if job.products.primer is not None else None
     under = {zone.id for _, zone in boarded(job)}
     faces = faces_of_zones(job, fields)
     stretches = [
@@ -83,13 +83,21 @@ def to_prime(
     return step("sum", "to prime", "m2", *stretches) if stretches else None
 
 
+def goes_by_sheet(job: Job, zone: Zone) -> bool:
+    """Return whether a mat is hung whose own sheet names what the wall is made of there: it is
+    cleaned, and neither scuffed nor primed.
+    """
+    mat = job.products.mat
+    return mat is not None and zone.made_of in mat.goes_on
+
+
 def _asks_for_primer(job: Job, zone: Zone) -> bool:
     if job.tile.material == "stick-on":
         return True  # their own glue holds on a primed wall
     if zone.made_of == "painted board":
         return job.ways.paint == "primer"
     if zone.made_of == "old tile":
-        return keeps_old_tile(job, zone)
+        return keeps_old_tile(job, zone) and not goes_by_sheet(job, zone)
     return zone.made_of in ALWAYS_PRIMED
 
 

@@ -109,7 +109,11 @@ def _other_tile(
         need = _sheets(job, sheets)
     else:
         used = given("to set", len(stock_for(job, pieces, of, counted).tiles), "tiles", "plan")
-        need = step("sum", f"{name} tiles", "tiles", used, setting(job.settings, "spare_tiles"))
+        own_pieces = [piece for piece in pieces if piece.of == of]
+        over = step("sum", "broken and spare", "tiles", *_broken(job, tile, own_pieces),
+                    setting(job.settings, "spare_tiles"))  # fmt: skip
+        more = step("round-up", "broken and spare, whole tiles", "tiles", over)
+        need = step("sum", f"{name} tiles", "tiles", used, more)
     own = name == "border"
     yield line("border" if own else f"tiles@{name}", "tile", need)
     each = of_job(tile.per_box, need.unit, f"{name}.per_box")
@@ -169,6 +173,22 @@ def _tiles(
     )  # fmt: skip
     more = step("round-up", "broken and spare, whole tiles", "tiles", over)
     return step("sum", "tiles", "tiles", placed, more)
+
+
+def _broken(job: Job, tile: Tile, pieces: Sequence[Piece]) -> Iterator[Working]:
+    """What breaks of another tile than the wall's, by kind of cut."""
+    kinds: dict[str, CutKind] = {}
+    for piece in pieces:
+        kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=CUT_KINDS.index)
+    count = Counter(kinds.values())
+    cuts: tuple[tuple[str, Iterable[CutKind], CutKind], ...] = (
+        ("cut straight", STRAIGHT, "crosscut"), ("notched or holed", HARD, "notch"),
+    )  # fmt: skip
+    for label, alike, kind in cuts:
+        many = given(label, sum(count[one] for one in alike), "tiles", "plan")
+        names = breaking(kind, tile.material in BRITTLE, thin=False)
+        shares = (setting(job.settings, name) for name in names)
+        yield step("product", f"{label}, lost", "tiles", many, *shares)
 
 
 def _lost(job: Job, straight: Working, notched: Working, thin: int) -> Iterator[Working]:

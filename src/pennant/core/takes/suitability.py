@@ -18,7 +18,7 @@ from pennant.core.geometry.tolerance import EPS
 from pennant.core.reading.finding import Weight
 from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile, old_tile_at_trim
 from pennant.core.survey.counters import edge_height
-from pennant.core.takes.preparation import porous_tiles
+from pennant.core.takes.preparation import goes_by_sheet, porous_tiles
 
 SuitRule = Literal[
     "sanded-scratches", "unsanded-wide", "joint-range", "joint-under-lugs", "mastic-tile",
@@ -84,6 +84,18 @@ class SuitFacts:
         """
         over = self.job.pattern.joint - self.job.settings.sanded_from
         return over >= -EPS if self.job.ways.eighth == "sanded" else over > EPS
+
+    @property
+    def wider(self) -> bool:
+        """Whether joints are wider than the width at which schools differ: there a face that
+        scratches gets unsanded grout.
+        """
+        return self.job.pattern.joint - self.job.settings.sanded_from > EPS
+
+    @property
+    def scratches(self) -> bool:
+        """Whether sand scratches the tile's face."""
+        return self.job.tile.scratches or self.job.tile.finish == "polished"
 
     @property
     def weight(self) -> float:
@@ -210,9 +222,9 @@ def _too_quick(facts: SuitFacts) -> bool:
 
 SUITS: tuple[Suit, ...] = (
     Suit("sanded-scratches", "never", False,
-         lambda f: (f.job.tile.scratches or f.job.tile.finish == "polished")
-         and _grout(f, "sanded")),
-    Suit("unsanded-wide", "never", False, lambda f: f.wide and _grout(f, "unsanded")),
+         lambda f: f.scratches and _grout(f, "sanded")),
+    Suit("unsanded-wide", "never", False,
+         lambda f: (f.wider if f.scratches else f.wide) and _grout(f, "unsanded")),
     Suit("joint-range", "never", False, _out_of_range),
     Suit("joint-under-lugs", "never", False,
          lambda f: f.job.pattern.joint < f.job.tile.lugs - EPS),
@@ -264,7 +276,7 @@ SUITS: tuple[Suit, ...] = (
     Suit("plywood", "avoid", True, lambda f: f.on("plywood") and not f.allowed()),
     Suit("old-tile-unprimed", "avoid", True,
          lambda f: f.on("old tile") and f.zone is not None and keeps_old_tile(f.job, f.zone)
-         and f.products.primer is None),
+         and f.products.primer is None and not goes_by_sheet(f.job, f.zone)),
     Suit("laminate", "avoid", True, lambda f: f.on("laminate") and not f.allowed()),
     Suit("not-on-sheet", "never", True,
          lambda f: f.adhesive is not None and f.on(*f.adhesive.not_on)),
