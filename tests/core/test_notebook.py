@@ -64,13 +64,90 @@ class TestReading:
         assert {key: found[key] for key in fields} == fields
 
 
+class TestAsPeopleWrite:
+    """A line as somebody scribbles it is read where it can mean one thing only."""
+
+    @pytest.mark.parametrize(
+        ("line", "same"),
+        [
+            ("Wall cabinet, 33 wide, 14 1/2 off left, 17 7/8 above the counter",
+             "cabinet 14 1/2 from left wide 33 clear 17 7/8"),
+            ("bottom of upper 445 mm up, 900 mm w, 1210 mm from lhs",
+             "cabinet 1210 mm from left wide 900 mm clear 445 mm"),
+            ("cab 30 1/4 wide 8 3/8 from left, 19 clear at left end 18 5/8 at right",
+             "cabinet 8 3/8 from left wide 30 1/4 clear 19 right 18 5/8"),
+            ("upper 2' 6\" wide, starts 4' 1 1/4\" from the left, 17 above counter",
+             "cabinet 4' 1 1/4 from left wide 2' 6 clear 17"),
+            ("Outlet, 28 5/8 from the left wall to its center, 9 1/4 above the counter",
+             "outlet 28 5/8 from left up 9 1/4"),
+            ("twin socket 11 1/8 fr R to c/l, 9 7/8 up",
+             "outlet double 11 1/8 from right up 9 7/8"),
+            ("dbl switch 4 1/4 right of window to ctr, 10 up",
+             "switch double 4 1/4 from window right up 10"),
+            ("window starts thirty seven and a half from the left, twenty nine wide, "
+             "thirty one and three quarters high, sill six above the counter",
+             "window 37 1/2 from left wide 29 high 31 3/4 sill 6"),
+            ("window opening 31 1/4 x 36 5/8, trim 2 1/4 all round, left jamb 40 from left, "
+             "sill 8 1/2", "window 40 to jamb wide 31 1/4 high 36 5/8 casing 2 1/4 sill 8 1/2"),
+            ("win 30w x 33h @ 22, sill 7", "window 22 wide 30 high 33 sill 7"),
+            ("range hood 30 wide ctr on range, 26 up",
+             "hood centre 0 from range centre wide 30 clear 26"),
+            ("shelf 20 w, 7/8 thk, btm 14 up, 60 off left",
+             "shelf 60 from left wide 20 thick 7/8 clear 14"),
+            ("niche 10 wide, 20 high, bottom 9 above the counter, left side 70 from left",
+             "niche 70 from left wide 10 high 20 sill 9"),
+        ],
+    )  # fmt: skip
+    def test_reads_as_the_notebook_has_it(self, line: str, same: str) -> None:
+        before = ["range 60 wide 30"]
+        if same.startswith("switch"):
+            before.append("window 2 wide 9 high 9 sill 9")
+        one, other = (things(*before, text)[-1] for text in (line, same))
+        assert one == other
+
+    @pytest.mark.parametrize(
+        ("line", "asked"),
+        [
+            ("window 38 from corner, 30 x 40, sill 9", "from the left corner or the right one"),
+            ("range 30 wide 71 1/4", "30 wide and 71 1/4 from the left, or 71 1/4 wide"),
+            ("outlet 5 3/4 from window, 9 up", "which side of window: left"),
+            ("outlet left 12 1/8 up 10", "from the left end, or is its left side"),
+            ("sink 31", "its width, or where its center is"),
+            ("2 outlets 30 apart, first 12 from left", "more than one thing on this line"),
+            ("outlet 30 up 9, another at 50", "more than one thing on this line"),
+        ],
+    )
+    def test_what_could_mean_two_things_is_asked_with_both(self, line: str, asked: str) -> None:
+        with pytest.raises(LineError, match=asked):
+            read_line(line)
+
+    @pytest.mark.parametrize(
+        ("line", "near"),
+        [
+            ("cabnit 30 wide 30 clear 18", "cabinet"), ("windw 30 wide 30", "window"),
+            ("pipe 30 up 7 diametre 1", "diameter"), ("cabinet 0 wide 30 claer 18", "clear"),
+            ("outlet 30 up 9 by lazer", "laser"),
+        ],
+    )  # fmt: skip
+    def test_a_slip_of_the_pen_names_the_word_that_is_near(self, line: str, near: str) -> None:
+        with pytest.raises(LineError, match=f"do you mean '{near}'"):
+            read_line(line)
+
+    @pytest.mark.parametrize(
+        "line", ["outlet 30 to center", "outlet 30 up 9 to the fridge", "cabinet 3 wide 30"]
+    )
+    def test_a_measure_that_is_missing_is_never_made_up(self, line: str) -> None:
+        with pytest.raises((LineError, ValueError)):
+            things(line)
+
+
 class TestRefusing:
     """A line that cannot be read says at which word, and what would be right."""
 
     @pytest.mark.parametrize(
         ("line", "said"),
         [
-            ("", "the line is empty"), ("tip 30", "'tip' is no thing"),
+            ("", "the line is empty"), ("tip 30", "the thing 'tip'"),
             ("window wide", "after 'wide' a length should follow"),
             ("window 30 wide tall", "not 'tall'"), ("window 30 wide 9 wide 8", "said twice"),
             ("outlet 30 sill 9", "'sill' is not said of an outlet; of it one can say"),
@@ -152,7 +229,8 @@ class TestWriting:
             "zone wide 40 skim damp loose flat 1/4 over 1/4", "zone wide 9 old tile over 3/8 off",
         ]),
         st.sampled_from(
-            ["at 3 5/16", "3", "centre 12 from right by laser", "left 40", "-2 from right"]
+            ["at 3 5/16", "3", "centre 12 from right by laser", "left 40 from left",
+             "-2 from right"]
         ),
         st.sampled_from(["", '"Some name"', '#other-id "Name"']),
         st.sampled_from(["", ' unsettled "why" owed "Kim" hold 1', ' unsettled "later"']),
@@ -186,7 +264,7 @@ class TestWhatPeopleWrite:
     @pytest.mark.parametrize(
         ("line", "fields"),
         [
-            ("sink 42", {"kind": "mark", "name": "Sink"}),
+            ("sink center 42", {"kind": "mark", "name": "Sink"}),
             ("stove 30 wide 30 down 2", {"kind": "range-gap", "name": "Range"}),
             ("gfci 20 up 9", {"kind": "outlet", "name": "Outlet, protected"}),
             ("outlet 20 up 9 double", {"kind": "outlet", "gangs": 2}),

@@ -226,7 +226,7 @@ class TestProducts:
         job = Job.model_validate({**a_job().model_dump(mode="json"), "tile": tile})
         lines = {line.id for line in plan(job).quantities}
         assert not {"adhesive", "grout", "spacers", "primer", "sealant"} & lines
-        primer = {"name": "Primer", "pack": 1}
+        primer = {"name": "Primer", "pack": 1, "cover": 8}
         asked = Job.model_validate({**job.model_dump(mode="json"), "products": {"primer": primer}})
         assert "primer" in {line.id for line in plan(asked).quantities}
 

@@ -99,7 +99,8 @@ def _along(at: Along, units: Units, usual: object) -> Iterator[str]:
         yield f"at {_len(at.value, units)}"
     else:
         yield f"{at.to} {_len(at.value, units)}"
-    if at.taken_from != "left":
+    # "outlet left 40" alone could mean two things.
+    if at.taken_from != "left" or at.to in ("left", "right"):
         yield f"from {_place(at.taken_from)}"
     yield from _with(at.taken_with, "tape")
 

@@ -9,11 +9,14 @@ so that a length is read, and refused, in one place. Words may come in any order
 """
 
 import difflib
+import itertools
 import re
 from collections.abc import Mapping
-from typing import Any
+from typing import Any, get_args
 
-from pennant.core.document.measures import slug
+from pennant.core.document.lengths import MM_PER_INCH, parse_length
+from pennant.core.document.measures import MeasuringTool, slug
+from pennant.core.document.notebook_habits import NUMBER, in_notebook_words
 from pennant.core.document.substrate import MADE_OF
 from pennant.core.document.things import THINGS
 
@@ -39,6 +42,8 @@ _OLD_TILE = {"stays": "over", "off": "off"}
 _SIDES = {"left": "left", "right": "right", "centre": "centre", "center": "centre"}
 _ENDS = {"top": "top", "bottom": "bottom", "underside": "bottom", "centre": "centre",
          "center": "centre"}  # fmt: skip
+_MEASURED_TO = ("jamb", "casing", "box", "plate")
+_TOOLS = get_args(MeasuringTool)
 _UNITS = {"mm", "cm", "m", "in", "inch", "inches", "ft", "foot", "feet"}
 _NUMBER = re.compile(r"[-+]?[\d.,½¼¾⅛⅜⅝⅞]")
 _TOKEN = re.compile(r'(?<!\S)"[^"]*"|\S+')
@@ -68,6 +73,61 @@ def read_line(text: str) -> dict[str, Any]:
     """Return the fields of the thing on a line; raise `LineError` for what is none."""
     if len(text) > 400:
         raise LineError("the line is longer than any thing needs; put each thing on its own line")
+    _ask_what_could_mean_two(text)
+    try:
+        return _read(text)
+    except LineError as as_it_stands:
+        # As people write it: read only where all of it can then be read.
+        rewritten = in_notebook_words(text)
+        try:
+            return _read(rewritten)
+        except LineError as error:
+            # Said in the words of whoever wrote the line.
+            known = rewritten.partition(" ")[0] in FIRST_WORDS
+            own = all(word in text.lower() for word in re.findall(r"'(\w+)'", str(error)))
+            raise (error if known and own else as_it_stands) from None
+
+
+_SEVERAL = re.compile(r"\b\d+ (?:outlets|switches|sockets)\b|\banother\b", re.I)
+_FROM_A_CORNER = re.compile(r"\bfrom (?:the )?corner(?=,|$| (?:\d|up|sill|clear|wide|high))", re.I)
+
+
+def _ask_what_could_mean_two(text: str) -> None:
+    """Raise `LineError` with both readings for a line that could mean two things."""
+    text = re.sub(r'(?<!\S)"[^"]*"', "", text)
+    if _SEVERAL.search(text):
+        raise LineError("there is more than one thing on this line; write each on its own line")
+    if _FROM_A_CORNER.search(text):
+        raise LineError("from the left corner or the right one? Write 'from left' or 'from right'")
+    line = " ".join(text.lower().split())
+    if found := re.fullmatch(rf"sink ({NUMBER})", line):
+        raise LineError(
+            f"is {found[1]} its width, or where its center is? Write 'sink center {found[1]}', or "
+            f"leave the width to the counter's lines"
+        )
+    if found := re.match(rf"(outlet|switch|socket) (left|right) ((?>{NUMBER}))(?! from)", line):
+        thing, side, number = found.groups()
+        raise LineError(
+            f"is it {number} from the {side} end, or is its {side} side {number} from an end? "
+            f"Write '{thing} {number} from {side}', or '{thing} {side} {number} from left'"
+        )
+    if found := re.fullmatch(rf"(?:range|stove|cooker) ({NUMBER}) wide ({NUMBER})", line):
+        first, second = found.groups()
+        if not _wider_than_any_range(second):
+            return
+        raise LineError(
+            f"is it {first} wide and {second} from the left, or {second} wide? Write "
+            f"'wide {first} {second} from left', or '{first} from left wide {second}'"
+        )
+
+
+def _wider_than_any_range(number: str) -> bool:
+    """Whether no range is so wide; a bare number past any wall in feet is in millimetres."""
+    inches = parse_length(number, "in") / MM_PER_INCH
+    return (60 if inches < 200 else 1500) < inches
+
+
+def _read(text: str) -> dict[str, Any]:
     words = [t if t.startswith('"') else t.lower() for t in _TOKEN.findall(text)]
     if not words:
         raise LineError("the line is empty; begin with a thing, such as: " + _some_kinds())
@@ -76,7 +136,11 @@ def read_line(text: str) -> dict[str, Any]:
     if kind is None and words and f"{first}-{words[0]}" in FIRST_WORDS:
         kind = FIRST_WORDS[f"{first}-{words.pop(0)}"]
     if kind is None:
-        raise LineError(f"{first!r} is no thing that is known here; begin with: {_some_kinds()}")
+        near = difflib.get_close_matches(first, FIRST_WORDS, 1)
+        meant = f"do you mean {near[0]!r}? " if near else ""
+        raise LineError(
+            f"I do not know the thing {first!r}; {meant}A line begins with one of: {_some_kinds()}"
+        )
     fields = _Line(kind, words).read()
     if first in _NAMED:
         fields.setdefault("name", _NAMED[first])
@@ -216,6 +280,8 @@ class _Line:
 
     def _place(self) -> str:
         first = self._next("where it was taken from")
+        if first == "the":
+            first = self._next("where it was taken from")
         if first in ("left", "right", "last", "counter", "datum", "laser", "top"):
             if self.words and self.words[0] in ("end", "line", "thing"):
                 self.words.pop(0)
@@ -224,15 +290,18 @@ class _Line:
         while self.words and self.words[0] not in {*_SIDES, *_ENDS}:
             label.append(self.words.pop(0))
         if not self.words:
-            raise LineError(
-                f"say which side of {' '.join(label)}: left, right, centre, top or bottom"
-            )
+            thing = " ".join(itertools.takewhile(lambda w: w not in _UPWARD, label))
+            raise LineError(f"say which side of {thing}: left, right, centre, top or bottom")
         side = self.words.pop(0)
         return f"{slug(' '.join(label))}.{_SIDES.get(side) or _ENDS[side]}"
 
     def _tool(self) -> None:
         self.words.pop(0)
         tool = self._next("a tool")
+        if tool not in _TOOLS:
+            near = difflib.get_close_matches(tool, _TOOLS, 1)
+            meant = f"; do you mean {near[0]!r}?" if near else ""
+            raise LineError(f"{tool!r} is no tool to measure with{meant}; say tape or laser")
         target = self.measure if self.measure is not None else self.fields
         if target is self.fields and self.kind not in ("check", "level"):
             raise LineError("'by' should follow a measure")
@@ -259,7 +328,10 @@ class _Line:
         elif word in ("sideways", "upright") and "sideways" in known:
             self._put("turn", word)
         elif word == "to" and "to" in known:
-            self._put("measured_to", self._next("what it was measured to"))
+            said = self._next("what it was measured to")
+            if said not in _MEASURED_TO:
+                raise LineError(f"measured to {said!r}? say to {' or to '.join(_MEASURED_TO)}")
+            self._put("measured_to", said)
         elif word == "legs-off" and "gang" in known:
             self._put("legs_off", True)
         elif word == "returns" and "returns" in known:
@@ -269,7 +341,8 @@ class _Line:
         elif self.kind == "zone" and self._zone(word):
             pass
         else:
-            near = difflib.get_close_matches(word, words_of(self.kind), 1)
+            words = [*words_of(self.kind), *(["diameter"] if "dia" in known else [])]
+            near = difflib.get_close_matches(word, words, 1)
             meant = f"; do you mean {near[0]!r}?" if near else ";"
             raise LineError(f"{word!r} is not said of {a_(self.kind)}{meant} {self._may_say()}")
 
