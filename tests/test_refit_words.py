@@ -61,7 +61,7 @@ class TestMeans:
         top = next(piece.box.y1 for piece in made.pieces if piece.id == "A2.3")
         found = said(job, Height(piece="A2.3", value=top + IN / 16))
         assert "so 1/16 in more" in found.means
-        assert found.ways[0].title == "The last piece takes it"
+        assert found.ways[0].title == "Cut the last tile to fit"
 
     def test_a_lean_and_a_box(self) -> None:
         job = a_job(things=["outlet 30 up 11"])
@@ -114,7 +114,7 @@ class TestWays:
         reading = LeftToLine(piece="A1.2", side="right", value=rest(made, "A1.2") + IN / 16)
         way = next(one for one in said(job, reading).ways if one.kind == "joints")
         assert way.does.startswith("10 joints 0.006 in wider, about 1/8 in each")
-        assert way.label.startswith("The joints to come take it: 10 joints")
+        assert way.label.startswith("Spread it over the joints left: 10 joints")
 
     def test_a_way_that_would_move_what_is_set_is_none(self) -> None:
         job = a_job()
@@ -124,7 +124,7 @@ class TestWays:
         found = said(job, reading, made, noted(made, "set", *ends))
         assert "cut" not in {way.kind for way in found.ways}
         assert found.blocked[0] == (
-            "No way: cutting to it on every course would move what is set, A1.12"
+            "Not possible: cutting to it on every course would move tiles already set, A1.12"
         )
 
     @pytest.mark.parametrize("units", ["in", "mm"])

@@ -155,14 +155,14 @@ class TestHandOver:
             made, (0, NotedBox(name="1", lot="B7")),
             (5, NotedBatch(event="mixed", what="adhesive", lot="K4")),
             (30, NotedPieces(event="set", pieces=course(made, 0))),
-            (40, NotedRefit(words="The last piece takes it")), (50, Remark(words="Wall was damp")),
+            (40, NotedRefit(words="Cut the last tile to fit")), (50, Remark(words="Wall was damp")),
         )  # fmt: skip
         found = dict(hand_over(job, made, (), said))
         assert any("lot B7" in line for line in found["What was laid"])
         assert "Adhesive: 1 batches, lot K4" in found["With what"]
         assert found["When"] == ["Last tile set: 2026-03-17"]
         assert [line.split(": ")[1] for line in found["What was changed in laying, and why"]] == [
-            "The last piece takes it", "Wall was damp",
+            "Cut the last tile to fit", "Wall was damp",
         ]  # fmt: skip
 
 

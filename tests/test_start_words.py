@@ -34,7 +34,7 @@ class TestSeen:
     def test_as_the_client_says(self) -> None:
         little = JOB.model_copy(update={"seen": (SeenPlace(at="window", seen="little"),)})
         (said,) = {seen for title, seen in findings(little, weight="avoid") if "jamb" in title}
-        assert said == "One hardly looks there: it counts once when starts are compared."
+        assert said == "Rarely noticed: it counts once when starts are compared."
 
     def test_what_must_be_cured_says_nothing_of_it(self) -> None:
         never = findings(JOB, weight="never")
@@ -65,7 +65,7 @@ class TestBoard:
         job = JOB.model_copy(update={
             "wishes": self.WISHES, "settings": JOB.settings.model_copy(update={"trim_face": 0.0}),
         })  # fmt: skip
-        said = [one for one in board_of(job).unmet if one.startswith("Nothing to object to")]
+        said = [one for one in board_of(job).unmet if one.startswith("Nothing to fix or decide")]
         assert len(said) == 1
         assert "stays at" in said[0]
         assert "falls short" not in said[0]

@@ -79,7 +79,7 @@ class TestFindings:
 
     def test_a_sound_wall_has_none(self) -> None:
         job = a_job(length="97 1/2", top="10 3/8")
-        assert sheet(job, plan(job)).summary.endswith("nothing to object to")
+        assert sheet(job, plan(job)).summary.endswith("nothing to fix or decide")
 
 
 class TestSheet:

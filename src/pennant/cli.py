@@ -265,9 +265,9 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
 def _opens(on: Listening) -> str:
     """What serving phones opens, said plainly."""
     says = (
-        f"Phones reach it at {on.address}: whoever is in this network can knock there. A phone "
-        "sees nothing until it is paired by a code shown at the desk, then the site's pages of the "
-        "jobs it was given, until it is unpaired; never the desk's pages.\n"
+        f"Phones reach it at {on.address}: anyone on this network can see the sign-in page. A "
+        "phone sees nothing until it is paired by a code shown at the desk, then the site's pages "
+        "of the jobs it was given, until it is unpaired; never the desk's pages.\n"
     )
     if on.fingerprint is None:
         return says + (

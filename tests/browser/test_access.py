@@ -9,8 +9,8 @@ AXE = (Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.mi
     "utf-8"
 )
 DESKS = [
-    "paper=Survey&answer=Findings", "paper=Start&answer=Doubts", "paper=Compare&answer=Edges",
-    "paper=Tile&answer=Cuts", "paper=Products&answer=It takes", "paper=Rules&answer=Set out",
+    "paper=Survey&answer=Findings", "paper=Start&answer=Remeasure", "paper=Compare&answer=Edges",
+    "paper=Tile&answer=Cuts", "paper=Products&answer=Materials", "paper=Rules&answer=Set out",
     "paper=Start&answer=Days", "wall=all",
 ]  # fmt: skip
 PAGES = ["agree", "cuts", "saw?n=1", "materials", "days", "shades", "papers", "site"]
@@ -56,7 +56,7 @@ class TestAccess:
     def test_home_and_shelf(self, home: Page) -> None:
         expect(home.get_by_role("button", name="Duplicate").first).to_be_visible()
         assert faults(home) == []
-        home.get_by_role("link", name="The shelf").click()
+        home.get_by_role("link", name="Products").click()
         expect(home.get_by_role("region", name="Grouts")).to_be_visible()
         assert faults(home) == []
 

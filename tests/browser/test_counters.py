@@ -45,7 +45,7 @@ class TestCounter:
         saved(job)
         expect(job.get_by_text("over what is there now")).to_be_visible()
         expect(job.get_by_role("button", name="Counter, front edge")).to_be_visible()
-        paper(job, "It takes")
+        paper(job, "Materials")
         expect(job.get_by_text("Sheets under a counter: Plywood")).to_be_visible()
 
     def test_it_begins_where_it_is_told_and_keys_move_it(self, job: Page) -> None:

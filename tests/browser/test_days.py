@@ -9,7 +9,7 @@ from test_wall import paper, saved
 def days(job: Page) -> None:
     """Open the days of a job."""
     paper(job, "Days")
-    job.get_by_role("link", name="The days, step by step").click()
+    job.get_by_role("link", name="Day by day").click()
     expect(job.get_by_role("region", name="Day 1")).to_be_visible()
 
 
@@ -19,7 +19,7 @@ class TestDays:
     def test_cards_and_strip(self, job: Page) -> None:
         days(job)
         expect(job.get_by_role("img", name=re.compile("The days to scale"))).to_be_visible()
-        power = job.get_by_role("listitem").filter(has_text="Power off, proved off")
+        power = job.get_by_role("listitem").filter(has_text="Power off and tested")
         expect(power.first).to_contain_text("prove the tester")
         how = job.get_by_text("Wipe", exact=False)
         assert how.count() > 0
@@ -28,7 +28,7 @@ class TestDays:
 
     def test_two_people_and_hours_that_are_none(self, job: Page) -> None:
         days(job)
-        job.get_by_text("When: hours").click()
+        job.get_by_text("Hours, people").click()
         job.get_by_role("radio", name="two").click()
         saved(job)
         expect(job.get_by_text("two of you").first).to_be_visible()
@@ -39,7 +39,7 @@ class TestDays:
 
     def test_a_visit_that_comes_too_soon_is_said(self, job: Page) -> None:
         days(job)
-        job.get_by_text("When: hours").click()
+        job.get_by_text("Hours, people").click()
         job.get_by_role("button", name="The electrician comes").click()
         expect(job.get_by_role("alert")).to_contain_text("agree on that day or a later one")
 
@@ -53,7 +53,7 @@ class TestDays:
         saved(job)
 
     def test_the_shopping_list_says_by_when(self, job: Page) -> None:
-        paper(job, "It takes")
+        paper(job, "Materials")
         job.get_by_role("link", name="Shopping list").click()
         expect(job.locator('[data-line="sealant"]')).to_contain_text(re.compile(r"needed day \d+"))
 
@@ -64,7 +64,7 @@ class TestDays:
 
     def test_a_day_off_is_passed_over(self, job: Page) -> None:
         days(job)
-        job.get_by_text("When: hours").click()
+        job.get_by_text("Hours, people").click()
         job.get_by_role("button", name="A day off").click()
         expect(job.get_by_label("Day off 1")).to_have_value("day 2")
         expect(job.get_by_role("region", name="Day 2", exact=True)).to_have_count(0)

@@ -65,7 +65,7 @@ class TestJobs:
         home.get_by_role("button", name="Bring back Fennel Row, sink wall").first.click()
         home.get_by_role("radio", name="Archive").click()
         home.get_by_role("button", name="Take up again Fennel Row, sink wall (copy)").click()
-        home.get_by_role("radio", name="In hand").click()
+        home.get_by_role("radio", name="Current jobs").click()
         expect(cards(home)).to_have_count(2)
 
 
@@ -102,7 +102,7 @@ class TestPages:
     def test_a_page_that_did_not_come(self, job: Page) -> None:
         failed = re.compile(r"/assets/MaterialsPage.*\.js$")
         job.route(failed, lambda route: route.abort())
-        paper(job, "It takes")
+        paper(job, "Materials")
         job.get_by_role("link", name="Shopping list").click()
         expect(job.get_by_role("alert")).to_contain_text("could not be opened")
         job.unroute(failed)

@@ -24,10 +24,10 @@ class TestPattern:
         saved(job)
         paper(job, "Start")
         expect(job.get_by_role("radio", name="Cut flat at counter")).to_be_visible()
-        expect(job.get_by_role("radio", name="Fitted between lines")).to_have_count(0)
+        expect(job.get_by_role("radio", name="Trimmed to fit between edges")).to_have_count(0)
 
     def test_a_fitted_start_begins_at_the_end(self, job: Page) -> None:
-        job.get_by_role("radio", name="Fitted between lines").click()
+        job.get_by_role("radio", name="Trimmed to fit between edges").click()
         saved(job)
         paper(job, "Tile")
         job.get_by_role("radio", name="Diagonal").click()
@@ -67,7 +67,7 @@ class TestLedgerStone:
         saved(job)
         expect(job.get_by_role("radio", name="Shorter starts")).to_be_checked()
         first = job.locator("[data-piece]").evaluate_all("(all) => all.length")
-        job.get_by_role("button", name="Deal another").click()
+        job.get_by_role("button", name="Arrange again").click()
         saved(job)
         expect(job.get_by_label("Order no.")).to_have_value("2")
         assert first > 4
@@ -101,9 +101,9 @@ class TestArea:
         job.get_by_label("a liner all round").click()
         saved(job)
         expect(job.locator('[data-piece^="A1-L"]').first).to_be_attached()
-        paper(job, "It takes")
+        paper(job, "Materials")
         expect(job.get_by_role("button", name="Boxes of tile: Liner")).to_be_visible()
-        job.get_by_role("button", name="Take out").click()
+        job.get_by_role("button", name="Remove").click()
         saved(job)
         expect(job.locator('[data-piece^="A1-"]')).to_have_count(0)
 

@@ -54,7 +54,7 @@ class TestWishes:
 
     def test_another_start_is_laid_over(self, job: Page) -> None:
         paper(job, "Compare")
-        job.get_by_label("Lay it over the planted one, dashed").nth(1).check()
+        job.get_by_label("Show over the current one, dashed").nth(1).check()
         expect(job.locator("[data-ghost]")).to_have_count(1)
         paper(job, "Start")
         expect(job.locator("[data-ghost]")).to_have_count(0)
@@ -64,7 +64,7 @@ class TestFitted:
     """Fitted between two lines, what it costs is found; what gives is a choice."""
 
     def test_end_tiles_or_joints(self, job: Page) -> None:
-        job.get_by_role("radio", name="Fitted between lines").click()
+        job.get_by_role("radio", name="Trimmed to fit between edges").click()
         expect(job.get_by_text("tiles shaved by")).to_be_visible()
         job.get_by_role("radio", name="Draw the joints").click()
         expect(job.get_by_text("tiles shaved by")).to_have_count(0)
@@ -107,8 +107,8 @@ class TestCures:
 
     def test_one_is_tried_and_taken_back(self, job: Page) -> None:
         job.get_by_role("button", name="1/8 in sliver").click()
-        cures = job.get_by_role("list", name="What would cure it")
-        expect(cures).to_contain_text("then 0 to cure")
+        cures = job.get_by_role("list", name="What would fix it")
+        expect(cures).to_contain_text("then 0 to fix")
         cures.get_by_role("button", name="Try").first.click()
         expect(job.get_by_text("✗ cure")).to_have_count(0)
         saved(job)

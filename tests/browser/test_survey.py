@@ -23,7 +23,7 @@ def line(page: Page, text: str) -> None:
 
 def asked(page: Page) -> str:
     """How many doubts are open, as the tab says."""
-    return page.get_by_role("tab", name="Doubts").inner_text().removeprefix("Doubts").strip()
+    return page.get_by_role("tab", name="Remeasure").inner_text().removeprefix("Remeasure").strip()
 
 
 @pytest.fixture
@@ -142,7 +142,7 @@ class TestDoubts:
     def test_a_chain_that_does_not_close_says_where_and_why(self, job: Page) -> None:
         paper(job, "Survey")
         line(job, "check 44 3/8 from window right to right")
-        paper(job, "Doubts")
+        paper(job, "Remeasure")
         doubts = job.get_by_role("tabpanel").last
         expect(doubts).to_contain_text("1/2 in too short, Window, right to the right end")
         job.get_by_role("button", name="Window: width").click()
@@ -151,7 +151,7 @@ class TestDoubts:
     def test_one_is_set_aside_with_a_word_why(self, job: Page) -> None:
         paper(job, "Survey")
         line(job, "hood 36 wide 6 clear 20")
-        paper(job, "Doubts")
+        paper(job, "Remeasure")
         expect(job.get_by_text("Only 5/16 in between Left cabinet and Hood")).to_be_visible()
         job.get_by_role("button", name="Set aside…").click()
         job.get_by_label("Why it may stand").fill("a filler comes there")
@@ -170,7 +170,7 @@ class TestWalls:
         job.get_by_role("button", name="+ Wall").click()
         job.get_by_role("menuitem", name="round an inside corner").click()
         expect(job.locator('svg[data-surface="wall-a"]')).to_be_visible()
-        expect(job.get_by_role("radio", name="Carried round the corner")).to_be_checked()
+        expect(job.get_by_role("radio", name="Same heights as the last wall")).to_be_checked()
         saved(job)
         job.get_by_role("button", name="All walls").click()
         expect(job.locator("[data-wall]")).to_have_count(2)

@@ -15,7 +15,7 @@ class TestProducts:
     def test_chosen_and_judged(self, job: Page) -> None:
         paper(job, "Products")
         job.get_by_label("Grout", exact=True).select_option("Millrace plain, chalk")
-        together = job.get_by_role("region", name="What goes together")
+        together = job.get_by_role("region", name="Compatibility")
         expect(together).to_contain_text("Unsanded grout in a joint of 1/8 in")
         job.get_by_label("Grout", exact=True).select_option("Millrace sanded, slate")
         expect(together).not_to_contain_text("Unsanded")
@@ -24,8 +24,8 @@ class TestProducts:
 
     def test_a_mat_takes_the_place_of_adhesive(self, job: Page) -> None:
         paper(job, "Products")
-        job.get_by_label("Held by").select_option("Clingfold mat")
-        paper(job, "It takes")
+        job.get_by_label("Adhesive").select_option("Clingfold mat")
+        paper(job, "Materials")
         expect(job.get_by_role("button", name="Mat: Clingfold mat")).to_be_visible()
         expect(job.get_by_role("button", name="Adhesive", exact=True)).to_have_count(0)
         job.get_by_text("The strips, as they hang").click()
@@ -37,7 +37,7 @@ class TestProducts:
         expect(school.get_by_label("standing on a leg (usual)")).to_be_checked()
         school.get_by_label("flat where joints cross").check()
         saved(job)
-        paper(job, "It takes")
+        paper(job, "Materials")
         expect(job.get_by_role("button", name=re.compile("^Spacers"))).to_contain_text(
             "where joints cross"
         )
@@ -68,7 +68,7 @@ class TestShoppingList:
     """Grouped as a shop is; what is in hand is ticked off and stays ticked."""
 
     def test_ticks_stay(self, job: Page) -> None:
-        paper(job, "It takes")
+        paper(job, "Materials")
         job.get_by_role("link", name="Shopping list").click()
         expect(job.get_by_role("region", name="Mixing card")).to_contain_text("Powder")
         gloves = job.get_by_label("Gloves is in hand")
@@ -80,7 +80,7 @@ class TestShoppingList:
         expect(gloves).to_be_checked()
 
     def test_the_arithmetic_is_one_key_away(self, job: Page) -> None:
-        paper(job, "It takes")
+        paper(job, "Materials")
         job.get_by_role("button", name="Wedges").press("Enter")
         expect(job.get_by_text("pieces on the counter")).to_be_visible()
 
@@ -89,7 +89,7 @@ class TestShelf:
     """One's own products, read from a CSV; a wrong line is named and nothing is kept."""
 
     def test_read_a_csv(self, home: Page) -> None:
-        home.get_by_role("link", name="The shelf").click()
+        home.get_by_role("link", name="Products").click()
         expect(home.get_by_role("region", name="Grouts")).to_contain_text("Millrace")
         read = home.locator("input[type=file]")
         bad = {"name": "a.csv", "mimeType": "text/csv",
@@ -102,7 +102,7 @@ class TestShelf:
         expect(home.get_by_role("region", name="Grouts")).not_to_contain_text("Own oat")
 
     def test_a_sheet_is_written_in_its_place(self, home: Page) -> None:
-        home.get_by_role("link", name="The shelf").click()
+        home.get_by_role("link", name="Products").click()
         home.get_by_role("button", name="+ a trim").click()
         sheet = home.get_by_role("form", name="New: a trim")
         sheet.get_by_label("Name").fill("Own 3/8 profile")

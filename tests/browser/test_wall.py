@@ -180,7 +180,7 @@ class TestStart:
         job.get_by_role("radio", name="Full at right end").click()
         moved_to(job, right, bottom)
         expect(job.locator('[data-edge="a:right"]').first).to_contain_text("7 11/16 full")
-        job.get_by_role("radio", name="Tile on centre").click()
+        job.get_by_role("radio", name="Tile centered").click()
         window = kitchen_of(sink_wall()).surfaces[0].thing("window").box
         moved_to(job, (window.x0 + window.x1) / 2, y)
         job.get_by_label("Centre of").select_option("wall")
@@ -246,7 +246,7 @@ class TestStart:
         best = board(sink_wall(), "a", starts_of(sink_wall(), "a"), 1).starts[0]
         paper(job, "Compare")
         first = job.get_by_role("button", name=f"1. {best.title}")
-        expect(first).to_contain_text("0 to cure")
+        expect(first).to_contain_text("0 to fix")
         expect(job.get_by_role("button", pressed=True).last).to_contain_text("planted")
         first.click()
         saved(job)
@@ -288,7 +288,7 @@ class TestAnswers:
         expect(job.locator("[data-picked]").first).to_be_visible()
 
     def test_a_quantity_opens_its_working(self, job: Page) -> None:
-        paper(job, "It takes")
+        paper(job, "Materials")
         job.get_by_role("button", name="Grout 1 bag").click()
         expect(job.get_by_text("depth to fill").first).to_be_visible()
         expect(job.get_by_text("from the rules").first).to_be_visible()

@@ -1,4 +1,4 @@
-"""Slack: how far a start may go either way before there is more to cure. Inches."""
+"""Slack: how far a start may go either way before there is more to fix. Inches."""
 
 from itertools import pairwise
 
@@ -86,5 +86,5 @@ class TestByHand:
     def test_in_words(self) -> None:
         job = a_job(bond=(0, 1), top="23 1/2")
         assert say_slack(job, slacks(job)[0]) == (
-            "1 1/2 in left and 1/8 in right before there is more to cure"
+            "1 1/2 in left and 1/8 in right before there is more to fix"
         )

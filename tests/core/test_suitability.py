@@ -166,7 +166,9 @@ class TestTable:
         assert "Sash" in said
         plain = a_job(settings={}, products={"grout": {**SANDED, "colour": "#b9cbbd"}})
         made = plan(plain)
-        assert joints_in_words(plain, Names(made.kitchen), made) == "match: joints recede"
+        assert (
+            joints_in_words(plain, Names(made.kitchen), made) == "Grout matches: joints hardly show"
+        )
 
     def test_a_stretch_of_wall_is_named(self) -> None:
         (found,) = unsuited(job_with({"zone": {"loose": True}}))

@@ -123,7 +123,7 @@ def install(app: FastAPI) -> None:
             f"it was used already, is older than {OFFER_SECONDS / 60:g} minutes, or was never "
             "shown; ask for another"
         )
-        return problem(403, "wrong-code", "This code pairs nothing", detail)
+        return problem(403, "wrong-code", "This code is not valid", detail)
 
     @app.exception_handler(TooSoon)
     def too_soon(_: Request, error: TooSoon) -> JSONResponse:

@@ -278,7 +278,7 @@ class _Binder:
             yield from self._heading(mix.what)
             yield self._table(
                 [self._row("Powder", mix.powder), self._row("Water", mix.water),
-                 self._row("Makes", mix.makes), self._row("Lives", mix.minutes),
+                 self._row("Makes about", mix.makes), self._row("Use within", mix.minutes),
                  self._row("Covers", mix.covers), self._row("In all", mix.batches)], 1, 5,
             )  # fmt: skip
         yield Spacer(1, 6)
@@ -313,7 +313,7 @@ class _Binder:
                 if card.stop:
                     lines.append(self._text(card.stop))
                 if card.right:
-                    lines.append(self._text(f"Right when: {card.right}", self.small))
+                    lines.append(self._text(f"Done when: {card.right}", self.small))
                 lines += [self._text(f"⚠ {one}") for one in card.cautions]
                 yield KeepTogether([*lines, Spacer(1, 5)])
 

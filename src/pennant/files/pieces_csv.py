@@ -8,7 +8,7 @@ from pennant.words.days_values import DaysText
 from pennant.words.names import CUT_NAMES, Names
 
 PIECES = ("piece", "wall", "course", "kind", "width", "height", "left", "bottom", "tile")
-STEP_COLUMNS = ("day", "date", "from to", "step", "lasts", "who", "have ready", "right when")
+STEP_COLUMNS = ("day", "date", "from to", "step", "lasts", "who", "have ready", "done when")
 
 
 def pieces_csv(job: Job, plan: Plan) -> str:

@@ -214,7 +214,7 @@ def _steps(kit: SiteKit) -> Iterator[str]:
         lines = [*(f"⚠ {one}" for one in card.cautions), *card.how]
         if card.ready:
             lines.append(f"Have ready: {'; '.join(card.ready)}")
-        lines += [f"Right when: {card.right}"] if card.right else []
+        lines += [f"Done when: {card.right}"] if card.right else []
         lines += [card.stop] if card.stop else []
         lines += [one.says for one in card.times]
         yield _listed(lines)

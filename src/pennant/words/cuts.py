@@ -235,7 +235,7 @@ def _in_words(job: Job, names: Names, found: CutList, group: CutGroup) -> CutTex
         marks=(*(_line(job, one, marks) for one in marks.lines),
                *(_round(job, one) for one in marks.rounds)),
         hides=", ".join(dict.fromkeys(names.edge(one.edge) for one in group.hides)),
-        play=f"may be off by {show_with_unit(group.play, job.step)} and is still covered"
+        play=f"{show_with_unit(group.play, job.step)} off stays hidden"
         if group.play else "", risk="thin leg: it may snap; cut it slowly" if group.thin else "",
         pieces=group.pieces, surfaces=group.surfaces,
         where=f"{walls}, {rows(job, group.courses)}", tiles=tuple(_from(stock, group.pieces)),

@@ -458,7 +458,7 @@ class _Words:
 
     def _batch(self, step: Step, number: str) -> str:
         count = len(step.sections)
-        spread = f"spread for {count} times" if count > 1 else "spread once"
+        spread = f"{count} sections" if count > 1 else "spread once"
         pieces = f"{len(step.pieces)} pieces, {spread}"
         adhesive = self.job.products.adhesive
         if self.job.tile.material == "stick-on" or self.job.products.mat is not None:

@@ -199,7 +199,10 @@ class SayDoubts:
         )
         limit = self._len(self.job.settings.max_edge_gap)
         if not doubt.scribed:
-            how = f"Up to {limit}: wedges and sealant take it, the course stands at the high point."
+            how = (
+                f"Up to {limit}: set the course level from the counter's high point; wedge the "
+                "rest and seal."
+            )
         else:
             how = (
                 f"Over {limit}: a full tile stands at the low point and the first course is "
@@ -224,7 +227,7 @@ class SayDoubts:
                 f"Tile and bed come to {self._len(doubt.out)}: the tile's edge shows there.",
             )
         return (
-            f"Tile stays {self._len(doubt.off)} behind {name}",
+            f"{name} stands {self._len(doubt.off)} past the tile",
             f"Tile and bed come to {self._len(doubt.out)}: nothing of its edge shows.",
         )
 

@@ -61,7 +61,7 @@ def say(
 
 
 _DEGREES: dict[Seen, str] = {
-    "little": "One hardly looks there", "usual": "It is in plain view",
+    "little": "Rarely noticed", "usual": "It is in plain view",
     "much": "It is looked at first",
 }  # fmt: skip
 
@@ -149,7 +149,7 @@ class _Saying:
 
     def _leg(self, finding: ThinLeg) -> Words:
         return (
-            f"{self._where(finding)}: {self._len(finding.leg)} leg of tile",
+            f"{self._where(finding)}: {self._len(finding.leg)} strip beside the box",
             f"{_count(finding)} in {self._rows(finding)}.",
             f"At least {self._len(finding.least)}.",
         )

@@ -60,7 +60,7 @@ def hand_over(
         "Spare",
         [
             f"{spare:g} tiles of the same lot are left for a later repair, and what is over of "
-            "grout and sealant. They lie: ______________________________"
+            "grout and sealant. Stored at: ______________________________"
         ],
     )
     if again := [f"{use.what}: {use.when}" for use in uses]:

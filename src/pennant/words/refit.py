@@ -14,8 +14,8 @@ from pennant.words.entries import say_pieces, say_reading
 from pennant.words.names import Names
 
 WAY_TITLES: dict[WayKind, str] = {
-    "cut": "The last piece takes it",
-    "joints": "The joints to come take it",
+    "cut": "Cut the last tile to fit",
+    "joints": "Spread it over the joints left",
     "next wall": "The piece round the corner takes it",
     "leans": "The end leans: each course is cut to it",
     "as found": "Planned as it was found",
@@ -72,7 +72,7 @@ def refit_in_words(job: Job, planned: Plan, reading: Reading, found: Refit) -> R
         release=_release(job, planned, reading, found.meant),
         ways=tuple(_way(job, planned, way, found.meant) for way in found.ways),
         blocked=tuple(
-            f"No way: {BLOCKED[kind]} would move what is set, {say_pieces(pieces)}"
+            f"Not possible: {BLOCKED[kind]} would move tiles already set, {say_pieces(pieces)}"
             for kind, pieces in found.blocked
         ),
     )  # fmt: skip

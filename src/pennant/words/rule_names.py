@@ -25,7 +25,7 @@ _NAMES: dict[str, str] = {
     "shave_share": "a shaved tile loses at most",
     "joint_play": "a joint may be wider or narrower by",
     "plate_cover": "a plate reaches over its hole by",
-    "least_leg": "a leg of tile beside a hole is at least",
+    "least_leg": "a strip beside the box is at least",
     "least_drop": "an offcut is kept from",
     "break_cut": "straight cuts that break",
     "break_notched": "notches and holes that break",

@@ -221,7 +221,7 @@ def _lines() -> Iterator[str]:
     for (kind, tool), minutes in MINUTES.items():
         yield f"| {CUT_NAMES[kind]} | {tool or 'any'} | {minutes:g} |"
     yield ""
-    yield "## Where schools differ"
+    yield "## Choose a method"
     yield ""
     yield "The first of each is the default; a job carries its own choice."
     yield ""

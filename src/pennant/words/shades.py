@@ -76,7 +76,7 @@ def _headline(job: Job, shading: Shading) -> str:
             "anything is dealt"
         )
     if not shading.shades:
-        return "Not dealt."
+        return "Could not be blended."
     used = "; ".join(
         f"{count} {name}" for name, count in zip(job.shades.names, shading.used, strict=True)
     )
@@ -90,7 +90,7 @@ def _headline(job: Job, shading: Shading) -> str:
         tiles = "1 tile" if result.short == 1 else f"{result.short} tiles"
         good += f"; over all square metres {tiles} from an even share"
     best = "; every way was tried" if result.whole else ""
-    return f"Dealt: {used}{good}{best}"
+    return f"Blended: {used}{good}{best}"
 
 
 def _beside(shading: Shading) -> str:
@@ -127,7 +127,10 @@ def _note(job: Job, names: Names, one: ShadeNote) -> str:
                 "and tell the supplier today."
             )
         case "culls-over":
-            return f"{numbers[0]} culls, and {numbers[1]} tiles are cut: the others are left over."
+            return (
+                f"{numbers[0]} chipped or off-shade tiles, and {numbers[1]} tiles are cut: the "
+                "others are left over."
+            )
         case "flat-short":
             return (
                 f"{numbers[0]} flat ones are picked out, and {numbers[1]} tiles lie at inside "

@@ -290,7 +290,7 @@ def summary(plan: Plan) -> str:
     full = len(plan.pieces) - plan.cut
     avoid = len(plan.findings) - plan.never
     verdict = (
-        f"{plan.never} to cure, {avoid} to look at" if plan.findings else "nothing to object to"
+        f"{plan.never} to fix, {avoid} to decide" if plan.findings else "nothing to fix or decide"
     )
     return f"{full} full and {plan.cut} cut pieces; {verdict}"
 

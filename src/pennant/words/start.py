@@ -96,14 +96,14 @@ def _up(names: Names, up: UpSchool) -> str:
 
 
 def say_slack(job: Job, slack: Slack) -> str:
-    """Say how far a start may move before there is more to cure than now."""
+    """Say how far a start may move before there is more to fix than now."""
     minus, plus = ("left", "right") if slack.way == "across" else ("down", "up")
     whole = slack.stretches[-1].high - slack.stretches[0].low
     if slack.back + slack.ahead >= whole - 0.01:
-        return "any way: nothing more to cure wherever it goes"
+        return "any way: nothing more to fix wherever it goes"
     return (
         f"{show_with_unit(slack.back, job.step)} {minus} and "
-        f"{show_with_unit(slack.ahead, job.step)} {plus} before there is more to cure"
+        f"{show_with_unit(slack.ahead, job.step)} {plus} before there is more to fix"
     )
 
 

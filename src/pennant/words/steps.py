@@ -35,7 +35,8 @@ STEP_WORDS: dict[StepId, StepWords] = {
         "Measure its height again along the wall before anything is set out.",
     ), "The counter stands still, and its line is as surveyed."),
     "boxes": StepWords("Open every box and dry lay", (
-        "Open all boxes before the first tile; compare lots; lay culls aside for cuts.",
+        "Open all boxes before the first tile; compare lots; lay chipped or off-shade tiles aside "
+        "for cuts.",
         "Lay two or three courses out on the floor, dealt from every box in turn.",
         "Step back and look at shades, faces and flatness.",
     ), "No patch of one shade, and nobody wants to change anything.", short="opening the boxes"),
@@ -50,7 +51,7 @@ STEP_WORDS: dict[StepId, StepWords] = {
         "Empty the counter; slide appliances out; take down what hangs on the wall.",
         "Sheeting over counter and sink, taped along the wall's edge; cover the floor to the door.",
     ), "Nothing that a dropped tile could hit is bare.", short="clearing"),
-    "power-off": StepWords("Power off, proved off, plates off", (
+    "power-off": StepWords("Power off and tested, plates off", (
         "Breaker off, and a note on it. Try the tester on a live point, then every device, then "
         "on the live point again.",
         "Plates off; ease each device forward on its wires. Ask what else hangs on that breaker.",
@@ -97,7 +98,7 @@ STEP_WORDS: dict[StepId, StepWords] = {
     "batten": StepWords("Screw the batten on, level", (
         "Its top edge where the first course begins; screws into studs.",
         "Find pipes and cables behind the board before any screw goes in.",
-    ), "A level on it shows level, and it carries a hand.", "batten", short="the batten"),
+    ), "A level on it shows level, and it takes your weight.", "batten", short="the batten"),
     "gap-screws": StepWords("Screws under the first course", (
         "Two under each tile, in line; find pipes and cables first.",
     ), "A straightedge lies on all heads."),
@@ -161,7 +162,7 @@ STEP_WORDS: dict[StepId, StepWords] = {
     "sealant": StepWords("Sealant at every change of plane", (
         "Mask both sides; one bead without stopping; tool it once; tape off while it is wet.",
     ), "One smooth line that touches both sides all along.", "sealant", short="sealant"),
-    "devices": StepWords("Devices out to the tile, plates on", (
+    "devices": StepWords("Bring outlets flush, fit cover plates", (
         "Breaker off and proved off again. Spacers behind the ears, longer screws, plate on.",
         "An extender where the box lies too deep: the local code and an electrician say so.",
     ), "The plate lies flat on tile all round; then power on, and each one tried.",

@@ -245,7 +245,7 @@ def joints_in_words(job: Job, names: Names, plan: Plan) -> str:
     if job.products.grout is None:
         return ""
     if not contrast(job.products.grout.colour, job.tile.colour):
-        return "match: joints recede"
+        return "Grout matches: joints hardly show"
     spots = dict.fromkeys(
         names.edge(place)
         for finding in plan.findings

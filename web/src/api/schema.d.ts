@@ -9525,7 +9525,7 @@ export interface components {
             least_share: number;
             /**
              * Least Leg
-             * @description A leg of tile between a box and the tile's edge thinner than this snaps while it is being cut.
+             * @description A strip of tile between a box and the tile's edge thinner than this snaps while it is being cut.
              * @default 12.7
              */
             least_leg: number | string;
@@ -9999,7 +9999,7 @@ export interface components {
             least_share: number;
             /**
              * Least Leg
-             * @description A leg of tile between a box and the tile's edge thinner than this snaps while it is being cut.
+             * @description A strip of tile between a box and the tile's edge thinner than this snaps while it is being cut.
              * @default 12.7
              */
             least_leg: number;
@@ -10864,7 +10864,7 @@ export interface components {
          * Slack
          * @description One direction's stretches over a module, and how far the start may move either way.
          *
-         *     ``back`` and ``ahead`` are how far (mm) it can go without more to cure than now.
+         *     ``back`` and ``ahead`` are how far (mm) it can go without more to fix than now.
          */
         Slack: {
             /**
@@ -11936,7 +11936,7 @@ export interface components {
             mat_pace: number;
             /**
              * Boxes Each
-             * @description Open it, compare lots and shades, lay out culls.
+             * @description Open it, compare lots and shades, lay chipped tiles aside.
              * @default 4
              */
             boxes_each: number;
@@ -12272,7 +12272,7 @@ export interface components {
             mat_pace: number;
             /**
              * Boxes Each
-             * @description Open it, compare lots and shades, lay out culls.
+             * @description Open it, compare lots and shades, lay chipped tiles aside.
              * @default 4
              */
             boxes_each: number;

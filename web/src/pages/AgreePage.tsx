@@ -13,7 +13,7 @@ export function AgreePage() {
   const { agreed } = view.job;
   return (
     <main className="mx-auto max-w-4xl px-4 py-4 print:max-w-none print:p-0">
-      <PaperHead title={`${view.job.name}: what we lay, for you to agree to`} />
+      <PaperHead title={`${view.job.name}: your tile layout, for approval`} />
       <p className="aside">
         Every piece that somebody may object to is listed and numbered in the picture. Nothing is
         cut or set before this is agreed.

@@ -48,7 +48,7 @@ export function DaysPage() {
         {!data && !error && <p className="aside">Planning the days…</p>}
         {data && !error && <DaysInShort said={data.days} />}
         <details className="mt-3 border border-rule bg-paper px-3 py-2 print:hidden">
-          <summary className="heading cursor-pointer">When: hours, hands, dates, wishes</summary>
+          <summary className="heading cursor-pointer">Hours, people, dates, goal</summary>
           <div className="mt-2">
             <SchedulePaper />
           </div>
@@ -60,7 +60,7 @@ export function DaysPage() {
             </div>
             <p className="aside mt-1">
               Numbers are those of the cards below. Solid is work, hatched waits, shaded night; blue
-              is what the end hangs on: {data.days.chain.join("; then ")}.
+              is what sets the finish date: {data.days.chain.join("; then ")}.
             </p>
             <Done said={data.days} />
             {data.days.days
@@ -148,7 +148,7 @@ function Card({ card, day, how, on }: CardProps) {
         {card.stop && <p className="font-medium">☾ {card.stop}</p>}
         {card.right && (
           <p>
-            <span className="aside">Right when: </span>
+            <span className="aside">Done when: </span>
             {card.right}
           </p>
         )}

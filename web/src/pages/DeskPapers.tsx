@@ -20,7 +20,15 @@ import { TilePaper } from "../papers/TilePaper";
 import { WantedField } from "../parts/wanted";
 
 export const IN = ["Survey", "Start", "Compare", "Tile", "Products", "Rules"] as const;
-export const OUT = ["Findings", "Doubts", "Edges", "Cuts", "It takes", "Set out", "Days"] as const;
+export const OUT = [
+  "Findings",
+  "Remeasure",
+  "Edges",
+  "Cuts",
+  "Materials",
+  "Set out",
+  "Days",
+] as const;
 
 interface Props {
   inPaper: number;
@@ -55,7 +63,7 @@ export const DeskPapers = memo(function DeskPapers(props: Props) {
   return (
     <div className="grid min-h-0 grow basis-[46%] border-slab border-t-4 bg-skim-deep max-md:block md:grid-cols-2 md:gap-3 md:px-3 md:pt-2">
       <Papers
-        label="What you choose"
+        label="Choices"
         names={IN}
         chosen={inPaper}
         onChosen={(name) => onTurn("paper", name)}
@@ -70,7 +78,7 @@ export const DeskPapers = memo(function DeskPapers(props: Props) {
         <RulesPaper />
       </Papers>
       <Papers
-        label="What comes of it"
+        label="Results"
         names={OUT}
         badges={[view.sheet.findings.length, asked]}
         chosen={outPaper}

@@ -12,7 +12,7 @@ import { KeptHere, NotPaired, PhoneHome } from "./PhoneHome";
 import { useJobActions } from "./useJobActions";
 
 const FOLDERS: readonly { value: Folder; label: string }[] = [
-  { value: "in-hand", label: "In hand" },
+  { value: "in-hand", label: "Current jobs" },
   { value: "archive", label: "Archive" },
   { value: "trash", label: "Trash" },
 ];
@@ -48,9 +48,9 @@ function DeskHome() {
         <h1 className="flex items-center gap-2 font-semibold font-tape text-3xl">
           <Mark size={30} /> Pennant
         </h1>
-        <p className="aside grow">Plant the start; see what every edge gets.</p>
+        <p className="aside grow">Choose where to start. See every cut.</p>
         <Link to="/shelf" className="button">
-          The shelf
+          Products
         </Link>
         <Link to="/phones" className="button">
           Phones

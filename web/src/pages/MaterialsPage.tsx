@@ -141,8 +141,8 @@ export function MaterialsPage() {
                   [
                     ["Powder", mix.powder],
                     ["Water", mix.water],
-                    ["Makes", mix.makes],
-                    ["Lives", mix.minutes],
+                    ["Makes about", mix.makes],
+                    ["Use within", mix.minutes],
                     ["Covers", mix.covers],
                     ["In all", mix.batches],
                   ] as const

@@ -80,7 +80,7 @@ export function PapersPage() {
         </p>
       )}
       <section aria-label="Papers">
-        <h2 className="heading border-slab border-b-2">Papers, bound into one PDF</h2>
+        <h2 className="heading border-slab border-b-2">Print as one PDF</h2>
         <ul className="my-2 grid gap-x-6 md:grid-cols-2">
           {papers?.map(({ paper, title, what_for }) => (
             <li key={paper}>

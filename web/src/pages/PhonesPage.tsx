@@ -85,8 +85,8 @@ export function PhonesPage() {
                 </p>
                 {data.fingerprint ? (
                   <p className="mt-2">
-                    The phone warns that nobody vouches for this machine. Look at the certificate
-                    there, and go on where its SHA-256 is
+                    Your phone will warn about the certificate. Look at the certificate there, and
+                    go on where its SHA-256 is
                     <span className="mt-1 block break-all font-mono text-sm">
                       {data.fingerprint}
                     </span>

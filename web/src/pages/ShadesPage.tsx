@@ -24,11 +24,11 @@ export function ShadesPage() {
         <PaperHead title={`${view.job.name}: boxes and shades`} />
         <p className="aside max-w-[70ch]">
           Open every box before the first tile is set. Sort each by eye in daylight and write down
-          how many there are of each shade; chipped ones are culls, and go to the cuts.
+          how many there are of each shade; chipped or off-shade ones go to the cuts.
         </p>
         <Names />
         <Boxes />
-        {error && <Refused error={error} title="Not dealt." named={named} />}
+        {error && <Refused error={error} title="Could not be blended." named={named} />}
         {opened && !data && !error && <p className="aside">Dealing…</p>}
         {opened && data && !error && <Dealt page={data} busy={isFetching} />}
       </main>
@@ -151,7 +151,7 @@ function Boxes() {
                     {name}
                   </th>
                 ))}
-                <th className="font-normal">culls</th>
+                <th className="font-normal">chipped or off-shade</th>
                 <th className="font-normal">flat</th>
                 <th className="font-normal">broken</th>
                 <th />
@@ -177,7 +177,12 @@ function Boxes() {
                     number
                   />
                 ))}
-                <Cell at={number} field="culls" label={`Box ${box.name}, culls`} number />
+                <Cell
+                  at={number}
+                  field="culls"
+                  label={`Box ${box.name}, chipped or off-shade`}
+                  number
+                />
                 <Cell at={number} field="flat" label={`Box ${box.name}, flat`} number />
                 <Cell at={number} field="broken" label={`Box ${box.name}, broken`} number />
                 <td>
@@ -227,7 +232,7 @@ function Dealt({ page, busy }: { page: Page; busy: boolean }) {
   const { shades, pictures } = page;
   const walls = [...new Set(pictures.map(({ surface }) => surface))];
   return (
-    <section aria-label="Dealt" aria-busy={busy} className="mt-4">
+    <section aria-label="Blended" aria-busy={busy} className="mt-4">
       <p className="tape text-[20px]">{shades.headline}</p>
       {shades.beside && <p className="aside">{shades.beside}</p>}
       {shades.notes.map((one) => (

@@ -64,7 +64,7 @@ export function ShelfPage() {
           />
         </label>
       </p>
-      <h1 className="heading mt-3 text-2xl">The shelf</h1>
+      <h1 className="heading mt-3 text-2xl">Products</h1>
       <p className="aside">
         What jobs choose from. Write a product’s sheet here, or many of them in the CSV and read it
         back: a product of the same name is replaced. Jobs keep what they chose as it was. The
@@ -83,7 +83,7 @@ export function ShelfPage() {
           </ul>
         </div>
       )}
-      {error && <p role="alert">✗ The shelf could not be opened: {error.message}.</p>}
+      {error && <p role="alert">✗ The products could not be opened: {error.message}.</p>}
       {data?.map((kind) => (
         <section key={kind.kind} aria-label={kind.title} className="mt-3">
           <div className="flex items-end border-slab border-b-2">

@@ -91,7 +91,7 @@ function AreaCard({ area, index }: { area: Area; index: number }) {
               )
             }
           >
-            Take out
+            Remove
           </button>
         </div>
         <div className="mt-1.5 flex flex-wrap items-end gap-2">

@@ -155,7 +155,7 @@ function Starts({ board: data, planted, over, onOver }: StartsProps) {
                     checked={laid === JSON.stringify(start.start)}
                     onChange={(event) => onOver(event.target.checked ? start.start : null)}
                   />
-                  Lay it over the planted one, dashed
+                  Show over the current one, dashed
                 </label>
               )}
             </li>

@@ -245,10 +245,10 @@ function CutOuts({ counter, pointer, change }: PartProps) {
             <button
               type="button"
               className="button"
-              aria-label={`Take out ${one.name}`}
+              aria-label={`Remove ${one.name}`}
               onClick={() => drop(n, one.name)}
             >
-              Take out
+              Remove
             </button>
           </div>
         );
@@ -299,7 +299,7 @@ function Layers({ counter, pointer, change }: PartProps) {
             <button
               type="button"
               className="button"
-              aria-label={`Take out layer ${n + 1}`}
+              aria-label={`Remove layer ${n + 1}`}
               onClick={() =>
                 change(
                   "/layers",
@@ -308,7 +308,7 @@ function Layers({ counter, pointer, change }: PartProps) {
                 )
               }
             >
-              Take out
+              Remove
             </button>
           </div>
         );

@@ -64,7 +64,7 @@ export function CounterStart() {
           choices={[
             { value: "full-left", label: "Full at left end" },
             { value: "full-right", label: "Full at right end" },
-            { value: "tile", label: "Tile on centre" },
+            { value: "tile", label: "Tile centered" },
             { value: "joint", label: "Joint on centre" },
           ]}
         />

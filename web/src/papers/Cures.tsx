@@ -12,13 +12,13 @@ export function Cures({ surface, finding }: { surface: string; finding: string }
   if (data.length === 0) {
     return (
       <p className="aside px-1.5 pb-2 pl-[4.4rem]">
-        Nothing that was tried cures it without making more elsewhere: other starts, bonds, joints
-        and trims. Ask the client whether it may stand.
+        Every fix tried causes another problem: other starts, bonds, joints and trims. Ask the
+        client whether it may stand.
       </p>
     );
   }
   return (
-    <ul className="space-y-1 px-1.5 pb-2 pl-[4.4rem]" aria-label="What would cure it">
+    <ul className="space-y-1 px-1.5 pb-2 pl-[4.4rem]" aria-label="What would fix it">
       {data.map((cure) => (
         <li key={cure.title} className="flex items-baseline gap-2">
           <button

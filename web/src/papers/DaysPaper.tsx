@@ -14,7 +14,7 @@ export function DaysPaper() {
     <>
       <p className="mb-2">
         <Link className="button" to={`/jobs/${editor.id}/days`}>
-          The days, step by step
+          Day by day
         </Link>
       </p>
       {error && <DaysTrouble error={error} />}

@@ -13,7 +13,7 @@ export function FindingsPaper({ chosen, onChosen }: Props) {
   const { view } = useEditor();
   const { findings } = view.sheet;
   if (findings.length === 0) {
-    return <p className="py-4">Nothing to object to: every edge gets a sound piece.</p>;
+    return <p className="py-4">Nothing to fix or decide: no cut breaks a rule.</p>;
   }
   return (
     <ul className="divide-y divide-rule">

@@ -42,7 +42,8 @@ export function Notebook({ active, onActive }: Props) {
       <div className="mb-1 flex flex-wrap items-baseline gap-x-3">
         <h3 className="heading">Notebook, from left to right</h3>
         <span className="aside">
-          A line a thing: what, where from, sizes. Enter keeps it, ↑ ↓ go from line to line.
+          One thing per line: what it is, where it starts, its size. Enter keeps it, ↑ ↓ go from
+          line to line.
         </span>
       </div>
       <MeasureWalk onActive={onActive} />

@@ -27,7 +27,7 @@ export function Nudge({ axis, minus, plus, signs, says }: NudgeProps) {
     <div className="mt-2 flex items-end gap-1.5">
       <LengthField
         pointer={`${startAt}/${axis}/nudge`}
-        label={says ?? (axis === "across" ? "Then moved right by" : "Then moved up by")}
+        label={says ?? (axis === "across" ? "Move right" : "Move up")}
         className="w-36"
       />
       <button

@@ -284,7 +284,7 @@ function Bond({ root, pattern }: { root: string; pattern: Extract<Pattern, { kin
               className="button"
               onClick={() => change(`${root}/bond/seed`, (bond.seed % 9999) + 1, "Stagger")}
             >
-              Deal another
+              Arrange again
             </button>
             {way === "staggered" ? (
               <TextField

@@ -45,11 +45,11 @@ export function ProductsPaper() {
     <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
       <Suits />
       <section aria-label="Products">
-        <h3 className="heading mb-1">What joins it to the wall</h3>
-        {error && <p role="alert">✗ The shelf could not be opened: {error.message}.</p>}
+        <h3 className="heading mb-1">Adhesive and primer</h3>
+        {error && <p role="alert">✗ The products could not be opened: {error.message}.</p>}
         <div className="grid gap-1.5">
           <ShelfChoice
-            label="Held by"
+            label="Adhesive"
             none="not chosen: by the rules"
             chosen={(products.mat ?? products.adhesive)?.name ?? ""}
             shelf={[
@@ -64,14 +64,14 @@ export function ProductsPaper() {
                   adhesive: data?.adhesive?.find((one) => one.name === name) ?? null,
                   mat: data?.mat?.find((one) => one.name === name) ?? null,
                 },
-                `Held by: ${name || "not chosen"}`,
+                `Adhesive: ${name || "not chosen"}`,
               )
             }
           />
           {kinds("joins").map(choice)}
         </div>
         <details className="mt-1.5">
-          <summary className="cursor-pointer font-medium">And the rest of the shop</summary>
+          <summary className="cursor-pointer font-medium">Other products</summary>
           <div className="mt-1.5 grid gap-1.5">{kinds("goods").map(choice)}</div>
         </details>
         <Swatch />
@@ -80,7 +80,7 @@ export function ProductsPaper() {
           the two was used. All products on this shelf are made up.
         </p>
       </section>
-      <section aria-label="The tile's nature">
+      <section aria-label="About the tile">
         <h3 className="heading mb-1">The tile’s nature</h3>
         <div className="grid gap-1">
           {FLAGS.map(({ field, says }) => (
@@ -145,8 +145,8 @@ function Ways() {
   const { ways } = useTakes().sheet;
   if (ways.length === 0) return null;
   return (
-    <section aria-label="Where schools differ" className="md:col-span-2">
-      <h3 className="heading mb-1">Where schools differ</h3>
+    <section aria-label="Choose a method" className="md:col-span-2">
+      <h3 className="heading mb-1">Choose a method</h3>
       <div className="grid gap-x-6 gap-y-2 md:grid-cols-2">
         {ways.map(({ question, asks, chosen, ways: each }) => (
           <fieldset key={question}>
@@ -196,7 +196,7 @@ function SideBySide() {
       {open && !data && !error && <p className="aside">Reckoning with each…</p>}
       {data && (
         <>
-          <Compared title="Held by" rows={data.filter((one) => one.does === "holds")} />
+          <Compared title="Adhesive" rows={data.filter((one) => one.does === "holds")} />
           <Compared title="Joints filled with" rows={data.filter((one) => one.does === "fills")} />
         </>
       )}
@@ -242,7 +242,7 @@ function Compared({ title, rows }: { title: string; rows: Method[] }) {
 const FLAGS = [
   { field: "porous", says: "open-pored: it must be sealed" },
   { field: "scratches", says: "its face scratches" },
-  { field: "see_through", says: "one sees through it" },
+  { field: "see_through", says: "see-through" },
   { field: "bevelled", says: "bevelled or glazed edges" },
 ] as const;
 
@@ -270,11 +270,11 @@ export function Suits() {
   const { sheet, late } = useTakes();
   const found = sheet.unsuited;
   return (
-    <section aria-label="What goes together" aria-busy={late} className="reckoned md:col-span-2">
-      <h3 className="heading mb-1">What goes together</h3>
+    <section aria-label="Compatibility" aria-busy={late} className="reckoned md:col-span-2">
+      <h3 className="heading mb-1">Compatibility</h3>
       {found.length === 0 && (
         <p className="aside">
-          ✓ Nothing here speaks against the tile, the wall and what joins them.
+          ✓ No conflicts found between the tile, the wall and what joins them.
         </p>
       )}
       <ul>

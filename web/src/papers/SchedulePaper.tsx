@@ -68,15 +68,15 @@ export function SchedulePaper() {
             onChange={(value) => commit({ people: Number(value) }, `Hands: ${value}`)}
           />
         </Labelled>
-        <Labelled label="How practised">
+        <Labelled label="Experience">
           <Select
-            label="How practised"
+            label="Experience"
             value={kept?.skill ?? "a few done"}
             options={["first kitchen", "a few done", "every week"].map((value) => ({
               value,
               label: value,
             }))}
-            onChange={(skill) => commit({ skill }, `How practised: ${skill}`)}
+            onChange={(skill) => commit({ skill }, `Experience: ${skill}`)}
           />
         </Labelled>
       </div>
@@ -95,7 +95,7 @@ export function SchedulePaper() {
         {kept?.wish === "done by" && (
           <TextField pointer="/schedule/by" label="Done by" className="w-32" />
         )}
-        <TextField pointer="/schedule/water_by" label="Water again by" className="w-32" />
+        <TextField pointer="/schedule/water_by" label="Sink needed by" className="w-32" />
         <TextField pointer="/schedule/loud_from" label="Noise from" className="w-20" />
         <TextField pointer="/schedule/loud_until" label="Noise until" className="w-20" />
       </div>
@@ -183,7 +183,7 @@ export function SchedulePaper() {
             <button
               type="button"
               className="button"
-              aria-label={`Take out: ${one.what}`}
+              aria-label={`Remove: ${one.what}`}
               onClick={() =>
                 commit({ outside: outside.filter((_, n) => n !== number) }, `No date: ${one.what}`)
               }
@@ -242,7 +242,7 @@ export function SchedulePaper() {
             <button
               type="button"
               className="button"
-              aria-label={`Take out: ${one.name}`}
+              aria-label={`Remove: ${one.name}`}
               onClick={() =>
                 commit({ own_steps: own.filter((_, n) => n !== number) }, `No step: ${one.name}`)
               }

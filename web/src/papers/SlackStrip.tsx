@@ -41,7 +41,7 @@ export function SlackStrip({ axis }: { axis: "across" | "up" }) {
         className="block h-9 w-full max-w-md cursor-pointer"
         preserveAspectRatio="none"
         role="img"
-        aria-label={`Slack ${axis}: ${found.says}`}
+        aria-label={`How far the start can move ${axis}: ${found.says}`}
         data-testid={`slack-${axis}`}
         onClick={(event) => {
           const box = event.currentTarget.getBoundingClientRect();
@@ -70,15 +70,15 @@ export function SlackStrip({ axis }: { axis: "across" | "up" }) {
               fill={never > 0 ? FLAG : avoid > 0 ? MATERIALS.amber : CHALK}
               fillOpacity={never > 0 ? Math.min(1, 0.45 + never * 0.12) : 0.9}
             >
-              <title>{`${never} to cure, ${avoid} to look at`}</title>
+              <title>{`${never} to fix, ${avoid} to decide`}</title>
             </rect>
           );
         })}
         <path d={`M${x(0)} -2V${HIGH + 2}`} stroke={PENCIL} strokeWidth={1.6} />
       </svg>
       <figcaption className="aside">
-        From half a tile {ways[0]} to half a tile {ways[1]}; high is to cure, half high to look at.
-        Slack: <Tape text={found.says} />. Click to move there.
+        From half a tile {ways[0]} to half a tile {ways[1]}; high is to fix, half high to decide.
+        How far the start can move: <Tape text={found.says} />. Click to move there.
       </figcaption>
     </figure>
   );

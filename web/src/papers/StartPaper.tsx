@@ -120,11 +120,11 @@ function AcrossChoice({ pointing, onPointing }: Props) {
         choices={[
           { value: "full-left", label: "Full at left end" },
           { value: "full-right", label: "Full at right end" },
-          { value: "tile", label: "Tile on centre" },
+          { value: "tile", label: "Tile centered" },
           { value: "joint", label: "Joint on centre" },
           { value: "full-at", label: "Full at a line" },
-          ...(courses ? [{ value: "fitted" as const, label: "Fitted between lines" }] : []),
-          ...(joined ? [{ value: "folded" as const, label: "Folded round the corner" }] : []),
+          ...(courses ? [{ value: "fitted" as const, label: "Trimmed to fit between edges" }] : []),
+          ...(joined ? [{ value: "folded" as const, label: "One tile split at the corner" }] : []),
           ...(carried.length > 0 || school === "from-counter"
             ? [{ value: "from-counter" as const, label: "Joints up from the counter" }]
             : []),
@@ -316,7 +316,9 @@ function UpChoice() {
         value={up.kind}
         onChange={choose}
         choices={[
-          ...(joined ? [{ value: "carried" as const, label: "Carried round the corner" }] : []),
+          ...(joined
+            ? [{ value: "carried" as const, label: "Same heights as the last wall" }]
+            : []),
           { value: "full-counter", label: "Full at counter" },
           ...(under.length > 0
             ? [{ value: "full-on" as const, label: "Full on upstand or shelf" }]
@@ -324,7 +326,7 @@ function UpChoice() {
           { value: "full-top", label: "Full at top" },
           { value: "equal-cuts", label: "Equal cuts" },
           ...(courses
-            ? [{ value: "whole-courses" as const, label: "Whole courses, by their joints" }]
+            ? [{ value: "whole-courses" as const, label: "Whole courses, joints adjusted" }]
             : [{ value: "flat-counter" as const, label: "Cut flat at counter" }]),
         ]}
       />

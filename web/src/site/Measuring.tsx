@@ -167,7 +167,7 @@ function Means({ said, onTake, onKeep }: MeansProps) {
       )}
       {onKeep && (
         <button type="button" className="button min-h-12" onClick={onKeep}>
-          Only note it
+          Just record it
         </button>
       )}
       {said.ways.map((way) => (
@@ -194,7 +194,7 @@ function Means({ said, onTake, onKeep }: MeansProps) {
             className="button button-main mt-1 min-h-12 w-full text-lg"
             onClick={() => onTake(way)}
           >
-            Take it
+            Apply
           </button>
         </article>
       ))}

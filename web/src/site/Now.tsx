@@ -46,7 +46,7 @@ function Step() {
           Have ready: <Tape text={card.ready.join("; ")} />.
         </p>
       )}
-      {card.right && <p className="mt-1">Right when: {card.right}</p>}
+      {card.right && <p className="mt-1">Done when: {card.right}</p>}
       {card.stop && <p className="mt-1">{card.stop}</p>}
       <button
         type="button"

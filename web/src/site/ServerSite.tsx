@@ -185,7 +185,9 @@ function useNotes(id: string, kit: SiteKit, answered: (site: Site) => Promise<vo
         // It can never be kept as it is: it is said, and does not stand in the way of the others.
         const found = error.problem.errors?.map(({ message }) => message).join("; ");
         const says = saysOf(first.entry, kit.site);
-        setWhy(`Kept in words, because it cannot be read: ${says}. ${found ?? ""}`);
+        setWhy(
+          `Saved as a note: Pennant could not read it as a measurement. ${says}. ${found ?? ""}`,
+        );
         // The words stay, so that nothing that was noted is lost.
         if (first.entry.kind !== "remark" && first.entry.kind !== "taken back")
           box.add(remarkOf(first, says));

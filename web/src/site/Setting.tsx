@@ -88,7 +88,7 @@ function Sections({ wall }: Props) {
   if (!next) return null;
   return (
     <section aria-label="Spread" className="mt-3">
-      <h2 className="heading">Spread no more than this at once</h2>
+      <h2 className="heading">Spread this section</h2>
       <p>
         Section {next.number}: {next.name}, {next.to_do.length} pieces
       </p>

@@ -48,7 +48,7 @@ export function SiteFile() {
           Pair a phone
         </Link>
         <label className="button inline-flex min-h-12 items-center">
-          Read in what it gave back
+          Import notes from a phone
           <input
             type="file"
             accept=".json,.txt,application/json,text/plain"

@@ -105,7 +105,9 @@ def _ask_what_could_mean_two(text: str) -> None:
             f"is {found[1]} its width, or where its center is? Write 'sink center {found[1]}', or "
             f"leave the width to the counter's lines"
         )
-    if found := re.match(rf"(outlet|switch|socket) (left|right) ((?>{NUMBER}))(?! from)", line):
+    to_edges = re.search(r"\b(?:up (?:top|bottom)|to (?:plate|box))\b", line)
+    from_a_side = re.match(rf"(outlet|switch|socket) (left|right) ((?>{NUMBER}))(?! from)", line)
+    if (found := from_a_side) and not to_edges:
         thing, side, number = found.groups()
         raise LineError(
             f"is it {number} from the {side} end, or is its {side} side {number} from an end? "

@@ -125,7 +125,7 @@ class Settings(Value):
     least_leg: Distance = length(
         1 / 2,
         12,
-        "A leg of tile between a box and the tile's edge thinner than this snaps while "
+        "A strip of tile between a box and the tile's edge thinner than this snaps while "
         "it is being cut.",
         most=500.0,
     )

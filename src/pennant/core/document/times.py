@@ -128,7 +128,10 @@ class Times(Value):
         most=50,
     )  # fmt: skip
     boxes_each: float = number(
-        4, "minutes a box", "Open it, compare lots and shades, lay out culls.", most=60
+        4,
+        "minutes a box",
+        "Open it, compare lots and shades, lay chipped tiles aside.",
+        most=60,
     )
     dry_lay: float = number(20, "minutes", "Lay a few courses out dry and look.", most=240)
     strike_each: float = number(

@@ -36,7 +36,7 @@ class SlackStretch:
 class Slack:
     """One direction's stretches over a module, and how far the start may move either way.
 
-    ``back`` and ``ahead`` are how far (mm) it can go without more to cure than now.
+    ``back`` and ``ahead`` are how far (mm) it can go without more to fix than now.
     """
 
     way: Literal["across", "up"]
