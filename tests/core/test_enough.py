@@ -8,7 +8,7 @@ from kitchens import a_job
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan, plan
-from pennant.core.site.enough import Enough, chance_at_most, enough_of
+from pennant.core.site.enough import Enough, chance_at_most, enough_of, most_that_break
 from pennant.core.site.record import Again, Event, SiteEvent, record_of, spot_of
 
 
@@ -80,7 +80,7 @@ class TestVerdict:
         made = plan(job)
         tight = found(job, made, len(cuts_of(job, made).stock.tiles) + 1)
         assert tight.verdict == "tight"
-        assert tight.order == pytest.approx(len(cut(made)) * 0.5 - 1, abs=1)
+        assert tight.order == len(cut(made)) - 1
 
     def test_no_chance_is_told_of_a_few_cuts(self) -> None:
         job = a_job()
@@ -99,7 +99,7 @@ class TestVerdict:
 
 
 class TestChance:
-    """Of so many cuts to come: against drawing them many times over."""
+    """Each piece is cut until it is whole, and each try may break: against cutting many times."""
 
     @pytest.mark.parametrize(
         ("most", "coming", "broke", "made"),
@@ -110,9 +110,27 @@ class TestChance:
         fine = 0
         for _ in range(tries):
             share = draw.betavariate(broke + 0.5, made - broke + 0.5)
-            fine += sum(draw.random() < share for _ in range(coming)) <= most
+            gone, whole_ones = 0, 0
+            while whole_ones < coming and gone <= most:
+                if draw.random() < share:
+                    gone += 1
+                else:
+                    whole_ones += 1
+            fine += gone <= most
         assert chance_at_most(most, coming, broke, made) == pytest.approx(fine / tries, abs=0.015)
 
-    def test_certain_where_all_may_break(self) -> None:
-        assert chance_at_most(5, 5, 3, 20) == pytest.approx(1.0)
+    def test_never_certain_as_what_replaces_a_piece_may_break_too(self) -> None:
+        assert 0.98 < chance_at_most(5, 5, 3, 20) < 1.0
         assert chance_at_most(-1, 5, 3, 20) == 0.0
+        assert chance_at_most(0, 0, 3, 20) == 1.0
+
+    @pytest.mark.parametrize(("coming", "broke", "made"), [(10, 3, 20), (30, 8, 40), (0, 2, 20)])
+    def test_what_is_ordered_makes_it_sure_and_one_less_does_not(
+        self, coming: int, broke: int, made: int
+    ) -> None:
+        most = most_that_break(0.95, coming, broke, made)
+        assert chance_at_most(most, coming, broke, made) >= 0.95
+        assert chance_at_most(most - 1, coming, broke, made) < 0.95
+
+    def test_where_every_cut_broke_it_ends(self) -> None:
+        assert most_that_break(0.95, 4, 25, 25) == 80

@@ -72,6 +72,14 @@ class TestWaits:
         steps = [step("set", 60), step("grout", 30, ("set", 10))]
         assert earliest(steps, Ready(EIGHT_TO_FOUR, 1)).ends["grout"] == DAY + 510
 
+    def test_no_proof_where_somebody_may_come_back_sooner_or_later(self) -> None:
+        # By hand: grout 0-10, patch 10-55, back 55-65, set 65-475 fits into the 480 minutes of a
+        # day, though the first free minute for coming back is before the patch.
+        back = Return(what="haze", least=20, most=60, minutes=10)
+        steps = [step("grout", 10, returns=[back]), step("patch", 45), step("set", 410)]
+        found = earliest(steps, Ready(EIGHT_TO_FOUR, 1))
+        assert last_day(found.stints, EIGHT_TO_FOUR) == 1 or not found.proved
+
     def test_what_does_not_fit_before_evening_waits_for_the_next_day(self) -> None:
         steps = [step("a", 400), step("b", 100, "a")]
         assert earliest(steps, Ready(EIGHT_TO_FOUR, 1)).ends["b"] == DAY + 580

@@ -148,8 +148,10 @@ class _Words:
         if self.days.table.proved:
             return f"No plan with these hours is done on an earlier day{why}."
         least = self.day(self.days.table.bound)
-        best = f"{least.capitalize()} at the very best{why}"
-        return f"{best}; of the orders that were tried, none is done then."
+        return (
+            f"The shortest that was found. No plan is done before {least}{why}; whether one is "
+            "done by then is not proved."
+        )
 
     def _short(self, id_: str) -> str:
         step = self.steps.get(id_)

@@ -78,7 +78,8 @@ def enough_in_words(job: Job, found: Enough, by: str = "") -> EnoughText:
         why = (
             f"{found.spare} over when all is cut. "
             f"As {found.broke} of {found.cut_so_far} cuts broke, "
-            f"{found.expected:.1f} of the {found.cuts} to come are expected to; that no more than "
+            f"{found.expected:.1f} tiles more are expected to break over the {found.cuts} cuts to "
+            "come, those cut in place of broken ones among them; that no more than "
             f"{max(found.spare, 0)} do has a chance of {found.lasts:.0%}."
         )
     return EnoughText(verdict=found.verdict, says=says, why=why)

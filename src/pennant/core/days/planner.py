@@ -344,7 +344,9 @@ def earliest(steps: Sequence[Step], known: Ready) -> Timetable:
     if not proved and len(order) <= MOST_SEARCHED:
         searched, whole = _searched(order, known, tail, best, bound)
         best = searched
-        proved = whole or _key(best[0], calendar)[0] <= bound
+        # A return may wait within its limits, and only its first free minute was tried.
+        rigid = all(back.least == back.most for one in order for back in one.returns)
+        proved = (whole and rigid) or _key(best[0], calendar)[0] <= bound
         if proved:
             bound = _key(best[0], calendar)[0]
     return _timetable(best, least_ends, bound, proved)

@@ -1,8 +1,9 @@
 """Is there enough tile? What is there against what is still to come, and against what breaks.
 
 Before some cuts have been made on the job what breaks is judged by the settings; after that by the
-job's own cuts: of n made b broke, and of the m to come k break with the chance that follows from
-that alone (the law of succession with Jeffreys' half a cut to either side, a beta-binomial).
+job's own cuts: of n made b broke, and k break before m pieces are whole with the chance that
+follows from that alone (the law of succession with Jeffreys' half a cut to either side, a beta
+negative binomial). What is cut in place of a broken piece can break as well.
 """
 
 import math
@@ -21,6 +22,8 @@ SURE_ENOUGH = 0.95
 """Chance that what is there lasts, from which on it is called enough."""
 HALF = 0.5
 """Jeffreys' prior: half a cut that broke and half a cut that did not."""
+MOST_FOR_A_PIECE = 20
+"""Tiles broken for each piece: past that the way of cutting is wrong, not the number of tiles."""
 
 
 @dataclass(frozen=True)
@@ -69,17 +72,15 @@ def enough_of(
     if cut_so_far >= CUTS_FOR_A_CHANCE:
         share = (broke + HALF) / (cut_so_far + 2 * HALF)
         lasts = chance_at_most(spare, cuts, broke, cut_so_far)
-        order = 0
-        while chance_at_most(spare + order, cuts, broke, cut_so_far) < SURE_ENOUGH:
-            order += 1
+        order = max(0, most_that_break(SURE_ENOUGH, cuts, broke, cut_so_far) - spare)
         verdict: Verdict = "short" if spare < 0 else "enough" if order == 0 else "tight"
         return Enough(
-            verdict, there, left, to_come, cuts, spare, cut_so_far, broke, cuts * share, lasts,
-            order,
+            verdict, there, left, to_come, cuts, spare, cut_so_far, broke, _breaking(cuts, share),
+            lasts, order,
         )  # fmt: skip
     # A plain judgement: what the settings say breaks, or what broke so far if that is more.
     seen = broke / cut_so_far if cut_so_far >= CUTS_FOR_A_CHANCE // 4 else 0.0
-    expected = cuts * max(share, seen)
+    expected = _breaking(cuts, max(share, seen))
     order = max(0, math.ceil(expected) - spare)
     verdict = "short" if spare < 0 else "tight" if order else "enough"
     return Enough(
@@ -87,23 +88,40 @@ def enough_of(
     )
 
 
-def chance_at_most(most: int, coming: int, broke: int, cut_so_far: int) -> float:
-    """Return the chance that of so many cuts to come at most so many break.
+def _breaking(cuts: int, share: float) -> float:
+    """Return how many break before so many pieces are whole, where each cut breaks with a share."""
+    most = cuts * MOST_FOR_A_PIECE
+    return min(cuts * share / (1 - share), most) if share < 1 else most
 
-    ``broke`` of ``cut_so_far`` did. P(k) = C(m, k) B(k + a, m - k + b) / B(a, b) with
-    a = broke + 1/2 and b = cut_so_far - broke + 1/2.
+
+def chance_at_most(most: int, coming: int, broke: int, cut_so_far: int) -> float:
+    """Return the chance that at most so many break before ``coming`` pieces are whole.
+
+    ``broke`` of ``cut_so_far`` did. P(k) = C(m + k - 1, k) B(a + k, b + m) / B(a, b) with
+    a = broke + 1/2 and b = cut_so_far - broke + 1/2: the beta negative binomial law.
     """
-    if most < 0:
-        return 0.0
+    if coming == 0:
+        return 1.0 if most >= 0 else 0.0
+    return min(1.0, math.fsum(_chance_of(k, coming, broke, cut_so_far) for k in range(most + 1)))
+
+
+def most_that_break(chance: float, coming: int, broke: int, cut_so_far: int) -> int:
+    """Return the least number that no more break than, with that chance."""
+    most, so_far = 0, 0.0
+    while coming and most < coming * MOST_FOR_A_PIECE:
+        so_far += _chance_of(most, coming, broke, cut_so_far)
+        if so_far >= chance:
+            break
+        most += 1
+    return most
+
+
+def _chance_of(k: int, coming: int, broke: int, cut_so_far: int) -> float:
+    """The chance that just ``k`` break before ``coming`` pieces are whole."""
     a, b = broke + HALF, cut_so_far - broke + HALF
 
     def beta(x: float, y: float) -> float:
         return math.lgamma(x) + math.lgamma(y) - math.lgamma(x + y)
 
-    return min(1.0, math.fsum(
-        math.exp(
-            math.lgamma(coming + 1) - math.lgamma(k + 1) - math.lgamma(coming - k + 1)
-            + beta(k + a, coming - k + b) - beta(a, b)
-        )
-        for k in range(min(most, coming) + 1)
-    ))  # fmt: skip
+    ways = math.lgamma(coming + k) - math.lgamma(k + 1) - math.lgamma(coming)
+    return math.exp(ways + beta(a + k, b + coming) - beta(a, b))
