@@ -68,12 +68,15 @@ class TestPage:
 class TestCalendarFile:
     """Work, waits that block nothing, and who comes reminded of a day ahead."""
 
-    def _events(self, client: TestClient, **schedule: Any) -> list[icalendar.Event]:
-        job = a_dated_job(first="2031-03-17", **schedule)
+    def _calendar(self, client: TestClient, **schedule: Any) -> icalendar.Calendar:
+        job = a_dated_job(**{"first": "2031-03-17", **schedule})
         id_ = client.post("/api/jobs/import", content=write_job(job)).json()["id"]
         answer = client.get(f"/api/jobs/{id_}/as/ics")
         assert answer.headers["content-type"].startswith("text/calendar")
-        calendar = icalendar.Calendar.from_ical(answer.content)
+        return icalendar.Calendar.from_ical(answer.content)
+
+    def _events(self, client: TestClient, **schedule: Any) -> list[icalendar.Event]:
+        calendar = self._calendar(client, **schedule)
         return [one for one in calendar.subcomponents if isinstance(one, icalendar.Event)]
 
     def test_every_card_and_every_wait(self, client: TestClient) -> None:
@@ -95,6 +98,35 @@ class TestCalendarFile:
     def test_in_the_kitchens_own_zone(self, client: TestClient) -> None:
         first = self._events(client, zone="Europe/Berlin")[0]
         assert first.start.astimezone(UTC) == datetime(2031, 3, 17, 7, tzinfo=UTC)
+
+    def test_a_later_edition_counts_over_an_earlier_one(self, client: TestClient) -> None:
+        job = a_dated_job(first="2031-03-17")
+        id_ = client.post("/api/jobs/import", content=write_job(job)).json()["id"]
+        path = f"/api/jobs/{id_}"
+        stored = client.get(path).json()
+
+        def sequences() -> set[int]:
+            calendar = icalendar.Calendar.from_ical(client.get(f"{path}/as/ics").content)
+            return {int(one["SEQUENCE"]) for one in calendar.walk("VEVENT")}
+
+        (before,) = sequences()
+        changed = {**stored["view"]["job"], "name": "Another name"}
+        body = {"job": changed, "edition": stored["edition"], "label": "Name"}
+        assert client.put(path, json=body).is_success
+        (after,) = sequences()
+        assert before < after
+
+    def test_the_file_brings_the_rule_of_its_zone(self, client: TestClient) -> None:
+        calendar = self._calendar(client, zone="Europe/Berlin")
+        zones = [str(one["TZID"]) for one in calendar.walk("VTIMEZONE")]
+        assert zones == ["Europe/Berlin"]
+
+    def test_events_keep_their_names_when_the_days_move(self, client: TestClient) -> None:
+        def named(first: str) -> set[str]:
+            events = self._events(client, first=first)
+            return {str(one["UID"]).partition("-")[2] for one in events}
+
+        assert named("2031-03-17") == named("2031-04-02")
 
     def test_without_a_first_day_it_asks_for_one(self, client: TestClient) -> None:
         id_ = client.post("/api/jobs/import", content=write_job(a_dated_job())).json()["id"]

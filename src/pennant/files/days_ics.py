@@ -1,5 +1,6 @@
 """The days as a calendar file (RFC 5545): work, waits, and reminders of who comes and what."""
 
+from collections import Counter
 from collections.abc import Iterator
 from datetime import date, timedelta
 
@@ -7,6 +8,7 @@ from icalendar import Alarm, Calendar, Event
 
 from pennant.core.days.days import Days, days_of
 from pennant.core.document.job import Job
+from pennant.core.document.measures import slug
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.plan import Plan
 from pennant.words.dates import Dates
@@ -17,10 +19,13 @@ REMIND = timedelta(days=-1)
 """Who comes from outside is reminded of a day ahead."""
 
 
-def days_ics(job: Job, plan: Plan, stamp: str, first: date | None = None) -> bytes:
+def days_ics(
+    job: Job, plan: Plan, stamp: str, first: date | None = None, edition: int = 0
+) -> bytes:
     """Return the days of a job as a calendar file.
 
-    ``stamp`` tells this job's events from others', so that a file read in again replaces them.
+    ``stamp`` tells this job's events from others', so that a file read in again replaces them;
+    of two files that of the greater ``edition`` counts.
     Raise `JobRefused` where no first day is known: a calendar has dates.
     """
     dates = Dates.of(job.schedule, first)
@@ -35,18 +40,28 @@ def days_ics(job: Job, plan: Plan, stamp: str, first: date | None = None) -> byt
     calendar.add("name", " ".join(job.name.split()))  # one line, as the format has it
     for event in _events(words, dates, days, stamp):
         event.add("dtstamp", dates.moment(0))
+        event.add("sequence", edition)
         calendar.add_component(event)
+    # Programs that do not know a zone by its name find its rule in the file (RFC 5545, 3.6.5).
+    calendar.add_missing_timezones()
     return bytes(calendar.to_ical())
 
 
 def _events(words: DaysText, dates: Dates, days: Days, stamp: str) -> Iterator[Event]:
     outside = {one.id for one in days.steps if one.on is not None}
+    # An event is known by its step, and by which of its parts it is, never by its day: days that
+    # are planned again move events and leave none behind.
+    parts = Counter[str]()
     for day in words.days:
         for card in day.cards:
-            yield _work(card, day, dates, days, stamp, visit=not outside.isdisjoint(card.steps))
-    for number, (start, end, says) in enumerate(waits_of(words, days)):
+            step = card.steps[0]
+            parts[step] += 1
+            uid = f"{stamp}-{step}-{parts[step]}@pennant"
+            yield _work(card, day, dates, days, uid, visit=not outside.isdisjoint(card.steps))
+    for start, end, says in waits_of(words, days):
+        parts[says] += 1
         event = Event()
-        event.add("uid", f"{stamp}-wait-{number}@pennant")
+        event.add("uid", f"{stamp}-wait-{slug(says)}-{parts[says]}@pennant")
         event.add("summary", f"Wait: {says}")
         event.add("dtstart", dates.moment(start))
         event.add("dtend", dates.moment(end))
@@ -68,13 +83,13 @@ def waits_of(words: DaysText, days: Days) -> Iterator[tuple[int, int, str]]:
 
 
 def _work(
-    card: CardText, day: DayText, dates: Dates, days: Days, stamp: str, *, visit: bool
+    card: CardText, day: DayText, dates: Dates, days: Days, uid: str, *, visit: bool
 ) -> Event:
     """A card of a day; one who comes from outside is reminded of."""
     own = [one for one in days.table.stints
            if one.step in card.steps and days.calendar.day_of(one.start) == day.number]  # fmt: skip
     event = Event()
-    event.add("uid", f"{stamp}-{day.number}-{card.steps[0]}@pennant")
+    event.add("uid", uid)
     event.add("summary", card.name)
     event.add("dtstart", dates.moment(min(one.start for one in own)))
     event.add("dtend", dates.moment(max(one.end for one in own)))

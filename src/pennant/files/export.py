@@ -42,7 +42,8 @@ class NotThere(ValueError):
 class Wanted:
     """What is asked for: the parts of it, the day that days begin on, the sheet's size.
 
-    ``stamp`` tells a job's events in a calendar from others'. ``entries`` are those of its record,
+    ``stamp`` tells a job's events in a calendar from others', and the job's ``edition`` newer
+    events from older ones. ``entries`` are those of its record,
     ``photographs`` (JPEG) are by their names.
     """
 
@@ -54,6 +55,7 @@ class Wanted:
     imprint: Imprint = field(default_factory=Imprint)
     entries: tuple[Entry, ...] = ()
     photographs: Mapping[str, bytes] = field(default_factory=dict)
+    edition: int = 0
 
 
 def exported(job: Job, plan: Plan, wanted: Wanted) -> bytes:
@@ -65,7 +67,7 @@ def exported(job: Job, plan: Plan, wanted: Wanted) -> bytes:
                                                                         dxf=False),
         "dxf": lambda: _drawing(job, plan, wanted.only, dxf=True),
         "csv": lambda: _table(job, plan, wanted),
-        "ics": lambda: days_ics(job, plan, wanted.stamp, wanted.first),
+        "ics": lambda: days_ics(job, plan, wanted.stamp, wanted.first, wanted.edition),
         "json": lambda: write_job(job),
     }  # fmt: skip
     data = writers[wanted.form]()
