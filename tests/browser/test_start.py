@@ -10,22 +10,23 @@ class TestWishes:
     def test_order_and_switches(self, job: Page) -> None:
         paper(job, "Compare")
         wishes = job.get_by_role("region", name="What matters to the client")
-        expect(wishes.get_by_role("listitem").first).to_contain_text("Nothing that must be cured")
+        expect(wishes.get_by_role("listitem").first).to_contain_text("Sheets begin in a corner")
         expect(job.get_by_role("button", name="Best found").first).to_be_visible()
         job.get_by_label("Fewest cut pieces: more important").click()
-        expect(wishes.get_by_role("listitem").nth(3)).to_contain_text("Fewest cut pieces")
+        expect(wishes.get_by_role("listitem").nth(8)).to_contain_text("Fewest cut pieces")
         wishes.get_by_text("more to wish for").click()
         wishes.get_by_label("A full tile at the right end", exact=True).check()
-        expect(wishes.get_by_role("listitem").nth(6)).to_contain_text("A full tile at the right")
+        expect(wishes.get_by_role("listitem").nth(11)).to_contain_text("A full tile at the right")
         saved(job)
         job.get_by_role("button", name="Undo").click()
-        expect(wishes.get_by_text("7 more to wish for")).to_be_visible()
+        expect(wishes.get_by_text("9 more to wish for")).to_be_visible()
 
     def test_the_best_found_is_planted(self, job: Page) -> None:
         before = flag(job)
         paper(job, "Compare")
         job.get_by_role("button", name="1. Best found").click()
-        expect(job.get_by_text("✗ cure")).to_have_count(0)
+        # What is left to fix hides beside the cabinet; higher priorities come first.
+        expect(job.get_by_text("✗ fix")).to_have_count(1)
         saved(job)
         assert flag(job) != before
 
@@ -48,6 +49,8 @@ class TestWishes:
 
     def test_a_wish_is_bound_to_a_place(self, job: Page) -> None:
         paper(job, "Compare")
+        job.get_by_text("more to wish for").click()
+        job.get_by_label("The smallest piece as large as can be", exact=True).check()
         job.get_by_label("Where: The smallest piece as large as can be").select_option("Window")
         saved(job)
         expect(job.get_by_role("button", name="Best found").first).to_be_visible()
@@ -110,10 +113,10 @@ class TestCures:
         cures = job.get_by_role("list", name="What would fix it")
         expect(cures).to_contain_text("then 0 to fix")
         cures.get_by_role("button", name="Try").first.click()
-        expect(job.get_by_text("✗ cure")).to_have_count(0)
+        expect(job.get_by_text("✗ fix")).to_have_count(0)
         saved(job)
         job.get_by_role("button", name="Undo").click()
-        expect(job.get_by_text("✗ cure").first).to_be_visible()
+        expect(job.get_by_text("✗ fix").first).to_be_visible()
 
 
 class TestSettingOut:

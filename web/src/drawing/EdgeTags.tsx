@@ -147,7 +147,7 @@ function Tag({ tag, onPieces }: TagProps) {
         return (
           // biome-ignore lint/a11y/noStaticElementInteractions: the Edges paper is the keyboard's way
           <text
-            key={`${gets.size} ${gets.courses}`}
+            key={`${gets.size} ${gets.note} ${gets.courses}`}
             data-edge={reading.edge}
             x={place.x}
             y={y + row * LINE}

@@ -75,7 +75,7 @@ function Edges({ sheet, onPieces }: EdgesProps) {
         {sheet.edges.map((edge) =>
           edge.gets.map((gets, row) => (
             <tr
-              key={`${edge.edge} ${gets.size} ${gets.courses}`}
+              key={`${edge.edge} ${gets.size} ${gets.note} ${gets.courses}`}
               className={row === 0 ? "border-rule border-t" : ""}
             >
               <th scope="row" className="pr-2 align-top font-medium">

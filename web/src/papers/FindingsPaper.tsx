@@ -33,7 +33,7 @@ export function FindingsPaper({ chosen, onChosen }: Props) {
               <span
                 className={`mt-0.5 w-14 shrink-0 rounded-sm px-1 text-center font-medium text-[12.5px] ${never ? "bg-flag text-white" : "bg-wax-pale text-wax"}`}
               >
-                {never ? "✗ cure" : "△ look"}
+                {never ? "✗ fix" : "△ decide"}
               </span>
               <span>
                 <span className="font-medium">
