@@ -107,9 +107,10 @@ function tagOf(
   surface: Surface,
   plan: SurfacePlan,
   reading: Reading,
-  said: Said,
+  words: Said,
   scale: Scale,
 ): Tagged | null {
+  const said = { ...words, gets: distinct(words.gets) };
   const own = reading.owner.split(".")[0] === surface.id || reading.owner === surface.id;
   const thing = surface.things.find(({ id }) => id === reading.owner);
   const tiny = thing ? scale.px(longest(thing.box)) < TINY : false;
@@ -129,6 +130,15 @@ function tagOf(
       ? underName(first, reading, thing, plan, scale, rows.length)
       : first;
   return { reading, said, rows, roomy, place };
+}
+
+/** What reads alike on the drawing is written there once; the Edges paper tells it apart. */
+function distinct(gets: Said["gets"]): Said["gets"] {
+  const seen = new Set<string>();
+  return gets.filter(({ size, brief, verdict, note }) => {
+    const key = `${size} ${brief} ${verdict} ${note === "full"}`;
+    return !seen.has(key) && seen.add(key);
+  });
 }
 
 interface TagProps {

@@ -31,7 +31,7 @@ export function FindingsPaper({ chosen, onChosen }: Props) {
               }
             >
               <span
-                className={`mt-0.5 w-14 shrink-0 rounded-sm px-1 text-center font-medium text-[12.5px] ${never ? "bg-flag text-white" : "bg-wax-pale text-wax"}`}
+                className={`mt-0.5 w-17 shrink-0 whitespace-nowrap rounded-sm px-1 text-center font-medium text-[12.5px] ${never ? "bg-flag text-white" : "bg-wax-pale text-wax"}`}
               >
                 {never ? "✗ fix" : "△ decide"}
               </span>
@@ -45,7 +45,7 @@ export function FindingsPaper({ chosen, onChosen }: Props) {
               </span>
             </button>
             {open && (
-              <p className="px-1.5 pb-2 pl-[4.4rem] text-[14px]">
+              <p className="px-1.5 pb-2 pl-[5.1rem] text-[14px]">
                 <Tape text={finding.rule} />
                 {finding.seen && <span className="block">{finding.seen}</span>}
                 {finding.setting && (
