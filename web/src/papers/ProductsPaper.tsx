@@ -44,10 +44,10 @@ export function ProductsPaper() {
   return (
     <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
       <Suits />
-      <section aria-label="Products">
+      <section aria-label="Products" className="min-w-0">
         <h3 className="heading mb-1">Adhesive and primer</h3>
         {error && <p role="alert">✗ The products could not be opened: {error.message}.</p>}
-        <div className="grid gap-1.5">
+        <div className="grid grid-cols-1 gap-1.5">
           <ShelfChoice
             label="Adhesive"
             none="not chosen: by the rules"
@@ -81,7 +81,7 @@ export function ProductsPaper() {
         </p>
       </section>
       <section aria-label="About the tile">
-        <h3 className="heading mb-1">The tile’s nature</h3>
+        <h3 className="heading mb-1">About the tile</h3>
         <div className="grid gap-1">
           {FLAGS.map(({ field, says }) => (
             <label key={field} className="flex items-center gap-1.5 text-sm">
