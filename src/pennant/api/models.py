@@ -1,7 +1,7 @@
 """What goes over the wire besides the core's own values."""
 
 from datetime import date
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -11,7 +11,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import NotReckoned, Problem, reckoning
 from pennant.core.document.wishes import WishKind
-from pennant.core.plan import Plan, drawn, plan, with_quantities
+from pennant.core.plan import Drawn, Plan, drawn, plan, with_quantities
 from pennant.core.reading.laying import laid_wall
 from pennant.core.search.best import starts_of
 from pennant.core.search.slack import Slack, slack_of
@@ -26,7 +26,7 @@ from pennant.words.agree import Agreeing, agreeing
 from pennant.words.days import days_in_words
 from pennant.words.days_values import DaysText, Sections
 from pennant.words.shades import ShadesText, shades_in_words
-from pennant.words.sheet import Sheet, drawn_sheet, takes_sheet
+from pennant.words.sheet import Sheet, TakesSheet, drawn_sheet, takes_sheet
 from pennant.words.start import say_slack
 from pennant.words.starts import StartText, board
 
@@ -400,15 +400,20 @@ def board_of(job: Job, wall: str) -> DrawnBoard:
     )
 
 
+def takes_of(job: Job, drawing: Drawn) -> tuple[Plan, TakesSheet]:
+    """Return the plan with what the job takes, and that in words; raise `JobRefused`."""
+    whole = with_quantities(job, drawing, "known")
+    with reckoning("what is said of the plan"):
+        return whole, takes_sheet(job, whole)
+
+
 def view_of(job: Job) -> View:
     """Return the view; raise `JobRefused` where the job cannot be drawn."""
     drawing = drawn(job)
-    planned = drawing.plan
-    takes: dict[str, Any] = {}
+    planned, takes = drawing.plan, {}
     try:
-        planned = with_quantities(job, drawing, "known")
-        with reckoning("what is said of what the job takes"):
-            takes = dict(takes_sheet(job, planned))
+        planned, said = takes_of(job, drawing)
+        takes = dict(said)
     except NotReckoned as error:
         # A job that can be drawn can be kept: its materials say on their own page what is wrong.
         log_defect(f"what the job {job.name!r} takes", error)

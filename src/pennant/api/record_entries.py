@@ -14,15 +14,23 @@ from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
-from pennant.core.site.entries import LONGEST_REMARK, Entry, Note, NotedPieces, Remark
-from pennant.core.site.record import CutTile, SiteEvent, Spot, cut_tile_of, spot_of
+from pennant.core.site.entries import (
+    EARLIEST_YEAR,
+    LATEST_YEAR,
+    LONGEST_REMARK,
+    Entry,
+    Note,
+    NotedPieces,
+    Remark,
+)
+from pennant.core.site.record import CutTile, SiteEvent, Spot, cut_tile_of, is_shape, spot_of
 from pennant.store.record import AsItWas, StoredEntry
 from pennant.words.moments import minute_of
 
 _Told = TypeVar("_Told")
 _NOTE: TypeAdapter[Note] = TypeAdapter(Note)
-EARLIEST = datetime(1971, 1, 2, tzinfo=UTC).timestamp() / 60
-LATEST = datetime(2999, 12, 30, tzinfo=UTC).timestamp() / 60
+EARLIEST = datetime(EARLIEST_YEAR, 1, 2, tzinfo=UTC).timestamp() / 60
+LATEST = datetime(LATEST_YEAR, 12, 30, tzinfo=UTC).timestamp() / 60
 """Minutes: an entry's time is held within these, so that it can be said in every time zone."""
 UNTELLABLE = 50
 """Entries that are told as remarks one by one; with more, the record itself is the fault."""
@@ -127,7 +135,7 @@ def _event(stored: StoredEntry, piece: str, was: AsItWas, event: str) -> SiteEve
         if was.outline is not None:
             surface, rings = was.outline
             outline = tuple(tuple((float(x), float(y)) for x, y in ring) for ring in rings)
-            if outline and all(len(ring) >= 3 for ring in outline):
+            if is_shape(outline):
                 spot = Spot(str(surface), outline)
         if was.cut_from is not None:
             number, border, pieces, offcuts = was.cut_from

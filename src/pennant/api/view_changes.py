@@ -18,16 +18,17 @@ from pydantic import BaseModel, ConfigDict
 
 from pennant.api.beside import Beside
 from pennant.api.defects import log_defect
+from pennant.api.models import takes_of
 from pennant.api.piece_rows import PieceRows, piece_rows
 from pennant.core.cuts.tiles import Counted
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem, reckoning
 from pennant.core.geometry.kept import Same, kept
-from pennant.core.plan import Drawn, Plan, drawn, with_quantities
+from pennant.core.plan import Drawn, Plan, drawn
 from pennant.core.reading.laying import SurfacePlan
 from pennant.core.takes.quantity import Quantity
 from pennant.core.takes.suitability import Unsuited
-from pennant.words.sheet import Sheet, SurfaceSheet, TakesSheet, drawn_sheet, takes_sheet
+from pennant.words.sheet import Sheet, SurfaceSheet, TakesSheet, drawn_sheet
 
 KEPT_BYTES = 64 * 1024 * 1024
 """Of JSON: some 150,000 pieces."""
@@ -139,9 +140,7 @@ def _first(job: Job, planned: Plan, has: frozenset[str]) -> str:
 
 def _takes(job: Job, drawing: Drawn) -> ViewTakes:
     try:
-        whole = with_quantities(job, drawing, "known")
-        with reckoning("what is said of the plan"):
-            words = takes_sheet(job, whole)
+        whole, words = takes_of(job, drawing)
     except JobRefused as error:
         log_defect("what a job takes", error)
         return ViewTakes(refused=tuple(error.problems))

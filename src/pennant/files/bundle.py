@@ -16,22 +16,27 @@ from pydantic import Field, TypeAdapter, ValidationError
 
 from pennant.core.document.job import Job
 from pennant.core.document.values import Value
-from pennant.core.site.entries import Note, NotedPhotograph, NotedPieces, TakenBack
+from pennant.core.site.entries import (
+    EARLIEST_YEAR,
+    LATEST_YEAR,
+    MOST_ENTRIES,
+    MOST_PHOTOGRAPHS,
+    Note,
+    NotedPhotograph,
+    NotedPieces,
+    TakenBack,
+)
+from pennant.core.site.record import is_shape
 from pennant.files.job_json import LARGEST, read_job, write_job
 from pennant.files.photographs import Plain, plain_picture
 
 JOB, RECORD = "job.json", "record.json"
-MOST_ENTRIES = 200_000
-MOST_PICTURES = 200
-"""As many as are kept of one job."""
 LARGEST_RECORD = 20 * LARGEST
 """Bytes as unpacked: a house noted piece by piece, each with its outline."""
 LARGEST_PICTURE = 2 * 2**20
 LARGEST_ZIP = 120 * 2**20
 """Bytes: a job with all the photographs that it may have."""
 _PICTURE = re.compile(r"^photographs/([0-9a-f]{12})\.jpg$")
-EARLIEST_YEAR, LATEST_YEAR = 1971, 2999
-"""Of every time in a record: what is outside is a slip, and some zones could not say it."""
 DATE = (2000, 1, 1, 0, 0, 0)
 """Of every file in a bundle: the same job gives the same bytes."""
 
@@ -100,7 +105,7 @@ def read_bundle(raw: bytes) -> Bundle:
             names = bundle.namelist()
             pictures = [found for name in names if (found := _PICTURE.match(name))]
             known = sorted({JOB, RECORD, *(found[0] for found in pictures)} & set(names))
-            if sorted(names) != known or JOB not in names or len(pictures) > MOST_PICTURES:
+            if sorted(names) != known or JOB not in names or len(pictures) > MOST_PHOTOGRAPHS:
                 raise NotABundle(f"must hold {JOB}, {RECORD} and photographs, and nothing else")
             job = read_job(_unpacked(bundle, JOB, LARGEST))
             record = _unpacked(bundle, RECORD, LARGEST_RECORD) if RECORD in names else b"[]"
@@ -146,13 +151,8 @@ def check_entry(number: int, one: BundledEntry, photographs: Collection[str]) ->
                 f"has a time in entry {number} outside the years {EARLIEST_YEAR} to {LATEST_YEAR}"
             )
     for was in one.was:
-        if was.outline is not None and not _is_shape(was.outline[1]):
+        if was.outline is not None and not is_shape(was.outline[1]):
             raise NotABundle(f"has an outline in entry {number} that is no shape")
-
-
-def _is_shape(rings: _Rings) -> bool:
-    """Whether rings are a shell and holes, each of three points or more."""
-    return bool(rings) and all(len(ring) >= 3 for ring in rings)
 
 
 def _as_entry(one: Any) -> Any:

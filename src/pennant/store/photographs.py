@@ -6,11 +6,11 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import uuid4
 
+from pennant.core.site.entries import MOST_PHOTOGRAPHS
 from pennant.store.database import Database, now
 from pennant.store.jobs import JobNotFound
 from pennant.store.record import KeyTaken, Sent, add_entry, entry_under
 
-MOST_PHOTOGRAPHS = 200
 MOST_BYTES = 100 * 2**20
 """Of one job's photographs together: its zip must still be taken in as one file."""
 

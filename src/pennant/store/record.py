@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from threading import Lock
 from typing import Any
 
+from pennant.core.site.entries import MOST_ENTRIES
 from pennant.core.site.record import Event
 from pennant.store.database import Database, now
 from pennant.store.jobs import JobNotFound
@@ -14,8 +15,6 @@ from pennant.store.jobs import JobNotFound
 TAKEN_BACK = "taken back"
 MOST_READ = 4
 """Jobs whose entries are held in memory as they were read: as many as are worked on in a day."""
-MOST_ENTRIES = 200_000
-"""Of one record: a house noted piece by piece, several times over. A zip takes as many."""
 
 
 @dataclass(frozen=True)

@@ -13,7 +13,6 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.pattern import Courses
 from pennant.core.document.values import Value
-from pennant.core.geometry.tolerance import SAME_SIZE
 from pennant.core.plan import Plan
 from pennant.core.reading.finding import Finding
 from pennant.core.reading.laying import SurfacePlan
@@ -191,8 +190,7 @@ def _of_surface(
             # A lattice leaves pieces of many sizes at every edge: the smallest speaks for them.
             shown = [min(shown, key=lambda one: one[1].size)]
         for order, gets in shown:
-            half = LESS_THAN * (gets.whole - job.pattern.joint) - SAME_SIZE
-            if gets.size < half and not gets.notched and gets.pieces not in listed:
+            if gets.under(LESS_THAN, job.pattern.joint) and gets.pieces not in listed:
                 where = names.edge(reading.edge)
                 yield ToAgree(
                     key=f"edge:{surface.id}:{reading.edge}:{order}", number=0,

@@ -25,7 +25,7 @@ from pennant.words.days_values import (
     UseText,
     WaitingText,
 )
-from pennant.words.fixing import step_words
+from pennant.words.fixing import name_of, step_words
 from pennant.words.names import Names
 from pennant.words.own_tile import own_tile
 from pennant.words.quantities import quantities_in_words
@@ -62,11 +62,6 @@ def days_in_words(
 def say_days(job: Job, plan: Plan, dates: Dates, days: Days, today: date | None = None) -> DaysText:
     """Return days that are planned already in words."""
     return _Words(job, plan, dates, days).words(today)
-
-
-def name_of(job: Job, step: Step) -> str:
-    """Return what a step is called in a job."""
-    return step_words(job, step.rule).name if step.rule is not None else step.name
 
 
 def lasts(minutes: float) -> str:

@@ -1,6 +1,6 @@
 """The cards of steps that differ by the method of fixing: each is written for its method."""
 
-from pennant.core.days.step import StepId
+from pennant.core.days.step import Step, StepId
 from pennant.core.document.fixing import Fixing, fixing_of
 from pennant.core.document.job import Job
 from pennant.words.steps import STEP_WORDS, StepWords
@@ -66,3 +66,8 @@ def step_words(job: Job, rule: StepId) -> StepWords:
     if rule == "grout" and job.tile.ledger is not None and job.pattern.joint == 0:
         return GAPS_FILLED
     return CARDS.get((fixing_of(job), rule), STEP_WORDS[rule])
+
+
+def name_of(job: Job, step: Step) -> str:
+    """Return what a step is called in a job."""
+    return step_words(job, step.rule).name if step.rule is not None else step.name

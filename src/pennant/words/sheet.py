@@ -363,9 +363,7 @@ def _gets(job: Job, gets: Gets, verdict: Weight | None) -> GetsText:
     elif gets.size < job.settings.small_share * gets.whole - SAME_SIZE:
         note = "under a quarter" if job.settings.small_share == 0.25 else "small"
     else:
-        # What a half bond makes is a half: a tile less its joint, in two.
-        half = (gets.whole - job.pattern.joint) / 2 - SAME_SIZE
-        note = "under half" if gets.size < half else "half or more"
+        note = "under half" if gets.under(0.5, job.pattern.joint) else "half or more"
     return GetsText.model_construct(
         size=show_length(gets.size, job.step)
         + (f" to {show_length(gets.largest, job.step)}" if gets.largest else ""),

@@ -32,7 +32,7 @@ from pennant.words.cuts import RecordText, record_in_words
 from pennant.words.dates import Dates
 from pennant.words.enough import EnoughText, enough, enough_in_words, order_by
 from pennant.words.entries import say_entry
-from pennant.words.fixing import step_words
+from pennant.words.fixing import name_of
 from pennant.words.moments import moment
 from pennant.words.names import CUT_NAMES, Names
 from pennant.words.quantities import MixCard, mix_cards
@@ -316,7 +316,7 @@ class _Site:
         }
         for step in self.plan_steps:
             base, _, number = step.id.partition("@")
-            name = step_words(self.job, step.rule).name if step.rule is not None else step.name
+            name = name_of(self.job, step)
             several = number and f"{base}@2" in {one.id for one in self.plan_steps}
             yield StepText(
                 step=step.id, name=f"{name}, {number}" if several else name, done=step.id in done

@@ -230,11 +230,11 @@ def _cleaning(facts: Facts) -> Working:
     """Out of the joints of tiles by the area; between sheets there are few of them."""
     if fixing_of(facts.job) in NOTHING_IN_JOINTS:
         return given("battens and spacers", facts.job.times.batten_each, "minutes", "plan")
+    by_area = _paced("scrape_pace", lambda f: f.area)(facts)
     if facts.job.tile.sheet is not None:
-        by_area = _paced("scrape_pace", lambda f: f.area)(facts)
         fewer = given("of the joints, between sheets", OF_SHEETS, "times", "plan")
         return step("product", "minutes", "minutes", by_area, fewer)
-    return _paced("scrape_pace", lambda f: f.area)(facts)
+    return by_area
 
 
 def _edge_pieces(facts: Facts) -> Working:

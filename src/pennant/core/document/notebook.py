@@ -11,14 +11,14 @@ so that a length is read, and refused, in one place. Words may come in any order
 import difflib
 import itertools
 import re
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from typing import Any, get_args
 
 from pennant.core.document.lengths import MM_PER_INCH, parse_length
 from pennant.core.document.measures import MeasuringTool, slug
-from pennant.core.document.notebook_habits import NUMBER, in_notebook_words
+from pennant.core.document.notebook_habits import NUMBER, QUOTED, in_notebook_words
 from pennant.core.document.substrate import MADE_OF
-from pennant.core.document.things import THINGS
+from pennant.core.document.things import HEIGHT_WORDS, THINGS, height_word
 
 FIRST_WORDS = {
     word: kind for kind, one in THINGS.items() if one.words for word in (kind, *one.also)
@@ -32,7 +32,6 @@ _SIZES = {
     "over": "over", "plate-wide": "plate_width", "plate-high": "plate_height",
 }  # fmt: skip
 _BOX_SIZES = {"wide": "box_width", "high": "box_height"}
-_UPWARD = {"up": "up", "clear": "clear", "sill": "sill"}
 _NAMED = {"sink": "Sink", "tap": "Tap", "faucet": "Tap", "gfci": "Outlet, protected",
           "rcd": "Outlet, protected", "stove": "Range"}  # fmt: skip
 """First words that say what the thing is called as well."""
@@ -46,7 +45,7 @@ _MEASURED_TO = ("jamb", "casing", "box", "plate")
 _TOOLS = get_args(MeasuringTool)
 _UNITS = {"mm", "cm", "m", "in", "inch", "inches", "ft", "foot", "feet"}
 _NUMBER = re.compile(r"[-+]?[\d.,½¼¾⅛⅜⅝⅞]")
-_TOKEN = re.compile(r'(?<!\S)"[^"]*"|\S+')
+_TOKEN = re.compile(rf"{QUOTED}|\S+")
 
 
 class LineError(ValueError):
@@ -94,7 +93,7 @@ _FROM_A_CORNER = re.compile(r"\bfrom (?:the )?corner(?=,|$| (?:\d|up|sill|clear|
 
 def _ask_what_could_mean_two(text: str) -> None:
     """Raise `LineError` with both readings for a line that could mean two things."""
-    text = re.sub(r'(?<!\S)"[^"]*"', "", text)
+    text = re.sub(QUOTED, "", text)
     if _SEVERAL.search(text):
         raise LineError("there is more than one thing on this line; write each on its own line")
     if _FROM_A_CORNER.search(text):
@@ -138,15 +137,20 @@ def _read(text: str) -> dict[str, Any]:
     if kind is None and words and f"{first}-{words[0]}" in FIRST_WORDS:
         kind = FIRST_WORDS[f"{first}-{words.pop(0)}"]
     if kind is None:
-        near = difflib.get_close_matches(first, FIRST_WORDS, 1)
-        meant = f"do you mean {near[0]!r}? " if near else ""
+        meant = _meant(first, FIRST_WORDS)
         raise LineError(
-            f"I do not know the thing {first!r}; {meant}A line begins with one of: {_some_kinds()}"
+            f"I do not know the thing {first!r};{meant} A line begins with one of: {_some_kinds()}"
         )
     fields = _Line(kind, words).read()
     if first in _NAMED:
         fields.setdefault("name", _NAMED[first])
     return fields
+
+
+def _meant(word: str, known: Iterable[str]) -> str:
+    """A question for the known word that is nearest; nothing where none is near."""
+    near = difflib.get_close_matches(word, list(known), 1)
+    return f" do you mean {near[0]!r}?" if near else ""
 
 
 def a_(kind: str) -> str:
@@ -205,7 +209,7 @@ class _Line:
             self._put("id", self._next("an id")[1:])
         elif self._is_number():
             self._bare_number()
-        elif word in _UPWARD:
+        elif word in HEIGHT_WORDS:
             self._upward(self._next(word))
         elif word == "at" or word in _SIDES:
             self._along(_SIDES.get(self._next(word)), word)
@@ -230,13 +234,9 @@ class _Line:
         value = self._length(self.kind)
         measure: dict[str, Any] = {"value": value}
         upward = self._reference(measure)
-        field = self._up_field() if upward else "at"
+        field = height_word(self.kind) if upward else "at"
         self.measure = measure
         self._put(field, measure)
-
-    def _up_field(self) -> str:
-        known = THINGS[self.kind].words.split()
-        return next((field for word, field in _UPWARD.items() if word in known), "up")
 
     def _along(self, to: str | None, after: str) -> None:
         measure: dict[str, Any] = {"value": self._length(after)}
@@ -262,7 +262,7 @@ class _Line:
                 "the top, or a thing's top or bottom"
             )
         self.measure = measure
-        self._put(_UPWARD[word], measure)
+        self._put(word, measure)
         if word == "clear" and len(self.words) > 1 and self.words[0] == "right":
             self.words.pop(0)
             other = {**measure, "value": self._length("clear … right")}
@@ -292,7 +292,7 @@ class _Line:
         while self.words and self.words[0] not in {*_SIDES, *_ENDS}:
             label.append(self.words.pop(0))
         if not self.words:
-            thing = " ".join(itertools.takewhile(lambda w: w not in _UPWARD, label))
+            thing = " ".join(itertools.takewhile(lambda w: w not in HEIGHT_WORDS, label))
             raise LineError(f"say which side of {thing}: left, right, centre, top or bottom")
         side = self.words.pop(0)
         return f"{slug(' '.join(label))}.{_SIDES.get(side) or _ENDS[side]}"
@@ -301,9 +301,8 @@ class _Line:
         self.words.pop(0)
         tool = self._next("a tool")
         if tool not in _TOOLS:
-            near = difflib.get_close_matches(tool, _TOOLS, 1)
-            meant = f"; do you mean {near[0]!r}?" if near else ""
-            raise LineError(f"{tool!r} is no tool to measure with{meant}; say tape or laser")
+            meant = _meant(tool, _TOOLS)
+            raise LineError(f"{tool!r} is no tool to measure with;{meant} say tape or laser")
         target = self.measure if self.measure is not None else self.fields
         if target is self.fields and self.kind not in ("check", "level"):
             raise LineError("'by' should follow a measure")
@@ -344,9 +343,8 @@ class _Line:
             pass
         else:
             words = [*words_of(self.kind), *(["diameter"] if "dia" in known else [])]
-            near = difflib.get_close_matches(word, words, 1)
-            meant = f"; do you mean {near[0]!r}?" if near else ";"
-            raise LineError(f"{word!r} is not said of {a_(self.kind)}{meant} {self._may_say()}")
+            meant = _meant(word, words)
+            raise LineError(f"{word!r} is not said of {a_(self.kind)};{meant} {self._may_say()}")
 
     def _courses(self, word: str) -> None:
         """``courses 1`` for ``down 1 course``."""

@@ -8,15 +8,20 @@ mean two is asked about, and a word that nobody knows stays, for the reader to n
 import re
 from collections.abc import Callable
 
+from pennant.core.document.things import height_word
+
+QUOTED = r'(?<!\S)"[^"]*"'
+"""A name in double quotes: a word that begins with a quote, not an inch mark after a number."""
 _MARK = r"\s?(?:mm|cm|m|inches|inch|in|ft)\b"
 NUMBER = rf"(?:\d+\s?'\s?)?\d+(?:[.,]\d+)?(?:[ -]\d+/\d+|/\d+)?(?:{_MARK})?"
 """A length as it is written on a pad: ``21 3/8``, ``3' 4 1/2``, ``47cm``."""
 _COUNTER = r"(?:the )?(?:counter ?top|counter|worktop)"
+_DOUBLE = r"(?:double|dbl|twin|2g|2 ?gang)"
 _KINDS: tuple[tuple[str, str], ...] = (
     (r"(?:upper|wall) (?:cabinets?|cupboards?|units?)|uppers?|cabs?|cabinets", "cabinet"),
     (r"(?:range|cooker|extractor|vent) hoods?", "hood"),
-    (r"(?:double|dbl|twin|2g|2 ?gang) (?:outlet|socket|skt|receptacle)", "outlet double"),
-    (r"(?:double|dbl|twin|2g|2 ?gang) (?:light )?(?:switch|sw)", "switch double"),
+    (rf"{_DOUBLE} (?:outlet|socket|skt|receptacle)", "outlet double"),
+    (rf"{_DOUBLE} (?:light )?(?:switch|sw)", "switch double"),
     (r"duplex(?: outlet| receptacle)?", "outlet single"),
     (r"skt|outlets?|sockets?", "outlet"),
     (r"light ?switch|sw|switch", "switch"),
@@ -25,12 +30,6 @@ _KINDS: tuple[tuple[str, str], ...] = (
     (r"(?:painted )(?:drywall|sheetrock|plasterboard|board)", "zone painted board"),
 )
 """First words of people, and the notebook's own."""
-_HEIGHT_WORD = {
-    "cabinet": "clear", "hood": "clear", "shelf": "clear", "window": "sill", "hatch": "sill",
-    "niche": "sill",
-}  # fmt: skip
-"""How high a kind of thing hangs or stands is said with this word; of the others with ``up``."""
-_OPENINGS = ("window", "hatch", "niche")
 _SMALL = {
     "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8,
     "nine": 9, "ten": 10, "eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14,
@@ -60,7 +59,7 @@ def in_notebook_words(text: str) -> str:
         names.append(found[0])
         return f"\x00{len(names) - 1}\x00"
 
-    line = re.sub(r'(?<!\S)"[^"]*"', masked, text)
+    line = re.sub(QUOTED, masked, text)
     for step in _STEPS:
         line = step(line)
     line = re.sub(r"\s+", " ", line.replace("|", " ")).strip()
@@ -146,7 +145,7 @@ def _centres(line: str) -> str:
 
 def _heights(line: str) -> str:
     """``10 3/4 above the counter``, ``18 up``, ``bottom 18 above counter``, ``458 clr``."""
-    word = _HEIGHT_WORD.get(line.partition(" ")[0], "up")
+    word = height_word(line.partition(" ")[0])
     line = re.sub(rf"\b(sill|bottom|btm|underside) ({NUMBER}) (?:above|over|off) {_COUNTER}",
                   lambda m: f"{'sill' if m[1] == 'sill' else word} {m[2]}", line)  # fmt: skip
     line = re.sub(rf"\b(?:bottom|btm|underside) ({NUMBER}) up\b", rf"{word} \1", line)
@@ -163,8 +162,7 @@ def _heights(line: str) -> str:
 
 def _sizes(line: str) -> str:
     """``36 wide``, ``35 3/4w``, ``41h``, ``37 x 41``, ``2 3/4 casing all round``."""
-    kind = line.partition(" ")[0]
-    if kind in _OPENINGS:
+    if height_word(line.partition(" ")[0]) == "sill":
         line = re.sub(rf"(?:opening )?({NUMBER}) ?w? x ({NUMBER}) ?h?\b", r"wide \1 high \2", line)
         line = re.sub(rf"\b(?:trim|casing) ({NUMBER}) all r?a?round", r"casing \1", line)
     line = re.sub(r"\bdiameter\b", "dia", line)

@@ -77,6 +77,8 @@ THINGS: dict[str, ThingKind] = {
 }  # fmt: skip
 """Every kind of thing. What has no words stands on a counter, which is not noted by lines."""
 
+HEIGHT_WORDS = ("up", "clear", "sill")
+"""The words by which a line says how high a thing stands or hangs."""
 SOLID: tuple[Form, ...] = ("hanging", "opening", "box", "round", "block", "raised")
 """Things of which no two can stand in one place."""
 FACED: tuple[Form, ...] = ("opening", "raised")
@@ -88,6 +90,16 @@ DRAWN: tuple[Form, ...] = (*SOLID, "gap")
 def form_of(kind: str) -> Form:
     """Return what tile makes of a thing of a kind; raise KeyError if there is no such kind."""
     return THINGS[kind].form
+
+
+def height_word(kind: str) -> str:
+    """Return the word by which a line says how high a kind of thing stands: `up` where it has none.
+
+    >>> height_word("cabinet"), height_word("window"), height_word("outlet"), height_word("?")
+    ('clear', 'sill', 'up', 'up')
+    """
+    known = THINGS[kind].words.split() if kind in THINGS else []
+    return next((word for word in HEIGHT_WORDS if word in known), "up")
 
 
 def kinds_of(*forms: Form) -> tuple[str, ...]:

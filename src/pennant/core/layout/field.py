@@ -120,6 +120,11 @@ class Edge:
         across = [at for _, at in self.along]
         return min(across), max(across)
 
+    @property
+    def innermost(self) -> float:
+        """The coordinate across it that lies furthest into the tile: of a slant its tightest."""
+        return self.reach[1] if self.inward > 0 else self.reach[0]
+
 
 class Contact(NamedTuple):
     """Where open wall meets an edge: how long (mm), across which gap, and in which runs.

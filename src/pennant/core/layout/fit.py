@@ -76,7 +76,7 @@ def _joints_give(excess: float, run: float, module: Module, play: float) -> floa
 
 def _joint_at(edge: Edge, module: Module) -> float:
     """Where the middle of the joint would be at a line, with a full tile up against it."""
-    at = edge.reach[1] if edge.inward > 0 else edge.reach[0]
+    at = edge.innermost
     return at - edge.inward * module.joint / 2
 
 

@@ -88,7 +88,7 @@ def lattice_plant_of(
         flag_x = _centre(across, field)
         x = flag_x - figure.width / 2 if across.what == "tile" else flag_x + joint / 2
     elif line is not None:
-        flag_x = line.reach[1] if line.inward > 0 else line.reach[0]
+        flag_x = line.innermost
         x = flag_x if line.inward > 0 else flag_x - figure.width
     else:
         x = flag_x = inner.x0
@@ -141,7 +141,7 @@ def _across(
         return centre + module.joint / 2, centre
     if line is None:
         return inner.x0 - module.lock, inner.x0
-    at = line.reach[1] if line.inward > 0 else line.reach[0]
+    at = line.innermost
     if line.inward > 0:
         return at - module.lock, at
     if isinstance(across, Fitted):

@@ -17,7 +17,7 @@ from pennant.core.document.values import Value
 from pennant.core.geometry.clip import Outline, Point, Ring, is_square
 from pennant.core.geometry.placement import Placement
 from pennant.core.geometry.rect import Rect
-from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.geometry.tolerance import EPS, SAME_SIZE, tidy
 from pennant.core.layout.field import Edge, EdgeKind, Field, Side
 from pennant.core.layout.pieces import Cutting, Piece
 from pennant.core.layout.sides import segments
@@ -63,6 +63,12 @@ class Gets(Value):
     def full(self) -> bool:
         """Whether the edge gets a whole tile here."""
         return self.share > 1 - 1e-6
+
+    def under(self, share: float, joint: float) -> bool:
+        """Return whether it is less than a share of a tile less its joint (mm), as a bond makes it:
+        two halves and a joint are a tile. Notched pieces keep half or more.
+        """
+        return not self.notched and self.size < share * (self.whole - joint) - SAME_SIZE
 
 
 class EdgeReading(Value):

@@ -13,7 +13,7 @@ def runs_of(edge: Edge, shown: list[KeepOut], field: Field) -> list[tuple[float,
     """
     upright, inner = edge.upright, field.inner
     ends = (inner.x0, inner.x1) if upright else (inner.y0, inner.y1)
-    at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+    at = edge.innermost
     spans = [
         ((k.box.y0, k.box.y1), (k.box.x0, k.box.x1)) if upright
         else ((k.box.x0, k.box.x1), (k.box.y0, k.box.y1))

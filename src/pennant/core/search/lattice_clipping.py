@@ -202,7 +202,7 @@ class Clipping:
         kinds = {wish.kind for wish in wishes}
         self.chips, self.own = chips, chips and "centred" not in kinds
         self.shown = open_ends(field, wishes)
-        self.failing = failing_chips(field, lattice, settings, weights)
+        self.failing = failing_tops(field, lattice_module(lattice), settings, weights)
         self.weights = weights
         self.lattice, self.field, self.settings = lattice, field, settings
         self.kinds = set(kinds)
@@ -511,16 +511,6 @@ class Clipping:
         turn = self.lattice.units[left.unit[number]].at.turn
         box = bounds(Placement(0.0, 0.0, turn).outline_in_tile(left.outline(number)))
         return min(box.width, box.height) < self.least_strip - SAME_SIZE
-
-
-def failing_chips(
-    field: Field, lattice: Lattice, settings: Settings, weights: SeenWeights | None
-) -> dict[str, tuple[float, bool]]:
-    """Return for each edge over chips the least piece there (mm), and whether a whole row on the
-    counter leaves less.
-    """
-    module = lattice_module(lattice)
-    return failing_tops(field, module, settings, weights)
 
 
 def lattice_module(lattice: Lattice) -> Module:

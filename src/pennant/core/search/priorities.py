@@ -57,7 +57,7 @@ def failing_tops(
     found = {}
     for edge in field.edges:
         if edge.kind in TOPS:
-            at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            at = edge.innermost
             into = (at - field.foot) % module.up
             size = module.height if into >= module.height - EPS or into <= EPS else into
             least = least_top(settings, edge, module.height, weights)

@@ -371,7 +371,7 @@ class Search:
             edge = self.uprights[group.edge]
             if edge.side != side or not self._floats_at(edge):
                 continue
-            at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            at = edge.innermost
             way, phase, _ = self._way(group.phase)
             size = way.left_over(starts, edge, at, phase)
             best = _nearer(best, edge, size, way.size, self.module.joint, self._limits_of(edge))
@@ -382,7 +382,7 @@ class Search:
         best = np.full(len(starts), np.nan)
         for edge in self.levels:
             if self._floats_at(edge):
-                at = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+                at = edge.innermost
                 size, full = self._left_up(starts, edge, at)
                 best = _nearer(best, edge, size, full, self.module.bed, self._limits_of(edge))
         return best
@@ -408,7 +408,7 @@ class Search:
             counts.seen += np.where(np.isnan(by), NO_START, 0.0)
         for group in sorted(groups, key=lambda g: (g.edge, g.phase, g.run)):
             edge = self.uprights[group.edge]
-            line = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            line = edge.innermost
             way, phase, spans = self._way(group.phase)
             at: Floats | float = line + slipped(spans, line)
             run: Floats | float = group.run
@@ -490,7 +490,7 @@ class Search:
             counts.seen += np.where(np.isnan(by), NO_START, 0.0)
             by = np.nan_to_num(by)
         for edge, runs in zip(self.levels, self.level_runs, strict=True):
-            at: Floats | float = edge.reach[0] if edge.inward < 0 else edge.reach[1]
+            at: Floats | float = edge.innermost
             goes = by if "top" in moved and self._floats_at(edge) else none
             plain, full = self._left_up(starts, edge, at + goes)
             shown = np.zeros(len(starts), dtype=bool)

@@ -169,27 +169,22 @@ class WallStarts:
             return own if y is None else plain_start(own, field, self.module, None, y, 1)
         repeats = variant.search.repeats
         start = plain_start(own, field, self.module, x, y, repeats)
-        changes: dict[str, object] = dict(ENDS_AS_SURVEYED)
-        if variant.across is not None:
-            changes["across"] = variant.across
+        moved = dict(ENDS_AS_SURVEYED)
         height = float(self.laid.layout.plant.y) if y is None else y
         if variant.moved:
             groups, _ = variant.search.pattern(height)
             for side in variant.moved - {"top"}:
-                changes[side] = tidy(float(variant.search.moves(np.array([x]), groups, side)[0]))
+                moved[side] = tidy(float(variant.search.moves(np.array([x]), groups, side)[0]))
             if "top" in variant.moved:
-                changes["top"] = tidy(float(variant.search.top_moves(np.array([height]))[0]))
-        if variant.across is None:
-            # A full tile at the left end goes with that end.
-            across = start.across.model_copy(
-                update={"nudge": tidy(start.across.nudge - float(str(changes["left"])))}
-            )
-            changes["across"] = across
+                moved["top"] = tidy(float(variant.search.top_moves(np.array([height]))[0]))
+        # A full tile at the left end goes with that end.
+        across = variant.across or start.across.model_copy(
+            update={"nudge": tidy(start.across.nudge - moved["left"])}
+        )
         # An end that may not float stays where it is.
         floats = floats_of(self._wall)
-        changes = {name: by for name, by in changes.items()
-                   if name not in ("left", "right", "top") or name in floats}  # fmt: skip
-        return start.model_copy(update=changes)
+        ends: dict[str, float] = {side: by for side, by in moved.items() if side in floats}
+        return start.model_copy(update={**ends, "across": across})
 
 
 def _subsets(sides: Sequence[Side]) -> Iterator[Moved]:
@@ -218,8 +213,9 @@ class WallRun:
         what each wall has by itself is best on every one of them.
         """
         band = BANDS[kind] + EPS
-        limit = float(self.of(wish, kind).min()) + band
-        self.open &= self.of(wish, kind) <= limit
+        comes_to = self.of(wish, kind)
+        limit = float(comes_to.min()) + band
+        self.open &= comes_to <= limit
         own = kind in COUNTED or kind in OF_EACH_WALL
         for wall in self.walls:
             wall.kept &= wall.values[wish] <= (wall.least(wish)[:, None] + band if own else limit)

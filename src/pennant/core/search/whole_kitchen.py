@@ -32,7 +32,7 @@ from pennant.core.reading.whole_courses import with_whole_courses
 from pennant.core.search.lattice_clipping import known_of
 from pennant.core.search.measured import Measured, left_by, measure
 from pennant.core.search.school_places import ON_PLACE, named, off_place
-from pennant.core.search.sieve import SIEVED
+from pennant.core.search.sieve import NEAR, SIEVED
 from pennant.core.search.starting import started, wishes_of
 from pennant.core.search.wall_starts import (
     AT_A_SCHOOL,
@@ -301,7 +301,7 @@ class _Choices:
 
 def _alike(wall: WallStarts, one: int, other: int) -> bool:
     same = wall.variant_of[one] == wall.variant_of[other]
-    return bool(same) and abs(float(wall.xs[one] - wall.xs[other])) < 0.4
+    return bool(same) and abs(float(wall.xs[one] - wall.xs[other])) < NEAR
 
 
 def _planned(

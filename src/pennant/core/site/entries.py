@@ -17,6 +17,12 @@ PieceId = Annotated[str, Field(min_length=1, max_length=40)]
 Short = Annotated[str, Field(max_length=80)]
 Kilograms = Annotated[float, Field(gt=0, le=1_000, allow_inf_nan=False)]
 MOST_PIECES = 5_000
+MOST_ENTRIES = 200_000
+"""Of one record: a house noted piece by piece, several times over. A zip takes as many."""
+MOST_PHOTOGRAPHS = 200
+"""Of one job. A zip takes as many."""
+EARLIEST_YEAR, LATEST_YEAR = 1971, 2999
+"""Of every time in a record: what is outside is a slip, and some zones could not say it."""
 LONGEST_REMARK = 400
 """Characters of anything that is said in words."""
 Words = Annotated[str, Field(max_length=LONGEST_REMARK)]

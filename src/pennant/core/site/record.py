@@ -36,6 +36,11 @@ class Spot(NamedTuple):
     outline: Outline
 
 
+def is_shape(rings: Sequence[Sequence[object]]) -> bool:
+    """Return whether rings are a shell and holes, each of three points or more."""
+    return bool(rings) and all(len(ring) >= 3 for ring in rings)
+
+
 class CutTile(NamedTuple):
     """The tile that a piece was cut from: all pieces dealt to it then, and the offcuts it left."""
 

@@ -110,9 +110,7 @@ def _other_tile(
     else:
         used = given("to set", len(stock_for(job, pieces, of, counted).tiles), "tiles", "plan")
         own_pieces = [piece for piece in pieces if piece.of == of]
-        over = step("sum", "broken and spare", "tiles", *_broken(job, tile, own_pieces),
-                    setting(job.settings, "spare_tiles"))  # fmt: skip
-        more = step("round-up", "broken and spare, whole tiles", "tiles", over)
+        more = _broken_and_spare(job, tile, *_cut_tiles(own_pieces))
         need = step("sum", f"{name} tiles", "tiles", used, more)
     own = name == "border"
     yield line("border" if own else f"tiles@{name}", "tile", need)
@@ -152,46 +150,47 @@ def _tiles(
     job: Job, pieces: Sequence[Piece], thin: Collection[str], counted: Counted = "quick"
 ) -> Working:
     """Whole tiles, one for every tile that is cut less what offcuts give, breakage and spares."""
-    kinds: dict[str, CutKind] = {}
-    for piece in pieces:
-        kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=CUT_KINDS.index)
-    count = Counter(kinds.values())
-    full = given("full tiles", count["full"], "tiles", "plan")
+    kinds = _kinds(pieces)
+    full = given("full tiles", sum(kind == "full" for kind in kinds.values()), "tiles", "plan")
     hard_thin = sum(kind in HARD and tile in thin for tile, kind in kinds.items())
-    straight = given("cut straight", sum(count[kind] for kind in STRAIGHT), "tiles", "plan")
-    notched = given("notched or holed", sum(count[kind] for kind in HARD), "tiles", "plan")
+    straight, notched = _cut_tiles(pieces)
     used = len(stock_for(job, pieces, FIELD, counted).tiles)
-    spared = given("cut from offcuts of others", sum(count.values()) - used, "tiles", "plan")
+    spared = given("cut from offcuts of others", len(kinds) - used, "tiles", "plan")
     placed = step(
         "less", "to set", "tiles", step("sum", "tiles in the plan", "tiles", full, straight,
                                         notched), spared,
     )  # fmt: skip
-    over = step(
-        "sum", "broken and spare", "tiles",
-        *_lost(job, straight, notched, hard_thin),
-        setting(job.settings, "spare_tiles"),
-    )  # fmt: skip
-    more = step("round-up", "broken and spare, whole tiles", "tiles", over)
+    more = _broken_and_spare(job, job.tile, straight, notched, hard_thin)
     return step("sum", "tiles", "tiles", placed, more)
 
 
-def _broken(job: Job, tile: Tile, pieces: Sequence[Piece]) -> Iterator[Working]:
-    """What breaks of another tile than the wall's, by kind of cut."""
+def _kinds(pieces: Iterable[Piece]) -> dict[str, CutKind]:
+    """The hardest cut that each tile gets."""
     kinds: dict[str, CutKind] = {}
     for piece in pieces:
         kinds[piece.tile] = max(kinds.get(piece.tile, "full"), piece.kind, key=CUT_KINDS.index)
-    count = Counter(kinds.values())
-    cuts: tuple[tuple[str, Iterable[CutKind], CutKind], ...] = (
-        ("cut straight", STRAIGHT, "crosscut"), ("notched or holed", HARD, "notch"),
-    )  # fmt: skip
-    for label, alike, kind in cuts:
-        many = given(label, sum(count[one] for one in alike), "tiles", "plan")
-        names = breaking(kind, tile.material in BRITTLE, thin=False)
-        shares = (setting(job.settings, name) for name in names)
-        yield step("product", f"{label}, lost", "tiles", many, *shares)
+    return kinds
 
 
-def _lost(job: Job, straight: Working, notched: Working, thin: int) -> Iterator[Working]:
+def _cut_tiles(pieces: Iterable[Piece]) -> tuple[Working, Working]:
+    """How many tiles are cut straight at most, and how many are notched or holed."""
+    count = Counter(_kinds(pieces).values())
+    straight = given("cut straight", sum(count[kind] for kind in STRAIGHT), "tiles", "plan")
+    return straight, given("notched or holed", sum(count[kind] for kind in HARD), "tiles", "plan")
+
+
+def _broken_and_spare(
+    job: Job, tile: Tile, straight: Working, notched: Working, thin: int = 0
+) -> Working:
+    """Whole tiles over those that are set: what breaks of so many cuts, and the spares."""
+    lost = _lost(job, tile, straight, notched, thin)
+    over = step("sum", "broken and spare", "tiles", *lost, setting(job.settings, "spare_tiles"))
+    return step("round-up", "broken and spare, whole tiles", "tiles", over)
+
+
+def _lost(
+    job: Job, tile: Tile, straight: Working, notched: Working, thin: int
+) -> Iterator[Working]:
     """What breaks by kind of cut: see `tools.breaking`."""
     legs = given("with a thin leg", thin, "tiles", "plan")
     sound = step("less", "notched or holed, no thin leg", "tiles", notched, legs)
@@ -202,7 +201,7 @@ def _lost(job: Job, straight: Working, notched: Working, thin: int) -> Iterator[
     if thin:
         cuts.append(("thin legs lost", legs, "notch", True))
     for label, count, kind, is_thin in cuts:
-        names = breaking(kind, job.tile.material in BRITTLE, is_thin)
+        names = breaking(kind, tile.material in BRITTLE, is_thin)
         shares = (setting(job.settings, name) for name in names)
         yield step("product", label, "tiles", count, *shares)
 
