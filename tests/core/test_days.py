@@ -350,6 +350,67 @@ class TestWhatOthersSet:
         assert days.calendar.day_of(days.start_of("set-held@1") or 0) >= 9
 
 
+class TestHeldBack:
+    """What is held back is set, grouted and sealed when it can be; nothing else waits for it."""
+
+    HOOD = 'hood "Canopy" 30 wide 34 clear 16 hold 4'
+
+    def kitchen(self, *more: str, on: str | None = "day 15") -> Job:
+        job = a_kitchen(things=[self.HOOD, *more])
+        return with_schedule(job, outside=[{"what": "hood", "on": on}] if on else [])
+
+    def test_the_rest_is_done_on_the_day_it_would_be_without_it(self) -> None:
+        days, without = planned(self.kitchen()), planned(a_kitchen(things=[self.HOOD[:-7]]))
+        assert days.rest_day is not None
+        assert days.rest_day <= without.last_day < 15
+        assert days.last_day > 15
+
+    def test_every_piece_is_grouted_once(self) -> None:
+        job = self.kitchen()
+        days, laid = planned(job), plan(job)
+        grouted = Counter(
+            piece for one in days.steps if one.rule == "grout" for piece in one.pieces
+        )
+        assert grouted == Counter(piece.id for piece in laid.pieces)
+        (strip,) = [one for one in days.steps if one.rule == "grout" and one.held]
+        assert set(strip.pieces) == set(laid.surfaces[0].held)
+
+    def test_only_the_strip_waits_for_the_day_it_can_be_set(self) -> None:
+        days = planned(self.kitchen())
+        first = {one.id: days.calendar.day_of(days.start_of(one.id) or 0) for one in days.steps}
+        later = {id_.partition("@")[0] for id_, day in first.items() if day >= 15}
+        assert later == {"hood-comes", "set-held", "clean-joints-held", "grout-held",
+                         "touch-up-held", "sealant-held", "hand-over"}  # fmt: skip
+
+    def test_an_outlet_in_the_strip_gets_its_plate_after_it(self) -> None:
+        apart, within = "outlet 12 from left up 4", "outlet 45 from left up 10"
+        days = planned(self.kitchen(apart, within))
+        plates, held = days.start_of("devices"), days.start_of("devices-held")
+        assert plates is not None
+        assert held is not None
+        assert plates < (days.start_of("hood-comes") or 0)
+        assert held >= days.table.ends["grout-held@1"]
+
+    def test_all_of_it_held_back_is_one_run_of_the_work(self) -> None:
+        job = a_kitchen(things=['hood "Canopy" 30 wide 34 clear 16 hold 90'])
+        assert not any(one.held for one in planned(job).steps)
+
+    def test_without_a_date_one_is_asked_for(self) -> None:
+        days = planned(self.kitchen(on=None))
+        assert [one.rule for one in days.clashes] == ["no-date"]
+
+    def test_the_counter_can_be_used_meanwhile(self) -> None:
+        days = planned(self.kitchen())
+        used = {use.what: days.calendar.day_until(use.minute) for use in days.uses}
+        assert used["light"] < 15
+        assert used["water"] < 15
+
+    def test_a_range_goes_back_with_the_plates(self) -> None:
+        """It wets nothing: it does not wait until the sealant has cured."""
+        days = planned(a_kitchen(things=["range 30 wide 30"]))
+        assert (days.start_of("appliances") or 0) < days.table.ends["sealant"] + 24 * 60
+
+
 class TestAgain:
     """Planned again from any moment: what is done stays, what slipped moves what hangs on it."""
 

@@ -7,7 +7,7 @@ from itertools import groupby
 from pennant.core.days.days import Clash, Days, Shorter, UseOf, days_of
 from pennant.core.days.planner import Stint
 from pennant.core.days.step import Step, Wait
-from pennant.core.days.steps import COATS
+from pennant.core.days.steps import COATS, HELD
 from pennant.core.document.job import Job
 from pennant.core.document.products import Coating
 from pennant.core.document.schedule import Dated
@@ -121,7 +121,12 @@ class _Words:
             return "All is done."
         left = " more" if self.job.schedule.done else ""
         on = f"{visits}{left} working {'day' if visits == 1 else 'days'}"
-        return f"{on}; done on {self.day(self.days.last_day)}"
+        rest = self.days.rest_day
+        apart = rest is not None and rest < self.days.last_day
+        all_but = (
+            "" if rest is None or not apart else f"; all but what is held back on {self.day(rest)}"
+        )
+        return f"{on}{all_but}; done on {self.day(self.days.last_day)}"
 
     def _hire(self) -> str:
         """What a hired saw costs, by the days that it is hired for."""
@@ -153,7 +158,8 @@ class _Words:
         if step is None:
             return id_
         words = step_words(self.job, step.rule) if step.rule is not None else None
-        return (words.short if words else "") or name_of(self.job, step).lower()
+        name = (words.short if words else "") or name_of(self.job, step).lower()
+        return f"{name}, where tile was held back" if step.held else name
 
     def _chain(self) -> Iterator[str]:
         """What holds up what, like steps together."""
@@ -206,6 +212,12 @@ class _Words:
             case "too-late":
                 more = "; " + self._what_gains() if self.days.shorter else ""
                 return f"It was to be done by {wished}; the nearest that can be is {planned}{more}."
+            case "no-date":
+                return (
+                    "Some tile is held back, and nothing says when it can be set: it is planned "
+                    "right after the rest. Add under Hours, people, dates the day on which the "
+                    "hood, or what it waits for, comes."
+                )
             case "unknown-step":
                 return f"No step of this job is called {clash.what}: it holds up nothing."
             case "unknown-done":
@@ -404,9 +416,9 @@ class _Words:
     def _name(self, step: Step) -> str:
         name = name_of(self.job, step)
         base, _, number = step.id.partition("@")
-        if base in COATS and f"{base}@2" in self.steps:
-            return f"{name}, coat {number}"
-        return name
+        if step.rule in COATS and f"{base}@2" in self.steps:
+            name = f"{name}, coat {number}"
+        return f"{name}, where tile was held back" if step.held else name
 
     def _who(self, step: Step, minutes: int) -> str:
         if step.who != "anyone":
@@ -417,6 +429,14 @@ class _Words:
         """What this job's own way adds to how it is done."""
         products = self.job.products
         yield from own_tile(self.job, step.rule)
+        if step.rule == "grout" and self.days.rest_day is not None:
+            yield (
+                "The same product, measured with the same water as before: hold a dried sample to "
+                "the joints that are there."
+                if step.held else
+                "Stop at a corner, or scrape the last joint clean where tile is held back. Write "
+                "down the grout's batch number and its water: the strip must dry to this colour."
+            )  # fmt: skip
         if step.rule == "seal-grout" and self.job.ways.last == "sealant":
             yield "Sealant is in already and cured: keep the sealer off it."
         if step.rule in COATS:
@@ -454,12 +474,12 @@ class _Words:
                                pieces=step.pieces, steps=(one.step,))  # fmt: skip
 
     def _batch(self, step: Step, number: str) -> str:
-        count = len(step.sections)
-        spread = f"{count} sections" if count > 1 else "spread once"
-        pieces = f"{len(step.pieces)} pieces, {spread}"
+        sections, many = len(step.sections), len(step.pieces)
+        count = f"{many} {'piece' if many == 1 else 'pieces'}"
+        pieces = f"{count}, {f'{sections} sections' if sections > 1 else 'spread once'}"
         adhesive = self.job.products.adhesive
         if self.job.tile.material == "stick-on" or self.job.products.mat is not None:
-            return f"part {number}: {len(step.pieces)} pieces"
+            return f"part {number}: {count}"
         if adhesive is not None and not adhesive.powder:
             return f"part {number}: {pieces}"
         powder, water = mixed_for(self.job, step.area)
@@ -495,7 +515,7 @@ def _first(own: Sequence[Stint], id_: str) -> int:
 
 def _of_card(id_: str) -> str:
     """What stands on one card: batches and sections of a day together, each coat by itself."""
-    return id_ if _base(id_) in COATS else _base(id_)
+    return id_ if _base(id_).removesuffix(HELD) in COATS else _base(id_)
 
 
 def _base(id_: str) -> str:

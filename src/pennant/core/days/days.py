@@ -20,7 +20,7 @@ from pennant.core.days.planner import (
     visits,
     with_fewer_visits,
 )
-from pennant.core.days.step import Follows, Step, Wait
+from pennant.core.days.step import Follows, Step, StepId, Wait
 from pennant.core.days.steps import grout_cures, sealant_cures, steps_of
 from pennant.core.document.job import Job
 from pennant.core.document.products import Adhesive
@@ -36,8 +36,10 @@ SATURDAY = 5
 LONGER = 120
 """Minutes by which the working day is made longer to see what that gains."""
 ClashRule = Literal[
-    "not-ready", "hire-over", "water-late", "too-late", "unknown-step", "unknown-done"
+    "not-ready", "hire-over", "water-late", "too-late", "unknown-step", "unknown-done", "no-date"
 ]
+AFTER_ALL: tuple[StepId, ...] = ("hood-comes", "set-held", "hand-over")
+"""Steps that are no part of the rest where something is held back."""
 UseOf = Literal["sockets", "light", "water", "cooking"]
 
 
@@ -98,6 +100,15 @@ class Days:
     def last_day(self) -> int:
         """The day on which the last work is done."""
         return self.calendar.day_until(self.table.finish)
+
+    @property
+    def rest_day(self) -> int | None:
+        """The day on which all but what is held back is done; None where nothing is held back."""
+        later = {one.id for one in self.steps if one.held or one.rule in AFTER_ALL}
+        if not any(one.held for one in self.steps):
+            return None
+        ends = [one.end for one in self.table.stints if one.step not in later]
+        return self.calendar.day_until(max(ends)) if ends else None
 
     @property
     def visits(self) -> list[int]:
@@ -287,6 +298,8 @@ def _clashes(
         waits_on_us = one.on in ("electrician", "plumber", "hood")
         if planned > comes and waits_on_us:
             yield Clash("not-ready", one.on, comes, planned)
+    if facts.held and "hood" not in outside:
+        yield Clash("no-date", "hood")
     saw = outside.get("saw")
     if saw is not None:
         until = when.day(saw.until or saw.on)
@@ -315,13 +328,12 @@ def _clashes(
 
 
 def _uses(facts: Facts, steps: Sequence[Step], table: Timetable) -> Iterator[Use]:
-    """When the kitchen can be used again for what."""
+    """When the kitchen can be used again for what, away from what is held back."""
     ends = _last_ends(steps, table.ends)
     if (devices := ends.get("devices")) is not None:
         yield Use("sockets", devices, None)
-    polished = max(
-        (one.end for one in table.stints if one.step.startswith("grout@")), default=None
-    )  # fmt: skip
+    grouting = {one.id for one in steps if one.rule == "grout" and not one.held}
+    polished = max((one.end for one in table.stints if one.step in grouting), default=None)
     light = max((at for at in (polished, devices, ends.get("grout")) if at is not None),
                 default=None)  # fmt: skip
     if light is not None:
@@ -338,9 +350,9 @@ def _uses(facts: Facts, steps: Sequence[Step], table: Timetable) -> Iterator[Use
 
 
 def _last_ends(steps: Sequence[Step], ends: Mapping[str, int]) -> dict[str, int]:
-    """The end of each rule's last step."""
+    """The end of each rule's last step, but for what is done once more for a strip held back."""
     found: dict[str, int] = {}
     for one in steps:
-        if one.rule is not None and one.id in ends:
+        if one.rule is not None and one.id in ends and not one.held:
             found[one.rule] = max(found.get(one.rule, 0), ends[one.id])
     return found

@@ -25,10 +25,36 @@ SAWN: tuple[Tool, ...] = ("wet saw", "grinder", "jigsaw")
 
 @dataclass(frozen=True)
 class Facts:
-    """A job with its plan, and the amounts that follow from them."""
+    """A job with its plan, and the amounts that follow from them.
+
+    ``only`` are the pieces that an amount is for, where the work after setting is done in two
+    parts; None is for all.
+    """
 
     job: Job
     plan: Plan
+    only: frozenset[str] | None = None
+
+    @cached_property
+    def parts(self) -> tuple["Facts", "Facts | None"]:
+        """What is grouted with the rest, and what was held back where there is a rest."""
+        placed = frozenset(piece.id for piece in self.plan.pieces)
+        if not self.held or placed == self.held:
+            return self, None
+        rest = Facts(self.job, self.plan, placed - self.held)
+        return rest, Facts(self.job, self.plan, self.held)
+
+    @cached_property
+    def share(self) -> float:
+        """Of the area of all pieces, that of the pieces meant."""
+        if self.only is None:
+            return 1.0
+        every = sum(piece.area for piece in self.plan.pieces)
+        return sum(piece.area for piece in self.plan.pieces if self.meant(piece.id)) / every
+
+    def meant(self, piece: str) -> bool:
+        """Return whether an amount is for a piece."""
+        return self.only is None or piece in self.only
 
     @cached_property
     def fields(self) -> tuple[Field, ...]:
@@ -49,7 +75,8 @@ class Facts:
     def area(self) -> Working:
         """The field of the walls, m2."""
         walls = on_walls(self.job, self.fields)
-        return given("field", sum(field.area for field in walls) / MM2_PER_M2, "m2", "plan")
+        mm2 = sum(field.area for field in walls)
+        return given("field", mm2 * self.share / MM2_PER_M2, "m2", "plan")
 
     @cached_property
     def layers(self) -> Working:
@@ -112,12 +139,25 @@ class Facts:
 
     @cached_property
     def devices(self) -> int:
-        """How many outlets and switches there are, each gang one."""
+        """How many outlets and switches there are in what is meant, each gang one."""
         return sum(
             thing.gangs
             for wall in self.job.walls
             for thing in wall.things
             if isinstance(thing, Device)
+            and (self.only is None or (thing.id in self._in_held) == (self.only == self.held))
+        )
+
+    @cached_property
+    def _in_held(self) -> frozenset[str]:
+        """Things whose box stands in tile that is held back."""
+        held = {one.surface: [piece.box for piece in one.pieces if piece.id in self.held]
+                for one in self.plan.surfaces}  # fmt: skip
+        return frozenset(
+            thing.id
+            for surface in self.plan.kitchen.surfaces
+            for thing in surface.things
+            if any(box.overlaps(thing.box) for box in held.get(surface.id, ()))
         )
 
     @cached_property
@@ -153,7 +193,7 @@ class Facts:
         """The length of all sealant, m."""
         if seals_tight(self.job):
             return given("sealant", 0.0, "m", "plan")
-        mm = sum(sealant_lengths(self.fields).values())
+        mm = sum(sealant_lengths(self.fields).values()) * self.share
         return given("sealant", mm / MM_PER_M, "m", "plan")
 
     @cached_property
@@ -233,6 +273,11 @@ class Facts:
             for group in self.cuts.groups
             for id_ in group.pieces
         }
+
+    @cached_property
+    def dusty(self) -> bool:
+        """Whether any cut is made by more than shears or a knife."""
+        return any(group.tool != "shears" for group in self.cuts.groups)
 
     @cached_property
     def sawn(self) -> bool:

@@ -200,8 +200,11 @@ def batches(job: Job, sections: Sequence[Section], longest: float) -> list[Batch
     return found
 
 
-def grouting_sections(job: Job, plan: Plan) -> list[Section]:
-    """Return what is grouted at once: upright strips of whole pieces, from the hard line on.
+def grouting_sections(
+    job: Job, plan: Plan, meant: Callable[[str], bool] = lambda _: True
+) -> list[Section]:
+    """Return what is grouted at once: upright strips of whole pieces, from the hard line on, of the
+    pieces that are ``meant``.
 
     Each holds about the section's area, and no more than what a batch of grout covers.
     """
@@ -211,15 +214,16 @@ def grouting_sections(job: Job, plan: Plan) -> list[Section]:
     most = min(job.times.grout_section, life / 60 * job.settings.grout_pace)
     found: list[Section] = []
     for surface in plan.surfaces:
-        total = sum(piece.area for piece in surface.pieces) / MM2_PER_M2
+        pieces = [piece for piece in surface.pieces if meant(piece.id)]
+        total = sum(piece.area for piece in pieces) / MM2_PER_M2
         if total <= 0:
             continue
         if found and total < SMALL_FACE * most:
             # The faces of a niche go with the wall that they are in.
-            found[-1] = _with(found[-1], surface.pieces, job.settings.grout_pace)
+            found[-1] = _with(found[-1], pieces, job.settings.grout_pace)
             continue
         count = max(1, math.ceil(total / most - SLACK))
-        for own in _strips(surface, count):
+        for own in _strips(surface, pieces, count):
             area = sum(piece.area for piece in own) / MM2_PER_M2
             found.append(
                 Section(
@@ -237,12 +241,12 @@ def _with(section: Section, pieces: Sequence[Piece], pace: float) -> Section:
     return replace(section, pieces=ids, area=area, minutes=area / pace * 60)
 
 
-def _strips(surface: SurfacePlan, count: int) -> Iterator[list[Piece]]:
+def _strips(surface: SurfacePlan, pieces: Sequence[Piece], count: int) -> Iterator[list[Piece]]:
     """Strips of about the same area, from the end that is nearer the pennant."""
     x0, _, x1, _ = surface.field
     from_left = surface.pennant.x - x0 <= x1 - surface.pennant.x
     way = 1 if from_left else -1
-    along = sorted(surface.pieces, key=lambda piece: (way * _middle(piece), piece.id))
+    along = sorted(pieces, key=lambda piece: (way * _middle(piece), piece.id))
     each = sum(piece.area for piece in along) / count
     strips: dict[int, list[Piece]] = defaultdict(list)
     done = 0.0

@@ -73,6 +73,9 @@ class Step(Value):
     id: str
     rule: StepId | None = Field(description="None for a step that the job's owner added.")
     name: str = Field(default="", description="Of a step that the job's owner added.")
+    held: bool = Field(
+        default=False, description="Done once more, for what was held back when the rest was done."
+    )
     phase: Phase
     minutes: int
     working: Working

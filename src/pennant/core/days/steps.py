@@ -6,7 +6,7 @@ and waited out for another. A product's own sheet is asked first.
 """
 
 import math
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from pennant.core.days.facts import Facts
@@ -413,7 +413,7 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("plumber", "finish", lambda f: "plumber" in f.outside, _none,
              (("sealant", None), ("grout", None)), hands=0, who="plumber", on="plumber"),
     StepRule("appliances", "finish", lambda f: f.appliances > 0, _fixed("appliances_back"),
-             (("sealant", sealant_cures), ("devices", None)),
+             (("grout", None), ("clean-joints", None), ("touch-up", None), ("devices", None)),
              hands=2, shakes=True, cautions=("gas", "lifting", "heat"), doubt=_alone),
     StepRule("hand-over", "finish", _always, _fixed("hand_over"),
              (("sealant", None), ("seal-grout", None), ("devices", None), ("appliances", None),
@@ -424,6 +424,8 @@ TABLE: tuple[StepRule, ...] = (
 
 BY_ADHESIVE: tuple[StepId, ...] = ("set", "set-last", "set-held")
 """Steps whose caution for cement is for the wall's adhesive, where that is mixed of it."""
+CUTTING: tuple[StepId, ...] = ("cut-first", "set-last", "set-held")
+"""Steps whose caution for dust is for the cuts made in them."""
 SAWING: tuple[StepId, ...] = ("cut-first", "set", "set-last", "set-held")
 """Steps for which a hired saw must be there."""
 
@@ -432,15 +434,18 @@ def steps_of(facts: Facts, longest: int) -> list[Step]:
     """Return the steps of a job, in the order of the table, each with what it follows.
 
     ``longest`` is the longest working day, in minutes: no batch is mixed that it cannot hold.
+    What is held back holds back nothing else: the work after setting is done with the rest, and
+    once more for it.
     """
+    rest, waiting = facts.parts
     found = [
-        one for rule in TABLE if rule.applies(facts)
-        for one in _steps_for(rule, facts, longest)
+        one for rule in TABLE
+        for own in ((rest, waiting) if rule.id in ONCE_MORE else (facts,))
+        if own is not None and rule.applies(own)
+        for one in _steps_for(rule, own, longest)
     ]  # fmt: skip
-    last = {one.rule: one.id for one in found}
-    # A rule that applies and comes to no step is followed by nobody: it hands on what it follows.
-    there = {rule.id: rule for rule in TABLE if rule.id in last}
-    found = [one.model_copy(update={"follows": _follows(one, facts, there, last)}) for one in found]
+    order = _Order(facts, found)
+    found = [one.model_copy(update={"follows": order.before(one)}) for one in found]
     return with_own(found, facts.job)
 
 
@@ -460,10 +465,16 @@ def _steps_for(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
         yield _step(rule, facts, rule.takes(facts))
 
 
+def _held(rule: StepRule, facts: Facts) -> bool:
+    """Whether a step is the one that is done once more, for what was held back."""
+    return rule.id in ONCE_MORE and facts.only is not None and facts.only == facts.held
+
+
 def _step(rule: StepRule, facts: Facts, working: Working, **more: object) -> Step:
     loud = rule.loud(facts)
     # Devices are an electrician's work where one is to come.
     others = rule.id == "devices" and "electrician" in facts.outside
+    held = _held(rule, facts)
     plain: dict[str, object] = {
         "id": rule.id, "rule": rule.id, "phase": rule.phase,
         "minutes": math.ceil(working.value - 1e-9), "working": working,
@@ -471,9 +482,13 @@ def _step(rule: StepRule, facts: Facts, working: Working, **more: object) -> Ste
         "needs": _there(rule, facts), "unbroken": rule.unbroken, "loud": loud,
         "sawing": loud and rule.id in SAWING, "shakes": rule.shakes,
         "on": rule.on if rule.on in facts.outside else None, "cautions": _cautions(rule, facts),
-        "doubt": rule.doubt(facts),
+        "doubt": rule.doubt(facts), "held": held,
     }  # fmt: skip
-    return Step.model_validate(plain | more)
+    plain |= more
+    if held:
+        base, mark, number = str(plain["id"]).partition("@")
+        plain["id"] = f"{base}{HELD}{mark}{number}"
+    return Step.model_validate(plain)
 
 
 def _there(rule: StepRule, facts: Facts) -> tuple[str, ...]:
@@ -488,6 +503,8 @@ def _cautions(rule: StepRule, facts: Facts) -> tuple[Caution, ...]:
         "gas": facts.appliances > 0, "lifting": facts.appliances > 0, "lead": paint,
         "saw-outlet": facts.sawn, "heat": facts.appliances > 0, "falling": facts.gaps > 0,
         "cement": rule.id not in BY_ADHESIVE or fixing_of(facts.job) in CEMENT,
+        "dust": rule.id not in CUTTING or facts.dusty,
+        "buckets": rule.id not in BY_ADHESIVE or _mixed(facts),
     }  # fmt: skip
     return tuple(one for one in rule.cautions if beside.get(one, True))
 
@@ -534,11 +551,11 @@ def _grouting(rule: StepRule, facts: Facts) -> Iterator[Step]:
     times = facts.job.times
     ready = facts.job.products.grout is not None and facts.job.products.grout.kind == "ready-mixed"
     if facts.only_gaps:
-        pieces = tuple(piece.id for piece in facts.plan.pieces)
+        pieces = tuple(piece.id for piece in facts.plan.pieces if facts.meant(piece.id))
         filling = given("gaps filled from a bag", GAPS_MINUTES, "minutes", "plan")
         yield _step(rule, facts, filling, id="grout@1", unbroken=True, pieces=pieces)
         return
-    for section in grouting_sections(facts.job, facts.plan):
+    for section in grouting_sections(facts.job, facts.plan, facts.meant):
         mix = given("mixing", 0 if ready else times.mix_grout, "minutes", "times.mix_grout")
         spread = given("spread and wiped", section.minutes, "minutes", "settings.grout_pace")
         firm = time_of(times, "ready_wipe_after" if ready else "wipe_after")
@@ -560,38 +577,61 @@ def _grouting(rule: StepRule, facts: Facts) -> Iterator[Step]:
         )  # fmt: skip
 
 
-def _follows(
-    one: Step, facts: Facts, there: dict[StepId, StepRule], last: dict[StepId | None, str]
-) -> tuple[Follows, ...]:
-    """What a step follows, with the longest of the waits that it is told of for each."""
-    assert one.rule is not None
-    base, _, number = one.id.partition("@")
-    if number and number != "1":
-        # Batches, sections and coats follow one another; the first of them what comes before.
-        dries = COATS[one.rule][1](facts) if one.rule in COATS else None
-        return (Follows(step=f"{base}@{int(number) - 1}", wait=dries),)
-    found: dict[str, Wait | None] = {}
-    for id_, wait in _resolved(one.rule, facts, there, frozenset()):
-        name = last[id_]
-        old = found.get(name)
-        if name not in found or (wait is not None and (old is None or wait.hours > old.hours)):
-            found[name] = wait
-    return tuple(Follows(step=name, wait=wait) for name, wait in found.items())
+class _Order:
+    """What each of some steps follows. A rule that comes to no step hands on what it follows."""
+
+    def __init__(self, facts: Facts, steps: Sequence[Step]) -> None:
+        self.facts = facts
+        self.last = {one.rule: one.id for one in steps if not one.held}
+        self.last_held = {one.rule: one.id for one in steps if one.held}
+
+    def before(self, one: Step) -> tuple[Follows, ...]:
+        """What a step follows, with the longest of the waits that it is told of for each."""
+        assert one.rule is not None
+        base, _, number = one.id.partition("@")
+        if number and number != "1":
+            # Batches, sections and coats follow one another; the first what comes before.
+            dries = COATS[one.rule][1](self.facts) if one.rule in COATS else None
+            return (Follows(step=f"{base}@{int(number) - 1}", wait=dries),)
+        found: dict[str, Wait | None] = {}
+        for name, wait in self._named(one):
+            old = found.get(name)
+            if name not in found or (wait is not None and (old is None or wait.hours > old.hours)):
+                found[name] = wait
+        return tuple(Follows(step=name, wait=wait) for name, wait in found.items())
+
+    def _named(self, one: Step) -> Iterator[tuple[str, Wait | None]]:
+        """The last step of each rule that a step follows, in the part of the work it belongs to."""
+        assert one.rule is not None
+        rest = {id_: name for id_, name in self.last.items() if id_ is not None}
+        held = {id_: name for id_, name in self.last_held.items() if id_ is not None}
+        if one.held:
+            # It waits for what was held back to be set, and not for the setting of the rest.
+            yield from self._resolved(one.rule, _without(rest, SETTING) | held, SETTING)
+        elif held and one.rule in ONCE_MORE:
+            yield from self._resolved(one.rule, _without(rest, HELD_FIRST), HELD_FIRST)
+        else:
+            yield from self._resolved(one.rule, rest, ())
+            if one.rule == "hand-over":
+                yield from self._resolved(one.rule, rest | held, ())
+
+    def _resolved(
+        self, id_: StepId, names: Mapping[StepId, str], seen: Collection[StepId]
+    ) -> Iterator[tuple[str, Wait | None]]:
+        """What a step follows of the steps that there are: a missing one hands on what it follows.
+
+        It hands on no wait: that was for what would have been done.
+        """
+        for before, order in _order_at_the_end(id_, self.facts):
+            if before in names:
+                yield names[before], order(self.facts) if order else None
+            elif before not in seen:
+                for further, _ in self._resolved(before, names, {*seen, before}):
+                    yield further, None
 
 
-def _resolved(
-    id_: StepId, facts: Facts, there: dict[StepId, StepRule], seen: frozenset[StepId]
-) -> Iterator[tuple[StepId, Wait | None]]:
-    """What a step follows of the steps that there are: a missing one hands on what it follows.
-
-    It hands on no wait: that was for what would have been done.
-    """
-    for before, order in _order_at_the_end(id_, facts):
-        if before in there:
-            yield before, order(facts) if order else None
-        elif before not in seen:
-            for further, _ in _resolved(before, facts, there, seen | {before}):
-                yield further, None
+def _without(names: Mapping[StepId, str], ids: Collection[StepId]) -> dict[StepId, str]:
+    return {id_: name for id_, name in names.items() if id_ not in ids}
 
 
 def _order_at_the_end(id_: StepId, facts: Facts) -> Sequence[tuple[StepId, WaitOf | None]]:
@@ -604,6 +644,15 @@ def _order_at_the_end(id_: StepId, facts: Facts) -> Sequence[tuple[StepId, WaitO
     return plain
 
 
+ONCE_MORE: tuple[StepId, ...] = (
+    "clean-joints", "seal-before", "grout", "touch-up", "seal-grout", "sealant", "devices",
+)  # fmt: skip
+"""Work after setting that is done with the rest, and once more for what was held back."""
+SETTING: tuple[StepId, ...] = ("set-edges", "set", "set-last")
+HELD_FIRST: tuple[StepId, ...] = ("hood-comes", "set-held")
+"""What comes before the work on what was held back, and holds up nothing else."""
+HELD = "-held"
+"""At the end of the id of a step that is done once more."""
 COATS: dict[str, tuple[Callable[[Facts], Coating | None], WaitOf]] = {
     "prime": (lambda f: f.job.products.primer, _primer_dries),
     "seal-face": (lambda f: f.job.products.sealer, _sealer_dries),
