@@ -1,6 +1,6 @@
 """The planner against trying every order, and against what any plan of days must keep."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from itertools import permutations
 
 import pytest
@@ -72,13 +72,21 @@ class TestWaits:
         steps = [step("set", 60), step("grout", 30, ("set", 10))]
         assert earliest(steps, Ready(EIGHT_TO_FOUR, 1)).ends["grout"] == DAY + 510
 
-    def test_no_proof_where_somebody_may_come_back_sooner_or_later(self) -> None:
+    def test_coming_back_is_put_off_for_work_that_else_would_cost_a_day(self) -> None:
         # By hand: grout 0-10, patch 10-55, back 55-65, set 65-475 fits into the 480 minutes of a
         # day, though the first free minute for coming back is before the patch.
         back = Return(what="haze", least=20, most=60, minutes=10)
         steps = [step("grout", 10, returns=[back]), step("patch", 45), step("set", 410)]
         found = earliest(steps, Ready(EIGHT_TO_FOUR, 1))
-        assert last_day(found.stints, EIGHT_TO_FOUR) == 1 or not found.proved
+        assert last_day(found.stints, EIGHT_TO_FOUR) == 1
+
+    def test_coming_back_is_never_put_off_for_longer_than_it_may_wait(self) -> None:
+        # Back by 10 + 40: the patch of 45 minutes does not fit before it.
+        back = Return(what="haze", least=20, most=40, minutes=10)
+        steps = [step("grout", 10, returns=[back]), step("patch", 45, "grout")]
+        found = earliest(steps, Ready(EIGHT_TO_FOUR, 1))
+        haze = next(one for one in found.stints if one.part == "haze")
+        assert 20 <= haze.start - found.ends["grout"] <= 40
 
     def test_what_does_not_fit_before_evening_waits_for_the_next_day(self) -> None:
         steps = [step("a", 400), step("b", 100, "a")]
@@ -259,6 +267,93 @@ def test_a_plan_keeps_what_it_must(
         busy = sum(min(one.hands, people) for one in found.stints if one.start <= at < one.end)
         assert busy <= people
     assert earliest(steps, known) == found
+
+
+COMING_BACK = st.lists(
+    st.tuples(
+        st.integers(1, 4),  # minutes, in tens
+        st.booleans(),  # whether it follows the one before it
+        st.one_of(st.none(), st.tuples(st.integers(0, 4), st.integers(0, 3), st.integers(1, 2))),
+        # after how many tens of minutes one comes back, how many later it may be, for how many
+    ),
+    min_size=2, max_size=4,
+)  # fmt: skip
+
+
+def coming_back(rows: list[tuple[int, bool, tuple[int, int, int] | None]]) -> list[Step]:
+    """Steps of random rows, some with a coming back."""
+    found: list[Step] = []
+    for number, (tens, after, back) in enumerate(rows):
+        returns = []
+        if back is not None:
+            least, more, minutes = (10 * one for one in back)
+            returns = [Return(what="haze", least=least, most=least + more, minutes=minutes)]
+        before = [f"s{number - 1}"] if after and number else []
+        found.append(step(f"s{number}", tens * 10, *before, returns=returns))
+    return found
+
+
+def can_be_done(steps: Sequence[Step], calendar: Calendar, people: int, last: int) -> bool:
+    """Whether every step and every coming back has a place by a day: each start is tried, ten
+    minutes by ten.
+    """
+    end = calendar.first_minute(last + 1)
+    in_hours = [at for window in calendar.work if window.end <= end
+                for at in range(window.start, window.end, 10)]  # fmt: skip
+    free = dict.fromkeys(in_hours, people)
+
+    def put(start: int, minutes: int, rest: Callable[[], bool]) -> bool:
+        slots = range(start, start + minutes, 10)
+        if any(free.get(at, 0) < 1 for at in slots):
+            return False
+        for at in slots:
+            free[at] -= 1
+        found = rest()
+        for at in slots:
+            free[at] += 1
+        return found
+
+    def go(number: int, ready: int) -> bool:
+        if number == len(steps):
+            return True
+        one = steps[number]
+        after = ready if one.follows else 0
+
+        def back(ended: int) -> bool:
+            if not one.returns:
+                return go(number + 1, ended)
+            (own,) = one.returns
+            places = range(ended + own.least, ended + own.most + 1, 10)
+            return any(put(at, own.minutes, lambda: go(number + 1, ended)) for at in places)
+
+        return any(
+            put(at, one.minutes, lambda at=at: back(at + one.minutes))  # type: ignore[misc]
+            for at in in_hours if at >= after
+        )  # fmt: skip
+
+    return go(0, 0)
+
+
+@examples(60)
+@given(
+    COMING_BACK, st.sampled_from([hours((480, 560)), hours((480, 540), (480, 580))]),
+    st.integers(1, 2),
+)  # fmt: skip
+def test_the_day_is_the_first_on_which_all_can_be_done(
+    rows: list[tuple[int, bool, tuple[int, int, int] | None]], calendar: Calendar, people: int
+) -> None:
+    """Held against trying every start, of what one comes back for as well."""
+    steps = coming_back(rows)
+    known = Ready(calendar, people)
+    try:
+        found = earliest(steps, known)
+    except NoRoom:
+        assert not can_be_done(steps, calendar, people, 5)
+        return
+    day = last_day(found.stints, calendar)
+    assert can_be_done(steps, calendar, people, day)
+    assert found.bound <= day
+    assert day == 1 or not can_be_done(steps, calendar, people, day - 1)
 
 
 @examples(80)

@@ -138,18 +138,44 @@ _Timetable = tuple[list[Stint], dict[str, int]]
 """Stints as they were put, and each step's end."""
 
 
-class _Hands:
-    """Who is busy when. ``people`` None stands for as many as there may be."""
+class _Back(NamedTuple):
+    """A coming back as it is put now, and the minutes between which it may begin."""
 
-    def __init__(self, people: int | None, busy: Iterable[tuple[int, int, int]] = ()) -> None:
-        self.people = people
-        self.busy: list[tuple[int, int, int]] = list(busy)
+    stint: Stint
+    least: int
+    most: int
+
+
+class _Hands:
+    """Who is busy when. ``people`` None stands for as many as there may be.
+
+    What one comes back for may still move within its limits, to make room for other work.
+    """
+
+    def __init__(self, people: int | None, calendar: Calendar) -> None:
+        self.people, self.calendar = people, calendar
+        self.work: list[tuple[int, int, int]] = []
+        self.backs: list[_Back] = []
+
+    def copy(self) -> "_Hands":
+        """Return the same, to go on from."""
+        other = _Hands(self.people, self.calendar)
+        other.work, other.backs = list(self.work), list(self.backs)
+        return other
+
+    def _busy(self) -> list[tuple[int, int, int]]:
+        return [*self.work, *((back.stint.start, back.stint.end, 1) for back in self.backs)]
 
     def free(self, start: int, end: int, hands: int) -> int | None:
         """Return None where so many hands are free all along, else when to look again."""
+        return self._free(self._busy(), start, end, hands)
+
+    def _free(
+        self, busy: Sequence[tuple[int, int, int]], start: int, end: int, hands: int
+    ) -> int | None:
         if self.people is None or hands == 0 or end <= start:
             return None
-        over = [one for one in self.busy if one[0] < end and one[1] > start]
+        over = [one for one in busy if one[0] < end and one[1] > start]
         if not over:
             return None
         points = sorted({start, *(one[0] for one in over if one[0] > start)})
@@ -164,67 +190,110 @@ class _Hands:
         if self.people is None or hands == 0:
             return end
         room = self.people - min(hands, self.people)
-        points = sorted({start, *(one[0] for one in self.busy if start < one[0] < end)})
+        busy = self._busy()
+        points = sorted({start, *(one[0] for one in busy if start < one[0] < end)})
         for point in points:
-            if sum(one[2] for one in self.busy if one[0] <= point < one[1]) > room:
+            if sum(one[2] for one in busy if one[0] <= point < one[1]) > room:
                 return point
         return end
 
+    def free_of_work(self, start: int, end: int, hands: int) -> int | None:
+        """Return the same as `free`, as if nobody had to come back to anything."""
+        return self._free(self.work, start, end, hands)
+
+    def room(self, one: Step, start: int) -> "_Hands | None":
+        """Return the hands with an unbroken step put at ``start``; None where there is no room.
+
+        Coming back to earlier work is put off for it, as far as that may wait.
+        """
+        end = start + one.minutes
+        other = self.copy()
+        other.take([Stint(one.id, "work", start, end, one.hands)])
+        moved = [back for back in self.backs
+                 if back.stint.start < end and back.stint.end > start]  # fmt: skip
+        if moved and self.free(start, end, one.hands) is not None:
+            other.backs = [back for back in self.backs if back not in moved]
+            for back in sorted(moved, key=lambda back: (back.most, back.stint)):
+                if not other.come_back(back.stint, back.least, back.most):
+                    return None
+        for own in one.returns:
+            stint = Stint(one.id, own.what, end + own.least, end + own.least + own.minutes, 1)
+            if not other.come_back(stint, end + own.least, end + own.most):
+                return None
+        return other
+
+    def come_back(self, stint: Stint, least: int, most: int) -> bool:
+        """Put a coming back at its first free place from ``least`` to ``most``, if there is one."""
+        minutes = stint.end - stint.start
+        window = _window_at(self.calendar, least)
+        if window is None:
+            return False
+        start = max(least, window.start)
+        while start <= most and start + minutes <= window.end:
+            again = self.free(start, start + minutes, 1)
+            if again is None:
+                put = stint._replace(start=start, end=start + minutes)
+                self.backs.append(_Back(put, least, most))
+                return True
+            start = again
+        return False
+
     def take(self, stints: Iterable[Stint]) -> None:
-        """Keep hands for a step's stints."""
+        """Keep hands for work."""
         for one in stints:
             if one.hands and one.end > one.start:
-                insort(self.busy, (one.start, one.end, min(one.hands, self.people or one.hands)))
+                insort(self.work, (one.start, one.end, min(one.hands, self.people or one.hands)))
 
 
-def _placed(one: Step, ready: float, hands: _Hands, calendar: Calendar) -> list[Stint]:
-    """The stints of one step at its first place from ``ready`` on; raise `NoRoom` for none."""
+def _placed(one: Step, ready: float, hands: _Hands) -> tuple[list[Stint], _Hands]:
+    """The work of one step at its first place from ``ready`` on, and the hands after it.
+
+    Raise `NoRoom` where there is none.
+    """
+    calendar = hands.calendar
     if one.minutes == 0 and one.hands == 0:
         at = next((window.start for window in calendar.windows(ready, loud=False)), None)
         if at is None:
             raise NoRoom(one, calendar.longest())
-        return [Stint(one.id, "work", at, at, 0)]
+        return [Stint(one.id, "work", at, at, 0)], hands
     if one.unbroken:
-        return _unbroken(one, ready, hands, calendar)
-    return _in_parts(one, ready, hands, calendar)
+        return _unbroken(one, ready, hands)
+    own = _in_parts(one, ready, hands, calendar)
+    after = hands.copy()
+    after.take(own)
+    return own, after
 
 
-def _unbroken(one: Step, ready: float, hands: _Hands, calendar: Calendar) -> list[Stint]:
-    for window in calendar.windows(ready, loud=one.loud):
+def _unbroken(one: Step, ready: float, hands: _Hands) -> tuple[list[Stint], _Hands]:
+    for window in hands.calendar.windows(ready, loud=one.loud):
         start = window.start
         while start + one.minutes <= window.end:
-            again = hands.free(start, start + one.minutes, one.hands)
-            if again is not None:
-                start = again
+            again = hands.free_of_work(start, start + one.minutes, one.hands)
+            start = _back_in_hours(one, start, hands.calendar) if again is None else again
+            if again is not None or start + one.minutes > window.end:
                 continue
-            back = _returns(one, start + one.minutes, hands, calendar)
-            if back is not None:
-                return [Stint(one.id, "work", start, start + one.minutes, one.hands), *back]
+            after = hands.room(one, start)
+            if after is not None:
+                return [Stint(one.id, "work", start, start + one.minutes, one.hands)], after
             start += COME_BACK
-    raise NoRoom(one, calendar.longest(loud=one.loud))
+    raise NoRoom(one, hands.calendar.longest(loud=one.loud))
 
 
-def _returns(one: Step, end: int, hands: _Hands, calendar: Calendar) -> list[Stint] | None:
-    """Where one comes back in time to what was done, or None where one cannot."""
-    found: list[Stint] = []
-    own = _Hands(hands.people, hands.busy)
-    for back in one.returns:
-        start, last = end + back.least, end + back.most
-        window = _window_at(calendar, start)
-        if window is None:
-            return None
-        start = max(start, window.start)
-        while start <= last and start + back.minutes <= window.end:
-            again = own.free(start, start + back.minutes, 1)
-            if again is None:
-                break
-            start = again
-        else:
-            return None
-        stint = Stint(one.id, back.what, start, start + back.minutes, 1)
-        own.take([stint])
-        found.append(stint)
-    return found
+def _back_in_hours(one: Step, start: int, calendar: Calendar) -> int:
+    """The first start from one on after which there is working time for every coming back."""
+    again = True
+    while again:
+        again = False
+        for back in one.returns:
+            least, most = (start + one.minutes + wait for wait in (back.least, back.most))
+            window = _window_at(calendar, least)
+            while window is not None and max(least, window.start) + back.minutes > window.end:
+                window = _window_at(calendar, window.end)
+            if window is None:
+                raise NoRoom(one, calendar.longest(loud=one.loud))
+            if window.start > most:
+                start, again = start + window.start - most, True
+    return start
 
 
 def _window_at(calendar: Calendar, minute: int) -> Window | None:
@@ -265,22 +334,21 @@ def _after(before: Follows, ends: Mapping[str, int]) -> int:
 
 def _put(order: Sequence[Step], known: Ready, people: int | None) -> _Timetable:
     """Every step of an order, each at its first place."""
-    hands = _Hands(people)
+    hands = _Hands(people, known.open_calendar)
     ends: dict[str, int] = dict(known.done)
     stints: list[Stint] = []
     for one in order:
         if one.id in known.done:
             continue
-        own = _placed(one, _ready(one, ends, known), hands, known.open_calendar)
-        hands.take(own)
+        own, hands = _placed(one, _ready(one, ends, known), hands)
         stints += own
         ends[one.id] = _worked(own)
-    return stints, ends
+    return [*stints, *(back.stint for back in hands.backs)], ends
 
 
 def _worked(stints: Sequence[Stint]) -> int:
     """When the work of a step ends: what follows waits for that, not for what one comes back to."""
-    return max(one.end for one in stints if one.part == "work")
+    return max(one.end for one in stints)
 
 
 def tails(steps: Sequence[Step]) -> dict[str, int]:
@@ -373,7 +441,6 @@ def _searched(
     bound: int,
 ) -> tuple[_Timetable, bool]:
     """Try orders, the most promising first; whether all that could be better were tried."""
-    calendar = known.open_calendar
     ids = {one.id for one in order}
     left_to_try = MOST_TRIED
     whole = True
@@ -383,9 +450,10 @@ def _searched(
         if known.calendar.day_until(_end(best[0])) <= bound:
             return
         left = [one for one in order if one.id not in ends]
+        every = [*stints, *(back.stint for back in hands.backs)]
         if not left:
-            if _key(stints, known.calendar) < _key(best[0], known.calendar):
-                best = (list(stints), dict(ends))
+            if _key(every, known.calendar) < _key(best[0], known.calendar):
+                best = (every, dict(ends))
             return
         can = [
             one for one in left
@@ -397,18 +465,15 @@ def _searched(
                 return
             left_to_try -= 1
             try:
-                own = _placed(one, _ready(one, ends, known), hands, calendar)
+                own, after = _placed(one, _ready(one, ends, known), hands)
             except NoRoom:
                 continue
-            end = _worked(own)
-            least = max(own[0].start + tail[one.id], _end(stints))
+            least = max(own[0].start + tail[one.id], _end(every))
             if known.calendar.day_until(least) >= known.calendar.day_of(max(_end(best[0]) - 1, 0)):
                 continue
-            busy = _Hands(known.people, hands.busy)
-            busy.take(own)
-            go({**ends, one.id: end}, [*stints, *own], busy)
+            go({**ends, one.id: _worked(own)}, [*stints, *own], after)
 
-    go(dict(known.done), [], _Hands(known.people))
+    go(dict(known.done), [], _Hands(known.people, known.open_calendar))
     return best, whole
 
 
