@@ -424,6 +424,17 @@ class TestAgain:
         assert {one.step for one in later.table.stints}.isdisjoint(one["step"] for one in done)
         assert min(one.start for one in later.table.stints) >= 2 * 1440 + 15 * 60
 
+    def test_grout_before_the_tile_is_asked_about(self) -> None:
+        done = [{"step": "grout@1", "on": "day 3", "at": "15:00"}]
+        days = planned(with_schedule(a_kitchen(), done=done))
+        (clash,) = days.clashes
+        assert (clash.rule, clash.what) == ("done-before", "grout@1")
+        assert clash.before.startswith("set")
+
+    def test_a_wash_that_nobody_noted_is_not_asked_about(self) -> None:
+        done = [{"step": "set@1", "on": "day 1", "at": "15:00"}]
+        assert planned(with_schedule(a_kitchen(), done=done)).clashes == ()
+
     def test_a_step_that_the_plan_has_no_more_is_told(self) -> None:
         done = [{"step": "set@99", "on": "day 1", "at": "9:00"}]
         (clash,) = planned(with_schedule(a_kitchen(), done=done)).clashes

@@ -220,11 +220,26 @@ class _Words:
                 )
             case "unknown-step":
                 return f"No step of this job is called {clash.what}: it holds up nothing."
+            case "done-before":
+                return (
+                    f"{self._called(clash.what)} is noted as done, and {self._called(clash.before)}"
+                    ", which comes before it, is not. Note that as done too, or take the first "
+                    "note back."
+                )
             case "unknown-done":
                 return (
                     f"{clash.what} was noted as done, and is no step of this plan any more: the "
                     "plan of the tile has changed. What it was is kept."
                 )
+
+    def _called(self, id_: str) -> str:
+        """A step by its name, with its number where there are several."""
+        step = self.steps.get(id_)
+        if step is None:
+            return id_
+        base, _, number = id_.partition("@")
+        several = step.rule not in COATS and f"{base}@2" in self.steps
+        return f"{self._name(step)}, {number}" if several else self._name(step)
 
     def _what_gains(self) -> str:
         return "; ".join(_shorter(one) for one in self.days.shorter)

@@ -36,8 +36,9 @@ SATURDAY = 5
 LONGER = 120
 """Minutes by which the working day is made longer to see what that gains."""
 ClashRule = Literal[
-    "not-ready", "hire-over", "water-late", "too-late", "unknown-step", "unknown-done", "no-date"
-]
+    "not-ready", "hire-over", "water-late", "too-late", "unknown-step", "unknown-done", "no-date",
+    "done-before",
+]  # fmt: skip
 AFTER_ALL: tuple[StepId, ...] = ("hood-comes", "set-held", "hand-over")
 """Steps that are no part of the rest where something is held back."""
 UseOf = Literal["sockets", "light", "water", "cooking"]
@@ -55,12 +56,16 @@ class When(Protocol):
 
 @dataclass(frozen=True)
 class Clash:
-    """What does not come together: ``day`` is what was said, ``planned`` what the plan comes to."""
+    """What does not come together: ``day`` is what was said, ``planned`` what the plan comes to.
+
+    ``before`` is a step that must be done before the one that was noted as done.
+    """
 
     rule: ClashRule
     what: str
     day: int = 0
     planned: int = 0
+    before: str = ""
 
 
 @dataclass(frozen=True)
@@ -325,6 +330,24 @@ def _clashes(
     for done in job.schedule.done:
         if done.step not in known:
             yield Clash("unknown-done", done.step)
+    yield from _done_before(job, steps)
+
+
+def _done_before(job: Job, steps: Sequence[Step]) -> Iterator[Clash]:
+    """Steps noted as done although tile that they come after is not set or grouted yet.
+
+    Whether anything else was done is left to whoever notes: people write down tile and grout.
+    """
+    done = {one.step for one in job.schedule.done}
+    missing: dict[str, str] = {}
+    for one in in_order(steps):
+        first = next((missing[b.step] for b in one.follows if b.step in missing), None)
+        if first is not None and one.id in done:
+            yield Clash("done-before", one.id, before=first)
+        elif first is not None:
+            missing[one.id] = first
+        elif one.pieces and one.id not in done:
+            missing[one.id] = one.id
 
 
 def _uses(facts: Facts, steps: Sequence[Step], table: Timetable) -> Iterator[Use]:
