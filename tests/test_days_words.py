@@ -106,7 +106,7 @@ class TestCards:
         job = demo("Fennel Row")
         days = said(job)
         pieces = [id_ for day in days.days for card in day.cards for id_ in card.pieces
-                  if card.name != "Grout"]  # fmt: skip
+                  if not card.name.startswith("Grout")]  # fmt: skip
         assert sorted(pieces) == sorted(piece.id for piece in plan(job).pieces)
 
     def test_each_coat_is_named(self) -> None:
@@ -137,15 +137,15 @@ class TestStrip:
     def test_blocks_lie_in_the_hours_of_work(self) -> None:
         for day in said(demo("Fennel Row")).days:
             for block in day.blocks:
-                assert day.work is not None
-                assert day.work[0] <= block.start < block.end <= day.work[1]
+                assert any(first <= block.start < block.end <= last for first, last in day.work)
 
 
 class TestClashes:
     """What cannot be met is said with the nearest that can."""
 
     def test_done_by_names_the_day_and_what_would_help(self) -> None:
-        (clash,) = said(demo("Fennel Row"), wish="done by", by="day 3").clashes
+        hood, clash = said(demo("Fennel Row"), wish="done by", by="day 3").clashes
+        assert "held back" in hood
         assert clash.startswith("It was to be done by day 3; the nearest that can be is day ")
         assert "sooner with" in clash
 

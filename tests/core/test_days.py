@@ -337,6 +337,13 @@ class TestWhatOthersSet:
         job = with_schedule(a_kitchen(), water_by="day 2")
         assert "water-late" in {one.rule for one in planned(job).clashes}
 
+    def test_nobody_works_through_the_break(self) -> None:
+        hours = ["8:00-12:00, 13:00-16:30"] * 5 + ["", ""]
+        days = planned(with_schedule(a_kitchen(), hours=hours))
+        for one in days.table.stints:
+            start, end = one.start % 1440, one.end % 1440
+            assert 480 <= start <= end <= 720 or 780 <= start <= end <= 990
+
     def test_no_noise_after_noon(self) -> None:
         job = with_schedule(demo("Fennel Row"), loud_from="9:00", loud_until="12:00")
         days = planned(job)
@@ -469,7 +476,8 @@ class TestRefused:
 
     @pytest.mark.parametrize(
         ("field", "value"),
-        [("hours", ["9:00-9:00", *[""] * 6]), ("hours", ["soon", *[""] * 6]),
+        [("hours", ["9:00-9:00", *[""] * 6]),
+         ("hours", ["8:00-12:00, 11:00-16:00", *[""] * 6]), ("hours", ["soon", *[""] * 6]),
          ("first", "2026-02-29"), ("first", "tomorrow"), ("loud_until", "25:00"),
          ("by", "day 0"), ("people", 3)],
     )  # fmt: skip

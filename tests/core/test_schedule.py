@@ -47,8 +47,9 @@ class TestHours:
             HOURS.validate_python(written)
 
     def test_in_minutes(self) -> None:
-        assert minutes_of("8:00-16:30") == (480, 990)
-        assert minutes_of("") is None
+        assert minutes_of("8:00-16:30") == [(480, 990)]
+        assert minutes_of("8:00-12:00, 13:00-16:30") == [(480, 720), (780, 990)]
+        assert minutes_of("") == []
         assert minute_of(CLOCK.validate_python("7")) == 420
 
 

@@ -90,13 +90,13 @@ class Dates:
         for number in range(MOST_DAYS):
             day = begin + timedelta(days=number)
             midnights.append(self._elapsed(datetime.combine(day, time())))
-            hours = minutes_of(schedule.hours[day.weekday()])
-            if hours is None or number + 1 in off:
+            if number + 1 in off:
                 continue
-            work.append(self._window(day, *hours))
-            start, end = max(hours[0], quiet[0]), min(hours[1], quiet[1])
-            if start < end:
-                loud.append(self._window(day, start, end))
+            for first, last in minutes_of(schedule.hours[day.weekday()]):
+                work.append(self._window(day, first, last))
+                start, end = max(first, quiet[0]), min(last, quiet[1])
+                if start < end:
+                    loud.append(self._window(day, start, end))
         return Calendar(tuple(midnights), tuple(work), tuple(loud))
 
     def _window(self, day: date, start: int, end: int) -> Window:

@@ -4,6 +4,7 @@ from collections.abc import Iterator, Sequence
 from datetime import date
 from itertools import groupby
 
+from pennant.core.days.calendar import Window
 from pennant.core.days.days import Clash, Days, Shorter, UseOf, days_of
 from pennant.core.days.planner import Stint
 from pennant.core.days.step import Step, Wait
@@ -318,16 +319,17 @@ class _Words:
         stints = self.days.table.stints
         waits = list(self._waits())
         last = max([one[1] for one in waits] + [one.end for one in stints], default=0)
-        work = {self.cal.day_of(one.start): one for one in self.cal.work}
+        work: dict[int, list[Window]] = {}
+        for one in self.cal.work:
+            work.setdefault(self.cal.day_of(one.start), []).append(one)
         begin = self.cal.day_of(min((one.start for one in stints), default=0))
         for day in range(begin, self.cal.day_until(last) + 1):
-            window = work.get(day)
             low = self.cal.midnights[day - 1]
             high = self.cal.first_minute(day + 1)
             on = self.dates.date_of(day)
             yield DayText(
                 number=day, name=f"Day {day}", date=_date(on) if on else "",
-                work=(window.start - low, window.end - low) if window else None,
+                work=tuple((one.start - low, one.end - low) for one in work.get(day, ())),
                 blocks=tuple(self._blocks(day)),
                 waits=tuple(
                     WaitingText(start=max(start, low) - low, end=min(end, high) - low, lane=lane,

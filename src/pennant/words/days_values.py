@@ -65,12 +65,14 @@ class CardText(Value):
 
 
 class DayText(Value):
-    """A day on which something is done or waited for. ``work`` are minutes after midnight."""
+    """A day on which something is done or waited for. ``work`` are its stretches of working hours,
+    in minutes after midnight.
+    """
 
     number: int
     name: str
     date: str
-    work: tuple[int, int] | None
+    work: tuple[tuple[int, int], ...]
     blocks: tuple[BlockText, ...]
     waits: tuple[WaitingText, ...]
     cards: tuple[CardText, ...]

@@ -3592,7 +3592,8 @@ export interface components {
         };
         /**
          * DayText
-         * @description A day on which something is done or waited for. ``work`` are minutes after midnight.
+         * @description A day on which something is done or waited for. ``work`` are its stretches of working hours,
+         *     in minutes after midnight.
          */
         DayText: {
             /** Number */
@@ -3605,7 +3606,7 @@ export interface components {
             work: [
                 number,
                 number
-            ] | null;
+            ][];
             /** Blocks */
             blocks: components["schemas"]["BlockText"][];
             /** Waits */

@@ -35,10 +35,10 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
   const x = (minute: number) => LEFT + (minute / 60) * HOUR;
   const lanes = (day: DayText) => Math.max(0, ...day.waits.map(({ lane }) => lane + 1));
   const heights = days.map((day) =>
-    day.work || day.blocks.length ? PAD * 2 + WORK + lanes(day) * LANE : PAD * 2 + LANE * 2,
+    day.work.length || day.blocks.length ? PAD * 2 + WORK + lanes(day) * LANE : PAD * 2 + LANE * 2,
   );
   const tops = heights.map((_, row) => 18 + heights.slice(0, row).reduce((a, b) => a + b, 0));
-  const begin = Math.min(DAY, ...days.map(({ work }) => (work ? (work[0] as number) : DAY)));
+  const begin = Math.min(DAY, ...days.map(({ work }) => work[0]?.[0] ?? DAY));
   const strip = useRef<SVGSVGElement>(null);
   // Where the strip is wider than the screen it opens on the work, not on the night before it.
   useEffect(() => {
@@ -94,21 +94,23 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
       {days.map((day, row) => {
         const top = tops[row] ?? 0;
         const tall = heights[row] ?? 0;
+        const first = day.work[0]?.[0];
         return (
           <g key={day.number}>
             <rect x={LEFT} y={top} width={24 * HOUR} height={tall} fill={MATERIALS.night} />
-            {day.work && (
+            {day.work.map(([from, until]) => (
               <rect
-                x={x(day.work[0] as number)}
+                key={from}
+                x={x(from)}
                 y={top}
-                width={x(day.work[1] as number) - x(day.work[0] as number)}
+                width={x(until) - x(from)}
                 height={tall}
                 fill={PAPER}
               />
-            )}
-            {day.work && (
+            ))}
+            {first !== undefined && (
               <text
-                x={x(day.work[0] as number) - 6}
+                x={x(first) - 6}
                 y={top + 17}
                 textAnchor="end"
                 className="tape md:hidden"
@@ -122,15 +124,16 @@ export function TimeStrip({ days, chosen, onChosen }: Props) {
               {day.name}
             </text>
             <text
-              x={day.work ? 0 : 46}
-              y={top + (day.work ? 31 : 17)}
+              x={day.work.length ? 0 : 46}
+              y={top + (day.work.length ? 31 : 17)}
               fontSize={12}
               fill={PENCIL_SOFT}
             >
-              {day.work ? day.date : "no work"}
+              {day.work.length ? day.date : "no work"}
             </text>
             {day.waits.map((wait) => {
-              const y = top + PAD + (day.blocks.length || day.work ? WORK : 2) + wait.lane * LANE;
+              const y =
+                top + PAD + (day.blocks.length || day.work.length ? WORK : 2) + wait.lane * LANE;
               const ends = wait.end < DAY;
               return (
                 <g key={`${wait.says} ${wait.start}`}>

@@ -100,7 +100,9 @@ export function SchedulePaper() {
         <TextField pointer="/schedule/loud_until" label="Noise until" className="w-20" />
       </div>
       <fieldset className="md:col-span-2">
-        <legend className="aside">Working hours (8:00-16:30; empty is a day off)</legend>
+        <legend className="aside">
+          Working hours (8:00-12:00, 13:00-16:30; empty is a day off)
+        </legend>
         <div className="grid grid-cols-4 gap-2 md:grid-cols-7">
           {WEEKDAYS.map((day, number) => (
             <TextField key={day} pointer={`/schedule/hours/${number}`} label={day} />

@@ -283,12 +283,15 @@ def _changed(job: Job, change: Change) -> Job | None:
 
 
 def _longer(hours: str) -> str:
-    found = minutes_of(hours)
-    if found is None:
+    """The last stretch of a day's hours goes on for longer."""
+    stretches = minutes_of(hours)
+    if not stretches:
         return hours
-    first, last = found
-    last = min(last + LONGER, 24 * 60)
-    return f"{first // 60}:{first % 60:02d}-{last // 60}:{last % 60:02d}"
+    first, last = stretches[-1]
+    stretches[-1] = first, min(last + LONGER, 24 * 60)
+    return ", ".join(
+        f"{first // 60}:{first % 60:02d}-{last // 60}:{last % 60:02d}" for first, last in stretches
+    )
 
 
 def _clashes(

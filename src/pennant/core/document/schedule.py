@@ -53,20 +53,32 @@ def _clock(text: str) -> str:
 
 
 def _hours(text: str) -> str:
-    """Working time of a day as ``8:00-16:30``, empty for a day off; raise ValueError for another.
+    """Working time of a day as ``8:00-12:00, 13:00-16:30``, with commas where there are breaks;
+    empty for a day off. Raise ValueError for another.
 
-    >>> _hours("8 to 16.30")
-    '8:00-16:30'
+    >>> _hours("8 to 12, 13-16.30")
+    '8:00-12:00, 13:00-16:30'
     """
-    parts = [part for part in re.split(r"\s*(?:-|–|to)\s*", text.strip()) if part]
-    if not parts:
-        return ""
-    if len(parts) != 2:
-        raise ValueError("is no working time; write it as 8:00-16:30, or nothing for a day off")
-    first, last = (_clock(part) for part in parts)
-    if minute_of(first) >= minute_of(last):
-        raise ValueError("ends when it begins or before; write it as 8:00-16:30")
-    return f"{first}-{last}"
+    found: list[str] = []
+    until = 0
+    for stretch in filter(None, (one.strip() for one in text.split(","))):
+        parts = [part for part in re.split(r"\s*(?:-|–|to)\s*", stretch) if part]
+        if len(parts) != 2:
+            raise ValueError(
+                "is no working time; write it as 8:00-16:30, with a break as "
+                "8:00-12:00, 13:00-16:30, or nothing for a day off"
+            )
+        first, last = (_clock(part) for part in parts)
+        if minute_of(first) >= minute_of(last):
+            raise ValueError("ends when it begins or before; write it as 8:00-16:30")
+        if found and minute_of(first) <= until:
+            raise ValueError(
+                "goes on before it has stopped; write the earlier stretch first and leave a break, "
+                "as in 8:00-12:00, 13:00-16:30"
+            )
+        until = minute_of(last)
+        found.append(f"{first}-{last}")
+    return ", ".join(found)
 
 
 def minute_of(clock: str) -> int:
@@ -79,12 +91,14 @@ def minute_of(clock: str) -> int:
     return int(hour) * 60 + int(minute)
 
 
-def minutes_of(hours: str) -> tuple[int, int] | None:
-    """Return when a day's work begins and ends, in minutes after midnight; None on a day off."""
-    if not hours:
-        return None
-    first, last = hours.split("-")
-    return minute_of(first), minute_of(last)
+def minutes_of(hours: str) -> list[tuple[int, int]]:
+    """Return a day's stretches of work, each from when to when in minutes after midnight.
+
+    >>> minutes_of("8:00-12:00, 13:00-16:30")
+    [(480, 720), (780, 990)]
+    """
+    stretches = (stretch.split("-") for stretch in hours.split(", ") if stretch)
+    return [(minute_of(first), minute_of(last)) for first, last in stretches]
 
 
 def day_number(day: str) -> int | None:
@@ -103,8 +117,8 @@ Day = Annotated[str, AfterValidator(_day), Field(max_length=20)]
 """A date, or ``day 3`` counted from the first."""
 Clock = Annotated[str, AfterValidator(_clock), Field(max_length=8)]
 """A time of day, ``8:30``."""
-Hours = Annotated[str, AfterValidator(_hours), Field(max_length=24)]
-"""``8:00-16:30``; empty on a day off."""
+Hours = Annotated[str, AfterValidator(_hours), Field(max_length=80)]
+"""``8:00-16:30``, or ``8:00-12:00, 13:00-16:30`` with a break; empty on a day off."""
 MaybeDay = Annotated[Day | None, BeforeValidator(_empty_is_none)]
 MaybeDate = Annotated[Date | None, BeforeValidator(_empty_is_none)]
 MaybePrice = Annotated[
