@@ -295,10 +295,18 @@ class TestCutsAndPeople:
         job = demo("Fennel Row")
         assert planned(with_schedule(job, people=2)).last_day <= planned(job).last_day
 
-    def test_whoever_does_it_first_takes_twice_as_long(self) -> None:
-        slow = with_schedule(demo("Fennel Row"), skill="first kitchen")
-        plain = pieces_an_hour(demo("Fennel Row")).value
-        assert pieces_an_hour(slow).value == pytest.approx(plain / 2)
+    def test_who_does_it_every_week_sets_a_small_wall_in_an_afternoon(self) -> None:
+        """12 sq ft of 3 x 6 after a morning's preparation; whoever does it first takes days."""
+        job = a_job(length="96", top="18", tile=("6", "3"), things=[], settings={})
+        often, first = (planned(with_schedule(job, skill=one))
+                        for one in ("every week", "first kitchen"))  # fmt: skip
+        assert {often.calendar.day_until(often.table.ends[one.id])
+                for one in often.steps if one.phase == "set"} == {1}  # fmt: skip
+        assert first.calendar.day_until(first.table.ends["set-last@1"]) > 1
+        fast, slow = (pieces_an_hour(with_schedule(job, skill=one)).value
+                      for one in ("every week", "first kitchen"))  # fmt: skip
+        assert fast > 50
+        assert slow < 15
 
 
 class TestWhatOthersSet:

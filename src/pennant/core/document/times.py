@@ -78,11 +78,15 @@ class Times(Value):
         1, "m2", "What is grouted before it is wiped: about a square metre.", least=0.1, most=10
     )
     first_kitchen: float = number(
-        0.5, "of the pace", "Whoever sets tile for the first time: half as quick.",
+        0.67, "of the pace", "Whoever sets tile for the first time: two thirds as quick.",
         least=0.1, most=2,
     )  # fmt: skip
     every_week: float = number(
-        1.5, "of the pace", "Whoever sets tile every week.", least=0.1, most=5
+        2.5,
+        "of the pace",
+        "Whoever sets tile every week: some fifty 3 x 6 in tiles an hour, the cuts being ready.",
+        least=0.1,
+        most=5,
     )
     slow_start: float = number(
         0.7, "of the pace", "The first batch of a job, until the hand is in and the courses are "
