@@ -46,13 +46,13 @@ class TestMeans:
         made = plan(job)
         reading = LeftToLine(piece="A1.3", side="right", value=rest(made, "A1.3") - IN / 4)
         means = said(job, reading).means
-        assert ", so 1/4 in less at Right corner; over the 9 joints to come 0.028 in each" in means
+        assert ", so 1/4 in less at Right corner; over the 9 joints to come 1/32 in each" in means
 
     def test_a_joint_asks_for_what_is_left(self) -> None:
         job = a_job()
         reading = Joint(piece="A1.1", other="A1.2", value=3.175 + 0.5)
         means = said(job, reading).means
-        assert "so 0.020 in more. If the 10 joints to come are the same" in means
+        assert "so 1/64 in more. If the 10 joints to come are the same" in means
         assert means.endswith("measure what is left, and enter that")
 
     def test_a_course_that_stands_high(self) -> None:
@@ -61,7 +61,9 @@ class TestMeans:
         top = next(piece.box.y1 for piece in made.pieces if piece.id == "A2.3")
         found = said(job, Height(piece="A2.3", value=top + IN / 16))
         assert "so 1/16 in more" in found.means
-        assert found.ways[0].title == "Cut the last tile to fit"
+        assert found.ways[0].title == "Cut the top pieces to fit"
+        assert "cut 1/16 in lower than planned" in found.ways[0].does
+        assert not any("corner" in line for line in found.ways[0].gets)
 
     def test_a_lean_and_a_box(self) -> None:
         job = a_job(things=["outlet 30 up 11"])
@@ -71,7 +73,7 @@ class TestMeans:
         assert box.reading == "Outlet stands 1/2 in further left and 1/4 in higher"
         assert [way.title for way in box.ways] == ["Planned as it was found"]
 
-    def test_the_last_piece_is_released_with_its_size(self) -> None:
+    def test_the_last_piece_is_cut_to_what_is_left(self) -> None:
         """96 in less eleven tiles and joints leave 6 5/8: the piece planned; 1/8 less is read."""
         job = a_job()
         made = plan(job)
@@ -79,7 +81,21 @@ class TestMeans:
             (piece for piece in made.pieces if piece.course == 0), key=lambda one: one.box.x0
         )[-2]
         reading = LeftToLine(piece=before.id, side="right", value=rest(made, before.id) - IN / 8)
-        assert said(job, reading).release == "Cut A1.12 to 6 1/2 in, as measured"
+        found = said(job, reading)
+        assert found.means.endswith("1 joint is to come")
+        last = found.ways[0]
+        assert (last.kind, last.cause) == ("last piece", "These tiles drifted")
+        assert last.does.startswith("cut A1.12 to 6 1/2 in, 1/8 in narrower than planned")
+        assert (last.noted.piece, last.noted.size) == ("A1.12", pytest.approx(6.5 * IN))
+
+    def test_one_that_fits_is_released_with_its_size(self) -> None:
+        job = a_job()
+        made = plan(job)
+        before = sorted(
+            (piece for piece in made.pieces if piece.course == 0), key=lambda one: one.box.x0
+        )[-2]
+        reading = LeftToLine(piece=before.id, side="right", value=rest(made, before.id))
+        assert said(job, reading).release == "Cut A1.12 to 6 5/8 in, as measured"
 
 
 class TestWays:
@@ -90,7 +106,7 @@ class TestWays:
         made = plan(job)
         record = noted(made, "cut", "A2.13", "A1.12")
         reading = LeftToLine(piece="A1.2", side="right", value=rest(made, "A1.2") - IN / 4)
-        (cut, *_) = said(job, reading, made, record).ways
+        cut = next(one for one in said(job, reading, made, record).ways if one.kind == "cut")
         assert cut.in_short == "Of the pieces cut already 2 are shaved"
         assert [one.says for one in cut.fates] == [
             "A1.12: shave 1/4 in off", "A2.13: shave 1/4 in off",
@@ -103,7 +119,7 @@ class TestWays:
         made = plan(job)
         record = noted(made, "cut", "A2.13")
         reading = LeftToLine(piece="A1.2", side="right", value=rest(made, "A1.2") + IN / 2)
-        (cut, *_) = said(job, reading, made, record).ways
+        cut = next(one for one in said(job, reading, made, record).ways if one.kind == "cut")
         assert [one.says for one in cut.fates] == [
             "A2.13: too small now, cut another from a new tile"
         ]
@@ -113,8 +129,8 @@ class TestWays:
         made = plan(job)
         reading = LeftToLine(piece="A1.2", side="right", value=rest(made, "A1.2") + IN / 16)
         way = next(one for one in said(job, reading).ways if one.kind == "joints")
-        assert way.does.startswith("10 joints 0.006 in wider, about 1/8 in each")
-        assert way.label.startswith("Spread it over the joints left: 10 joints")
+        assert way.does.startswith("10 joints under 1/64 in wider, about 1/8 in each")
+        assert way.noted.words.startswith("Spread it over the joints left, in every course: 10")
 
     def test_a_way_that_would_move_what_is_set_is_none(self) -> None:
         job = a_job()

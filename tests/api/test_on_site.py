@@ -135,8 +135,10 @@ class TestRefit:
         said = client.post(f"/api/jobs/{id_}/refit", json={"units": "in", "reading": reading})
         assert said.status_code == 200, said.text
         ways = said.json()["ways"]
-        assert ways[0]["kind"] == "cut"
-        body = {"edition": state["edition"], "job": ways[0]["job"], "label": ways[0]["label"]}
+        assert ways[0]["kind"] == "last piece"
+        way = next(one for one in ways if one["kind"] == "cut")
+        words = way["noted"]["words"]
+        body = {"edition": state["edition"], "job": way["job"], "label": words}
         state = client.put(f"/api/jobs/{id_}", json=body).json()
         site = client.get(f"/api/jobs/{id_}/site").json()
         assert site["record"]["states"] == dict.fromkeys(done, "set")

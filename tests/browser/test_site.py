@@ -105,13 +105,15 @@ class TestMeasuring:
         whole = planned.split(" ")[0]
         box.fill(whole)
         wall.get_by_role("button", name="What does it mean?").click()
-        way = wall.get_by_role("article", name="Cut the last tile to fit")
+        drifted = wall.get_by_role("article", name="Cut this course's last tile to fit")
+        expect(drifted).to_contain_text("the courses to come as planned")
+        way = wall.get_by_role("article", name="Cut every course to come to it")
         expect(way).to_contain_text("No piece that is cut already is touched")
         way.get_by_role("button", name="Apply").click()
-        expect(wall.get_by_text("taken and noted")).to_be_visible()
+        expect(wall.get_by_text("The cut sheet follows it")).to_be_visible()
         part(wall, "Record")
         expect(
-            wall.locator("li", has_text="Planned again: Cut the last tile to fit")
+            wall.locator("li", has_text="Planned again: Cut every course to come to it")
         ).to_be_visible()
         expect(wall.locator("[data-piece='A1.2']")).to_have_attribute("data-state", "set")
 

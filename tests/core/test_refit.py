@@ -104,7 +104,7 @@ class TestLeft:
         made = plan(job)
         done = row(made, 0)[:-2]
         found = refit(job, made, noted(made, ("set", done)), left(done[-1], job, 12.0))
-        assert {one.kind for one in found.ways} == {"cut"}
+        assert {one.kind for one in found.ways} == {"last piece", "cut"}
 
     def test_an_end_that_leans_leaves_what_is_set_below(self) -> None:
         """At the foot it fitted; higher up there is less: the end is out of plumb."""
@@ -143,21 +143,91 @@ class TestLeft:
         assert after[0].width == pytest.approx(before[0].width - 5.0)
 
 
+class TestDrifted:
+    """The tiles of one course drifted: that course takes it, and no other."""
+
+    @pytest.mark.parametrize("off", [-6.0, 4.0])
+    def test_from_the_second_course_on_the_last_piece_takes_it(self, off: float) -> None:
+        """The first course stands, cut to the end: the end is where it was surveyed."""
+        job = a_job()
+        made = plan(job)
+        second = row(made, 1)
+        record = noted(made, ("set", [*row(made, 0), *second[:4]]))
+        found = refit(job, made, record, left(second[3], job, off))
+        last = way(found, "last piece")
+        assert last.job == job
+        assert last.piece == second[-1].id
+        assert last.size == pytest.approx(second[-1].box.width + off)
+        assert "cut" in {kind for kind, _ in found.blocked}
+
+    def test_or_its_joints_to_come(self) -> None:
+        job = a_job()
+        made = plan(job)
+        done = row(made, 1)[:4]
+        record = noted(made, ("set", [*row(made, 0), *done]))
+        found = refit(job, made, record, left(done[-1], job, 3.0))
+        joints = way(found, "course joints")
+        assert joints.job == job
+        assert joints.each == pytest.approx(3.0 / (len(row(made, 1)) - 4))
+
+    def test_never_wider_than_its_tile(self) -> None:
+        """A whole tile ends the course: with more room than that there is nothing to cut."""
+        job = a_job(length="97 3/8")  # twelve tiles and eleven joints
+        made = plan(job)
+        course = row(made, 0)
+        assert course[-1].box.width == pytest.approx(8 * IN)
+        found = refit(job, made, noted(made, ("set", course[:5])), left(course[4], job, 5.0))
+        assert "last piece" not in {one.kind for one in found.ways}
+
+    def test_an_end_that_floats_comes_in_instead(self) -> None:
+        end = {"kind": "open", "back": "1", "ahead": "0"}
+        wall = {"id": "a", "length": "97 3/8", "top": {"height": "30"}, "right": end}
+        job = a_job(walls=[wall])
+        made = plan(job)
+        course = row(made, 0)
+        wide = course[-1].box.width
+        found = refit(job, made, noted(made, ("set", course[:5])),
+                      left(course[4], job, 8 * IN - wide + 5.0))  # fmt: skip
+        line = way(found, "line")
+        assert row(line.plan, 0)[-1].box.width == pytest.approx(8 * IN)
+        assert line.job.walls[0].start.right == pytest.approx(-5.0)
+
+    def test_what_is_cut_already_is_shaved_or_lost(self) -> None:
+        job = a_job()
+        made = plan(job)
+        course = row(made, 0)
+        record = noted(made, ("set", course[:5]), ("cut", course[-1:]))
+        shaved, lost = (
+            way(refit(job, made, record, left(course[4], job, off)), "last piece").fates[0].fate
+            for off in (-6.0, 6.0)
+        )
+        assert (shaved, lost) == ("shaved", "lost")
+
+    def test_a_reading_that_is_as_planned_asks_for_nothing(self) -> None:
+        job = a_job()
+        made = plan(job)
+        found = refit(job, made, NOTHING, left(row(made, 0)[3], job, 0.5))
+        assert (found.ways, found.blocked) == ((), ())
+
+
 class TestWhereThereIsNoWall:
-    """On a counter, or inside an opening, a reading is told and the last piece is cut to it."""
+    """On a counter, or inside an opening, the last piece is cut to a reading, and no more."""
 
     @pytest.mark.parametrize("surface", ["sink-counter", "window.bottom"])
-    def test_no_way_is_offered(self, surface: str) -> None:
+    def test_only_this_courses_own_pieces_take_it(self, surface: str) -> None:
         job = demo("Sallow End" if surface == "sink-counter" else "Alder Wharf")
         made = plan(job)
         own = [piece for piece in made.pieces if piece.wall == surface]
         lowest = sorted((p for p in own if p.course == own[0].course), key=lambda p: p.box.x0)
-        end = made.surface(surface).field[2]
         at = lowest[-3]
-        reading = LeftToLine(piece=at.id, side="right", value=end - at.box.x1 + 5.0)
+        room = room_beyond(job, made, at)
+        reading = LeftToLine(piece=at.id, side="right", value=room - 5.0)
         found = refit(job, made, noted(made, ("set", lowest[:-2])), reading)
-        assert found.meant.off > 0
-        assert found.ways == ()
+        assert found.meant.off < 0
+        (only,) = found.ways
+        assert (only.kind, only.piece) == ("last piece", lowest[-1].id)
+        assert only.size == pytest.approx(lowest[-1].box.width - 5.0)
+        assert only.job == job
 
 
 class TestHeight:
@@ -230,7 +300,7 @@ class TestOtherReadings:
 class TestFates:
     """What is cut already still fits, is shaved, or is lost."""
 
-    @pytest.mark.parametrize(("off", "fate"), [(-9.0, "shaved"), (0.5, "fits"), (9.0, "lost")])
+    @pytest.mark.parametrize(("off", "fate"), [(-9.0, "shaved"), (1.0, "fits"), (9.0, "lost")])
     def test_of_the_last_piece(self, off: float, fate: str) -> None:
         job = a_job()
         made = plan(job)
@@ -284,6 +354,13 @@ def test_what_is_set_never_moves_and_areas_add_up(data: st.DataObject) -> None:
             off = data.draw(st.floats(-3, 3))
             reading = Height(piece=done[-1].id, value=max(done[-1].box.y1 + off, 0.0))
         found = refit(job, made, record, reading)
+        last = [one for one in found.ways if one.kind == "last piece"]
+        if isinstance(reading, LeftToLine) and abs(found.meant.room) > 1:
+            beyond = [p for p in begun if done[-1].box.x1 < p.box.x0 < done[-1].box.x1 + room]
+            sizes = [p.box.width + found.meant.room for p in beyond[-1:]]
+            assert len(last) == sum(1 < size < job.tile.length for size in sizes)
+        for one in last:
+            assert 0 < one.size <= job.tile.length + 0.01
         for one in found.ways:
             assert {p.id for p in done} <= set(noted_in(one.plan, done).states)
             total = one.plan.areas

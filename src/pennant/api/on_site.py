@@ -33,7 +33,7 @@ from pennant.core.site.entries import (
 from pennant.core.site.paces import paces_of
 from pennant.core.site.readings import Reading
 from pennant.core.site.record import record_of
-from pennant.core.site.refit import WayKind, refit
+from pennant.core.site.refit import OF_ONE_COURSE, WayKind, refit
 from pennant.files.job_json import NotAJobFile
 from pennant.files.photographs import plain_picture
 from pennant.store.database import now
@@ -140,7 +140,8 @@ def take_way(id_: str, taken: TakenWay, jobs: Kept, site: Site) -> SiteKit:
     if way is None:
         message = "is no way to go on from this reading; ask again what it means"
         raise JobRefused([Problem(pointer="/way", message=message)])
-    changed(jobs, id_, taken.edition, way.job, way.label)
+    if way.kind not in OF_ONE_COURSE:
+        changed(jobs, id_, taken.edition, way.job, way.noted.words)
     return opened_kit(id_, jobs, site)[1]
 
 

@@ -1,33 +1,66 @@
 """What a reading means, and the ways to go on from it, in words."""
 
 from collections.abc import Iterator, Sequence
+from typing import Literal
 
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.lengths import MM_PER_INCH, show_exact, show_with_unit
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.site.entries import Entry, NotedReading, standing
-from pennant.core.site.readings import BoxMoved, Joint, Lean, LeftToLine, Meant, Reading, meant
-from pennant.core.site.refit import FateKind, Refit, RefitWay, WayKind
+from pennant.core.reading.edges import EdgeReading
+from pennant.core.site.entries import Entry, NotedReading, NotedRefit, standing
+from pennant.core.site.readings import (
+    BoxMoved,
+    Height,
+    Joint,
+    Lean,
+    LeftToLine,
+    Meant,
+    Reading,
+    meant,
+)
+from pennant.core.site.refit import (
+    AS_PLANNED,
+    FateKind,
+    Refit,
+    RefitWay,
+    WayKind,
+    last_of_course,
+)
 from pennant.words.entries import say_pieces, say_reading
 from pennant.words.names import Names
 
 WAY_TITLES: dict[WayKind, str] = {
-    "cut": "Cut the last tile to fit",
-    "joints": "Spread it over the joints left",
+    "last piece": "Cut this course's last tile to fit",
+    "course joints": "Spread it over this course's joints",
+    "cut": "Cut every course to come to it",
+    "joints": "Spread it over the joints left, in every course",
     "next wall": "The piece round the corner takes it",
-    "leans": "The end leans: each course is cut to it",
+    "leans": "Cut each course to the leaning end",
+    "line": "Move the end's line",
     "as found": "Planned as it was found",
 }
+OF_HEIGHTS: dict[WayKind, str] = {
+    "cut": "Cut the top pieces to fit", "joints": "Spread it over the courses left",
+}  # fmt: skip
+"""The same ways where the reading is of a course's height."""
+Cause = Literal["These tiles drifted", "The end is elsewhere", "The end leans", ""]
+CAUSES: dict[WayKind, Cause] = {
+    "last piece": "These tiles drifted", "course joints": "These tiles drifted",
+    "cut": "The end is elsewhere", "joints": "The end is elsewhere",
+    "next wall": "The end is elsewhere", "line": "The end is elsewhere", "leans": "The end leans",
+}  # fmt: skip
+"""What a way takes a reading to say, where it may say several things."""
 BLOCKED: dict[WayKind, str] = {
     "cut": "cutting to it on every course", "joints": "easing the joints",
+    "line": "moving the end's line",
     "next wall": "moving the start round the corner", "leans": "taking the end as leaning",
     "as found": "planning it as it was found",
 }  # fmt: skip
 FATES: dict[FateKind, str] = {"fits": "still fit", "shaved": "are shaved", "lost": "are lost"}
-LITTLE = 0.8
-"""Millimetres, 1/32 in: nobody sees a reading so far off, and no cut follows it."""
+LEAST_MM = 0.1
+"""Millimetres: the least that is said of a joint."""
 
 
 class FateText(Value):
@@ -41,16 +74,18 @@ class FateText(Value):
 class RefitWayText(Value):
     """A way to go on: what it does, what each edge gets, and what becomes of cut pieces.
 
-    ``job`` is the job in that way, to be kept whole. ``label`` is what is noted when it is.
+    ``job`` is the job in that way, to be kept whole; ``noted`` is the entry that goes with it.
+    ``cause`` is what the way takes the reading to say.
     """
 
     kind: WayKind
+    cause: Cause
     title: str
     does: str
     gets: tuple[str, ...]
     fates: tuple[FateText, ...]
     in_short: str
-    label: str
+    noted: NotedRefit
     job: Job
 
 
@@ -69,8 +104,8 @@ def refit_in_words(job: Job, planned: Plan, reading: Reading, found: Refit) -> R
     names = Names(planned.kitchen)
     return RefitText(
         reading=say_reading(job, names, reading), means=_means(job, names, reading, found.meant),
-        release=_release(job, planned, reading, found.meant),
-        ways=tuple(_way(job, planned, way, found.meant) for way in found.ways),
+        release=_release(job, planned, reading, found),
+        ways=tuple(_way(job, planned, reading, way, found.meant) for way in found.ways),
         blocked=tuple(
             f"Not possible: {BLOCKED[kind]} would move tiles already set, {say_pieces(pieces)}"
             for kind, pieces in found.blocked
@@ -82,7 +117,7 @@ def _means(job: Job, names: Names, reading: Reading, means: Meant) -> str:
     if isinstance(reading, BoxMoved):
         return "What goes around it is cut otherwise, and its plate covers other edges"
     # A joint may be off by a hair, and its like add up to something at the end.
-    if max(abs(means.off), abs(means.room)) <= LITTLE:
+    if max(abs(means.off), abs(means.room)) <= AS_PLANNED:
         return "As planned"
     a_joint = isinstance(reading, Joint)
     off = _share(job, means.off) if a_joint else show_with_unit(abs(means.off), job.step)
@@ -92,11 +127,12 @@ def _means(job: Job, names: Names, reading: Reading, means: Meant) -> str:
     says = f"Planned: {planned}, so {off} {'more' if means.off > 0 else 'less'}"
     if isinstance(reading, Joint):
         end = show_with_unit(abs(means.room), job.step)
-        if abs(means.room) > LITTLE:
+        if abs(means.room) > AS_PLANNED:
             way = "less" if means.room < 0 else "more"
+            many = "joint to come is" if means.joints == 1 else f"{means.joints} joints to come are"
             says += (
-                f". If the {means.joints} joints to come are the same, {end} {way} is left at the "
-                "end: measure what is left, and enter that"
+                f". If the {many} the same, {end} {way} is left at the end: measure what is left, "
+                "and enter that"
             )
         return says
     if not means.joints:
@@ -105,15 +141,17 @@ def _means(job: Job, names: Names, reading: Reading, means: Meant) -> str:
     where = (
         f" at {names.edge(means.line)}" if means.line and isinstance(reading, LeftToLine) else ""
     )
+    if means.joints == 1:
+        return f"{says}{where}; 1 joint is to come"
     return f"{says}{where}; over the {means.joints} joints to come {each} each"
 
 
-def _release(job: Job, planned: Plan, reading: Reading, means: Meant) -> str:
-    """The size of the one piece that a reading was taken for, where one is left to set."""
-    found = _measured_for(planned, reading, means)
-    if found is None:
+def _release(job: Job, planned: Plan, reading: Reading, found: Refit) -> str:
+    """The size of the one piece that a reading was taken for, where no way to go on says it."""
+    measured = _measured_for(planned, reading, found.meant)
+    if measured is None or (found.ways and measured[1] > 0):
         return ""
-    piece, size = found
+    piece, size = measured
     if size <= 0:
         return f"Nothing is left for {piece}"
     return f"Cut {piece} to {show_with_unit(size, job.step)}, as measured"
@@ -123,20 +161,16 @@ def _measured_for(planned: Plan, reading: Reading, means: Meant) -> tuple[str, f
     """The last piece of a course and the width (mm) that a reading gives it."""
     if not isinstance(reading, LeftToLine) or means.joints != 1:
         return None
-    piece = next(one for one in planned.pieces if one.id == reading.piece)
-    way = 1 if reading.side == "right" else -1
-    last = min(
-        (one for one in planned.pieces if one.wall == piece.wall and one.course == piece.course
-         and one.of == piece.of and way * (one.box.x0 - piece.box.x0) > 0),
-        key=lambda one: way * one.box.x0, default=None,
-    )  # fmt: skip
-    return None if last is None else (last.id, last.width + means.room)
+    last = last_of_course(planned, reading, means)
+    return None if last is None else (last.id, last.box.width + means.room)
 
 
 def measured_sizes(job: Job, planned: Plan, entries: Sequence[Entry]) -> dict[str, str]:
     """Return, for each piece whose gap was measured on the wall, what it is cut to."""
     found: dict[str, str] = {}
     for one in standing(entries):
+        if isinstance(one.said, NotedRefit) and one.said.piece and one.said.size > 0:
+            found[one.said.piece] = show_with_unit(one.said.size, job.step)
         if not isinstance(one.said, NotedReading):
             continue
         reading = one.said.reading
@@ -149,32 +183,57 @@ def measured_sizes(job: Job, planned: Plan, entries: Sequence[Entry]) -> dict[st
     return found
 
 
-def _way(job: Job, planned: Plan, way: RefitWay, means: Meant) -> RefitWayText:
+def _way(job: Job, planned: Plan, reading: Reading, way: RefitWay, means: Meant) -> RefitWayText:
     names = Names(way.plan.kitchen)
     fates = tuple(_fates(job, way))
     counts = [f"{way.count(fate)} {FATES[fate]}" for fate in FATES if way.count(fate)]
-    title = WAY_TITLES[way.kind]
+    height = isinstance(reading, Height)
+    title = OF_HEIGHTS.get(way.kind, WAY_TITLES[way.kind]) if height else WAY_TITLES[way.kind]
+    does = _does_up(job, way, means) if height else _does(job, way, means)
     return RefitWayText(
-        kind=way.kind, title=title, does=_does(job, planned, way, means),
-        gets=tuple(_gets(job, names, way, means)), fates=fates,
+        kind=way.kind, cause="" if height else CAUSES.get(way.kind, ""), title=title, does=does,
+        gets=tuple(_gets(job, names, planned, way, means)), fates=fates,
         in_short=f"Of the pieces cut already {', '.join(counts)}" if counts else
         "No piece that is cut already is touched",
-        label=f"{title}: {_does(job, planned, way, means)}"[:200], job=way.job,
+        noted=NotedRefit(words=f"{title}: {does}"[:200], piece=way.piece or None, size=way.size),
+        job=way.job,
     )  # fmt: skip
 
 
-def _does(job: Job, planned: Plan, way: RefitWay, means: Meant) -> str:
+def _does_up(job: Job, way: RefitWay, means: Meant) -> str:
+    """What a way does where a course stands too high or too low."""
+    off = show_with_unit(abs(means.off), job.step)
+    if way.kind == "joints":
+        return _joints(job, way, means, "the top pieces stay as they are")
+    lower = "lower" if means.off > 0 else "taller"
+    return f"what ends under something above is cut {off} {lower} than planned"
+
+
+def _joints(job: Job, way: RefitWay, means: Meant, rest: str) -> str:
+    joint = job.pattern.joint + way.each
+    wider = "wider" if way.each > 0 else "narrower"
+    many = "1 joint" if means.joints == 1 else f"{means.joints} joints"
+    return (
+        f"{many} {_share(job, way.each)} {wider}, about {show_with_unit(joint, job.step)} each; "
+        f"{rest}"
+    )
+
+
+def _does(job: Job, way: RefitWay, means: Meant) -> str:
     room = show_with_unit(abs(means.room), job.step)
     more = "more" if means.room > 0 else "less"
+    wider = "wider" if means.room > 0 else "narrower"
+    if way.kind == "last piece":
+        size = f"to {show_with_unit(way.size, job.step)}, " if way.size > 0 else ""
+        return f"cut {way.piece} {size}{room} {wider} than planned; the courses to come as planned"
+    if way.kind == "course joints":
+        return _joints(job, way, means, "the last piece and the courses to come as planned")
     if way.kind == "joints":
-        joint = job.pattern.joint + way.each
-        wider = "wider" if way.each > 0 else "narrower"
-        return (
-            f"{means.joints} joints {_share(job, way.each)} {wider}, about "
-            f"{show_with_unit(joint, job.step)} each; the last piece stays as it is"
-        )
+        return _joints(job, way, means, "the last piece stays as it is")
+    if way.kind == "line":
+        return "the end may float: its line comes in until the last piece is a whole tile"
     if way.kind == "cut":
-        return f"cut {room} {'wider' if means.room > 0 else 'narrower'} than planned"
+        return f"cut {room} {wider} than planned"
     if way.kind == "next wall":
         return f"the start round the corner is moved by {room}, so that both make one tile"
     if way.kind == "leans":
@@ -183,21 +242,26 @@ def _does(job: Job, planned: Plan, way: RefitWay, means: Meant) -> str:
 
 
 def _share(job: Job, each: float) -> str:
-    """What one joint takes up: far under what a tape shows, so as a decimal."""
-    return f"{abs(each):.1f} mm" if job.units == "mm" else f"{abs(each) / 25.4:.3f} in"
+    """What one joint takes up: mostly under what a tape shows, so to a sixty-fourth or 0.1 mm."""
+    if job.units == "mm":
+        return f"{abs(each):.1f} mm" if abs(each) >= LEAST_MM / 2 else f"under {LEAST_MM} mm"
+    parts = round(abs(each) / MM_PER_INCH * 64)
+    return f"{show_exact(parts * MM_PER_INCH / 64, 'in')} in" if parts else "under 1/64 in"
 
 
-def _gets(job: Job, names: Names, way: RefitWay, means: Meant) -> Iterator[str]:
+def _gets(job: Job, names: Names, planned: Plan, way: RefitWay, means: Meant) -> Iterator[str]:
     """What the edges of the wall get at which it differs from what they got."""
-    surface = way.plan.surface(means.surface)
-    for reading in surface.edges:
-        if reading.edge != means.line and reading.kind not in ("corner", "open-end", "side"):
-            continue
-        sizes = dict.fromkeys(
-            "full" if gets.full else show_with_unit(gets.size, job.step) for gets in reading.gets
-        )
-        if sizes:
-            yield f"{names.edge(reading.edge)}: {' and '.join(list(sizes)[:3])}"
+    before = {one.edge: _sizes(job, one) for one in planned.surface(means.surface).edges}
+    for reading in way.plan.surface(means.surface).edges:
+        sizes = _sizes(job, reading)
+        if sizes and sizes != before.get(reading.edge):
+            yield f"{names.edge(reading.edge)}: {' and '.join(sizes[:3])}"
+
+
+def _sizes(job: Job, reading: EdgeReading) -> list[str]:
+    """What an edge gets, each size once."""
+    sizes = ("full" if gets.full else show_with_unit(gets.size, job.step) for gets in reading.gets)
+    return list(dict.fromkeys(sizes))
 
 
 def _fates(job: Job, way: RefitWay) -> Iterator[FateText]:

@@ -13,7 +13,7 @@ from pennant.core.document.values import Value
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.site.clocks import Clock, Runs, clocks_of
-from pennant.core.site.done import done_steps
+from pennant.core.site.done import done_steps, passed_steps
 from pennant.core.site.entries import (
     Entry,
     Note,
@@ -314,6 +314,7 @@ class _Site:
         done = {one.step for one in self.job.schedule.done} | {
             one.step for one in done_steps(self.plan_steps, self.entries)
         }
+        done |= passed_steps(self.plan_steps, done, self.record.states)
         for step in self.plan_steps:
             base, _, number = step.id.partition("@")
             name = name_of(self.job, step)

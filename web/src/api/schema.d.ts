@@ -5697,8 +5697,8 @@ export interface components {
              *       "ready_batch": 120,
              *       "spread_band": 990.5999999999999,
              *       "grout_section": 1,
-             *       "first_kitchen": 0.5,
-             *       "every_week": 1.5,
+             *       "first_kitchen": 0.67,
+             *       "every_week": 2.5,
              *       "slow_start": 0.7,
              *       "herringbone_pace": 0.33,
              *       "lattice_pace": 0.5,
@@ -6115,8 +6115,8 @@ export interface components {
              *       "ready_batch": 120,
              *       "spread_band": 990.5999999999999,
              *       "grout_section": 1,
-             *       "first_kitchen": 0.5,
-             *       "every_week": 1.5,
+             *       "first_kitchen": 0.67,
+             *       "every_week": 2.5,
              *       "slow_start": 0.7,
              *       "herringbone_pace": 0.33,
              *       "lattice_pace": 0.5,
@@ -7407,7 +7407,7 @@ export interface components {
             /** Key */
             key: string;
             /** Entry */
-            entry: components["schemas"]["NotedPieces"] | components["schemas"]["NotedBatch"] | components["schemas"]["NotedSection"] | components["schemas"]["NotedStep"] | components["schemas"]["NotedBox"] | components["schemas"]["NotedCulls"] | components["schemas"]["NotedReading-Input"] | components["schemas"]["NotedRefit"] | components["schemas"]["NotedPhotograph"] | components["schemas"]["Remark"] | components["schemas"]["TakenBack"];
+            entry: components["schemas"]["NotedPieces"] | components["schemas"]["NotedBatch"] | components["schemas"]["NotedSection"] | components["schemas"]["NotedStep"] | components["schemas"]["NotedBox"] | components["schemas"]["NotedCulls"] | components["schemas"]["NotedReading-Input"] | components["schemas"]["NotedRefit-Input"] | components["schemas"]["NotedPhotograph"] | components["schemas"]["Remark"] | components["schemas"]["TakenBack"];
             /** Said At */
             said_at?: string | null;
             /** Sent At */
@@ -7494,8 +7494,10 @@ export interface components {
         /**
          * NotedRefit
          * @description What is still to come was planned again: which way was taken, in words.
+         *
+         *     ``piece`` is the last piece that is cut to a reading, and ``size`` how wide.
          */
-        NotedRefit: {
+        "NotedRefit-Input": {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -7503,6 +7505,42 @@ export interface components {
             kind: "refit";
             /** Words */
             words: string;
+            /** Piece */
+            piece?: string | null;
+            /**
+             * Size
+             * @description Millimetres.
+             * @default 0
+             */
+            size: number | string;
+            /**
+             * Of
+             * @description The entry of the reading.
+             */
+            of?: string | null;
+        };
+        /**
+         * NotedRefit
+         * @description What is still to come was planned again: which way was taken, in words.
+         *
+         *     ``piece`` is the last piece that is cut to a reading, and ``size`` how wide.
+         */
+        "NotedRefit-Output": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "refit";
+            /** Words */
+            words: string;
+            /** Piece */
+            piece?: string | null;
+            /**
+             * Size
+             * @description Millimetres.
+             * @default 0
+             */
+            size: number;
             /**
              * Of
              * @description The entry of the reading.
@@ -8988,14 +9026,20 @@ export interface components {
          * RefitWayText
          * @description A way to go on: what it does, what each edge gets, and what becomes of cut pieces.
          *
-         *     ``job`` is the job in that way, to be kept whole. ``label`` is what is noted when it is.
+         *     ``job`` is the job in that way, to be kept whole; ``noted`` is the entry that goes with it.
+         *     ``cause`` is what the way takes the reading to say.
          */
         RefitWayText: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "cut" | "joints" | "next wall" | "leans" | "as found";
+            kind: "last piece" | "course joints" | "cut" | "joints" | "next wall" | "leans" | "line" | "as found";
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "These tiles drifted" | "The end is elsewhere" | "The end leans" | "";
             /** Title */
             title: string;
             /** Does */
@@ -9006,8 +9050,7 @@ export interface components {
             fates: components["schemas"]["FateText"][];
             /** In Short */
             in_short: string;
-            /** Label */
-            label: string;
+            noted: components["schemas"]["NotedRefit-Output"];
             job: components["schemas"]["Job-Output"];
         };
         /**
@@ -10952,7 +10995,7 @@ export interface components {
             /** At */
             at: string;
             /** Entry */
-            entry: components["schemas"]["NotedPieces"] | components["schemas"]["NotedBatch"] | components["schemas"]["NotedSection"] | components["schemas"]["NotedStep"] | components["schemas"]["NotedBox"] | components["schemas"]["NotedCulls"] | components["schemas"]["NotedReading-Output"] | components["schemas"]["NotedRefit"] | components["schemas"]["NotedPhotograph"] | components["schemas"]["Remark"] | components["schemas"]["TakenBack"];
+            entry: components["schemas"]["NotedPieces"] | components["schemas"]["NotedBatch"] | components["schemas"]["NotedSection"] | components["schemas"]["NotedStep"] | components["schemas"]["NotedBox"] | components["schemas"]["NotedCulls"] | components["schemas"]["NotedReading-Output"] | components["schemas"]["NotedRefit-Output"] | components["schemas"]["NotedPhotograph"] | components["schemas"]["Remark"] | components["schemas"]["TakenBack"];
         };
         /**
          * Start
@@ -11330,7 +11373,7 @@ export interface components {
              * Way
              * @enum {string}
              */
-            way: "cut" | "joints" | "next wall" | "leans" | "as found";
+            way: "last piece" | "course joints" | "cut" | "joints" | "next wall" | "leans" | "line" | "as found";
             /** Edition */
             edition: number;
         };
@@ -11829,14 +11872,14 @@ export interface components {
             grout_section: number;
             /**
              * First Kitchen
-             * @description Whoever sets tile for the first time: half as quick.
-             * @default 0.5
+             * @description Whoever sets tile for the first time: two thirds as quick.
+             * @default 0.67
              */
             first_kitchen: number;
             /**
              * Every Week
-             * @description Whoever sets tile every week.
-             * @default 1.5
+             * @description Whoever sets tile every week: some fifty 3 x 6 in tiles an hour, the cuts being ready.
+             * @default 2.5
              */
             every_week: number;
             /**
@@ -12165,14 +12208,14 @@ export interface components {
             grout_section: number;
             /**
              * First Kitchen
-             * @description Whoever sets tile for the first time: half as quick.
-             * @default 0.5
+             * @description Whoever sets tile for the first time: two thirds as quick.
+             * @default 0.67
              */
             first_kitchen: number;
             /**
              * Every Week
-             * @description Whoever sets tile every week.
-             * @default 1.5
+             * @description Whoever sets tile every week: some fifty 3 x 6 in tiles an hour, the cuts being ready.
+             * @default 2.5
              */
             every_week: number;
             /**

@@ -1,6 +1,6 @@
 /** A reading taken on the wall: what it means, the ways to go on, and one key that takes a way. */
 import { useMutation } from "@tanstack/react-query";
-import { type ReactNode, useState } from "react";
+import { Fragment, type ReactNode, useState } from "react";
 import { type Reading, type RefitText, Refusal, type Site, type SiteKit } from "../api/client";
 import { Choices } from "../parts/Choices";
 import { Refused } from "../parts/Refused";
@@ -34,14 +34,18 @@ export function Measuring({ piece }: { piece: string }) {
   });
   const taking = useMutation({
     mutationFn: async ({ reading, way }: { reading: Reading; way: Way }) => {
-      await server?.take(reading, way.kind, way.label, read === null);
+      await server?.take(reading, way, read === null);
       setRead(null);
-      return way.title;
+      return way;
     },
     networkMode: "always",
-    onSuccess: (title) => {
+    onSuccess: ({ title, cause }) => {
       asked.reset();
-      setTaken(title);
+      const follows =
+        cause === "These tiles drifted"
+          ? "noted. The plan stays as it is"
+          : `noted, as edition ${kit.edition + 1}. The cut sheet follows it`;
+      setTaken(`${title}: ${follows}`);
     },
   });
   const value = (name: string, usual = "") => typed[name] ?? usual;
@@ -107,7 +111,7 @@ export function Measuring({ piece }: { piece: string }) {
       {server && <NotWorkedOut site={site} onAsk={(one) => asked.mutate(one)} />}
       {taken && (
         <p role="status" className="mt-2 border-pencil border-l-4 pl-2">
-          ✓ {taken}: taken and noted, as edition {kit.edition}. The cut sheet follows it.
+          ✓ {taken}.
         </p>
       )}
       {asked.data && (
@@ -170,33 +174,40 @@ function Means({ said, onTake, onKeep }: MeansProps) {
           Just record it
         </button>
       )}
-      {said.ways.map((way) => (
-        <article key={way.kind} aria-label={way.title} className="border border-rule bg-paper p-2">
-          <h3 className="font-medium text-lg">{way.title}</h3>
-          <p>
-            <Tape text={way.does} />
-          </p>
-          <p className="aside">
-            <Tape text={way.gets.join("; ")} />
-          </p>
-          <p>{way.in_short}.</p>
-          <ul>
-            {way.fates
-              .filter(({ fate }) => fate !== "fits")
-              .map(({ piece, says, fate }) => (
-                <li key={piece}>
-                  {fate === "lost" ? "✗" : "△"} <Tape text={says} />
-                </li>
-              ))}
-          </ul>
-          <button
-            type="button"
-            className="button button-main mt-1 min-h-12 w-full text-lg"
-            onClick={() => onTake(way)}
-          >
-            Apply
-          </button>
-        </article>
+      {said.ways.map((way, number) => (
+        <Fragment key={way.kind}>
+          {way.cause && way.cause !== said.ways[number - 1]?.cause && (
+            <h3 className="heading mt-1">{way.cause}</h3>
+          )}
+          <article aria-label={way.title} className="border border-rule bg-paper p-2">
+            <h4 className="font-medium text-lg">{way.title}</h4>
+            <p>
+              <Tape text={way.does} />
+            </p>
+            {way.gets.length > 0 && (
+              <p className="aside">
+                <Tape text={way.gets.join("; ")} />
+              </p>
+            )}
+            <p>{way.in_short}.</p>
+            <ul>
+              {way.fates
+                .filter(({ fate }) => fate !== "fits")
+                .map(({ piece, says, fate }) => (
+                  <li key={piece}>
+                    {fate === "lost" ? "✗" : "△"} <Tape text={says} />
+                  </li>
+                ))}
+            </ul>
+            <button
+              type="button"
+              className="button button-main mt-1 min-h-12 w-full text-lg"
+              onClick={() => onTake(way)}
+            >
+              Apply
+            </button>
+          </article>
+        </Fragment>
       ))}
       {said.blocked.map((why) => (
         <p key={why} className="aside">

@@ -108,18 +108,18 @@ function Open({ job, opened, children }: Props & { opened: OpenedKit }) {
             body: { units: opened.kit.units, reading },
           }),
         ),
-      take: async (reading, way, label, noted) => {
+      take: async (reading, way, noted) => {
         const body = {
           units: opened.kit.units,
           reading,
-          way: way as "cut",
+          way: way.kind,
           edition: opened.kit.edition,
         };
         const kit = await ask<SiteKit>(
           api.POST("/api/jobs/{id_}/refit/take", { params: { path: { id_: job } }, body }),
         );
         if (!noted) note({ kind: "reading", reading } as Entry);
-        note({ kind: "refit", words: label } as Entry);
+        note({ ...way.noted, kind: "refit" } as Entry);
         const now = { kit, aheadMs: aheadOf(kit.site), read: Date.now(), fresh: true };
         client.setQueryData(kitOptions(job).queryKey, now);
         await answered(kit.site);

@@ -19,7 +19,7 @@ export interface OnSite {
   server?: {
     refit: (reading: Reading) => Promise<RefitText>;
     /** Takes a way; the reading is noted first where it is not `noted` yet. */
-    take: (reading: Reading, way: string, label: string, noted: boolean) => Promise<void>;
+    take: (reading: Reading, way: RefitText["ways"][number], noted: boolean) => Promise<void>;
     photograph: (picture: Blob, words: string) => Promise<void>;
     /** Whether this is the desk's own machine; a paired phone sees the site alone. */
     desk: boolean;

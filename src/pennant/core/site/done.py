@@ -1,6 +1,6 @@
 """Which steps of the days the record says are done: noted as such, or all of their pieces."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Mapping, Sequence
 from typing import NamedTuple
 
 from pennant.core.days.step import Step
@@ -37,6 +37,34 @@ def done_steps(steps: Sequence[Step], entries: Sequence[Entry]) -> list[DoneStep
             if all(end is not None for end in ends):
                 found.append(DoneStep(step.id, max(end for end in ends if end is not None)))
     return found
+
+
+def passed_steps(
+    steps: Sequence[Step], done: Collection[str], states: Mapping[str, str]
+) -> frozenset[str]:
+    """Return the steps that must be behind whoever works, because what comes after them has begun.
+
+    Nobody notes that the room is cleared once tile is on the wall. Power is another matter: that
+    it is off and tested is noted, or asked for until it is.
+    """
+    begun = {
+        one.id for one in steps
+        if one.id in done or (one.phase == "set" and any(
+            states.get(piece) == "set" for piece in one.pieces
+        ))
+    }  # fmt: skip
+    by_id = {one.id: one for one in steps}
+    found: set[str] = set()
+    ahead = [before.step for id_ in begun for before in by_id[id_].follows]
+    while ahead:
+        id_ = ahead.pop()
+        if id_ in found or id_ not in by_id:
+            continue
+        found.add(id_)
+        ahead += [before.step for before in by_id[id_].follows]
+    return frozenset(
+        id_ for id_ in found if not by_id[id_].pieces and "power" not in by_id[id_].cautions
+    )
 
 
 def _when(kept: Sequence[Entry], event: str) -> dict[str, float]:

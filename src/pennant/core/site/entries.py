@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from pennant.core.document.survey import Name
-from pennant.core.document.values import Value
+from pennant.core.document.values import Distance, Value
 from pennant.core.site.readings import Reading
 from pennant.core.site.record import SiteEvent
 
@@ -98,10 +98,15 @@ class NotedReading(Value):
 
 
 class NotedRefit(Value):
-    """What is still to come was planned again: which way was taken, in words."""
+    """What is still to come was planned again: which way was taken, in words.
+
+    ``piece`` is the last piece that is cut to a reading, and ``size`` how wide.
+    """
 
     kind: Literal["refit"] = "refit"
     words: Words = Field(min_length=1)
+    piece: PieceId | None = None
+    size: Distance = Field(default=0.0, description="Millimetres.")
     of: Key | None = Field(default=None, description="The entry of the reading.")
 
 

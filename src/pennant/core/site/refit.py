@@ -1,7 +1,10 @@
 """The re-fit: what is still to come, planned again around what is set.
 
-Each way is the job with what was found in it, planned: the same plan as if it had been measured so
-from the start. What is set never moves: a way in which a set piece would lie otherwise is no way.
+A reading that is not the planned one says one of several things. The tiles of this course drifted:
+its last piece is cut to the tape, or its joints to come take it, and nothing else changes. Or the
+end is elsewhere, or leans: then a way is the job with what was found in it, planned, the same plan
+as if it had been measured so from the start. What is set never moves: a way in which a set piece
+would lie otherwise is no way.
 """
 
 from collections.abc import Iterator, Sequence
@@ -33,9 +36,18 @@ from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import Laid, lay
 from pennant.core.site.readings import BoxMoved, Height, Lean, LeftToLine, Meant, Reading, meant
 from pennant.core.site.record import Again, Finder, Record, SiteEvent, again_for, spot_of
+from pennant.core.survey.kitchen import floats_of
 
-WayKind = Literal["cut", "joints", "next wall", "leans", "as found"]
+WayKind = Literal[
+    "last piece", "course joints", "cut", "joints", "next wall", "leans", "line", "as found"
+]  # fmt: skip
+OF_ONE_COURSE: tuple[WayKind, ...] = ("last piece", "course joints")
+"""Ways in which the tiles of one course drifted: the job stays as it is."""
 FateKind = Literal["fits", "shaved", "lost"]
+
+
+AS_PLANNED = 0.8
+"""Millimetres, 1/32 in: nobody sees a reading so far off, and no cut follows it."""
 
 
 @dataclass(frozen=True)
@@ -55,7 +67,8 @@ class Fate:
 class RefitWay:
     """A way to go on. ``each`` is what a joint takes up (mm), where joints do.
 
-    ``again`` says what each piece that is lost is cut from again.
+    ``again`` says what each piece that is lost is cut from again. ``piece`` is the one last piece
+    that is cut to the reading, and ``size`` how wide (mm); 0 where its cut is no straight one.
     """
 
     kind: WayKind
@@ -64,6 +77,8 @@ class RefitWay:
     fates: tuple[Fate, ...]
     each: float = 0.0
     again: tuple[Again, ...] = ()
+    piece: str = ""
+    size: float = 0.0
 
     def count(self, fate: FateKind) -> int:
         """How many pieces that are cut already come to that."""
@@ -91,7 +106,8 @@ def refit(
     """
     done = {piece for piece, state in record.states.items() if state == "set"}
     means = meant(job, before, reading, done)
-    ways, blocked = [], []
+    ways = list(_of_this_course(job, before, record, reading, means, events))
+    blocked = []
     for kind, changed, each in _changed(job, before, record, reading, means):
         if changed == job:
             continue
@@ -107,6 +123,60 @@ def refit(
             again = tuple(_again(changed, planned, record, events, fates))
             ways.append(RefitWay(kind, changed, planned, fates, each, again))
     return Refit(means, tuple(ways), tuple(blocked))
+
+
+def _of_this_course(
+    job: Job, planned: Plan, record: Record, reading: Reading, means: Meant,
+    events: Sequence[SiteEvent],
+) -> Iterator[RefitWay]:  # fmt: skip
+    """The tiles of this course drifted: its last piece takes it, or its joints to come do."""
+    last = last_of_course(planned, reading, means)
+    if not isinstance(reading, LeftToLine) or last is None or abs(means.room) <= AS_PLANNED:
+        return
+    if record.states.get(last.id) == "set":
+        return
+    on = next(one for one in lay(job, planned.kitchen) if one.plan.surface == means.surface)
+    straight = on.layout.lattice is None
+    size = tidy(last.box.width + means.room)
+    if AS_PLANNED < size <= on.layout.module.width + AS_PLANNED or not straight:
+        fate: tuple[Fate, ...] = ()
+        if record.states.get(last.id) == "cut":
+            fate = (_cut_to(last, size, job.settings.set_within),)
+        again = tuple(_again(job, planned, record, events, fate))
+        yield RefitWay("last piece", job, planned, fate, 0.0, again, last.id,
+                       min(size, on.layout.module.width) if straight else 0.0)  # fmt: skip
+    joint, each = on.layout.module.joint, tidy(means.each)
+    bears = abs(each) <= job.settings.joint_play + EPS and joint + each >= max(job.tile.lugs, 0.0)
+    if straight and not on.layout.spans and means.joints > 1 and bears:
+        yield RefitWay("course joints", job, planned, (), each)
+
+
+def last_of_course(planned: Plan, reading: Reading, means: Meant) -> Piece | None:
+    """Return the last piece of a reading's course before its line; None where there is none."""
+    if not isinstance(reading, LeftToLine):
+        return None
+    piece = next(one for one in planned.pieces if one.id == reading.piece)
+    way = 1 if reading.side == "right" else -1
+
+    def beyond(one: Piece) -> float:
+        return way * (one.box.x0 + one.box.x1 - piece.box.x0 - piece.box.x1) / 2
+
+    row = [
+        one for one in planned.pieces
+        if (one.wall, one.course, one.of) == (piece.wall, piece.course, piece.of)
+        and EPS < beyond(one) < means.planned + piece.box.width
+    ]  # fmt: skip
+    return max(row, key=beyond, default=None)
+
+
+def _cut_to(last: Piece, size: float, within: float) -> Fate:
+    """What becomes of a last piece that is cut already and should be ``size`` wide."""
+    over = tidy(last.box.width - size)
+    if over < -within:
+        return Fate(last.id, last.id, "lost")
+    if over <= within:
+        return Fate(last.id, last.id, "fits")
+    return Fate(last.id, last.id, "shaved", over)
 
 
 def _changed(
@@ -125,8 +195,8 @@ def _changed(
         yield "as found", _with_wall(job, means.surface, **lean), 0.0
     elif isinstance(reading, BoxMoved):
         yield "as found", _box_moved(job, means.surface, reading), 0.0
-    elif isinstance(reading, LeftToLine):
-        yield from _ends(job, laid, pieces[reading.piece], reading, means)
+    elif isinstance(reading, LeftToLine) and abs(means.room) > AS_PLANNED:
+        yield from _ends(job, laid, planned, pieces[reading.piece], reading, means)
         if means.line.rsplit(":", 1)[0] == means.surface:
             busy = {piece.wall for piece in planned.pieces if record.states.get(piece.id) == "set"}
             yield from _next_wall(job, laid[means.surface], reading, means, busy)
@@ -135,7 +205,7 @@ def _changed(
 
 
 def _ends(
-    job: Job, laid: dict[str, Laid], piece: Piece, reading: LeftToLine, means: Meant
+    job: Job, laid: dict[str, Laid], planned: Plan, piece: Piece, reading: LeftToLine, means: Meant
 ) -> Iterator[tuple[WayKind, Job, float]]:
     """The line is further out than surveyed, or nearer."""
     on = laid[means.surface]
@@ -152,6 +222,26 @@ def _ends(
         yield "joints", _eased(found, means.surface, eased), each
     if owner == means.surface:
         yield from _leans(job, on, piece, side, means, reading)
+        yield from _line_floats(job, on, planned, reading, means)
+
+
+def _line_floats(
+    job: Job, on: Laid, planned: Plan, reading: LeftToLine, means: Meant
+) -> Iterator[tuple[WayKind, Job, float]]:
+    """An end that may float comes in, so that a last piece need be no wider than its tile."""
+    last = last_of_course(planned, reading, means)
+    if last is None or on.layout.lattice is not None:
+        return
+    over = tidy(last.box.width + means.room - on.layout.module.width)
+    wall = job.wall(means.surface)
+    back, _ = floats_of(wall).get(reading.side, (0.0, 0.0))
+    taken = getattr(wall.start, reading.side)
+    inward = -over if reading.side == "right" else over
+    if over <= AS_PLANNED or abs(taken + inward) > back + EPS:
+        return
+    found = _line_moved(job, on, means, reading)
+    start = found.wall(wall.id).start.model_copy(update={reading.side: tidy(taken + inward)})
+    yield "line", _with_wall(found, wall.id, start=start), 0.0
 
 
 def _leans(
