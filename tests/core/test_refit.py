@@ -170,6 +170,17 @@ class TestDrifted:
         assert joints.job == job
         assert joints.each == pytest.approx(3.0 / (len(row(made, 1)) - 4))
 
+    def test_less_than_nothing_left_for_the_last_piece_cuts_the_one_before(self) -> None:
+        """A last piece of 1 in, and 1 1/2 in too little: it is left out, and its neighbour cut."""
+        job = a_job(length="98 1/2")  # twelve tiles and joints, and an inch
+        made = plan(job)
+        course = row(made, 0)
+        assert course[-1].box.width == pytest.approx(IN)
+        found = refit(job, made, noted(made, ("set", course[:5])), left(course[4], job, -1.5 * IN))
+        last = way(found, "last piece")
+        assert (last.piece, last.left_out) == (course[-2].id, [course[-1].id])
+        assert last.size == pytest.approx((8 + 1 / 8 - 1 / 2) * IN)
+
     def test_never_wider_than_its_tile(self) -> None:
         """A whole tile ends the course: with more room than that there is nothing to cut."""
         job = a_job(length="97 3/8")  # twelve tiles and eleven joints
@@ -358,7 +369,7 @@ def test_what_is_set_never_moves_and_areas_add_up(data: st.DataObject) -> None:
         if isinstance(reading, LeftToLine) and abs(found.meant.room) > 1:
             beyond = [p for p in begun if done[-1].box.x1 < p.box.x0 < done[-1].box.x1 + room]
             sizes = [p.box.width + found.meant.room for p in beyond[-1:]]
-            assert len(last) == sum(1 < size < job.tile.length for size in sizes)
+            assert len(last) == sum(size < job.tile.length for size in sizes)
         for one in last:
             assert 0 < one.size <= job.tile.length + 0.01
         for one in found.ways:

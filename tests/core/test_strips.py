@@ -114,6 +114,15 @@ class TestCutOuts:
             assert thing.id == "outlet"
             assert [mm / IN for mm in hole] == pytest.approx([28.875, up, 31.125, up + 1.8125])
 
+    @pytest.mark.parametrize("thing", ["pipe 30 up 12 dia 3", "block 30 wide 4 up 11 high 3"])
+    def test_a_strip_runs_on_behind_a_pipe_or_a_block(self, thing: str) -> None:
+        """By hand: 8 courses from a roll of 12 in, two strips of the wall's length with a hole."""
+        job = a_job(length="70", top="19", tile=("2 1/4", "2 1/4"), bond=(0, 1), things=[thing])
+        (surface,) = kitchen_of(job).surfaces
+        found = strips(job, 12 * IN)
+        assert inches(found) == [(0, 0, 70, 12), (0, 12, 70, 6.875)]
+        assert [len(list(cut_outs(one, surface, 0.0))) for one in found] == [1, 1]
+
     def test_none_where_there_is_no_box(self) -> None:
         job = a_job(openings=[WINDOW])
         (surface,) = kitchen_of(job).surfaces

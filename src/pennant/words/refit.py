@@ -26,7 +26,7 @@ from pennant.core.site.refit import (
     Refit,
     RefitWay,
     WayKind,
-    last_of_course,
+    to_the_line,
 )
 from pennant.words.entries import say_pieces, say_reading
 from pennant.words.names import Names
@@ -161,8 +161,8 @@ def _measured_for(planned: Plan, reading: Reading, means: Meant) -> tuple[str, f
     """The last piece of a course and the width (mm) that a reading gives it."""
     if not isinstance(reading, LeftToLine) or means.joints != 1:
         return None
-    last = last_of_course(planned, reading, means)
-    return None if last is None else (last.id, last.box.width + means.room)
+    last = to_the_line(planned, reading, means)[-1]
+    return last.id, last.box.width + means.room
 
 
 def measured_sizes(job: Job, planned: Plan, entries: Sequence[Entry]) -> dict[str, str]:
@@ -225,7 +225,10 @@ def _does(job: Job, way: RefitWay, means: Meant) -> str:
     wider = "wider" if means.room > 0 else "narrower"
     if way.kind == "last piece":
         size = f"to {show_with_unit(way.size, job.step)}, " if way.size > 0 else ""
-        return f"cut {way.piece} {size}{room} {wider} than planned; the courses to come as planned"
+        rest = "the courses to come as planned"
+        if way.left_out:
+            return f"leave {say_pieces(way.left_out)} out and cut {way.piece} {size}{rest}"
+        return f"cut {way.piece} {size}{room} {wider} than planned; {rest}"
     if way.kind == "course joints":
         return _joints(job, way, means, "the last piece and the courses to come as planned")
     if way.kind == "joints":

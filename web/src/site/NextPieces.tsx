@@ -20,6 +20,15 @@ export function NextPieces({ wall }: { wall: string }) {
       <h2 className="heading">
         Section {section.number}, {section.to_do.length} to set, in this order
       </h2>
+      {section.to_do.length > 1 && (
+        <button
+          type="button"
+          className="button mb-2 min-h-14 w-full text-lg"
+          onClick={() => note({ kind: "pieces", event: "set", pieces: section.to_do, lot: "" })}
+        >
+          ✓ All of section {section.number} set
+        </button>
+      )}
       <ul className="grid gap-1">
         {next.map((id) => {
           const piece = pieces.get(id);

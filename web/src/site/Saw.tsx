@@ -1,4 +1,5 @@
 /** At the saw: one cut at a time, large, and each piece ticked off as it is made. */
+import type { ReactNode } from "react";
 import type { Site } from "../api/client";
 import { CutDrawing } from "../drawing/CutDrawing";
 import { MATERIALS } from "../palette";
@@ -20,6 +21,7 @@ export function Saw({ at: asked, onAt }: Props) {
   const at = Math.min(Math.max(0, asked), Math.max(0, cuts.length - 1));
   const cut = cuts[at];
   const tool = tools.find((one) => one.tool === cut?.tool);
+  const toCut = cut ? leftOf(cut.pieces, record.states) : [];
   const again = record.again.filter(({ piece }) => cut?.pieces.includes(piece));
   const colour = kit.surfaces
     .flatMap(({ pieces }) => pieces)
@@ -66,7 +68,22 @@ export function Saw({ at: asked, onAt }: Props) {
           <p className="aside mt-1">
             {cut.how}. {cut.risk && `△ ${cut.risk}.`} {tool && `△ ${tool.caution}`}
           </p>
-          <ul className="mt-2 grid gap-2">
+          {toCut.length > 1 && (
+            <button
+              type="button"
+              className="button button-main mt-2 min-h-14 w-full text-lg"
+              onClick={() => {
+                note({ kind: "pieces", event: "cut", pieces: toCut, lot: "" });
+                const open = cuts.findIndex(
+                  (one, number) => number > at && leftOf(one.pieces, record.states).length > 0,
+                );
+                if (open >= 0) onAt(open);
+              }}
+            >
+              ✓ All {toCut.length} cut
+            </button>
+          )}
+          <Stack pieces={cut.pieces.length}>
             {cut.tiles.map(({ piece, tile, others }) => (
               <PieceRow
                 key={piece}
@@ -83,7 +100,7 @@ export function Saw({ at: asked, onAt }: Props) {
                 }}
               />
             ))}
-          </ul>
+          </Stack>
           {again.length > 0 && (
             <p role="status" className="mt-2 border-wax border-l-4 pl-2">
               Cut again: <Tape text={again.map(({ says }) => says).join("; ")} />
@@ -112,6 +129,28 @@ export function Saw({ at: asked, onAt }: Props) {
         </button>
       </nav>
     </div>
+  );
+}
+
+/** Of the pieces of a cut, those that are still to be cut. */
+function leftOf(pieces: readonly string[], states: Readonly<Record<string, string>>): string[] {
+  return pieces.filter((piece) => {
+    const state = states[piece] ?? "to cut";
+    return state === "to cut" || state === "broken";
+  });
+}
+
+/** From this many on, pieces of one cut are noted together, and one by one where it matters. */
+const A_STACK = 4;
+
+function Stack({ pieces, children }: { pieces: number; children: ReactNode }) {
+  const list = <ul className="mt-2 grid gap-2">{children}</ul>;
+  if (pieces < A_STACK) return list;
+  return (
+    <details className="mt-2">
+      <summary className="min-h-12 py-3 text-lg">Piece by piece: one broke, or is set</summary>
+      {list}
+    </details>
   );
 }
 

@@ -44,17 +44,20 @@ function Courses({ wall }: Props) {
         >
           ▼
         </button>
-        <button
-          type="button"
-          className={`${BIG} button-main`}
-          disabled={left === 0}
-          onClick={() => {
-            note({ kind: "pieces", event: "set", pieces: course.to_set, lot: "" });
-            setMoved(null);
-          }}
-        >
-          {left === 0 ? `Course ${course.number} is set` : `✓ Course ${course.number} set`}
-        </button>
+        {left === 0 ? (
+          <p className="self-center text-center text-lg">✓ Course {course.number} is set</p>
+        ) : (
+          <button
+            type="button"
+            className={`${BIG} button-main`}
+            onClick={() => {
+              note({ kind: "pieces", event: "set", pieces: course.to_set, lot: "" });
+              setMoved(null);
+            }}
+          >
+            ✓ Course {course.number} set
+          </button>
+        )}
         <button
           type="button"
           className={BIG}

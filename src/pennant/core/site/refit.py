@@ -67,8 +67,9 @@ class Fate:
 class RefitWay:
     """A way to go on. ``each`` is what a joint takes up (mm), where joints do.
 
-    ``again`` says what each piece that is lost is cut from again. ``piece`` is the one last piece
-    that is cut to the reading, and ``size`` how wide (mm); 0 where its cut is no straight one.
+    ``again`` says what each piece that is lost is cut from again. ``piece`` is the last piece, cut
+    to the reading, and ``size`` how wide (mm); 0 where its cut is no straight one. Where less is
+    left than the last pieces were to take, they are ``left_out``.
     """
 
     kind: WayKind
@@ -79,6 +80,7 @@ class RefitWay:
     again: tuple[Again, ...] = ()
     piece: str = ""
     size: float = 0.0
+    left_out: Sequence[str] = ()
 
     def count(self, fate: FateKind) -> int:
         """How many pieces that are cut already come to that."""
@@ -130,31 +132,31 @@ def _of_this_course(
     events: Sequence[SiteEvent],
 ) -> Iterator[RefitWay]:  # fmt: skip
     """The tiles of this course drifted: its last piece takes it, or its joints to come do."""
-    last = last_of_course(planned, reading, means)
-    if not isinstance(reading, LeftToLine) or last is None or abs(means.room) <= AS_PLANNED:
-        return
-    if record.states.get(last.id) == "set":
+    row = to_the_line(planned, reading, means)
+    if not row or abs(means.room) <= AS_PLANNED:
         return
     on = next(one for one in lay(job, planned.kitchen) if one.plan.surface == means.surface)
     straight = on.layout.lattice is None
-    size = tidy(last.box.width + means.room)
+    last, size, out = _cut_last(row, means.room, on.layout.module.joint)
+    if record.states.get(last.id) == "set":
+        return
     if AS_PLANNED < size <= on.layout.module.width + AS_PLANNED or not straight:
         fate: tuple[Fate, ...] = ()
         if record.states.get(last.id) == "cut":
             fate = (_cut_to(last, size, job.settings.set_within),)
         again = tuple(_again(job, planned, record, events, fate))
         yield RefitWay("last piece", job, planned, fate, 0.0, again, last.id,
-                       min(size, on.layout.module.width) if straight else 0.0)  # fmt: skip
+                       min(size, on.layout.module.width) if straight else 0.0, out)  # fmt: skip
     joint, each = on.layout.module.joint, tidy(means.each)
     bears = abs(each) <= job.settings.joint_play + EPS and joint + each >= max(job.tile.lugs, 0.0)
     if straight and not on.layout.spans and means.joints > 1 and bears:
         yield RefitWay("course joints", job, planned, (), each)
 
 
-def last_of_course(planned: Plan, reading: Reading, means: Meant) -> Piece | None:
-    """Return the last piece of a reading's course before its line; None where there is none."""
+def to_the_line(planned: Plan, reading: Reading, means: Meant) -> list[Piece]:
+    """Return the pieces of a reading's course between its piece and its line, the last one last."""
     if not isinstance(reading, LeftToLine):
-        return None
+        return []
     piece = next(one for one in planned.pieces if one.id == reading.piece)
     way = 1 if reading.side == "right" else -1
 
@@ -166,7 +168,22 @@ def last_of_course(planned: Plan, reading: Reading, means: Meant) -> Piece | Non
         if (one.wall, one.course, one.of) == (piece.wall, piece.course, piece.of)
         and EPS < beyond(one) < means.planned + piece.box.width
     ]  # fmt: skip
-    return max(row, key=beyond, default=None)
+    return sorted(row, key=beyond)
+
+
+def _cut_last(row: Sequence[Piece], room: float, joint: float) -> tuple[Piece, float, list[str]]:
+    """The piece that a course ends with, how wide it is cut, and the pieces that are left out.
+
+    Where there is less left than the last piece was to give, the one before it is the last.
+    """
+    left = list(row)
+    last = left.pop()
+    size, out = last.box.width + room, []
+    while size <= AS_PLANNED and left:
+        out.append(last.id)
+        last = left.pop()
+        size += last.box.width + joint
+    return last, tidy(size), out
 
 
 def _cut_to(last: Piece, size: float, within: float) -> Fate:
@@ -229,10 +246,10 @@ def _line_floats(
     job: Job, on: Laid, planned: Plan, reading: LeftToLine, means: Meant
 ) -> Iterator[tuple[WayKind, Job, float]]:
     """An end that may float comes in, so that a last piece need be no wider than its tile."""
-    last = last_of_course(planned, reading, means)
-    if last is None or on.layout.lattice is not None:
+    row = to_the_line(planned, reading, means)
+    if not row or on.layout.lattice is not None:
         return
-    over = tidy(last.box.width + means.room - on.layout.module.width)
+    over = tidy(row[-1].box.width + means.room - on.layout.module.width)
     wall = job.wall(means.surface)
     back, _ = floats_of(wall).get(reading.side, (0.0, 0.0))
     taken = getattr(wall.start, reading.side)

@@ -3,7 +3,7 @@
 Millimetres; x to the right along the surface as seen from the room, y up from the datum.
 """
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Collection, Iterable, Iterator
 from dataclasses import dataclass, field
 from itertools import pairwise
 from typing import Annotated, Literal
@@ -101,13 +101,16 @@ class Surface:
         """Return the counter's height at a place."""
         return height_at(self.counter, x)
 
-    def holes_in(self, room: Rect, clearance: float) -> Iterator[tuple[Placed, Rect]]:
+    def holes_in(
+        self, room: Rect, clearance: float, forms: Collection[Form] = ()
+    ) -> Iterator[tuple[Placed, Rect]]:
         """Yield the boxes in a room on the wall, each with its hole from the room's lower left.
 
-        ``clearance`` (mm) is left round each box.
+        ``clearance`` (mm) is left round each. ``forms`` are those of other things, where those
+        count as well.
         """
         for thing in self.things:
-            if thing.cover is None:
+            if thing.cover is None and thing.form not in forms:
                 continue
             hole = thing.box.grown(clearance, clearance, clearance, clearance).meet(room)
             if not hole.empty():

@@ -9,11 +9,15 @@ from collections.abc import Iterable, Iterator, Sequence
 from itertools import pairwise
 from typing import NamedTuple
 
+from pennant.core.document.things import Form
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
-from pennant.core.layout.field import Field
+from pennant.core.layout.field import Field, KeepOut
 from pennant.core.layout.pieces import Piece
 from pennant.core.survey.placed import Placed, Surface
+
+CUT_OUT: tuple[Form, ...] = ("box", "round", "block")
+"""What tile goes all round."""
 
 
 class Strip(NamedTuple):
@@ -47,10 +51,13 @@ def strips_for(
 def _on(field: Field, pieces: Sequence[Piece], width: float, joint: float) -> Iterator[Strip]:
     """The strips of one surface. The first stands on the counter; others hang beneath it.
 
-    A strip runs on behind a box, which is cut out of it.
+    A strip runs on behind whatever tile goes all round, which is cut out of it: a box, a pipe, a
+    block, none of them larger than the roll is wide.
     """
     behind = [piece.box for piece in pieces]
-    behind += [keep.box.meet(field.inner) for keep in field.keep_outs if keep.hidden]
+    behind += [
+        keep.box.meet(field.inner) for keep in field.keep_outs if _cut_out(field, keep, width)
+    ]
     low = min(piece.box.y0 for piece in pieces)
     high = max(piece.box.y1 for piece in pieces)
     foot = max(field.foot, low)
@@ -59,6 +66,13 @@ def _on(field: Field, pieces: Sequence[Piece], width: float, joint: float) -> It
     while bottom < high - EPS:
         yield from _band(field.surface.id, behind, (bottom, bottom + width), joint)
         bottom += width
+
+
+def _cut_out(field: Field, keep: KeepOut, width: float) -> bool:
+    if keep.hidden:
+        return True
+    form = next((t.form for t in field.surface.things if t.id == keep.owner), None)
+    return form in CUT_OUT and max(keep.box.width, keep.box.height) <= width + EPS
 
 
 def _band(
@@ -97,12 +111,12 @@ class _Part(NamedTuple):
 
 
 def cut_outs(strip: Strip, surface: Surface, clearance: float) -> Iterator[tuple[Placed, Rect]]:
-    """Yield the boxes that a strip is cut out for, with each hole from the strip's lower left.
+    """Yield what a strip is cut out for, with each hole from the strip's lower left.
 
-    ``clearance`` (mm) is left round a box, as it is in the tile.
+    ``clearance`` (mm) is left round it, as it is in the tile.
     """
     room = Rect(strip.x, strip.y, strip.x + strip.length, strip.y + strip.height)
-    yield from surface.holes_in(room, clearance)
+    yield from surface.holes_in(room, clearance, CUT_OUT)
 
 
 def off_the_roll(strips: Iterable[Strip], width: float) -> tuple[float, float]:
