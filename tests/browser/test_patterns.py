@@ -116,7 +116,8 @@ class TestSheets:
         job.get_by_label("chips on sheets").check()
         paper(job, "Cuts")
         cuts = job.get_by_role("tabpanel").last
-        expect(cuts).to_contain_text("Sheets of 100 chips")
+        # Repeats of 7 13/16 by 2 15/16 in: two by four come nearest to a usual sheet.
+        expect(cuts).to_contain_text("Sheets of 8 chips")
         expect(cuts).to_contain_text("course 1 of sheets: tips at")
         up = job.get_by_label("Chips up a sheet")
         up.fill("9")
@@ -124,7 +125,7 @@ class TestSheets:
         expect(job.get_by_text("a sheet is a multiple of 2 rows high")).to_be_visible()
         up.fill("8")
         up.press("Enter")
-        expect(cuts).to_contain_text("Sheets of 80 chips")
+        expect(cuts).to_contain_text("Sheets of 16 chips")
 
     def test_one_chip_of_a_crowd_is_picked(self, page: Page, server: Server) -> None:
         """Thousands of chips are drawn by their shade, and each is told all the same."""

@@ -70,6 +70,42 @@ PATTERNS: list[tuple[tuple[str, str], str, tuple[int, int], dict[str, Any] | Non
 ]
 
 
+class TestAsBought:
+    """A sheet is told by its own size, or by how often its pattern repeats on it."""
+
+    def chips(self, shift: int = 0, **sheet: object) -> Job:
+        """Chips of 7/8 in with joints of 1/8: they repeat every inch."""
+        job = mosaic(("7/8", "7/8"), "1/8", (1, 2)).model_dump(mode="json")
+        job["tile"]["sheet"] = sheet
+        job["pattern"]["bond"] = {"p": shift, "q": 2 if shift else 1}
+        return Job.model_validate(job)
+
+    def sized(self, job: Job) -> tuple[int, int, int]:
+        size = sheet_size(job.tile, job.pattern)
+        assert size is not None
+        return round(size.width / IN), round(size.height / IN), size.chips
+
+    def test_what_was_not_told_is_a_usual_sheet(self) -> None:
+        assert self.sized(self.chips()) == (12, 12, 144)
+
+    def test_a_size_says_how_many_chips_there_are(self) -> None:
+        assert self.sized(self.chips(width="10", height="6 1/8")) == (10, 6, 60)
+
+    def test_what_was_counted_counts(self) -> None:
+        assert self.sized(self.chips(across=5, up=4, width="10")) == (5, 4, 20)
+
+    def test_rows_that_are_shifted_come_in_pairs(self) -> None:
+        assert self.sized(self.chips(1, height="11 1/4"))[1] == 10
+
+    def test_one_larger_than_anybody_lifts_is_asked_about(self) -> None:
+        large, usual = (
+            {one.rule for one in plan(self.chips(**sheet)).unsuited}
+            for sheet in ({"across": 24, "up": 10}, {})
+        )
+        assert "sheet-large" in large
+        assert "sheet-large" not in usual
+
+
 class TestASheet:
     """Its size follows from the chip, the joint and how often the pattern repeats."""
 

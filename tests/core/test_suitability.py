@@ -113,6 +113,9 @@ CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
                        "front": {"tile": {**SQUARE, "height": "1"}}}]},
         {"counters": [{**COUNTER, "layers": [{**PLY, "kind": "board"}],
                        "front": {"tile": {**SQUARE, "height": "1 1/2"}}}]}),
+    # Five of 8 1/8 in along a sheet are more than anybody lifts.
+    "sheet-large": (
+        {"tile": {"sheet": {"across": 5, "up": 4}}}, {"tile": {"sheet": {"across": 2, "up": 4}}}),
     "glass-brittle-notch": (
         {"tile": {"material": "glass"}, "tools": ["snap cutter"]}, {"tools": ["wet saw"]}),
 }  # fmt: skip

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from pennant.core.cuts.sheets import sheet_size
 from pennant.core.document.colour import contrast
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
@@ -214,6 +215,12 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "Under them the layers show.",
         "Take edge pieces at least {edge_high} high, thinner layers, or a strip under them.",
     ),
+    "sheet-large": (
+        "A sheet of {sheet_wide} by {sheet_high}",
+        "Sheets of chips measure about 12 in (305 mm) each way, and nobody lifts one so large.",
+        "Measure a sheet and write its width and height, or count again how often its pattern "
+        "repeats.",
+    ),
     "sealant-colour": (
         "Sealant of another colour than the grout",
         "The line along counter and corners stands out.",
@@ -272,9 +279,12 @@ def _in_words(job: Job, names: Names, one: Unsuited) -> UnsuitedText:
     old = old_tile_at_trim(job)
     zone = next((zone for _, zone in zones_of(job.walls) if zone.id == one.zone), None)
     low = next(edges_too_low(job), None)
+    sheet = sheet_size(job.tile, job.pattern)
     facts = {
         "edge_low": size(low[0].front.tile.height if low and low[0].front else 0),
         "edge_high": size(low[1] if low else 0),
+        "sheet_wide": size(sheet.width if sheet else 0),
+        "sheet_high": size(sheet.height if sheet else 0),
         "joint": size(job.pattern.joint), "sanded": size(job.settings.sanded_from),
         "least": size(grout.joint_least if grout else 0),
         "most": size(grout.joint_most) if grout and grout.joint_most else "any width",

@@ -2837,20 +2837,56 @@ export interface components {
          * @description Chips on a backing: the sheet is what is bought, spread for and set.
          *
          *     ``across`` and ``up`` count how often the pattern repeats along a sheet and up it: in courses
-         *     single chips, in other patterns what repeats level and plumb. The gap between sheets is the
-         *     joint inside them.
+         *     single chips, in other patterns what repeats level and plumb. Where they were not counted they
+         *     follow from the sheet's own ``width`` and ``height``, or from those of a usual sheet. The gap
+         *     between sheets is the joint inside them.
          */
-        ChipSheet: {
+        "ChipSheet-Input": {
+            /** Across */
+            across?: number | null;
+            /** Up */
+            up?: number | null;
             /**
-             * Across
-             * @default 10
+             * Width
+             * @description Of the sheet as bought, along the wall.
              */
-            across: number;
+            width?: (number | string) | null;
             /**
-             * Up
-             * @default 10
+             * Height
+             * @description Of the sheet as bought, up the wall.
              */
-            up: number;
+            height?: (number | string) | null;
+            /**
+             * Backing
+             * @default mesh
+             * @enum {string}
+             */
+            backing: "mesh" | "paper";
+        };
+        /**
+         * ChipSheet
+         * @description Chips on a backing: the sheet is what is bought, spread for and set.
+         *
+         *     ``across`` and ``up`` count how often the pattern repeats along a sheet and up it: in courses
+         *     single chips, in other patterns what repeats level and plumb. Where they were not counted they
+         *     follow from the sheet's own ``width`` and ``height``, or from those of a usual sheet. The gap
+         *     between sheets is the joint inside them.
+         */
+        "ChipSheet-Output": {
+            /** Across */
+            across?: number | null;
+            /** Up */
+            up?: number | null;
+            /**
+             * Width
+             * @description Of the sheet as bought, along the wall.
+             */
+            width?: number | null;
+            /**
+             * Height
+             * @description Of the sheet as bought, up the wall.
+             */
+            height?: number | null;
             /**
              * Backing
              * @default mesh
@@ -11554,7 +11590,7 @@ export interface components {
              */
             per_box: number;
             /** @description Of chips on a backing; length and height are then the chip's. */
-            sheet?: components["schemas"]["ChipSheet"] | null;
+            sheet?: components["schemas"]["ChipSheet-Input"] | null;
             /** @description Of ledger stone; length and height are the panel's. */
             ledger?: components["schemas"]["Ledger-Input"] | null;
             /**
@@ -11669,7 +11705,7 @@ export interface components {
              */
             per_box: number;
             /** @description Of chips on a backing; length and height are then the chip's. */
-            sheet?: components["schemas"]["ChipSheet"] | null;
+            sheet?: components["schemas"]["ChipSheet-Output"] | null;
             /** @description Of ledger stone; length and height are the panel's. */
             ledger?: components["schemas"]["Ledger-Output"] | null;
             /**
@@ -12674,7 +12710,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "mat-not-on-sheet" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow" | "counter-mastic" | "counter-plywood" | "edge-low";
+            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "mat-not-on-sheet" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow" | "counter-mastic" | "counter-plywood" | "edge-low" | "sheet-large";
             /**
              * Weight
              * @enum {string}

@@ -100,7 +100,7 @@ function OnSheets() {
           checked={Boolean(sheet)}
           onChange={(event) => {
             const on = event.target.checked;
-            const next = replaced(draft, "/tile/sheet", on ? { across: 10, up: 10 } : null);
+            const next = replaced(draft, "/tile/sheet", on ? {} : null);
             const starts = view.job.walls.map(({ start }, number) => ({
               pointer: `/walls/${number}/start`,
               start,
@@ -113,9 +113,17 @@ function OnSheets() {
         />
         chips on sheets
       </label>
-      {sheet && <p className="aside">The measures above are those of one chip.</p>}
+      {sheet && (
+        <p className="aside">
+          The measures above are those of one chip. Write the sheet's own size, or count what is on
+          it.
+        </p>
+      )}
       {sheet && (
         <div className="mt-1 grid grid-cols-3 gap-2">
+          <LengthField pointer="/tile/sheet/width" label="Sheet's width" />
+          <LengthField pointer="/tile/sheet/height" label="Sheet's height" />
+          <span />
           <TextField pointer="/tile/sheet/across" label={`${counts} across a sheet`} number />
           <TextField pointer="/tile/sheet/up" label={`${counts} up a sheet`} number />
           <Select

@@ -17,7 +17,7 @@ import numpy.typing as npt
 from pennant.core.cuts.items import FromTile, Item, Stock, StockTile, WholeTile
 from pennant.core.cuts.stock import chips_alone, stocked
 from pennant.core.document.job import Job
-from pennant.core.document.pattern import Pattern
+from pennant.core.document.pattern import Courses, Pattern, rows_of
 from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.geometry.clip import Ring
@@ -145,7 +145,13 @@ def sheet_size(tile: Tile, pattern: Pattern) -> SheetSize | None:
     if tile.sheet is None or lattice is None:
         return None
     across, up = repeats(lattice)
-    width, height = across * tile.sheet.across, lattice_rows(lattice, pattern, up) * tile.sheet.up
+    row = lattice_rows(lattice, pattern, up)
+    many, rows = tile.sheet.counted(across, row)
+    if tile.sheet.up is None and isinstance(pattern, Courses):
+        # Rows that are shifted go on from sheet to sheet only after as many as the bond repeats.
+        each = rows_of(pattern.bond)
+        rows = max(each, rows // each * each)
+    width, height = across * many, row * rows
     return SheetSize(width, height, round(width * height / lattice.cell_area))
 
 

@@ -17,21 +17,48 @@ WIDEST_JOINT = 50.0
 """Millimetres: 2 in, wider than any joint between wall tiles."""
 
 
+def _empty_is_none(given: object) -> object:
+    return None if given == "" else given
+
+
+MaybeCount = Annotated[Annotated[int, Field(ge=1, le=200)] | None, BeforeValidator(_empty_is_none)]
+MaybeLength = Annotated[
+    Annotated[Length, Field(ge=20, le=2_000)] | None, BeforeValidator(_empty_is_none)
+]
+USUAL_SHEET = 305.0
+"""Millimetres, 12 in: what most sheets of chips measure each way, joints with them."""
+
+
 class ChipSheet(Value):
     """Chips on a backing: the sheet is what is bought, spread for and set.
 
     ``across`` and ``up`` count how often the pattern repeats along a sheet and up it: in courses
-    single chips, in other patterns what repeats level and plumb. The gap between sheets is the
-    joint inside them.
+    single chips, in other patterns what repeats level and plumb. Where they were not counted they
+    follow from the sheet's own ``width`` and ``height``, or from those of a usual sheet. The gap
+    between sheets is the joint inside them.
     """
 
-    across: int = Field(default=10, ge=1, le=200)
-    up: int = Field(default=10, ge=1, le=200)
+    across: MaybeCount = None
+    up: MaybeCount = None
+    width: MaybeLength = Field(default=None, description="Of the sheet as bought, along the wall.")
+    height: MaybeLength = Field(default=None, description="Of the sheet as bought, up the wall.")
     backing: Literal["mesh", "paper"] = "mesh"
 
     def __str__(self) -> str:
-        """As it is written in a table: ``12 x 12 mesh``."""
+        """As it is written in a table: ``12 x 12 mesh``, or ``mesh`` where nothing was counted."""
+        if self.across is None or self.up is None:
+            return self.backing
         return f"{self.across} x {self.up} {self.backing}"
+
+    def counted(self, level: float, plumb: float) -> tuple[int, int]:
+        """Return how often a pattern repeats on it, along it and up it.
+
+        It repeats after ``level`` mm along the wall and ``plumb`` mm up it.
+        """
+        wide, high = self.width or USUAL_SHEET, self.height or USUAL_SHEET
+        return (
+            self.across or max(1, round(wide / level)), self.up or max(1, round(high / plumb))
+        )  # fmt: skip
 
 
 def _written(given: object, pattern: re.Pattern[str], wrong: str) -> object:
@@ -49,7 +76,7 @@ def _written(given: object, pattern: re.Pattern[str], wrong: str) -> object:
     return found
 
 
-_SHEET = re.compile(r"^(\d{1,4})\s*(?:x|×|by)\s*(\d{1,4})\s*(mesh|paper)?$")
+_SHEET = re.compile(r"^(?:(\d{1,4})\s*(?:x|×|by)\s*(\d{1,4})\s*(mesh|paper)?|(mesh|paper))$")
 
 
 def _written_sheet(given: object) -> object:
@@ -59,7 +86,9 @@ def _written_sheet(given: object) -> object:
     )
     if not isinstance(found, re.Match):
         return found
-    across, up, backing = found.groups()
+    across, up, backing, alone = found.groups()
+    if alone:
+        return {"backing": alone}
     return {"across": int(across), "up": int(up), "backing": backing or "mesh"}
 
 

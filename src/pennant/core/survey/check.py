@@ -332,7 +332,7 @@ def _sheet(root: str, tile: Tile, pattern: Pattern) -> Iterator[Problem]:
     if bond.by_rule:
         message = "is shifted by rule, and no sheet is made so; take a bond that repeats"
         yield Problem(pointer=f"{root}/pattern/bond", message=message)
-    elif tile.sheet.up % rows_of(bond):
+    elif (tile.sheet.up or 0) % rows_of(bond):
         rows = rows_of(bond)
         yield Problem(
             pointer=f"{root}/tile/sheet/up",

@@ -138,7 +138,9 @@ def _sealant(job: Job, fields: Sequence[Field]) -> Working:
 def trim_runs(fields: Sequence[Field], face: float, bent_up_to: float = 0.0) -> list[TrimRun]:
     """Return every run of trim, each a piece of its own: it ends where tile goes on.
 
-    Two that meet at a corner are mitred, a face longer each; a lone end is cut square. Where trim
+    Two that meet at a corner are mitred, a lone end is cut square. Runs lie on the lines that tile
+    stops at: round a thing a mitre's long point is a face beyond its corner, while at a corner that
+    tile fills from within the lines meet where the long points do. Where trim
     is bent round corners, legs that come to ``bent_up_to`` (mm) at most are one piece. The arris of
     a tiled reveal has one trim, that of the wall.
     """
@@ -153,7 +155,11 @@ def trim_runs(fields: Sequence[Field], face: float, bent_up_to: float = 0.0) -> 
         ]
         legs = []
         for edge, upright, ends in own:
-            others = [other for _, way, other in own if way != upright]
+            owner = edge.rsplit(":", 1)[0]
+            others = [
+                other for by, way, other in own
+                if way != upright and by.rsplit(":", 1)[0] == owner != field.surface.id
+            ]  # fmt: skip
             mitres = sum(any(_meet(end, other, face) for other in others) for end in ends)
             legs.append(TrimRun(edge, math.dist(*ends) + mitres * face))
         runs += _bent(legs, own, face, bent_up_to) if bent_up_to else legs

@@ -8,6 +8,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from typing import Literal
 
+from pennant.core.cuts.sheets import sheet_size
 from pennant.core.document.colour import contrast, dark
 from pennant.core.document.counter import Counter
 from pennant.core.document.job import Job
@@ -29,8 +30,12 @@ SuitRule = Literal[
     "glue-coat", "sealed-late",
     "sealant-colour", "trim-proud", "dabs-heavy", "dabs-see-through", "mastic-marble",
     "stick-on-damp", "stick-on-wavy", "sanded-narrow",
-    "counter-mastic", "counter-plywood", "edge-low",
+    "counter-mastic", "counter-plywood", "edge-low", "sheet-large",
 ]  # fmt: skip
+
+
+LARGEST_SHEET = 508.0
+"""Millimetres, 20 in: a sheet of chips that is larger has been counted wrong."""
 
 
 @dataclass(frozen=True)
@@ -152,6 +157,12 @@ def _out_of_range(facts: SuitFacts) -> bool:
     return joint < grout.joint_least - EPS or (most is not None and joint > most + EPS)
 
 
+def _sheet_large(f: SuitFacts) -> bool:
+    """Whether a sheet of chips is larger than any that one lifts."""
+    size = sheet_size(f.job.tile, f.job.pattern)
+    return size is not None and max(size.width, size.height) > LARGEST_SHEET
+
+
 def _face(facts: SuitFacts) -> float:
     return facts.job.tile.length * facts.job.tile.height
 
@@ -243,6 +254,7 @@ SUITS: tuple[Suit, ...] = (
     Suit("counter-plywood", "avoid", False, _on_plywood),
     Suit("edge-low", "never", False,
          lambda f: next(edges_too_low(f.job), None) is not None),
+    Suit("sheet-large", "avoid", False, _sheet_large),
     Suit("porous-grey", "avoid", False,
          lambda f: f.job.tile.porous and not dark(f.job.tile.colour) and f.adhesive is not None
          and f.adhesive.shade == "grey"),
