@@ -130,17 +130,25 @@ def _rounds(tile: Tile, pattern: Rounds, room: Room) -> Iterator[Polygon]:
 
 
 def _scallop(tile: Tile, pattern: Scallop, room: Room) -> Iterator[Polygon]:
-    """A square round its middle with a round top, less two rounds below and half a joint."""
+    """A square round its middle with a round top, less two rounds below that leave its height."""
     radius, joint = (tile.length + pattern.joint) / 2, pattern.joint
     top = Point(0, 0).buffer(radius - joint / 2, quad_segs=200)
     below = box(-radius, -radius, radius, 0)
-    rounds = [
-        Point(x, -radius).buffer(radius + joint / 2, quad_segs=200) for x in (-radius, radius)
-    ]
-    # Beside its middle the tile ends where its round meets the hollow.
-    left = union_all([top.intersection(box(-radius, 0, radius, radius)), below])
-    shape = left.difference(union_all(rounds))
-    shape = max(getattr(shape, "geoms", [shape]), key=lambda part: part.area)
+
+    def less(hollow: float) -> Polygon:
+        rounds = [Point(x, -radius).buffer(hollow, quad_segs=200) for x in (-radius, radius)]
+        # Beside its middle the tile ends where its round meets the hollow.
+        left = union_all([top.intersection(box(-radius, 0, radius, radius)), below])
+        shape = left.difference(union_all(rounds))
+        return max(getattr(shape, "geoms", [shape]), key=lambda part: part.area)
+
+    # The wider the rounds below, the lower the tile: halved until it is as high as it measures.
+    narrow, wide = radius, radius + joint / 2
+    for _ in range(40):
+        middle = (narrow + wide) / 2
+        _, y0, _, y1 = less(middle).bounds
+        narrow, wide = (middle, wide) if y1 - y0 > tile.height else (narrow, middle)
+    shape = less(narrow)
     degrees = 180 if pattern.tips == "down" else 0
     for _, _, x, y in _places((2 * radius, 0.0), (radius, radius), room, degrees):
         moved = affinity.translate(shape, x, y)

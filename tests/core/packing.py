@@ -7,7 +7,8 @@ from shapely import Polygon, box
 
 from pennant.core.cuts.items import Item, Stock, WholeTile
 
-HAIR = 1e-4
+HAIR = 2e-4
+"""Millimetres: both ends of a piece in its tile are rounded to a ten-thousandth."""
 TURNED = {"left": "right", "right": "left", "bottom": "top", "top": "bottom"}
 
 

@@ -12,6 +12,7 @@ from kitchens import a_job
 from pennant.api.models import view_of
 from pennant.core.document.job import Job
 from pennant.core.document.starts import FullLeft
+from pennant.core.document.tile import Tile
 from pennant.core.geometry.rect import Rect
 from pennant.core.layout.field import Field, FinishedLine
 from pennant.core.layout.field_of import field_of
@@ -54,6 +55,25 @@ def the_lattice(job: Job) -> Lattice:
 def tops(made: Plan) -> list[float]:
     """Upper edges of the pieces, in inches."""
     return [piece.box.y1 / IN for piece in made.pieces]
+
+
+class TestHeight:
+    """A fan is drawn as high as it measures, within what its width allows."""
+
+    @pytest.mark.parametrize("height", ["3 9/16", "3 3/4", "4 1/16"])
+    def test_it_is_as_high_as_it_was_measured(self, height: str) -> None:
+        job = scallops()
+        tile = Tile.model_validate({**job.tile.model_dump(), "height": height})
+        whole = the_lattice(job.model_copy(update={"tile": tile})).figure
+        assert whole.height == pytest.approx(tile.height, abs=0.8)
+
+    def test_one_that_its_width_does_not_allow_is_told_with_what_it_does(self) -> None:
+        """4 in wide, joints 1/8, by hand: 2 + 2 1/16 - sqrt(2 1/8^2 - 2 1/16^2) to 4 1/16."""
+        job = scallops()
+        tile = Tile.model_validate({**job.tile.model_dump(), "height": "4 1/4"})
+        (problem, *_) = problems_of(job.model_copy(update={"tile": tile}))
+        assert problem.pointer == "/tile/height"
+        assert "between 3 9/16- and 4 1/16 in high" in problem.message.replace(" in and", " and")
 
 
 class TestTips:

@@ -18,7 +18,7 @@ from kitchens import a_job
 from pennant.core.cuts.items import item_of
 from pennant.core.cuts.tiles import stock_for
 from pennant.core.document.job import Job
-from pennant.core.document.pattern import Herringbone, Pattern
+from pennant.core.document.pattern import Herringbone, Pattern, Scallop, fan_heights
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.tile import Tile
 from pennant.core.layout.lattice import Lattice
@@ -55,7 +55,10 @@ def laid_otherwise(draw: st.DrawFn) -> tuple[dict[str, Any], dict[str, Any]]:
         length = height
     elif kind == "scallop":
         pattern["tips"] = draw(st.sampled_from(["up", "down"]))
-        length = height
+        fan = Scallop(joint=joint)
+        # A fan of the least height its width allows, or of the greatest, or between.
+        low, high = fan_heights(Tile(length=height, height=height, thickness=8), fan)
+        length, height = height, draw(st.sampled_from([low, (low + high) / 2, high]))
     else:
         pattern |= {"q": 3, "p": draw(st.integers(0, 2))}
     return {"length": length, "height": height, "thickness": 8}, pattern
@@ -142,6 +145,13 @@ class TestAgainstClipping:
         if job.pattern.kind == "basketweave":
             joint = min(joint, (job.tile.length - job.pattern.tiles * job.tile.height)
                         / (job.pattern.tiles - 1))  # fmt: skip
+        if isinstance(job.pattern, Scallop):
+            low, high = fan_heights(job.tile, job.pattern)
+            # Half the joint beside a fan whose point runs right down, all of it beside the least.
+            least, most = joint / 2, joint
+            assert least - 0.05 <= gaps[0] <= most + 0.05
+            joint = gaps[0]
+            assert low - 1 <= job.tile.height <= high + 1
         assert gaps[0] == pytest.approx(joint, abs=0.05)
 
 

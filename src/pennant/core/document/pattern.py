@@ -178,8 +178,20 @@ class Misfit(NamedTuple):
 HEXAGON_POINT = 1 / (2 * math.sqrt(3))
 """How far a hexagon's point reaches beyond its flat sides, of its height: its corners have 120
 degrees."""
-FAN_HEIGHT = (0.85, 1.1)
-"""Of its width: how high a fan may be. Its top is half a round, and nearly as much lies below."""
+FAN_OFF = 0.8
+"""Millimetres: a fan measured so much higher or lower than its shape allows is drawn all the same.
+"""
+
+
+def fan_heights(tile: Tile, pattern: Scallop) -> tuple[float, float]:
+    """Return the least and the greatest height (mm) of a fan so wide, with such joints.
+
+    Its top is half a round of radius (width / 2). Its hollows are as far from the rounds below as
+    the joint, or half of it where its point runs down to where those rounds meet.
+    """
+    radius = (tile.length + pattern.joint) / 2
+    top, hollow = radius - pattern.joint / 2, radius + pattern.joint / 2
+    return top + radius - math.sqrt(hollow**2 - radius**2), top + radius
 
 
 def block_gap(tile: Tile, pattern: Basketweave) -> float:
@@ -220,11 +232,11 @@ def misfit(
             "height", f"differs from the length: a round is {show(tile.length)} both ways"
         )
     if isinstance(pattern, Scallop):
-        low, high = (share * tile.length for share in FAN_HEIGHT)
-        if not low <= tile.height <= high:
+        low, high = fan_heights(tile, pattern)
+        if not low - FAN_OFF <= tile.height <= high + FAN_OFF:
             return Misfit(
                 "height",
-                f"is not that of a fan {show(tile.length)} wide: such a tile is between "
-                f"{show(low)} and {show(high)} high",
+                f"is not that of a fan {show(tile.length)} wide: with joints of "
+                f"{show(pattern.joint)} such a tile is between {show(low)} and {show(high)} high",
             )
     return None

@@ -2,12 +2,15 @@
 
 The room of a fan is bounded by arcs of one radius R = (width + joint) / 2: half a circle about its
 middle, and a quarter of one about the middle of each tile below. The tile is that room less half a
-joint all round, so its top has the radius R - j/2 and its hollows R + j/2.
+joint above, so its top has the radius R - j/2. Its hollows run about the middles of the tiles below
+too, with the radius H that gives the tile its height: H^2 = R^2 + (top + R - height)^2. That is
+R + j/2 where the joint is as wide there as above, and R where its point runs down to where the two
+rounds below meet.
 """
 
 import math
 
-from pennant.core.document.pattern import Scallop
+from pennant.core.document.pattern import Scallop, fan_heights
 from pennant.core.document.tile import Tile
 from pennant.core.geometry.clip import Point, Ring
 from pennant.core.geometry.placement import Placement
@@ -22,7 +25,11 @@ SIDES_OF_A_QUARTER = 12
 def scallop(tile: Tile, pattern: Scallop) -> Lattice:
     """Return the lattice; its figure is one tile, with its tip up or down."""
     joint, radius = pattern.joint, (tile.length + pattern.joint) / 2
-    cell, about = _fan(radius, radius, radius), _fan(radius, radius - joint / 2, radius + joint / 2)
+    top = radius - joint / 2
+    low, high = fan_heights(tile, pattern)
+    height = min(max(tile.height, low), high)
+    hollow = math.hypot(radius, top + radius - height)
+    cell, about = _fan(radius, radius, radius), _fan(radius, top, hollow)
     box = around(about)
     # The tile's own frame begins at the lower left of the box around it.
     shape = tuple((x - box.x0, y - box.y0) for x, y in about)
