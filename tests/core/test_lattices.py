@@ -282,6 +282,20 @@ class TestByHand:
         # The shifted tile has 101 mm under its foot, so the one beneath it ends 99 mm up.
         assert sizes == pytest.approx([99.0, 200.0])
 
+    @pytest.mark.parametrize("hand", ["left", "right"])
+    @pytest.mark.parametrize("side", ["left", "right"])
+    def test_a_full_tile_of_a_herringbone_touches_the_end_it_is_full_at(
+        self, side: str, hand: str
+    ) -> None:
+        made = a_plan(
+            {"length": 150, "height": 60}, {"kind": "herringbone", "joint": 2, "hand": hand},
+            across={"kind": f"full-{side}"},
+        )  # fmt: skip
+        x0, _, x1, _ = made.surfaces[0].field
+        full = [piece.box for piece in made.pieces if piece.kind == "full"]
+        ends = [box.x1 if side == "right" else box.x0 for box in full]
+        assert min(abs(end - (x1 if side == "right" else x0)) for end in ends) < 0.01
+
     def test_the_point_of_a_herringbone_stands_on_the_centreline(self) -> None:
         made = a_plan(
             {"length": 150, "height": 50}, {"kind": "herringbone", "joint": 3},

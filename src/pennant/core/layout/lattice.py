@@ -8,6 +8,7 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
+from itertools import product
 from typing import NamedTuple
 
 import numpy as np
@@ -70,6 +71,23 @@ class Lattice:
     def boxes(self) -> tuple[Rect, ...]:
         """The rectangle around each unit's cell."""
         return tuple(around(unit.cell) for unit in self.units)
+
+    @cached_property
+    def ends(self) -> tuple[float, float]:
+        """How far (mm) the outermost tiles of the figure stand back from its left and right side.
+
+        A figure lies evenly about its tip, while its tiles may reach further on one side of that.
+        """
+        left = right = self.figure.width
+        for outline in self.outlines:
+            box = around(outline)
+            for m, n in product(range(-2, 3), repeat=2):
+                at = m * self.steps[0][0] + n * self.steps[1][0]
+                if (back := box.x0 + at - self.figure.x0) > -EPS:
+                    left = min(left, back)
+                if (back := self.figure.x1 - box.x1 - at) > -EPS:
+                    right = min(right, back)
+        return max(left, 0.0), max(right, 0.0)
 
     def over(self, inner: Rect, x: float, y: float) -> Iterator[tuple[int, float, float]]:
         """Yield each unit whose cell may reach into a rectangle: its number, and where its lattice

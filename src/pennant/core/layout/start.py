@@ -83,15 +83,15 @@ def lattice_plant_of(
     across, up, carries, inner = start.across, start.up, carries or Carries(), field.inner
     figure, joint = lattice.figure, lattice.joint
     if isinstance(across, FullRight):
-        x, flag_x = inner.x1 - figure.width, inner.x1
+        x, flag_x = inner.x1 - figure.width + lattice.ends[1], inner.x1
     elif isinstance(across, Centred):
         flag_x = _centre(across, field)
         x = flag_x - figure.width / 2 if across.what == "tile" else flag_x + joint / 2
     elif line is not None:
-        flag_x = line.innermost
-        x = flag_x if line.inward > 0 else flag_x - figure.width
+        flag_x, (left, right) = line.innermost, lattice.ends
+        x = flag_x - left if line.inward > 0 else flag_x - figure.width + right
     else:
-        x = flag_x = inner.x0
+        x, flag_x = inner.x0 - lattice.ends[0], inner.x0
     if carries.x is not None:
         x = flag_x = carries.x
     if isinstance(across, Folded) and carries.past is not None:
