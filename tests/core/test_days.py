@@ -16,6 +16,7 @@ from pennant.core.days.step import Step, Wait
 from pennant.core.days.steps import STEP_RULES, TABLE, steps_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
+from pennant.core.document.tile import Ledger
 from pennant.core.plan import plan
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.words.dates import Dates
@@ -363,6 +364,43 @@ class TestWhatOthersSet:
         job = with_schedule(demo("Fennel Row"), outside=[{"what": "hood", "on": "day 9"}])
         days = planned(job)
         assert days.calendar.day_of(days.start_of("set-held@1") or 0) >= 9
+
+
+class TestByMethod:
+    """Each method of fixing has its own steps, and none of another's."""
+
+    PAINT = zone("painted board")
+
+    def stuck(self, **more: Any) -> Job:
+        tile = {"material": "stick-on", "thickness": 3.0}
+        return a_kitchen(tile, things=[self.PAINT], joint="0", **more)
+
+    def test_own_glue_goes_on_clean_paint(self) -> None:
+        """No scuffing, no primer, nothing to scrape; a night's warming, and then an afternoon."""
+        steps = steps_for(self.stuck())
+        assert {"scuff", "prime", "clean-joints", "grout@1", "sealant"}.isdisjoint(steps)
+        assert steps["wash"].needs == ("sponges", "buckets")
+        assert waits(self.stuck(), "set@1")["unpack"].hours == 24
+
+    def test_dabs_are_put_on_scuffed_paint(self) -> None:
+        assert "scuff" in steps_for(self.stuck(ways={"stuck": "dabs"}))
+
+    def test_a_mat_goes_on_what_its_sheet_names(self) -> None:
+        named, other = (
+            rules_of(a_kitchen(things=[self.PAINT], products={"mat": {**MAT, "goes_on": on}}))
+            for on in (["painted board"], [])
+        )
+        assert {"scuff", "prime"}.isdisjoint(named)
+        assert "prime" in other
+
+    def test_the_gaps_of_split_stone_are_filled_and_not_floated(self) -> None:
+        tile = {"length": 600.0, "height": 150.0, "material": "stone",
+                "ledger": Ledger(interlock=50, thinnest=7, gaps=6)}  # fmt: skip
+        steps = steps_for(a_kitchen(tile, joint="0", bond=(0, 1)))
+        assert steps["grout@1"].minutes == 30
+        assert steps["grout@1"].returns == ()
+        assert "touch-up" not in steps
+        assert steps["clean-joints"].minutes <= 20
 
 
 class TestHeldBack:

@@ -225,7 +225,8 @@ class TestProducts:
         tile = {"length": "8", "height": "2 1/2", "thickness": "1/8", "material": "stick-on"}
         job = Job.model_validate({**a_job().model_dump(mode="json"), "tile": tile})
         lines = {line.id for line in plan(job).quantities}
-        assert not {"adhesive", "grout", "spacers", "primer", "sealant"} & lines
+        assert not {"adhesive", "grout", "spacers", "primer", "sealant", "blade"} & lines
+        assert {"sponges", "buckets"} <= lines  # the wall is washed all the same
         primer = {"name": "Primer", "pack": 1, "cover": 8}
         asked = Job.model_validate({**job.model_dump(mode="json"), "products": {"primer": primer}})
         assert "primer" in {line.id for line in plan(asked).quantities}
@@ -234,8 +235,8 @@ class TestProducts:
         tile = {"length": "8", "height": "2 1/2", "thickness": "1/8", "material": "stick-on"}
         document = a_job().model_dump(mode="json") | {"tile": tile, "ways": {"stuck": "dabs"}}
         made = plan(job := Job.model_validate(document))
-        dabs = len(made.pieces) * job.settings.dabs_each * job.settings.dab
-        cartridges = dabs * (1 + job.settings.adhesive_waste) / job.settings.cartridge
+        two_each = len(made.pieces) * 2 * job.settings.dab
+        cartridges = two_each * (1 + job.settings.adhesive_waste) / job.settings.cartridge
         assert the(made, "adhesive").amount == math.ceil(cartridges - 1e-9)
         assert not {"primer", "grout"} & {line.id for line in made.quantities}
 

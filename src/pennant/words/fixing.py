@@ -12,6 +12,11 @@ _STUCK_LAST = StepWords("Measure, cut and set the last pieces", (
 _SPACERS_OUT = StepWords("Wedges and spacers out", (
     "Pull spacers and wedges; wipe every face. There is no adhesive in the joints.",
 ), "Every joint is open.", short="taking the spacers out")  # fmt: skip
+_WEDGES_OUT = StepWords("Wedges and battens out", (
+    "Pull the wedges at the counter and what carried the first course.",
+    "Knock dried adhesive off the stone's face with a stick of wood; brush the gaps out.",
+), "Every panel stands by itself, and the gaps are open.", short="taking the wedges out"
+)  # fmt: skip
 _GLUED = StepWords("Set the panels", (
     "Film off half of the back; enter at a slant along the line and lower it; film off the rest.",
     "Press all over, edges above all; panels sit tight, without spacers.",
@@ -63,8 +68,11 @@ GAPS_FILLED = StepWords("Fill the gaps that stay open", (
 
 def step_words(job: Job, rule: StepId) -> StepWords:
     """Return what a step is called and how it is done in a job, by how its tile is held."""
-    if rule == "grout" and job.tile.ledger is not None and job.pattern.joint == 0:
-        return GAPS_FILLED
+    if job.tile.ledger is not None and job.pattern.joint == 0:
+        if rule == "grout":
+            return GAPS_FILLED
+        if rule == "clean-joints":
+            return _WEDGES_OUT
     return CARDS.get((fixing_of(job), rule), STEP_WORDS[rule])
 
 

@@ -177,7 +177,12 @@ def _paint_is(way: str) -> Callable[[Facts], bool]:
 
 
 def _scuffed(facts: Facts) -> list[Zone]:
-    """What is scuffed: paint unless a glue coat goes on, old tile that stays, laminate."""
+    """What is scuffed: paint unless a glue coat goes on, old tile that stays, laminate.
+
+    Nothing under panels that hold by their own glue: it wants a clean, smooth face.
+    """
+    if fixing_of(facts.job) == "own glue":
+        return []
     found = ["laminate"]
     if facts.job.ways.paint in ("primer", "scuff"):
         found.append("painted board")
@@ -228,7 +233,7 @@ def _joints_to_clean(facts: Facts) -> bool:
 
 def _cleaning(facts: Facts) -> Working:
     """Out of the joints of tiles by the area; between sheets there are few of them."""
-    if fixing_of(facts.job) in NOTHING_IN_JOINTS:
+    if fixing_of(facts.job) in NOTHING_IN_JOINTS or facts.only_gaps:
         return given("battens and spacers", facts.job.times.batten_each, "minutes", "plan")
     by_area = _paced("scrape_pace", lambda f: f.area)(facts)
     if facts.job.tile.sheet is not None:
@@ -396,7 +401,7 @@ TABLE: tuple[StepRule, ...] = (
               ("grout-trial", _by_time("trial_dry", "colour"))),
              needs=("grout", "sponges", "buckets", "gloves"),
              cautions=("cement", "wash-water", "buckets")),
-    StepRule("touch-up", "finish", lambda f: f.grouted, _fixed("touch_up"),
+    StepRule("touch-up", "finish", lambda f: f.grouted and not f.only_gaps, _fixed("touch_up"),
              (("grout", _by_time("pinholes_after", "next-day")),), needs=("grout",)),
     StepRule("seal-grout", "finish", _seals("after grout"), _sealing,
              (("grout", _grout_for_sealer), ("touch-up", None)), needs=("sealer",),

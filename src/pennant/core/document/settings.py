@@ -304,7 +304,11 @@ class Settings(Value):
         most=500,
     )
     dabs_each: float = number(
-        5, "a piece", "Dabs of construction adhesive: the corners and the middle.", most=50
+        5,
+        "a square foot",
+        "Dabs of construction adhesive behind each piece, two at least: of a "
+        "square foot the corners and the middle.",
+        most=50,
     )
     dab: float = number(
         4, "ml", "A dab the size of a hazelnut, pressed flat; it must not reach the edge.", most=100

@@ -11,7 +11,7 @@ from pennant.core.document.pattern import Courses, Herringbone
 from pennant.core.document.settings import Settings
 from pennant.core.document.tile import Ledger, Tile
 from pennant.core.document.tiles import FIELD, tiles_of
-from pennant.core.geometry.tolerance import tidy
+from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.takes.counters import bedded_layers, counter_tiles, on_wood
@@ -36,6 +36,10 @@ NO_JOINT = 1.0
 LEAST_MIXED = 0.01
 """Litres: nobody mixes less at a time, whatever a bed of a hair's breadth would take."""
 MINUTES = given("minutes an hour", 60, "minutes", "plan")
+SQUARE_FOOT = 92_903.0
+"""Square millimetres."""
+SMALL_BACK = 2_500.0
+"""Square millimetres, 4 sq in: the back of a piece that takes one dab."""
 PACED_FACE = 203.2 * 63.5
 """Square millimetres: the tile that `pace` is meant for, 8 x 2 1/2 in."""
 SLOWER = 0.45
@@ -66,7 +70,7 @@ def mixes(
     combed = {of: tile for of, tile in bedded.items()
               if job.products.mat is None or of in counters}  # fmt: skip
     if tiles[FIELD].material == "stick-on" and job.ways.stuck == "dabs":
-        yield _in_dabs(job, sum(piece.of == FIELD for piece in pieces))
+        yield _in_dabs(job, _dabs_behind(job, [one for one in pieces if one.of == FIELD]))
     if combed:
         under = (*(hollows if FIELD in combed else ()), *bedded_layers(job))
         areas = areas_by_tile(job, field_area, pieces, joints)
@@ -105,7 +109,7 @@ def _adhesive(
     combed = _by_tile("mixed", "litres", "field", {of: (areas[of], beds[of]) for of in beds})
     each = beds.get(FIELD) or next(iter(beds.values()))
     dabbed = product is not None and product.kind == "construction"
-    count = _dabbed_pieces(job, [piece for piece in pieces if piece.of in bedded])
+    count = _dabs_behind(job, [piece for piece in pieces if piece.of in bedded])
     litres = _dabs(job, count) if dabbed else combed
     if hollows and not dabbed:
         litres = step("sum", "mixed, hollows filled", "litres", litres, *hollows)
@@ -176,18 +180,27 @@ def _by_tile(
     return step("sum", label, unit, *each)
 
 
-def _dabbed_pieces(job: Job, pieces: Sequence[Piece]) -> int:
-    """How many pieces get dabs; chips get them by the sheet."""
+def _dabs_behind(job: Job, pieces: Sequence[Piece]) -> int:
+    """How many dabs there are: by the area of each piece, or of each sheet of chips."""
     size = sheet_size(job.tile, job.pattern)
     if size is None:
-        return len(pieces)
-    return math.ceil(sum(piece.area for piece in pieces) / (size.width * size.height))
+        return sum(_dabs_of(job, piece.area) for piece in pieces)
+    sheet = size.width * size.height
+    return math.ceil(sum(piece.area for piece in pieces) / sheet) * _dabs_of(job, sheet)
 
 
-def _in_dabs(job: Job, pieces: int) -> Quantity:
+def _dabs_of(job: Job, area: float) -> int:
+    """Dabs behind a piece of an area (mm2): two at least, so that it does not swing; one behind
+    what is too small for two.
+    """
+    least = 1 if area < SMALL_BACK else 2
+    return max(least, math.ceil(job.settings.dabs_each * area / SQUARE_FOOT - EPS))
+
+
+def _in_dabs(job: Job, dabs: int) -> Quantity:
     """Construction adhesive for panels that stick by themselves, in dabs besides their own glue."""
     settings, product = job.settings, job.products.adhesive
-    litres = with_waste(_dabs(job, pieces), settings, "adhesive_waste")
+    litres = with_waste(_dabs(job, dabs), settings, "adhesive_waste")
     density = by_sheet(product, "density", settings, "adhesive_density")
     held = settings.cartridge / 1000
     source = "settings.cartridge"
@@ -197,11 +210,11 @@ def _in_dabs(job: Job, pieces: int) -> Quantity:
     return line("adhesive", "setting", packs(litres, "packs", in_pack), product=product)
 
 
-def _dabs(job: Job, pieces: int) -> Working:
+def _dabs(job: Job, dabs: int) -> Working:
     """Construction adhesive is not combed: dabs on the back of each piece."""
     ml = step(
-        "product", "in dabs", "ml", given("pieces", pieces, "pieces", "plan"),
-        setting(job.settings, "dabs_each"), setting(job.settings, "dab"),
+        "product", "in dabs", "ml", given("dabs behind all pieces", dabs, "dabs", "plan"),
+        setting(job.settings, "dab"),
     )  # fmt: skip
     return step("quotient", "in dabs", "litres", ml, given("ml a litre", 1000, "ml", "plan"))
 

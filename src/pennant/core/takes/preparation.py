@@ -94,10 +94,12 @@ def goes_by_sheet(job: Job, zone: Zone) -> bool:
 def _asks_for_primer(job: Job, zone: Zone) -> bool:
     if job.tile.material == "stick-on":
         return True  # their own glue holds on a primed wall
+    if goes_by_sheet(job, zone):
+        return False
     if zone.made_of == "painted board":
         return job.ways.paint == "primer"
     if zone.made_of == "old tile":
-        return keeps_old_tile(job, zone) and not goes_by_sheet(job, zone)
+        return keeps_old_tile(job, zone)
     return zone.made_of in ALWAYS_PRIMED
 
 
@@ -274,15 +276,14 @@ def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
 
 
 def _tools(job: Job) -> Iterator[Quantity]:
-    """What is used up by the method: nothing is mixed or grouted with stick-on panels."""
-    if job.tile.material == "stick-on":
-        return
+    """What is used up by the method: with stick-on panels the wall is washed, and no more."""
+    stuck = job.tile.material == "stick-on"
     counts: tuple[tuple[LineId, int, str], ...] = (
         ("sponges", 2, "sponges"), ("buckets", 2, "buckets"), ("gloves", 2, "pairs"),
     )  # fmt: skip
     for id_, count, unit in counts:
         yield line(id_, "tools", given(unit, count, unit, "method"))
-    if "wet saw" in tools_for("notch", job.tile.material):
+    if not stuck and "wet saw" in tools_for("notch", job.tile.material):
         suited = "glass blade" if job.tile.material == "glass" else "blade"
         yield by_the_pack("blade", "tools", given(suited, 1, "blades", "method"),
                           job.products.blade)  # fmt: skip
