@@ -152,6 +152,25 @@ class TestFullSize:
         )
 
 
+def test_a_wall_as_svg_measures_as_much_as_the_wall() -> None:
+    """Read by its own units, a full tile is as long as the tile."""
+    job = demo("Fennel Row")
+    made = plan(job)
+    root = ElementTree.fromstring(exported(job, made, Wanted("svg", ())).decode())
+    width, height = (float(root.attrib[name].removesuffix("mm")) for name in ("width", "height"))
+    _, _, wide, high = (float(part) for part in root.attrib["viewBox"].split())
+    assert (wide, high) == pytest.approx((width, height))
+    full = next(piece for piece in made.pieces if piece.kind == "full")
+    paths = [path.attrib["d"] for path in root.iter("{http://www.w3.org/2000/svg}path")
+             if path.attrib.get("class") == "tile"]  # fmt: skip
+    spans = [
+        max(xs) - min(xs)
+        for d in paths
+        if (xs := [float(point.split()[0]) for point in d.strip("MZ").split("L")])
+    ]
+    assert any(span == pytest.approx(full.width, abs=0.1) for span in spans)
+
+
 class TestDrawings:
     """DXF has true millimetres, a layer for each role, and every piece."""
 

@@ -35,14 +35,19 @@ def _styles(colours: Colours) -> dict[Role, str]:
 _OPEN: frozenset[Role] = frozenset({"fold", "staff"})
 
 
-def picture_svg(picture: Picture) -> str:
-    """Return the SVG text. The job's own words are escaped."""
+def picture_svg(picture: Picture, *, true_size: bool = False) -> str:
+    """Return the SVG text. The job's own words are escaped.
+
+    At ``true_size`` the document says that it measures as much as the wall, so that other programs
+    read a tile as large as it is; without it a page gives it the room there is.
+    """
     styles = _styles(picture.colours)
     used = {shape.role for shape in picture.shapes} | ({"ring"} if picture.labels else set())
     rules = "".join(f".{role}{{{style}}}" for role, style in styles.items() if role in used)
     parts = [*_shapes(picture), *_labels(picture)]
+    size = f'width="{picture.width:g}mm" height="{picture.height:g}mm" ' if true_size else ""
     return (
-        '<svg xmlns="http://www.w3.org/2000/svg" '
+        f'<svg xmlns="http://www.w3.org/2000/svg" {size}'
         f'viewBox="0 0 {picture.width:g} {picture.height:g}">'
         f"<title>{escape(picture.title)}</title><style>{rules}</style>{''.join(parts)}</svg>"
     )
