@@ -7,6 +7,7 @@ import re
 import zlib
 from base64 import a85decode
 from datetime import date
+from itertools import combinations
 from xml.etree import ElementTree
 
 import ezdxf
@@ -19,12 +20,14 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
 from pennant.core.reading.setting_out import setting_out_of
+from pennant.files.cut_flow import CutFlow
 from pennant.files.drawing_dxf import templates_dxf
 from pennant.files.export import FORMS, NotThere, Wanted, exported, parts_of
 from pennant.files.full_size import ODD, odd_cuts
 from pennant.files.paper_fonts import printable
 from pennant.files.papers import PAPERS, Imprint, Paper
 from pennant.files.papers_pdf import bound, papers_pdf
+from pennant.words.cuts import cut_sheet
 
 POINTS_PER_MM = 72 / 25.4
 
@@ -169,6 +172,30 @@ def test_a_wall_as_svg_measures_as_much_as_the_wall() -> None:
         if (xs := [float(point.split()[0]) for point in d.strip("MZ").split("L")])
     ]
     assert any(span == pytest.approx(full.width, abs=0.1) for span in spans)
+
+
+class TestCutSheet:
+    """Each kind of cut is drawn in its tile, with the figures of its lines."""
+
+    @pytest.mark.parametrize("name", ["Fennel Row", "Alder Wharf", "Larkfield Row"])
+    def test_every_size_stands_beside_its_cut_and_on_no_other(self, name: str) -> None:
+        job = demo(name)
+        for cut in cut_sheet(job, plan(job)).cuts:
+            drawn = CutFlow(cut, 200, 90)
+            figures = drawn.figures()
+            sizes = {printable(mark.size) for mark in cut.marks
+                     if not (mark.at_a and mark.at_b)}  # fmt: skip
+            assert sizes <= {figure.says for figure in figures}
+            assert not [a for a, b in combinations(figures, 2) if a.meets(b)]
+            wide, high = drawn.wrap()
+            assert wide <= 200
+            assert high <= 90 + 1e-6
+
+    def test_no_cut_is_said_to_be_off_by_nothing(self) -> None:
+        for name in ("Fennel Row", "Alder Wharf"):
+            job = demo(name)
+            assert not [one.play for one in cut_sheet(job, plan(job)).cuts
+                        if one.play.startswith("0 ")]  # fmt: skip
 
 
 class TestDrawings:

@@ -31,6 +31,7 @@ from pennant.core.plan import Plan
 from pennant.core.site.entries import NotedPhotograph, standing
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.drawing.palette import PAGE
+from pennant.files.cut_flow import CutFlow
 from pennant.files.full_size import pole_pages, template_pages
 from pennant.files.paper_fonts import BOLD, FIGURES, TEXT, printable, registered
 from pennant.files.papers import (
@@ -47,9 +48,10 @@ from pennant.files.papers import (
 )
 from pennant.files.picture_flow import PictureFlow
 from pennant.words.agree import agreeing
-from pennant.words.cuts import cut_sheet
+from pennant.words.cuts import CutText, cut_sheet
 from pennant.words.days import days_in_words
 from pennant.words.days_values import DaysText
+from pennant.words.entries import say_pieces
 from pennant.words.hand_over import hand_over
 from pennant.words.quantities import GROUP_NAMES, mix_cards, quantities_in_words, totals
 from pennant.words.setting_out import StruckLine, setting_out_in_words
@@ -59,6 +61,12 @@ SIZES: dict[Size, tuple[float, float]] = {"A4": A4, "Letter": LETTER}
 MOST_PRINTED = 12
 """Photographs on the hand-over page, the last ones: more is an album."""
 MARGIN = 15 * mm
+CUT_COLUMNS = (0.8, 6, 7)
+"""Shares of the page's width: a cut's number, its drawing, its words."""
+CUT_HIGH = 90
+"""Points: no cut is drawn higher."""
+MOST_TICKS = 40
+"""Boxes to tick for the pieces of one cut."""
 ROOM_UNDER_HEADING = 70
 """Points: a heading with less room under it goes on to the next page."""
 
@@ -157,7 +165,7 @@ class _Binder:
         first = ParagraphStyle("bold", parent=self.plain, fontName=BOLD) if bold else self.plain
         return [self._text(cell, first if not n else self.plain) for n, cell in enumerate(cells)]
 
-    def _table(self, rows: list[list[Paragraph]], *shares: float) -> Table:
+    def _table(self, rows: Sequence[Sequence[Any]], *shares: float) -> Table:
         widths = [self.width * share / sum(shares) for share in shares]
         table = Table(rows, colWidths=widths, repeatRows=0)
         table.setStyle(TableStyle([
@@ -223,7 +231,7 @@ class _Binder:
 
     def _cuts(self) -> Iterator[Flowable]:
         found = cut_sheet(self.job, self.plan)
-        yield self._text(f"{found.stock}. {found.assumes}", self.small)
+        yield self._text(f"{found.stock.rstrip('.')}. {found.assumes}", self.small)
         for tool in found.tools:
             yield self._text(f"{tool.says}. {tool.caution}", self.small)
         for one in found.sheets:
@@ -236,19 +244,27 @@ class _Binder:
                 head = self._row("sheet", "wall", "what is cut of it", "from")
                 yield self._table([head, *rows], 1, 2, 7, 2)
         for stage, title in found.stages.items():
-            rows = [
-                self._row(
-                    str(cut.number), f"{len(cut.pieces)} × {cut.title}",
-                    "; ".join(mark.says for mark in cut.marks),
-                    "; ".join(filter(None, (cut.where, cut.hides, cut.play, cut.risk))),
-                    ", ".join(str(place.tile) for place in cut.tiles), bold=True,
-                )
-                for cut in found.cuts if cut.stage == stage
-            ]  # fmt: skip
-            if rows:
-                yield from self._heading(title)
-                head = self._row("cut", "what", "marks", "where it goes", "tile")
-                yield self._table([head, *rows], 0.7, 3, 5, 4, 1.6)
+            for by in dict.fromkeys(cut.tool for cut in found.cuts if cut.stage == stage):
+                own = [cut for cut in found.cuts if (cut.stage, cut.tool) == (stage, by)]
+                yield from self._heading(f"{title} ({by})")
+                yield self._table([self._cut(cut) for cut in own], *CUT_COLUMNS)
+
+    def _cut(self, cut: CutText) -> list[Flowable | list[Flowable]]:
+        """A box to tick for each piece, the cut drawn in its tile, and what there is to know."""
+        wide = self.width * CUT_COLUMNS[1] / sum(CUT_COLUMNS) - 4
+        about = filter(None, (cut.where, cut.hides, cut.play, cut.risk))
+        tiles = ", ".join(str(place.tile) for place in cut.tiles)
+        return [
+            [self._text(str(cut.number), self.part)],
+            [CutFlow(cut, wide, CUT_HIGH)],
+            [
+                self._text(f"{len(cut.pieces)} × {cut.title}", self.figure),
+                *(self._text(mark.says) for mark in cut.marks),
+                self._text("; ".join(about), self.small),
+                self._text(f"{say_pieces(cut.pieces)} from tile {tiles}", self.small),
+                self._text("☐ " * min(len(cut.pieces), MOST_TICKS)),
+            ],
+        ]
 
     def _list(self) -> Iterator[Flowable]:
         lines = list(quantities_in_words(self.job, self.plan))

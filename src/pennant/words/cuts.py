@@ -9,7 +9,7 @@ from pennant.core.cuts.items import Stock
 from pennant.core.cuts.marks import MarkLine, MarkRound, Marks
 from pennant.core.cuts.sheets import sheet_plan
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import show_length, show_with_unit
+from pennant.core.document.lengths import STEP_MM, show_length, show_with_unit
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.document.tooling import Tool
 from pennant.core.document.values import Value
@@ -236,7 +236,8 @@ def _in_words(job: Job, names: Names, found: CutList, group: CutGroup) -> CutTex
                *(_round(job, one) for one in marks.rounds)),
         hides=", ".join(dict.fromkeys(names.edge(one.edge) for one in group.hides)),
         play=f"{show_with_unit(group.play, job.step)} off stays hidden"
-        if group.play else "", risk="thin leg: it may snap; cut it slowly" if group.thin else "",
+        if group.play >= STEP_MM[job.step] / 2 else "",
+        risk="thin leg: it may snap; cut it slowly" if group.thin else "",
         pieces=group.pieces, surfaces=group.surfaces,
         where=f"{walls}, {rows(job, group.courses)}", tiles=tuple(_from(stock, group.pieces)),
     )  # fmt: skip
