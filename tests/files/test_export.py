@@ -13,6 +13,8 @@ from xml.etree import ElementTree
 import ezdxf
 import pytest
 from ezdxf.document import Drawing
+from shapely import Polygon
+from shapely.ops import unary_union
 
 from kitchens import a_job, demo
 from pennant.cli import demo_jobs
@@ -210,6 +212,24 @@ class TestDrawings:
         assert len(tiles) == sum(piece.kind == "full" for piece in made.pieces)
         xs = [x for x, *_ in tiles[0].get_points()]
         assert max(xs) - min(xs) == pytest.approx(8 * 25.4)
+
+    @pytest.mark.parametrize("name", ["Alder Wharf", "Sallow End"])
+    def test_reveals_and_edges_of_counters_are_there_too(self, name: str) -> None:
+        """Every piece of the plan once, wherever it is, and none on another."""
+        job = demo(name)
+        made = plan(job)
+        space = read(exported(job, made, Wanted("dxf")).decode()).modelspace()
+        rings = [Polygon([(x, y) for x, y, *_ in one.get_points()])
+                 for layer in ("TILE", "CUT", "OBJECTION")
+                 for one in space.query(f'LWPOLYLINE[layer=="{layer}"]')]  # fmt: skip
+        outlines = sum(len(piece.outline) for piece in made.pieces)
+        assert len(rings) == outlines
+        shells = [ring for ring in rings if not any(
+            other is not ring and other.contains(ring) for other in rings
+        )]  # fmt: skip
+        assert unary_union(shells).area == pytest.approx(
+            sum(Polygon(piece.outline[0]).area for piece in made.pieces), rel=1e-6
+        )
 
     def test_every_demo_reads_again_without_a_fault(self) -> None:
         for job in demo_jobs():

@@ -21,6 +21,9 @@ GAP = 240.0
 SLAB = 0.05
 """Thickness of the counter, of the drawing's height."""
 
+SMALL_NAME = 28.0
+"""Millimetres: letters under a small surface."""
+
 Marks = Sequence[tuple[str, Collection[str]]]
 """Labels, each with the pieces that it stands for."""
 Tints = Mapping[str, str]
@@ -34,10 +37,13 @@ def kitchen_drawing(
     marks: Marks = (),
     sections: Marks = (),
     tints: Tints | None = None,
+    *,
+    every: bool = False,
 ) -> Picture:
     """Return the walls unrolled to scale.
 
-    ``only`` draws one surface alone. The pieces of each of the ``marks`` are outlined; those of the
+    ``only`` draws one surface alone; with ``every`` reveals and edges of counters stand in a row
+    beneath, each with its name. The pieces of each of the ``marks`` are outlined; those of the
     ``sections`` are tinted by turns, so that one sees where each ends. ``tints`` are the colours of
     single pieces, where they differ from their tile's.
     """
@@ -52,7 +58,10 @@ def kitchen_drawing(
     x = 0.0
     counters = [one for one in plan.kitchen.surfaces
                 if only is None and one.id in {counter.id for counter in job.counters}]  # fmt: skip
-    under = max((one.top_left for one in counters), default=-GAP) + GAP
+    drawn = {one.id for one in (*walls, *counters)}
+    small = [one for one in plan.kitchen.surfaces if every and one.id not in drawn]
+    foot = _beneath(plan, small, shapes, labels)
+    under = foot + max((one.top_left for one in counters), default=-GAP) + GAP
     for wall, one in zip(walls, planned, strict=True):
         by = (x - one.frame[0], slab - low + under)
         for counter in counters:
@@ -77,11 +86,31 @@ def kitchen_drawing(
                 shapes.append(Shape("fold", (fold,)))
             else:
                 x += GAP
+    x = max([x, *(px for shape in shapes for ring in shape.rings for px, _ in ring)])
     grout = job.products.grout
     others = {of: one.tile.colour for of, one in tiles_of(job).items() if of != FIELD}
     others |= {colour: colour for colour in (tints or {}).values()}
     colours = Colours(job.tile.colour, grout.colour if grout else MATERIALS["joint"], others)
     return Picture(job.name, x, under + high - low + slab, colours, tuple(shapes), tuple(labels))
+
+
+def _beneath(
+    plan: Plan, small: Sequence[Surface], shapes: list[Shape], labels: list[Label]
+) -> float:
+    """Draw small surfaces in a row at the foot of the picture; how high they stand, with a gap."""
+    x, foot = 0.0, 0.0
+    for one in small:
+        planned = plan.surface(one.id)
+        x0, y0, x1, y1 = planned.frame
+        by = (x - x0, SMALL_NAME * 2 - y0)
+        shapes += (_moved(shape, by) for shape in _wall(one, planned, 0.0, {})
+                   if shape.role not in ("flag", "staff"))  # fmt: skip
+        name = one.name or one.id
+        wide = max(x1 - x0, SMALL_NAME * len(name) * 0.6)
+        labels.append(Label(name, (x + wide / 2, SMALL_NAME), SMALL_NAME, ringed=False))
+        x += wide + GAP / 2
+        foot = max(foot, SMALL_NAME * 2 + y1 - y0 + GAP)
+    return foot
 
 
 def _moved(shape: Shape, by: tuple[float, float]) -> Shape:

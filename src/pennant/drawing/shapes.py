@@ -30,11 +30,12 @@ class Shape(NamedTuple):
 
 
 class Label(NamedTuple):
-    """A text in a ring: its middle, and the size of its letters in mm."""
+    """A text: its middle, the size of its letters in mm, and whether it stands in a ring."""
 
     text: str
     at: Point
     size: float
+    ringed: bool = True
 
 
 @dataclass(frozen=True)
@@ -64,7 +65,7 @@ class Picture:
             "colours": [self.colours.tile, self.colours.joints, dict(self.colours.others)],
             "shapes": [[one.role, [[[round(x, 1), round(y, 1)] for x, y in ring]
                                    for ring in one.rings], one.of] for one in self.shapes],
-            "labels": [[one.text, list(one.at), one.size] for one in self.labels],
+            "labels": [[one.text, list(one.at), one.size, one.ringed] for one in self.labels],
         }  # fmt: skip
 
     @classmethod
@@ -74,5 +75,5 @@ class Picture:
             data["title"], data["width"], data["height"], Colours(*data["colours"]),
             tuple(Shape(role, tuple(tuple((x, y) for x, y in ring) for ring in rings), of)
                   for role, rings, of in data["shapes"]),
-            tuple(Label(text, (at[0], at[1]), size) for text, at, size in data["labels"]),
+            tuple(Label(text, (at[0], at[1]), *more) for text, at, *more in data["labels"]),
         )  # fmt: skip

@@ -48,8 +48,10 @@ def picture_dxf(picture: Picture) -> str:
 
 
 def plan_dxf(job: Job, plan: Plan, only: str | None = None) -> str:
-    """Return the walls with their tile, side by side, or one surface alone."""
-    return picture_dxf(kitchen_drawing(job, plan, only=only))
+    """Return the walls with their tile, side by side, reveals and edges beneath them; or one
+    surface alone.
+    """
+    return picture_dxf(kitchen_drawing(job, plan, only=only, every=only is None))
 
 
 def elevation_dxf(surface: Surface, length: float) -> str:

@@ -117,7 +117,9 @@ def _drawing(job: Job, plan: Plan, only: Sequence[str], *, dxf: bool) -> str:
         return elevation_dxf(surface, job.wall(surface.id).length)
     if dxf:
         return plan_dxf(job, plan, part or None)
-    return picture_svg(kitchen_drawing(job, plan, only=part or None), true_size=True)
+    return picture_svg(
+        kitchen_drawing(job, plan, only=part or None, every=not part), true_size=True
+    )
 
 
 def _table(job: Job, plan: Plan, wanted: Wanted) -> str:

@@ -39,7 +39,8 @@ class PictureFlow(Flowable):  # type: ignore[misc]
         for label in self.picture.labels:
             x, y, size = label.at[0] * self.k, label.at[1] * self.k, label.size * self.k
             canvas.setFillColor(white)
-            canvas.circle(x, y, size * RING, stroke=1, fill=1)
+            if label.ringed:
+                canvas.circle(x, y, size * RING, stroke=1, fill=1)
             canvas.setFillColor(INK)
             canvas.setFont(FIGURES, max(size, 4.0))
             canvas.drawCentredString(x, y - size * 0.34, printable(label.text, FIGURES))

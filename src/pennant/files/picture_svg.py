@@ -76,8 +76,9 @@ def _labels(picture: Picture) -> Iterator[str]:
 
 def _label(label: Label, top: float) -> str:
     (x, y), size = label.at, label.size
-    return (
-        f'<circle class="ring" cx="{x:.1f}" cy="{top - y:.1f}" r="{size * RING:.1f}"/>'
+    ring = f'<circle class="ring" cx="{x:.1f}" cy="{top - y:.1f}" r="{size * RING:.1f}"/>'
+    text = (
         f'<text x="{x:.1f}" y="{top - y + size * 0.36:.1f}" font-size="{size:.1f}" '
         f'text-anchor="middle" font-family="sans-serif" fill="{_MARK}">{escape(label.text)}</text>'
     )
+    return ring + text if label.ringed else text
