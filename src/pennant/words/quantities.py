@@ -105,7 +105,7 @@ def quantities_in_words(job: Job, plan: Plan) -> Iterator[QuantityText]:
         buy = quantity.id.partition("@")[0] not in NOT_BOUGHT
         yield QuantityText.model_construct(
             id=quantity.id, group=quantity.group, name=_name(job, quantity),
-            amount=_amount(job, quantity.amount, quantity.unit),
+            amount=_at_least(quantity, _amount(job, quantity.amount, quantity.unit)),
             to_get=_amount(job, quantity.to_get, quantity.unit),
             gist=_gist(job, plan, quantity), buy=buy, cost=_times(quantity.to_get, quantity.price),
             weight=(heavy := _times(quantity.to_get, quantity.weight)),
@@ -114,6 +114,11 @@ def quantities_in_words(job: Job, plan: Plan) -> Iterator[QuantityText]:
             sticks=tuple(_sticks(job, names, quantity)),
             strips=tuple(_strips(job, plan, names, quantity)),
         )  # fmt: skip
+
+
+def _at_least(quantity: Quantity, says: str) -> str:
+    """Of batches the least there are: the days divide them by sections, cuts and nights."""
+    return f"at least {says}" if quantity.id in BATCHES and quantity.amount > 0 else says
 
 
 def _times(amount: float, each: float | None) -> float | None:
@@ -212,13 +217,14 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
         case "grout":
             return f"{_need(job, quantity)} for {_area(job, plan.areas.joints)} of joint"
         case "adhesive" if _in_dabs(job):
-            return f"{_need(job, quantity)} in {job.settings.dabs_each:g} dabs a piece"
+            return f"{_need(job, quantity)} in dabs, {job.settings.dabs_each:g} a square foot"
         case "adhesive":
             notch = notch_of(job.tile)
             return f"{_need(job, quantity)} with a {notch.name} notch"
         case "adhesive-batches" | "grout-batches":
             at = "set" if quantity.id == "adhesive-batches" else "grouted"
-            return f"{_area(job, (quantity.each or 0.0) * 1e6)} {at} from each before it stiffens"
+            most = _area(job, (quantity.each or 0.0) * 1e6)
+            return f"{most} {at} from each at most, before it stiffens"
         case "sealant":
             return f"{_length(job, quantity.run or 0.0)} of bead, {_need(job, quantity)}"
         case "device-screws":
@@ -339,10 +345,11 @@ def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
             makes=f"about {volume(mix.makes, job.units)}",
             minutes=f"{mix.lives:.0f} minutes; never thinned again once it stiffens",
             covers=_area(job, mix.covers * 1e6),
-            batches=_amount(job, batches.amount, batches.unit),
+            batches=_at_least(batches, _amount(job, batches.amount, batches.unit)),
         )  # fmt: skip
 
 
+BATCHES: tuple[str, ...] = ("adhesive-batches", "grout-batches")
 WAYS_OF_SPACERS = {"leg": "standing on a leg", "flat": "flat where joints cross"}
 
 
