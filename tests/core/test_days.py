@@ -13,7 +13,8 @@ from pennant.core.days.days import Days, days_of
 from pennant.core.days.facts import Facts
 from pennant.core.days.sections import batch_life, open_time_of, spread_at_once
 from pennant.core.days.step import Step, Wait
-from pennant.core.days.steps import STEP_RULES, TABLE, steps_of
+from pennant.core.days.step_table import STEP_RULES, TABLE
+from pennant.core.days.steps import steps_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.tile import Ledger

@@ -8,7 +8,7 @@ from pennant.core.days.calendar import Window
 from pennant.core.days.days import Clash, Days, Shorter, UseOf, days_of
 from pennant.core.days.planner import Stint
 from pennant.core.days.step import Step, Wait
-from pennant.core.days.steps import COATS, HELD
+from pennant.core.days.step_table import COATS, HELD
 from pennant.core.document.job import Job
 from pennant.core.document.products import Coating
 from pennant.core.document.schedule import Dated

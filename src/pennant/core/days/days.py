@@ -21,7 +21,8 @@ from pennant.core.days.planner import (
     with_fewer_visits,
 )
 from pennant.core.days.step import Follows, Step, StepId, Wait
-from pennant.core.days.steps import grout_cures, sealant_cures, steps_of
+from pennant.core.days.step_table import grout_cures, sealant_cures
+from pennant.core.days.steps import steps_of
 from pennant.core.document.job import Job
 from pennant.core.document.products import Adhesive
 from pennant.core.document.refusal import JobRefused, Problem

@@ -10,7 +10,7 @@ from typing import Literal
 
 from pennant.core.days.facts import Facts
 from pennant.core.days.sections import open_time_of
-from pennant.core.days.steps import bed_sets, grout_cures, grout_for_sealant
+from pennant.core.days.step_table import bed_sets, grout_cures, grout_for_sealant
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import reckoning
 from pennant.core.plan import Plan
