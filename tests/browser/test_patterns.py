@@ -41,7 +41,7 @@ class TestPattern:
         expect(job.get_by_text("is not that of a fan").first).to_be_visible()
         # The drawing stays as it was, and a tile that fits brings the pattern that was chosen.
         tile = job.get_by_role("region", name="Tile", exact=True)
-        tile.get_by_label("Height").fill("8")
+        tile.get_by_label("Height").fill("7 1/2")
         tile.get_by_label("Height").press("Enter")
         saved(job)
         expect(job.get_by_text("is not that of a fan")).to_have_count(0)

@@ -9821,7 +9821,7 @@ export interface components {
             pace: number;
             /**
              * Dabs Each
-             * @description Dabs of construction adhesive: the corners and the middle.
+             * @description Dabs of construction adhesive behind each piece, two at least: of a square foot the corners and the middle.
              * @default 5
              */
             dabs_each: number;
@@ -10295,7 +10295,7 @@ export interface components {
             pace: number;
             /**
              * Dabs Each
-             * @description Dabs of construction adhesive: the corners and the middle.
+             * @description Dabs of construction adhesive behind each piece, two at least: of a square foot the corners and the middle.
              * @default 5
              */
             dabs_each: number;
