@@ -12,6 +12,7 @@ from pennant.core.search.best import starts_of
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.dimensions import chain, overall
 from pennant.words.names import Names, courses, courses_in_brief
+from pennant.words.quantities import quantities_in_words
 from pennant.words.report import report
 from pennant.words.sheet import sheet, shown_lengths
 from pennant.words.start import say_start
@@ -208,3 +209,14 @@ class TestCoursesInBrief:
 
     def test_on_a_lattice_they_are_rows(self) -> None:
         assert courses_in_brief(demo("Juniper Court"), [0, 1, 2]) == "r1–3"
+
+
+def test_what_nothing_is_in_hand_of_is_to_get_whole() -> None:
+    """A line says the same amount twice, so that no page tells of stock that is not there."""
+    job = demo("Fennel Row")
+    lines = {str(line.id): line for line in quantities_in_words(job, plan(job))}
+    assert lines["adhesive-batches"].amount.startswith("at least ")
+    in_hand = {str(line) for line in job.in_hand}
+    assert [id_ for id_, line in lines.items() if line.amount != line.to_get] == [
+        id_ for id_ in lines if id_ in in_hand
+    ]

@@ -106,7 +106,7 @@ def quantities_in_words(job: Job, plan: Plan) -> Iterator[QuantityText]:
         yield QuantityText.model_construct(
             id=quantity.id, group=quantity.group, name=_name(job, quantity),
             amount=_at_least(quantity, _amount(job, quantity.amount, quantity.unit)),
-            to_get=_amount(job, quantity.to_get, quantity.unit),
+            to_get=_at_least(quantity, _amount(job, quantity.to_get, quantity.unit)),
             gist=_gist(job, plan, quantity), buy=buy, cost=_times(quantity.to_get, quantity.price),
             weight=(heavy := _times(quantity.to_get, quantity.weight)),
             weighs="" if heavy is None else weight(heavy, job.units),
