@@ -2,6 +2,7 @@
 
 import io
 from datetime import UTC, datetime, timedelta
+from fractions import Fraction
 from typing import Any, ClassVar
 
 import pytest
@@ -143,6 +144,29 @@ class TestRefit:
         site = client.get(f"/api/jobs/{id_}/site").json()
         assert site["record"]["states"] == dict.fromkeys(done, "set")
         assert site["record"]["elsewhere"] == []
+
+    def test_a_course_that_drifted_leaves_the_job_and_tells_its_last_piece(
+        self, client: TestClient
+    ) -> None:
+        """The size that was taken stands beside the piece at the saw, in the job's own unit."""
+        state = kept(client)
+        id_, plan = state["id"], state["view"]["plan"]
+        row = [p for p in plan["surfaces"][0]["pieces"] if p["course"] == 0]
+        note(client, id_, "key-0001", pieces("set", *(p["id"] for p in row[:3])))
+        left = 96 * 25.4 - row[2]["box"][2] - 25.4 / 4
+        reading = {"kind": "left", "piece": row[2]["id"], "side": "right", "value": left}
+        (way, *_) = client.post(
+            f"/api/jobs/{id_}/refit", json={"units": "in", "reading": reading}
+        ).json()["ways"]
+        assert (way["kind"], way["noted"]["piece"]) == ("last piece", row[-1]["id"])
+        body = {"units": "in", "reading": reading, "way": way["kind"], "edition": state["edition"]}
+        kit = client.post(f"/api/jobs/{id_}/refit/take", json=body).json()
+        assert kit["edition"] == state["edition"]
+        site = note(client, id_, "key-0002", way["noted"])
+        size = (row[-1]["box"][2] - row[-1]["box"][0]) / 25.4 - 1 / 4
+        told = site["record"]["measured"][row[-1]["id"]].split()
+        whole, fraction = told[0], told[1] if told[1] != "in" else "0"
+        assert int(whole) + float(Fraction(fraction.strip("+-"))) == pytest.approx(size, abs=1 / 32)
 
     def test_one_that_cannot_be_is_told(self, client: TestClient) -> None:
         id_ = kept(client)["id"]
