@@ -50,7 +50,14 @@ class TestDays:
             assert main(["days", str(job_file), "--json"]) == 0
             texts.append(capsys.readouterr().out)
         assert texts[0] == texts[1]
-        assert json.loads(texts[0])["days"][0]["name"] == "Day 1"
+        said = json.loads(texts[0])
+        assert said["days"][0]["name"] == "Day 1"
+        ends = {one["id"]: max(done["end"] for done in one["done"] if done["part"] == "work")
+                for one in said["steps"]}  # fmt: skip
+        for one in said["steps"]:
+            for before in one["follows"]:
+                begins = min(done["start"] for done in one["done"])
+                assert begins >= ends[before["step"]] + before["hours"] * 60
 
     def test_a_calendar_file_asks_for_a_date(
         self, job_file: Path, tmp_path: Path, capsys: pytest.CaptureFixture

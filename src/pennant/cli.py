@@ -20,6 +20,7 @@ from pennant.api.keeping import prepared
 from pennant.api.pairing import Listening, Pairing
 from pennant.api.phone_app import make_phone_app
 from pennant.api.serving import ForPhones, is_loopback, opened, opened_for_phones, serve
+from pennant.core.days.days import days_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
@@ -36,7 +37,8 @@ from pennant.store.jobs import Jobs
 from pennant.supplier.simulator import PORT as SUPPLIER_PORT
 from pennant.supplier.simulator import Mood, Supplier
 from pennant.words.cuts import cut_sheet, cuts_report
-from pennant.words.days import days_in_words, days_report
+from pennant.words.dates import Dates
+from pennant.words.days import days_report, say_days
 from pennant.words.quantities import materials_report
 from pennant.words.report import boards_report, report
 from pennant.words.rules import rules_page
@@ -371,8 +373,13 @@ def _start(arguments: argparse.Namespace) -> int:
 
 def _days(arguments: argparse.Namespace) -> int:
     job = _read(arguments)
-    words = days_in_words(job, plan(job, "fewest"), arguments.first, date.today())
-    print(words.model_dump_json(indent=1) if arguments.json else days_report(words), end="")
+    planned, dates = plan(job, "fewest"), Dates.of(job.schedule, arguments.first)
+    days = days_of(job, planned, dates)
+    words = say_days(job, planned, dates, days, date.today())
+    if arguments.json:
+        print(json.dumps({**words.model_dump(mode="json"), "steps": days.as_data()}, indent=1))
+    else:
+        print(days_report(words), end="")
     return 0
 
 

@@ -5,7 +5,7 @@ Whoever asks brings the calendar and says which day each date of the schedule is
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Literal, Protocol
+from typing import Any, Literal, Protocol
 
 from pennant.core.days.calendar import Calendar
 from pennant.core.days.facts import Facts
@@ -124,6 +124,28 @@ class Days:
     def step(self, id_: str) -> Step:
         """Return a step by its id; raise KeyError if there is none."""
         return {one.id: one for one in self.steps}[id_]
+
+    def as_data(self) -> list[dict[str, Any]]:
+        """Return the steps with all that another program needs to check when each is done.
+
+        Starts and ends are minutes from the first day's midnight, as they really pass.
+        """
+        return [
+            {
+                **one.model_dump(include={"id", "rule", "minutes", "hands", "unbroken", "loud"}),
+                "follows": [
+                    {"step": before.step, "hours": before.wait.hours if before.wait else 0.0,
+                     "source": before.wait.source if before.wait else ""}
+                    for before in one.follows
+                ],
+                "returns": [back.model_dump() for back in one.returns],
+                "done": [
+                    {"part": stint.part, "start": stint.start, "end": stint.end}
+                    for stint in self.table.stints if stint.step == one.id
+                ],
+            }
+            for one in self.steps
+        ]  # fmt: skip
 
     def start_of(self, id_: str) -> int | None:
         """Return when a step begins; None where it has been done already."""
