@@ -163,3 +163,13 @@ class TestClashes:
         saw = {"what": "saw", "on": "day 2", "until": "day 4", "price": 35}
         assert said(outside=[saw]).hire == "The saw is hired for 3 days at 35.00: 105.00."
         assert said(outside=[{**saw, "price": ""}]).hire == ""
+
+
+def test_what_is_done_once_more_says_where() -> None:
+    """The strip that was held back has cards of its own, told apart from the rest's by name."""
+    days = said(demo("Fennel Row"), outside=[{"what": "hood", "on": "day 30"}])
+    names = [card.name for day in days.days for card in day.cards]
+    assert {"Grout", "Grout, where tile was held back"} <= set(names)
+    assert "; all but what is held back on day " in days.headline
+    (main,) = [card for day in days.days for card in day.cards if card.name == "Grout"]
+    assert any("batch number" in line for line in main.how)

@@ -26,7 +26,7 @@ from pennant.words.days_values import (
     UseText,
     WaitingText,
 )
-from pennant.words.fixing import name_of, step_words
+from pennant.words.fixing import name_of, step_words, where_held
 from pennant.words.names import Names
 from pennant.words.own_tile import own_tile
 from pennant.words.quantities import quantities_in_words
@@ -159,8 +159,9 @@ class _Words:
         if step is None:
             return id_
         words = step_words(self.job, step.rule) if step.rule is not None else None
-        name = (words.short if words else "") or name_of(self.job, step).lower()
-        return f"{name}, where tile was held back" if step.held else name
+        if words is not None and words.short:
+            return where_held(words.short, step)
+        return name_of(self.job, step).lower()
 
     def _chain(self) -> Iterator[str]:
         """What holds up what, like steps together."""
@@ -434,8 +435,8 @@ class _Words:
         name = name_of(self.job, step)
         base, _, number = step.id.partition("@")
         if step.rule in COATS and f"{base}@2" in self.steps:
-            name = f"{name}, coat {number}"
-        return f"{name}, where tile was held back" if step.held else name
+            return f"{name}, coat {number}"
+        return name
 
     def _who(self, step: Step, minutes: int) -> str:
         if step.who != "anyone":

@@ -78,4 +78,10 @@ def step_words(job: Job, rule: StepId) -> StepWords:
 
 def name_of(job: Job, step: Step) -> str:
     """Return what a step is called in a job."""
-    return step_words(job, step.rule).name if step.rule is not None else step.name
+    name = step_words(job, step.rule).name if step.rule is not None else step.name
+    return where_held(name, step)
+
+
+def where_held(name: str, step: Step) -> str:
+    """Return a step's name, with where it is done if only tile that was held back is left."""
+    return f"{name}, where tile was held back" if step.held else name
