@@ -21,7 +21,7 @@ from pennant.core.days.planner import (
     with_fewer_visits,
 )
 from pennant.core.days.step import Follows, Step, StepId, Wait
-from pennant.core.days.step_table import grout_cures, sealant_cures
+from pennant.core.days.step_table import HELD_FIRST, grout_cures, sealant_cures
 from pennant.core.days.steps import steps_of
 from pennant.core.document.job import Job
 from pennant.core.document.products import Adhesive
@@ -40,7 +40,7 @@ ClashRule = Literal[
     "not-ready", "hire-over", "water-late", "too-late", "unknown-step", "unknown-done", "no-date",
     "done-before",
 ]  # fmt: skip
-AFTER_ALL: tuple[StepId, ...] = ("hood-comes", "set-held", "hand-over")
+AFTER_ALL: tuple[StepId, ...] = (*HELD_FIRST, "hand-over")
 """Steps that are no part of the rest where something is held back."""
 UseOf = Literal["sockets", "light", "water", "cooking"]
 

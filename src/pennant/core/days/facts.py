@@ -28,12 +28,13 @@ class Facts:
     """A job with its plan, and the amounts that follow from them.
 
     ``only`` are the pieces that an amount is for, where the work after setting is done in two
-    parts; None is for all.
+    parts; None is for all. A part asks the ``whole`` for what is the same for both.
     """
 
     job: Job
     plan: Plan
     only: frozenset[str] | None = None
+    whole: "Facts | None" = None
 
     @cached_property
     def parts(self) -> tuple["Facts", "Facts | None"]:
@@ -41,8 +42,15 @@ class Facts:
         placed = frozenset(piece.id for piece in self.plan.pieces)
         if not self.held or placed == self.held:
             return self, None
-        rest = Facts(self.job, self.plan, placed - self.held)
-        return rest, Facts(self.job, self.plan, self.held)
+        rest, waiting = (
+            Facts(self.job, self.plan, only, self) for only in (placed - self.held, self.held)
+        )
+        return rest, waiting
+
+    @property
+    def for_held(self) -> bool:
+        """Whether the amounts are for what was held back."""
+        return self.only is not None and self.only == self.held
 
     @cached_property
     def share(self) -> float:
@@ -59,11 +67,15 @@ class Facts:
     @cached_property
     def fields(self) -> tuple[Field, ...]:
         """The field of each surface, areas of other tile included."""
+        if self.whole is not None:
+            return self.whole.fields
         return tuple(one.whole for one in lay(self.job, self.plan.kitchen))
 
     @cached_property
     def cuts(self) -> CutList:
         """The cut list."""
+        if self.whole is not None:
+            return self.whole.cuts
         return cuts_of(self.job, self.plan)
 
     @cached_property
@@ -145,7 +157,7 @@ class Facts:
             for wall in self.job.walls
             for thing in wall.things
             if isinstance(thing, Device)
-            and (self.only is None or (thing.id in self._in_held) == (self.only == self.held))
+            and (self.only is None or (thing.id in self._in_held) == self.for_held)
         )
 
     @cached_property

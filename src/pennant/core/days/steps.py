@@ -68,16 +68,11 @@ def _steps_for(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
         yield _step(rule, facts, rule.takes(facts))
 
 
-def _held(rule: StepRule, facts: Facts) -> bool:
-    """Whether a step is the one that is done once more, for what was held back."""
-    return rule.id in ONCE_MORE and facts.only is not None and facts.only == facts.held
-
-
 def _step(rule: StepRule, facts: Facts, working: Working, **more: object) -> Step:
     loud = rule.loud(facts)
     # Devices are an electrician's work where one is to come.
     others = rule.id == "devices" and "electrician" in facts.outside
-    held = _held(rule, facts)
+    held = facts.for_held
     plain: dict[str, object] = {
         "id": rule.id, "rule": rule.id, "phase": rule.phase,
         "minutes": math.ceil(working.value - 1e-9), "working": working,
