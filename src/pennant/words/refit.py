@@ -19,6 +19,7 @@ from pennant.core.site.readings import (
     Meant,
     Reading,
     meant,
+    pieces_left,
 )
 from pennant.core.site.refit import (
     AS_PLANNED,
@@ -26,7 +27,6 @@ from pennant.core.site.refit import (
     Refit,
     RefitWay,
     WayKind,
-    to_the_line,
 )
 from pennant.words.entries import say_pieces, say_reading
 from pennant.words.names import Names
@@ -161,7 +161,7 @@ def _measured_for(planned: Plan, reading: Reading, means: Meant) -> tuple[str, f
     """The last piece of a course and the width (mm) that a reading gives it."""
     if not isinstance(reading, LeftToLine) or means.joints != 1:
         return None
-    last = to_the_line(planned, reading, means)[-1]
+    last = pieces_left(planned, reading, means)[-1]
     return last.id, last.box.width + means.room
 
 

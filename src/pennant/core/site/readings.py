@@ -4,7 +4,7 @@ A reading is held against what the plan says for the same two points: ``off`` is
 that. ``room`` is how much more room than planned is left for what is still to come.
 """
 
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Annotated, Literal, NoReturn
 
@@ -154,10 +154,7 @@ def _left(
         _refuse("piece", f"has no line on its {reading.side}")
     edge, face = line
     planned = abs(face - (piece.box.x1 if reading.side == "right" else piece.box.x0))
-    beyond = [
-        one for one in _row_to(laid[piece.wall], piece, reading.side)
-        if abs(_middle(one) - _middle(piece)) < planned + piece.box.width
-    ]  # fmt: skip
+    beyond = _to_the_line(laid[piece.wall].plan.pieces, piece, reading.side, planned)
     if there := [one for one in beyond if one.id in done]:
         last = max(there, key=lambda one: abs(_middle(one) - _middle(piece)))
         _refuse("piece", f"is not the last of its course: measure from {last.id}, which is set too")
@@ -165,13 +162,32 @@ def _left(
     return Meant(piece.wall, planned, off, len({one.tile for one in beyond}), off, edge.id)
 
 
-def _row_to(laid: Laid, piece: Piece, side: str) -> list[Piece]:
+def pieces_left(plan: Plan, reading: Reading, means: Meant) -> list[Piece]:
+    """Return the pieces of a reading's course between its piece and its line, the last one last.
+
+    None but for what is left to a line.
+    """
+    if not isinstance(reading, LeftToLine):
+        return []
+    piece = next(one for one in plan.pieces if one.id == reading.piece)
+    return _to_the_line(plan.pieces, piece, reading.side, means.planned)
+
+
+def _to_the_line(pieces: Sequence[Piece], piece: Piece, side: str, planned: float) -> list[Piece]:
+    """The pieces of a piece's course on a side of it, as far as a line ``planned`` mm away."""
+    row = _row_to(pieces, piece, side)
+    return [one for one in row if abs(_middle(one) - _middle(piece)) < planned + piece.box.width]
+
+
+def _row_to(pieces: Sequence[Piece], piece: Piece, side: str) -> list[Piece]:
+    """All other pieces of a piece's course on a side of it, the nearest first."""
     way = 1 if side == "right" else -1
-    return [
-        one for one in laid.plan.pieces
-        if one.course == piece.course and one.of == piece.of
+    row = [
+        one for one in pieces
+        if (one.wall, one.course, one.of) == (piece.wall, piece.course, piece.of)
         and way * (_middle(one) - _middle(piece)) > EPS
     ]  # fmt: skip
+    return sorted(row, key=lambda one: way * _middle(one))
 
 
 def _height(piece: Piece, reading: Height, laid: Mapping[str, Laid]) -> Meant:
@@ -203,7 +219,7 @@ def _joint(piece: Piece, other: Piece, reading: Joint, laid: Mapping[str, Laid])
     if upright:
         courses = {one.course for one in laid[piece.wall].plan.pieces if one.course > second.course}
         return Meant(piece.wall, planned, by, len(courses), tidy(-by * len(courses)))
-    many = len({one.tile for one in _row_to(laid[piece.wall], second, "right")})
+    many = len({one.tile for one in _row_to(laid[piece.wall].plan.pieces, second, "right")})
     return Meant(piece.wall, planned, by, many, tidy(-by * many))
 
 

@@ -34,7 +34,16 @@ from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
 from pennant.core.reading.laying import Laid, lay
-from pennant.core.site.readings import BoxMoved, Height, Lean, LeftToLine, Meant, Reading, meant
+from pennant.core.site.readings import (
+    BoxMoved,
+    Height,
+    Lean,
+    LeftToLine,
+    Meant,
+    Reading,
+    meant,
+    pieces_left,
+)
 from pennant.core.site.record import Again, Finder, Record, SiteEvent, again_for, spot_of
 from pennant.core.survey.kitchen import floats_of
 
@@ -132,7 +141,7 @@ def _of_this_course(
     events: Sequence[SiteEvent],
 ) -> Iterator[RefitWay]:  # fmt: skip
     """The tiles of this course drifted: its last piece takes it, or its joints to come do."""
-    row = to_the_line(planned, reading, means)
+    row = pieces_left(planned, reading, means)
     if not row or abs(means.room) <= AS_PLANNED:
         return
     on = next(one for one in lay(job, planned.kitchen) if one.plan.surface == means.surface)
@@ -148,27 +157,14 @@ def _of_this_course(
         yield RefitWay("last piece", job, planned, fate, 0.0, again, last.id,
                        min(size, on.layout.module.width) if straight else 0.0, out)  # fmt: skip
     joint, each = on.layout.module.joint, tidy(means.each)
-    bears = abs(each) <= job.settings.joint_play + EPS and joint + each >= max(job.tile.lugs, 0.0)
-    if straight and not on.layout.spans and means.joints > 1 and bears:
+    takes = straight and not on.layout.spans and means.joints > 1
+    if takes and _bears(job, joint, each):
         yield RefitWay("course joints", job, planned, (), each)
 
 
-def to_the_line(planned: Plan, reading: Reading, means: Meant) -> list[Piece]:
-    """Return the pieces of a reading's course between its piece and its line, the last one last."""
-    if not isinstance(reading, LeftToLine):
-        return []
-    piece = next(one for one in planned.pieces if one.id == reading.piece)
-    way = 1 if reading.side == "right" else -1
-
-    def beyond(one: Piece) -> float:
-        return way * (one.box.x0 + one.box.x1 - piece.box.x0 - piece.box.x1) / 2
-
-    row = [
-        one for one in planned.pieces
-        if (one.wall, one.course, one.of) == (piece.wall, piece.course, piece.of)
-        and EPS < beyond(one) < means.planned + piece.box.width
-    ]  # fmt: skip
-    return sorted(row, key=beyond)
+def _bears(job: Job, joint: float, each: float) -> bool:
+    """Whether a joint may be so much wider or narrower: unseen, and never under the tile's lugs."""
+    return abs(each) <= job.settings.joint_play + EPS and joint + each >= max(job.tile.lugs, 0.0)
 
 
 def _cut_last(row: Sequence[Piece], room: float, joint: float) -> tuple[Piece, float, list[str]]:
@@ -229,11 +225,11 @@ def _ends(
     owner, side = means.line.rsplit(":", 1)
     found = _line_moved(job, on, means, reading)
     yield "cut", found, 0.0
-    layout, play = on.layout, job.settings.joint_play
+    layout = on.layout
     joint = layout.module.joint
     each = tidy(means.each)
     takes = layout.lattice is None and not layout.spans and means.joints > 0
-    if takes and abs(each) <= play + EPS and joint + each >= max(job.tile.lugs, 0.0):
+    if takes and _bears(job, joint, each):
         past = piece.box.x1 if reading.side == "right" else piece.box.x0
         eased = Eased(way=reading.side, past=past, by=each)
         yield "joints", _eased(found, means.surface, eased), each
@@ -246,7 +242,7 @@ def _line_floats(
     job: Job, on: Laid, planned: Plan, reading: LeftToLine, means: Meant
 ) -> Iterator[tuple[WayKind, Job, float]]:
     """An end that may float comes in, so that a last piece need be no wider than its tile."""
-    row = to_the_line(planned, reading, means)
+    row = pieces_left(planned, reading, means)
     if not row or on.layout.lattice is not None:
         return
     over = tidy(row[-1].box.width + means.room - on.layout.module.width)
