@@ -120,10 +120,9 @@ function OnSheets() {
         </p>
       )}
       {sheet && (
-        <div className="mt-1 grid grid-cols-3 gap-2">
+        <div className="mt-1 grid grid-cols-2 gap-2">
           <LengthField pointer="/tile/sheet/width" label="Sheet's width" />
           <LengthField pointer="/tile/sheet/height" label="Sheet's height" />
-          <span />
           <TextField pointer="/tile/sheet/across" label={`${counts} across a sheet`} number />
           <TextField pointer="/tile/sheet/up" label={`${counts} up a sheet`} number />
           <Select
