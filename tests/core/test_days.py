@@ -310,6 +310,44 @@ class TestCutsAndPeople:
         assert fast > 50
         assert slow < 15
 
+    def test_a_practised_hand_grouts_a_small_wall_on_new_board_the_next_day(self) -> None:
+        """12 sq ft of 3 x 6: set on day 1, grouted and polished on day 2, caulked on day 3."""
+        days = planned(with_schedule(on_board("bare board"), skill="every week"))
+
+        def days_of(*rules: str) -> set[int]:
+            return {
+                days.calendar.day_until(days.table.ends[one.id])
+                for one in days.steps if one.rule in rules
+            }  # fmt: skip
+
+        assert days_of("set", "set-last") == {1}
+        assert days_of("clean-joints", "grout") == {2}
+        assert days_of("sealant", "hand-over") == {3}
+
+    def test_new_board_is_not_washed_and_what_is_old_of_a_wall_is(self) -> None:
+        new, half, old = (
+            {one.rule: one for one in planned(job).steps}
+            for job in (on_board("cement board"), on_board("skim", "48"), on_board("masonry"))
+        )
+        assert not {"wash", "scrape-off"} & set(new)
+        assert half["wash"].working.value == pytest.approx(old["wash"].working.value / 2, rel=0.02)
+
+    def test_half_the_time_is_of_handwork_not_of_what_dries(self) -> None:
+        job = on_board("masonry")
+        often, usual = (
+            {one.id: one for one in planned(with_schedule(job, skill=skill)).steps}
+            for skill in ("every week", "a few done")
+        )
+        assert often["clear"].working.value == pytest.approx(usual["clear"].working.value / 2)
+        assert often["grout@1"].minutes == usual["grout@1"].minutes
+        assert often["grout@1"].returns == usual["grout@1"].returns
+
+
+def on_board(made_of: str, width: str = "96") -> Job:
+    """A wall of 12 sq ft in 3 x 6 in tile, from its left end on so wide of this."""
+    zone = {"kind": "zone", "id": "z", "at": "0", "width": width, "made_of": made_of}
+    return a_job(length="96", top="18", tile=("6", "3"), things=[zone], settings={})
+
 
 class TestWhatOthersSet:
     """Dates from outside hold the work up, and what cannot be met is said with what can."""

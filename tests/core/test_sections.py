@@ -107,6 +107,15 @@ class TestGrouting:
         many = len(grouting_sections(short, plan(short)))
         assert many > len(grouting_sections(plain, plan(plain)))
 
+    @pytest.mark.parametrize(("length", "sections"), [("75", 1), ("100", 2)])
+    def test_a_little_over_a_square_metre_is_one(self, length: str, sections: int) -> None:
+        """18 in high: 0.87 and 1.16 m2; the grout of the second stays soft long enough, or not."""
+        slow = {"name": "G", "pack": 5, "pot_life": 60}
+        plain = a_job(length=length, top="18")
+        assert len(grouting_sections(plain, plan(plain))) == sections
+        job = with_products(plain, grout=slow)
+        assert len(grouting_sections(job, plan(job))) == 1
+
     def test_strips_go_on_from_the_end_that_shows(self) -> None:
         job = demo("Fennel Row")
         made = plan(job)

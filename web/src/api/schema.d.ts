@@ -5734,7 +5734,8 @@ export interface components {
              *       "spread_band": 990.5999999999999,
              *       "grout_section": 1,
              *       "first_kitchen": 0.67,
-             *       "every_week": 2.5,
+             *       "every_week": 3,
+             *       "practised_work": 0.5,
              *       "slow_start": 0.7,
              *       "herringbone_pace": 0.33,
              *       "lattice_pace": 0.5,
@@ -6152,7 +6153,8 @@ export interface components {
              *       "spread_band": 990.5999999999999,
              *       "grout_section": 1,
              *       "first_kitchen": 0.67,
-             *       "every_week": 2.5,
+             *       "every_week": 3,
+             *       "practised_work": 0.5,
              *       "slow_start": 0.7,
              *       "herringbone_pace": 0.33,
              *       "lattice_pace": 0.5,
@@ -11914,13 +11916,19 @@ export interface components {
             first_kitchen: number;
             /**
              * Every Week
-             * @description Whoever sets tile every week: some fifty 3 x 6 in tiles an hour, the cuts being ready.
-             * @default 2.5
+             * @description Whoever sets tile every week: some sixty 3 x 6 in tiles an hour, the cuts being ready.
+             * @default 3
              */
             every_week: number;
             /**
+             * Practised Work
+             * @description Whoever tiles every week clears, sets out and cuts in half the time.
+             * @default 0.5
+             */
+            practised_work: number;
+            /**
              * Slow Start
-             * @description The first batch of a job, until the hand is in and the courses are true.
+             * @description The first batch of a job, until the hand is in and the courses are true; not of who tiles every week.
              * @default 0.7
              */
             slow_start: number;
@@ -12250,13 +12258,19 @@ export interface components {
             first_kitchen: number;
             /**
              * Every Week
-             * @description Whoever sets tile every week: some fifty 3 x 6 in tiles an hour, the cuts being ready.
-             * @default 2.5
+             * @description Whoever sets tile every week: some sixty 3 x 6 in tiles an hour, the cuts being ready.
+             * @default 3
              */
             every_week: number;
             /**
+             * Practised Work
+             * @description Whoever tiles every week clears, sets out and cuts in half the time.
+             * @default 0.5
+             */
+            practised_work: number;
+            /**
              * Slow Start
-             * @description The first batch of a job, until the hand is in and the courses are true.
+             * @description The first batch of a job, until the hand is in and the courses are true; not of who tiles every week.
              * @default 0.7
              */
             slow_start: number;

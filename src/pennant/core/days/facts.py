@@ -7,6 +7,7 @@ from pennant.core.cuts.cut_list import CutList, cuts_of
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import has_finished_top
 from pennant.core.document.schedule import Dated, Outside
+from pennant.core.document.substrate import MadeOf
 from pennant.core.document.survey import Below, Device, Zone, zones_of
 from pennant.core.document.tooling import Tool
 from pennant.core.layout.field import Field
@@ -16,9 +17,11 @@ from pennant.core.survey.boards import boarded, is_patched, keeps_old_tile, lose
 from pennant.core.takes.counters import on_walls, on_wood
 from pennant.core.takes.edging import sealant_lengths, seals_tight, trim_of
 from pennant.core.takes.preparation import faces_of_zones, to_prime
-from pennant.core.takes.quantity import MM2_PER_M2, MM_PER_M, Quantity
+from pennant.core.takes.quantity import MM2_PER_M2, MM_PER_M, Quantity, time_of
 from pennant.core.takes.working import Working, given, step
 
+NEW: tuple[MadeOf, ...] = ("bare board", "skim", "cement board")
+"""Faces that nobody has cooked beside: they are neither washed nor rid of old caulk."""
 SAWN: tuple[Tool, ...] = ("wet saw", "grinder", "jigsaw")
 """Tools that are loud, and that one hires."""
 
@@ -150,6 +153,14 @@ class Facts:
         return found if found is not None and found.value > 0 else None
 
     @cached_property
+    def lived_in(self) -> Working:
+        """How much of what gets tile has been cooked beside, m2: all but new board and skim."""
+        new = {zone.id for zone in self.zones if zone.made_of in NEW and not zone.greasy}
+        new |= {zone.id for zone in self.boarded}
+        bare = self.area_of("new", [zone for zone in self.zones if zone.id in new])
+        return step("less", "to wash", "m2", self.area, bare)
+
+    @cached_property
     def devices(self) -> int:
         """How many outlets and switches there are in what is meant, each gang one."""
         return sum(
@@ -253,11 +264,23 @@ class Facts:
         later = self.set_last | self.held | self.glued
         return frozenset(piece.id for piece in self.plan.pieces if piece.id not in later)
 
+    def at_hand(self, working: Working) -> Working:
+        """Return how long work takes these hands; settings tell it of hands that did it before."""
+        if self.job.schedule.skill != "every week" or working.value <= 0:
+            return working
+        share = time_of(self.job.times, "practised_work")
+        return step("product", working.label, "minutes", working, share)
+
+    @cached_property
+    def _of_the_time(self) -> float:
+        """Of the minutes that the cut list tells, those that these hands take."""
+        return self.at_hand(given("a cut", 1.0, "minutes", "cut list")).value
+
     @cached_property
     def cut_minutes(self) -> dict[str, float]:
         """Minutes of each cut that is made as its piece is set, by piece."""
         return {
-            id_: group.minutes / len(group.pieces)
+            id_: group.minutes * self._of_the_time / len(group.pieces)
             for group in self.cuts.groups
             if self._as_set(group.stage)
             for id_ in group.pieces
@@ -281,7 +304,7 @@ class Facts:
     def last_minutes(self) -> dict[str, float]:
         """Minutes of each cut, by piece: for those that are set by themselves at the end."""
         return {
-            id_: group.minutes / len(group.pieces)
+            id_: group.minutes * self._of_the_time / len(group.pieces)
             for group in self.cuts.groups
             for id_ in group.pieces
         }

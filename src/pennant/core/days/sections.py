@@ -21,6 +21,8 @@ from pennant.core.takes.mixing import pieces_an_hour, pot_life_of
 from pennant.core.takes.quantity import MM2_PER_M2
 
 SLACK = 1e-9
+ABOUT = 1.25
+"""Times a section of grout: a quarter more is no section of its own."""
 SMALL_FACE = 0.25
 """Of what is grouted at once: a face that is smaller is no section by itself."""
 MOST_AT_ONCE = 60
@@ -76,11 +78,16 @@ def open_time_of(job: Job) -> float:
     return job.times.open_time if open_time is None else open_time
 
 
+def at_first(job: Job) -> float:
+    """Return how much of the pace the first batch is set at; a practised hand has its own."""
+    return 1.0 if job.schedule.skill == "every week" else job.times.slow_start
+
+
 def spread_at_once(job: Job) -> int:
     """Return how many pieces are set before what was spread for them skins: at least one."""
     if job.products.mat is not None or job.tile.material == "stick-on":
         return MOST_AT_ONCE
-    minutes = min(open_time_of(job), batch_life(job) * job.times.slow_start)
+    minutes = min(open_time_of(job), batch_life(job) * at_first(job))
     size = sheet_size(job.tile, job.pattern)
     most = MOST_AT_ONCE * (size.chips if size is not None else 1)
     return max(1, min(math.floor(minutes / 60 * pieces_an_hour(job).value + SLACK), most))
@@ -187,7 +194,7 @@ def batches(job: Job, sections: Sequence[Section], longest: float) -> list[Batch
     found: list[Batch] = []
     own: list[Section] = []
     for section in sections:
-        slow = job.times.slow_start if not found else 1.0
+        slow = at_first(job) if not found else 1.0
         if Batch(0, (section,)).lasts(people) / slow > life + SLACK:
             section = replace(section, cutting=0.0)
         tried = Batch(len(found) + 1, (*own, section))
@@ -211,7 +218,8 @@ def grouting_sections(
     life = job.settings.grout_life
     if job.products.grout is not None and job.products.grout.pot_life is not None:
         life = job.products.grout.pot_life
-    most = min(job.times.grout_section, life / 60 * job.settings.grout_pace)
+    # A section is about what one wipes at once; the batch's life is a limit, and no more is mixed.
+    most = min(job.times.grout_section * ABOUT, life / 60 * job.settings.grout_pace)
     found: list[Section] = []
     for surface in plan.surfaces:
         pieces = [piece for piece in surface.pieces if meant(piece.id)]

@@ -32,6 +32,8 @@ from pennant.core.takes.working import Working, given, step
 Amount = Callable[[Facts], Working]
 WaitOf = Callable[[Facts], Wait | None]
 
+LEAST_WASHED = 0.02
+"""Of the field: an old face smaller than that is a strip beside new board."""
 OF_SHEETS = 0.5
 """Of the time for the joints of tiles, what those between sheets take."""
 HOUR = given("minutes an hour", 60, "minutes", "plan")
@@ -201,6 +203,11 @@ def _glue_area(facts: Facts) -> Working:
     return facts.area_of("to coat", facts.made_of("painted board"))
 
 
+def _lived_in(facts: Facts) -> bool:
+    """Whether any of what gets tile is an old face: a strip beside new board is wiped with it."""
+    return facts.lived_in.value > LEAST_WASHED * facts.area.value
+
+
 def _boxes(facts: Facts) -> float:
     return sum(
         line.amount for id_, line in facts.lines.items()
@@ -306,9 +313,9 @@ TABLE: tuple[StepRule, ...] = (
              _paced("tile_off_pace", lambda f: f.area_of("old tile", f.old_tile_off)),
              (("clear", None), ("power-off", None)), loud=_loud, shakes=True,
              cautions=("asbestos", "dust", "hidden-pipes")),
-    StepRule("scrape-off", "prepare", _always, _fixed("scrape_off"),
+    StepRule("scrape-off", "prepare", _lived_in, _fixed("scrape_off"),
              (("clear", None), ("power-off", None), ("tile-off", None)), cautions=("lead",)),
-    StepRule("wash", "prepare", _always, _paced("wash_pace", lambda f: f.area),
+    StepRule("wash", "prepare", _lived_in, _paced("wash_pace", lambda f: f.lived_in),
              (("scrape-off", None),), needs=("sponges", "buckets"), cautions=("solvents",)),
     StepRule("patch", "prepare", lambda f: bool(f.wavy or _bared(f)),
              _paced("patch_pace", _wavy_area),
@@ -427,6 +434,8 @@ ONCE_MORE: tuple[StepId, ...] = (
 )  # fmt: skip
 """Work after setting that is done with the rest, and once more for what was held back."""
 SETTING: tuple[StepId, ...] = ("set-edges", "set", "set-last")
+PACED: tuple[StepId, ...] = ("set", "set-last", "set-held", "set-edges", "grout")
+"""Steps whose minutes follow from a pace: the rest goes by how practised the hands are."""
 HELD_FIRST: tuple[StepId, ...] = ("hood-comes", "set-held")
 """What comes before the work on what was held back, and holds up nothing else."""
 HELD = "-held"

@@ -5,7 +5,7 @@ from collections.abc import Collection, Iterator, Mapping, Sequence
 
 from pennant.core.days.facts import Facts
 from pennant.core.days.own_steps import with_own
-from pennant.core.days.sections import batches, grouting_sections, setting_sections
+from pennant.core.days.sections import at_first, batches, grouting_sections, setting_sections
 from pennant.core.days.step import Caution, Follows, Return, Step, StepId, Wait
 from pennant.core.days.step_table import (
     BY_ADHESIVE,
@@ -14,6 +14,7 @@ from pennant.core.days.step_table import (
     HELD,
     HELD_FIRST,
     ONCE_MORE,
+    PACED,
     SAWING,
     SETTING,
     STEP_RULES,
@@ -73,6 +74,8 @@ def _step(rule: StepRule, facts: Facts, working: Working, **more: object) -> Ste
     # Devices are an electrician's work where one is to come.
     others = rule.id == "devices" and "electrician" in facts.outside
     held = facts.for_held
+    if rule.id not in PACED:
+        working = facts.at_hand(working)
     plain: dict[str, object] = {
         "id": rule.id, "rule": rule.id, "phase": rule.phase,
         "minutes": math.ceil(working.value - 1e-9), "working": working,
@@ -117,7 +120,7 @@ def _setting(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
     sections = setting_sections(job, facts.plan, cutting_of, own.__contains__)
     people = job.schedule.people
     for batch in batches(job, sections, max(longest - mixing, 1)):
-        slow = job.times.slow_start if batch.number == 1 and rule.id == "set" else 1.0
+        slow = at_first(job) if batch.number == 1 and rule.id == "set" else 1.0
         pieces = sum(len(one.pieces) for one in batch.sections)
         setting = step(
             "quotient", "setting", "minutes", given("setting", batch.setting, "minutes", "pace"),

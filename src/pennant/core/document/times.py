@@ -82,15 +82,19 @@ class Times(Value):
         least=0.1, most=2,
     )  # fmt: skip
     every_week: float = number(
-        2.5,
+        3,
         "of the pace",
-        "Whoever sets tile every week: some fifty 3 x 6 in tiles an hour, the cuts being ready.",
+        "Whoever sets tile every week: some sixty 3 x 6 in tiles an hour, the cuts being ready.",
         least=0.1,
         most=5,
     )
+    practised_work: float = number(
+        0.5, "of the time", "Whoever tiles every week clears, sets out and cuts in half the time.",
+        least=0.1, most=1,
+    )  # fmt: skip
     slow_start: float = number(
         0.7, "of the pace", "The first batch of a job, until the hand is in and the courses are "
-        "true.", least=0.1, most=1,
+        "true; not of who tiles every week.", least=0.1, most=1,
     )  # fmt: skip
     herringbone_pace: float = number(
         0.33, "of the pace", "Herringbone: a third of a half bond, every piece both ways.",
