@@ -5,6 +5,7 @@ import pytest
 from kitchens import CABINET, IN, OUTLET, WINDOW, a_job, gets, planned, sizes
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan, plan
+from pennant.core.reading.edges import Gets
 
 
 class TestEdges:
@@ -88,3 +89,39 @@ class TestBorderPieces:
 
 def made_of_border(made: Plan, pieces: tuple[str, ...]) -> bool:
     return all(piece.border for piece in made.pieces if piece.id in pieces)
+
+
+class TestTheTipOfAFan:
+    """What a line leaves of a fan is its height less what was cut off, also at its very tip."""
+
+    @pytest.mark.parametrize("over", [8.0, 3.9, 2.2, 1.0, 0.4])
+    def test_a_tip_cut_off_takes_off_no_more_than_itself(self, over: float) -> None:
+        full = self._at_the_ceiling(0.0)
+        assert full.share == 1.0
+        cut = self._at_the_ceiling(over)
+        assert cut.size == pytest.approx(full.size - over, abs=0.011)
+
+    @pytest.mark.parametrize("clear", [0.0, 0.7, 1.6])
+    def test_a_fan_that_ends_within_a_joint_of_the_line_is_full(self, clear: float) -> None:
+        assert self._at_the_ceiling(-clear).share == 1.0
+
+    def test_a_fan_beside_a_wall_is_full_there_although_its_tip_is_cut(self) -> None:
+        job = self._job(1.4)
+        (left,) = [one for one in plan(job).surfaces[0].edges if one.side == "left"]
+        (whole,) = [one for one in left.gets if one.share == 1.0]
+        assert 3 in whole.courses
+
+    @staticmethod
+    def _job(over: float) -> Job:
+        """Fans 120 wide whose third row stands so far over the ceiling, from a whole row on."""
+        pattern = {"kind": "scallop", "joint": 2.5}
+        job = a_job(units="mm", length=492, top=400, tile=(120, 112), pattern=pattern)
+        rows = [piece for piece in plan(job).surfaces[0].pieces if piece.kind == "full"]
+        tip = max(piece.box.y1 for piece in rows if piece.course == 3)
+        walls = job.model_dump(mode="json")["walls"]
+        walls[0]["top"] = {"kind": "ceiling", "height": tip - over}
+        return Job.model_validate({**job.model_dump(mode="json"), "walls": walls})
+
+    def _at_the_ceiling(self, over: float) -> Gets:
+        (top,) = [one for one in plan(self._job(over)).surfaces[0].edges if one.side == "top"]
+        return max((one for one in top.gets if 3 in one.courses), key=lambda one: one.size)

@@ -25,6 +25,10 @@ from pennant.core.reading.depth import ALONG, runs_behind
 from pennant.core.reading.sizes_at_once import Lines, bulges, filled, sizes_at_once
 from pennant.core.survey.placed import around, height_at
 
+STRAIGHT_ON = 1e-6
+"""Slope between two sides that are one: what the grid of outlines rounds is less."""
+
+
 SAME = 0.01
 """Millimetres. Sizes nearer than this are one answer; no one can cut the difference."""
 
@@ -134,7 +138,8 @@ def read_edges(
         ]  # fmt: skip
         tips = field.finished is not None and field.finished.is_along(edge)
         if whole.shape is not None:
-            met = [(p, _as_whole(p, s, whole.at(p, upright=edge.upright), tips)) for p, s in met]
+            met = [(p, _as_whole(p, s, whole.at(p, upright=edge.upright), edge, tips))
+                   for p, s in met]  # fmt: skip
         if met:
             readings.append(_reading(edge, met, whole))
     return readings
@@ -225,11 +230,16 @@ def _known_size(
     return known[shape]
 
 
-def _as_whole(piece: Piece, size: float, whole: float, tips: bool) -> float:
-    """What an edge gets of a piece: a round side only touches the line, and a tile that is not cut
-    and lies along it is a full one; at a line that tips end on, every tile that is not cut.
+def _as_whole(piece: Piece, size: float, whole: float, edge: Edge, tips: bool) -> float:
+    """What an edge gets of a piece: a round side only touches the line, and a tile that is as wide
+    as ever square to it and lies along it is a full one; at a line that tips end on, every tile
+    that is not cut.
     """
-    return whole if piece.kind == "full" and (tips or size >= NEARLY * whole) else size
+    if piece.kind == "full" and tips:
+        return whole
+    box = piece.box
+    reach = box.width if edge.upright else box.height
+    return whole if reach > whole - SAME and size >= NEARLY * whole else size
 
 
 def _reading(edge: Edge, met: list[tuple[Piece, float]], tile: Whole) -> EdgeReading:
@@ -266,10 +276,14 @@ def size_at(outline: Outline, edge: Edge, joint: float, nick: float = 0.0) -> fl
     """
     if edge.straight and len(outline) == 1 and is_square(outline[0]):
         return _of_square(outline[0], edge, joint)
-    runs = [
-        run
+    sides = [
+        (a, b, span)
         for a, b in segments(outline)
         if (span := _on_line(a, b, edge, joint)) is not None
+    ]
+    runs = [
+        run
+        for a, b, span in _without_flanks(sides, edge)
         for run in runs_behind(outline, edge.upright, edge.inward, (a, b), *span)
     ]
     longest = max((run.along for run in runs), default=0.0)
@@ -279,6 +293,46 @@ def size_at(outline: Outline, edge: Edge, joint: float, nick: float = 0.0) -> fl
         # corner is the tile, not the low tongue over the bite.
         runs = [run for run in runs if run.along >= longest * TONGUE]
     return min((run.depth for run in runs), default=None)
+
+
+_Sides = list[tuple[Point, Point, tuple[float, float]]]
+
+
+def _without_flanks(sides: _Sides, edge: Edge) -> _Sides:
+    """Sides that face a line, of those that follow one another only what is nearest to it.
+
+    A fan's tip, cut or whole, is what the line gets; the round side that falls away from it is no
+    answer by itself, also where it is still within a joint of the line.
+    """
+    ends = {a: number for number, (a, _, _) in enumerate(sides)}
+    kept: _Sides = []
+    starts = {b for _, b, _ in sides}
+    for first, _, _ in sides:
+        if first in starts:
+            continue
+        chain, at = [], first
+        while at in ends:
+            chain.append(sides[ends[at]])
+            at = chain[-1][1]
+        offs = [_off_line(a, edge) + _off_line(b, edge) for a, b, _ in chain]
+        slopes = [_slope(a, b, edge) for a, b, _ in chain]
+        near = [slope for slope, off in zip(slopes, offs, strict=True) if off <= min(offs) + EPS]
+        # A side that goes straight on from the nearest is the same side.
+        kept += [side for side, slope in zip(chain, slopes, strict=True)
+                 if min(abs(slope - one) for one in near) <= STRAIGHT_ON]  # fmt: skip
+    return kept
+
+
+def _slope(a: Point, b: Point, edge: Edge) -> float:
+    """How much a side runs off a line for each millimetre along it."""
+    along = 1 if edge.upright else 0
+    return (_off_line(b, edge) - _off_line(a, edge)) / (b[along] - a[along])
+
+
+def _off_line(point: Point, edge: Edge) -> float:
+    """How far a point is off a line, toward the tile."""
+    across, along = (0, 1) if edge.upright else (1, 0)
+    return (point[across] - height_at(edge.along, point[along])) * edge.inward
 
 
 def _of_square(ring: Ring, edge: Edge, joint: float) -> float | None:
@@ -299,11 +353,11 @@ def _on_line(a: Point, b: Point, edge: Edge, joint: float) -> tuple[float, float
 
     The inside is to the left of the walk, so the direction of the side tells where the tile is.
     """
-    across, along = (0, 1) if edge.upright else (1, 0)
+    along = 1 if edge.upright else 0
     tile_toward = (a[along] - b[along]) if edge.upright else (b[along] - a[along])
     if tile_toward * edge.inward <= EPS:
         return None
-    offs = [(p[across] - height_at(edge.along, p[along])) * edge.inward for p in (a, b)]
+    offs = [_off_line(p, edge) for p in (a, b)]
     if min(offs) < -2 * EPS or max(offs) > joint + 2 * EPS:
         return None
     # The side of a turned tile that only crosses the joint runs off from the line and not along it.
