@@ -109,8 +109,11 @@ class TestSheet:
         settings = {**NO_GAPS, "counter_gap": "1/8", "corner_gap": "1/8"}
         job = a_job(length="32 3/8", top="10 3/8", bond=(0, 1), settings=settings)
         gists = {q.id: (q.amount, q.gist) for q in sheet(job, plan(job)).quantities}
-        assert gists["tiles"][1].startswith("9 full and 7 cut pieces; by rule of thumb 17")
-        assert gists["boxes"] == ("1 box", "25 in a box, all of one lot")
+        assert gists["tiles"][1].startswith("9 full and 7 cut pieces")
+        # Seven cut pieces of seven tiles, a twentieth of which breaks, and four spare: 5 more.
+        assert gists["boxes"] == (
+            "1 box", "25 tiles: 16 used, 5 for breakage; 25 in a box, all of one lot"
+        )  # fmt: skip
         assert gists["adhesive"][1] == "1.8 lb (800 g) with a 6x6 notch"
         assert gists["sealant"][1].startswith("4.4 ft of bead")  # 32 3/8 and twice 10 3/8
 

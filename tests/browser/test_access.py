@@ -3,15 +3,16 @@
 from pathlib import Path
 from typing import Any
 
+from desk import paper
 from playwright.sync_api import Page, expect
 
 AXE = (Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js").read_text(
     "utf-8"
 )
 DESKS = [
-    "paper=Survey&answer=Findings", "paper=Start&answer=Remeasure", "paper=Compare&answer=Edges",
-    "paper=Tile&answer=Cuts", "paper=Products&answer=Materials", "paper=Rules&answer=Set out",
-    "paper=Start&answer=Days", "wall=all",
+    "step=measure", "step=tile", "step=lay-out", "step=lay-out&paper=Compare&answer=Edges",
+    "step=lay-out&paper=Rules", "step=buy", "step=days", "step=days&paper=Waits", "step=cut",
+    "step=set", "wall=all",
 ]  # fmt: skip
 PAGES = ["agree", "cuts", "saw?n=1", "materials", "days", "shades", "papers", "site"]
 
@@ -65,5 +66,5 @@ class TestAccess:
         job.set_viewport_size({"width": 640, "height": 400})
         width = job.evaluate("document.documentElement.scrollWidth")
         assert width <= 640
-        job.get_by_role("tab", name="Tile").click()
+        paper(job, "Tile")
         expect(job.get_by_label("Thickness")).to_be_visible()

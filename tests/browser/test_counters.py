@@ -2,13 +2,14 @@
 
 import re
 
+from desk import paper
 from playwright.sync_api import Page, expect
-from test_wall import paper, saved
+from test_wall import saved
 
 
 def tiled(job: Page) -> None:
     """Tile the counter under the wall on show."""
-    paper(job, "Survey")
+    paper(job, "Notebook")
     job.get_by_role("button", name="Tile the counter").click()
     saved(job)
     expect(job.locator("[data-surface='counter-1']")).to_be_visible()
@@ -74,14 +75,14 @@ class TestCounter:
             "aria-label", _has("joints carried up from Counter")
         )
         # On a lattice no joints go on up: the wall begins at its end then, and can be told again.
-        paper(job, "Survey")
+        paper(job, "Notebook")
         job.get_by_role("button", name="Counter", exact=True).click()
         paper(job, "Tile")
         job.get_by_role("radio", name="Diagonal").click()
         saved(job)
         job.get_by_role("button", name="Undo").click()
         saved(job)
-        paper(job, "Survey")
+        paper(job, "Notebook")
         job.get_by_role("button", name="Take this counter out").click()
         saved(job)
         # The wall begins at its end again, and nothing names what is gone.

@@ -1,8 +1,8 @@
 """The cuts: beside the wall, on a sheet, and at the saw on a phone."""
 
+from desk import paper
 from playwright.sync_api import Page, expect
 from serving import Server
-from test_wall import paper
 
 from kitchens import demo
 

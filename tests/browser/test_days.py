@@ -2,8 +2,9 @@
 
 import re
 
+from desk import paper
 from playwright.sync_api import Page, expect
-from test_wall import paper, saved
+from test_wall import saved
 
 
 def days(job: Page) -> None:

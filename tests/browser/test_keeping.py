@@ -6,14 +6,15 @@ import sqlite3
 from pathlib import Path
 
 import pytest
+from desk import paper
 from playwright.sync_api import BrowserContext, Locator, Page, Request, Route, expect
 from serving import Server
-from test_wall import flag, length_field, moved_to, open_line, paper, saved
+from test_wall import flag, length_field, moved_to, open_line, saved
 
 
 def open_length(page: Page) -> Locator:
     """The field of the wall's overall length, on the survey."""
-    paper(page, "Survey")
+    paper(page, "Notebook")
     return length_field(page, "/walls/0/length")
 
 
@@ -135,7 +136,7 @@ class TestTwoTabs:
 
     def race(self, job: Page, context: BrowserContext) -> Page:
         """Both tabs change the sill; the second is refused."""
-        paper(job, "Survey")
+        paper(job, "Notebook")
         other = context.new_page()
         other.goto(job.url)
         open_line(other, "Window")
@@ -169,7 +170,7 @@ class TestDeadServer:
         moved_to(job, x, y)
 
     def test_a_change_it_missed_is_saved_when_it_is_back(self, job: Page, server: Server) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         field = self.missed(job, server)
         server.start()
         saved(job)
@@ -178,7 +179,7 @@ class TestDeadServer:
     def test_also_when_the_page_was_closed_meanwhile(
         self, job: Page, server: Server, context: BrowserContext
     ) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         address = job.url
         self.missed(job, server)
         job.close()
@@ -204,7 +205,7 @@ class TestNotKept:
     """What is refused is said and not kept; what may pass is tried again."""
 
     def test_the_right_line_can_be_typed_after_a_wrong_one(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         line = job.get_by_label("New line")
         line.fill("check 43 7/8 from windo right to right")
         with job.expect_response(lambda answer: answer.request.method == "PUT") as refused:
@@ -252,7 +253,7 @@ class TestNotKept:
         job.reload()
         expect(job.get_by_role("heading", name="This job cannot be drawn")).to_be_visible()
         job.get_by_role("button", name="Go back to this").click()
-        expect(job.get_by_test_id("pennant")).to_be_visible()
+        expect(job.locator("svg[data-surface]")).to_be_visible()
 
 
 class TestTabs:

@@ -49,7 +49,7 @@ class TestBroughtIn:
         text = elevation_dxf(plan(kitchen).kitchen.walls[0], kitchen.walls[0].length)
         file = {"name": "wall.dxf", "mimeType": "image/vnd.dxf", "buffer": text.encode()}
         home.get_by_label("Job file").set_input_files(files=[file])  # type: ignore[list-item]
-        expect(home.get_by_test_id("pennant")).to_be_visible()
+        expect(home.locator("svg[data-surface]")).to_be_visible()
         expect(home.get_by_label("Line 1, cabinet")).to_be_visible()
 
     def test_what_a_layer_holds_can_be_said(self, home: Page) -> None:
@@ -60,5 +60,5 @@ class TestBroughtIn:
         home.get_by_label("Job file").set_input_files(files=[file])  # type: ignore[list-item]
         home.get_by_label("Layer GLAZING holds").select_option("window")
         home.get_by_role("button", name="Read it again so").click()
-        expect(home.get_by_test_id("pennant")).to_be_visible()
+        expect(home.locator("svg[data-surface]")).to_be_visible()
         expect(home.get_by_role("region", name="The wall", exact=True)).to_contain_text("Window")

@@ -1,8 +1,9 @@
 """Patterns and areas at the desk: chosen, refused where the tile does not fit, drawn and cut."""
 
+from desk import paper
 from playwright.sync_api import Page, expect
 from serving import Server
-from test_wall import paper, saved
+from test_wall import saved
 
 from kitchens import a_job
 from pennant.core.document.tile import ChipSheet
@@ -103,6 +104,7 @@ class TestArea:
         expect(job.locator('[data-piece^="A1-L"]').first).to_be_attached()
         paper(job, "Materials")
         expect(job.get_by_role("button", name="Boxes of tile: Liner")).to_be_visible()
+        paper(job, "Tile")
         job.get_by_role("button", name="Remove").click()
         saved(job)
         expect(job.locator('[data-piece^="A1-"]')).to_have_count(0)
@@ -119,12 +121,15 @@ class TestSheets:
         # Repeats of 7 13/16 by 2 15/16 in: two by four come nearest to a usual sheet.
         expect(cuts).to_contain_text("Sheets of 8 chips")
         expect(cuts).to_contain_text("course 1 of sheets: tips at")
+        paper(job, "Tile")
         up = job.get_by_label("Chips up a sheet")
         up.fill("9")
         up.press("Enter")
         expect(job.get_by_text("a sheet is a multiple of 2 rows high")).to_be_visible()
         up.fill("8")
         up.press("Enter")
+        saved(job)
+        paper(job, "Cuts")
         expect(cuts).to_contain_text("Sheets of 16 chips")
 
     def test_one_chip_of_a_crowd_is_picked(self, page: Page, server: Server) -> None:

@@ -1,7 +1,8 @@
 """Deciding on a start: wishes in order, the best found, its slack, what would cure a finding."""
 
+from desk import paper
 from playwright.sync_api import Page, expect
-from test_wall import flag, paper, saved
+from test_wall import flag, saved
 
 
 class TestWishes:
@@ -124,7 +125,7 @@ class TestSettingOut:
 
     def test_list_and_drawing(self, job: Page) -> None:
         paper(job, "Set out")
-        papers = job.get_by_role("tabpanel").last
+        papers = job.get_by_role("tabpanel").first
         expect(papers).to_contain_text("Start line, from the left end")
         expect(papers).to_contain_text("Course 2, lower edge")
         expect(job.locator("svg", has_text="from the left end").first).to_be_visible()

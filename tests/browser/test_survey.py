@@ -6,9 +6,10 @@ import sys
 from collections.abc import Iterator
 
 import pytest
+from desk import paper, step
 from playwright.sync_api import Page, Route, expect
 from serving import PHONE, Server
-from test_wall import length_field, open_line, paper, saved
+from test_wall import length_field, open_line, saved
 
 from kitchens import sink_wall
 
@@ -23,7 +24,8 @@ def line(page: Page, text: str) -> None:
 
 def asked(page: Page) -> str:
     """How many doubts are open, as the tab says."""
-    return page.get_by_role("tab", name="Remeasure").inner_text().removeprefix("Remeasure").strip()
+    name = page.get_by_role("tab", name="Remeasure").inner_text()
+    return name.removeprefix("Remeasure").strip() or "0"
 
 
 @pytest.fixture
@@ -91,6 +93,7 @@ class TestNotebook:
         line(blank, "window 40 wide 24 sill 7 high 60")
         overall = blank.locator('[data-measure="/walls/0/length"]').first.bounding_box()
         window = blank.locator('[data-thing="window"]').bounding_box()
+        step(blank, "Lay out")
         number = blank.locator('[data-edge="window:left"]').first.bounding_box()
         assert overall
         assert window
@@ -125,7 +128,7 @@ class TestNotebook:
         )
 
     def test_each_number_is_also_on_the_drawing(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         open_line(job, "Outlet")
         job.locator('[data-measure="/walls/0/things/3/up/value"]').click()
         field = length_field(job, "/walls/0/things/3/up/value").first
@@ -140,7 +143,7 @@ class TestDoubts:
     """Mistakes are caught while the tape is still in hand."""
 
     def test_a_chain_that_does_not_close_says_where_and_why(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         line(job, "check 44 3/8 from window right to right")
         paper(job, "Remeasure")
         doubts = job.get_by_role("tabpanel").last
@@ -149,7 +152,7 @@ class TestDoubts:
         expect(length_field(job, "/walls/0/things/2/width")).to_be_focused()
 
     def test_one_is_set_aside_with_a_word_why(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         line(job, "hood 36 wide 6 clear 20")
         paper(job, "Remeasure")
         expect(job.get_by_text("Only 5/16 in between Left cabinet and Hood")).to_be_visible()
@@ -177,7 +180,7 @@ class TestWalls:
         expect(job.get_by_text("inside corner").first).to_be_visible()
         job.get_by_label("Show Sink wall large").press("Enter")
         expect(job.locator('svg[data-surface="a"]')).to_be_visible()
-        paper(job, "Survey")
+        paper(job, "Notebook")
         job.get_by_label("Which wall laps").select_option("this")
         saved(job)
         job.get_by_label("Corner with the next wall").select_option("none")
@@ -196,7 +199,7 @@ class TestWalls:
         expect(job.locator("[data-picked]").first).to_be_visible()
 
     def test_a_tiled_return_is_a_surface_of_its_own(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         window = open_line(job, "Window")
         window.fill(f"{window.input_value()} deep 4 returns left right")
         window.press("Enter")
@@ -211,7 +214,7 @@ class TestPhone:
 
     def test_measured_one_at_a_time(self, job: Page) -> None:
         job.set_viewport_size(PHONE)
-        paper(job, "Survey")
+        paper(job, "Notebook")
         job.get_by_role("button", name="Measure one at a time").click()
         keys = job.get_by_test_id("tape-keys")
         expect(keys).to_contain_text("1 of")
@@ -247,7 +250,7 @@ class TestMeter:
 
     @pytest.mark.usefixtures("meter")
     def test_a_reading_lands_and_is_taken_back(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         job.get_by_role("button", name="Laser meter").click()
         strip = job.get_by_role("region", name="Laser meter")
         expect(strip).to_contain_text("Meter ready")
@@ -278,6 +281,6 @@ class TestVersion1:
 
     def test_looks_the_same(self, job: Page) -> None:
         names = [thing.name for thing in sink_wall().walls[0].things]
-        paper(job, "Survey")
+        paper(job, "Notebook")
         for number, name in enumerate(names, 1):
             expect(job.get_by_label(f"Line {number}, {name}", exact=True)).to_be_visible()

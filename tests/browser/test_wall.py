@@ -2,6 +2,7 @@
 
 import re
 
+from desk import paper, step
 from playwright.sync_api import Locator, Page, Route, expect
 from serving import PHONE
 
@@ -11,10 +12,6 @@ from pennant.core.search.best import starts_of
 from pennant.core.search.starting import started
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.starts import board
-
-
-def paper(page: Page, name: str) -> None:
-    page.get_by_role("tab", name=name).click()
 
 
 def flag(page: Page) -> tuple[float, float]:
@@ -78,7 +75,7 @@ class TestMeasures:
     """Typed as on a pad; the drawing answers each key, Enter keeps."""
 
     def test_in_every_notation(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         job.get_by_role("button", name="Remove Right cabinet").click()
         expect(job.locator('[data-thing="right-cabinet"]')).to_have_count(0)
         saved(job)
@@ -115,7 +112,7 @@ class TestMeasures:
         expect(job.locator('[data-measure="/walls/0/length"]')).to_have_text("121 7/16")
 
     def test_an_unseen_field_s_trouble_is_told_above_the_wall(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         open_line(job, "Window")
         length_field(job, "/walls/0/things/2/sill/value").fill("about 8")
         paper(job, "Start")
@@ -124,7 +121,7 @@ class TestMeasures:
         expect(job.get_by_role("alert")).to_have_count(0)
 
     def test_what_is_no_length_is_told_where_it_was_typed(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         open_line(job, "Window")
         field = length_field(job, "/walls/0/things/2/sill/value")
         field.fill("18/4/2")
@@ -138,17 +135,17 @@ class TestMeasures:
         expect(job.get_by_role("alert")).to_have_count(0)
 
     def test_things_are_added_and_removed(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         job.get_by_role("button", name="+ outlet").click()
         expect(job.get_by_label("Line 6, Outlet 1")).to_have_value(re.compile("^outlet "))
         job.get_by_role("button", name="Remove Window").click()
-        expect(job.locator('[data-edge="window:left"]')).to_have_count(0)
+        expect(job.locator('[data-thing="window"]')).to_have_count(0)
         saved(job)
         job.get_by_role("button", name="Undo").click()
-        expect(job.locator('[data-edge="window:left"]').first).to_be_visible()
+        expect(job.locator('[data-thing="window"]')).to_be_visible()
 
     def test_what_is_typed_while_a_thing_is_removed_is_not_lost(self, job: Page) -> None:
-        paper(job, "Survey")
+        paper(job, "Notebook")
         held: list[Route] = []
         job.route("**/api/edit/remove", lambda route: held.append(route), times=1)
         with job.expect_request("**/api/edit/remove"):
@@ -157,7 +154,7 @@ class TestMeasures:
         field.fill("120")
         held[0].continue_()
         field.press("Enter")
-        expect(job.locator('[data-edge="right-cabinet:bottom"]')).to_have_count(0)
+        expect(job.locator('[data-thing="right-cabinet"]')).to_have_count(0)
         saved(job)
         expect(field).to_have_value("120")
 
@@ -205,7 +202,7 @@ class TestStart:
         drawing = job.locator("svg[role=group]").bounding_box()
         assert drawing
         before = flag(job)
-        job.mouse.click(drawing["x"] + drawing["width"] / 2 - 150, drawing["y"] + 380)
+        job.mouse.click(drawing["x"] + drawing["width"] / 2 - 150, drawing["y"] + 250)
         expect(job.get_by_test_id("pennant")).not_to_have_attribute(
             "data-pennant", f"{before[0]:.1f} {before[1]:.1f}"
         )
@@ -261,11 +258,17 @@ class TestStart:
         moved_to(job, made.pennant.x, made.pennant.y)
 
     def test_pattern(self, job: Page) -> None:
+        def shows(sizes: int) -> None:
+            """So many sizes stand at the left end, where one lays out."""
+            step(job, "Lay out")
+            expect(job.locator('[data-edge="a:left"]')).to_have_count(sizes)
+            step(job, "Tile")
+
         paper(job, "Tile")
         job.get_by_role("radio", name="Stack").click()
-        expect(job.locator('[data-edge="a:left"]')).to_have_count(1)
+        shows(1)
         job.get_by_role("radio", name="Third").click()
-        expect(job.locator('[data-edge="a:left"]')).to_have_count(3)
+        shows(3)
         job.get_by_role("radio", name="Other").click()
         job.get_by_label("Parts").fill("2")
         job.get_by_label("Parts").press("Enter")
@@ -273,7 +276,7 @@ class TestStart:
         job.get_by_role("button", name="Take it back").click()
         job.get_by_role("radio", name="Standing").click()
         saved(job)
-        expect(job.locator('[data-edge="a:left"]')).to_have_count(3)
+        shows(3)
 
 
 class TestAnswers:
@@ -312,10 +315,73 @@ class TestPhone:
     def test_fits(self, job: Page) -> None:
         job.set_viewport_size(PHONE)
         job.reload()
-        for name in ("Compare", "Tile", "Survey", "Rules", "Start"):
+        for name in ("Compare", "Tile", "Notebook", "Rules", "Start"):
             paper(job, name)
             wide = job.evaluate("document.documentElement.scrollWidth")
             assert wide <= 390, name
         expect(job.get_by_test_id("pennant")).to_be_in_viewport()
         job.get_by_role("button", name="Move up").scroll_into_view_if_needed()
         expect(job.locator("svg[role=group]")).to_be_in_viewport()
+
+
+class TestKept:
+    """A finding that the client keeps as it is leaves the count, and can be opened again."""
+
+    def test_kept_with_who_says_so(self, job: Page) -> None:
+        steps = job.get_by_role("navigation", name="Steps of the work")
+        expect(steps.get_by_role("button", name="Lay out")).to_contain_text("1 to fix")
+        job.get_by_role("button", name="1/8 in sliver").click()
+        job.get_by_role("button", name="Keep it…").click()
+        job.get_by_label("Who says so").fill("the client")
+        job.get_by_role("button", name="Keep it", exact=True).click()
+        saved(job)
+        expect(steps.get_by_role("button", name="Lay out")).not_to_contain_text("to fix")
+        expect(job.get_by_role("button", name="1/8 in sliver")).to_contain_text("✓ kept")
+        job.get_by_role("button", name="Open again").click()
+        expect(steps.get_by_role("button", name="Lay out")).to_contain_text("1 to fix")
+
+    def test_its_rule_is_one_press_away(self, job: Page) -> None:
+        job.get_by_role("button", name="1/8 in sliver").click()
+        job.get_by_role("button", name="Change the rule: least piece").click()
+        expect(length_field(job, "/settings/least_piece")).to_be_focused()
+
+
+class TestSteps:
+    """The row of steps, by mouse and by keys; older addresses lead to the papers they named."""
+
+    def test_keys_go_from_step_to_step(self, job: Page) -> None:
+        chosen = job.locator('[aria-current="step"]')
+        expect(chosen).to_contain_text("Lay out")
+        job.keyboard.press("]")
+        expect(chosen).to_contain_text("Buy")
+        job.keyboard.press("[")
+        job.keyboard.press("[")
+        expect(chosen).to_contain_text("Tile")
+        job.go_back()
+        expect(chosen).to_contain_text("Lay out")
+
+    def test_an_older_address_opens_its_paper(self, job: Page) -> None:
+        address = job.url.partition("?")[0]
+        job.goto(f"{address}?paper=Survey&answer=Cuts")
+        expect(job.get_by_role("tab", name="Notebook")).to_be_visible()
+        job.goto(f"{address}?answer=Set%20out")
+        expect(job.get_by_role("tab", name="Set out")).to_be_visible()
+
+    def test_the_wall_is_made_higher_and_stays_so(self, job: Page) -> None:
+        bar = job.get_by_role("separator", name="Height of the wall")
+        wall = job.get_by_role("region", name="The wall", exact=True)
+        before = wall.bounding_box()
+        bar.press("ArrowDown")
+        after = wall.bounding_box()
+        assert before
+        assert after
+        assert abs(after["height"] - before["height"] - 24) < 1
+        job.reload()
+        expect(job.get_by_test_id("pennant")).to_be_visible()
+        again = wall.bounding_box()
+        assert again
+        assert again["height"] == after["height"]
+        bar.dblclick()
+        usual = wall.bounding_box()
+        assert usual
+        assert abs(usual["height"] - before["height"]) < 1

@@ -1,14 +1,17 @@
 """A line of the notebook says a thing as one writes it on a pad, in any order of its words."""
 
+from typing import Any
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
 from examples import examples
-from kitchens import a_job, demo
+from kitchens import IN, a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.notebook import FIRST_WORDS, LineError, read_line
-from pennant.core.document.survey import Opening
+from pennant.core.document.survey import Opening, Zone
 from pennant.core.plan import plan
 from pennant.words.lines import write_line
 
@@ -285,3 +288,83 @@ class TestWhatPeopleWrite:
     def test_courses_without_a_number(self) -> None:
         with pytest.raises(LineError, match="down 1 course"):
             read_line("range 30 wide 30 courses some")
+
+
+class TestLinesThatMeanSeveral:
+    """A line that stands for several things, or leans on the one above, becomes what it means."""
+
+    @staticmethod
+    def of(*lines: str) -> list[dict[str, Any]]:
+        """What stands on a wall 130 in long, by what is not as usual; lengths in mm."""
+        job = a_job(length="130", top="50", things=list(lines))
+        return [
+            one.model_dump(exclude_defaults=True, exclude={"id", "name", "kind"})
+            for one in job.walls[0].things
+        ]
+
+    def test_outlets_at_even_distances(self) -> None:
+        found = self.of("3 outlets 28 OC, first 14 1/2 from left, 9 3/4 up")
+        assert [one["at"]["value"] / IN for one in found] == pytest.approx([14.5, 42.5, 70.5])
+        assert [one["up"]["value"] / IN for one in found] == pytest.approx([9.75] * 3)
+
+    def test_from_the_right_they_go_on_to_the_left(self) -> None:
+        found = self.of("2 switches 20 apart, first 12 from right, 10 up")
+        assert [one["at"]["taken_from"] for one in found] == ["right", "right"]
+        assert [one["at"]["value"] / IN for one in found] == pytest.approx([12, 32])
+
+    def test_another_one_elsewhere(self) -> None:
+        first, second = self.of("dbl outlet 21 3/8 to ctr 10 1/4 up, another at 64 same height")
+        assert second["at"]["value"] == pytest.approx(64 * IN)
+        assert {**second, "at": first["at"]} == first
+
+    def test_the_next_cabinet_begins_where_the_last_one_ends(self) -> None:
+        first, second = self.of(
+            'cabinet "One" 0 wide 30 1/2 clear 17 3/4',
+            "next upper 24 w tight against it, same height",
+        )
+        assert second["at"]["taken_from"] == "one.right"
+        assert second["clear"] == first["clear"]
+        assert second["width"] == pytest.approx(24 * IN)
+
+    @pytest.mark.parametrize(
+        ("line", "made_of"),
+        [
+            ("old tile, whole wall", "old tile"),
+            ("cement board along the whole wall", "cement board"),
+            ("bare drywall, entire wall", "bare board"),
+        ],
+    )
+    def test_the_whole_wall_is_as_long_as_it_is(self, line: str, made_of: str) -> None:
+        (found,) = self.of(line)
+        assert found == {"at": {"value": 0}, "width": pytest.approx(130 * IN), "made_of": made_of}
+
+    def test_the_wall_is_as_long_in_a_file_that_says_it_in_millimetres(self) -> None:
+        job = a_job(length=3302, top="50", things=["painted plaster, whole wall"])
+        (zone,) = job.walls[0].things
+        assert isinstance(zone, Zone)
+        assert zone.width == pytest.approx(3302)
+
+    def test_above_the_floor_less_the_counter(self) -> None:
+        (found,) = self.of("outlet 46 1/8 AFF, counter 36 1/4 AFF, 19 to c/l")
+        assert found["up"]["value"] == pytest.approx(9.875 * IN)
+
+    @pytest.mark.parametrize(
+        ("line", "asks"),
+        [
+            ("outlet 46 1/8 AFF, 19 to c/l", "how high is the counter"),
+            ("drywall, whole wall", "is it painted"),
+            ("wall 128 to the corner", "The wall itself"),
+            ("3 outlets, first at 12", "more than one thing"),
+            ("next upper 24 w tight against it, same height", "'next'"),
+        ],
+    )
+    def test_what_is_missing_is_asked_for(self, line: str, asks: str) -> None:
+        with pytest.raises(ValidationError, match=asks):
+            self.of(line)
+
+    def test_a_line_that_is_changed_keeps_its_id_on_the_first(self) -> None:
+        line = {"line": "2 outlets 30 OC, first 20 from left, 10 up", "id": "sockets", "name": "O"}
+        job = a_job(length="130", top="50", things=[line])
+        first, second = job.walls[0].things
+        assert first.id == "sockets"
+        assert second.id not in ("", "sockets")

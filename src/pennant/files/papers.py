@@ -16,7 +16,7 @@ BOUND_PAPERS: tuple[Paper, ...] = tuple(one for one in PAPERS if one not in ("po
 """What is bound where nothing is chosen: the sheets of full size are many."""
 PAPER_TITLES: dict[Paper, str] = {
     "wall": "The wall, and what every edge gets", "setting-out": "Setting out",
-    "client": "What we lay, for you to agree to", "cuts": "Cut sheet", "list": "Shopping list",
+    "client": "Your tile layout, for approval", "cuts": "Cut sheet", "list": "Shopping list",
     "mixing": "Mixing card", "days": "The days", "hand-over": "Hand-over",
     "pole": "Story pole, full size", "templates": "Templates of odd cuts, full size",
 }  # fmt: skip

@@ -1,5 +1,7 @@
 """The sentence for each finding: what it is, where, the rule and the setting behind it."""
 
+from collections.abc import Sequence
+
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.settings import field_of
@@ -28,7 +30,7 @@ class FindingText(Value):
     """A finding in words. ``rule`` says the limit and the reason for it.
 
     ``seen`` says how much its place is looked at, and so how often it counts when starts are
-    compared; empty where it must be cured wherever it is.
+    compared; empty where it must be cured wherever it is. ``accepted`` is who keeps it as it is.
     """
 
     id: str
@@ -41,6 +43,7 @@ class FindingText(Value):
     setting_name: str
     pieces: tuple[str, ...]
     seen: str
+    accepted: str | None = None
 
 
 def say(
@@ -57,7 +60,17 @@ def say(
         rule=limit, setting=finding.setting,
         setting_name=rule_name(finding.setting) if finding.setting else "", pieces=finding.pieces,
         seen=_seen(finding, weights) if weights and finding.weight == "avoid" else "",
+        accepted=next((
+            one.by for one in job.accepted
+            if (one.surface, one.finding, one.says) == (surface, finding.id, title)
+        ), None),
     )  # fmt: skip
+
+
+def still_open(findings: Sequence[FindingText]) -> tuple[int, int]:
+    """Return how many findings are to fix and how many to decide, without those that are kept."""
+    left = [one.weight for one in findings if one.accepted is None]
+    return left.count("never"), left.count("avoid")
 
 
 _DEGREES: dict[Seen, str] = {

@@ -183,8 +183,7 @@ def _amount(job: Job, amount: float, unit: str) -> str:
         return _area(job, amount * 1e6)
     if unit == "litres":
         return volume(amount, job.units)
-    text = _ONE.get(unit, unit) if amount == 1 else unit
-    return f"{amount:g} {text}"
+    return _amount_of(amount, unit)
 
 
 def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
@@ -193,12 +192,12 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             own = [piece for piece in plan.pieces if piece.of == FIELD]
             full = sum(piece.kind == "full" for piece in own)
             cut = len(own) - full
-            thumb = quantity.beside.value if quantity.beside else 0
-            if quantity.unit == "sheets":
-                return f"{full} whole chips and {cut} cut; by rule of thumb {thumb:g} sheets"
-            return f"{full} full and {cut} cut pieces; by rule of thumb {thumb:g}"
+            what = (
+                "whole chips and {} cut" if quantity.unit == "sheets" else "full and {} cut pieces"
+            )
+            return f"{full} {what.format(cut)}"
         case line if tile := tile_for(job, line):
-            return _boxed(tile)
+            return f"{_counted(quantity, tile)}; {_boxed(tile)}"
         case "mat":
             off = _need_of(quantity).value
             return f"{_length(job, off)} off the roll, in {len(quantity.strips)} strips"
@@ -243,6 +242,18 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             return "find cables and pipes behind the board before a screw goes in"
         case _:
             return ""
+
+
+def _counted(quantity: Quantity, tile: Tile) -> str:
+    """What the boxes hold, what of it the plan uses, and what is there for breakage."""
+    need = _need_of(quantity)
+    used = quantity.used or 0.0
+    held = _amount_of(quantity.amount * tile.per_box, need.unit)
+    return f"{held}: {used:g} used, {need.value - used:g} for breakage"
+
+
+def _amount_of(number: float, unit: str) -> str:
+    return f"{number:g} {_ONE.get(unit, unit) if number == 1 else unit}"
 
 
 def _boxed(tile: Tile) -> str:

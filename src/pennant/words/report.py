@@ -55,7 +55,9 @@ def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:
     yield ""
     yield "Findings" if words.findings else "Findings: none"
     for finding in words.findings:
-        yield f"  {'!!' if finding.weight == 'never' else ' !'} {finding.title}. {finding.detail}"
+        kept = f" Kept as it is: {finding.accepted}." if finding.accepted else ""
+        mark = "ok" if kept else "!!" if finding.weight == "never" else " !"
+        yield f"  {mark} {finding.title}. {finding.detail}{kept}"
         yield f"       {finding.rule}"
     if words.unsuited:
         yield ""

@@ -1,6 +1,6 @@
 """The sheet: all that is shown of a job and its plan as text, made once for every reader of it."""
 
-from collections.abc import Hashable, Iterable, Iterator
+from collections.abc import Hashable, Iterable, Iterator, Sequence
 from functools import cache
 from typing import NamedTuple
 
@@ -27,9 +27,10 @@ from pennant.drawing.shapes import Role
 from pennant.words.chip_sheets import SheetPlace, sheet_places
 from pennant.words.corners import CornerText, corners_in_words
 from pennant.words.counters import CounterText, counters_in_words
+from pennant.words.desk_steps import StepState, desk_steps
 from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import DoubtText, SayDoubts
-from pennant.words.findings import FindingText, say
+from pennant.words.findings import FindingText, say, still_open
 from pennant.words.lines import LineText, lines_of
 from pennant.words.names import CUT_NAMES, Names, courses_in_brief, extents, rows
 from pennant.words.quantities import (
@@ -130,6 +131,7 @@ class Sheet(TakesSheet):
     step_mm: float
     summary: str
     counters: tuple[CounterText, ...] = ()
+    steps: tuple[StepState, ...] = ()
 
 
 def sheet(job: Job, plan: Plan) -> Sheet:
@@ -156,13 +158,15 @@ def takes_sheet(job: Job, plan: Plan) -> TakesSheet:
 def drawn_sheet(job: Job, plan: Plan) -> Sheet:
     """Return all of a sheet that is shown with the drawing; what the job takes is still empty."""
     names = Names(plan.kitchen)
-    doubts = SayDoubts(job, names)
+    say_doubts = SayDoubts(job, names)
+    doubts = tuple(say_doubts.say(doubt) for doubt in plan.doubts)
     found = (
-        (finding.weight != "never", say(job, names, one.surface, finding, weights))
+        say(job, names, one.surface, finding, weights)
         for surface, one in zip(plan.kitchen.surfaces, plan.surfaces, strict=True)
         for weights in [SeenWeights.of_readings(job, surface.of, one.edges)]
         for finding in one.findings
     )
+    findings = tuple(sorted(found, key=_turn))
     return Sheet.model_construct(
         lengths=dict(shown_lengths(job)),
         surfaces=tuple(
@@ -173,8 +177,8 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
             Notebook.model_construct(wall=wall.id, lines=lines_of(job, number))
             for number, wall in enumerate(job.walls)
         ),
-        findings=tuple(words for _, words in sorted(found, key=lambda pair: pair[0])),
-        doubts=tuple(doubts.say(doubt) for doubt in plan.doubts),
+        findings=findings,
+        doubts=doubts,
         corners=tuple(corners_in_words(job, names, plan.corners)),
         quantities=(),
         totals=totals(job, ()),
@@ -186,8 +190,9 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
         may_be_fewer=False,
         step=job.step,
         step_mm=STEP_MM[job.step],
-        summary=summary(plan),
+        summary=summary(plan, findings),
         counters=tuple(counters_in_words(job)),
+        steps=desk_steps(job, plan, doubts, findings),
     )
 
 
@@ -285,13 +290,16 @@ def _start(job: Job, names: Names, surface: Surface) -> str:
     return "joints in line with the counter's"
 
 
-def summary(plan: Plan) -> str:
+def _turn(finding: FindingText) -> tuple[bool, bool]:
+    """What is to fix stands before what is to decide, and what is kept as it is comes last."""
+    return finding.accepted is not None, finding.weight != "never"
+
+
+def summary(plan: Plan, findings: Sequence[FindingText]) -> str:
     """Say the plan in one line."""
     full = len(plan.pieces) - plan.cut
-    avoid = len(plan.findings) - plan.never
-    verdict = (
-        f"{plan.never} to fix, {avoid} to decide" if plan.findings else "nothing to fix or decide"
-    )
+    fix, decide = still_open(findings)
+    verdict = f"{fix} to fix, {decide} to decide" if fix + decide else "nothing to fix or decide"
     return f"{full} full and {plan.cut} cut pieces; {verdict}"
 
 

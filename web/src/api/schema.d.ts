@@ -1418,6 +1418,20 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AcceptedFinding
+         * @description A finding that somebody keeps as it is; it counts as long as it says what it said then.
+         */
+        AcceptedFinding: {
+            /** Surface */
+            surface: string;
+            /** Finding */
+            finding: string;
+            /** Says */
+            says: string;
+            /** By */
+            by: string;
+        };
+        /**
          * Addition
          * @description A job, and what to add to its wall.
          */
@@ -4365,7 +4379,7 @@ export interface components {
          * @description A finding in words. ``rule`` says the limit and the reason for it.
          *
          *     ``seen`` says how much its place is looked at, and so how often it counts when starts are
-         *     compared; empty where it must be cured wherever it is.
+         *     compared; empty where it must be cured wherever it is. ``accepted`` is who keeps it as it is.
          */
         FindingText: {
             /** Id */
@@ -4388,6 +4402,8 @@ export interface components {
             pieces: string[];
             /** Seen */
             seen: string;
+            /** Accepted */
+            accepted?: string | null;
         };
         /**
          * Fitted
@@ -5659,6 +5675,12 @@ export interface components {
              * @default []
              */
             set_aside: components["schemas"]["Aside"][];
+            /**
+             * Accepted
+             * @description Findings that are kept as they are.
+             * @default []
+             */
+            accepted: components["schemas"]["AcceptedFinding"][];
             /** @default {} */
             products: components["schemas"]["Products-Input"];
             /**
@@ -6078,6 +6100,12 @@ export interface components {
              * @default []
              */
             set_aside: components["schemas"]["Aside"][];
+            /**
+             * Accepted
+             * @description Findings that are kept as they are.
+             * @default []
+             */
+            accepted: components["schemas"]["AcceptedFinding"][];
             /** @default {} */
             products: components["schemas"]["Products-Output"];
             /**
@@ -8770,7 +8798,8 @@ export interface components {
          *     ``price`` and ``weight`` (kg) are of one unit. ``need`` is what whole packs are bought for, and
          *     ``left`` what they hold over it. ``each`` is what one of what a line is for takes or covers:
          *     spacers of a piece, litres of sealer of a stage, square metres of a batch; ``run`` is metres of
-         *     bead, ``mix`` one batch. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
+         *     bead, ``mix`` one batch. ``used`` are the tiles or sheets in boxes that the plan uses; the rest
+         *     of the need is for breakage. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
          */
         Quantity: {
             /** Id */
@@ -8802,6 +8831,8 @@ export interface components {
             each?: number | null;
             /** Run */
             run?: number | null;
+            /** Used */
+            used?: number | null;
             mix?: components["schemas"]["Mix"] | null;
             /**
              * Sticks
@@ -10636,6 +10667,11 @@ export interface components {
              * @default []
              */
             counters: components["schemas"]["CounterText"][];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["StepState"][];
         };
         /**
          * SheetPicture
@@ -11139,6 +11175,23 @@ export interface components {
             job: components["schemas"]["Job-Input"];
             /** Wall */
             wall: string;
+        };
+        /**
+         * StepState
+         * @description A step of the work: where it stands, and whether anything in it is still to answer.
+         *
+         *     What is open is a hint which step comes next; it keeps nobody from another.
+         */
+        StepState: {
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "measure" | "tile" | "lay-out" | "buy" | "days" | "cut" | "set";
+            /** State */
+            state: string;
+            /** Open */
+            open: boolean;
         };
         /**
          * StepText

@@ -4,6 +4,9 @@ import { CHALK, SKIM } from "../palette";
 import { Tape } from "../parts/Tape";
 import type { Scale } from "./scale";
 
+/** Pixels from one number to the next above it. */
+const LETTERS = 13;
+
 interface Props {
   lines: SettingOut;
   plan: SurfacePlan;
@@ -13,6 +16,14 @@ interface Props {
 export function StruckLines({ lines, plan, scale }: Props) {
   const [x0, y0, x1, y1] = plan.frame;
   const start = lines.start[0];
+  // Where rows lie close, every mark is drawn and only as many are told as can be read.
+  let last = Number.POSITIVE_INFINITY;
+  const told = new Set<string>();
+  for (const { what, y } of [...lines.heights].sort((a, b) => (a.y ?? 0) - (b.y ?? 0))) {
+    if (typeof y !== "number" || last - scale.y(y) < LETTERS) continue;
+    told.add(what);
+    last = scale.y(y);
+  }
   return (
     <g className="tape" fontSize={13.5} fill={CHALK} pointerEvents="none">
       {lines.heights.map((line) =>
@@ -24,9 +35,11 @@ export function StruckLines({ lines, plan, scale }: Props) {
               strokeWidth={1}
               strokeDasharray="2 3"
             />
-            <text x={scale.x(x0) - 30} y={scale.y(line.y) + 4.5} textAnchor="end">
-              <Tape text={line.reads} Part="tspan" />
-            </text>
+            {told.has(line.what) && (
+              <text x={scale.x(x0) - 30} y={scale.y(line.y) + 4.5} textAnchor="end">
+                <Tape text={line.reads} Part="tspan" />
+              </text>
+            )}
           </g>
         ) : null,
       )}

@@ -1,10 +1,12 @@
 /** The wall to scale: the page of the application. */
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { LineText, SettingOut, SurfacePlan, SurfaceSheet, Wall } from "../api/client";
+import type { StepId } from "../desk/steps";
 import { useEditor } from "../job/useEditor";
 import type { OnShow } from "../job/useWall";
 import { FLAG, MATERIALS, PAPER, PENCIL } from "../palette";
 import { Tape } from "../parts/Tape";
+import { Codes } from "./Codes";
 import { Devices, type Face } from "./Devices";
 import { Dimensions } from "./Dimensions";
 import { EdgeTags } from "./EdgeTags";
@@ -20,6 +22,8 @@ import { useSize } from "./useSize";
 
 interface Props {
   shown: OnShow;
+  /** The step that is open: the drawing shows what it is about. */
+  step: StepId;
   picked: ReadonlySet<string>;
   onPicked: (pieces: readonly string[]) => void;
   /** The thing whose line in the notebook is open; its measures are drawn as taken. */
@@ -34,10 +38,12 @@ interface Props {
   drag: { move: (x: number, y: number) => void; drop: () => void; cancel: () => void };
 }
 
+/** The steps in which it is said what every edge gets. */
+const WITH_SIZES: ReadonlySet<StepId> = new Set(["lay-out"]);
 const NO_SHEETS: SurfaceSheet["sheets"] & object = [];
 
 export function WallDrawing(props: Props) {
-  const { shown, picked, onPicked, active, onThing, struck, ghost, pointing, drag } = props;
+  const { shown, step, picked, onPicked, active, onThing, struck, ghost, pointing, drag } = props;
   const { view } = useEditor();
   const { job } = view;
   const others = useMemo(() => otherColours(job), [job]);
@@ -95,17 +101,19 @@ export function WallDrawing(props: Props) {
           <Patterns />
           {/* While a point is being shown, a click is that point and picks nothing else. */}
           <g pointerEvents={pointing ? "none" : undefined}>
-            <Tiles
-              plan={plan}
-              scale={scale}
-              colour={view.job.tile.colour ?? MATERIALS.tile}
-              others={others}
-              joint={view.job.products?.grout?.colour}
-              picked={picked}
-              roles={sheet.roles}
-              onHover={setHovered}
-              onPick={pickOne}
-            />
+            <g opacity={step === "measure" ? 0.3 : undefined}>
+              <Tiles
+                plan={plan}
+                scale={scale}
+                colour={view.job.tile.colour ?? MATERIALS.tile}
+                others={others}
+                joint={view.job.products?.grout?.colour}
+                picked={picked}
+                roles={sheet.roles}
+                onHover={setHovered}
+                onPick={pickOne}
+              />
+            </g>
             <SheetPlaces sheets={sheet.sheets ?? NO_SHEETS} field={plan.field} scale={scale} />
             <Surroundings
               surface={surface}
@@ -128,13 +136,14 @@ export function WallDrawing(props: Props) {
               />
             )}
             <Devices surface={surface} faces={faces} scale={scale} />
+            {step === "cut" && <Codes plan={plan} sheet={sheet} scale={scale} />}
             <Dimensions
               sheet={sheet}
               scale={scale}
               top={plan.frame[3]}
               pointer={own ? `${shown.pointer}/length` : undefined}
             />
-            {(own || shown.counter?.top) && (
+            {step === "lay-out" && (own || shown.counter?.top) && (
               <Pennant
                 plan={plan}
                 scale={scale}
@@ -153,7 +162,7 @@ export function WallDrawing(props: Props) {
                 labels={labelsOf(lines)}
                 scale={scale}
               />
-            ) : struck ? null : (
+            ) : struck || !WITH_SIZES.has(step) ? null : (
               <EdgeTags
                 surface={surface}
                 plan={plan}

@@ -19,7 +19,7 @@ export function Beginnings() {
   const file = useRef<HTMLInputElement>(null);
   const opened = (state: JobState) => {
     void client.invalidateQueries({ queryKey: ["jobs"] });
-    navigate(`/jobs/${state.id}?paper=Survey`);
+    navigate(`/jobs/${state.id}?step=measure`);
   };
   const blank = useMutation({
     mutationFn: (units: Units) =>

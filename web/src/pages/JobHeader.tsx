@@ -20,7 +20,12 @@ const SAID: Record<Status, string> = {
 
 const ITEM = "block px-3 py-1.5 data-focus:bg-chalk-pale";
 
-export function JobHeader() {
+interface Props {
+  /** The paper that is ticked when one goes on to print. */
+  prints?: string;
+}
+
+export function JobHeader({ prints }: Props) {
   const { editor, draft, view, state, status } = useEditor();
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -54,7 +59,10 @@ export function JobHeader() {
         <Mark /> Pennant
       </Link>
       <Name />
-      <span role="status" className={`aside ${status === "unreachable" ? "text-flag" : ""}`}>
+      <span
+        role="status"
+        className={`aside ${status === "kept" ? "sr-only" : status === "unreachable" ? "text-flag" : ""}`}
+      >
         {SAID[status]}
       </span>
       {copying.error && (
@@ -94,6 +102,9 @@ export function JobHeader() {
           <option value="1 mm">millimetres</option>
           <option value="0.5 mm">millimetres, to 0.5</option>
         </select>
+        <Link className="button" to={`/jobs/${editor.id}/papers${prints ? `?only=${prints}` : ""}`}>
+          Print
+        </Link>
         <Menu>
           <MenuButton className="button">Job ▾</MenuButton>
           <MenuItems

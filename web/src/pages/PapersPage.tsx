@@ -1,6 +1,7 @@
 /** What can be taken away: papers bound into one PDF, drawings, tables, the calendar, the job. */
 import { useQuery } from "@tanstack/react-query";
 import { Fragment, useState } from "react";
+import { useSearchParams } from "react-router";
 import { bindPapers } from "../api/client";
 import { papersOptions } from "../api/queries";
 import { useEditor } from "../job/useEditor";
@@ -47,7 +48,10 @@ const why = (error: unknown) => (error instanceof Error ? error.message : String
 export function PapersPage() {
   const { editor, view } = useEditor();
   const { data: papers } = useQuery(papersOptions());
-  const [chosen, setChosen] = useState<readonly string[] | null>(null);
+  const [search] = useSearchParams();
+  const [chosen, setChosen] = useState<readonly string[] | null>(
+    search.has("only") ? search.getAll("only") : null,
+  );
   const [size, setSize] = useState<"A4" | "Letter">(view.job.units === "in" ? "Letter" : "A4");
   const { making, failed, fetchFile, fetchPapers } = useFile();
   const picked = chosen ?? papers?.filter(({ bound }) => bound).map(({ paper }) => paper) ?? [];

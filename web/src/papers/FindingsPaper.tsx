@@ -1,15 +1,83 @@
 /** What an installer or a client would object to; picking one shows its pieces on the wall. */
+import { useState } from "react";
+import type { View } from "../api/client";
 import { useEditor } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
 import { Cures } from "./Cures";
+
+type FindingText = View["sheet"]["findings"][number];
 
 interface Props {
   chosen: string | null;
   /** `surface` is where the pieces are. */
   onChosen: (id: string | null, pieces: readonly string[], surface: string) => void;
+  /** Shows the field of a rule, by its pointer. */
+  onRule: (pointer: string) => void;
 }
 
-export function FindingsPaper({ chosen, onChosen }: Props) {
+/** A finding is kept as it is, with who said so; that can be taken back. */
+function Keep({ finding }: { finding: FindingText }) {
+  const { editor, draft } = useEditor();
+  const [by, setBy] = useState<string | null>(null);
+  const others = (draft.accepted ?? []).filter(
+    (one) => one.surface !== finding.surface || one.finding !== finding.id,
+  );
+  const indent = "px-1.5 pb-2 pl-[5.1rem] text-[14px]";
+  if (finding.accepted) {
+    return (
+      <p className={`${indent} aside`}>
+        {finding.accepted} keeps it as it is.{" "}
+        <button
+          type="button"
+          className="underline"
+          onClick={() => editor.commit({ ...draft, accepted: others }, "Finding opened again")}
+        >
+          Open again
+        </button>
+      </p>
+    );
+  }
+  if (by === null) {
+    return (
+      <p className={indent}>
+        <button type="button" className="button" onClick={() => setBy("")}>
+          Keep it…
+        </button>
+      </p>
+    );
+  }
+  return (
+    <form
+      className={`${indent} flex gap-1`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!by.trim()) return;
+        const { surface, id, title } = finding;
+        const kept = { surface, finding: id, says: title, by: by.trim() };
+        editor.commit({ ...draft, accepted: [...others, kept] }, "Finding kept as it is");
+      }}
+    >
+      <input
+        // biome-ignore lint/a11y/noAutofocus: it opens because its button was pressed
+        autoFocus
+        className="field"
+        aria-label="Who says so"
+        placeholder="Who says so, such as: the client"
+        maxLength={80}
+        value={by}
+        onChange={(event) => setBy(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === "Escape") setBy(null);
+        }}
+      />
+      <button type="submit" className="button" disabled={!by.trim()}>
+        Keep it
+      </button>
+    </form>
+  );
+}
+
+export function FindingsPaper({ chosen, onChosen, onRule }: Props) {
   const { view } = useEditor();
   const { findings } = view.sheet;
   if (findings.length === 0) {
@@ -31,9 +99,9 @@ export function FindingsPaper({ chosen, onChosen }: Props) {
               }
             >
               <span
-                className={`mt-0.5 w-17 shrink-0 whitespace-nowrap rounded-sm px-1 text-center font-medium text-[12.5px] ${never ? "bg-flag text-white" : "bg-wax-pale text-wax"}`}
+                className={`mt-0.5 w-17 shrink-0 whitespace-nowrap rounded-sm px-1 text-center font-medium text-[12.5px] ${finding.accepted ? "bg-skim text-pencil-soft" : never ? "bg-flag text-white" : "bg-wax-pale text-wax"}`}
               >
-                {never ? "✗ fix" : "△ decide"}
+                {finding.accepted ? "✓ kept" : never ? "✗ fix" : "△ decide"}
               </span>
               <span>
                 <span className="font-medium">
@@ -49,11 +117,18 @@ export function FindingsPaper({ chosen, onChosen }: Props) {
                 <Tape text={finding.rule} />
                 {finding.seen && <span className="block">{finding.seen}</span>}
                 {finding.setting && (
-                  <span className="aside block">Rule “{finding.setting_name}”, under Rules.</span>
+                  <button
+                    type="button"
+                    className="aside block underline"
+                    onClick={() => onRule(`/settings/${finding.setting}`)}
+                  >
+                    Change the rule: {finding.setting_name}
+                  </button>
                 )}
               </p>
             )}
-            {open && <Cures surface={finding.surface} finding={finding.id} />}
+            {open && <Keep finding={finding} />}
+            {open && !finding.accepted && <Cures surface={finding.surface} finding={finding.id} />}
           </li>
         );
       })}

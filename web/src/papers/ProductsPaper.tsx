@@ -9,6 +9,8 @@ import { useEditor, useTakes } from "../job/useEditor";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { TextField } from "../parts/TextField";
+import { WAYS_OF_CUTTING } from "./ToolsPaper";
+import { Ways } from "./Ways";
 
 type Kind = Exclude<KindText["kind"], "tile">;
 
@@ -100,7 +102,7 @@ export function ProductsPaper() {
           <TextField pointer="/tile/price" label="Price of a box" number />
         </div>
       </section>
-      <Ways />
+      <Ways without={WAYS_OF_CUTTING} />
       <SideBySide />
     </div>
   );
@@ -136,45 +138,6 @@ function ShelfChoice({ label, none, chosen, shelf, onChoose }: ShelfChoiceProps)
         ]}
       />
     </div>
-  );
-}
-
-/** Where schools differ, and this job raises the question: both ways, with what each is for. */
-function Ways() {
-  const { editor, draft } = useEditor();
-  const { ways } = useTakes().sheet;
-  if (ways.length === 0) return null;
-  return (
-    <section aria-label="Choose a method" className="md:col-span-2">
-      <h3 className="heading mb-1">Choose a method</h3>
-      <div className="grid gap-x-6 gap-y-2 md:grid-cols-2">
-        {ways.map(({ question, asks, chosen, ways: each }) => (
-          <fieldset key={question}>
-            <legend className="font-medium">{asks}</legend>
-            {each.map(({ value, says, why }, index) => (
-              <label key={value} className="flex items-baseline gap-1.5 text-sm">
-                <input
-                  type="radio"
-                  name={`way-${question}`}
-                  checked={value === (draft.ways?.[question] ?? chosen)}
-                  onChange={() =>
-                    editor.commit(
-                      replaced(draft, "/ways", { ...draft.ways, [question]: value }),
-                      `${asks}: ${says}`,
-                    )
-                  }
-                />
-                <span>
-                  {says}
-                  {index === 0 && <span className="text-chalk"> (usual)</span>}
-                  <span className="aside">: {why}</span>
-                </span>
-              </label>
-            ))}
-          </fieldset>
-        ))}
-      </div>
-    </section>
   );
 }
 

@@ -9,25 +9,28 @@ import { TextField } from "../parts/TextField";
 
 export function RulesPaper() {
   const { data: settings } = useQuery(settingsOptions());
-  const { data: times } = useQuery(timesOptions());
   const { data: own } = useQuery(ownRulesOptions());
   return (
-    <>
-      <div className="grid gap-x-6 gap-y-2 md:grid-cols-2">
-        {settings?.map((one) => (
-          <div key={one.name}>
-            <Rule rule={one} under="/settings" />
-            <Own rule={own?.find(({ name }) => name === one.name)} />
-          </div>
-        ))}
-      </div>
-      <h3 className="heading mt-4 mb-1">Waits and paces</h3>
-      <div className="grid gap-x-6 gap-y-2 md:grid-cols-2">
-        {times?.map((one) => (
-          <Rule key={one.name} rule={one} under="/times" />
-        ))}
-      </div>
-    </>
+    <div className="grid gap-x-6 gap-y-2 md:grid-cols-2">
+      {settings?.map((one) => (
+        <div key={one.name}>
+          <Rule rule={one} under="/settings" />
+          <Own rule={own?.find(({ name }) => name === one.name)} />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** How long things dry and set, and how long the work takes. */
+export function WaitsPaper() {
+  const { data: times } = useQuery(timesOptions());
+  return (
+    <div className="grid gap-x-6 gap-y-2 md:grid-cols-2">
+      {times?.map((one) => (
+        <Rule key={one.name} rule={one} under="/times" />
+      ))}
+    </div>
   );
 }
 

@@ -103,7 +103,7 @@ export function SchedulePaper() {
         <legend className="aside">
           Working hours (8:00-12:00, 13:00-16:30; empty is a day off)
         </legend>
-        <div className="grid grid-cols-4 gap-2 md:grid-cols-7">
+        <div className="grid grid-cols-[repeat(auto-fill,minmax(6.8rem,1fr))] gap-2">
           {WEEKDAYS.map((day, number) => (
             <TextField key={day} pointer={`/schedule/hours/${number}`} label={day} />
           ))}

@@ -14,6 +14,9 @@ export function TakesPaper() {
         <Link className="button" to={`/jobs/${editor.id}/materials`}>
           Shopping list and mixing card
         </Link>
+        <Link className="button" to={`/jobs/${editor.id}/shades`}>
+          Boxes and shades
+        </Link>
         {sheet.unsuited.length > 0 && (
           <span className="text-wax">
             △ {sheet.unsuited.length} that do not go together: see Products

@@ -1,4 +1,4 @@
-/** The tile as it measures, how it is laid, and what there is to cut it with. */
+/** The tile as it measures, and how it is laid. */
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import type { JobDraft } from "../api/client";
@@ -82,7 +82,6 @@ export function TilePaper() {
       />
       {pattern.kind === "courses" && !tile.sheet && <Border border={pattern.border ?? null} />}
       <AreasPaper />
-      <ToolsAtHand />
     </div>
   );
 }
@@ -228,39 +227,6 @@ function FromShelf() {
 }
 
 export const MATERIALS = ["ceramic", "porcelain", "glass", "stone", "brick", "stick-on"] as const;
-const TOOLS = ["snap cutter", "wet saw", "grinder", "jigsaw", "nippers", "shears"] as const;
-
-/** What there is to cut with: it decides the tool of each cut and what the cut takes away. */
-function ToolsAtHand() {
-  const { editor, draft, view } = useEditor();
-  const have = new Set<string>(draft.tools ?? view.job.tools ?? []);
-  return (
-    <fieldset className="md:col-span-2">
-      <legend className="heading mb-1">Tools at hand</legend>
-      <div className="flex flex-wrap gap-3">
-        {TOOLS.map((tool) => (
-          <label key={tool} className="flex items-center gap-1.5 text-sm">
-            <input
-              type="checkbox"
-              checked={have.has(tool)}
-              onChange={(event) =>
-                editor.commit(
-                  replaced(
-                    draft,
-                    "/tools",
-                    TOOLS.filter((one) => (one === tool ? event.target.checked : have.has(one))),
-                  ),
-                  "Tools at hand",
-                )
-              }
-            />
-            {tool}
-          </label>
-        ))}
-      </div>
-    </fieldset>
-  );
-}
 
 /** A course of another tile between two courses. */
 function Border({ border }: { border: Extract<Pattern, { kind: "courses" }>["border"] }) {

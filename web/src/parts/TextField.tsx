@@ -3,6 +3,7 @@ import { useState } from "react";
 import { at, replaced } from "../job/pointer";
 import { useEditor } from "../job/useEditor";
 import { FieldFrame } from "./FieldFrame";
+import { useWanted } from "./wanted";
 
 interface Props {
   pointer: string;
@@ -15,6 +16,7 @@ interface Props {
 export function TextField({ pointer, label, number, hint, className }: Props) {
   const { editor, draft, problems } = useEditor();
   const [typed, setTyped] = useState<string | null>(null);
+  const wanted = useWanted(pointer);
   const kept = String(at(draft, pointer) ?? "");
   const keep = () => {
     if (typed !== null && typed !== kept) {
@@ -29,6 +31,7 @@ export function TextField({ pointer, label, number, hint, className }: Props) {
       {(field) => (
         <input
           {...field}
+          ref={wanted}
           className="field"
           inputMode={number ? "decimal" : "text"}
           autoComplete="off"

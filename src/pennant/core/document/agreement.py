@@ -1,4 +1,4 @@
-"""What was looked at and decided: doubts set aside, and what the client agreed to."""
+"""What was looked at and decided: doubts set aside, findings that are kept, what was agreed."""
 
 from typing import Annotated
 
@@ -13,6 +13,15 @@ class Aside(Value):
 
     doubt: Annotated[str, Field(min_length=1, max_length=200)]
     why: Annotated[str, Field(min_length=1, max_length=200)]
+
+
+class AcceptedFinding(Value):
+    """A finding that somebody keeps as it is; it counts as long as it says what it said then."""
+
+    surface: Annotated[str, Field(min_length=1, max_length=80)]
+    finding: Annotated[str, Field(min_length=1, max_length=200)]
+    says: Annotated[str, Field(min_length=1, max_length=400)]
+    by: Name
 
 
 class AgreedItem(Value):

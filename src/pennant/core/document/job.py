@@ -10,7 +10,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, ModelWrapValidatorHandler, model_validator
 
-from pennant.core.document.agreement import Agreement, Aside
+from pennant.core.document.agreement import AcceptedFinding, Agreement, Aside
 from pennant.core.document.areas import Area, Areas
 from pennant.core.document.boxes import BOX_SIZES, BoxSize
 from pennant.core.document.counter import Counter, Counters
@@ -62,6 +62,9 @@ class Job(Value):
         default=USUAL_TOOLS, max_length=8, description="What is at hand."
     )
     set_aside: tuple[Aside, ...] = Field(default=(), max_length=200)
+    accepted: tuple[AcceptedFinding, ...] = Field(
+        default=(), max_length=200, description="Findings that are kept as they are."
+    )
     products: Products = Products()
     in_hand: dict[Annotated[str, Field(max_length=40)], InHand] = Field(
         default_factory=dict, max_length=60, description="What is there already, by line."

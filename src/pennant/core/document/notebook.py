@@ -16,7 +16,13 @@ from typing import Any, get_args
 
 from pennant.core.document.lengths import MM_PER_INCH, parse_length
 from pennant.core.document.measures import MeasuringTool, slug
-from pennant.core.document.notebook_habits import NUMBER, QUOTED, in_notebook_words
+from pennant.core.document.notebook_habits import (
+    ABOVE_FLOOR,
+    COUNTER_ABOVE_FLOOR,
+    NUMBER,
+    QUOTED,
+    in_notebook_words,
+)
 from pennant.core.document.substrate import MADE_OF
 from pennant.core.document.things import HEIGHT_WORDS, THINGS, height_word
 
@@ -87,7 +93,10 @@ def read_line(text: str) -> dict[str, Any]:
             raise (error if known and own else as_it_stands) from None
 
 
-_SEVERAL = re.compile(r"\b\d+ (?:outlets|switches|sockets)\b|\banother\b", re.I)
+_SEVERAL = re.compile(
+    r"\b(?:\d+|two|three|four|five|six) (?:outlets|switches|sockets)\b|\banother\b", re.I
+)
+_PAINTED_OR_BARE = re.compile(r"(drywall|sheetrock|plasterboard|plaster|board)\b(?! from)", re.I)
 _FROM_A_CORNER = re.compile(r"\bfrom (?:the )?corner(?=,|$| (?:\d|up|sill|clear|wide|high))", re.I)
 
 
@@ -98,7 +107,21 @@ def _ask_what_could_mean_two(text: str) -> None:
         raise LineError("there is more than one thing on this line; write each on its own line")
     if _FROM_A_CORNER.search(text):
         raise LineError("from the left corner or the right one? Write 'from left' or 'from right'")
+    if found := _PAINTED_OR_BARE.match(text.strip()):
+        word = found[1].lower()
+        raise LineError(f"is it painted? Write 'painted {word}', or 'bare {word}' where it is new")
     line = " ".join(text.lower().split())
+    if re.match(r"wall \d", line):
+        raise LineError(
+            "the wall's own length, ends and top stand under the lines, in 'The wall itself'"
+        )
+    if (found := ABOVE_FLOOR.search(line.replace(",", " |"))) and not COUNTER_ABOVE_FLOOR.search(
+        line.replace(",", " |")
+    ):
+        raise LineError(
+            f"{found[1]} is above the floor: how high is the counter? Add its height, such as "
+            f"'counter {found[1]} aff', or measure from the counter"
+        )
     if found := re.fullmatch(rf"sink ({NUMBER})", line):
         raise LineError(
             f"is {found[1]} its width, or where its center is? Write 'sink center {found[1]}', or "

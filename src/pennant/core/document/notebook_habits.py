@@ -8,7 +8,9 @@ mean two is asked about, and a word that nobody knows stays, for the reader to n
 import re
 from collections.abc import Callable
 
+from pennant.core.document.lengths import parse_length
 from pennant.core.document.things import height_word
+from pennant.core.document.values import units_being_read
 
 QUOTED = r'(?<!\S)"[^"]*"'
 """A name in double quotes: a word that begins with a quote, not an inch mark after a number."""
@@ -27,7 +29,14 @@ _KINDS: tuple[tuple[str, str], ...] = (
     (r"light ?switch|sw|switch", "switch"),
     (r"win|windows?", "window"),
     (r"(?:granite|quartz|stone|marble|tile) (?:splash|upstand)", "upstand"),
-    (r"(?:painted )(?:drywall|sheetrock|plasterboard|board)", "zone painted board"),
+    (r"painted (?:drywall|sheetrock|plasterboard|plaster|board|wall)", "zone painted board"),
+    (r"(?:bare|new|unpainted|primed) (?:drywall|sheetrock|plasterboard|board)", "zone bare board"),
+    (r"(?:old|existing) tiles?", "zone old tile"),
+    (r"(?:tile )?backer board|cement board", "zone cement board"),
+    (r"(?:bare )?(?:brick|brickwork|blockwork|concrete|masonry)", "zone masonry"),
+    (r"skim(?:med)?(?: coat)?|(?:new |bare )plaster", "zone skim"),
+    (r"plywood|ply", "zone plywood"),
+    (r"laminate", "zone laminate"),
 )
 """First words of people, and the notebook's own."""
 _SMALL = {
@@ -175,6 +184,25 @@ def _sizes(line: str) -> str:
     return re.sub(r"@ ?", "at ", line)
 
 
+_AFF = r"(?:aff|a\.f\.f\.?|above (?:the )?(?:finished )?floor)"
+COUNTER_ABOVE_FLOOR = re.compile(rf"\|? ?{_COUNTER}(?: (?:is|at))? ({NUMBER}) {_AFF}(?= |$)", re.I)
+ABOVE_FLOOR = re.compile(rf"({NUMBER}) {_AFF}(?= |$)", re.I)
+
+
+def _from_the_floor(line: str) -> str:
+    """Heights above the floor as heights above the counter, where the line says its height."""
+    counter = COUNTER_ABOVE_FLOOR.search(line)
+    if counter is None:
+        return line
+    units = units_being_read()
+    floor = parse_length(counter[1], units)
+
+    def above(found: re.Match[str]) -> str:
+        return f"{parse_length(found[1], units) - floor:g}mm above counter"
+
+    return ABOVE_FLOOR.sub(above, COUNTER_ABOVE_FLOOR.sub("", line))
+
+
 _STEPS: tuple[Callable[[str], str], ...] = (
-    _plain, _kind_first, _from_sides, _centres, _heights, _sizes,
+    _plain, _kind_first, _from_the_floor, _from_sides, _centres, _heights, _sizes,
 )  # fmt: skip

@@ -20,6 +20,7 @@ from pennant.core.document.measures import (
     UpRef,
 )
 from pennant.core.document.notebook import read_if_line
+from pennant.core.document.notebook_several import with_several
 from pennant.core.document.starts import Start
 from pennant.core.document.substrate import MadeOf
 from pennant.core.document.things import (
@@ -306,6 +307,14 @@ class Wall(Value):
     things: tuple[Thing, ...] = Field(default=(), max_length=80)
     start: Start = Start()
     found: AsFound = AsFound()
+
+    @model_validator(mode="before")
+    @classmethod
+    def _each_thing_by_itself(cls, data: Any) -> Any:
+        """A line of the notebook may stand for several things."""
+        if isinstance(data, Mapping) and isinstance(data.get("things"), list | tuple):
+            return {**data, "things": with_several(data["things"], data.get("length"))}
+        return data
 
 
 def zones_of(walls: Iterable[Wall]) -> Iterator[tuple[Wall, Zone]]:

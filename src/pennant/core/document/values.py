@@ -30,6 +30,11 @@ def reading_in(units: Units) -> Iterator[None]:
         _units.reset(token)
 
 
+def units_being_read() -> Units:
+    """Return the unit of bare numbers in strings, where something is being read."""
+    return _units.get()
+
+
 def _read(value: Any) -> Any:
     return parse_length(value, _units.get()) if isinstance(value, str) else value
 

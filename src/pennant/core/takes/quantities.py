@@ -91,8 +91,9 @@ def _tile_lines(
         tiles = _tiles(job, own, thin_ones, counted)
     yield line("tiles", "tile", tiles, beside=_thumb(job, area, sheets))
     per_box = of_job(job.tile.per_box, tiles.unit, "tile.per_box")
-    yield line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price,
-               weight=_box_weight(tiles_of_job(job)[FIELD], sheets))  # fmt: skip
+    boxes = line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price,
+                 weight=_box_weight(tiles_of_job(job)[FIELD], sheets))  # fmt: skip
+    yield boxes.model_copy(update={"used": tiles.terms[0].value})
     for of, tile, _ in tiles_of_job(job).values():
         if of == FIELD:
             continue
@@ -115,8 +116,9 @@ def _other_tile(
     own = name == "border"
     yield line("border" if own else f"tiles@{name}", "tile", need)
     each = of_job(tile.per_box, need.unit, f"{name}.per_box")
-    yield line("border-boxes" if own else f"boxes@{name}", "tile", packs(need, "boxes", each),
-               price=tile.price, weight=_box_weight(tiles_of_job(job)[of], sheets))  # fmt: skip
+    boxes = line("border-boxes" if own else f"boxes@{name}", "tile", packs(need, "boxes", each),
+                 price=tile.price, weight=_box_weight(tiles_of_job(job)[of], sheets))  # fmt: skip
+    yield boxes.model_copy(update={"used": need.terms[0].value})
 
 
 def _sheets(job: Job, plan: SheetPlan) -> Working:

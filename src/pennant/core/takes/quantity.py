@@ -62,7 +62,8 @@ class Quantity(Value):
     ``price`` and ``weight`` (kg) are of one unit. ``need`` is what whole packs are bought for, and
     ``left`` what they hold over it. ``each`` is what one of what a line is for takes or covers:
     spacers of a piece, litres of sealer of a stage, square metres of a batch; ``run`` is metres of
-    bead, ``mix`` one batch. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
+    bead, ``mix`` one batch. ``used`` are the tiles or sheets in boxes that the plan uses; the rest
+    of the need is for breakage. ``sticks`` is the cutting plan of trim, ``strips`` that of a mat.
     """
 
     id: LineId | AreaLine
@@ -78,6 +79,7 @@ class Quantity(Value):
     left: float = 0.0
     each: float | None = None
     run: float | None = None
+    used: float | None = None
     mix: Mix | None = None
     sticks: tuple[Stick, ...] = Field(default=())
     strips: tuple[Strip, ...] = Field(default=())
