@@ -2,7 +2,7 @@
 
 import json
 import re
-from typing import Any
+from typing import Any, ClassVar
 
 import pytest
 from fastapi.testclient import TestClient
@@ -244,3 +244,69 @@ class TestFiles:
     )
     def test_json_that_is_no_job(self, client: TestClient, content: bytes) -> None:
         assert client.post("/api/jobs/import", content=content).status_code == 422
+
+
+class TestBegun:
+    """A job begins with what is known; its unit follows from how the first answer is typed."""
+
+    KNOWN: ClassVar[dict[str, str]] = {
+        "length": "118 3/4", "height": "53 1/8", "above": "ceiling", "left": "cabinet",
+        "right": "outside", "tile_length": "9", "tile_height": "2 3/4",
+    }  # fmt: skip
+
+    @staticmethod
+    def begun(client: TestClient, **known: str) -> dict[str, Any]:
+        answer = client.post("/api/jobs", json={"known": known})
+        assert answer.status_code == 201, answer.json()
+        job: dict[str, Any] = answer.json()["view"]["job"]
+        return job
+
+    def test_with_every_answer(self, client: TestClient) -> None:
+        job = self.begun(client, **self.KNOWN)
+        (wall,) = job["walls"]
+        assert job["units"] == "in"
+        assert wall["length"] == pytest.approx(118.75 * 25.4)
+        assert (wall["top"]["kind"], wall["top"]["height"]) == ("ceiling", pytest.approx(1349.375))
+        assert (wall["left"]["kind"], wall["right"]["kind"]) == ("cabinet", "outside")
+        assert job["tile"]["length"] == pytest.approx(228.6)
+        assert job["tile"]["height"] == pytest.approx(69.85)
+
+    @pytest.mark.parametrize(
+        ("length", "units", "mm"),
+        [("3020", "mm", 3020), ("119", "in", 3022.6), ("9' 11", "in", 3022.6),
+         ("302 cm", "mm", 3020), ("3.02m", "mm", 3020), ("119 1/2", "in", 3035.3)],
+    )  # fmt: skip
+    def test_the_unit_is_the_one_that_is_typed(
+        self, client: TestClient, length: str, units: str, mm: float
+    ) -> None:
+        job = self.begun(client, length=length)
+        assert (job["units"], job["walls"][0]["length"]) == (units, pytest.approx(mm))
+        assert client.get("/api/length", params={"text": length}).json()["units"] == units
+
+    def test_a_tile_that_is_not_known_yet_is_asked_for_and_a_square_one_needs_one_side(
+        self, client: TestClient
+    ) -> None:
+        answer = client.post("/api/jobs", json={"known": {"length": "100"}}).json()
+        steps = {one["step"]: one for one in answer["view"]["sheet"]["steps"]}
+        assert (steps["tile"]["state"], steps["tile"]["open"]) == ("no tile yet", True)
+        assert {steps[step]["state"] for step in ("lay-out", "cut", "set")} == {
+            "choose a tile first"
+        }
+        square = self.begun(client, length="100", tile_length="6")["tile"]
+        assert square["length"] == square["height"] == pytest.approx(152.4)
+
+    @pytest.mark.parametrize(
+        ("field", "typed"), [("length", "abut 96"), ("height", "18 or so"), ("tile_height", "-3")]
+    )
+    def test_an_answer_that_is_no_length_is_refused_by_its_field(
+        self, client: TestClient, field: str, typed: str
+    ) -> None:
+        answer = client.post("/api/jobs", json={"known": {**self.KNOWN, field: typed}})
+        assert answer.status_code == 422
+        assert [one["pointer"] for one in answer.json()["errors"]] == [f"/{field}"]
+        assert client.get("/api/jobs").json() == []
+
+    def test_what_is_being_typed_is_no_length_yet(self, client: TestClient) -> None:
+        assert client.get("/api/length", params={"text": "12 3/"}).status_code == 422
+        read = client.get("/api/length", params={"text": "2.4 m"}).json()
+        assert read == {"units": "mm", "shown": "2400 mm"}

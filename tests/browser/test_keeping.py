@@ -27,7 +27,8 @@ class TestJobs:
     """New, renamed, duplicated, deleted and brought back."""
 
     def test_a_new_job_from_blank(self, home: Page) -> None:
-        home.get_by_role("button", name="New job, mm").click()
+        home.get_by_role("link", name="New job").click()
+        home.get_by_role("button", name="A plain wall in millimetres").click()
         name = home.get_by_label("Name of the job")
         expect(name).to_have_value("New kitchen")
         name.fill("Gull Lane, nook")

@@ -31,7 +31,8 @@ def asked(page: Page) -> str:
 @pytest.fixture
 def blank(home: Page) -> Page:
     """A new job in inches, its survey open."""
-    home.get_by_role("button", name="New job, inches").click()
+    home.get_by_role("link", name="New job").click()
+    home.get_by_role("button", name="A plain wall in inches").click()
     expect(home.get_by_label("New line")).to_be_visible()
     return home
 
@@ -284,3 +285,41 @@ class TestVersion1:
         paper(job, "Notebook")
         for number, name in enumerate(names, 1):
             expect(job.get_by_label(f"Line {number}, {name}", exact=True)).to_be_visible()
+
+
+class TestNewJob:
+    """What is known is asked first, one question at a time, by keyboard alone."""
+
+    def test_six_answers_make_a_wall(self, home: Page) -> None:
+        home.get_by_role("link", name="New job").click()
+        home.get_by_label("How long is the wall").fill("118 3/4")
+        expect(home.get_by_text("read as 118 3/4 in")).to_be_visible()
+        home.keyboard.press("Enter")
+        home.get_by_label("How high does tile go").fill("17 1/2")
+        home.keyboard.press("Enter")
+        expect(home.get_by_role("heading", name="What is above the tile?")).to_be_visible()
+        home.keyboard.press("Enter")
+        home.get_by_label("a tall cabinet").check()
+        home.get_by_role("button", name="Next").click()
+        home.get_by_role("button", name="Next").click()
+        home.get_by_label("Length", exact=True).fill("9")
+        home.get_by_label("Height", exact=True).fill("2 x")
+        home.keyboard.press("Enter")
+        expect(home.get_by_role("alert")).to_contain_text("write it like")
+        home.get_by_label("Height", exact=True).fill("2 3/4")
+        home.keyboard.press("Enter")
+        expect(length_field(home, "/walls/0/length")).to_have_value("118 3/4")
+        expect(home.get_by_label("Left end", exact=True)).to_have_value("cabinet")
+        steps = home.get_by_role("navigation", name="Steps of the work")
+        expect(steps.get_by_role("button", name="Tile")).to_contain_text("9 × 2 3/4 in, half bond")
+
+    def test_a_tile_that_is_not_known_yet_is_what_comes_next(self, home: Page) -> None:
+        home.get_by_role("link", name="New job").click()
+        home.get_by_label("How long is the wall").fill("3040")
+        for _ in range(5):
+            home.get_by_role("button", name="Next").click()
+        home.get_by_role("button", name="I don’t know the tile yet").click()
+        steps = home.get_by_role("navigation", name="Steps of the work")
+        expect(steps.get_by_role("button", name="Tile")).to_contain_text("no tile yet")
+        expect(steps.get_by_role("button", name="Tile")).to_contain_text("next")
+        expect(length_field(home, "/walls/0/length")).to_have_value("3040")

@@ -18,6 +18,9 @@ const JobPage = lazy(async () => ({ default: (await import("./pages/JobPage")).J
 const MaterialsPage = lazy(async () => ({
   default: (await import("./pages/MaterialsPage")).MaterialsPage,
 }));
+const NewJobPage = lazy(async () => ({
+  default: (await import("./pages/NewJobPage")).NewJobPage,
+}));
 const PapersPage = lazy(async () => ({
   default: (await import("./pages/PapersPage")).PapersPage,
 }));
@@ -102,6 +105,7 @@ createRoot(root).render(
                   </JobPage>
                 }
               />
+              <Route path="/new" element={<NewJobPage />} />
               <Route path="/phones" element={<PhonesPage />} />
               <Route path="/pair" element={<PairPage />} />
               <Route path="/shelf" element={<ShelfPage />} />

@@ -1,5 +1,6 @@
 """Routes for jobs: kept, changed, undone, put aside, taken in and out."""
 
+import json
 from collections.abc import Mapping
 from typing import Annotated
 
@@ -17,12 +18,13 @@ from pennant.api.models import (
     JobCard,
     JobState,
     NewJob,
+    ReadLength,
     RevisionText,
 )
 from pennant.api.record_entries import minute_noted, unreadable
-from pennant.core.document.lengths import Units
-from pennant.core.document.refusal import JobRefused
-from pennant.core.survey.blank import blank_job
+from pennant.core.document.lengths import LengthError, Units, parse_length, show_exact
+from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.survey.blank import FirstAnswers, asked_at, begun, units_as_typed
 from pennant.drawing.shapes import Picture
 from pennant.files.bundle import (
     BundledEntry,
@@ -52,8 +54,29 @@ def list_jobs(overviews: Listed, folder: Folder = "in-hand") -> list[JobCard]:
 
 @router.post("/jobs", status_code=201)
 def new_job(wanted: NewJob, jobs: Kept) -> JobState:
-    """Keep a blank job."""
-    return created(jobs, blank_job(wanted.name, wanted.units), "Started")
+    """Keep a job that begins with what is known; a blank one where nothing is."""
+    known = wanted.known or FirstAnswers()
+    units = wanted.units or units_as_typed(known.length or known.height or known.tile_length)
+    try:
+        job = read_job(json.dumps(begun(wanted.name, units, known)))
+    except JobRefused as error:
+        asked = [one.model_copy(update={"pointer": asked_at(one.pointer)})
+                 for one in error.problems]  # fmt: skip
+        raise JobRefused(asked) from None
+    return created(jobs, job, "Started")
+
+
+@router.get("/length")
+def read_length(
+    text: Annotated[str, Query(max_length=60)], units: Units | None = None
+) -> ReadLength:
+    """Return a length that is being typed, as it is read; refused where it is none."""
+    units = units or units_as_typed(text)
+    try:
+        mm = parse_length(text, units)
+    except LengthError as error:
+        raise JobRefused([Problem(pointer="/text", message=str(error))]) from None
+    return ReadLength(units=units, shown=f"{show_exact(mm, units)} {units}")
 
 
 @router.post("/jobs/import", status_code=201)

@@ -17,6 +17,7 @@ from pennant.core.search.best import starts_of
 from pennant.core.search.slack import Slack, slack_of
 from pennant.core.search.starting import started
 from pennant.core.site.record import Event
+from pennant.core.survey.blank import FirstAnswers
 from pennant.core.survey.edits import Addable, Join
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.elevation_in import LAYER_KINDS
@@ -102,12 +103,23 @@ class GoTo(BaseModel):
 
 
 class NewJob(BaseModel):
-    """A new job: blank under this name and unit."""
+    """A new job: under this name, with what is known of it; blank where nothing is.
+
+    Without ``units`` the first answer tells them, by how it is typed.
+    """
 
     model_config = ConfigDict(extra="forbid")
 
     name: str = Field(default="New kitchen", min_length=1, max_length=80)
-    units: Units = "in"
+    units: Units | None = None
+    known: FirstAnswers | None = None
+
+
+class ReadLength(BaseModel):
+    """A length as it was read: its unit, and the same in full."""
+
+    units: Units
+    shown: str
 
 
 class Change(BaseModel):

@@ -8,6 +8,7 @@ from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.pattern import Courses
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
+from pennant.core.survey.blank import NOT_CHOSEN
 from pennant.words.doubts import DoubtText
 from pennant.words.findings import FindingText, still_open
 from pennant.words.pattern import say_pattern
@@ -15,6 +16,7 @@ from pennant.words.pattern import say_pattern
 DeskStep = Literal["measure", "tile", "lay-out", "buy", "days", "cut", "set"]
 LONGEST = 34
 """Characters of a state: what the row of steps has room for at a desk."""
+FIRST = "choose a tile first"
 BONDS = {(0, 1): "stack bond", (1, 2): "half bond", (1, 3): "third bond"}
 
 
@@ -41,16 +43,17 @@ def _steps(
 ) -> Iterator[StepState]:
     asked = sum(one.weight != "note" and one.aside is None for one in doubts)
     yield _step("measure", _measured(job, asked), asked > 0)
-    yield _step("tile", _tile(job), False)
+    chosen = job.tile.name != NOT_CHOSEN
+    yield _step("tile", _tile(job) if chosen else "no tile yet", not chosen)
     fix, decide = still_open(findings)
-    yield _step("lay-out", _laid_out(job, fix, decide), fix > 0)
+    yield _step("lay-out", _laid_out(job, fix, decide) if chosen else FIRST, chosen and fix > 0)
     missing = [name for name, product in _holding(job) if product is None]
     yield _step("buy", f"no {' or '.join(missing)} chosen" if missing else "products chosen",
                 bool(missing))  # fmt: skip
     first = job.schedule.first
     yield _step("days", f"from {first}" if first else "no first day yet", first is None)
-    yield _step("cut", _count(plan.cut, "cut"), False)
-    yield _step("set", _count(len(plan.pieces), "piece"), False)
+    yield _step("cut", _count(plan.cut, "cut") if chosen else FIRST, False)
+    yield _step("set", _count(len(plan.pieces), "piece") if chosen else FIRST, False)
 
 
 def _step(step: DeskStep, state: str, is_open: bool) -> StepState:

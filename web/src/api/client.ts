@@ -51,6 +51,7 @@ export type DaysPage = Schemas["DaysPage"];
 export type DayText = Schemas["DayText"];
 export type CardText = Schemas["CardText"];
 export type CutSheet = Schemas["CutSheet"];
+export type ReadLength = Schemas["ReadLength"];
 export type CutText = Schemas["CutText"];
 export type Site = Schemas["SiteText"];
 export type SiteKit = Schemas["SiteKit"];

@@ -21,6 +21,7 @@ import {
   type PhonesPage,
   type Plan,
   type Shelf as Products,
+  type ReadLength,
   Refusal,
   type Revision,
   type Setting,
@@ -178,6 +179,17 @@ export const timesOptions = () =>
   });
 
 /** The cut sheet; it depends on the whole job. */
+/** How a length that is being typed is read. */
+export const readLengthOptions = (text: string) =>
+  queryOptions({
+    queryKey: ["length", text],
+    queryFn: () => ask<ReadLength>(api.GET("/api/length", { params: { query: { text } } })),
+    enabled: text.trim() !== "",
+    placeholderData: (before) => before,
+    retry: false,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
 export const cutsOptions = (job: Job) =>
   queryOptions({
     queryKey: ["cuts", written(job)],

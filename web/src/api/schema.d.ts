@@ -508,9 +508,29 @@ export interface paths {
         put?: never;
         /**
          * New Job
-         * @description Keep a blank job.
+         * @description Keep a job that begins with what is known; a blank one where nothing is.
          */
         post: operations["new_job_api_jobs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/length": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Length
+         * @description Return a length that is being typed, as it is read; refused where it is none.
+         */
+        get: operations["read_length_api_length_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4406,6 +4426,50 @@ export interface components {
             accepted?: string | null;
         };
         /**
+         * FirstAnswers
+         * @description What is known of a kitchen when its job begins, as it was typed; empty is not known yet.
+         */
+        FirstAnswers: {
+            /**
+             * Length
+             * @default
+             */
+            length: string;
+            /**
+             * Height
+             * @default
+             */
+            height: string;
+            /**
+             * Above
+             * @default open
+             * @enum {string}
+             */
+            above: "open" | "ceiling";
+            /**
+             * Left
+             * @default corner
+             * @enum {string}
+             */
+            left: "corner" | "open" | "casing" | "cabinet" | "outside";
+            /**
+             * Right
+             * @default open
+             * @enum {string}
+             */
+            right: "corner" | "open" | "casing" | "cabinet" | "outside";
+            /**
+             * Tile Length
+             * @default
+             */
+            tile_length: string;
+            /**
+             * Tile Height
+             * @default
+             */
+            tile_height: string;
+        };
+        /**
          * Fitted
          * @description Fitted between lines: whole tiles fill each span from one line to the next.
          *
@@ -7284,7 +7348,9 @@ export interface components {
         };
         /**
          * NewJob
-         * @description A new job: blank under this name and unit.
+         * @description A new job: under this name, with what is known of it; blank where nothing is.
+         *
+         *     Without ``units`` the first answer tells them, by how it is typed.
          */
         NewJob: {
             /**
@@ -7292,12 +7358,9 @@ export interface components {
              * @default New kitchen
              */
             name: string;
-            /**
-             * Units
-             * @default in
-             * @enum {string}
-             */
-            units: "in" | "mm";
+            /** Units */
+            units?: ("in" | "mm") | null;
+            known?: components["schemas"]["FirstAnswers"] | null;
         };
         /**
          * NotSettled
@@ -9033,6 +9096,19 @@ export interface components {
             /** Says */
             says: string[];
             site: components["schemas"]["SiteText"];
+        };
+        /**
+         * ReadLength
+         * @description A length as it was read: its unit, and the same in full.
+         */
+        ReadLength: {
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "in" | "mm";
+            /** Shown */
+            shown: string;
         };
         /**
          * RecordText
@@ -14480,6 +14556,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobState"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read_length_api_length_get: {
+        parameters: {
+            query: {
+                text: string;
+                units?: ("in" | "mm") | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadLength"];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

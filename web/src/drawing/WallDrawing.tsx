@@ -74,6 +74,7 @@ export function WallDrawing(props: Props) {
   }, [active, box, scale, surface.things]);
   const told = caption(hovered ? [hovered] : [...picked], sheet.pieces);
   const { lines } = view.sheet.notebooks[shown.number] ?? { lines: [] };
+  const noTile = view.sheet.steps?.some((one) => one.step === "tile" && one.open);
   const measured = surface.things.find(({ id }) => id === active);
 
   return (
@@ -101,7 +102,7 @@ export function WallDrawing(props: Props) {
           <Patterns />
           {/* While a point is being shown, a click is that point and picks nothing else. */}
           <g pointerEvents={pointing ? "none" : undefined}>
-            <g opacity={step === "measure" ? 0.3 : undefined}>
+            <g opacity={noTile ? 0.15 : step === "measure" ? 0.3 : undefined}>
               <Tiles
                 plan={plan}
                 scale={scale}

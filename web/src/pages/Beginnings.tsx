@@ -1,16 +1,8 @@
 /** How a job begins: blank in either unit, or brought in from a job file. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { useNavigate } from "react-router";
-import {
-  api,
-  ask,
-  type BroughtIn,
-  importFile,
-  type JobState,
-  Refusal,
-  type Units,
-} from "../api/client";
+import { Link, useNavigate } from "react-router";
+import { api, ask, type BroughtIn, importFile, type JobState, Refusal } from "../api/client";
 import { Select } from "../parts/Select";
 
 export function Beginnings() {
@@ -21,11 +13,6 @@ export function Beginnings() {
     void client.invalidateQueries({ queryKey: ["jobs"] });
     navigate(`/jobs/${state.id}?step=measure`);
   };
-  const blank = useMutation({
-    mutationFn: (units: Units) =>
-      ask<JobState>(api.POST("/api/jobs", { body: { name: "New kitchen", units } })),
-    onSuccess: opened,
-  });
   const [units, setUnits] = useState("");
   const [last, setLast] = useState<File | null>(null);
   const [read, setRead] = useState<BroughtIn | null>(null);
@@ -58,12 +45,9 @@ export function Beginnings() {
   const problem = bring.error instanceof Refusal ? bring.error.problem : null;
   return (
     <div className="flex flex-wrap gap-1">
-      <button type="button" className="button button-main" onClick={() => blank.mutate("in")}>
-        New job, inches
-      </button>
-      <button type="button" className="button button-main" onClick={() => blank.mutate("mm")}>
-        New job, mm
-      </button>
+      <Link to="/new" className="button button-main">
+        New job
+      </Link>
       <button type="button" className="button" onClick={() => file.current?.click()}>
         Import a file
       </button>
