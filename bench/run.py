@@ -33,7 +33,6 @@ from test_planner import EIGHT_TO_FOUR, orders, placed_slowly, step  # noqa: E40
 from kitchens import demo, sink_wall  # noqa: E402
 from pennant.api.collecting import collect_seldom  # noqa: E402
 from pennant.api.models import view_of  # noqa: E402
-from pennant.cli import demo_jobs  # noqa: E402
 from pennant.core.cuts.cut_list import cuts_of  # noqa: E402
 from pennant.core.cuts.fewest import fewest  # noqa: E402
 from pennant.core.cuts.items import Item, WholeTile, item_of  # noqa: E402
@@ -56,6 +55,7 @@ from pennant.core.search.starting import started, wishes_of  # noqa: E402
 from pennant.core.search.whole_kitchen import best_of_kitchen  # noqa: E402
 from pennant.core.shade.shading import shading_of  # noqa: E402
 from pennant.core.survey.kitchen import kitchen_of  # noqa: E402
+from pennant.demos import demo_jobs  # noqa: E402
 from pennant.files.job_json import write_job  # noqa: E402
 from pennant.files.papers_pdf import papers_pdf  # noqa: E402
 from pennant.words.dates import Dates  # noqa: E402

@@ -3,12 +3,12 @@
 from pathlib import Path
 from typing import Any
 
-from pennant.cli import demo_jobs
 from pennant.core.document.job import Job
 from pennant.core.layout.field import Field
 from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, plan
 from pennant.core.survey.kitchen import kitchen_of
+from pennant.demos import demo_jobs
 from pennant.files.job_json import read_job
 
 IN = 25.4

@@ -6,11 +6,11 @@ import re
 import pytest
 
 from kitchens import WINDOW, a_job, demo
-from pennant.cli import demo_jobs
 from pennant.core.document.agreement import Agreement
 from pennant.core.document.job import Job
 from pennant.core.geometry.tolerance import SAME_SIZE
 from pennant.core.plan import plan
+from pennant.demos import demo_jobs
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.picture_svg import picture_svg
 from pennant.words.agree import LESS_THAN, OUT_OF_SIGHT, Agreeing, agreeing

@@ -15,9 +15,11 @@ from kitchens import WINDOW, a_job
 from pennant.api.certificate import CertificateUnreadable
 from pennant.api.pairing import Listening
 from pennant.api.serving import CannotListen, ForPhones, opened, opened_for_phones
-from pennant.cli import _opens, demo_jobs, main
+from pennant.cli import main
+from pennant.commands.of_the_server import opens
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
+from pennant.demos import demo_jobs
 from pennant.files.job_json import read_job, write_job
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs
@@ -97,6 +99,17 @@ class TestPlan:
         ]  # fmt: skip
         assert texts[0] == texts[1]
         assert len(texts[0]) > 1000
+
+    def test_a_plan_waits_for_no_library_that_it_does_not_use(self, job_file: Path) -> None:
+        """Neither the web framework nor what writes PDF, DXF and calendars."""
+        asks = (
+            "import sys; from pennant.cli import main; main(['plan', sys.argv[1]]);"
+            "print({'fastapi', 'uvicorn', 'reportlab', 'ezdxf', 'icalendar'} & set(sys.modules))"
+        )
+        said = subprocess.run(
+            [sys.executable, "-c", asks, str(job_file)], capture_output=True, text=True, check=True
+        ).stdout
+        assert said.splitlines()[-1] == "set()"
 
     def test_cuts_for_a_person(self, job_file: Path, capsys: pytest.CaptureFixture) -> None:
         assert main(["cuts", str(job_file)]) == 0
@@ -262,11 +275,11 @@ class TestPhones:
         assert "can be reached from other machines" in said or "not built" in said
 
     def test_what_is_opened_is_said_plainly(self) -> None:
-        said = _opens(Listening("https://192.168.7.9:8766", "AB:CD"))
+        said = opens(Listening("https://192.168.7.9:8766", "AB:CD"))
         assert "https://192.168.7.9:8766" in said
         assert "AB:CD" in said
         assert "never the desk's pages" in said
-        plain = _opens(Listening("http://192.168.7.9:8766", None))
+        plain = opens(Listening("http://192.168.7.9:8766", None))
         assert "Without encryption" in plain
 
     def test_a_certificate_that_is_none_is_said(self, tmp_path: Path) -> None:

@@ -13,7 +13,8 @@ from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.core.site.clocks import clocks_of, lasting_of
 from pennant.core.site.entries import Entry, NotedBatch, NotedPieces, NotedSection
-from pennant.files.site_file import Assets, NotBuilt, assets_of, site_file
+from pennant.files.forms import NotBuilt
+from pennant.files.site_file import Assets, assets_of, site_file
 from pennant.words.site_kit import Edition, SiteKit, site_kit
 
 ASSETS = Assets("console.log('</script><b>');", ".a::after { content: '</style>' }")

@@ -30,7 +30,7 @@ def kitchens() -> Iterator[dict[str, Any]]:
     import random_walls
 
     from kitchens import sink_wall
-    from pennant.cli import demo_jobs
+    from pennant.demos import demo_jobs
 
     for job in (*demo_jobs(), sink_wall()):
         yield json.loads(job.model_dump_json())

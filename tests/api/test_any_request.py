@@ -23,7 +23,7 @@ def test_never_a_server_error(tmp_path: Path) -> None:
             continue  # no meter answers here, and 503 is the right answer to that
 
         @given(case=operation.as_strategy())
-        @settings(max_examples=3, deadline=None, suppress_health_check=list(HealthCheck))
+        @settings(max_examples=2, deadline=None, suppress_health_check=list(HealthCheck))
         def answered(case: schemathesis.Case) -> None:
             case.call_and_validate(checks=[not_a_server_error], headers=OWN_HOST)
 

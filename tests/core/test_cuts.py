@@ -9,7 +9,6 @@ from shapely import Polygon, box
 
 from examples import examples
 from kitchens import CABINET, IN, NO_GAPS, OUTLET, WINDOW, a_job, demo
-from pennant.cli import demo_jobs
 from pennant.core.cuts.cut_list import REPEATS, CutGroup, CutList, cuts_of
 from pennant.core.cuts.marks import marks_of, turned
 from pennant.core.document.job import Job
@@ -19,6 +18,7 @@ from pennant.core.layout.lattice_of import shape_of
 from pennant.core.layout.pieces import around_piece
 from pennant.core.layout.tools import breaking, straight_kerf, tool_for
 from pennant.core.plan import plan
+from pennant.demos import demo_jobs
 
 
 def cutting(**changes: Any) -> CutList:

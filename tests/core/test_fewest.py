@@ -11,7 +11,6 @@ from random_walls import jobs
 
 from examples import examples
 from kitchens import CABINET, WINDOW, a_job, demo
-from pennant.cli import demo_jobs
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.cuts.fewest import fewest
 from pennant.core.cuts.items import Item, WholeTile
@@ -22,6 +21,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.starts import FullLeft
 from pennant.core.document.tiles import tiles_of
 from pennant.core.plan import plan
+from pennant.demos import demo_jobs
 
 SIDES = {"l": "left", "r": "right", "b": "bottom", "t": "top"}
 

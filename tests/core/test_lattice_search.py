@@ -20,10 +20,10 @@ from pennant.core.search.starting import started
 from pennant.core.survey.kitchen import kitchen_of
 
 PATTERNS: list[tuple[dict[str, Any], dict[str, Any]]] = [
-    ({"length": 170, "height": 55}, {"kind": "herringbone", "joint": 3}),
-    ({"length": 150, "height": 62}, {"kind": "herringbone", "joint": 2, "diagonal": False}),
-    ({"length": 95, "height": 95}, {"kind": "diagonal", "joint": 3}),
-    ({"length": 110, "height": 95.263}, {"kind": "hexagon", "joint": 2, "points": "up"}),
+    ({"length": 262, "height": 85}, {"kind": "herringbone", "joint": 3}),
+    ({"length": 240, "height": 99}, {"kind": "herringbone", "joint": 2, "diagonal": False}),
+    ({"length": 148, "height": 148}, {"kind": "diagonal", "joint": 3}),
+    ({"length": 170, "height": 147.224}, {"kind": "hexagon", "joint": 2, "points": "up"}),
 ]
 RANDOM = 8
 

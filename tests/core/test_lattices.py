@@ -167,7 +167,7 @@ class TestEachPiece:
             assert shape.covers(Polygon(inside[0]))
 
     @given(lattice_jobs())
-    @FEW
+    @examples(4)
     def test_its_factory_sides_are_those_on_the_tiles_own(self, job: Job) -> None:
         shape = the_lattice(job).shape
         for piece in plan(job).pieces:

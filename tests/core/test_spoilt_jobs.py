@@ -8,9 +8,9 @@ from mutations import mutated
 
 from kitchens import sink_wall
 from pennant.api.models import view_of
-from pennant.cli import demo_jobs
 from pennant.core.document.refusal import JobRefused, NotReckoned
 from pennant.core.plan import plan
+from pennant.demos import demo_jobs
 from pennant.files.drawing_dxf import plan_dxf
 from pennant.files.job_json import job_of
 from pennant.words.days import days_in_words

@@ -8,13 +8,13 @@ from random_walls import jobs
 
 from examples import examples
 from kitchens import demo, planned
-from pennant.cli import demo_jobs
 from pennant.core.cuts.items import Item, Slant, WholeTile, item_of
 from pennant.core.cuts.stock import offcut_for, pairs_of, stocked
 from pennant.core.cuts.tiles import sheet_of, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.tiles import tiles_of
 from pennant.core.plan import plan
+from pennant.demos import demo_jobs
 
 SHEET = WholeTile(8.0, 2.5, 0.0, 0.0, True)
 SIDES = {"l": "left", "r": "right", "b": "bottom", "t": "top"}

@@ -5,6 +5,7 @@ from typing import Any
 
 import pytest
 
+from examples import SCALE
 from kitchens import a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.starts import Carried, FullCounter, FullLeft, Start
@@ -17,9 +18,9 @@ from pennant.words.starts import round_in_words
 
 WISHES = [Wish(kind=kind).model_dump() for kind in ("never", "avoid", "smallest")]
 TILES: list[tuple[dict[str, Any], dict[str, Any]]] = [
-    ({"length": 230, "height": 75}, {"kind": "herringbone", "joint": 3}),
-    ({"length": 150, "height": 150}, {"kind": "diagonal", "joint": 3}),
-    ({"length": 190, "height": 164.545}, {"kind": "hexagon", "joint": 2, "points": "up"}),
+    ({"length": 320, "height": 104}, {"kind": "herringbone", "joint": 3}),
+    ({"length": 215, "height": 215}, {"kind": "diagonal", "joint": 3}),
+    ({"length": 264, "height": 228.631}, {"kind": "hexagon", "joint": 2, "points": "up"}),
 ]
 
 
@@ -57,7 +58,7 @@ def somewhere(job: Job, chance: Random) -> Job:
 class TestNeverWorse:
     """What is found comes out at least as well as any other kitchen, all planned in full."""
 
-    @pytest.mark.parametrize("number", [0, 1, 2])
+    @pytest.mark.parametrize("number", [0, 1, 2] if SCALE > 1 else [0])
     def test_than_random_joint_starts(self, number: int) -> None:
         job = kitchen(number)
         best, chance = best_of_kitchen(job).job, Random(number)

@@ -17,14 +17,15 @@ from shapely import Polygon
 from shapely.ops import unary_union
 
 from kitchens import a_job, demo
-from pennant.cli import demo_jobs
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
 from pennant.core.reading.setting_out import setting_out_of
+from pennant.demos import demo_jobs
 from pennant.files.cut_flow import CutFlow
 from pennant.files.drawing_dxf import templates_dxf
-from pennant.files.export import FORMS, NotThere, Wanted, exported, parts_of
+from pennant.files.export import Wanted, exported, parts_of
+from pennant.files.forms import FORMS, NotThere
 from pennant.files.full_size import ODD, odd_cuts
 from pennant.files.paper_fonts import printable
 from pennant.files.papers import PAPERS, Imprint, Paper

@@ -14,11 +14,11 @@ from random_walls import square_jobs
 
 from examples import examples
 from kitchens import demo
-from pennant.cli import demo_jobs
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
 from pennant.core.survey.placed import Surface
+from pennant.demos import demo_jobs
 from pennant.files.bundle import BundledEntry, NotABundle, read_bundle, write_bundle
 from pennant.files.drawing_dxf import THING_LAYERS, elevation_dxf
 from pennant.files.elevation_in import DEEPEST, NotAnElevation, read_elevation, wall_in

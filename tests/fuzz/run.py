@@ -20,7 +20,7 @@ from mutations import mutated
 from serving import Server
 
 from kitchens import sink_wall
-from pennant.cli import demo_jobs
+from pennant.demos import demo_jobs
 
 SLOW = 5.0
 """Seconds that no call may take, searches apart."""

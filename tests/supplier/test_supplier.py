@@ -14,7 +14,8 @@ from pennant.core.document.offer import Answer, Lot, Offer
 from pennant.core.document.shelf import EXAMPLES
 from pennant.core.plan import plan
 from pennant.supplier.link import ask
-from pennant.supplier.simulator import Mood, Supplier
+from pennant.supplier.moods import Mood
+from pennant.supplier.simulator import Supplier
 from pennant.words.orders import OrderLine, checked
 
 

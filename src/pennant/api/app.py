@@ -32,7 +32,7 @@ from pennant.store.phones import Phones
 from pennant.store.photographs import Photographs
 from pennant.store.record import SiteRecord
 from pennant.store.shelf import ProductShelf
-from pennant.supplier.simulator import PORT as SUPPLIER_PORT
+from pennant.supplier.moods import PORT as SUPPLIER_PORT
 
 FILES = {
     "service-worker.js": "text/javascript", "manifest.webmanifest": "application/manifest+json",

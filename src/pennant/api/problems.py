@@ -18,8 +18,8 @@ from pennant.api.searches import Busy, NobodyListens, SearchEnded
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.files.bundle import NotABundle
 from pennant.files.elevation_in import NotAnElevation
+from pennant.files.forms import NotBuilt
 from pennant.files.job_json import NotAJobFile, problems_in
-from pennant.files.site_file import NotBuilt
 from pennant.meter.link import MeterOff
 from pennant.store.database import StoreError
 from pennant.store.jobs import EditionConflict, JobNotFound, NothingToDo

@@ -15,10 +15,11 @@ from pennant.api.record_entries import entries_of
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.plan import plan
 from pennant.files.cuts_csv import cuts_csv
-from pennant.files.export import TYPES, FileForm, NotThere, Wanted, exported
+from pennant.files.export import TYPES, Wanted, exported
+from pennant.files.forms import FileForm, NotThere, Size
 from pennant.files.job_json import read_job
 from pennant.files.materials_csv import materials_csv
-from pennant.files.papers import NOTHING_KEPT, Imprint, Paper, SitePapers, Size
+from pennant.files.papers import NOTHING_KEPT, Imprint, Paper, SitePapers
 from pennant.files.papers_pdf import bound
 from pennant.files.site_file import assets_of, site_file
 from pennant.store.jobs import StoredJob

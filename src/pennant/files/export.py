@@ -1,41 +1,34 @@
-"""A job in every format that it can be taken away in, by the name of the format."""
+"""A job in every format that it can be taken away in, by the name of the format.
+
+The libraries for PDF, DXF and calendars are large: each is imported where its format is written.
+"""
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
-from typing import Literal, cast, get_args
+from typing import cast
 
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan
 from pennant.core.site.entries import Entry
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.files.cuts_csv import cuts_csv
-from pennant.files.days_ics import days_ics
-from pennant.files.drawing_dxf import elevation_dxf, plan_dxf, templates_dxf
-from pennant.files.full_size import odd_cuts
+from pennant.files.forms import FileForm, NotThere, Size
 from pennant.files.job_json import write_job
 from pennant.files.materials_csv import materials_csv
-from pennant.files.papers import BOUND_PAPERS, PAPERS, Imprint, Paper, SitePapers, Size
-from pennant.files.papers_pdf import papers_pdf
+from pennant.files.papers import BOUND_PAPERS, PAPERS, Imprint, Paper, SitePapers
 from pennant.files.picture_svg import picture_svg
 from pennant.files.pieces_csv import days_csv, pieces_csv
 from pennant.files.record_csv import record_csv
-from pennant.files.templates_svg import templates_svg
 from pennant.words.cuts import cut_sheet
 from pennant.words.days import days_in_words
 
-FileForm = Literal["pdf", "svg", "dxf", "csv", "ics", "json"]
-FORMS: tuple[FileForm, ...] = get_args(FileForm)
 TABLES = ("pieces", "cuts", "list", "days", "record")
 """What there is as CSV; the first where nothing is chosen."""
 TYPES: dict[FileForm, str] = {
     "pdf": "application/pdf", "svg": "image/svg+xml", "dxf": "image/vnd.dxf",
     "csv": "text/csv; charset=utf-8", "ics": "text/calendar", "json": "application/json",
 }  # fmt: skip
-
-
-class NotThere(ValueError):
-    """A part of a format that there is not; the message says which there are."""
 
 
 @dataclass(frozen=True)
@@ -67,7 +60,7 @@ def exported(job: Job, plan: Plan, wanted: Wanted) -> bytes:
                                                                         dxf=False),
         "dxf": lambda: _drawing(job, plan, wanted.only, dxf=True),
         "csv": lambda: _table(job, plan, wanted),
-        "ics": lambda: days_ics(job, plan, wanted.stamp, wanted.first, wanted.edition),
+        "ics": lambda: _calendar(job, plan, wanted),
         "json": lambda: write_job(job),
     }  # fmt: skip
     data = writers[wanted.form]()
@@ -98,7 +91,15 @@ def _chosen(form: FileForm, plan: Plan, only: Sequence[str]) -> tuple[str, ...]:
     return tuple(only)
 
 
+def _calendar(job: Job, plan: Plan, wanted: Wanted) -> bytes:
+    from pennant.files.days_ics import days_ics
+
+    return days_ics(job, plan, wanted.stamp, wanted.first, wanted.edition)
+
+
 def _pdf(job: Job, plan: Plan, wanted: Wanted) -> bytes:
+    from pennant.files.papers_pdf import papers_pdf
+
     only = _chosen("pdf", plan, wanted.only) or BOUND_PAPERS
     chosen = cast(tuple[Paper, ...], only)
     kept = SitePapers(wanted.entries, wanted.photographs)
@@ -110,16 +111,28 @@ def _drawing(job: Job, plan: Plan, only: Sequence[str], *, dxf: bool) -> str:
     if more:
         raise NotThere("a drawing has one part: all walls, one surface or the templates")
     if part == "templates":
-        cuts = odd_cuts(job, plan)
-        return templates_dxf(cuts) if dxf else templates_svg(cuts)
+        return _templates(job, plan, dxf=dxf)
     if part.endswith(":elevation"):
+        from pennant.files.drawing_dxf import elevation_dxf
+
         surface = plan.kitchen.surface(part.removesuffix(":elevation"))
         return elevation_dxf(surface, job.wall(surface.id).length)
     if dxf:
+        from pennant.files.drawing_dxf import plan_dxf
+
         return plan_dxf(job, plan, part or None)
     return picture_svg(
         kitchen_drawing(job, plan, only=part or None, every=not part), true_size=True
     )
+
+
+def _templates(job: Job, plan: Plan, *, dxf: bool) -> str:
+    from pennant.files.drawing_dxf import templates_dxf
+    from pennant.files.full_size import odd_cuts
+    from pennant.files.templates_svg import templates_svg
+
+    cuts = odd_cuts(job, plan)
+    return templates_dxf(cuts) if dxf else templates_svg(cuts)
 
 
 def _table(job: Job, plan: Plan, wanted: Wanted) -> str:

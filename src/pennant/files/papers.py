@@ -20,7 +20,6 @@ PAPER_TITLES: dict[Paper, str] = {
     "mixing": "Mixing card", "days": "The days", "hand-over": "Hand-over",
     "pole": "Story pole, full size", "templates": "Templates of odd cuts, full size",
 }  # fmt: skip
-Size = Literal["A4", "Letter"]
 WHAT_FOR: dict[Paper, str] = {
     "wall": "to look at", "setting-out": "in the van, and taped to the wall",
     "client": "with a place to sign", "cuts": "at the saw", "list": "to the shop",

@@ -32,6 +32,7 @@ from pennant.core.site.entries import NotedPhotograph, standing
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.drawing.palette import PAGE
 from pennant.files.cut_flow import CutFlow
+from pennant.files.forms import Size
 from pennant.files.full_size import pole_pages, template_pages
 from pennant.files.paper_fonts import BOLD, FIGURES, TEXT, printable, registered
 from pennant.files.papers import (
@@ -44,7 +45,6 @@ from pennant.files.papers import (
     Making,
     Paper,
     SitePapers,
-    Size,
 )
 from pennant.files.picture_flow import PictureFlow
 from pennant.words.agree import agreeing

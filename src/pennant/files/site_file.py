@@ -12,6 +12,7 @@ from html import escape
 from pathlib import Path
 
 from pennant.drawing.palette import MATERIALS, PAGE
+from pennant.files.forms import NotBuilt
 from pennant.words.cuts import CutText
 from pennant.words.setting_out import SettingOutText, StruckLine
 from pennant.words.site_kit import SiteKit, SitePiece, SiteWall
@@ -20,10 +21,6 @@ SCRIPT, STYLE = "site-file/site.js", "site-file/site.css"
 """Where the built pages have what goes into every site file."""
 TEXT_SHARE = 80
 """A wall is so many times as wide as its letters are high."""
-
-
-class NotBuilt(ValueError):
-    """The pages are not built, so there is nothing that a site file could run."""
 
 
 @dataclass(frozen=True)

@@ -8,13 +8,11 @@ be slow, to be out of order, or to answer nonsense, so that those states can be 
 import json
 import threading
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
-from typing import Literal
 from urllib.parse import parse_qs, urlsplit
 
 from pennant.core.document.shelf import EXAMPLES, PRODUCT_KINDS
+from pennant.supplier.moods import PORT, Mood
 
-PORT = 8790
-Mood = Literal["well", "slow", "out of order", "nonsense"]
 SLOW_SECONDS = 30.0
 _STEPS = (3, 9, 2, 14, 5)
 

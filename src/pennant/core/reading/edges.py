@@ -41,6 +41,8 @@ MOST_CORNERS = 12
 """A piece with more corners is read by itself: arrays are as wide as the piece with most."""
 
 
+MOST_STRAIGHT = 8
+"""Sides of a tile that has no round one: an octagon's."""
 NEARLY = 0.9
 """Of a tile that is not cut, what lies behind a line that its round side touches."""
 
@@ -96,6 +98,7 @@ class Whole:
         frame.
         """
         self.module, self.border, self.shape = module, border, shape
+        self.round = shape is not None and len(shape) > MOST_STRAIGHT
         self._reach: dict[float, Rect] = {}
 
     def at(self, piece: Piece, *, upright: bool) -> float:
@@ -138,8 +141,7 @@ def read_edges(
         ]  # fmt: skip
         tips = field.finished is not None and field.finished.is_along(edge)
         if whole.shape is not None:
-            met = [(p, _as_whole(p, s, whole.at(p, upright=edge.upright), edge, tips))
-                   for p, s in met]  # fmt: skip
+            met = [(p, _as_whole(p, s, whole, edge, tips)) for p, s in met]
         if met:
             readings.append(_reading(edge, met, whole))
     return readings
@@ -230,16 +232,17 @@ def _known_size(
     return known[shape]
 
 
-def _as_whole(piece: Piece, size: float, whole: float, edge: Edge, tips: bool) -> float:
-    """What an edge gets of a piece: a round side only touches the line, and a tile that is as wide
-    as ever square to it and lies along it is a full one; at a line that tips end on, every tile
-    that is not cut.
+def _as_whole(piece: Piece, size: float, of: Whole, edge: Edge, tips: bool) -> float:
+    """What an edge gets of a piece: a round side only touches the line, and a tile that is not cut
+    and lies along it is a full one, also where something else cuts it; at a line that tips end on,
+    every tile that is not cut.
     """
-    if piece.kind == "full" and tips:
+    whole = of.at(piece, upright=edge.upright)
+    if piece.kind == "full" and (tips or size >= NEARLY * whole):
         return whole
-    box = piece.box
-    reach = box.width if edge.upright else box.height
-    return whole if reach > whole - SAME and size >= NEARLY * whole else size
+    reach = piece.box.width if edge.upright else piece.box.height
+    uncut = of.round and reach > whole - SAME
+    return whole if uncut and size >= NEARLY * whole else size
 
 
 def _reading(edge: Edge, met: list[tuple[Piece, float]], tile: Whole) -> EdgeReading:

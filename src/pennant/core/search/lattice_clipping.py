@@ -473,12 +473,18 @@ class Clipping:
         _, _, first, last = _columns(edge)
         there = (off > EPS) & (off <= reach + joint + EPS)
         there &= (tiles.boxes[:, first] < edge.high) & (tiles.boxes[:, last] > edge.low)
-        alike = {(int(tiles.units[n]), round(off[n], 4)): n for n in np.flatnonzero(there)}
-        for (unit, _), n in alike.items():
+        told: set[tuple[int, float]] = set()
+        for n in np.flatnonzero(there).tolist():
+            unit = int(tiles.units[n])
+            alike = unit, round(off[n], 4)
+            if alike in told:
+                continue
             ring = tuple(map(tuple, (self.outlines[unit] + tiles.at[n]).tolist()))
             ring = kept_of(ring, [HalfPlane(axis, -1 if edge.inward > 0 else 1, line)])
             size = size_at((ring,), edge, joint, self.nick) if ring else None
+            # One that only reaches past the line's end has nothing of its side on the line.
             if size is not None:
+                told.add(alike)
                 yield unit, size
 
     def _beside_holes(self, left: _Parts) -> tuple[int, int]:

@@ -1,0 +1,1 @@
+"""The commands, each module with what it alone needs: see `pennant.cli`."""
