@@ -168,6 +168,28 @@ class TestRefit:
         whole, fraction = told[0], told[1] if told[1] != "in" else "0"
         assert int(whole) + float(Fraction(fraction.strip("+-"))) == pytest.approx(size, abs=1 / 32)
 
+    def test_readings_that_grow_are_told_with_what_they_come_to(self, client: TestClient) -> None:
+        """A sixteenth a course from the second on: at the top, the twelfth, eleven of them."""
+        state = kept(client)
+        id_, plan = state["id"], state["view"]["plan"]
+        seconds = {p["course"]: p for p in plan["surfaces"][0]["pieces"] if p["id"].endswith(".2")}
+
+        def height(course: int) -> dict[str, Any]:
+            top = seconds[course]["box"][3] + course * 25.4 / 16
+            return {"kind": "height", "piece": seconds[course]["id"], "value": top}
+
+        for course in (0, 1):
+            note(client, id_, f"key-000{course}", {"kind": "reading", "reading": height(course)})
+        drifted = [
+            client.post(f"/api/jobs/{id_}/refit", json={"units": "in", "reading": height(course)})
+            .json()["drift"] for course in (1, 2)
+        ]  # fmt: skip
+        assert drifted[0] == ""
+        assert drifted[1].startswith(
+            "3 heights grow by 1/16 in a course: course 12 comes out 11/16"
+        )
+        assert "from course 4 on 5/64 in narrower" in drifted[1]
+
     def test_one_that_cannot_be_is_told(self, client: TestClient) -> None:
         id_ = kept(client)["id"]
         reading = {"kind": "left", "piece": "A1.2", "side": "right", "value": "700"}

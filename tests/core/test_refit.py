@@ -266,6 +266,52 @@ class TestHeight:
         assert row(eased, top)[0].height == pytest.approx(row(made, top)[0].height, abs=0.01)
 
 
+class TestFirstCourse:
+    """The first course carries the wall: while its bed is soft, wedges put it level."""
+
+    @pytest.mark.parametrize("off", [-3.0, 1.5])
+    def test_it_is_wedged_and_the_plan_stays(self, off: float) -> None:
+        job = a_job(top="19")
+        made = plan(job)
+        piece = row(made, 0)[3]
+        reading = Height(piece=piece.id, value=piece.box.y1 + off)
+        found = way(refit(job, made, NOTHING, reading), "wedge")
+        assert (found.job, found.piece) == (job, piece.id)
+
+    @pytest.mark.parametrize(("course", "off"), [(0, 0.5), (0, 9.0), (1, 3.0)])
+    def test_not_by_a_hair_not_by_half_an_inch_and_not_higher_up(
+        self, course: int, off: float
+    ) -> None:
+        job = a_job(top="19")
+        made = plan(job)
+        piece = row(made, course)[3]
+        reading = Height(piece=piece.id, value=piece.box.y1 + off)
+        assert all(one.kind != "wedge" for one in refit(job, made, NOTHING, reading).ways)
+
+
+class TestSheets:
+    """Inside a sheet nothing moves: the joints between the sheets to come take a drift."""
+
+    def test_they_take_it_in_equal_parts(self) -> None:
+        """Sheets of a foot on 80 in: from the second chip of the third on, five sheets to come."""
+        tile = {"length": "15/16", "height": "15/16", "thickness": "5/16",
+                "sheet": {"across": 12, "up": 12}}  # fmt: skip
+        job = a_job(length="80", top="12", bond=(0, 1), joint="1/16")
+        job = Job.model_validate({**job.model_dump(mode="json"), "tile": tile})
+        made = plan(job)
+        first = [piece for piece in row(made, 1) if piece.box.x1 < 24 * IN][-1]
+        reading = left(first, job, 2.0)
+        found = way(refit(job, made, noted(made, ("set", [first])), reading), "sheet joints")
+        assert found.job == job
+        assert found.joints == 5
+        assert found.each == pytest.approx(0.4)
+        single = Job.model_validate(
+            {**job.model_dump(mode="json"), "tile": {**tile, "sheet": None}}
+        )
+        other = refit(single, plan(single), NOTHING, reading)
+        assert all(one.kind != "sheet joints" for one in other.ways)
+
+
 class TestOtherReadings:
     """A joint, a corner's angle, a box elsewhere."""
 

@@ -25,14 +25,18 @@ from pennant.api.record_entries import entries_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem, reckoning
 from pennant.core.plan import Plan
+from pennant.core.site.drift import Drift, drifts
 from pennant.core.site.entries import (
+    Entry,
     NotedPieces,
+    NotedReading,
     TakenBack,
     events_of,
+    standing,
 )
 from pennant.core.site.paces import paces_of
-from pennant.core.site.readings import Reading
-from pennant.core.site.record import record_of
+from pennant.core.site.readings import Height, LeftToLine, Reading, meant
+from pennant.core.site.record import Record, record_of
 from pennant.core.site.refit import OF_ONE_COURSE, WayKind, refit
 from pennant.files.job_json import NotAJobFile
 from pennant.files.photographs import plain_picture
@@ -122,11 +126,27 @@ def _taken_back(noted: NotedEntry, kept: list[StoredEntry]) -> int:
 def refit_to(id_: str, asked: AskedReading, jobs: Kept, site: Site) -> RefitText:
     """Return what a reading means and the ways to go on from it. Nothing is kept."""
     _, job, planned = opened(id_, jobs, site)
-    events = events_of(entries_of(site.entries(id_)))
+    entries = entries_of(site.entries(id_))
+    events = events_of(entries)
     record = record_of(events, planned.pieces, job.settings.set_within)
     with reckoning("the re-fit"):
         found = refit(job, planned, record, asked.reading, events)
-        return refit_in_words(job, planned, asked.reading, found)
+        drift = _drift_of(job, planned, record, entries, asked.reading)
+        return refit_in_words(job, planned, asked.reading, found, drift)
+
+
+def _drift_of(
+    job: Job, planned: Plan, record: Record, entries: list[Entry], reading: Reading
+) -> Drift | None:
+    """What a reading and those before it grow to, where they do."""
+    before = [one.said.reading for one in standing(entries) if isinstance(one.said, NotedReading)]
+    done = {piece for piece, state in record.states.items() if state == "set"}
+    if not isinstance(reading, LeftToLine | Height):
+        return None
+    means = meant(job, planned, reading)
+    line = means.line if isinstance(reading, LeftToLine) else ""
+    found = drifts(job, planned, [*before, reading], done)
+    return next((one for one in found if (one.surface, one.line) == (means.surface, line)), None)
 
 
 @router.post("/{id_}/refit/take")

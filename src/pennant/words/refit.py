@@ -9,6 +9,7 @@ from pennant.core.document.refusal import JobRefused
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading
+from pennant.core.site.drift import Drift
 from pennant.core.site.entries import Entry, NotedReading, NotedRefit, standing
 from pennant.core.site.readings import (
     BoxMoved,
@@ -29,11 +30,13 @@ from pennant.core.site.refit import (
     WayKind,
 )
 from pennant.words.entries import say_pieces, say_reading
-from pennant.words.names import Names
+from pennant.words.names import Names, rows
 
 WAY_TITLES: dict[WayKind, str] = {
+    "wedge": "Wedge it level now, while the bed is soft",
     "last piece": "Cut this course's last tile to fit",
     "course joints": "Spread it over this course's joints",
+    "sheet joints": "Spread it over the joints between sheets",
     "cut": "Cut every course to come to it",
     "joints": "Spread it over the joints left, in every course",
     "next wall": "The piece round the corner takes it",
@@ -48,6 +51,7 @@ OF_HEIGHTS: dict[WayKind, str] = {
 Cause = Literal["These tiles drifted", "The end is elsewhere", "The end leans", ""]
 CAUSES: dict[WayKind, Cause] = {
     "last piece": "These tiles drifted", "course joints": "These tiles drifted",
+    "sheet joints": "These tiles drifted",
     "cut": "The end is elsewhere", "joints": "The end is elsewhere",
     "next wall": "The end is elsewhere", "line": "The end is elsewhere", "leans": "The end leans",
 }  # fmt: skip
@@ -97,10 +101,13 @@ class RefitText(Value):
     release: str
     ways: tuple[RefitWayText, ...]
     blocked: tuple[str, ...]
+    drift: str = ""
 
 
-def refit_in_words(job: Job, planned: Plan, reading: Reading, found: Refit) -> RefitText:
-    """Return what a reading means and the ways to go on, in words."""
+def refit_in_words(
+    job: Job, planned: Plan, reading: Reading, found: Refit, drift: Drift | None = None
+) -> RefitText:
+    """Return what a reading means and the ways to go on, in words, and the drift it is part of."""
     names = Names(planned.kitchen)
     return RefitText(
         reading=say_reading(job, names, reading), means=_means(job, names, reading, found.meant),
@@ -110,7 +117,29 @@ def refit_in_words(job: Job, planned: Plan, reading: Reading, found: Refit) -> R
             f"Not possible: {BLOCKED[kind]} would move tiles already set, {say_pieces(pieces)}"
             for kind, pieces in found.blocked
         ),
+        drift=say_drift(job, names, drift) if drift is not None else "",
     )  # fmt: skip
+
+
+def say_drift(job: Job, names: Names, drift: Drift) -> str:
+    """Say what readings grow to, and how little from the next course on takes it back."""
+    comes_to = show_with_unit(abs(drift.comes_to), job.step)
+    more = "more" if drift.comes_to > 0 else "less"
+    each = _share(job, drift.each)
+    top, following = rows(job, (drift.end,)), rows(job, (drift.course + 1,))
+    if not drift.line:
+        high = "high" if drift.comes_to > 0 else "low"
+        by = _share(job, drift.comes_to / drift.courses_left)
+        thinner = "narrower" if drift.comes_to > 0 else "wider"
+        return (
+            f"{drift.readings} heights grow by {each} a course: {top} comes out {comes_to} too "
+            f"{high}. Make each level joint from {following} on {by} {thinner}."
+        )
+    return (
+        f"{drift.readings} readings to {names.edge(drift.line)} grow by {each} a course: at {top} "
+        f"{comes_to} {more} is left than planned. Check the end for plumb, and correct from "
+        f"{following} on."
+    )
 
 
 def _means(job: Job, names: Names, reading: Reading, means: Meant) -> str:
@@ -203,6 +232,9 @@ def _way(job: Job, planned: Plan, reading: Reading, way: RefitWay, means: Meant)
 def _does_up(job: Job, way: RefitWay, means: Meant) -> str:
     """What a way does where a course stands too high or too low."""
     off = show_with_unit(abs(means.off), job.step)
+    if way.kind == "wedge":
+        way_to = "lower" if means.off > 0 else "raise"
+        return f"{way_to} {way.piece} by {off} and check it with the level; all else as planned"
     if way.kind == "joints":
         return _joints(job, way, means, "the top pieces stay as they are")
     lower = "lower" if means.off > 0 else "taller"
@@ -229,6 +261,12 @@ def _does(job: Job, way: RefitWay, means: Meant) -> str:
         if way.left_out:
             return f"leave {say_pieces(way.left_out)} out and cut {way.piece} {size}{rest}"
         return f"cut {way.piece} {size}{room} {wider} than planned; {rest}"
+    if way.kind == "sheet joints":
+        wider = "wider" if way.each > 0 else "narrower"
+        return (
+            f"the {way.joints} joints between sheets {_share(job, way.each)} {wider} each; inside "
+            "a sheet nothing moves"
+        )
     if way.kind == "course joints":
         return _joints(job, way, means, "the last piece and the courses to come as planned")
     if way.kind == "joints":

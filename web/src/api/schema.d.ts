@@ -9166,6 +9166,11 @@ export interface components {
             ways: components["schemas"]["RefitWayText"][];
             /** Blocked */
             blocked: string[];
+            /**
+             * Drift
+             * @default
+             */
+            drift: string;
         };
         /**
          * RefitWayText
@@ -9179,7 +9184,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "last piece" | "course joints" | "cut" | "joints" | "next wall" | "leans" | "line" | "as found";
+            kind: "wedge" | "last piece" | "course joints" | "sheet joints" | "cut" | "joints" | "next wall" | "leans" | "line" | "as found";
             /**
              * Cause
              * @enum {string}
@@ -11540,7 +11545,7 @@ export interface components {
              * Way
              * @enum {string}
              */
-            way: "last piece" | "course joints" | "cut" | "joints" | "next wall" | "leans" | "line" | "as found";
+            way: "wedge" | "last piece" | "course joints" | "sheet joints" | "cut" | "joints" | "next wall" | "leans" | "line" | "as found";
             /** Edition */
             edition: number;
         };

@@ -169,6 +169,11 @@ function Means({ said, onTake, onKeep }: MeansProps) {
           <Tape text={said.release} />
         </p>
       )}
+      {said.drift && (
+        <p className="border-wax border-l-4 bg-wax-pale p-2">
+          △ <Tape text={said.drift} />
+        </p>
+      )}
       {onKeep && (
         <button type="button" className="button min-h-12" onClick={onKeep}>
           Just record it

@@ -13,6 +13,7 @@ from typing import Literal
 
 import shapely
 
+from pennant.core.cuts.sheets import sheets_of
 from pennant.core.cuts.tiles import sheet_of
 from pennant.core.document.job import Job
 from pennant.core.document.measures import Along
@@ -48,10 +49,13 @@ from pennant.core.site.record import Again, Finder, Record, SiteEvent, again_for
 from pennant.core.survey.kitchen import floats_of
 
 WayKind = Literal[
-    "last piece", "course joints", "cut", "joints", "next wall", "leans", "line", "as found"
+    "wedge", "last piece", "course joints", "sheet joints", "cut", "joints", "next wall", "leans",
+    "line", "as found",
 ]  # fmt: skip
-OF_ONE_COURSE: tuple[WayKind, ...] = ("last piece", "course joints")
-"""Ways in which the tiles of one course drifted: the job stays as it is."""
+OF_ONE_COURSE: tuple[WayKind, ...] = ("wedge", "last piece", "course joints", "sheet joints")
+"""Ways in which the tiles of one course are put right: the job stays as it is."""
+MOST_WEDGED = 6.0
+"""Millimetres, 1/4 in: a course that is further off level is set anew, and not wedged."""
 FateKind = Literal["fits", "shaved", "lost"]
 
 
@@ -78,7 +82,8 @@ class RefitWay:
 
     ``again`` says what each piece that is lost is cut from again. ``piece`` is the last piece, cut
     to the reading, and ``size`` how wide (mm); 0 where its cut is no straight one. Where less is
-    left than the last pieces were to take, they are ``left_out``.
+    left than the last pieces were to take, they are ``left_out``. ``joints`` are those between
+    sheets that take it.
     """
 
     kind: WayKind
@@ -90,6 +95,7 @@ class RefitWay:
     piece: str = ""
     size: float = 0.0
     left_out: Sequence[str] = ()
+    joints: int = 0
 
     def count(self, fate: FateKind) -> int:
         """How many pieces that are cut already come to that."""
@@ -117,7 +123,10 @@ def refit(
     """
     done = {piece for piece, state in record.states.items() if state == "set"}
     means = meant(job, before, reading, done)
-    ways = list(_of_this_course(job, before, record, reading, means, events))
+    ways = [
+        *_of_this_course(job, before, record, reading, means, events),
+        *_wedged(job, before, reading, means),
+    ]
     blocked = []
     for kind, changed, each in _changed(job, before, record, reading, means):
         if changed == job:
@@ -160,6 +169,34 @@ def _of_this_course(
     takes = straight and not on.layout.spans and means.joints > 1
     if takes and _bears(job, joint, each):
         yield RefitWay("course joints", job, planned, (), each)
+    yield from _sheet_joints(job, planned, row, means, joint)
+
+
+def _wedged(job: Job, planned: Plan, reading: Reading, means: Meant) -> Iterator[RefitWay]:
+    """The first course is off level at a place: while its bed is soft, wedges put it right."""
+    if not isinstance(reading, Height) or not AS_PLANNED < abs(means.off) <= MOST_WEDGED:
+        return
+    own = planned.surface(means.surface).pieces
+    piece = next(one for one in own if one.id == reading.piece)
+    first = min(one.course for one in own if one.of == piece.of)
+    if piece.course == first:
+        yield RefitWay("wedge", job, planned, (), 0.0, (), piece.id)
+
+
+def _sheet_joints(
+    job: Job, planned: Plan, row: Sequence[Piece], means: Meant, joint: float
+) -> Iterator[RefitWay]:
+    """Inside a sheet nothing moves; the joints between the sheets to come take it."""
+    if job.tile.sheet is None:
+        return
+    to_come = {one.id for one in row}
+    many = sum(
+        bool(to_come & {*one.full, *one.cut}) for one in sheets_of(job, planned.pieces)
+        if one.surface == means.surface
+    )  # fmt: skip
+    each = tidy(means.room / many) if many else 0.0
+    if many > 1 and _bears(job, joint, each):
+        yield RefitWay("sheet joints", job, planned, (), each, joints=many)
 
 
 def _bears(job: Job, joint: float, each: float) -> bool:
