@@ -1,6 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { notesIn } from "../src/site/outbox";
 
+/** Outboxes as earlier versions kept them, by their files. */
+const KEPT = import.meta.glob<unknown[]>("../../tests/kept/outbox_*.json", {
+  import: "default",
+  eager: true,
+});
 const NOTE = {
   key: "key-0001",
   entry: { kind: "pieces", event: "set", pieces: ["A1.1"] },
@@ -10,6 +15,10 @@ const NOTE = {
 describe("what an outbox holds that is no note keeps no page from opening", () => {
   it("notes are read as they were kept", () => {
     expect(notesIn(JSON.stringify([NOTE]))).toEqual({ notes: [NOTE], odd: false });
+  });
+
+  it.each(Object.entries(KEPT))("what an earlier version kept is read whole: %s", (_, kept) => {
+    expect(notesIn(JSON.stringify(kept))).toEqual({ notes: kept, odd: false });
   });
 
   it.each([
