@@ -13,7 +13,7 @@ from PIL import Image
 from random_walls import square_jobs
 
 from examples import examples
-from kitchens import demo
+from kitchens import a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
@@ -23,7 +23,7 @@ from pennant.files.bundle import BundledEntry, NotABundle, read_bundle, write_bu
 from pennant.files.drawing_dxf import THING_LAYERS, elevation_dxf
 from pennant.files.elevation_in import DEEPEST, NotAnElevation, read_elevation, wall_in
 from pennant.files.job_json import job_of_walls, write_job
-from pennant.files.notebook_csv import walls_in_csv
+from pennant.files.notebook_csv import measures_csv, units_in_csv, walls_in_csv
 from pennant.files.photographs import plain_picture
 
 
@@ -143,6 +143,28 @@ class TestElevation:
             read_elevation(text_of(document))
 
 
+HAIR = 0.003
+"""Millimetres: what a length in inches loses as text, where it is no fraction of 64."""
+
+
+def same(one: Any, other: Any) -> bool:
+    """Whether two walls say the same, but for a hair and for what was decided on them."""
+    if isinstance(one, dict):
+        keys = one.keys() - {"start", "found"}
+        return keys == other.keys() - {"start", "found"} and all(
+            same(one[key], other[key]) for key in keys
+        )
+    if isinstance(one, list):
+        return len(one) == len(other) and all(map(same, one, other))
+    if isinstance(one, float):
+        return abs(one - other) <= HAIR
+    return bool(one == other)
+
+
+def same_walls(one: Job, other: Job) -> bool:
+    return same(*(job.model_dump(mode="json")["walls"] for job in (one, other)))
+
+
 class TestMeasures:
     """A row a wall, and a row for each line as on a pad."""
 
@@ -170,6 +192,32 @@ class TestMeasures:
     def test_the_row_that_is_wrong_is_named(self, table: str, says: str) -> None:
         with pytest.raises(JobRefused, match=says):
             walls_in_csv(table.encode(), "in")
+
+    @pytest.mark.parametrize("job", list(demo_jobs()), ids=lambda job: job.name)
+    def test_what_goes_out_comes_back_the_same_kitchen(self, job: Job) -> None:
+        """Every wall, its ends and corners, every thing and every measure, as taken."""
+        data = measures_csv(job).encode()
+        units = units_in_csv(data)
+        assert units == job.units
+        back = job_of_walls("Back", units, walls_in_csv(data, units))
+        assert same_walls(back, job)
+
+    @given(square_jobs())
+    @examples(25)
+    def test_so_does_any_other(self, job: Job) -> None:
+        data = measures_csv(job).encode()
+        back = job_of_walls("Back", job.units, walls_in_csv(data, job.units))
+        assert same_walls(back, job)
+
+    def test_two_walls_of_one_name_stay_two(self) -> None:
+        walls = [
+            {"id": id_, "name": "Wall", "length": length, "top": {"height": "20"},
+             "things": [f"outlet {at} up 9"]}
+            for id_, length, at in (("a", "60", 20), ("b", "40", 11))
+        ]  # fmt: skip
+        job = a_job(walls=walls)
+        back = walls_in_csv(measures_csv(job).encode(), "in")
+        assert [(one["id"], len(one["things"])) for one in back] == [("a", 1), ("b", 1)]
 
     @pytest.mark.parametrize("ends", ["\r", "\r\n"])
     def test_lines_may_end_as_any_system_ends_them(self, ends: str) -> None:

@@ -1,8 +1,10 @@
 """``make fuzz``: a server of its own is sent thousands of spoilt jobs, and killed now and then.
 
-Each is viewed, kept over a job, and then that job and the list are opened, and undone. Counted are
-answers of 500, refused changes that were kept all the same, calls of more than five seconds, and
-acknowledged changes that a kill lost. It ends by itself, and fails where any of these is not none.
+Each is viewed, kept over a job, and then that job and the list are opened, and undone. As many
+entries of the record are spoilt and noted, with photographs, zips and what site files give back;
+after each the record is opened in every form. Counted are answers of 500, what was refused and kept
+all the same, calls of more than five seconds, and what was acknowledged and lost by a kill. It ends
+by itself, and fails where any of these is not none.
 """
 
 import argparse
@@ -12,8 +14,10 @@ import sys
 import tempfile
 import time
 from collections import Counter
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
+from typing import Any
 
 import httpx2 as httpx
 from mutations import mutated
@@ -22,10 +26,44 @@ from serving import Server
 from kitchens import sink_wall
 from pennant.demos import demo_jobs
 
+ROOT = Path(__file__).parents[2]
 SLOW = 5.0
 """Seconds that no call may take, searches apart."""
 FRONT_PAGE = 1.0
 """Seconds for the list of jobs while fifty searches are asked for."""
+
+
+Entry = Callable[[list[str]], dict[str, Any]]
+ENTRIES: tuple[Entry, ...] = (
+    lambda ids: {"kind": "pieces", "event": "set", "pieces": ids},
+    lambda ids: {"kind": "pieces", "event": "broken", "pieces": ids[:1]},
+    lambda ids: {"kind": "section", "event": "spread", "number": 1, "pieces": ids},
+    lambda _: {"kind": "batch", "event": "mixed", "what": "adhesive", "powder": 1.5, "water": 0.4},
+    lambda _: {"kind": "step", "step": "clear", "event": "done", "words": "by noon"},
+    lambda _: {"kind": "box", "name": "1", "lot": "L7", "shade": "pale", "broken": 1},
+    lambda _: {"kind": "culls", "tiles": 3, "words": "chipped"},
+    lambda ids: {"kind": "reading", "reading": {"kind": "height", "piece": ids[0], "value": "9"}},
+    lambda ids: {"kind": "reading", "reading": {"kind": "left", "piece": ids[0], "side": "right",
+                                                "value": "40 1/8"}},
+    lambda ids: {"kind": "reading", "reading": {"kind": "joint", "piece": ids[0], "other": ids[1],
+                                                "value": "1/8"}},
+    lambda _: {"kind": "reading", "reading": {"kind": "lean", "wall": "a", "side": "left",
+                                              "value": "1/4"}},
+    lambda ids: {"kind": "refit", "words": "Cut it", "piece": ids[0], "size": "3 1/2"},
+    lambda _: {"kind": "photograph", "name": "0123456789ab", "words": "gone"},
+    lambda _: {"kind": "remark", "words": "The wall is out of plumb"},
+    lambda _: {"kind": "taken back"},
+)  # fmt: skip
+"""One of each kind, about some pieces."""
+PICTURE = (ROOT / "docs" / "screenshots" / "phone.png").read_bytes()
+
+
+def spoilt_bytes(whole: bytes, chance: random.Random) -> bytes:
+    """A file cut short, with some bytes changed, or as it is."""
+    made = bytearray(whole)
+    for _ in range(chance.choice((0, 0, 1, 3, 30))):
+        made[chance.randrange(len(made))] = chance.randrange(256)
+    return bytes(made[: chance.choice((len(made), len(made), len(made) // 2, 40))])
 
 
 class Run:
@@ -90,18 +128,95 @@ class Run:
             self.fault("lists that failed", "", None)
         self.call("DELETE", path)
 
+    def noted(self) -> None:
+        """Spoilt entries of one job: noted, read again in every form, never kept if refused."""
+        job = self.call("POST", "/api/jobs/import", self.documents[-1]).json()
+        path = f"/api/jobs/{job['id']}"
+        pieces = [one["id"] for one in job["view"]["plan"]["surfaces"][0]["pieces"]]
+        there = 0
+        for _ in range(4):
+            entry = self.chance.choice(ENTRIES)(self.chance.sample(pieces, 3))
+            body = mutated(
+                {"key": f"fuzz-{self.chance.random()}", "units": "in", "entry": entry,
+                 "said_at": "2026-03-17T09:00:00Z", "sent_at": "2026-03-17T09:30:00Z"},
+                self.chance, self.chance.choice((0, 1, 1, 2, 3)),
+            )  # fmt: skip
+            kept = self.call("POST", f"{path}/site", body)
+            there = self.record(path, there, kept, body)
+            back = mutated(self.given_back(job, body), self.chance, self.chance.choice((0, 1, 2)))
+            read = self.call("POST", f"{path}/given-back", back)
+            there = self.record(path, there, read, back)
+        picture = spoilt_bytes(PICTURE, self.chance)
+        kept = self.sent(f"{path}/photographs?key=fuzz-{self.chance.random()}", picture)
+        self.record(path, there, kept, None)
+        packed = self.client.get(f"{path}/as-zip").content
+        jobs = len(self.call("GET", "/api/jobs").json())
+        came = self.sent("/api/jobs/import/zip", spoilt_bytes(packed, self.chance))
+        more = len(self.call("GET", "/api/jobs").json()) - jobs
+        if more != (came.status_code == 201):
+            self.fault("zips kept in part", f"{came.status_code} {more}", None)
+        if came.status_code == 201:
+            self.call("DELETE", f"/api/jobs/{came.json()['id']}")
+        self.call("DELETE", path)
+
+    def sent(self, path: str, body: bytes) -> httpx.Response:
+        """Send bytes, and count what must not be."""
+        answer = self.client.post(path, content=body)
+        self.answers[f"{answer.status_code}"] += 1
+        if answer.status_code == 500:
+            self.fault("answers of 500", f"POST {path} {answer.text[:200]}", None)
+        return answer
+
+    def record(self, path: str, before: int, answer: httpx.Response, sent: object) -> int:
+        """Read the record in every form, and return how many entries it has."""
+        for form in ("site", "site-kit", "as/csv?only=record", "as-zip"):
+            said = self.call("GET", f"{path}/{form}")
+            if said.status_code != 200:
+                self.fault("records that cannot be read", f"{form} {said.text[:200]}", sent)
+        found = len(self.call("GET", f"{path}/site").json()["entries"])
+        if answer.status_code >= 400 and found != before:
+            self.fault("refused entries kept", f"{path} {answer.text[:200]}", sent)
+        return found
+
+    def given_back(self, job: dict[str, Any], noted: Any) -> dict[str, Any]:
+        """What a site file gives back with one note."""
+        entry = noted.get("entry") if isinstance(noted, dict) else None
+        kit = self.call("GET", f"/api/jobs/{job['id']}/site-kit").json()
+        said = entry if isinstance(entry, dict) else {"kind": "remark", "words": "x"}
+        key = f"back-{self.chance.random()}"
+        note = {"key": key, "said_at": "2026-03-17T09:00:00Z", "entry": said}
+        return {
+            "form": "pennant site notes", "version": 1, "name": kit["name"], "job": kit["job"],
+            "revision": kit["revision"], "digest": kit["digest"], "units": "in",
+            "made_at": "2026-03-17T08:00:00Z", "given_at": "2026-03-17T10:00:00Z", "notes": [note],
+        }  # fmt: skip
+
     def killed(self) -> None:
-        """What was acknowledged before a kill is there afterwards."""
+        """What was acknowledged before a kill is there afterwards: changes, notes, photographs."""
         job = self.call("POST", "/api/jobs/import", self.documents[-1]).json()
         path, edition = f"/api/jobs/{job['id']}", job["edition"]
+        piece = job["view"]["plan"]["surfaces"][0]["pieces"][0]["id"]
+        keys = set()
         for number in range(self.chance.randint(1, 4)):
             body = {**self.documents[-1], "name": f"Kept {number}"}
             edition = self.call("PUT", path, {"edition": edition, "job": body}).json()["edition"]
+            key = f"kill-{self.chance.random()}"
+            entry = {"kind": "pieces", "event": "set", "pieces": [piece]}
+            if self.call("POST", f"{path}/site", {"key": key, "entry": entry}).status_code == 200:
+                keys.add(key)
+            if self.sent(f"{path}/photographs?key={key}-p", PICTURE).status_code == 201:
+                keys.add(f"{key}-p")
+        packed = self.client.get(f"{path}/as-zip").content
+        copy = self.sent("/api/jobs/import/zip", packed).json()["id"]
         self.server.kill()
         self.server.start()
         if self.call("GET", path).json()["edition"] != edition:
             self.fault("acknowledged changes lost", path, None)
-        self.call("DELETE", path)
+        for id_ in (job["id"], copy):
+            there = self.call("GET", f"/api/jobs/{id_}/site").json()["entries"]
+            if len(there) != len(keys):
+                self.fault("acknowledged notes lost", f"{len(keys) - len(there)} of {id_}", None)
+            self.call("DELETE", f"/api/jobs/{id_}")
 
     def searched(self) -> float:
         """Ask for fifty searches at once, and return the seconds that the list then takes."""
@@ -140,6 +255,7 @@ def main() -> int:
         run = Run(server, asked.seed)
         for _ in range(-(-asked.jobs // 4)):
             run.one()
+            run.noted()
         run.searched()
         for _ in range(asked.kills):
             run.killed()

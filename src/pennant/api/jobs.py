@@ -35,7 +35,7 @@ from pennant.files.bundle import (
 )
 from pennant.files.elevation_in import DrawingUnits, read_elevation
 from pennant.files.job_json import NotAJobFile, job_of_walls, read_job, write_job
-from pennant.files.notebook_csv import walls_in_csv
+from pennant.files.notebook_csv import units_in_csv, walls_in_csv
 from pennant.files.picture_svg import picture_svg
 from pennant.store.bringing import bring_job
 from pennant.store.jobs import Folder, JobNotFound
@@ -114,8 +114,9 @@ async def import_measures(request: Request, jobs: Kept, units: Units = "in") -> 
     body = await request.body()
 
     def brought() -> JobState:
-        walls = walls_in_csv(body, units)
-        return created(jobs, job_of_walls("Measured kitchen", units, walls), "Read from measures")
+        said = units_in_csv(body) or units
+        walls = walls_in_csv(body, said)
+        return created(jobs, job_of_walls("Measured kitchen", said, walls), "Read from measures")
 
     return await run_in_threadpool(brought)
 

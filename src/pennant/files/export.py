@@ -16,6 +16,7 @@ from pennant.files.cuts_csv import cuts_csv
 from pennant.files.forms import FileForm, NotThere, Size
 from pennant.files.job_json import write_job
 from pennant.files.materials_csv import materials_csv
+from pennant.files.notebook_csv import measures_csv
 from pennant.files.papers import BOUND_PAPERS, PAPERS, Imprint, Paper, SitePapers
 from pennant.files.picture_svg import picture_svg
 from pennant.files.pieces_csv import days_csv, pieces_csv
@@ -23,7 +24,7 @@ from pennant.files.record_csv import record_csv
 from pennant.words.cuts import cut_sheet
 from pennant.words.days import days_in_words
 
-TABLES = ("pieces", "cuts", "list", "days", "record")
+TABLES = ("pieces", "cuts", "list", "days", "record", "measures")
 """What there is as CSV; the first where nothing is chosen."""
 TYPES: dict[FileForm, str] = {
     "pdf": "application/pdf", "svg": "image/svg+xml", "dxf": "image/vnd.dxf",
@@ -143,6 +144,8 @@ def _table(job: Job, plan: Plan, wanted: Wanted) -> str:
         return cuts_csv(cut_sheet(job, plan))
     if part == "list":
         return materials_csv(job, plan)
+    if part == "measures":
+        return measures_csv(job)
     if part == "record":
         return record_csv(job, plan, wanted.entries)
     if part == "days":

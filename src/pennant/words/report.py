@@ -66,7 +66,7 @@ def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:
             mark = "!!" if one.weight == "never" else " !"
             yield f"  {mark} {one.title}. {one.why} {one.cure}"
     yield ""
-    yield "What it takes"
+    yield "Materials"
     for spoken, quantity in zip(words.quantities, plan.quantities, strict=True):
         yield f"  {spoken.name}: {spoken.amount}" + (f" ({spoken.gist})" if spoken.gist else "")
         if working:

@@ -155,6 +155,11 @@ export function PapersPage() {
           {file("Pieces, CSV", at("csv", ["pieces"]), "every piece with its size and place")}
           {file("Cuts, CSV", at("csv", ["cuts"]), "every cut with its marks and its tile")}
           {file("List, CSV", at("csv", ["list"]), "what it takes")}
+          {file(
+            "Measures, CSV",
+            at("csv", ["measures"]),
+            "every wall and line as taken; it can be brought in again",
+          )}
           {file("Days, CSV", at("csv", ["days"]), "every step")}
           {file("Record, CSV", at("csv", ["record"]), "all that was noted on the wall")}
           {file("Calendar, iCalendar", at("ics"), "work, waits and visits; it needs a first day")}
