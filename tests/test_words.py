@@ -175,7 +175,7 @@ class TestReport:
         job = a_job(overheads=[CABINET], openings=[WINDOW], devices=[OUTLET], settings={})
         text = report(job, plan(job), working=True)
         assert "tiles in the plan" not in report(job, plan(job))
-        parts = ("Wall: ", "Window, left jamb", "What it takes", "tiles in the plan")
+        parts = ("Wall: ", "Window, left jamb", "Materials", "tiles in the plan")
         for part in (*parts, "[settings.spare_tiles]", "Breaker off", "respirator"):
             assert part in text
 
