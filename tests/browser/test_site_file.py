@@ -74,7 +74,7 @@ class TestWithoutServer:
     ) -> None:
         page = away.new_page()
         page.goto(file.as_uri())
-        part(page, "Measure")
+        part(page, "Check")
         page.get_by_label("From the set piece").fill("A1.1")
         page.get_by_label("To the wall, casing or side itself").fill("812")
         page.get_by_role("button", name="What does it mean?").click()

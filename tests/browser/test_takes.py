@@ -3,7 +3,7 @@
 import re
 
 from desk import paper
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 from serving import Server
 from test_wall import length_field, saved
 
@@ -51,42 +51,26 @@ class TestBeside:
         paper(job, "Cuts")
         cuts = job.get_by_role("tabpanel").last
         expect(cuts).to_contain_text("no plan can do with fewer")
-        before = cuts.inner_text()
-        asked = self.asked_by(job)
-        job.locator('[data-measure="/walls/0/length"]').click()
-        length_field(job, "/walls/0/length").fill("119")
-        expect(cuts).not_to_have_text(before)
-        job.wait_for_load_state("networkidle")
-        job.keyboard.press("Enter")
-        saved(job)
-        job.wait_for_load_state("networkidle")
-        self.in_one(asked)
+        self.alone(job, cuts, "119")
 
     def test_the_comparison_of_products_comes_in_the_same_answer(self, job: Page) -> None:
         paper(job, "Products")
         job.get_by_text("What could hold it and fill its joints, side by side").click()
-        row = job.get_by_role("row", name=re.compile("Slatebed white"))
-        before = row.inner_text()
-        asked = self.asked_by(job)
-        job.locator('[data-measure="/walls/0/length"]').click()
-        length_field(job, "/walls/0/length").fill("60")
-        expect(row).not_to_have_text(before)
-        job.wait_for_load_state("networkidle")
-        job.keyboard.press("Enter")
-        saved(job)
-        job.wait_for_load_state("networkidle")
-        self.in_one(asked)
+        self.alone(job, job.get_by_role("row", name=re.compile("Slatebed white")), "60")
 
     @staticmethod
-    def asked_by(page: Page) -> list[str]:
-        """What a page asks for from now on; it grows."""
+    def alone(page: Page, shown: Locator, length: str) -> None:
+        """Type another length: what is shown follows, and no paper is asked for by itself."""
+        before = shown.inner_text()
         asked: list[str] = []
         page.on("request", lambda request: asked.append(request.url.split("/api/")[-1]))
-        return asked
-
-    @staticmethod
-    def in_one(asked: list[str]) -> None:
-        """The view was asked for, and no paper by itself."""
+        page.locator('[data-measure="/walls/0/length"]').click()
+        length_field(page, "/walls/0/length").fill(length)
+        expect(shown).not_to_have_text(before)
+        page.wait_for_load_state("networkidle")
+        page.keyboard.press("Enter")
+        saved(page)
+        page.wait_for_load_state("networkidle")
         assert any(one.startswith("view/changes") for one in asked)
         assert {one for one in asked if one in ("cuts", "methods", "setting-out", "days")} == set()
 

@@ -1,7 +1,7 @@
 /** The pieces: full tiles in glaze, cuts hatched as with a pencil, picked ones outlined. */
 import { memo, useCallback } from "react";
 import type { Piece, SurfacePlan, SurfaceSheet, View } from "../api/client";
-import { CHALK, FLAG, MATERIALS } from "../palette";
+import { FLAG, MATERIALS, PENCIL } from "../palette";
 import { Crowd } from "./Crowd";
 import type { Scale } from "./scale";
 
@@ -16,6 +16,8 @@ interface Props {
   picked: ReadonlySet<string>;
   /** Which pieces are cut, are to be cured, or wait. */
   roles: SurfaceSheet["roles"];
+  /** All tiles in one tint, so that hatching shows; else each a little lighter or darker. */
+  flat?: boolean;
   onHover: (id: string | null) => void;
   onPick: (id: string) => void;
 }
@@ -96,7 +98,7 @@ function glaze(colour: string, tile: string, shades = 0): string {
 }
 
 export const Tiles = memo(function Tiles(props: Props) {
-  const { plan, scale, colour, others, joint, picked, roles, onHover, onPick } = props;
+  const { plan, scale, colour, others, joint, picked, roles, flat, onHover, onPick } = props;
   const [x0, y0, x1, y1] = plan.field;
   const crowd = plan.pieces.length >= CROWD;
   const cut = new Set(roles.cut);
@@ -108,9 +110,13 @@ export const Tiles = memo(function Tiles(props: Props) {
   const paths = singly.map((piece) => ({ piece, d: piecePath(piece, scale) }));
   const cuts = crowd ? [] : paths.filter(({ piece }) => cut.has(piece.id));
   const shadeOf = useCallback(
-    (piece: Piece) => glaze(others[piece.of] ?? colour, piece.tile, SHADES),
-    [others, colour],
+    (piece: Piece, shades = 0) => {
+      const own = others[piece.of] ?? colour;
+      return flat ? own : glaze(own, piece.tile, shades);
+    },
+    [others, colour, flat],
   );
+  const inCrowd = useCallback((piece: Piece) => shadeOf(piece, SHADES), [shadeOf]);
   const target = (event: React.MouseEvent<SVGGElement>) => {
     if (!crowd) return (event.target as Element).getAttribute("data-piece");
     const room = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
@@ -136,14 +142,14 @@ export const Tiles = memo(function Tiles(props: Props) {
         fill={joint ?? JOINT}
       />
       {crowd ? (
-        <Crowd plan={plan} cut={cut} scale={scale} joint={joint ?? JOINT} shadeOf={shadeOf} />
+        <Crowd plan={plan} cut={cut} scale={scale} joint={joint ?? JOINT} shadeOf={inCrowd} />
       ) : (
         paths.map(({ piece, d }) => (
           <path
             key={piece.id}
             data-piece={piece.id}
             d={d}
-            fill={glaze(others[piece.of] ?? colour, piece.tile)}
+            fill={shadeOf(piece)}
             fillRule="evenodd"
           />
         ))
@@ -169,9 +175,9 @@ export const Tiles = memo(function Tiles(props: Props) {
               key={piece.id}
               d={d}
               data-picked={piece.id}
-              fill={CHALK}
-              fillOpacity={0.28}
-              stroke={CHALK}
+              fill={PENCIL}
+              fillOpacity={0.16}
+              stroke={PENCIL}
               strokeWidth={2.5}
             />
           ))}

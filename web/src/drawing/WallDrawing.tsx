@@ -111,6 +111,7 @@ export function WallDrawing(props: Props) {
                 joint={view.job.products?.grout?.colour}
                 picked={picked}
                 roles={sheet.roles}
+                flat={step !== "tile"}
                 onHover={setHovered}
                 onPick={pickOne}
               />

@@ -62,7 +62,7 @@ export function Measuring({ piece }: { piece: string }) {
   const fields = { value: (name: string) => value(name, usualOf(kit, name, piece)), set, kit };
   return (
     <section
-      aria-label="Measure"
+      aria-label="Check"
       className="mt-3 max-lg:[&_[role=radio]]:min-h-12 max-lg:[&_select]:min-h-12"
     >
       <h2 className="heading">Measure what is left</h2>

@@ -12,7 +12,7 @@ import { Saw } from "./Saw";
 import { Setting } from "./Setting";
 import { WallStates } from "./WallStates";
 
-const PARTS = ["Now", "Set", "Saw", "Measure", "Record"] as const;
+const PARTS = ["Now", "Set", "Saw", "Check", "Record"] as const;
 type Part = (typeof PARTS)[number];
 
 interface Props {
@@ -35,7 +35,7 @@ export function SiteParts({ before, children, record }: Props) {
     setChosen((now) =>
       now.includes(piece) ? now.filter((one) => one !== piece) : [...now, piece],
     );
-  const onWall = part === "Set" || part === "Measure";
+  const onWall = part === "Set" || part === "Check";
   const shown = (...own: Part[]) => (own.includes(part) ? "" : "max-lg:hidden");
   if (!surface) return <p className="p-4">There is no wall to set.</p>;
   return (
@@ -77,7 +77,7 @@ export function SiteParts({ before, children, record }: Props) {
             {chosen.length > 0 ? (
               <PieceCard
                 pieces={chosen}
-                onMeasure={() => setPart("Measure")}
+                onMeasure={() => setPart("Check")}
                 onClose={() => setChosen([])}
               />
             ) : (
@@ -91,7 +91,7 @@ export function SiteParts({ before, children, record }: Props) {
             <div className={`lg:hidden ${shown("Saw")}`}>
               <Saw at={cut} onAt={setCut} />
             </div>
-            <div className={shown("Measure")}>
+            <div className={shown("Check")}>
               <Measuring key={chosen.at(-1) ?? ""} piece={chosen.at(-1) ?? ""} />
             </div>
             <div className={shown("Record")}>
