@@ -11,6 +11,7 @@ from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.words.days import days_in_words, days_report, hours_of, lasts, says_who
 from pennant.words.days_values import DaysText
+from pennant.words.own_tile import own_tile
 from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, STEP_WORDS, WAITS, WHO
 
 RANGE = "range 30 wide 30 down 2 courses"
@@ -122,6 +123,47 @@ class TestCards:
         assert bought <= set(by)
         order = [int(by[id_].split()[1]) for id_ in ("boxes", "adhesive", "sealant")]
         assert order == sorted(order)
+
+
+class TestOwnTile:
+    """What a job's own tile and wall ask for besides."""
+
+    @staticmethod
+    def lines(rule: str, *things: Any, products: Any = None, **tile: Any) -> str:
+        """What is said besides, at a step."""
+        document = a_job(things=list(things)).model_dump(mode="json")
+        document["tile"] |= tile
+        document["products"] |= products or {}
+        return " ".join(own_tile(Job.model_validate(document), rule))
+
+    @pytest.mark.parametrize(
+        "tile",
+        [
+            {"material": "stone"},
+            {"material": "brick"},
+            {"porous": True},
+            {"sheet": {"across": 4, "up": 4}},
+        ],
+    )
+    def test_what_drinks_is_damped_before_grout(self, tile: dict[str, Any]) -> None:
+        assert "Damp the faces" in self.lines("grout", **tile)
+        assert "Damp" not in self.lines("grout", material="glass")
+
+    def test_masonry_is_damped_under_cement_alone(self) -> None:
+        wall = "zone 0 from left wide 96 masonry"
+        assert "Damp the bare masonry" in self.lines("set", wall)
+        assert "Damp" not in self.lines("set", "zone 0 from left wide 96 cement board")
+        ready = {"adhesive": {"name": "Tub", "kind": "mastic", "pack": 5}}
+        assert "Damp the bare" not in self.lines("set", wall, products=ready)
+
+    def test_sheets_are_pressed_with_a_float(self) -> None:
+        assert "grout float" in self.lines("set", sheet={"across": 4, "up": 4})
+        assert "grout float" not in self.lines("set")
+
+    def test_heavy_stone_on_a_mat_keeps_its_spacers(self) -> None:
+        mat = {"mat": {"name": "Mat", "width": "10", "roll": "30 ft", "thickness": "1/8"}}
+        assert "droops 1/16 to 1/8 in" in self.lines("set", products=mat, material="stone")
+        assert "Take spacers out" in self.lines("set", products=mat)
 
 
 class TestStrip:

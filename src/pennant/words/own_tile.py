@@ -2,9 +2,11 @@
 
 from collections.abc import Iterator
 
+from pennant.core.document.fixing import CEMENT, fixing_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.pattern import has_finished_top
+from pennant.core.document.survey import zones_of
 from pennant.core.survey.boards import bed_behind
 
 
@@ -18,6 +20,35 @@ def own_tile(job: Job, rule: str | None) -> Iterator[str]:
         yield from _mat(job, rule)
     if has_finished_top(job.pattern):
         yield from _finished(job, rule)
+    if job.tile.sheet is not None:
+        yield from _sheets(rule)
+    yield from _thirsty(job, rule)
+
+
+def _sheets(rule: str | None) -> Iterator[str]:
+    """Chips on a backing: pressed as one, and lifted as one where too much was spread."""
+    match rule:
+        case "set" | "set-last":
+            yield (
+                "Press each sheet flat with a grout float. Where adhesive comes up through the "
+                "joints, lift the sheet and spread thinner."
+            )
+
+
+def _thirsty(job: Job, rule: str | None) -> Iterator[str]:
+    """Faces and walls that draw water: out of the grout, out of the bed."""
+    drinks = (
+        job.tile.sheet is not None or job.tile.porous or job.tile.material in ("stone", "brick")
+    )
+    match rule:
+        case "grout" if drinks and job.tile.ledger is None:
+            yield "Damp the faces with a wrung-out sponge first: they draw the grout's water."
+        case "set" if fixing_of(job) in CEMENT and _on(job, "masonry"):
+            yield "Damp the bare masonry first, without a shine of water: it draws the bed's water."
+
+
+def _on(job: Job, made_of: str) -> bool:
+    return any(zone.made_of == made_of for _, zone in zones_of(job.walls))
 
 
 def _ledger(job: Job, rule: str | None) -> Iterator[str]:
@@ -85,7 +116,14 @@ def _mat(job: Job, rule: str | None) -> Iterator[str]:
                 "Film off one section at a time, only as far as is tiled before the next break: "
                 "dust takes the glue's grip."
             )
-            yield "Spacers come out as soon as the next tile holds; a shim where a joint closes."
+            if job.tile.material == "stone":
+                droops = "1/16 to 1/8 in" if job.units == "in" else "2 to 3 mm"
+                yield (
+                    "Leave the spacers in until just before grouting. Heavy stone droops "
+                    f"{droops} when they come out: check it, and wedge it back."
+                )
+            else:
+                yield "Take spacers out as soon as the next tile holds; shim a joint that closes."
             yield "Press each piece hard; one that droops is held up by tape until it is grouted."
 
 
