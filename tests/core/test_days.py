@@ -214,16 +214,40 @@ class TestHowLongItWaits:
     @pytest.mark.parametrize(
         "changes",
         [
-            {"tile": {"material": "porcelain"}}, {"tile": {"material": "glass"}},
-            {"things": [zone("painted board")]}, {"things": [zone("old tile")]},
+            {"tile": {"material": "porcelain"}, "things": [zone("painted board")]},
+            {"tile": {"material": "glass"}, "things": [zone("old tile")]},
+            {"tile": {"material": "porcelain"}, "things": [zone("bare board")],
+             "products": {"primer": COAT}},
+            {"tile": {"material": "porcelain", "length": 600, "height": 300}},
         ],
     )  # fmt: skip
     def test_ready_mixed_that_cannot_give_its_water_away_takes_three_days(
         self, changes: dict[str, Any]
     ) -> None:
-        job = a_kitchen(products={"adhesive": {**BED, "kind": "mastic"}}, **changes)
+        products = {"adhesive": {**BED, "kind": "mastic"}, **changes.get("products", {})}
+        job = a_kitchen(**{**changes, "products": products})
         assert waits(job, "clean-joints")["set"].hours == 72
         assert steps_for(job)["set@1"].doubt == "slow-drying"
+
+    @pytest.mark.parametrize(
+        "changes",
+        [
+            {"tile": {"material": "ceramic"}, "things": [zone("painted board")]},
+            {"tile": {"material": "ceramic"}, "things": [zone("old tile")]},
+            {"tile": {"material": "porcelain"}, "things": [zone("bare board")]},
+        ],
+    )
+    def test_where_one_face_drinks_it_waits_as_its_kind_does(self, changes: dict[str, Any]) -> None:
+        job = a_kitchen(products={"adhesive": {**BED, "kind": "mastic"}}, **changes)
+        assert waits(job, "clean-joints")["set"].hours == 36
+        assert steps_for(job)["set@1"].doubt is None
+
+    def test_a_primer_that_is_chosen_is_on_the_list_and_in_the_days(self) -> None:
+        """Also where nothing noted asks for it: what a step needs has a line."""
+        job = a_kitchen(products={"primer": COAT}, things=[zone("bare board")])
+        (line,) = [one for one in plan(job).quantities if one.id == "primer"]
+        assert line.amount >= 1
+        assert "primer" in steps_for(job)["prime@1"].needs
 
     def test_a_mat_holds_at_once(self) -> None:
         found = waits(a_kitchen(products={"mat": MAT}), "grout@1")

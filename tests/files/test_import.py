@@ -2,6 +2,7 @@
 
 import io
 import json
+import random
 import zipfile
 from typing import Any
 
@@ -22,7 +23,7 @@ from pennant.demos import demo_jobs
 from pennant.files.bundle import BundledEntry, NotABundle, read_bundle, write_bundle
 from pennant.files.drawing_dxf import THING_LAYERS, elevation_dxf
 from pennant.files.elevation_in import DEEPEST, NotAnElevation, read_elevation, wall_in
-from pennant.files.job_json import job_of_walls, write_job
+from pennant.files.job_json import NotAJobFile, job_of_walls, write_job
 from pennant.files.notebook_csv import measures_csv, units_in_csv, walls_in_csv
 from pennant.files.photographs import plain_picture
 
@@ -235,6 +236,26 @@ class TestMeasures:
     def test_what_cannot_be_read_is_refused_not_guessed(self, data: bytes, says: str) -> None:
         with pytest.raises(JobRefused, match=says):
             walls_in_csv(data, "in")
+
+
+class TestDamaged:
+    """A zip whose bytes are not as they were written is refused, whatever the damage does."""
+
+    def test_it_is_a_zip_that_is_read_or_it_is_refused(self) -> None:
+        whole = write_bundle(a_job(length="40", top="18"), [], {})
+        dice, read = random.Random(5), 0
+        for _ in range(1_500):
+            made = bytearray(whole)
+            for _ in range(dice.choice((1, 1, 3, 20))):
+                # What stands last says where the files are: half of the damage is there.
+                at = dice.choice((dice.randrange(len(made)), len(made) - 1 - dice.randrange(200)))
+                made[at] = dice.randrange(256)
+            try:
+                read_bundle(bytes(made[: dice.choice((len(made), len(made), len(made) // 2))]))
+            except (NotABundle, NotAJobFile, JobRefused):
+                continue
+            read += 1
+        assert read < 400  # a date or a mark of the system may change, and all the same it is read
 
 
 def zipped(**files: bytes) -> bytes:

@@ -5,8 +5,11 @@ It is read whole and checked before anything of it is kept.
 
 import io
 import json
+import lzma
 import re
+import struct
 import zipfile
+import zlib
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
@@ -94,6 +97,13 @@ def write_bundle(
     return out.getvalue()
 
 
+DAMAGED = (
+    zipfile.BadZipFile, zlib.error, lzma.LZMAError, struct.error, EOFError, KeyError,
+    NotImplementedError, RuntimeError, UnicodeDecodeError,
+)  # fmt: skip
+"""What reading a zip raises whose bytes are not as they were written."""
+
+
 def read_bundle(raw: bytes) -> Bundle:
     """Return what a zip holds; raise `NotABundle`, or what `read_job` raises.
 
@@ -110,7 +120,7 @@ def read_bundle(raw: bytes) -> Bundle:
             job = read_job(_unpacked(bundle, JOB, LARGEST))
             record = _unpacked(bundle, RECORD, LARGEST_RECORD) if RECORD in names else b"[]"
             photographs = {found[1]: _picture(bundle, found[0]) for found in pictures}
-    except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError) as error:
+    except DAMAGED as error:
         raise NotABundle("is no zip, or is damaged") from error
     try:
         entries = _ENTRIES.validate_python([_as_entry(one) for one in json.loads(record)])
@@ -179,8 +189,11 @@ def _picture(bundle: zipfile.ZipFile, name: str) -> Plain:
 
 def _unpacked(bundle: zipfile.ZipFile, name: str, most: int) -> bytes:
     """A file of a bundle, as far as it may be long."""
-    with bundle.open(name) as file:
-        raw = file.read(most + 1)
+    try:
+        with bundle.open(name) as file:
+            raw = file.read(most + 1)
+    except (*DAMAGED, ValueError, OSError) as error:
+        raise NotABundle("is no zip, or is damaged") from error
     if len(raw) > most:
         raise NotABundle(f"holds a {name} of more than {most:,} bytes")
     return raw

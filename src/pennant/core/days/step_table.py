@@ -25,7 +25,12 @@ from pennant.core.document.products import SET_HOURS, Coating, Product
 from pennant.core.document.schedule import Dated
 from pennant.core.document.survey import Zone
 from pennant.core.takes.mixing import pieces_an_hour
-from pennant.core.takes.preparation import goes_by_sheet, porous_tiles, seal_stages
+from pennant.core.takes.preparation import (
+    asks_for_primer,
+    goes_by_sheet,
+    porous_tiles,
+    seal_stages,
+)
 from pennant.core.takes.quantity import time_of
 from pennant.core.takes.working import Working, given, step
 
@@ -137,8 +142,9 @@ def bed_sets(facts: Facts) -> Wait | None:
 def dries_slowly(facts: Facts) -> bool:
     """Return whether a ready-mixed adhesive lies between two faces that take no water.
 
-    Behind dense tile (glass, porcelain, polished stone, or any large face) or over a primer or old
-    glaze its water has nowhere to go but the joints.
+    Between dense tile (glass, porcelain, polished stone) and primer, paint or old glaze its water
+    has nowhere to go but the joints; behind a large dense face they are far off. A ceramic tile's
+    back drinks, and so does bare board.
     """
     adhesive, tile = facts.job.products.adhesive, facts.job.tile
     if adhesive is None or adhesive.kind != "mastic" or facts.job.products.mat is not None:
@@ -147,8 +153,9 @@ def dries_slowly(facts: Facts) -> bool:
         tile.material == "stone" and tile.finish == "polished"
     )
     large = tile.length * tile.height > MIDDLE_FACE
-    over = facts.primed is not None or bool(facts.made_of("laminate") or facts.old_tile_on)
-    return dense or large or over
+    shut = facts.made_of("laminate", "painted board") or facts.old_tile_on
+    over = facts.primed is not None or bool(shut)
+    return dense and (over or large)
 
 
 def _sealing(facts: Facts) -> Working:
@@ -192,7 +199,8 @@ def _bared(facts: Facts) -> list[Zone]:
 
 
 def _prime_area(facts: Facts) -> Working:
-    return facts.primed if facts.primed is not None else facts.area
+    assert facts.primed is not None
+    return facts.primed
 
 
 def _board_area(facts: Facts) -> Working:
@@ -256,7 +264,8 @@ def _loud(_: Facts) -> bool:
 
 
 def _primer_doubt(facts: Facts) -> DoubtRule | None:
-    return "primer-not-asked" if facts.primed is None else None
+    asked = any(asks_for_primer(facts.job, zone) for zone in facts.zones)
+    return None if asked or not facts.zones else "primer-not-asked"
 
 
 def _sealer_doubt(facts: Facts) -> DoubtRule | None:
@@ -339,7 +348,7 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("glue-coat", "prepare", _paint_is("glue"), _paced("coat_pace", _glue_area),
              (("wash", _by_time("washed_dry", "dry")), ("patch", _patch_dries))),
     StepRule("prime", "prepare",
-             lambda f: f.primed is not None or f.job.products.primer is not None,
+             lambda f: f.primed is not None,
              _paced("coat_pace", _prime_area),
              (("scuff", None), ("wash", _by_time("washed_dry", "dry")), ("patch", _patch_dries),
               ("board-joints", _by_time("board_joints_set", "set")), ("glue-coat", None)),

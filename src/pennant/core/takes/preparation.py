@@ -68,7 +68,8 @@ def to_prime(
     """Return what is primed, by what each stretch is made of and the way that is gone with it;
     under panels that stick by themselves all of it where a primer is chosen, as their sheet says.
 
-    Only where tile goes. Without any stretch told, it is the whole field where a primer is chosen.
+    Only where tile goes. Without any stretch told, it is the whole field where a primer is chosen;
+    one that is chosen although no stretch asks for it goes on all of them.
     """
     stuck = job.tile.material == "stick-on"
     if stuck and (job.ways.stuck == "dabs" or job.products.primer is None):
@@ -77,10 +78,13 @@ def to_prime(
         return area if job.products.primer is not None else None
     under = {zone.id for _, zone in boarded(job)}
     faces = faces_of_zones(job, fields)
-    stretches = [
-        faces[zone.id] for _, zone in zones if zone.id not in under and _asks_for_primer(job, zone)
-    ]
-    return step("sum", "to prime", "m2", *stretches) if stretches else None
+    open_ones = [zone for _, zone in zones if zone.id not in under]
+    primed = [zone for zone in open_ones if asks_for_primer(job, zone)]
+    if not primed and job.products.primer is not None:
+        primed = [zone for zone in open_ones if not goes_by_sheet(job, zone)]
+    if not primed:
+        return None
+    return step("sum", "to prime", "m2", *(faces[zone.id] for zone in primed))
 
 
 def goes_by_sheet(job: Job, zone: Zone) -> bool:
@@ -91,7 +95,8 @@ def goes_by_sheet(job: Job, zone: Zone) -> bool:
     return mat is not None and zone.made_of in mat.goes_on
 
 
-def _asks_for_primer(job: Job, zone: Zone) -> bool:
+def asks_for_primer(job: Job, zone: Zone) -> bool:
+    """Return whether a stretch is primed, whatever is chosen, by the way that is gone with it."""
     if job.tile.material == "stick-on":
         return True  # their own glue holds on a primed wall
     if goes_by_sheet(job, zone):
