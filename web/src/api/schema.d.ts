@@ -5943,6 +5943,7 @@ export interface components {
              *       "grout_waste": 0.1,
              *       "grout_pack": 5,
              *       "keyed_coat": 0.5,
+             *       "bared_coat": 1.5,
              *       "adhesive_waste": 0.1,
              *       "adhesive_density": 1.3,
              *       "adhesive_pack": 10,
@@ -6368,6 +6369,7 @@ export interface components {
              *       "grout_waste": 0.1,
              *       "grout_pack": 5,
              *       "keyed_coat": 0.5,
+             *       "bared_coat": 1.5,
              *       "adhesive_waste": 0.1,
              *       "adhesive_density": 1.3,
              *       "adhesive_pack": 10,
@@ -10042,6 +10044,12 @@ export interface components {
              */
             keyed_coat: number;
             /**
+             * Bared Coat
+             * @description Patch over a wall whose old tile came off: a skim of about 1/16 in fills what it left.
+             * @default 1.5
+             */
+            bared_coat: number;
+            /**
              * Adhesive Waste
              * @description What stays in the bucket and is cleaned from the joints.
              * @default 0.1
@@ -10515,6 +10523,12 @@ export interface components {
              * @default 0.5
              */
             keyed_coat: number;
+            /**
+             * Bared Coat
+             * @description Patch over a wall whose old tile came off: a skim of about 1/16 in fills what it left.
+             * @default 1.5
+             */
+            bared_coat: number;
             /**
              * Adhesive Waste
              * @description What stays in the bucket and is cleaned from the joints.

@@ -93,8 +93,10 @@ def _step(rule: StepRule, facts: Facts, working: Working, **more: object) -> Ste
 
 
 def _there(rule: StepRule, facts: Facts) -> tuple[str, ...]:
-    """The lines that a step needs, as far as the job takes them."""
-    return tuple(id_ for id_ in rule.needs if id_ in facts.lines)
+    """The lines that a step needs, as far as the job takes them: of areas and counters as well."""
+    return tuple(
+        line for need in rule.needs for line in facts.lines if line.partition("@")[0] == need
+    )
 
 
 def _cautions(rule: StepRule, facts: Facts) -> tuple[Caution, ...]:

@@ -372,6 +372,12 @@ class Settings(Value):
         "Adhesive pressed into the wall with the flat side before combing.",
         most=10,
     )
+    bared_coat: float = number(
+        1.5,
+        "litres a square metre",
+        "Patch over a wall whose old tile came off: a skim of about 1/16 in fills what it left.",
+        most=20,
+    )
     adhesive_waste: float = number(
         0.10, "of the adhesive", "What stays in the bucket and is cleaned from the joints.", most=1
     )

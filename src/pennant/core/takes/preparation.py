@@ -13,7 +13,13 @@ from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import tools_for
-from pennant.core.survey.boards import boarded, forward_at, is_patched, keeps_old_tile
+from pennant.core.survey.boards import (
+    boarded,
+    forward_at,
+    is_patched,
+    keeps_old_tile,
+    loses_old_tile,
+)
 from pennant.core.survey.placed import counter_gaps, uncovered
 from pennant.core.survey.placing import places_of
 from pennant.core.takes.quantity import (
@@ -187,13 +193,19 @@ def _coating(
 def _patch(
     job: Job, fields: Sequence[Field], zones: Sequence[tuple[Wall, Zone]]
 ) -> Iterator[Quantity]:
-    """Half the gap under the straightedge over each stretch that is too wavy for the bed."""
+    """Half the gap under the straightedge over each stretch that is too wavy for the bed, and a
+    skim over each whose old tile comes off.
+    """
     wavy = [zone for _, zone in zones if is_patched(job, zone)]
-    faces = faces_of_zones(job, fields) if wavy else {}
+    bared = [zone for _, zone in zones if loses_old_tile(job, zone) and zone not in wavy]
+    faces = faces_of_zones(job, fields) if wavy or bared else {}
     hollows = []
     for zone in wavy:
         half = given(f"half the gap at {zone.id}", zone.flat / 2, "mm", "survey")
         hollows.append(step("product", f"patch at {zone.id}", "litres", faces[zone.id], half))
+    for zone in bared:
+        skim = setting(job.settings, "bared_coat")
+        hollows.append(step("product", f"skim at {zone.id}", "litres", faces[zone.id], skim))
     if hollows:
         litres = step("sum", "patch", "litres", *hollows)
         yield by_the_pack("patch", "wall", litres, job.products.patch)
