@@ -89,7 +89,7 @@ class TestAgree:
         job.get_by_role("radio", name="Full at right end").click()
         saved(job)
         job.get_by_role("button", name="Job ▾").click()
-        job.get_by_role("menuitem", name="Agreed with the client").click()
+        job.get_by_role("menuitem", name="Approved by the client").click()
         expect(job.get_by_text("changed since:")).to_be_visible()
         expect(job.get_by_text("now: Start: full tile at the right end")).to_be_visible()
 

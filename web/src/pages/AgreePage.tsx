@@ -97,7 +97,7 @@ function Since() {
   const changed = data?.page.changed ?? [];
   return (
     <section
-      aria-label="Agreed with the client"
+      aria-label="Approved by the client"
       className={`mt-3 border-l-4 pl-3 ${changed.length ? "border-wax" : "border-chalk"}`}
     >
       <p className="font-medium">

@@ -47,7 +47,7 @@ export function JobHeader({ prints }: Props) {
   });
 
   const pages: [string, string][] = [
-    ["agree", view.job.agreed ? "Agreed with the client" : "Show to the client, to agree"],
+    ["agree", view.job.agreed ? "Approved by the client" : "Show to the client, for approval"],
     ["days", "The days"],
     ["site", "On the wall"],
     ["shades", "Boxes and shades"],

@@ -1,5 +1,6 @@
 /** What an installer or a client would object to; picking one shows its pieces on the wall. */
 import { useState } from "react";
+import { Link } from "react-router";
 import type { View } from "../api/client";
 import { useEditor } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
@@ -78,60 +79,77 @@ function Keep({ finding }: { finding: FindingText }) {
 }
 
 export function FindingsPaper({ chosen, onChosen, onRule }: Props) {
-  const { view } = useEditor();
+  const { editor, view } = useEditor();
   const { findings } = view.sheet;
+  const approval = (
+    <p className="mb-1">
+      <Link className="button" to={`/jobs/${editor.id}/agree`}>
+        {view.job.agreed ? "Approved by the client" : "Show to the client, for approval"}
+      </Link>
+    </p>
+  );
   if (findings.length === 0) {
-    return <p className="py-4">Nothing to fix or decide: no cut breaks a rule.</p>;
+    return (
+      <>
+        {approval}
+        <p className="py-4">Nothing to fix or decide: no cut breaks a rule.</p>
+      </>
+    );
   }
   return (
-    <ul className="divide-y divide-rule">
-      {findings.map((finding) => {
-        const open = chosen === finding.id;
-        const never = finding.weight === "never";
-        return (
-          <li key={finding.id} className={open ? "bg-chalk-pale" : ""}>
-            <button
-              type="button"
-              aria-expanded={open}
-              className="flex w-full items-start gap-2 px-1.5 py-1.5 text-left hover:bg-skim"
-              onClick={() =>
-                onChosen(open ? null : finding.id, open ? [] : finding.pieces, finding.surface)
-              }
-            >
-              <span
-                className={`mt-0.5 w-17 shrink-0 whitespace-nowrap rounded-sm px-1 text-center font-medium text-[12.5px] ${finding.accepted ? "bg-skim text-pencil-soft" : never ? "bg-flag text-white" : "bg-wax-pale text-wax"}`}
+    <>
+      {approval}
+      <ul className="divide-y divide-rule">
+        {findings.map((finding) => {
+          const open = chosen === finding.id;
+          const never = finding.weight === "never";
+          return (
+            <li key={finding.id} className={open ? "bg-chalk-pale" : ""}>
+              <button
+                type="button"
+                aria-expanded={open}
+                className="flex w-full items-start gap-2 px-1.5 py-1.5 text-left hover:bg-skim"
+                onClick={() =>
+                  onChosen(open ? null : finding.id, open ? [] : finding.pieces, finding.surface)
+                }
               >
-                {finding.accepted ? "✓ kept" : never ? "✗ fix" : "△ decide"}
-              </span>
-              <span>
-                <span className="font-medium">
-                  <Tape text={finding.title} />
-                </span>{" "}
-                <span className="aside">
-                  <Tape text={finding.detail} />
+                <span
+                  className={`mt-0.5 w-17 shrink-0 whitespace-nowrap rounded-sm px-1 text-center font-medium text-[12.5px] ${finding.accepted ? "bg-skim text-pencil-soft" : never ? "bg-flag text-white" : "bg-wax-pale text-wax"}`}
+                >
+                  {finding.accepted ? "✓ kept" : never ? "✗ fix" : "△ decide"}
                 </span>
-              </span>
-            </button>
-            {open && (
-              <p className="px-1.5 pb-2 pl-[5.1rem] text-[14px]">
-                <Tape text={finding.rule} />
-                {finding.seen && <span className="block">{finding.seen}</span>}
-                {finding.setting && (
-                  <button
-                    type="button"
-                    className="aside block underline"
-                    onClick={() => onRule(`/settings/${finding.setting}`)}
-                  >
-                    Change the rule: {finding.setting_name}
-                  </button>
-                )}
-              </p>
-            )}
-            {open && <Keep finding={finding} />}
-            {open && !finding.accepted && <Cures surface={finding.surface} finding={finding.id} />}
-          </li>
-        );
-      })}
-    </ul>
+                <span>
+                  <span className="font-medium">
+                    <Tape text={finding.title} />
+                  </span>{" "}
+                  <span className="aside">
+                    <Tape text={finding.detail} />
+                  </span>
+                </span>
+              </button>
+              {open && (
+                <p className="px-1.5 pb-2 pl-[5.1rem] text-[14px]">
+                  <Tape text={finding.rule} />
+                  {finding.seen && <span className="block">{finding.seen}</span>}
+                  {finding.setting && (
+                    <button
+                      type="button"
+                      className="aside block underline"
+                      onClick={() => onRule(`/settings/${finding.setting}`)}
+                    >
+                      Change the rule: {finding.setting_name}
+                    </button>
+                  )}
+                </p>
+              )}
+              {open && <Keep finding={finding} />}
+              {open && !finding.accepted && (
+                <Cures surface={finding.surface} finding={finding.id} />
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </>
   );
 }
