@@ -10,7 +10,7 @@ DEMO_HOME ?= var/demo
 PORT ?= 8765
 WEB := $(shell find web/src web/public web/index.html web/vite.config.ts web/vite.site-file.config.ts -type f)
 
-.PHONY: fonts fuzz mutate search help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup
+.PHONY: fonts fuzz mutate search help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup wheel
 
 help:
 	@echo "make demo         set up, then start Pennant with a made-up kitchen"
@@ -28,6 +28,7 @@ help:
 	@echo "make api-types    make the types of the API anew"
 	@echo "make lock         pin every package anew"
 	@echo "make mutate       change the core in one place at a time: which changes does no test see"
+	@echo "make wheel        build one file with the pages in it, to be installed without Node"
 	@echo "make build        build the pages; make setup only sets up"
 
 demo: build
@@ -94,31 +95,50 @@ api-types: .stamps/python .stamps/node
 	@$(BIN)/pennant palette > web/src/palette.css
 	@cd web && npx --no-install openapi-typescript ../.stamps/openapi.json -o ../$(OUT) > /dev/null
 
+# What runs and what develops are locked apart: `make demo` installs no browser and no type checker.
+LOCKED := --quiet --generate-hashes --no-emit-index-url --no-emit-find-links --no-emit-trusted-host \
+  --strip-extras --allow-unsafe
 lock: .stamps/python
 	@$(BIN)/pip install --quiet pip-tools
-	@$(BIN)/pip-compile --quiet --generate-hashes --no-emit-index-url --no-emit-find-links \
-	  --no-emit-trusted-host --strip-extras --allow-unsafe --extra dev -o requirements.lock pyproject.toml
+	@$(BIN)/pip-compile $(LOCKED) --extra dev -o requirements.lock pyproject.toml
+	@$(BIN)/pip-compile $(LOCKED) --extra setup -c requirements.lock -o requirements.run.lock pyproject.toml
 	@cd web && rm -rf node_modules package-lock.json && npm install --no-fund --no-audit
 
 setup: .stamps/python .stamps/node
 
-build: web/dist/index.html .stamps/python
+build: web/dist/index.html .stamps/run
+
+# One file with the pages in it: `pip install FILE && pennant serve` needs no Node.
+wheel: build
+	@rm -rf src/pennant/pages build && cp -r web/dist src/pennant/pages
+	@$(BIN)/pip wheel --quiet --no-deps --no-build-isolation --wheel-dir dist . 2>&1 | { grep -v "is ignored: it is neither" || true; }
+	@rm -rf src/pennant/pages build
+	@ls dist/pennant-*.whl
 
 web/dist/index.html: .stamps/node $(WEB)
 	@echo "==> building the pages"
 	@cd web && npx --no-install vite build --logLevel warn
 	@cd web && npx --no-install vite build --config vite.site-file.config.ts --logLevel warn
 
-.stamps/python: requirements.lock pyproject.toml
+define INSTALLED
 	@mkdir -p .stamps
 	@test -n "$(PYTHON)" && $(PYTHON) -c 'import sys; sys.exit(sys.version_info[:2] != (3, 11))' \
 	  || { echo "Pennant needs Python 3.11; install it, or say where it is: make PYTHON=/path/to/python3.11"; exit 1; }
 	@echo "==> Python packages into .venv (a minute or two the first time)"
 	@test -x $(BIN)/python || $(PYTHON) -m venv .venv \
 	  || { echo "could not make a virtual environment; on Debian: apt-get install python3.11-venv"; exit 1; }
-	@$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r requirements.lock 2>&1 | { grep -v "is ignored: it is neither" || true; }
+	@$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r $(1) 2>&1 | { grep -v "is ignored: it is neither" || true; }
 	@$(BIN)/pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e . 2>&1 | { grep -v "is ignored: it is neither" || true; }
+endef
+
+.stamps/run: requirements.run.lock pyproject.toml
+	$(call INSTALLED,requirements.run.lock)
 	@touch $@
+
+# What develops has all that runs.
+.stamps/python: requirements.lock requirements.run.lock pyproject.toml
+	$(call INSTALLED,requirements.lock)
+	@touch .stamps/run $@
 
 .stamps/node: web/package-lock.json web/package.json
 	@mkdir -p .stamps

@@ -20,8 +20,9 @@ from pennant.store.database import StoreError
 from pennant.supplier.moods import MOODS
 from pennant.supplier.moods import PORT as SUPPLIER_PORT
 
-PAGES = Path(__file__).parents[2] / "web" / "dist"
-"""Where the web pages are built; in a checkout, beside the source."""
+_CHECKOUT = Path(__file__).parents[2] / "web" / "dist"
+PAGES = Path(__file__).parent / "pages" if not _CHECKOUT.exists() else _CHECKOUT
+"""Where the web pages are: in a checkout where they are built, else in the package itself."""
 
 
 Command = Callable[[argparse.Namespace], int]
