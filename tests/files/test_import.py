@@ -1,5 +1,6 @@
 """What can be brought in: a drawn elevation, a table of measures, a job with its record."""
 
+import hashlib
 import io
 import json
 import random
@@ -23,7 +24,7 @@ from pennant.demos import demo_jobs
 from pennant.files.bundle import BundledEntry, NotABundle, read_bundle, write_bundle
 from pennant.files.drawing_dxf import THING_LAYERS, elevation_dxf
 from pennant.files.elevation_in import DEEPEST, NotAnElevation, read_elevation, wall_in
-from pennant.files.job_json import NotAJobFile, job_of_walls, write_job
+from pennant.files.job_json import NotAJobFile, digest_before, digest_of, job_of_walls, write_job
 from pennant.files.notebook_csv import measures_csv, units_in_csv, walls_in_csv
 from pennant.files.photographs import plain_picture
 
@@ -371,3 +372,33 @@ class TestBundle:
         raw = zipped(job_json=json.dumps(job.model_dump(mode="json")).encode(), record_json=record)
         with pytest.raises(NotABundle, match="no record"):
             read_bundle(raw)
+
+
+class TestDigest:
+    """A job is told by what was said of it, whatever a version knows besides."""
+
+    @pytest.mark.parametrize("job", list(demo_jobs()), ids=lambda job: job.name)
+    def test_what_stands_at_its_default_does_not_count(self, job: Job) -> None:
+        written = job.model_dump(mode="json")
+        older = {**written, "settings": {}}
+        for added in ("accepted", "times", "seen"):
+            if not older[added] or added == "times":
+                del older[added]
+        same = Job.model_validate({**older, "settings": written["settings"]})
+        assert digest_of(same) == digest_of(job)
+        for changed in (
+            {"settings": written["settings"] | {"spare_tiles": 9}}, {"name": "Another"},
+            {"times": {"clear_room": 31}}, {"units": "mm" if job.units == "in" else "in"},
+        ):  # fmt: skip
+            assert digest_of(Job.model_validate({**written, **changed})) != digest_of(job)
+
+    def test_starts_of_two_kinds_are_two_jobs(self) -> None:
+        """Neither has anything but its kind."""
+        starts = ({"across": {"kind": kind}} for kind in ("full-left", "full-right"))
+        one, other = (a_job(start=start) for start in starts)
+        assert digest_of(one) != digest_of(other)
+
+    def test_an_earlier_version_s_is_known_by_the_document_it_kept(self) -> None:
+        job = demo("Fennel Row")
+        before = hashlib.sha256(write_job(job).encode()).hexdigest()[:16]
+        assert digest_before(job.model_dump_json()) == before

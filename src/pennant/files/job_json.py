@@ -5,12 +5,13 @@ import json
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any, NoReturn, get_args
 
-from pydantic import ValidationError
+from pydantic import BaseModel, ValidationError
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units, show_with_unit
 from pennant.core.document.pattern import Pattern
 from pennant.core.document.refusal import JobRefused, Problem
+from pennant.core.document.settings import Settings
 from pennant.core.document.starts import Across, UpSchool
 from pennant.core.document.survey import Thing
 from pennant.core.document.values import LONGEST, all_length_fields
@@ -75,8 +76,40 @@ def write_job(job: Job) -> str:
 
 
 def digest_of(job: Job) -> str:
-    """Return what tells a job, as it is written, from every other."""
-    return hashlib.sha256(write_job(job).encode()).hexdigest()[:16]
+    """Return what tells a job from every other, by what was said of it.
+
+    What stands at its default does not count, so that a version that knows a field more, or has
+    another default, tells the same job by the same digest.
+    """
+    usual = Settings.of(job.units)
+    own = {
+        name: value for name, value in job.settings if value != getattr(usual, name)
+    }  # fmt: skip
+    text = json.dumps({**_said_of(job), "settings": own}, sort_keys=True)
+    return hashlib.sha256(text.encode()).hexdigest()[:16]
+
+
+def _said_of(value: Any) -> Any:
+    """What is said of a value as JSON data: its kind, and what is not as it usually is."""
+    if isinstance(value, BaseModel):
+        fields = type(value).model_fields
+        return {
+            name: _said_of(one) for name, one in value
+            if name == "kind" or one != fields[name].get_default(call_default_factory=True)
+        }  # fmt: skip
+    if isinstance(value, Mapping):
+        return {str(name): _said_of(one) for name, one in value.items()}
+    if isinstance(value, list | tuple):
+        return [_said_of(one) for one in value]
+    return value
+
+
+def digest_before(document: str) -> str:
+    """Return the digest that earlier versions gave a job, from its document as they kept it: that
+    of the whole job file.
+    """
+    text = json.dumps(json.loads(document), indent=2, ensure_ascii=False) + "\n"
+    return hashlib.sha256(text.encode()).hexdigest()[:16]
 
 
 def _no_constant(name: str) -> NoReturn:

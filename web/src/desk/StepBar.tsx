@@ -1,6 +1,6 @@
 /** The steps of the work in one row: where each stands, which is open, and which comes next. */
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
-import { memo, useEffect } from "react";
+import { memo, useEffect, useRef } from "react";
 import { nextOf, STEPS, type StepId, type StepState } from "./steps";
 
 interface Props {
@@ -81,13 +81,18 @@ export const StepBar = memo(
 
 /** The keys [ and ] go from step to step, wherever nothing is typed. */
 function useStepKeys(open: StepId, onOpen: (step: StepId) => void) {
+  // A second press may come before the first has been drawn: it goes on from there.
+  const at = useRef(open);
   useEffect(() => {
+    at.current = open;
     const pressed = (event: KeyboardEvent) => {
       const way = { "[": -1, "]": 1 }[event.key];
       const typing = event.target instanceof Element && event.target.closest("input,textarea");
       if (!way || typing || event.ctrlKey || event.metaKey) return;
-      const to = STEPS[STEPS.findIndex(({ id }) => id === open) + way];
-      if (to) onOpen(to.id);
+      const to = STEPS[STEPS.findIndex(({ id }) => id === at.current) + way];
+      if (!to) return;
+      at.current = to.id;
+      onOpen(to.id);
     };
     window.addEventListener("keydown", pressed);
     return () => window.removeEventListener("keydown", pressed);
