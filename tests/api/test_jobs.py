@@ -292,6 +292,7 @@ class TestBegun:
         assert {steps[step]["state"] for step in ("lay-out", "cut", "set")} == {
             "choose a tile first"
         }
+        assert self.begun(client, tile_height="65 mm")["units"] == "mm"
         square = self.begun(client, length="100", tile_length="6")["tile"]
         assert square["length"] == square["height"] == pytest.approx(152.4)
 

@@ -324,3 +324,17 @@ class TestNewJob:
         expect(tile).to_contain_text("no tile yet")
         expect(tile).to_contain_text("next")
         expect(length_field(home, "/walls/0/length")).to_have_value("3040")
+
+    def test_the_first_length_tells_the_unit_of_the_others(self, home: Page) -> None:
+        home.get_by_role("link", name="New job").click()
+        home.get_by_label("How long is the wall").fill("3040")
+        expect(home.get_by_text("read as 3040 mm")).to_be_visible()
+        for _ in range(5):
+            home.get_by_role("button", name="Next").click()
+        home.get_by_label("Length", exact=True).fill("200")
+        expect(home.get_by_text("read as 200 mm")).to_be_visible()
+        home.get_by_label("Height", exact=True).fill("65")
+        expect(home.get_by_text("read as 65 mm")).to_be_visible()
+        home.keyboard.press("Enter")
+        steps = home.get_by_role("navigation", name="Steps of the work")
+        expect(steps.get_by_role("button", name="Tile")).to_contain_text("200 × 65 mm")

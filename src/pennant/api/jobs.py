@@ -56,7 +56,7 @@ def list_jobs(overviews: Listed, folder: Folder = "in-hand") -> list[JobCard]:
 def new_job(wanted: NewJob, jobs: Kept) -> JobState:
     """Keep a job that begins with what is known; a blank one where nothing is."""
     known = wanted.known or FirstAnswers()
-    units = wanted.units or units_as_typed(known.length or known.height or known.tile_length)
+    units = wanted.units or units_as_typed(known.first)
     try:
         job = read_job(json.dumps(begun(wanted.name, units, known)))
     except JobRefused as error:

@@ -30,6 +30,7 @@ import {
   type Site,
   type Slack,
   type ThingWords,
+  type Units,
   type WishText,
 } from "./client";
 import { rested } from "./rested";
@@ -180,10 +181,11 @@ export const timesOptions = () =>
 
 /** The cut sheet; it depends on the whole job. */
 /** How a length that is being typed is read. */
-export const readLengthOptions = (text: string) =>
+/** Without a unit the length tells it, by how it is typed. */
+export const readLengthOptions = (text: string, units?: Units) =>
   queryOptions({
-    queryKey: ["length", text],
-    queryFn: () => ask<ReadLength>(api.GET("/api/length", { params: { query: { text } } })),
+    queryKey: ["length", text, units],
+    queryFn: () => ask<ReadLength>(api.GET("/api/length", { params: { query: { text, units } } })),
     enabled: text.trim() !== "",
     placeholderData: (before) => before,
     retry: false,

@@ -95,6 +95,10 @@ export function NewJobPage() {
       if (wrong >= 0) setAt(wrong);
     },
   });
+  // The first length tells the unit of those after it, here as in the job that is made of them.
+  const first = known.length || known.height || known.tile_length || known.tile_height;
+  const { data: firstRead } = useQuery(readLengthOptions(first));
+  const unitsFor = (typed: string) => (typed === first ? undefined : firstRead?.units);
   const question = QUESTIONS[at] as Question;
   const last = at === QUESTIONS.length - 1;
   const wrong = refusedAt(make.error).find(({ pointer }) =>
@@ -146,6 +150,7 @@ export function NewJobPage() {
             key={question.about}
             label={question.asks}
             value={known[question.about]}
+            units={unitsFor(known[question.about])}
             onChange={(to) => put(question.about as "length", to)}
           />
         )}
@@ -154,11 +159,13 @@ export function NewJobPage() {
             <Typed
               label="Length"
               value={known.tile_length}
+              units={unitsFor(known.tile_length)}
               onChange={(to) => put("tile_length", to)}
             />
             <Typed
               label="Height"
               value={known.tile_height}
+              units={unitsFor(known.tile_height)}
               onChange={(to) => put("tile_height", to)}
               later
             />
@@ -214,14 +221,16 @@ function refusedAt(error: Error | null) {
 interface TypedProps {
   label: string;
   value: string;
+  /** The unit of a bare number, where an answer before it has told one. */
+  units: Units | undefined;
   onChange: (to: string) => void;
   /** The focus goes to the field before it. */
   later?: boolean;
 }
 
 /** A length as it is typed, and how it is read. */
-function Typed({ label, value, onChange, later }: TypedProps) {
-  const { data, error } = useQuery(readLengthOptions(value));
+function Typed({ label, value, units, onChange, later }: TypedProps) {
+  const { data, error } = useQuery(readLengthOptions(value, units));
   return (
     <div>
       <input

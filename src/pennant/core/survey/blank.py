@@ -38,6 +38,11 @@ class FirstAnswers(Value):
     tile_length: str = Answer
     tile_height: str = Answer
 
+    @property
+    def first(self) -> str:
+        """The first length that is known: the way it is typed tells the unit of all of them."""
+        return self.length or self.height or self.tile_length or self.tile_height
+
 
 def blank_job(name: str, units: Units) -> Job:
     """Return a job to start from, in round sizes of its unit."""
