@@ -182,13 +182,18 @@ export function NewJobPage() {
           </p>
         )}
         <p className="mt-4 flex flex-wrap gap-1">
-          <button type="submit" className="button button-main min-h-11 px-5">
+          <button
+            type="submit"
+            className="button button-main min-h-11 px-5"
+            disabled={make.isPending}
+          >
             {last ? "Draw it" : "Next"}
           </button>
           {last && (
             <button
               type="button"
               className="button min-h-11"
+              disabled={make.isPending}
               onClick={() => make.mutate({ known: { ...known, tile_length: "", tile_height: "" } })}
             >
               I don’t know the tile yet
@@ -203,10 +208,20 @@ export function NewJobPage() {
       </form>
       <p className="aside mt-8 flex flex-wrap items-center gap-1.5 border-rule border-t pt-3">
         Or begin with a plain wall and type over its measures:
-        <button type="button" className="button" onClick={() => make.mutate({ units: "in" })}>
+        <button
+          type="button"
+          className="button"
+          disabled={make.isPending}
+          onClick={() => make.mutate({ units: "in" })}
+        >
           A plain wall in inches
         </button>
-        <button type="button" className="button" onClick={() => make.mutate({ units: "mm" })}>
+        <button
+          type="button"
+          className="button"
+          disabled={make.isPending}
+          onClick={() => make.mutate({ units: "mm" })}
+        >
           A plain wall in millimetres
         </button>
       </p>
