@@ -3,6 +3,7 @@
 from typing import Any
 
 import pytest
+from day_kitchens import BED, COAT, LONGEST, MAT
 
 from kitchens import a_job
 from pennant.core.days.facts import Facts
@@ -12,11 +13,7 @@ from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.demos import demo_jobs
 
-COAT = {"name": "Coat", "pack": 1, "cover": 8}
-BED = {"name": "Bed", "pack": 10}
-MAT = {"name": "Mat", "width": "12", "roll": "180"}
 OUTLET = "outlet 20 up 9"
-LONGEST = 510
 
 
 def a_kitchen(wall: str, material: str = "ceramic", **changes: Any) -> Job:

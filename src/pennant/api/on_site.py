@@ -25,7 +25,7 @@ from pennant.api.record_entries import entries_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem, reckoning
 from pennant.core.plan import Plan
-from pennant.core.site.drift import Drift, drifts
+from pennant.core.site.drift import Drift, drifts, line_of
 from pennant.core.site.entries import (
     Entry,
     NotedPieces,
@@ -139,14 +139,13 @@ def _drift_of(
     job: Job, planned: Plan, record: Record, entries: list[Entry], reading: Reading
 ) -> Drift | None:
     """What a reading and those before it grow to, where they do."""
-    before = [one.said.reading for one in standing(entries) if isinstance(one.said, NotedReading)]
-    done = {piece for piece, state in record.states.items() if state == "set"}
     if not isinstance(reading, LeftToLine | Height):
         return None
-    means = meant(job, planned, reading)
-    line = means.line if isinstance(reading, LeftToLine) else ""
+    before = [one.said.reading for one in standing(entries) if isinstance(one.said, NotedReading)]
+    done = {piece for piece, state in record.states.items() if state == "set"}
+    own = line_of(reading, meant(job, planned, reading))
     found = drifts(job, planned, [*before, reading], done)
-    return next((one for one in found if (one.surface, one.line) == (means.surface, line)), None)
+    return next((one for one in found if (one.surface, one.line) == own), None)
 
 
 @router.post("/{id_}/refit/take")

@@ -17,7 +17,9 @@ DeskStep = Literal["measure", "tile", "lay-out", "buy", "days", "cut", "set"]
 LONGEST = 34
 """Characters of a state: what the row of steps has room for at a desk."""
 FIRST = "choose a tile first"
+"""What stands at steps that show nothing of worth without one."""
 BONDS = {(0, 1): "stack bond", (1, 2): "half bond", (1, 3): "third bond"}
+"""Short names of bonds, by the share of a piece that each course is moved."""
 
 
 class StepState(Value):

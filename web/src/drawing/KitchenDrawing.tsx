@@ -2,12 +2,12 @@
 import { useMemo } from "react";
 import { useEditor } from "../job/useEditor";
 import { useShowWall } from "../job/useWall";
-import { FLAG, MATERIALS, PAPER, PENCIL, PENCIL_SOFT } from "../palette";
+import { FLAG, PAPER, PENCIL, PENCIL_SOFT } from "../palette";
 import { Tape } from "../parts/Tape";
 import { Devices } from "./Devices";
 import { Surroundings } from "./Surroundings";
 import { type Scale, scaleOf } from "./scale";
-import { otherColours, Tiles } from "./Tiles";
+import { coloursOf, Tiles } from "./Tiles";
 import { useSize } from "./useSize";
 import { facesOf, Patterns } from "./WallDrawing";
 
@@ -20,7 +20,7 @@ const ignore = () => undefined;
 export function KitchenDrawing() {
   const { view } = useEditor();
   const { job } = view;
-  const others = useMemo(() => otherColours(job), [job]);
+  const colours = useMemo(() => coloursOf(job), [job]);
   const show = useShowWall();
   const [box, size] = useSize<HTMLDivElement>();
   const walls = useMemo(() => {
@@ -60,9 +60,7 @@ export function KitchenDrawing() {
                   <Tiles
                     plan={plan}
                     scale={scale}
-                    colour={view.job.tile.colour ?? MATERIALS.tile}
-                    others={others}
-                    joint={view.job.products?.grout?.colour}
+                    {...colours}
                     picked={NONE}
                     roles={sheet.roles}
                     onHover={ignore}

@@ -22,8 +22,17 @@ interface Props {
   onPick: (id: string) => void;
 }
 
+/** What a job's tiles and joints are drawn in; where none was told, what is usual. */
+export function coloursOf(job: View["job"]) {
+  return {
+    colour: job.tile.colour ?? MATERIALS.tile,
+    others: otherColours(job),
+    joint: job.products?.grout?.colour,
+  };
+}
+
 /** The colours of a job's other tiles: the border's, those of areas, their liners, and counters. */
-export function otherColours({ pattern, areas, counters }: View["job"]): Record<string, string> {
+function otherColours({ pattern, areas, counters }: View["job"]): Record<string, string> {
   const found: Record<string, string> = {};
   if (pattern.kind === "courses" && pattern.border) found.border = pattern.border.tile.colour;
   for (const area of areas) {

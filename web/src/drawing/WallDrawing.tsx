@@ -4,7 +4,7 @@ import type { LineText, SettingOut, SurfacePlan, SurfaceSheet, Wall } from "../a
 import type { StepId } from "../desk/steps";
 import { useEditor } from "../job/useEditor";
 import type { OnShow } from "../job/useWall";
-import { FLAG, MATERIALS, PAPER, PENCIL } from "../palette";
+import { FLAG, PAPER, PENCIL } from "../palette";
 import { Tape } from "../parts/Tape";
 import { Codes } from "./Codes";
 import { Devices, type Face } from "./Devices";
@@ -17,7 +17,7 @@ import { StruckLines } from "./StruckLines";
 import { Surroundings } from "./Surroundings";
 import { scaleFor } from "./scale";
 import { Taken } from "./Taken";
-import { otherColours, piecePath, Tiles } from "./Tiles";
+import { coloursOf, piecePath, Tiles } from "./Tiles";
 import { useSize } from "./useSize";
 
 interface Props {
@@ -46,7 +46,7 @@ export function WallDrawing(props: Props) {
   const { shown, step, picked, onPicked, active, onThing, struck, ghost, pointing, drag } = props;
   const { view } = useEditor();
   const { job } = view;
-  const others = useMemo(() => otherColours(job), [job]);
+  const colours = useMemo(() => coloursOf(job), [job]);
   const { surface, plan, sheet, wall, own } = shown;
   const [box, size] = useSize<HTMLDivElement>();
   const [open, setOpen] = useState<OpenMeasure | null>(null);
@@ -106,9 +106,7 @@ export function WallDrawing(props: Props) {
               <Tiles
                 plan={plan}
                 scale={scale}
-                colour={view.job.tile.colour ?? MATERIALS.tile}
-                others={others}
-                joint={view.job.products?.grout?.colour}
+                {...colours}
                 picked={picked}
                 roles={sheet.roles}
                 flat={step !== "tile"}

@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, ask, type Job, type JobState, type Units } from "../api/client";
+import { sayApproval } from "../job/approval";
 import type { Status } from "../job/editor";
 import { useEditor } from "../job/useEditor";
 import { Mark } from "../parts/Mark";
@@ -47,7 +48,7 @@ export function JobHeader({ prints }: Props) {
   });
 
   const pages: [string, string][] = [
-    ["agree", view.job.agreed ? "Approved by the client" : "Show to the client, for approval"],
+    ["agree", sayApproval(view.job)],
     ["days", "The days"],
     ["site", "On the wall"],
     ["shades", "Boxes and shades"],

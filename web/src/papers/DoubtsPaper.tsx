@@ -1,8 +1,8 @@
 /** What the survey asks to be measured again, what is open, what to know; each can be set aside. */
-import { useState } from "react";
 import type { DoubtText } from "../api/client";
 import { useEditor } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
+import { WithAWord } from "../parts/WithAWord";
 
 const SIGN: Record<string, { says: string; look: string }> = {
   ask: { says: "? check", look: "bg-flag text-white" },
@@ -103,7 +103,6 @@ function Doubt({ doubt, onField, onThing }: Props & { doubt: DoubtText }) {
 /** A doubt is set aside with a word why, which is kept in the job and can be taken back. */
 function SetAside({ doubt }: { doubt: DoubtText }) {
   const { editor, draft } = useEditor();
-  const [why, setWhy] = useState<string | null>(null);
   const others = (draft.set_aside ?? []).filter((aside) => aside.doubt !== doubt.id);
   if (doubt.aside !== null) {
     return (
@@ -120,39 +119,18 @@ function SetAside({ doubt }: { doubt: DoubtText }) {
     );
   }
   if (doubt.weight === "note") return null;
-  if (why === null) {
-    return (
-      <button type="button" className="aside mt-0.5 block underline" onClick={() => setWhy("")}>
-        Set aside…
-      </button>
-    );
-  }
   return (
-    <form
-      className="mt-1 flex gap-1"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!why.trim()) return;
-        const set_aside = [...others, { doubt: doubt.id, why: why.trim() }];
+    <WithAWord
+      opens="Set aside…"
+      openLook="aside mt-0.5 block underline"
+      asks="Why it may stand"
+      most={200}
+      keeps="Set aside"
+      formLook="mt-1"
+      onSaid={(why) => {
+        const set_aside = [...others, { doubt: doubt.id, why }];
         editor.commit({ ...draft, set_aside }, "Doubt set aside");
       }}
-    >
-      <input
-        // biome-ignore lint/a11y/noAutofocus: it opens because its button was pressed
-        autoFocus
-        className="field"
-        aria-label="Why it may stand"
-        placeholder="Why it may stand"
-        maxLength={200}
-        value={why}
-        onChange={(event) => setWhy(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === "Escape") setWhy(null);
-        }}
-      />
-      <button type="submit" className="button" disabled={!why.trim()}>
-        Set aside
-      </button>
-    </form>
+    />
   );
 }

@@ -1,9 +1,10 @@
 /** What an installer or a client would object to; picking one shows its pieces on the wall. */
-import { useState } from "react";
 import { Link } from "react-router";
 import type { View } from "../api/client";
+import { sayApproval } from "../job/approval";
 import { useEditor } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
+import { WithAWord } from "../parts/WithAWord";
 import { Cures } from "./Cures";
 
 type FindingText = View["sheet"]["findings"][number];
@@ -19,7 +20,6 @@ interface Props {
 /** A finding is kept as it is, with who said so; that can be taken back. */
 function Keep({ finding }: { finding: FindingText }) {
   const { editor, draft } = useEditor();
-  const [by, setBy] = useState<string | null>(null);
   const others = (draft.accepted ?? []).filter(
     (one) => one.surface !== finding.surface || one.finding !== finding.id,
   );
@@ -38,43 +38,23 @@ function Keep({ finding }: { finding: FindingText }) {
       </p>
     );
   }
-  if (by === null) {
-    return (
-      <p className={indent}>
-        <button type="button" className="button" onClick={() => setBy("")}>
-          Keep it…
-        </button>
-      </p>
-    );
-  }
   return (
-    <form
-      className={`${indent} flex gap-1`}
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!by.trim()) return;
-        const { surface, id, title } = finding;
-        const kept = { surface, finding: id, says: title, by: by.trim() };
-        editor.commit({ ...draft, accepted: [...others, kept] }, "Finding kept as it is");
-      }}
-    >
-      <input
-        // biome-ignore lint/a11y/noAutofocus: it opens because its button was pressed
-        autoFocus
-        className="field"
-        aria-label="Who says so"
-        placeholder="Who says so, such as: the client"
-        maxLength={80}
-        value={by}
-        onChange={(event) => setBy(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === "Escape") setBy(null);
+    <div className={indent}>
+      <WithAWord
+        opens="Keep it…"
+        openLook="button"
+        asks="Who says so"
+        example="the client"
+        most={80}
+        keeps="Keep it"
+        formLook=""
+        onSaid={(by) => {
+          const { surface, id, title } = finding;
+          const kept = { surface, finding: id, says: title, by };
+          editor.commit({ ...draft, accepted: [...others, kept] }, "Finding kept as it is");
         }}
       />
-      <button type="submit" className="button" disabled={!by.trim()}>
-        Keep it
-      </button>
-    </form>
+    </div>
   );
 }
 
@@ -84,7 +64,7 @@ export function FindingsPaper({ chosen, onChosen, onRule }: Props) {
   const approval = (
     <p className="mb-1">
       <Link className="button" to={`/jobs/${editor.id}/agree`}>
-        {view.job.agreed ? "Approved by the client" : "Show to the client, for approval"}
+        {sayApproval(view.job)}
       </Link>
     </p>
   );

@@ -2,12 +2,11 @@
 import { useMemo } from "react";
 import type { SurfacePlan } from "../api/client";
 import { scaleOf } from "../drawing/scale";
-import { otherColours, Tiles } from "../drawing/Tiles";
+import { coloursOf, Tiles } from "../drawing/Tiles";
 import { useSize } from "../drawing/useSize";
 import { Patterns } from "../drawing/WallDrawing";
 import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
-import { MATERIALS } from "../palette";
 import { Tape } from "../parts/Tape";
 
 /** Tiles across a sample. */
@@ -46,7 +45,7 @@ export function SamplePaper() {
   const { view } = useEditor();
   const { plan, sheet } = useWall();
   const { job } = view;
-  const others = useMemo(() => otherColours(job), [job]);
+  const colours = useMemo(() => coloursOf(job), [job]);
   const [box, { width }] = useSize<HTMLDivElement>();
   const [x0, y0, x1, y1] = plan.field;
   const across = Math.min(ACROSS * Math.max(job.tile.length, job.tile.height), x1 - x0);
@@ -77,9 +76,7 @@ export function SamplePaper() {
             <Tiles
               plan={plan}
               scale={scale}
-              colour={job.tile.colour ?? MATERIALS.tile}
-              others={others}
-              joint={grout?.colour}
+              {...colours}
               picked={NONE}
               roles={{ ...sheet.roles, cut: [] }}
               onHover={ignore}

@@ -115,9 +115,8 @@ def _ask_what_could_mean_two(text: str) -> None:
         raise LineError(
             "the wall's own length, ends and top stand under the lines, in 'The wall itself'"
         )
-    if (found := ABOVE_FLOOR.search(line.replace(",", " |"))) and not COUNTER_ABOVE_FLOOR.search(
-        line.replace(",", " |")
-    ):
+    parts = line.replace(",", " |")
+    if (found := ABOVE_FLOOR.search(parts)) and not COUNTER_ABOVE_FLOOR.search(parts):
         raise LineError(
             f"{found[1]} is above the floor: how high is the counter? Add its height, such as "
             f"'counter {found[1]} aff', or measure from the counter"

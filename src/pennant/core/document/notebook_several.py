@@ -10,7 +10,7 @@ from collections.abc import Iterable, Iterator, Mapping
 from typing import Any
 
 from pennant.core.document.lengths import LengthError, parse_length
-from pennant.core.document.notebook import LineError, read_line
+from pennant.core.document.notebook import LineError, read_if_line, read_line
 from pennant.core.document.notebook_habits import NUMBER
 from pennant.core.document.values import units_being_read
 
@@ -58,9 +58,10 @@ def _meant(line: str, before: list[Any], length: Any) -> list[Any]:
     """The things that a line means, as lines or as data; the line itself where it is one thing."""
     text = " ".join(line.split())
     try:
-        if _WHOLE.search(text) and length is not None and _WHOLE.sub("", text).strip(" ,"):
+        what = _WHOLE.sub("", text).strip(" ,")
+        if what and _WHOLE.search(text) and length is not None:
             wide = length if isinstance(length, str) else f"{length:g}mm"
-            return [f"{_WHOLE.sub('', text).strip(' ,')} 0 from left wide {wide}"]
+            return [f"{what} 0 from left wide {wide}"]
         if found := _EVERY.fullmatch(text):
             return list(_every(found))
         if found := _ANOTHER.fullmatch(text):
@@ -99,11 +100,7 @@ def _beside(found: re.Match[str], before: list[Any]) -> dict[str, Any]:
     read = read_line(f"{found['rest']} 0 from last")
     if not found["same"]:
         return read
-    last = before[-1] if before else None
-    if isinstance(last, str):
-        last = read_line(last)
-    if isinstance(last, Mapping) and isinstance(last.get("line"), str):
-        last = read_line(last["line"])
+    last = read_if_line(before[-1]) if before else None
     heights = {key: last[key] for key in _HEIGHTS if isinstance(last, Mapping) and key in last}
     if not heights:
         raise LineError("the thing before has no height of its own")

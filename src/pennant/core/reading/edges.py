@@ -28,18 +28,14 @@ from pennant.core.survey.placed import around, height_at
 STRAIGHT_ON = 1e-6
 """Slope between two sides that are one: what the grid of outlines rounds is less."""
 
-
 SAME = 0.01
 """Millimetres. Sizes nearer than this are one answer; no one can cut the difference."""
-
 
 TONGUE = 0.25
 """Of a piece's longest stretch along a corner: a shorter one is a tongue beside a bite."""
 
-
 MOST_CORNERS = 12
 """A piece with more corners is read by itself: arrays are as wide as the piece with most."""
-
 
 MOST_STRAIGHT = 8
 """Sides of a tile that has no round one: an octagon's."""

@@ -13,7 +13,7 @@ from pennant.core.document.refusal import JobRefused
 from pennant.core.geometry.tolerance import tidy
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
-from pennant.core.site.readings import Height, LeftToLine, Reading, meant
+from pennant.core.site.readings import Height, LeftToLine, Meant, Reading, meant
 
 LEAST_READINGS = 3
 """Two readings make a line, whatever they are of; the third shows that they grow."""
@@ -46,6 +46,11 @@ class Drift:
         return self.end - self.course
 
 
+def line_of(reading: LeftToLine | Height, means: Meant) -> tuple[str, str]:
+    """Return the surface and the line of a reading: readings of one line grow together."""
+    return means.surface, means.line if isinstance(reading, LeftToLine) else ""
+
+
 def drifts(
     job: Job, plan: Plan, readings: Iterable[Reading], done: Collection[str] = ()
 ) -> list[Drift]:
@@ -63,9 +68,8 @@ def drifts(
             means = meant(job, plan, reading)
         except JobRefused:
             continue
-        piece = pieces[reading.piece]
-        line = means.line if isinstance(reading, LeftToLine) else ""
-        by_line.setdefault((piece.wall, line), {})[piece.course] = means.off
+        course = pieces[reading.piece].course
+        by_line.setdefault(line_of(reading, means), {})[course] = means.off
     found = (
         _drift(surface, line, offs, plan.surface(surface).pieces, done)
         for (surface, line), offs in by_line.items()
