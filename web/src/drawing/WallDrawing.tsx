@@ -78,107 +78,107 @@ export function WallDrawing(props: Props) {
   const measured = surface.things.find(({ id }) => id === active);
 
   return (
-    <div ref={box} className="relative h-full w-full overflow-x-auto overflow-y-hidden">
-      {size.width > 0 && (
-        // biome-ignore lint/a11y/useSemanticElements: a drawing is no fieldset, but it holds a button
-        // biome-ignore lint/a11y/useKeyWithClickEvents: the point can be typed in the Start paper
-        <svg
-          width={scale.width}
-          height={scale.height}
-          role="group"
-          aria-label={`${surface.name}, drawn to scale. ${sheet.start}. ${sheet.summary}.`}
-          data-surface={surface.id}
-          className={`block select-none ${pointing ? "cursor-crosshair" : ""}`}
-          onClick={(event) => {
-            const measure = measureAt(event.target);
-            if (measure) {
-              setOpen(measure);
-              return;
-            }
-            const left = event.currentTarget.getBoundingClientRect().left;
-            if (pointing) pointing(scale.wallX(event.clientX - left));
-          }}
-        >
-          <Patterns />
-          {/* While a point is being shown, a click is that point and picks nothing else. */}
-          <g pointerEvents={pointing ? "none" : undefined}>
-            <g opacity={noTile ? 0.15 : step === "measure" ? 0.3 : undefined}>
-              <Tiles
-                plan={plan}
-                scale={scale}
-                {...colours}
-                picked={picked}
-                roles={sheet.roles}
-                flat={step !== "tile"}
-                onHover={setHovered}
-                onPick={pickOne}
-              />
-            </g>
-            <SheetPlaces sheets={sheet.sheets ?? NO_SHEETS} field={plan.field} scale={scale} />
-            <Surroundings
-              surface={surface}
-              plan={plan}
-              lines={lines}
-              lengths={view.sheet.lengths}
-              active={active}
-              scale={scale}
-              onThing={onThing}
-            />
-            {ghost && (
-              <path
-                data-ghost
-                d={ghost.pieces.map((piece) => piecePath(piece, scale)).join("")}
-                fill="none"
-                stroke={PENCIL}
-                strokeWidth={1}
-                strokeDasharray="4 4"
-                pointerEvents="none"
-              />
-            )}
-            <Devices surface={surface} faces={faces} scale={scale} />
-            {step === "cut" && <Codes plan={plan} sheet={sheet} scale={scale} />}
-            <Dimensions
-              sheet={sheet}
-              scale={scale}
-              top={plan.frame[3]}
-              pointer={own ? `${shown.pointer}/length` : undefined}
-            />
-            {step === "lay-out" && (own || shown.counter?.top) && (
-              <Pennant
-                plan={plan}
-                scale={scale}
-                stepMm={view.sheet.step_mm}
-                start={sheet.start}
-                onDrag={drag.move}
-                onDrop={drag.drop}
-                onCancel={drag.cancel}
-              />
-            )}
-            {struck && <StruckLines lines={struck} plan={plan} scale={scale} />}
-            {measured ? (
-              <Taken
-                thing={measured}
-                lengths={view.sheet.lengths}
-                labels={labelsOf(lines)}
-                scale={scale}
-              />
-            ) : struck || !WITH_SIZES.has(step) ? null : (
-              <EdgeTags
+    // The caption stays in sight while the wall is pushed sideways, so it stands outside what scrolls.
+    <div className="relative h-full w-full">
+      <div ref={box} className="relative h-full w-full overflow-x-auto overflow-y-hidden">
+        {size.width > 0 && (
+          // biome-ignore lint/a11y/useSemanticElements: a drawing is no fieldset, but it holds a button
+          // biome-ignore lint/a11y/useKeyWithClickEvents: the point can be typed in the Start paper
+          <svg
+            width={scale.width}
+            height={scale.height}
+            role="group"
+            aria-label={`${surface.name}, drawn to scale. ${sheet.start}. ${sheet.summary}.`}
+            data-surface={surface.id}
+            className={`block select-none ${pointing ? "cursor-crosshair" : ""}`}
+            onClick={(event) => {
+              const measure = measureAt(event.target);
+              if (measure) {
+                setOpen(measure);
+                return;
+              }
+              const left = event.currentTarget.getBoundingClientRect().left;
+              if (pointing) pointing(scale.wallX(event.clientX - left));
+            }}
+          >
+            <Patterns />
+            {/* While a point is being shown, a click is that point and picks nothing else. */}
+            <g pointerEvents={pointing ? "none" : undefined}>
+              <g opacity={noTile ? 0.15 : step === "measure" ? 0.3 : undefined}>
+                <Tiles
+                  plan={plan}
+                  scale={scale}
+                  {...colours}
+                  picked={picked}
+                  roles={sheet.roles}
+                  flat={step !== "tile"}
+                  onHover={setHovered}
+                  onPick={pickOne}
+                />
+              </g>
+              <SheetPlaces sheets={sheet.sheets ?? NO_SHEETS} field={plan.field} scale={scale} />
+              <Surroundings
                 surface={surface}
                 plan={plan}
+                lines={lines}
+                lengths={view.sheet.lengths}
+                active={active}
+                scale={scale}
+                onThing={onThing}
+              />
+              {ghost && (
+                <path
+                  data-ghost
+                  d={ghost.pieces.map((piece) => piecePath(piece, scale)).join("")}
+                  fill="none"
+                  stroke={PENCIL}
+                  strokeWidth={1}
+                  strokeDasharray="4 4"
+                  pointerEvents="none"
+                />
+              )}
+              <Devices surface={surface} faces={faces} scale={scale} />
+              {step === "cut" && <Codes plan={plan} sheet={sheet} scale={scale} />}
+              <Dimensions
                 sheet={sheet}
                 scale={scale}
-                onPieces={onPicked}
+                top={plan.frame[3]}
+                pointer={own ? `${shown.pointer}/length` : undefined}
               />
-            )}
-          </g>
-        </svg>
-      )}
-      {open && <MeasureField key={open.pointer} open={open} onClose={() => setOpen(null)} />}
-      <p
-        aria-live="polite"
-        className="aside pointer-events-none absolute bottom-0 left-3 max-sm:fixed max-sm:bottom-auto"
-      >
+              {step === "lay-out" && (own || shown.counter?.top) && (
+                <Pennant
+                  plan={plan}
+                  scale={scale}
+                  stepMm={view.sheet.step_mm}
+                  start={sheet.start}
+                  onDrag={drag.move}
+                  onDrop={drag.drop}
+                  onCancel={drag.cancel}
+                />
+              )}
+              {struck && <StruckLines lines={struck} plan={plan} scale={scale} />}
+              {measured ? (
+                <Taken
+                  thing={measured}
+                  lengths={view.sheet.lengths}
+                  labels={labelsOf(lines)}
+                  scale={scale}
+                />
+              ) : struck || !WITH_SIZES.has(step) ? null : (
+                <EdgeTags
+                  surface={surface}
+                  plan={plan}
+                  sheet={sheet}
+                  scale={scale}
+                  onPieces={onPicked}
+                />
+              )}
+            </g>
+          </svg>
+        )}
+        {open && <MeasureField key={open.pointer} open={open} onClose={() => setOpen(null)} />}
+      </div>
+      <p aria-live="polite" className="aside pointer-events-none absolute bottom-0 left-3">
         {told && (
           <span className="rounded-sm bg-paper px-2 py-0.5 text-pencil">
             <Tape text={told} />
