@@ -26,7 +26,7 @@ from pennant.words.days_values import (
     UseText,
     WaitingText,
 )
-from pennant.words.fixing import name_of, step_words, where_held
+from pennant.words.fixing import name_of, step_words, stop_for_the_night, where_held
 from pennant.words.names import Names
 from pennant.words.own_tile import own_tile
 from pennant.words.quantities import quantities_in_words
@@ -518,10 +518,7 @@ class _Words:
                  if _base(one.step) == base and self.cal.day_of(one.start) > day]  # fmt: skip
         if not later:
             return ""
-        return (
-            "Stop here for the night at a whole tile: scrape off what is spread past it, wipe the "
-            "edges and the joints clean."
-        )
+        return stop_for_the_night(self.job)
 
 
 _BACK = {"haze": "wipe the haze off", "polish": "polish with a dry cloth"}
@@ -567,7 +564,8 @@ def days_report(words: DaysText) -> str:
             lines += [f"{'':17}△ {one}" for one in (*card.cautions, *filter(None, [card.doubt]))]
             if card.stop:
                 lines.append(f"{'':17}{card.stop}")
-    lines += ["", "The kitchen can be used again"]
+    if words.uses:
+        lines += ["", "The kitchen can be used again"]
     lines += [f"  {one.when:<18} {one.what}{f' ({one.why})' if one.why else ''}"
               for one in words.uses]  # fmt: skip
     if words.shorter:

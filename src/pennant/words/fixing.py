@@ -85,3 +85,20 @@ def name_of(job: Job, step: Step) -> str:
 def where_held(name: str, step: Step) -> str:
     """Return a step's name, with where it is done if only tile that was held back is left."""
     return f"{name}, where tile was held back" if step.held else name
+
+
+_STOP_COMBED = (
+    "Stop here for the night at a whole tile: scrape off what is spread past it, wipe the edges "
+    "and the joints clean."
+)
+_STOPS: dict[Fixing, str] = {
+    "mat": "Stop here for the night at a whole tile; leave the film on the mat beyond it.",
+    "own glue": "Stop here for the night at a whole panel.",
+    "glue and dabs": "Stop here for the night at a whole panel.",
+    "dabs": "Stop here for the night at a whole tile; wipe the edges clean.",
+}
+
+
+def stop_for_the_night(job: Job) -> str:
+    """Return where one stops for the night, and how the edge is left, by what holds the tile."""
+    return _STOPS.get(fixing_of(job), _STOP_COMBED)

@@ -5,8 +5,8 @@ mixing, hours, waiting, what is used besides, what is against.
 from collections.abc import Iterable, Iterator, Mapping
 from typing import Literal
 
+from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
-from pennant.core.document.notch import notch_of
 from pennant.core.document.products import SET_HOURS, Adhesive, Grout, Mat
 from pennant.core.document.values import Value
 from pennant.core.search.products_tried import TriedProduct
@@ -74,7 +74,7 @@ def _besides(
         yield "a cartridge gun"
         used = ("gloves", "blade")
     else:
-        yield f"a {notch_of(job.tile).name} notched trowel"
+        yield f"a {comb_of(job, job.tile).name} notched trowel"
         used = ("buckets", "gloves", "sheeting", "blade") if product.powder else (
             "gloves", "sheeting", "blade")  # fmt: skip
     for id_ in used:

@@ -3,9 +3,9 @@
 from collections.abc import Iterable, Iterator
 from typing import Literal
 
+from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, show_length, show_with_unit
-from pennant.core.document.notch import notch_of
 from pennant.core.document.products import PRODUCT_OF, Product
 from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import BORDER, FIELD, tiles_of
@@ -218,7 +218,7 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
         case "adhesive" if _in_dabs(job):
             return f"{_need(job, quantity)} in dabs, {job.settings.dabs_each:g} a square foot"
         case "adhesive":
-            notch = notch_of(job.tile)
+            notch = comb_of(job, job.tile)
             return f"{_need(job, quantity)} with a {notch.name} notch"
         case "adhesive-batches" | "grout-batches":
             at = "set" if quantity.id == "adhesive-batches" else "grouted"

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 
+from pennant.core.document.fixing import fixing_of
 from pennant.core.document.job import Job
 from pennant.core.plan import Plan
 from pennant.core.takes.working import Working
@@ -72,8 +73,17 @@ def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:
         if working:
             yield from _working(quantity.working, "      ")
     yield ""
-    yield "Breaker off, and every device proved dead, before a plate or a screw is touched."
-    yield "Cut wet or with extraction; respirator, eye and ear protection. Local codes decide."
+    yield from _cautions(job)
+
+
+def _cautions(job: Job) -> Iterator[str]:
+    """What to take care of: power where there are devices, dust where tile is cut by a tool."""
+    if any(thing.kind in ("outlet", "switch") for wall in job.walls for thing in wall.things):
+        yield "Breaker off, and every device tested dead, before a plate or a screw is touched."
+    if fixing_of(job) == "own glue":
+        yield "Knives and shears: cut away from you, gloves on. Local codes decide."
+    else:
+        yield "Cut wet or with extraction; respirator, eye and ear protection. Local codes decide."
 
 
 def _working(working: Working, indent: str) -> Iterator[str]:

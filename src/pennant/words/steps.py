@@ -46,7 +46,7 @@ STEP_WORDS: dict[StepId, StepWords] = {
     ), "The dried colour is the one that was wanted.", short="the trial of grout"),
     "unpack": StepWords("Unpack the panels", (
         "Lay them flat in the warm kitchen, film on, until the glue is at room temperature.",
-    ), "They bend without cracking."),
+    ), "They bend without cracking.", short="unpacking the panels"),
     "clear": StepWords("Clear and protect", (
         "Empty the counter; slide appliances out; take down what hangs on the wall.",
         "Sheeting over counter and sink, taped along the wall's edge; cover the floor to the door.",

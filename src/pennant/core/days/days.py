@@ -21,7 +21,7 @@ from pennant.core.days.planner import (
     with_fewer_visits,
 )
 from pennant.core.days.step import Follows, Step, StepId, Wait
-from pennant.core.days.step_table import HELD_FIRST, grout_cures, sealant_cures
+from pennant.core.days.step_table import BY_ADHESIVE, HELD_FIRST, grout_cures, sealant_cures
 from pennant.core.days.steps import steps_of
 from pennant.core.document.job import Job
 from pennant.core.document.products import Adhesive
@@ -383,8 +383,10 @@ def _uses(facts: Facts, steps: Sequence[Step], table: Timetable) -> Iterator[Use
         yield Use("sockets", devices, None)
     grouting = {one.id for one in steps if one.rule == "grout" and not one.held}
     polished = max((one.end for one in table.stints if one.step in grouting), default=None)
+    # Panels that nothing is grouted between can be leaned on when the last one is pressed on.
+    pressed = max((ends[rule] for rule in BY_ADHESIVE if rule in ends), default=None)
     light = max((at for at in (polished, devices, ends.get("grout")) if at is not None),
-                default=None)  # fmt: skip
+                default=pressed)  # fmt: skip
     if light is not None:
         yield Use("light", light, None)
     wet = []
@@ -394,6 +396,8 @@ def _uses(facts: Facts, steps: Sequence[Step], table: Timetable) -> Iterator[Use
             wet.append((end + wait.minutes, wait))
     if wet:
         yield Use("water", *max(wet, key=lambda pair: pair[0]))
+    elif pressed is not None:
+        yield Use("water", pressed, None)
     if (back := ends.get("appliances")) is not None:
         yield Use("cooking", back, None)
 

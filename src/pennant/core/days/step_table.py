@@ -27,7 +27,7 @@ from pennant.core.document.survey import Zone
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.core.takes.preparation import (
     asks_for_primer,
-    goes_by_sheet,
+    only_cleaned,
     porous_tiles,
     seal_stages,
 )
@@ -182,7 +182,7 @@ def _scuffed(facts: Facts) -> list[Zone]:
     if facts.job.ways.paint in ("primer", "scuff"):
         found.append("painted board")
     every = [*facts.made_of(*found), *facts.old_tile_on]
-    return [zone for zone in every if not goes_by_sheet(facts.job, zone)]
+    return [zone for zone in every if not only_cleaned(facts.job, zone)]
 
 
 def _scuff_area(facts: Facts) -> Working:

@@ -3,6 +3,8 @@
 from typing import Literal
 
 from pennant.core.document.job import Job
+from pennant.core.document.notch import Notch, notch_of
+from pennant.core.document.tile import Tile
 
 Fixing = Literal["combed", "buttered", "ready-mixed", "mat", "own glue", "glue and dabs", "dabs"]
 CEMENT: tuple[Fixing, ...] = ("combed", "buttered")
@@ -23,3 +25,10 @@ def fixing_of(job: Job) -> Fixing:
     if adhesive is not None and not adhesive.powder:
         return "ready-mixed"
     return "buttered" if job.tile.ledger is not None else "combed"
+
+
+def comb_of(job: Job, tile: Tile) -> Notch:
+    """Return the notch that a job's adhesive is combed with behind one of its tiles."""
+    adhesive = job.products.adhesive
+    ready_mixed = adhesive is not None and adhesive.kind != "construction" and not adhesive.powder
+    return notch_of(tile, ready_mixed=ready_mixed)

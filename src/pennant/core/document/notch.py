@@ -55,12 +55,17 @@ THICK_SHEET = 8.0
 """Millimetres: stone chips from this thickness on are too heavy for a V-notch's bed."""
 
 
-def notch_of(tile: Tile) -> Notch:
+def notch_of(tile: Tile, *, ready_mixed: bool = False) -> Notch:
     """Return the notch for a tile; sheets of thick stone chips take more than a V, and the uneven
     backs of ledger stone the deepest.
+
+    Ready-mixed adhesive dries by giving its water away, so a thin bed is combed with a V as far as
+    the tile is no larger than 4 x 8 in.
     """
     if tile.ledger is not None:
         return SQUARE_12_12
+    if ready_mixed and tile.length * tile.height <= MIDDLE_FACE:
+        return V_5_4
     if tile.sheet is not None and tile.material == "stone" and tile.thickness >= THICK_SHEET:
         return SQUARE_6_6
     return notch_for(tile.length, tile.height)

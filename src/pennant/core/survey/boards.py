@@ -1,7 +1,8 @@
 """Thin boards over stretches of wall that tile does not hold on, and how far forward all comes."""
 
+from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
-from pennant.core.document.notch import bed_of, notch_of
+from pennant.core.document.notch import bed_of
 from pennant.core.document.survey import Wall, Zone, zones_of
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.placing import places_of
@@ -19,7 +20,7 @@ def bed_behind(job: Job) -> float:
         return 0.0
     if job.settings.bed_thickness > 0:
         return job.settings.bed_thickness
-    return bed_of(notch_of(job.tile)) + job.settings.keyed_coat
+    return bed_of(comb_of(job, job.tile)) + job.settings.keyed_coat
 
 
 def build_up(job: Job) -> float:

@@ -9,8 +9,9 @@ from dataclasses import replace
 from string import ascii_lowercase
 
 from pennant.core.document.counter import Counter, CutOut, Hole, edge_tile_of
+from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
-from pennant.core.document.notch import bed_of, notch_of
+from pennant.core.document.notch import bed_of
 from pennant.core.document.survey import Wall
 from pennant.core.document.things import form_of
 from pennant.core.document.tiles import FIELD
@@ -30,7 +31,7 @@ def bed_under(job: Job, counter: Counter) -> float:
     """How thick the adhesive under a counter's tile is, in mm: what the comb for it leaves."""
     if counter.tile.material == "stick-on":
         return 0.0
-    return bed_of(notch_of(counter.tile)) + job.settings.keyed_coat
+    return bed_of(comb_of(job, counter.tile)) + job.settings.keyed_coat
 
 
 def rise_of(job: Job, counter: Counter) -> float:

@@ -5,8 +5,9 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
 from pennant.core.cuts.sheets import sheet_size
+from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
-from pennant.core.document.notch import MIDDLE_FACE, V_5_4, bed_of, notch_of
+from pennant.core.document.notch import MIDDLE_FACE, V_5_4, bed_of
 from pennant.core.document.pattern import Courses, Herringbone
 from pennant.core.document.settings import Settings
 from pennant.core.document.tile import Ledger, Tile
@@ -35,6 +36,8 @@ NO_JOINT = 1.0
 """Square millimetres: joints of no width come to less than this by rounding."""
 LEAST_MIXED = 0.01
 """Litres: nobody mixes less at a time, whatever a bed of a hair's breadth would take."""
+LEAST_POWDER = 0.1
+"""Kilograms: less than a cup cannot be measured or mixed evenly, however few pieces are left."""
 MINUTES = given("minutes an hour", 60, "minutes", "plan")
 SQUARE_FOOT = 92_903.0
 """Square millimetres."""
@@ -221,17 +224,18 @@ def _dabs(job: Job, dabs: int) -> Working:
 
 def mixed_for(job: Job, area: float) -> tuple[float, float]:
     """Return the kilograms of powder and the litres of water that are mixed to set an area (m2),
-    with what is wasted.
+    with what is wasted; for a few small pieces as little as one can mix.
     """
     settings, product = job.settings, job.products.adhesive
     litres = _bed(job, job.tile).value * area * (1 + settings.adhesive_waste)
     powder = litres * by_sheet(product, "density", settings, "adhesive_density").value
+    powder = max(powder, LEAST_POWDER)
     return powder, powder * by_sheet(product, "water", settings, "adhesive_water").value
 
 
 def _bed(job: Job, tile: Tile) -> Working:
     """Litres a square metre behind a tile: the comb's bed, the keyed coat, the back if buttered."""
-    notch = notch_of(tile)
+    notch = comb_of(job, tile)
     bed = given(f"bed of a {notch.name} notch", bed_of(notch), "litres a m2", "notch")
     terms = [bed, setting(job.settings, "keyed_coat")]
     if job.settings.bed_thickness > 0:

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Iterator, Sequence
 
+from pennant.core.document.fixing import fixing_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, Units
 from pennant.core.document.methods import SEALED, SealStage
@@ -40,6 +41,10 @@ from pennant.core.takes.quantity import (
 from pennant.core.takes.strips import off_the_roll, strips_for
 from pennant.core.takes.working import Working, given, step
 
+MAT_HOLDS_ON = ("painted board", "bare board", "skim")
+"""What a mat sticks to once it is clean; its sheet says of other walls, and of a primer if it wants
+one.
+"""
 ALWAYS_PRIMED = ("laminate", "plywood")
 """What is primed whichever way one goes; paint and old tile by the way that is chosen."""
 
@@ -101,14 +106,26 @@ def goes_by_sheet(job: Job, zone: Zone) -> bool:
     return mat is not None and zone.made_of in mat.goes_on
 
 
+def only_cleaned(job: Job, zone: Zone) -> bool:
+    """Return whether a stretch is cleaned and no more: a mat sticks to sound, dry board as it is,
+    painted or bare, and to whatever else its sheet names.
+    """
+    return job.products.mat is not None and (
+        zone.made_of in MAT_HOLDS_ON or goes_by_sheet(job, zone)
+    )
+
+
 def asks_for_primer(job: Job, zone: Zone) -> bool:
-    """Return whether a stretch is primed, whatever is chosen, by the way that is gone with it."""
+    """Return whether a stretch is primed, whatever is chosen, by the way that is gone with it.
+
+    A primer for paint gives cement a hold; construction adhesive holds on paint that is scuffed.
+    """
     if job.tile.material == "stick-on":
         return True  # their own glue holds on a primed wall
-    if goes_by_sheet(job, zone):
+    if only_cleaned(job, zone):
         return False
     if zone.made_of == "painted board":
-        return job.ways.paint == "primer"
+        return job.ways.paint == "primer" and fixing_of(job) != "dabs"
     if zone.made_of == "old tile":
         return keeps_old_tile(job, zone)
     return zone.made_of in ALWAYS_PRIMED
