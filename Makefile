@@ -93,6 +93,7 @@ OUT ?= web/src/api/schema.d.ts
 api-types: .stamps/python .stamps/node
 	@$(BIN)/pennant openapi > .stamps/openapi.json
 	@$(BIN)/pennant palette > web/src/palette.css
+	@$(BIN)/pennant regional > web/src/words/regional.json
 	@cd web && npx --no-install openapi-typescript ../.stamps/openapi.json -o ../$(OUT) > /dev/null
 
 # What runs and what develops are locked apart: `make demo` installs no browser and no type checker.

@@ -27,7 +27,8 @@ function filesForServiceWorker(): Plugin {
 }
 
 export default defineConfig({
-  plugins: [react(), tailwindcss(), filesForServiceWorker()],
+  plugins: [react({ jsxImportSource: "@words" }), tailwindcss(), filesForServiceWorker()],
+  resolve: { alias: { "@words": join(import.meta.dirname, "src/words") } },
   build: { assetsInlineLimit: 0, target: "es2022" },
   server: { host: "127.0.0.1", fs: { allow: [".."] }, proxy: { "/api": "http://127.0.0.1:8765" } },
 });

@@ -1,10 +1,12 @@
 /** Builds what every site file has in it: one script and one style sheet, fonts and all. */
+import { join } from "node:path";
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react({ jsxImportSource: "@words" }), tailwindcss()],
+  resolve: { alias: { "@words": join(import.meta.dirname, "src/words") } },
   define: { "process.env.NODE_ENV": '"production"' },
   build: {
     outDir: "dist/site-file",

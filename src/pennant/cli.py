@@ -172,6 +172,7 @@ def _parser() -> argparse.ArgumentParser:
             _later("printed.run_palette"),
             "print the colours of the pages as CSS",
         ),
+        ("regional", _later("printed.run_regional"), "print American and British words as JSON"),
         ("rules", _later("printed.run_rules"), "print every default with its unit and reason"),
     )
     for name, run, text in printers:

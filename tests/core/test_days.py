@@ -359,8 +359,8 @@ class TestByMethod:
 
     def test_a_mat_goes_on_what_its_sheet_names(self) -> None:
         named, other = (
-            rules_of(a_kitchen(things=[self.PAINT], products={"mat": {**MAT, "goes_on": on}}))
-            for on in (["painted board"], [])
+            rules_of(a_kitchen(things=[zone("laminate")], products={"mat": {**MAT, "goes_on": on}}))
+            for on in (["laminate"], [])
         )
         assert {"scuff", "prime"}.isdisjoint(named)
         assert "prime" in other

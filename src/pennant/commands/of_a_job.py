@@ -10,6 +10,7 @@ from pathlib import Path
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.files.job_json import digest_of, read_job, write_job
+from pennant.words.regional import Voice
 
 MOST_ON_BOARD = 8
 """Starts of each wall that are printed, the best first."""
@@ -30,7 +31,7 @@ def run_plan(arguments: argparse.Namespace) -> int:
     print(
         planned.model_dump_json(indent=1)
         if arguments.json
-        else report(job, planned, working=arguments.working),
+        else Voice.of(job)(report(job, planned, working=arguments.working)),
         end="",
     )
     return 0
@@ -43,7 +44,12 @@ def run_cuts(arguments: argparse.Namespace) -> int:
     job = read(arguments)
     planned = plan(job, "fewest")
     sheet = cut_sheet(job, planned)
-    print(sheet.model_dump_json(indent=1) if arguments.json else cuts_report(job, planned), end="")
+    print(
+        sheet.model_dump_json(indent=1)
+        if arguments.json
+        else Voice.of(job)(cuts_report(job, planned)),
+        end="",
+    )
     return 0
 
 
@@ -57,7 +63,7 @@ def run_materials(arguments: argparse.Namespace) -> int:
         lines = [line.model_dump(mode="json") for line in planned.quantities]
         print(json.dumps(lines, indent=1))
     else:
-        print(materials_report(job, planned), end="")
+        print(Voice.of(job)(materials_report(job, planned)), end="")
     return 0
 
 
@@ -77,7 +83,7 @@ def run_start(arguments: argparse.Namespace) -> int:
     if arguments.json:
         print(json.dumps({wall: one.model_dump(mode="json") for wall, one in boards.items()}))
     else:
-        print(boards_report(job, boards), end="")
+        print(Voice.of(job)(boards_report(job, boards)), end="")
     if arguments.to is not None:
         best = job
         for step in best_round(job):
@@ -100,7 +106,7 @@ def run_days(arguments: argparse.Namespace) -> int:
     if arguments.json:
         print(json.dumps({**words.model_dump(mode="json"), "steps": days.as_data()}, indent=1))
     else:
-        print(days_report(words), end="")
+        print(Voice.of(job)(days_report(words)), end="")
     return 0
 
 

@@ -5,6 +5,7 @@ import json
 
 from pennant.core.document.job import Job
 from pennant.drawing.palette import page_css
+from pennant.words.regional import ENDINGS, WORDS
 from pennant.words.rules import rules_page
 
 
@@ -17,6 +18,12 @@ def run_schema(_: argparse.Namespace) -> int:
 def run_palette(_: argparse.Namespace) -> int:
     """Print the colours of the pages as a style sheet. Return the exit status."""
     print(page_css(), end="")
+    return 0
+
+
+def run_regional(_: argparse.Namespace) -> int:
+    """Print American and British words as the pages take them. Return the exit status."""
+    print(json.dumps({"words": WORDS, "endings": ENDINGS}, indent=2))
     return 0
 
 

@@ -4,7 +4,7 @@ from collections import Counter
 from collections.abc import Iterator
 from datetime import date, timedelta
 
-from icalendar import Alarm, Calendar, Event
+from icalendar import Alarm, Calendar, Event, vText
 
 from pennant.core.days.days import Days, days_of
 from pennant.core.document.job import Job
@@ -14,6 +14,7 @@ from pennant.core.plan import Plan
 from pennant.words.dates import Dates
 from pennant.words.days import say_days
 from pennant.words.days_values import CardText, DaysText, DayText
+from pennant.words.regional import Voice
 
 REMIND = timedelta(days=-1)
 """Who comes from outside is reminded of a day ahead."""
@@ -38,7 +39,11 @@ def days_ics(
     calendar.add("prodid", "-//Pennant//days//EN")
     calendar.add("version", "2.0")
     calendar.add("name", " ".join(job.name.split()))  # one line, as the format has it
+    voice = Voice.of(job)
     for event in _events(words, dates, days, stamp):
+        for said in ("summary", "description"):
+            if said in event:
+                event[said] = vText(voice(str(event[said])))
         event.add("dtstamp", dates.moment(0))
         event.add("sequence", edition)
         calendar.add_component(event)

@@ -24,6 +24,7 @@ from pennant.drawing.palette import PAGE, PRINT
 from pennant.files.paper_fonts import FIGURES, TEXT, printable
 from pennant.words.cuts import CutText, cut_sheet
 from pennant.words.names import rows
+from pennant.words.regional import Voice
 from pennant.words.setting_out import setting_out_in_words
 
 ODD = ("notch", "curve", "hole", "taper", "angled")
@@ -91,10 +92,11 @@ def pole_pages(
 ) -> Iterator[Flowable]:
     """Yield each wall's story poles, upright and along, at full size on pages of so much room."""
     every = {words.surface: words for words in setting_out_in_words(job, plan)}
+    voice = Voice.of(job)
     for surface in plan.kitchen.walls:
         words = every[surface.id]
         upright = [
-            Tick(line.y, f"{line.what}: {line.reads}") for line in words.heights
+            Tick(line.y, voice(f"{line.what}: {line.reads}")) for line in words.heights
             if line.y is not None
         ]  # fmt: skip
         along = [

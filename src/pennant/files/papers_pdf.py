@@ -54,6 +54,7 @@ from pennant.words.days_values import DaysText
 from pennant.words.entries import say_pieces
 from pennant.words.hand_over import hand_over
 from pennant.words.quantities import GROUP_NAMES, mix_cards, quantities_in_words, totals
+from pennant.words.regional import Voice
 from pennant.words.setting_out import StruckLine, setting_out_in_words
 from pennant.words.sheet import sheet
 
@@ -132,6 +133,7 @@ class _Binder:
 
     def __init__(self, job: Job, plan: Plan, page: tuple[float, float], kept: SitePapers) -> None:
         self.job, self.plan, self.kept = job, plan, kept
+        self.voice = Voice.of(job)
         self.width, self.height = page[0] - 2 * MARGIN, page[1] - 2 * MARGIN - 8 * mm
         self.plain = ParagraphStyle("plain", fontName=TEXT, fontSize=9.5, leading=12.5)
         self.small = ParagraphStyle("small", parent=self.plain, fontSize=8.2, leading=10.5,
@@ -154,7 +156,7 @@ class _Binder:
     def _text(self, text: str, style: ParagraphStyle | None = None) -> Paragraph:
         """The job's own words are escaped: the library reads markup."""
         style = style or self.plain
-        return Paragraph(escape(printable(text, style.fontName)), style)
+        return Paragraph(escape(printable(self.voice(text), style.fontName)), style)
 
     def _heading(self, text: str) -> Iterator[Flowable]:
         """A heading that does not stand alone at the foot of a page."""

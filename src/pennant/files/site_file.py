@@ -14,6 +14,7 @@ from pathlib import Path
 from pennant.drawing.palette import MATERIALS, PAGE
 from pennant.files.forms import NotBuilt
 from pennant.words.cuts import CutText
+from pennant.words.regional import Voice
 from pennant.words.setting_out import SettingOutText, StruckLine
 from pennant.words.site_kit import SiteKit, SitePiece, SiteWall
 
@@ -56,7 +57,7 @@ def site_file(kit: SiteKit, made_at: str, assets: Assets) -> str:
         f"<title>{escape(kit.name)}: on the wall</title>\n",
         f"<style>{style}</style>\n</head>\n<body>\n",
         '<div id="root"></div>\n<main id="all" class="all">\n',
-        *_all(kit, made_at),
+        *map(Voice(kit.spoken).in_page, _all(kit, made_at)),
         f'</main>\n<script type="application/json" id="kit">{data}</script>\n',
         f"<script>{script}</script>\n</body>\n</html>\n",
     ])  # fmt: skip

@@ -42,6 +42,7 @@ from pennant.words.quantities import (
     quantities_in_words,
     totals,
 )
+from pennant.words.regional import Spoken, spoken_of
 from pennant.words.rule_names import rule_name
 from pennant.words.start import say_counter_start, say_start
 from pennant.words.suits import UnsuitedText, joints_in_words, unsuited_in_words
@@ -132,6 +133,7 @@ class Sheet(TakesSheet):
     summary: str
     counters: tuple[CounterText, ...] = ()
     steps: tuple[StepState, ...] = ()
+    spoken: Spoken
 
 
 def sheet(job: Job, plan: Plan) -> Sheet:
@@ -189,6 +191,7 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
         ways=(),
         may_be_fewer=False,
         step=job.step,
+        spoken=spoken_of(job),
         step_mm=STEP_MM[job.step],
         summary=summary(plan, findings),
         counters=tuple(counters_in_words(job)),

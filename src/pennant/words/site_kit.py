@@ -21,6 +21,7 @@ from pennant.words.days import days_in_words
 from pennant.words.days_values import CardText
 from pennant.words.names import Names
 from pennant.words.quantities import MixCard, mix_cards
+from pennant.words.regional import Spoken, spoken_of
 from pennant.words.setting_out import SettingOutText, setting_out_in_words
 from pennant.words.site import CLOCKS, SiteText, site_in_words, who_says
 
@@ -96,6 +97,7 @@ class SiteKit(Value):
     mixing: tuple[MixCard, ...]
     lasting: tuple[LastingText, ...]
     site: SiteText
+    spoken: Spoken = Spoken(region="american")
 
 
 class Edition(Value):
@@ -132,6 +134,7 @@ def site_kit(
         cards=tuple(_cards(job, planned)), mixing=tuple(mix_cards(job, planned)),
         lasting=tuple(_lasting(job, planned)),
         site=site_in_words(job, planned, entries, now, doubts or {}, of.revision),
+        spoken=spoken_of(job),
     )  # fmt: skip
 
 

@@ -192,7 +192,7 @@ CAUTIONS: dict[Caution, str] = {
     "heat": "Behind a hob only within the sheet's temperature; keep its maker's clearance.",
     "hidden-pipes": "Find cables and pipes behind the board before anything goes in.",
     "wash-water": "Wash water never goes down the sink.",
-    "saw-outlet": "A wet saw wants a protected (GFCI/RCD) outlet, on a circuit that is on.",
+    "saw-outlet": "A wet saw wants a protected (GFCI) outlet, on a circuit that is on.",
     "falling": "Tile over a gap can fall: nobody under it while the batten comes off.",
     "plumbing": "Water off at the stop valve; a sink is parted and joined by a qualified plumber, "
     "a hob by who may.",

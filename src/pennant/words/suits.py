@@ -28,7 +28,7 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
     "joint-range": (
         "A joint of {joint} is outside what this grout fills",
         "Its sheet gives {least} to {most}.",
-        "Take another grout, or a joint within its range.",
+        "Take another grout, or a joint that its sheet allows.",
     ),
     "joint-under-lugs": (
         "A joint of {joint} is less than the tile's lugs leave",

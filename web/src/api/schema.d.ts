@@ -5561,6 +5561,13 @@ export interface components {
              * @enum {string}
              */
             step: "1/16 in" | "1/32 in" | "1 mm" | "0.5 mm";
+            /**
+             * Words
+             * @description American words (outlet, faucet) or British ones (socket, tap); inches bring the first and millimetres the second.
+             * @default by the unit
+             * @enum {string}
+             */
+            words: "by the unit" | "american" | "british";
             /** Walls */
             walls: components["schemas"]["Wall-Input"][];
             tile: components["schemas"]["Tile-Input"];
@@ -5987,6 +5994,13 @@ export interface components {
              * @enum {string}
              */
             step: "1/16 in" | "1/32 in" | "1 mm" | "0.5 mm";
+            /**
+             * Words
+             * @description American words (outlet, faucet) or British ones (socket, tap); inches bring the first and millimetres the second.
+             * @default by the unit
+             * @enum {string}
+             */
+            words: "by the unit" | "american" | "british";
             /** Walls */
             walls: components["schemas"]["Wall-Output"][];
             tile: components["schemas"]["Tile-Output"];
@@ -10767,6 +10781,7 @@ export interface components {
              * @default []
              */
             steps: components["schemas"]["StepState"][];
+            spoken: components["schemas"]["Spoken"];
         };
         /**
          * SheetPicture
@@ -10990,6 +11005,13 @@ export interface components {
             /** Lasting */
             lasting: components["schemas"]["LastingText"][];
             site: components["schemas"]["SiteText"];
+            /**
+             * @default {
+             *       "region": "american",
+             *       "names": []
+             *     }
+             */
+            spoken: components["schemas"]["Spoken"];
         };
         /**
          * SitePiece
@@ -11150,6 +11172,22 @@ export interface components {
             size: number;
             /** Least */
             least: number;
+        };
+        /**
+         * Spoken
+         * @description Whose words a job is read in, and the names in it that stay as they were typed.
+         */
+        Spoken: {
+            /**
+             * Region
+             * @enum {string}
+             */
+            region: "american" | "british";
+            /**
+             * Names
+             * @default []
+             */
+            names: string[];
         };
         /**
          * StandingNote

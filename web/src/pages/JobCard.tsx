@@ -27,7 +27,9 @@ export function JobCard({ job, folder, duplicate, archive, remove, bringBack }: 
           {job.summary === null ? "Being drawn…" : "✗ No drawing: this job cannot be planned"}
         </span>
       )}
-      <span className="block px-3 pt-2 font-medium">{job.name || "A job without a name"}</span>
+      <span data-typed className="block px-3 pt-2 font-medium">
+        {job.name || "A job without a name"}
+      </span>
     </>
   );
   return (

@@ -47,6 +47,7 @@ export function JobHeader({ prints }: Props) {
     },
   });
 
+  const others = view.sheet.spoken.region === "american" ? "british" : "american";
   const pages: [string, string][] = [
     ["agree", sayApproval(view.job)],
     ["days", "The days"],
@@ -123,6 +124,15 @@ export function JobHeader({ prints }: Props) {
               <a className={ITEM} href={`/api/jobs/${editor.id}/export`} download>
                 Export job file
               </a>
+            </MenuItem>
+            <MenuItem>
+              <button
+                type="button"
+                className={`${ITEM} w-full text-left`}
+                onClick={() => editor.commit({ ...draft, words: others }, "Words")}
+              >
+                Use {others === "british" ? "British" : "American"} words
+              </button>
             </MenuItem>
             <MenuItem>
               <button

@@ -1,12 +1,13 @@
 /** One job, opened: what is done with it is the page inside. */
 import { useQuery } from "@tanstack/react-query";
-import type { ReactNode } from "react";
+import { Fragment, type ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import type { WholeView } from "../api/client";
 import { jobOptions } from "../api/queries";
 import type { Opened } from "../job/editor";
-import { EditorContext, useOpened } from "../job/useEditor";
+import { EditorContext, useEditor, useOpened } from "../job/useEditor";
 import { useFewest } from "../job/useFewest";
+import { speakAs } from "../words/regional";
 import { UnplannedJob } from "./UnplannedJob";
 
 export function JobPage({ children }: { children: ReactNode }) {
@@ -42,5 +43,16 @@ export function JobPage({ children }: { children: ReactNode }) {
 function OpenJob({ loaded, children }: { loaded: Opened; children: ReactNode }) {
   const editor = useOpened(loaded);
   useFewest(editor);
-  return <EditorContext value={editor}>{children}</EditorContext>;
+  return (
+    <EditorContext value={editor}>
+      <Reader>{children}</Reader>
+    </EditorContext>
+  );
+}
+
+/** Makes the page in the words of the job's reader, anew where these become others. */
+function Reader({ children }: { children: ReactNode }) {
+  const { spoken } = useEditor().view.sheet;
+  speakAs(spoken);
+  return <Fragment key={spoken.region}>{children}</Fragment>;
 }

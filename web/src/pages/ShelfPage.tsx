@@ -120,6 +120,7 @@ export function ShelfPage() {
                   )}
                   <button
                     type="button"
+                    data-typed
                     className="w-56 shrink-0 text-left font-medium underline decoration-rule underline-offset-4 hover:decoration-chalk max-sm:w-auto max-sm:grow"
                     title={`Open the sheet of ${one.name}`}
                     onClick={() => setOpen({ kind: kind.kind, name: one.name })}
@@ -132,6 +133,7 @@ export function ShelfPage() {
                   {one.own ? (
                     <button
                       type="button"
+                      data-typed
                       className="button min-h-7 py-0"
                       aria-label={`Take ${one.name} off the shelf`}
                       onClick={() => void takeOff(kind, one)}

@@ -60,7 +60,9 @@ export function ProductSheet({ kind, product, onKept, onClose }: Props) {
               >
                 <option value="">not said</option>
                 {choices.map((choice) => (
-                  <option key={choice}>{choice}</option>
+                  <option key={choice} value={choice}>
+                    {choice}
+                  </option>
                 ))}
               </select>
             ) : (

@@ -129,10 +129,11 @@ function ShelfChoice({ label, none, chosen, shelf, onChoose }: ShelfChoiceProps)
         onChange={onChoose}
         options={[
           { value: "", label: none },
-          ...(gone ? [{ value: chosen, label: chosen }] : []),
+          ...(gone ? [{ value: chosen, label: chosen, typed: true }] : []),
           ...shelf.map(({ name, group }) => ({
             value: name,
             label: name,
+            typed: true,
             ...(group ? { group } : {}),
           })),
         ]}
@@ -182,7 +183,7 @@ function Compared({ title, rows }: { title: string; rows: Method[] }) {
       {rows.map((one) => (
         <tbody key={one.name} className="border-rule border-t align-top">
           <tr>
-            <th scope="row" className="pr-2 font-medium">
+            <th scope="row" data-typed className="pr-2 font-medium">
               {one.name}
             </th>
             <td className="tape pr-2 text-[16px]">{one.packs}</td>

@@ -42,7 +42,7 @@ export function TakesPaper() {
       })}
       <p className="aside mt-3 px-1.5">
         Cutting makes silica dust: cut wet or with extraction; respirator, eye and ear protection.
-        Cement burns skin: gloves, and wash. A wet saw wants a protected (GFCI/RCD) outlet.
+        Cement burns skin: gloves, and wash. A wet saw wants a protected (GFCI) outlet.
       </p>
     </div>
   );

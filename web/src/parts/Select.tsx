@@ -2,6 +2,8 @@
 interface Option {
   value: string;
   label: string;
+  /** It is a name that somebody gave, and stays in their words. */
+  typed?: boolean;
   /** The title that it stands under; those of one group follow one another. */
   group?: string;
 }
@@ -26,7 +28,7 @@ export function Select({ label, value, options, onChange }: Props) {
         const own = options
           .filter(({ group }) => group === title)
           .map((option) => (
-            <option key={option.value} value={option.value}>
+            <option key={option.value} value={option.value} data-typed={option.typed}>
               {option.label}
             </option>
           ));

@@ -15,6 +15,7 @@ import {
   sendPhotograph,
 } from "../api/client";
 import { hereOptions, kitOptions, siteOptions } from "../api/queries";
+import { speakAs } from "../words/regional";
 import { aheadOf, keepKit, type OpenedKit } from "./keptKit";
 import { type OnSite, SiteContext } from "./onSite";
 import { newKey, Outbox } from "./outbox";
@@ -59,6 +60,7 @@ function whyNot(error: Error): string {
 }
 
 function Open({ job, opened, children }: Props & { opened: OpenedKit }) {
+  speakAs(opened.kit.spoken);
   const client = useQueryClient();
   const { queryKey } = siteOptions(job);
   const { data: here } = useQuery(hereOptions());

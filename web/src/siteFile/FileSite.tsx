@@ -7,6 +7,7 @@ import type { SiteKit } from "../api/client";
 import { type OnSite, SiteContext } from "../site/onSite";
 import { newKey, Outbox } from "../site/outbox";
 import { type Entry, settled, type Waiting } from "../site/settled";
+import { speakAs } from "../words/regional";
 import { GiveBack } from "./GiveBack";
 
 export interface SiteData {
@@ -21,6 +22,7 @@ interface Props {
 
 export function FileSite({ data, children }: Props) {
   const { kit } = data;
+  speakAs(kit.spoken);
   const name = `pennant-file-${kit.job}-${kit.revision}-${kit.digest}`;
   const box = useMemo(() => new Outbox(name), [name]);
   const [notes, setNotes] = useState<readonly Waiting[]>(() => box.all);

@@ -46,6 +46,11 @@ class Job(Value):
     name: Name
     units: Units = "in"
     step: Step = Field(default="1/16 in", description="What shown lengths are rounded to.")
+    words: Literal["by the unit", "american", "british"] = Field(
+        default="by the unit",
+        description="American words (outlet, faucet) or British ones (socket, tap); inches bring "
+        "the first and millimetres the second.",
+    )
     walls: tuple[Wall, ...] = Field(min_length=1, max_length=24)
     tile: Tile
     pattern: Pattern
