@@ -55,6 +55,17 @@ class TestKit:
         said = " ".join(one for card in kit.cards for one in card.cautions)
         assert "tester" in said.lower()
 
+    def test_what_stands_around_the_tile_is_drawn_too(self) -> None:
+        kit = kit_of(demo("Fennel Row"))
+        sink, _ = kit.surfaces
+        around = {(one.role, one.name) for one in sink.around}
+        assert ("opening", "Window") in around
+        assert ("overhead", "Left cabinet") in around
+        assert ("counter", "Counter") in around
+        devices = {name for role, name in around if role == "device"}
+        assert devices == {box.name for box in kit.boxes} & devices
+        assert devices
+
     def test_boxes_and_walls_by_their_names(self) -> None:
         kit = kit_of(demo("Fennel Row"))
         assert [wall.name for wall in kit.walls] == ["Sink wall", "Range wall"]

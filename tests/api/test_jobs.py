@@ -37,6 +37,15 @@ class TestPlan:
             assert start["svg"].startswith("<svg")
             assert start["why"] or start is board["starts"][-1]
 
+    def test_a_few_starts_come_while_all_are_sought(self, client: TestClient) -> None:
+        job = json.loads(a_job(openings=[WINDOW]).model_dump_json())
+        asked = {"job": job, "wall": "a"}
+        first = client.post("/api/starts/first", json=asked).json()
+        every = client.post("/api/starts", json=asked).json()
+        assert len(first["starts"]) == 3
+        assert first["compared"] < every["compared"]
+        assert first["unmet"] == []
+
     def test_the_best_of_every_wall_comes_step_by_step(self, client: TestClient) -> None:
         walls: list[dict[str, Any]] = [
             {"id": id_, "name": name, "length": length, "top": {"kind": "open", "height": "20"}}

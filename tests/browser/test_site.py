@@ -55,6 +55,19 @@ class TestNoting:
         wall.locator("[data-piece='A2.1']").click()
         expect(wall.get_by_text("Cut again: A2.1")).to_be_visible()
 
+    def test_a_piece_is_found_by_the_code_on_it(self, wall: Page) -> None:
+        """The whole wall is one press away, with what stands on it; a code brings a piece up."""
+        wall.get_by_role("button", name="The whole wall").click()
+        expect(wall.locator("[data-around='opening']")).to_be_visible()
+        wall.get_by_label("Code of a piece").fill("99.1")
+        wall.get_by_role("button", name="Find").click()
+        expect(wall.get_by_role("alert")).to_contain_text("No piece 99.1 on this wall")
+        wall.get_by_label("Code of a piece").fill("2.1")
+        wall.get_by_role("button", name="Find").click()
+        expect(wall.get_by_role("alert")).to_have_count(0)
+        expect(wall.get_by_text("A2.1", exact=True).first).to_be_visible()
+        expect(wall.get_by_role("button", name="✗ Broken")).to_be_visible()
+
     def test_a_photograph(self, wall: Page) -> None:
         out = io.BytesIO()
         Image.new("RGB", (40, 30), (90, 120, 110)).save(out, "PNG")

@@ -11,13 +11,13 @@ class TestWishes:
     def test_order_and_switches(self, job: Page) -> None:
         paper(job, "Compare")
         wishes = job.get_by_role("region", name="What matters to the client")
-        expect(wishes.get_by_role("listitem").first).to_contain_text("Sheets begin in a corner")
+        expect(wishes.get_by_text("Sheets begin in a corner")).to_have_count(0)
         expect(job.get_by_role("button", name="Best found").first).to_be_visible()
         job.get_by_label("Fewest cut pieces: more important").click()
-        expect(wishes.get_by_role("listitem").nth(8)).to_contain_text("Fewest cut pieces")
+        expect(wishes.get_by_role("listitem").nth(7)).to_contain_text("Fewest cut pieces")
         wishes.get_by_text("more to wish for").click()
         wishes.get_by_label("A full tile at the right end", exact=True).check()
-        expect(wishes.get_by_role("listitem").nth(11)).to_contain_text("A full tile at the right")
+        expect(wishes.get_by_role("listitem").nth(10)).to_contain_text("A full tile at the right")
         saved(job)
         job.get_by_role("button", name="Undo").click()
         expect(wishes.get_by_text("9 more to wish for")).to_be_visible()
@@ -26,8 +26,7 @@ class TestWishes:
         before = flag(job)
         paper(job, "Compare")
         job.get_by_role("button", name="1. Best found").click()
-        # What is left to fix hides beside the cabinet; higher priorities come first.
-        expect(job.get_by_text("✗ fix")).to_have_count(1)
+        expect(job.get_by_text("✗ fix")).to_have_count(0)
         saved(job)
         assert flag(job) != before
 
@@ -62,6 +61,23 @@ class TestWishes:
         expect(job.locator("[data-ghost]")).to_have_count(1)
         paper(job, "Start")
         expect(job.locator("[data-ghost]")).to_have_count(0)
+
+
+class TestBestThree:
+    """Whoever lays out is shown three starts, drawn, best first; the rest is one press away."""
+
+    def test_one_is_used_and_all_are_shown(self, job: Page) -> None:
+        three = job.get_by_role("region", name="Best starts")
+        more = three.get_by_role("button", name="More, and what they are ranked by")
+        expect(more).to_be_visible()
+        expect(three.get_by_role("listitem")).to_have_count(3)
+        before = flag(job)
+        three.get_by_role("button", name="1. Best found").click()
+        expect(three.get_by_role("button", name="1. Best found")).to_contain_text("planted")
+        saved(job)
+        assert flag(job) != before
+        more.click()
+        expect(job.get_by_role("region", name="What matters to the client")).to_be_visible()
 
 
 class TestFitted:

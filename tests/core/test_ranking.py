@@ -20,6 +20,7 @@ from pennant.core.reading.laying import lay
 from pennant.core.search import ranking as comparing
 from pennant.core.search.best import best_found
 from pennant.core.search.measured import Measured, left_by
+from pennant.core.search.priorities import window_short
 from pennant.core.search.ranking import Outcome, measured_of
 from pennant.core.search.schools import schools_of
 from pennant.core.search.sieve import SIEVED, Search
@@ -282,3 +283,40 @@ class TestJoined:
             tried = plan(started(job, "range-wall", found.start))
             assert tried.surface("sink-wall") == plan(job).surface("sink-wall")
             assert tried.never == found.measured.never
+
+    def test_a_whole_course_that_leaves_a_strip_on_the_next_wall_is_none(self) -> None:
+        """Tile 2 1/2 in, joint 1/8: six courses are 15 5/8 in, so 16 1/4 in leave 1/2 in of tile
+        under the hood round the corner, and an inch is asked for there.
+        """
+
+        def counter(hood: str) -> float:
+            walls = [
+                {"id": "a", "length": "48", "top": {"kind": "open", "height": "21"},
+                 "corner": {"kind": "inside"}},
+                {"id": "b", "length": "40", "top": {"kind": "open", "height": "21"},
+                 "things": [f"hood 5 wide 30 clear {hood}"],
+                 "start": {"up": {"kind": "carried"}}},
+            ]  # fmt: skip
+            job = a_job(walls=walls, tile=("8", "2 1/2"))
+            return measured(job, job.walls[0].start).counter
+
+        assert counter("18 1/4") == 0.0
+        assert counter("16 1/4") > 0.0
+
+
+class TestWindow:
+    """How far the sides of a window are from alike, of a tile 200 mm long."""
+
+    @pytest.mark.parametrize(
+        ("left", "right", "short"),
+        [
+            (120.0, 120.0, 0.0), (120.0, 112.0, 8.0),
+            # Under a quarter is too small, however alike.
+            (30.0, 30.0, 20.0),
+            # A quarter apart is plainly apart: half a tile is no worse.
+            (60.0, 110.0, 50.0), (60.0, 160.0, 50.0),
+        ],
+    )  # fmt: skip
+    def test_by_hand(self, left: float, right: float, short: float) -> None:
+        found = window_short(200.0, 0.25, [(np.array([left]), np.array([right]))])
+        assert found == pytest.approx([short])

@@ -78,6 +78,25 @@ class TestDegree:
         assert seen_at("counter") == "usual"
 
 
+class TestStrip:
+    """Where a strip of tile shows: a tiler moves the start for it, or lets it hide."""
+
+    @pytest.mark.parametrize(
+        ("place", "shows"),
+        [
+            ("a:right", True), ("window:right", True), ("a:bottom", True),
+            # At the height of the eyes, like a jamb.
+            ("cabinet:right", True),
+            ("cabinet:bottom", False), ("a:left", False), ("outlet:left", False),
+        ],
+    )  # fmt: skip
+    def test_by_the_kind_of_place(self, place: str, shows: bool) -> None:
+        assert on(JOB).strip_shows(place) == shows
+
+    def test_lights_under_a_cabinet_show_it(self) -> None:
+        assert on(seen(JOB, cabinet="usual")).strip_shows("cabinet:bottom")
+
+
 class TestWeighed:
     """What is to be looked at counts by its place; what must be cured counts the same anywhere."""
 

@@ -13,7 +13,7 @@ from pennant.core.document.refusal import NotReckoned, Problem, reckoning
 from pennant.core.document.wishes import WishKind
 from pennant.core.plan import Drawn, Plan, drawn, plan, with_quantities
 from pennant.core.reading.laying import laid_wall
-from pennant.core.search.best import starts_of
+from pennant.core.search.best import schools_first, starts_of
 from pennant.core.search.slack import Slack, slack_of
 from pennant.core.search.starting import started
 from pennant.core.site.record import Event
@@ -29,10 +29,12 @@ from pennant.words.days_values import DaysText, Sections
 from pennant.words.shades import ShadesText, shades_in_words
 from pennant.words.sheet import Sheet, TakesSheet, drawn_sheet, takes_sheet
 from pennant.words.start import say_slack
-from pennant.words.starts import StartText, board
+from pennant.words.starts import StartBoard, StartText, board
 
 MOST_DRAWN = 12
 """Starts that the board shows: more than anyone lays side by side to choose from."""
+MOST_AT_FIRST = 3
+"""Starts that are shown beside one another while all are sought."""
 
 
 class View(BaseModel):
@@ -396,9 +398,20 @@ def slack_in_words(job: Job, wall: str) -> list[SlackText]:
     return [SlackText(slack=one, says=say_slack(job, one)) for one in found]
 
 
+def first_board_of(job: Job, wall: str) -> DrawnBoard:
+    """Return the best of a few schools of a wall, while all starts are sought; raise `JobRefused`
+    where the job cannot be drawn.
+    """
+    compared = schools_first(job, wall)
+    return _drawn_board(job, wall, board(job, wall, compared, MOST_AT_FIRST, unmet_too=False))
+
+
 def board_of(job: Job, wall: str) -> DrawnBoard:
     """Return a wall's best starts; raise `JobRefused` where the job cannot be drawn."""
-    found = board(job, wall, starts_of(job, wall), MOST_DRAWN)
+    return _drawn_board(job, wall, board(job, wall, starts_of(job, wall), MOST_DRAWN))
+
+
+def _drawn_board(job: Job, wall: str, found: StartBoard) -> DrawnBoard:
     starts = []
     for words in found.starts:
         tried = started(job, wall, words.start)

@@ -123,6 +123,13 @@ async def compare_starts(asked: Starts, request: Request) -> Response:
     return Response(found[0], media_type="application/json")
 
 
+@router.post("/starts/first", response_model=DrawnBoard)
+async def compare_first_starts(asked: Starts, request: Request) -> Response:
+    """Return the best of a few schools of a wall, to be shown while `/starts` seeks them all."""
+    found = [one async for one in _search(request, "first-starts", asked.job, wall=asked.wall)]
+    return Response(found[0], media_type="application/json")
+
+
 @router.post("/best", response_class=Lines)
 async def best_round(job: Job, request: Request) -> Lines:
     """Find the best start wall by wall: a line of JSON (a `RoundText`) after each, until stopped.

@@ -17,7 +17,7 @@ from pydantic import BaseModel
 
 from pennant.api.collecting import collect_seldom
 from pennant.api.fewest import found_fewest
-from pennant.api.models import board_of
+from pennant.api.models import board_of, first_board_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned, reckoning
 from pennant.core.plan import drawn
@@ -33,6 +33,10 @@ NICENESS = 10
 
 def _starts(asked: dict[str, Any], job: Job) -> Iterator[BaseModel]:
     yield board_of(job, asked["wall"])
+
+
+def _first_starts(asked: dict[str, Any], job: Job) -> Iterator[BaseModel]:
+    yield first_board_of(job, asked["wall"])
 
 
 def _best(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
@@ -51,7 +55,8 @@ def _fewest(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
 
 
 SEARCHES: dict[str, Callable[[dict[str, Any], Job], Iterator[BaseModel]]] = {
-    "starts": _starts, "best": _best, "cures": _cures, "fewest": _fewest,
+    "starts": _starts, "first-starts": _first_starts, "best": _best, "cures": _cures,
+    "fewest": _fewest,
 }  # fmt: skip
 
 

@@ -10,7 +10,7 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import SurfacePlan
-from pennant.core.survey.placed import Surface, between
+from pennant.core.survey.placed import Placed, Surface, between
 from pennant.drawing.palette import MATERIALS
 from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape
 
@@ -124,7 +124,7 @@ def _wall(wall: Surface, planned: SurfacePlan, slab: float, tints: Tints) -> Ite
     cut, objected = set(roles["cut"]), set(roles["objection"])
     yield Shape("joints", (ring_of(Rect(*planned.field)),))
     if wall.bottom == "counter":
-        yield Shape("counter", (_under(wall, planned, slab),))
+        yield Shape("counter", (slab_under(wall, planned, slab),))
     for piece in planned.pieces:
         if piece.id in tints:
             yield Shape("tile", piece.outline, tints[piece.id])
@@ -132,13 +132,18 @@ def _wall(wall: Surface, planned: SurfacePlan, slab: float, tints: Tints) -> Ite
             role: Role = "cut" if piece.id in cut else "tile"
             yield Shape("objection" if piece.id in objected else role, piece.outline, piece.of)
     for thing in wall.things:
-        if thing.form in ("hanging", "raised"):
-            yield Shape("overhead", (thing.outline,), thing.kind)
-        elif thing.form in ("opening", "cut-out"):
-            yield Shape("opening", (ring_of(thing.box.meet(Rect(*planned.frame))),), thing.kind)
+        yield from shape_of(thing, planned)
     # A start moved out past an end has its flag at that end: beyond it there is no picture.
     flag = min(max(planned.pennant.x, planned.frame[0]), planned.frame[2])
     yield from _flag(flag, planned.pennant.y, (planned.frame[3] - planned.frame[1]) / 5)
+
+
+def shape_of(thing: Placed, planned: SurfacePlan) -> Iterator[Shape]:
+    """Yield a thing on the wall as one stands before it; nothing of what tile goes on over."""
+    if thing.form in ("hanging", "raised"):
+        yield Shape("overhead", (thing.outline,), thing.kind)
+    elif thing.form in ("opening", "cut-out"):
+        yield Shape("opening", (ring_of(thing.box.meet(Rect(*planned.frame))),), thing.kind)
 
 
 def roles_of(planned: SurfacePlan) -> dict[Role, tuple[str, ...]]:
@@ -210,8 +215,8 @@ def ring_at(
     return next((place for place in (*centres, *beside) if free(place)), centres[0])
 
 
-def _under(wall: Surface, planned: SurfacePlan, slab: float) -> Ring:
-    """The counter as a slab under its own line."""
+def slab_under(wall: Surface, planned: SurfacePlan, slab: float) -> Ring:
+    """Return the counter as a slab, so thick (mm), under its own line."""
     x0, y0, x1, _ = planned.frame
     return ((x0, y0 - slab), (x1, y0 - slab), *between(wall.counter, x0, x1)[::-1])
 

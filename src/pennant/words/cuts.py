@@ -37,8 +37,7 @@ HOW: dict[Tool, str] = {
 }
 CAUTIONS: dict[Tool, str] = {
     "snap cutter": "Snapped edges cut: gloves and eye protection.",
-    "wet saw": "Wet saw: eye and ear protection, sleeves back, on a protected (GFCI) "
-    "outlet.",
+    "wet saw": "Wet saw: eye and ear protection, sleeves back, on a protected (GFCI) outlet.",
     "grinder": "Grinder: dry cutting makes silica dust. Outdoors or with extraction, with a "
     "respirator, eye and ear protection.",
     "jigsaw": "Jigsaw: eye and ear protection; dry cutting makes silica dust, so with extraction "

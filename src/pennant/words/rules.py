@@ -264,7 +264,7 @@ def _lines() -> Iterator[str]:
     yield "  the counter and there are equal. A course that is raised by no more than a joint only"
     yield "  opens the counter's gap, by no more than a falling counter may."
     yield "- *In view* are strips at open ends, jambs, the counter and tops that no cabinet covers;"
-    yield "  in a corner, beside a cabinet, behind an appliance and under a cabinet they hide."
+    yield "  in a corner, behind an appliance and under a cabinet they hide."
     yield "- *At a window*: both sides are alike, and each is a quarter of the tile or more."
     yield "- *At open ends*: full; in a half bond full and half. Of two, both, or the one that"
     yield "  shows more: the client's word, else the longer, else the left. Two alike with nothing"

@@ -4,18 +4,22 @@ With it a phone shows all that is needed there, and keeps the record, while no s
 """
 
 from collections.abc import Iterator, Mapping, Sequence
+from typing import Literal
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.tiles import tiles_of
 from pennant.core.document.values import Value
-from pennant.core.geometry.clip import Outline
+from pennant.core.geometry.clip import Outline, ring_of
 from pennant.core.geometry.rect import Rect
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
+from pennant.core.reading.laying import SurfacePlan
 from pennant.core.site.clocks import Runs, lasting_of
 from pennant.core.site.entries import Entry
+from pennant.core.survey.placed import Surface
+from pennant.drawing.kitchen import shape_of, slab_under
 from pennant.words.cuts import CutSheet, cut_sheet
 from pennant.words.days import days_in_words
 from pennant.words.days_values import CardText
@@ -26,6 +30,8 @@ from pennant.words.setting_out import SettingOutText, setting_out_in_words
 from pennant.words.site import CLOCKS, SiteText, site_in_words, who_says
 
 BOXES = ("outlet", "switch")
+SLAB_MM = 30.0
+"""Millimetres: how thick the counter is drawn under the tile."""
 
 
 class SitePiece(Value):
@@ -47,13 +53,25 @@ class SitePiece(Value):
     colour: str
 
 
+class SiteThing(Value):
+    """What one sees around the tile: a window, a cabinet, a device, the counter; mm on its wall."""
+
+    role: Literal["overhead", "opening", "counter", "device"]
+    name: str
+    outline: Outline
+
+
 class SiteWall(Value):
-    """A surface with its pieces; ``frame`` is x0, y0, x1, y1 around all of it, in mm."""
+    """A surface with its pieces and what stands around them.
+
+    ``frame`` is x0, y0, x1, y1 around all pieces, in mm; what stands around them may reach past it.
+    """
 
     surface: str
     name: str
     frame: tuple[float, float, float, float]
     pieces: tuple[SitePiece, ...]
+    around: tuple[SiteThing, ...] = ()
 
 
 class Named(Value):
@@ -161,7 +179,25 @@ def _surfaces(
                 )
                 for piece in surface.pieces
             ),
+            around=tuple(_around(wall, surface)),
         )  # fmt: skip
+
+
+def _around(wall: Surface, planned: SurfacePlan) -> Iterator[SiteThing]:
+    """What one sees around the tile, as one stands before it."""
+    if wall.bottom == "counter":
+        slab = slab_under(wall, planned, SLAB_MM)
+        yield SiteThing.model_construct(role="counter", name="Counter", outline=(slab,))
+    for thing in wall.things:
+        for shape in shape_of(thing, planned):
+            yield SiteThing.model_construct(
+                role="overhead" if shape.role == "overhead" else "opening",
+                name=thing.name,
+                outline=shape.rings,
+            )
+        if thing.kind in BOXES:
+            outline = (ring_of(thing.box),)
+            yield SiteThing.model_construct(role="device", name=thing.name, outline=outline)
 
 
 def _ordinal(number: int) -> str:

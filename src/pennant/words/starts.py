@@ -101,8 +101,13 @@ class RoundText(Value):
     job: Job
 
 
-def board(job: Job, id_: str, compared: Compared, most: int) -> StartBoard:
-    """Return the best of the starts that were compared, of a wall or of a tiled counter."""
+def board(
+    job: Job, id_: str, compared: Compared, most: int, *, unmet_too: bool = True
+) -> StartBoard:
+    """Return the best of the starts that were compared, of a wall or of a tiled counter.
+
+    Which wishes the best does not meet takes searches of its own: ``unmet_too``.
+    """
     if any(counter.id == id_ for counter in job.counters):
         return _counter_board(job, id_, compared, most)
     outcomes, names, kitchen = compared.outcomes, Names(compared.kitchen), compared.kitchen
@@ -116,7 +121,9 @@ def board(job: Job, id_: str, compared: Compared, most: int) -> StartBoard:
             )
             for outcome in outcomes[:most]
         ),
-        unmet=tuple(_unmet(job, names, one) for one in unmet(job, kitchen, id_, compared)),
+        unmet=tuple(
+            _unmet(job, names, one) for one in unmet(job, kitchen, id_, compared)
+        ) if unmet_too else (),
     )  # fmt: skip
 
 

@@ -332,6 +332,16 @@ export const startsOptions = (job: Job, wall: string) =>
     gcTime: 60_000,
   });
 
+/** The best of a few schools, to be shown while all starts are sought. */
+export const firstStartsOptions = (job: Job, wall: string) =>
+  queryOptions({
+    queryKey: ["first starts", wall, startless(job, wall)],
+    queryFn: ({ signal }) =>
+      ask<Board>(api.POST("/api/starts/first", { signal, body: { job, wall } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 60_000,
+  });
+
 const startlessOnes = new WeakMap<Job, Map<string, string>>();
 
 /** A job as a key, whatever it is called and wherever a wall's tile starts. */

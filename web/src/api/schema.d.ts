@@ -129,6 +129,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starts/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare First Starts
+         * @description Return the best of a few schools of a wall, to be shown while `/starts` seeks them all.
+         */
+        post: operations["compare_first_starts_api_starts_first_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/best": {
         parameters: {
             query?: never;
@@ -11077,8 +11097,28 @@ export interface components {
             standing: components["schemas"]["StandingNote"][];
         };
         /**
+         * SiteThing
+         * @description What one sees around the tile: a window, a cabinet, a device, the counter; mm on its wall.
+         */
+        SiteThing: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "overhead" | "opening" | "counter" | "device";
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][][];
+        };
+        /**
          * SiteWall
-         * @description A surface with its pieces; ``frame`` is x0, y0, x1, y1 around all of it, in mm.
+         * @description A surface with its pieces and what stands around them.
+         *
+         *     ``frame`` is x0, y0, x1, y1 around all pieces, in mm; what stands around them may reach past it.
          */
         SiteWall: {
             /** Surface */
@@ -11094,6 +11134,11 @@ export interface components {
             ];
             /** Pieces */
             pieces: components["schemas"]["SitePiece"][];
+            /**
+             * Around
+             * @default []
+             */
+            around: components["schemas"]["SiteThing"][];
         };
         /**
          * Slack
@@ -13954,6 +13999,39 @@ export interface operations {
         };
     };
     compare_starts_api_starts_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Starts"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnBoard"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    compare_first_starts_api_starts_first_post: {
         parameters: {
             query?: never;
             header?: never;

@@ -95,7 +95,13 @@ function paperNamed(name: string, props: Props): React.ReactNode {
     case "Sample":
       return <SamplePaper />;
     case "Start":
-      return <StartPaper pointing={props.pointing} onPointing={props.onPointing} />;
+      return (
+        <StartPaper
+          pointing={props.pointing}
+          onPointing={props.onPointing}
+          onCompare={() => props.onTurn("paper", "Compare")}
+        />
+      );
     case "Compare":
       return <ComparePaper over={props.over} onOver={props.onOver} />;
     case "Rules":

@@ -8,6 +8,7 @@ import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
 import { Tape } from "../parts/Tape";
 import { LookedAt } from "./LookedAt";
+import { StartCard } from "./StartCard";
 import { Wishes } from "./Wishes";
 
 interface Props {
@@ -126,28 +127,14 @@ function Starts({ board: data, planted, over, onOver }: StartsProps) {
           const here = JSON.stringify(start.start) === planted;
           return (
             <li key={start.title} className="flex flex-col">
-              <button
-                type="button"
-                aria-pressed={here}
-                className={`flex w-full grow flex-col items-start border bg-white p-2 text-left hover:border-pencil ${here ? "border-2 border-flag" : start.found ? "border-2 border-chalk" : "border-rule"}`}
-                onClick={() =>
+              <StartCard
+                start={start}
+                rank={index + 1}
+                here={here}
+                onUse={() =>
                   editor.commit(withStart(draft, startAt, start.start), `Start: ${start.title}`)
                 }
-              >
-                <img
-                  src={`data:image/svg+xml,${encodeURIComponent(start.svg)}`}
-                  alt=""
-                  className="mb-1 h-24 w-full object-contain"
-                />
-                <span className="font-medium text-sm">
-                  {index + 1}. <Tape text={start.title} />
-                  {here && <span className="text-flag"> · planted</span>}
-                </span>
-                <span className="aside">
-                  <Tape text={start.gives} />
-                </span>
-                {start.why && <span className="aside italic">{start.why}</span>}
-              </button>
+              />
               {!here && (
                 <label className="aside flex items-center gap-1.5 py-0.5">
                   <input

@@ -6,6 +6,7 @@ import { Choices } from "../parts/Choices";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
 import { Tape } from "../parts/Tape";
+import { BestStarts } from "./BestStarts";
 import { CounterStart } from "./CounterStart";
 import { Nudge } from "./Nudge";
 import { SlackStrip } from "./SlackStrip";
@@ -20,12 +21,17 @@ type School =
   | "folded"
   | "from-counter";
 
-interface Props {
+interface PointProps {
   pointing: boolean;
   onPointing: (pointing: boolean) => void;
 }
 
-export function StartPaper({ pointing, onPointing }: Props) {
+interface Props extends PointProps {
+  /** Shows every start and what they are ranked by. */
+  onCompare: () => void;
+}
+
+export function StartPaper({ pointing, onPointing, onCompare }: Props) {
   const { view } = useEditor();
   const { wall, own, counter } = useWall();
   if (counter) return <CounterStart />;
@@ -37,6 +43,7 @@ export function StartPaper({ pointing, onPointing }: Props) {
           {!own && "; what is tiled inside its openings goes on from it"}
         </p>
       )}
+      <BestStarts onMore={onCompare} />
       <AcrossChoice pointing={pointing} onPointing={onPointing} />
       <UpChoice />
       <Floats />
@@ -44,7 +51,7 @@ export function StartPaper({ pointing, onPointing }: Props) {
   );
 }
 
-function AcrossChoice({ pointing, onPointing }: Props) {
+function AcrossChoice({ pointing, onPointing }: PointProps) {
   const { editor, view } = useEditor();
   const { wall, number, pointer, plan, startAt, things } = useWall();
   const { across } = wall.start;

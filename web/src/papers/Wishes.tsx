@@ -29,8 +29,10 @@ export function Wishes() {
         .map((thing) => ({ value: thing.id ?? "", label: thing.name || (thing.id ?? "") })),
     ]);
   };
-  const on = wishes.flatMap((wish, index) => ((wish.on ?? true) ? [index] : []));
-  const off = wishes.flatMap((wish, index) => ((wish.on ?? true) ? [] : [index]));
+  // Where sheets begin is asked only of tile that comes on sheets.
+  const meant = ({ kind }: Wish) => kind !== "own-start" || view.job.tile.sheet != null;
+  const on = wishes.flatMap((wish, index) => (meant(wish) && (wish.on ?? true) ? [index] : []));
+  const off = wishes.flatMap((wish, index) => (meant(wish) && !(wish.on ?? true) ? [index] : []));
   const tick = (index: number) => {
     const wish = wishes[index];
     if (!wish) return null;

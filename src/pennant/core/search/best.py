@@ -4,6 +4,7 @@ better ones the ends that may float. For one wall, or wall by wall round the kit
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from itertools import islice
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import STEP_MM
@@ -37,7 +38,7 @@ FINALISTS = (2, 4)
 FINALIST_PIECES = 1_000
 """Pieces in the plans of the finalists: on a large wall there are fewer of them."""
 LEAST_SCHOOLS = 8
-"""Schools that are compared however large the wall is."""
+"""Schools that are compared however large the wall is, and first of all."""
 WITHOUT_IDEAL: tuple[WishKind, ...] = (
     "smallest",
     "cut",
@@ -180,6 +181,20 @@ def starts_of(job: Job, id_: str) -> Compared:
     kitchen = drawn(job).plan.kitchen
     outcomes, found = counter_starts(job, kitchen, id_)
     return Compared(kitchen, outcomes, found, len(outcomes) - 1, both_ways=True)
+
+
+def schools_first(job: Job, id_: str) -> Compared:
+    """Compare a few schools of a wall, or of a tiled counter: an answer while all are sought.
+
+    Each changes the start one way from what is planted. Raise `JobRefused` as `starts_of` does.
+    """
+    if any(counter.id == id_ for counter in job.counters):
+        return starts_of(job, id_)
+    number, kitchen = wall_number(job, id_), drawn(job).plan.kitchen
+    joined = joined_before(job.walls, number)
+    every = schools_one_way_of(job.walls[number], joined=joined, lattice=not job.in_courses)
+    outcomes = compare(job, kitchen, id_, islice(every, LEAST_SCHOOLS))
+    return Compared(kitchen, outcomes, outcomes[0], len(outcomes), both_ways=False)
 
 
 def unmet(job: Job, kitchen: Kitchen, wall_id: str, compared: Compared) -> Iterator[Unmet]:

@@ -26,6 +26,9 @@ CUT_AT_ALL = 2.0
 """Millimetres, a little over what is seen at a line: by so much at least a cut tile falls short of
 a whole one. Nobody shaves a row of tiles by a sixteenth to better something else."""
 
+PLAINLY_APART = 0.25
+"""Of a tile: an opening's sides that differ by so much are seen to differ from across the room."""
+
 
 class TopPiece(NamedTuple):
     """What an edge over the tile gets, and the least that it may get; ``fails`` where a whole
@@ -101,13 +104,17 @@ def counter_short(
 def window_short(
     full: float, small_share: float, jambs: Iterable[tuple[Sizes, Sizes]]
 ) -> npt.NDArray[np.float64]:
-    """Return how far an opening's sides are from alike, each a quarter of the tile or more (mm)."""
+    """Return how far an opening's sides are from alike, each a quarter of the tile or more (mm).
+
+    Sides that differ by a quarter of a tile are plainly not alike, and more makes it no worse.
+    """
     worst = np.zeros(1)
     for left, right in jambs:
         least = np.minimum(left, right)
         cut = least < full - SAME_SIZE
         lacks = np.where(cut, np.maximum(small_share * full - least, 0.0), 0.0)
-        worst = np.maximum(worst, np.maximum(np.abs(np.asarray(left) - right), lacks))
+        apart = np.minimum(np.abs(np.asarray(left) - right), PLAINLY_APART * full)
+        worst = np.maximum(worst, np.maximum(apart, lacks))
     return worst
 
 

@@ -1,0 +1,59 @@
+/** The best starts of a wall, drawn, best first: one press takes one, one more shows all. */
+import { useQuery } from "@tanstack/react-query";
+import { firstStartsOptions, startsOptions } from "../api/queries";
+import { withStart } from "../job/start";
+import { useEditor } from "../job/useEditor";
+import { useWall } from "../job/useWall";
+import { StartCard } from "./StartCard";
+
+const SHOWN = 3;
+
+export function BestStarts({ onMore }: { onMore: () => void }) {
+  const { editor, view } = useEditor();
+  const { wall, counter, starts, start, startAt } = useWall();
+  const { data: all, error } = useQuery(startsOptions(view.job, starts));
+  const { data: first } = useQuery({ ...firstStartsOptions(view.job, starts), enabled: !all });
+  const data = all ?? first;
+  const planted = JSON.stringify(start);
+  const name = counter?.counter.name ?? wall.name;
+  return (
+    <section aria-label="Best starts" className="md:col-span-2">
+      <div className="mb-1 flex flex-wrap items-baseline gap-x-3">
+        <h3 className="heading">Best for {name}</h3>
+        {all ? (
+          <button type="button" className="text-sm underline" onClick={onMore}>
+            More, and what they are ranked by
+          </button>
+        ) : (
+          !error && (
+            <span className="aside" aria-live="polite">
+              {first ? "These are the usual ones; planning every other start…" : "Planning starts…"}
+            </span>
+          )
+        )}
+      </div>
+      {error ? (
+        <p role="alert">✗ The starts could not be compared: {error.message}.</p>
+      ) : (
+        <ol className="grid min-h-40 grid-cols-3 gap-2 max-sm:grid-cols-1">
+          {data?.starts.slice(0, SHOWN).map((one, index) => (
+            <li key={one.title} className={`flex ${all ? "" : "opacity-70"}`}>
+              <StartCard
+                brief
+                start={one}
+                rank={index + 1}
+                here={JSON.stringify(one.start) === planted}
+                onUse={() =>
+                  editor.commit(
+                    withStart(editor.get().draft, startAt, one.start),
+                    `Start: ${one.title}`,
+                  )
+                }
+              />
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+}
