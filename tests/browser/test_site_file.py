@@ -15,6 +15,7 @@ from pennant.cli import main
 from pennant.core.plan import plan
 from pennant.files.job_json import write_job
 from pennant.words.cuts import cut_sheet
+from pennant.words.regional import Voice
 
 
 @pytest.fixture(scope="module")
@@ -111,7 +112,9 @@ class TestWithoutServer:
         for cut in cut_sheet(demo("Sorrel Yard"), made).cuts:
             assert f"Cut {cut.number}: {len(cut.pieces)} × {cut.title}" in text
             assert all(mark.says in text for mark in cut.marks)
-        assert all(tool.caution in text for tool in cut_sheet(demo("Sorrel Yard"), made).tools)
+        voice = Voice.of(demo("Sorrel Yard"))
+        tools = cut_sheet(demo("Sorrel Yard"), made).tools
+        assert all(voice(tool.caution) in text for tool in tools)
         context.close()
 
 
