@@ -293,3 +293,22 @@ class TestPhones:
         with pytest.raises(CannotListen, match="choose another port"):
             opened("127.0.0.1", first.listening.getsockname()[1])
         first.listening.close()
+
+
+class TestCompare:
+    """Which tile: the job laid with each that it is being chosen from."""
+
+    def test_a_row_for_the_jobs_own_tile_and_each_of_a_table(
+        self, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+    ) -> None:
+        job, tiles = tmp_path / "job.json", tmp_path / "tiles.csv"
+        job.write_text(write_job(a_job(length="48")), "utf-8")
+        tiles.write_text("name,length,height,bond\nSquare,4,4,stack;half\n", "utf-8")
+        assert main(["compare", str(job), "--tiles", str(tiles)]) == 0
+        printed = capsys.readouterr().out
+        assert "Tile (the job's own): 8 × 2 1/2 in, half bond, joint 1/8 in" in printed
+        assert "Square: 4 × 4 in, stack bond, joint 1/8 in" in printed
+        assert "Square: 4 × 4 in, half bond, joint 1/8 in" in printed
+        assert main(["compare", str(job), "--tiles", str(tiles), "--json"]) == 0
+        rows = [json.loads(line) for line in capsys.readouterr().out.splitlines()]
+        assert [row["candidate"] for row in rows] == [None, 0, 0]

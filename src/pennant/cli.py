@@ -129,6 +129,16 @@ def _parser() -> argparse.ArgumentParser:
                          help="write the job with the best starts planted")  # fmt: skip
     starter.set_defaults(run=_later("of_a_job.run_start"))
 
+    comparer = commands.add_parser(
+        "compare", help="lay a job with every tile that it is being chosen from"
+    )
+    comparer.add_argument("job", help="a job file, or - for standard input")
+    comparer.add_argument("--tiles", type=Path, metavar="TILES.csv",
+                          help="more tiles, a line each: name, length, height, joint, bond, "
+                          "per_box, price")  # fmt: skip
+    comparer.add_argument("--json", action="store_true", help="a line of JSON for each")
+    comparer.set_defaults(run=_later("of_a_job.run_compare"))
+
     planned = commands.add_parser("days", help="print the days that a job file takes")
     planned.add_argument("job", help="a job file, or - for standard input")
     planned.add_argument("--from", dest="first", type=_day, metavar="DATE",

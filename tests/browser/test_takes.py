@@ -160,3 +160,37 @@ class TestFewest:
 def _tiles(line: str) -> int:
     """How many tiles a line of the list says."""
     return int(line.split(" tiles")[0].split()[-1])
+
+
+class TestWhichTile:
+    """Tiles that are being chosen from are laid side by side; one is taken with its start."""
+
+    def test_written_down_compared_taken_and_undone(self, job: Page) -> None:
+        paper(job, "Which tile?")
+        choosing = job.get_by_role("region", name="Tiles to choose from")
+        choosing.get_by_role("button", name="Add a tile").click()
+        for label, says in (("Length", "5 7/8"), ("Height", "5 7/8")):
+            field = choosing.get_by_label(label, exact=True)
+            field.fill(says)
+            field.press("Enter")
+        choosing.get_by_label("stack bond").check()
+        saved(job)
+        job.get_by_role("button", name="Compare them").click()
+        side = job.get_by_role("region", name="Side by side")
+        expect(side.get_by_role("row")).to_have_count(3)
+        row = side.get_by_role("row").filter(has_text="5 7/8 × 5 7/8 in, stack bond")
+        expect(row).to_be_visible()
+        row.get_by_role("button", name="Use this").click()
+        expect(length_field(job, "/tile/length")).to_have_value("5 7/8")
+        saved(job)
+        job.get_by_role("button", name="Undo").click()
+        expect(length_field(job, "/tile/length")).not_to_have_value("5 7/8")
+
+    def test_a_wrong_size_is_refused_at_its_field(self, job: Page) -> None:
+        paper(job, "Which tile?")
+        choosing = job.get_by_role("region", name="Tiles to choose from")
+        choosing.get_by_role("button", name="Add a tile").click()
+        field = choosing.get_by_label("Length", exact=True)
+        field.fill("0")
+        field.press("Enter")
+        expect(choosing.get_by_role("alert")).to_be_visible()

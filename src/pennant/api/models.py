@@ -16,6 +16,7 @@ from pennant.core.reading.laying import laid_wall
 from pennant.core.search.best import schools_first, starts_of
 from pennant.core.search.slack import Slack, slack_of
 from pennant.core.search.starting import started
+from pennant.core.search.tiles_tried import NotTiled, TiledWith
 from pennant.core.site.record import Event
 from pennant.core.survey.blank import FirstAnswers
 from pennant.core.survey.edits import Addable, Join
@@ -30,6 +31,7 @@ from pennant.words.shades import ShadesText, shades_in_words
 from pennant.words.sheet import Sheet, TakesSheet, drawn_sheet, takes_sheet
 from pennant.words.start import say_slack
 from pennant.words.starts import StartBoard, StartText, board
+from pennant.words.tiles_tried import TileRow, tile_row
 
 MOST_DRAWN = 12
 """Starts that the board shows: more than anyone lays side by side to choose from."""
@@ -404,6 +406,21 @@ def first_board_of(job: Job, wall: str) -> DrawnBoard:
     """
     compared = schools_first(job, wall)
     return _drawn_board(job, wall, board(job, wall, compared, MOST_AT_FIRST, unmet_too=False))
+
+
+class DrawnTileRow(TileRow):
+    """A tile's row with a small drawing of the first wall; none where it cannot be laid."""
+
+    svg: str = ""
+
+
+def drawn_tile_row(tried: TiledWith | NotTiled) -> DrawnTileRow:
+    """Return the row of a tile that was tried, with its drawing."""
+    row, job = tile_row(tried), tried.job
+    svg = ""
+    if isinstance(tried, TiledWith):
+        svg = picture_svg(kitchen_drawing(job, tried.plan, only=job.walls[0].id))
+    return DrawnTileRow.model_construct(**dict(row), svg=svg)
 
 
 def board_of(job: Job, wall: str) -> DrawnBoard:

@@ -16,6 +16,7 @@ from pennant.api.models import (
     AgreePage,
     DaysPage,
     DrawnBoard,
+    DrawnTileRow,
     Joining,
     MoreWall,
     PaperText,
@@ -136,8 +137,21 @@ async def best_round(job: Job, request: Request) -> Lines:
 
     Nothing is kept; what came last is the best so far.
     """
+    return await _step_by_step(request, "best", job)
+
+
+@router.post("/tiles", response_model=DrawnTileRow, response_class=Lines)
+async def compare_tiles(job: Job, request: Request) -> Lines:
+    """Lay the job with its own tile and each that it is being chosen from, at its best start: a
+    line of JSON for each as it is found, until stopped. Nothing is kept.
+    """
+    return await _step_by_step(request, "tiles", job)
+
+
+async def _step_by_step(request: Request, search: str, job: Job) -> Lines:
+    """The results of a search, a line each."""
     await run_in_threadpool(refuse_if_wrong, job)
-    steps = _search(request, "best", job)
+    steps = _search(request, search, job)
     first = await anext(steps)  # what goes wrong before the first step is an answer of its own
 
     async def lines() -> AsyncIterator[str]:

@@ -17,12 +17,13 @@ from pydantic import BaseModel
 
 from pennant.api.collecting import collect_seldom
 from pennant.api.fewest import found_fewest
-from pennant.api.models import board_of, first_board_of
+from pennant.api.models import board_of, drawn_tile_row, first_board_of
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, NotReckoned, reckoning
 from pennant.core.plan import drawn
 from pennant.core.search.best import best_round
 from pennant.core.search.cures import cures_of
+from pennant.core.search.tiles_tried import tiles_tried
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.words.cures import cures_in_words
 from pennant.words.starts import round_in_words
@@ -54,9 +55,14 @@ def _fewest(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
     yield from found_fewest(job)
 
 
+def _tiles(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
+    refuse_if_wrong(job)
+    yield from map(drawn_tile_row, tiles_tried(job))
+
+
 SEARCHES: dict[str, Callable[[dict[str, Any], Job], Iterator[BaseModel]]] = {
     "starts": _starts, "first-starts": _first_starts, "best": _best, "cures": _cures,
-    "fewest": _fewest,
+    "fewest": _fewest, "tiles": _tiles,
 }  # fmt: skip
 
 

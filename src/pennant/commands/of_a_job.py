@@ -93,6 +93,27 @@ def run_start(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def run_compare(arguments: argparse.Namespace) -> int:
+    """Print the job laid with each tile that it is being chosen from. Return the exit status."""
+    from pennant.core.search.tiles_tried import tiles_tried
+    from pennant.files.candidates_csv import read_candidates
+    from pennant.words.tiles_tried import tile_row, tiles_report
+
+    job = read(arguments)
+    if arguments.tiles is not None:
+        more = read_candidates(arguments.tiles.read_bytes(), job)
+        job = job.model_copy(update={"candidates": (*job.candidates, *more)})
+    rows = (tile_row(one) for one in tiles_tried(job))
+    if arguments.json:
+        for row in rows:
+            print(row.model_dump_json(), flush=True)
+        return 0
+    voice = Voice.of(job)
+    for line in tiles_report(job, rows):
+        print(voice(line), flush=True)
+    return 0
+
+
 def run_days(arguments: argparse.Namespace) -> int:
     """Print the days. Return the exit status."""
     from pennant.core.days.days import days_of

@@ -46,7 +46,7 @@ def _steps(
     asked = sum(one.weight != "note" and one.aside is None for one in doubts)
     yield _step("measure", _measured(job, asked), asked > 0)
     chosen = job.tile.name != NOT_CHOSEN
-    yield _step("tile", _tile(job) if chosen else "no tile yet", not chosen)
+    yield _step("tile", tile_in_brief(job) if chosen else "no tile yet", not chosen)
     fix, decide = still_open(findings)
     yield _step("lay-out", _laid_out(job, fix, decide) if chosen else FIRST, chosen and fix > 0)
     missing = [name for name, product in _holding(job) if product is None]
@@ -70,8 +70,8 @@ def _measured(job: Job, asked: int) -> str:
     return f"{what}, {_count(things, 'thing')}" if things else what
 
 
-def _tile(job: Job) -> str:
-    """The tile's size and its pattern, the shorter name where both do not fit."""
+def tile_in_brief(job: Job) -> str:
+    """Return the tile's size and its pattern, the shorter name where both do not fit."""
     tile = job.tile
     size = f"{show_length(tile.length, job.step)} × {show_with_unit(tile.height, job.step)}"
     pattern = job.pattern

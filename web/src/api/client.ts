@@ -77,6 +77,7 @@ export type ViewTakes = Schemas["ViewTakes"];
 export type Problem = Schemas["Problem"];
 export type ProblemDetails = Schemas["ProblemDetails"];
 export type Board = Schemas["DrawnBoard"];
+export type TileRow = Schemas["DrawnTileRow"];
 export type Setting = Schemas["SettingText"];
 export type Units = Job["units"];
 
@@ -123,7 +124,25 @@ export async function searchRound(
   signal: AbortSignal,
   onStep: (step: BestSoFar) => void,
 ): Promise<void> {
-  const answer = await fetch("/api/best", {
+  await stepByStep("/api/best", job, signal, onStep);
+}
+
+/** Calls back with each tile that the job is being chosen from, laid at its best start. */
+export async function searchTiles(
+  job: Job,
+  signal: AbortSignal,
+  onRow: (row: TileRow) => void,
+): Promise<void> {
+  await stepByStep("/api/tiles", job, signal, onRow);
+}
+
+async function stepByStep<T>(
+  path: string,
+  job: Job,
+  signal: AbortSignal,
+  onStep: (step: T) => void,
+): Promise<void> {
+  const answer = await fetch(path, {
     method: "POST",
     headers: { "content-type": "application/json" },
     body: JSON.stringify(job),

@@ -171,6 +171,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Tiles
+         * @description Lay the job with its own tile and each that it is being chosen from, at its best start: a
+         *     line of JSON for each as it is found, until stopped. Nothing is kept.
+         */
+        post: operations["compare_tiles_api_tiles_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/days": {
         parameters: {
             query?: never;
@@ -2610,6 +2631,48 @@ export interface components {
             kinds: string[];
         };
         /**
+         * Candidate
+         * @description A tile that the job may be laid with instead of its own.
+         *
+         *     Without ``bonds`` it is laid in the job's own pattern, without ``joints`` with its own joint.
+         *     Its lugs, if it has any, leave no narrower joint than theirs.
+         */
+        "Candidate-Input": {
+            tile: components["schemas"]["Tile-Input"];
+            /**
+             * Bonds
+             * @default []
+             */
+            bonds: components["schemas"]["Bond"][];
+            /**
+             * Joints
+             * @description As wide as there are spacers.
+             * @default []
+             */
+            joints: (number | string)[];
+        };
+        /**
+         * Candidate
+         * @description A tile that the job may be laid with instead of its own.
+         *
+         *     Without ``bonds`` it is laid in the job's own pattern, without ``joints`` with its own joint.
+         *     Its lugs, if it has any, leave no narrower joint than theirs.
+         */
+        "Candidate-Output": {
+            tile: components["schemas"]["Tile-Output"];
+            /**
+             * Bonds
+             * @default []
+             */
+            bonds: components["schemas"]["Bond"][];
+            /**
+             * Joints
+             * @description As wide as there are spacers.
+             * @default []
+             */
+            joints: number[];
+        };
+        /**
          * CardText
          * @description What is done at one stretch: when, what, how, what to have ready, to look at, to mind.
          */
@@ -4052,6 +4115,52 @@ export interface components {
              */
             found: boolean;
             /** Svg */
+            svg: string;
+        };
+        /**
+         * DrawnTileRow
+         * @description A tile's row with a small drawing of the first wall; none where it cannot be laid.
+         */
+        DrawnTileRow: {
+            /** Candidate */
+            candidate: number | null;
+            /** Name */
+            name: string;
+            /** Laid */
+            laid: string;
+            /** Why */
+            why: string;
+            /**
+             * Refused
+             * @default
+             */
+            refused: string;
+            /** To Fix */
+            to_fix?: number | null;
+            /** To Decide */
+            to_decide?: number | null;
+            /** Smallest */
+            smallest?: number | null;
+            /**
+             * Smallest Says
+             * @default
+             */
+            smallest_says: string;
+            /** Cut */
+            cut?: number | null;
+            /** Tiles */
+            tiles?: number | null;
+            /** Boxes */
+            boxes?: number | null;
+            /** Days */
+            days?: number | null;
+            /** Cost */
+            cost?: number | null;
+            takes?: components["schemas"]["TileTaken"] | null;
+            /**
+             * Svg
+             * @default
+             */
             svg: string;
         };
         /**
@@ -5599,6 +5708,12 @@ export interface components {
              */
             areas: components["schemas"]["Area-Input"][];
             /**
+             * Candidates
+             * @description Tiles that are being chosen from, each laid in its place.
+             * @default []
+             */
+            candidates: components["schemas"]["Candidate-Input"][];
+            /**
              * Counters
              * @default []
              */
@@ -6031,6 +6146,12 @@ export interface components {
              * @default []
              */
             areas: components["schemas"]["Area-Output"][];
+            /**
+             * Candidates
+             * @description Tiles that are being chosen from, each laid in its place.
+             * @default []
+             */
+            candidates: components["schemas"]["Candidate-Output"][];
             /**
              * Counters
              * @default []
@@ -11949,6 +12070,19 @@ export interface components {
             colour: string;
         };
         /**
+         * TileTaken
+         * @description What a job takes over with a row: tile, pattern and each wall's start.
+         */
+        TileTaken: {
+            tile: components["schemas"]["Tile-Output"];
+            /** Pattern */
+            pattern: components["schemas"]["Courses-Output"] | components["schemas"]["Columns-Output"] | components["schemas"]["Herringbone-Output"] | components["schemas"]["Diagonal-Output"] | components["schemas"]["Basketweave-Output"] | components["schemas"]["Hexagon-Output"] | components["schemas"]["Rounds-Output"] | components["schemas"]["Scallop-Output"];
+            /** Starts */
+            starts: {
+                [key: string]: components["schemas"]["Start-Output"];
+            };
+        };
+        /**
          * TileToCut
          * @description A tile that more than one piece is cut from, or that leaves an offcut worth keeping.
          *
@@ -14065,6 +14199,39 @@ export interface operations {
         };
     };
     best_round_api_best_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    compare_tiles_api_tiles_post: {
         parameters: {
             query?: never;
             header?: never;

@@ -17,7 +17,13 @@ export interface DeskStep {
 
 export const STEPS: readonly DeskStep[] = [
   { id: "measure", name: "Measure", left: ["Notebook"], right: ["Remeasure"], prints: "wall" },
-  { id: "tile", name: "Tile", left: ["Tile"], right: ["Sample"], prints: "wall" },
+  {
+    id: "tile",
+    name: "Tile",
+    left: ["Tile"],
+    right: ["Sample", "Which tile?"],
+    prints: "wall",
+  },
   {
     id: "lay-out",
     name: "Lay out",

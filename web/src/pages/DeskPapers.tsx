@@ -22,6 +22,7 @@ import { SurveyPaper } from "../papers/SurveyPaper";
 import { TakesPaper } from "../papers/TakesPaper";
 import { TilePaper } from "../papers/TilePaper";
 import { ToolsPaper } from "../papers/ToolsPaper";
+import { WhichTilePaper } from "../papers/WhichTilePaper";
 import { WantedField } from "../parts/wanted";
 
 interface Props {
@@ -94,6 +95,8 @@ function paperNamed(name: string, props: Props): React.ReactNode {
       return <TilePaper />;
     case "Sample":
       return <SamplePaper />;
+    case "Which tile?":
+      return <WhichTilePaper />;
     case "Start":
       return (
         <StartPaper

@@ -216,7 +216,7 @@ function FromShelf() {
         }}
         options={[
           { value: "", label: "take one from the shelf…" },
-          ...tiles.map(({ name }) => ({ value: name ?? "", label: name ?? "" })),
+          ...tiles.map(({ name }) => ({ value: name ?? "", label: name ?? "", typed: true })),
         ]}
       />
       <Link to="/shelf" className="aside underline">

@@ -169,6 +169,16 @@ def days_of(job: Job, plan: Plan, when: When, now: int = 0) -> Days:
     )  # fmt: skip
 
 
+def days_worked(job: Job, plan: Plan, when: When) -> int:
+    """Return on how many days somebody works, nothing being done yet; raise `JobRefused` as
+    `days_of` does. It is what `days_of` plans, without what would shorten it.
+    """
+    calendar = _open(when.calendar(job.schedule))
+    steps = _steps(job, Facts(job, plan), calendar)
+    table = _table(job, steps, _known(job, steps, calendar, when, 0))
+    return len(visits(table.stints, calendar))
+
+
 def steps_in(job: Job, plan: Plan, when: When) -> list[Step]:
     """Return the steps of a job without planning them; raise `JobRefused` as `days_of` does."""
     return _steps(job, Facts(job, plan), _open(when.calendar(job.schedule)))

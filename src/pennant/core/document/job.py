@@ -13,6 +13,7 @@ from pydantic import Field, ModelWrapValidatorHandler, model_validator
 from pennant.core.document.agreement import AcceptedFinding, Agreement, Aside
 from pennant.core.document.areas import Area, Areas
 from pennant.core.document.boxes import BOX_SIZES, BoxSize
+from pennant.core.document.candidates import Candidates
 from pennant.core.document.counter import Counter, Counters
 from pennant.core.document.lengths import Step, Units
 from pennant.core.document.line_names import named
@@ -55,6 +56,9 @@ class Job(Value):
     tile: Tile
     pattern: Pattern
     areas: Areas = ()
+    candidates: Candidates = Field(
+        default=(), description="Tiles that are being chosen from, each laid in its place."
+    )
     counters: Counters = ()
     boxes: tuple[BoxSize, ...] = Field(default=BOX_SIZES["in"], max_length=4)
     wishes: tuple[Wish, ...] = Field(

@@ -117,7 +117,13 @@ def lengths_in(value: object, at: str) -> Iterator[tuple[str, float]]:
         lengths = length_fields(type(value))
         for name in type(value).model_fields:
             inner = getattr(value, name)
-            if not isinstance(inner, float):
+            if name in lengths and isinstance(inner, tuple):
+                for number, item in enumerate(inner):
+                    if isinstance(item, float):
+                        yield f"{at}/{name}/{number}", item
+                    else:
+                        yield from lengths_in(item, f"{at}/{name}/{number}")
+            elif not isinstance(inner, float):
                 yield from lengths_in(inner, f"{at}/{name}")
             elif name in lengths:
                 yield f"{at}/{name}", inner
