@@ -32,6 +32,7 @@ from pennant.words.dimensions import Dimension, chain, overall
 from pennant.words.doubts import DoubtText, SayDoubts
 from pennant.words.findings import FindingText, say, still_open
 from pennant.words.lines import LineText, lines_of
+from pennant.words.measured_tiles import MeasuredText, measured_in_words
 from pennant.words.names import CUT_NAMES, Names, courses_in_brief, extents, rows
 from pennant.words.quantities import (
     GROUP_NAMES,
@@ -134,6 +135,7 @@ class Sheet(TakesSheet):
     counters: tuple[CounterText, ...] = ()
     steps: tuple[StepState, ...] = ()
     spoken: Spoken
+    measured: MeasuredText | None = None
 
 
 def sheet(job: Job, plan: Plan) -> Sheet:
@@ -192,6 +194,7 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
         may_be_fewer=False,
         step=job.step,
         spoken=spoken_of(job),
+        measured=measured_in_words(job),
         step_mm=STEP_MM[job.step],
         summary=summary(plan, findings),
         counters=tuple(counters_in_words(job)),

@@ -1,16 +1,18 @@
 """What does not go together, in words: what is wrong, why, and what would cure it."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
 from pennant.core.cuts.sheets import sheet_size
 from pennant.core.document.colour import contrast
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.pattern import Courses
 from pennant.core.document.survey import zones_of
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.reading.finding import Weight
 from pennant.core.survey.boards import build_up, old_tile_at_trim
+from pennant.core.takes.measured_tiles import lip_in, measured_reading
 from pennant.core.takes.suitability import TRIM_OVER, SuitRule, Unsuited, edges_too_low
 from pennant.words.names import Names
 
@@ -221,6 +223,23 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "Measure a sheet and write its width and height, or count again how often its pattern "
         "repeats.",
     ),
+    "sizes-differ": (
+        "Tiles differ by {spread} in length; a joint of {joint} shows it",
+        "The eye follows a joint that wanders. One of {hides} hides it.",
+        "Take a joint of {hides}, or sort the tiles into two sizes and set each on a wall of its "
+        "own: then {hides_sorted} is enough.",
+    ),
+    "bow-shows": (
+        "Bowed tile in this bond: an end stands out by {lip}",
+        "Each end lies against a neighbour's bow. More than {lip_most} is felt, and throws a "
+        "shadow.",
+        "Take a bond that is shifted less: a third bond leaves {lip_third}, stack none.",
+    ),
+    "size-drifts": (
+        "Tiles measure {average}, and the job says {length}",
+        "Over {drift_tiles} tiles a row ends {drift} from where it is drawn.",
+        "Set out by the measured length, under Tile.",
+    ),
     "sealant-colour": (
         "Sealant of another colour than the grout",
         "The line along counter and corners stands out.",
@@ -280,7 +299,7 @@ def _in_words(job: Job, names: Names, one: Unsuited) -> UnsuitedText:
     zone = next((zone for _, zone in zones_of(job.walls) if zone.id == one.zone), None)
     low = next(edges_too_low(job), None)
     sheet = sheet_size(job.tile, job.pattern)
-    facts = {
+    facts = _measured_facts(job, size) | {
         "edge_low": size(low[0].front.tile.height if low and low[0].front else 0),
         "edge_high": size(low[1] if low else 0),
         "sheet_wide": size(sheet.width if sheet else 0),
@@ -302,3 +321,23 @@ def _in_words(job: Job, names: Names, one: Unsuited) -> UnsuitedText:
     if one.wall and "{wall}" not in SAID[one.rule][0]:
         title += f", {names.thing(one.wall)}"
     return UnsuitedText(rule=one.rule, weight=one.weight, title=title, why=why, cure=cure)
+
+
+def _measured_facts(job: Job, size: Callable[[float | None], str]) -> dict[str, str]:
+    """What is said of measured tiles; empty where none were."""
+    found, pattern = measured_reading(job), job.pattern
+    if found is None:
+        return {}
+    lips = {(one.p, one.q): one.mm for one in found.lips}
+    own = 0.0
+    if isinstance(pattern, Courses):
+        own = lip_in(job, pattern.bond.p, pattern.bond.q) or 0.0
+    worst = max(found.drifts, key=lambda one: abs(one.by), default=None)
+    return {
+        "spread": size(found.spread), "hides": size(found.hides),
+        "hides_sorted": size(found.hides_sorted), "lip": size(own),
+        "lip_third": size(lips.get((1, 3))), "lip_most": size(job.settings.lip_most),
+        "average": size(found.length), "length": size(job.tile.length),
+        "drift": size(abs(worst.by) if worst else 0.0),
+        "drift_tiles": str(worst.tiles if worst else 0),
+    }  # fmt: skip

@@ -6054,6 +6054,8 @@ export interface components {
              *       "rule_of_thumb": 0.1,
              *       "bed_rise": 1.5875,
              *       "sanded_from": 3.175,
+             *       "joint_hides": 3,
+             *       "lip_most": 0.79375,
              *       "most_on_paint": 20,
              *       "most_on_glue": 20,
              *       "mat_flat_within": 1.5875,
@@ -6493,6 +6495,8 @@ export interface components {
              *       "rule_of_thumb": 0.1,
              *       "bed_rise": 1.5875,
              *       "sanded_from": 3.175,
+             *       "joint_hides": 3,
+             *       "lip_most": 0.79375,
              *       "most_on_paint": 20,
              *       "most_on_glue": 20,
              *       "mat_flat_within": 1.5875,
@@ -7306,6 +7310,85 @@ export interface components {
             label: string;
             /** Asks */
             asks: string;
+        };
+        /**
+         * MeasuredText
+         * @description What follows from the measured tiles, a sentence each.
+         *
+         *     ``length`` is the size to set out by, as it is written in a field, where it is another than the
+         *     job's; else empty.
+         */
+        MeasuredText: {
+            /** Says */
+            says: string[];
+            /** Length */
+            length: string;
+        };
+        /**
+         * MeasuredTiles
+         * @description Some tiles out of several boxes, laid in a row and measured one by one.
+         *
+         *     ``row`` is from the first tile's edge to the last one's, over the joints between them.
+         */
+        "MeasuredTiles-Input": {
+            /**
+             * Count
+             * @default 10
+             */
+            count: number;
+            /** Row */
+            row?: (number | string) | null;
+            /**
+             * Joint
+             * @description Between them; without it the job's.
+             */
+            joint?: (number | string) | null;
+            /** Longest */
+            longest?: (number | string) | null;
+            /** Shortest */
+            shortest?: (number | string) | null;
+            /** Thickest */
+            thickest?: (number | string) | null;
+            /** Thinnest */
+            thinnest?: (number | string) | null;
+            /**
+             * Bow
+             * @description How far a tile's middle stands over its ends, on a straightedge.
+             */
+            bow?: (number | string) | null;
+        };
+        /**
+         * MeasuredTiles
+         * @description Some tiles out of several boxes, laid in a row and measured one by one.
+         *
+         *     ``row`` is from the first tile's edge to the last one's, over the joints between them.
+         */
+        "MeasuredTiles-Output": {
+            /**
+             * Count
+             * @default 10
+             */
+            count: number;
+            /** Row */
+            row?: number | null;
+            /**
+             * Joint
+             * @description Between them; without it the job's.
+             */
+            joint?: number | null;
+            /** Longest */
+            longest?: number | null;
+            /** Shortest */
+            shortest?: number | null;
+            /** Thickest */
+            thickest?: number | null;
+            /** Thinnest */
+            thinnest?: number | null;
+            /**
+             * Bow
+             * @description How far a tile's middle stands over its ends, on a straightedge.
+             */
+            bow?: number | null;
         };
         /**
          * Method
@@ -10013,6 +10096,18 @@ export interface components {
              */
             sanded_from: number | string;
             /**
+             * Joint Hides
+             * @description A joint so many times as wide as tiles differ in length hides it: in a narrower one the eye follows the joint to and fro. It is the usual rule of tile standards.
+             * @default 3
+             */
+            joint_hides: number;
+            /**
+             * Lip Most
+             * @description A tile's end that stands out from its neighbour by more is felt, and throws a shadow under cabinet lights.
+             * @default 0.79375
+             */
+            lip_most: number | string;
+            /**
              * Most On Paint
              * @description Heavier tile pulls the paint off the board behind it.
              * @default 20
@@ -10493,6 +10588,18 @@ export interface components {
              */
             sanded_from: number;
             /**
+             * Joint Hides
+             * @description A joint so many times as wide as tiles differ in length hides it: in a narrower one the eye follows the joint to and fro. It is the usual rule of tile standards.
+             * @default 3
+             */
+            joint_hides: number;
+            /**
+             * Lip Most
+             * @description A tile's end that stands out from its neighbour by more is felt, and throws a shadow under cabinet lights.
+             * @default 0.79375
+             */
+            lip_most: number;
+            /**
              * Most On Paint
              * @description Heavier tile pulls the paint off the board behind it.
              * @default 20
@@ -10923,6 +11030,7 @@ export interface components {
              */
             steps: components["schemas"]["StepState"][];
             spoken: components["schemas"]["Spoken"];
+            measured?: components["schemas"]["MeasuredText"] | null;
         };
         /**
          * SheetPicture
@@ -11953,6 +12061,8 @@ export interface components {
              * @default #b9cbbd
              */
             colour: string;
+            /** @description Some tiles, measured in a row and one by one. */
+            measured?: components["schemas"]["MeasuredTiles-Input"] | null;
         };
         /**
          * Tile
@@ -12068,6 +12178,8 @@ export interface components {
              * @default #b9cbbd
              */
             colour: string;
+            /** @description Some tiles, measured in a row and one by one. */
+            measured?: components["schemas"]["MeasuredTiles-Output"] | null;
         };
         /**
          * TileTaken
@@ -13089,7 +13201,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "mat-not-on-sheet" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow" | "counter-mastic" | "counter-plywood" | "edge-low" | "sheet-large";
+            rule: "sanded-scratches" | "unsanded-wide" | "joint-range" | "joint-under-lugs" | "mastic-tile" | "mastic-wet" | "see-through-grey" | "porous-unsealed" | "porous-grey" | "shade-of-grout" | "trim-low" | "heavy-on-paint" | "paint-unprimed" | "plywood" | "old-tile-unprimed" | "laminate" | "loose" | "cracked" | "quick-too-quick" | "glass-brittle-notch" | "mat-wavy" | "mat-damp" | "mat-heavy" | "mat-see-through" | "mat-not-on-sheet" | "not-on-sheet" | "paint-scuffed" | "glue-coat" | "sealed-late" | "sealant-colour" | "trim-proud" | "dabs-heavy" | "dabs-see-through" | "mastic-marble" | "stick-on-damp" | "stick-on-wavy" | "sanded-narrow" | "counter-mastic" | "counter-plywood" | "edge-low" | "sheet-large" | "sizes-differ" | "bow-shows" | "size-drifts";
             /**
              * Weight
              * @enum {string}

@@ -8,6 +8,7 @@ import { useEditor } from "../job/useEditor";
 import { useWall } from "../job/useWall";
 import { LengthField } from "../parts/LengthField";
 import { Select } from "../parts/Select";
+import { Tape } from "../parts/Tape";
 import { TextField } from "../parts/TextField";
 import { AreasPaper } from "./AreasPaper";
 import { CounterTile } from "./CounterTile";
@@ -69,6 +70,7 @@ export function TilePaper() {
             />
           </div>
         </div>
+        <TenMeasured />
         <OnSheets />
         <OfLedger />
       </section>
@@ -83,6 +85,75 @@ export function TilePaper() {
       {pattern.kind === "courses" && !tile.sheet && <Border border={pattern.border ?? null} />}
       <AreasPaper />
     </div>
+  );
+}
+
+/** Some tiles measured in a row and one by one, and what that says. */
+function TenMeasured() {
+  const { editor, draft, view } = useEditor();
+  const { measured } = draft.tile;
+  const put = (to: unknown, label: string) =>
+    editor.commit(replaced(draft, "/tile/measured", to), label);
+  if (!measured) {
+    return (
+      <button
+        type="button"
+        className="button mt-2"
+        title="Tiles are not what the box says"
+        onClick={() => put({}, "Ten tiles measured")}
+      >
+        Measure ten tiles…
+      </button>
+    );
+  }
+  const said = view.sheet.measured;
+  return (
+    <fieldset className="mt-2 border-rule border-t pt-1.5">
+      <legend className="aside">Ten tiles, out of several boxes, measured</legend>
+      <div className="grid grid-cols-3 gap-2">
+        <LengthField
+          pointer="/tile/measured/row"
+          label="Ten in a row"
+          hint="outer edge to outer edge"
+        />
+        <LengthField pointer="/tile/measured/joint" label="Joint between" hint="none: the job’s" />
+        <LengthField pointer="/tile/measured/bow" label="Bow" hint="middle over ends" />
+        <LengthField pointer="/tile/measured/longest" label="Longest" />
+        <LengthField pointer="/tile/measured/shortest" label="Shortest" />
+        <span />
+        <LengthField pointer="/tile/measured/thickest" label="Thickest" />
+        <LengthField pointer="/tile/measured/thinnest" label="Thinnest" />
+      </div>
+      {said && (
+        <ul aria-label="What they say" className="mt-1.5 list-disc pl-5 text-sm">
+          {said.says.map((one) => (
+            <li key={one}>
+              <Tape text={one} />
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="mt-1.5 flex flex-wrap gap-2">
+        {said?.length && (
+          <button
+            type="button"
+            className="button button-main"
+            onClick={() =>
+              editor.commit(replaced(draft, "/tile/length", said.length), "Length as measured")
+            }
+          >
+            Set out by the measured length
+          </button>
+        )}
+        <button
+          type="button"
+          className="button"
+          onClick={() => put(null, "Measured tiles removed")}
+        >
+          Remove
+        </button>
+      </div>
+    </fieldset>
   );
 }
 

@@ -241,6 +241,19 @@ class Settings(Value):
         "Joints this wide or wider take a sanded grout, narrower ones an unsanded one: without "
         "sand a wide joint shrinks and cracks, with it a narrow one does not fill.",
     )
+    joint_hides: float = number(
+        3,
+        "times",
+        "A joint so many times as wide as tiles differ in length hides it: in a narrower one the "
+        "eye follows the joint to and fro. It is the usual rule of tile standards.",
+        most=20,
+    )
+    lip_most: Distance = length(
+        1 / 32,
+        0.8,
+        "A tile's end that stands out from its neighbour by more is felt, and throws a shadow "
+        "under cabinet lights.",
+    )
     most_on_paint: float = number(
         20, "kg a m2", "Heavier tile pulls the paint off the board behind it.", most=500
     )

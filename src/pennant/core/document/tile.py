@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from pydantic import BeforeValidator, Field
 
 from pennant.core.document.lengths import show_exact
+from pennant.core.document.measured_tiles import MeasuredTiles
 from pennant.core.document.products import Price
 from pennant.core.document.survey import Name
 from pennant.core.document.tooling import Material
@@ -162,3 +163,6 @@ class Tile(Value):
         default=None, description="Of ledger stone; length and height are the panel's."
     )
     colour: str = Field(default="#b9cbbd", pattern=r"^#[0-9a-f]{6}$", description="On the drawing.")
+    measured: MeasuredTiles | None = Field(
+        default=None, description="Some tiles, measured in a row and one by one."
+    )

@@ -13,12 +13,14 @@ from pennant.core.document.colour import contrast, dark
 from pennant.core.document.counter import Counter
 from pennant.core.document.job import Job
 from pennant.core.document.notch import MIDDLE_FACE
+from pennant.core.document.pattern import Courses
 from pennant.core.document.products import Adhesive, Grout, Products
 from pennant.core.document.survey import Zone, zones_of
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.reading.finding import Weight
 from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile, old_tile_at_trim
 from pennant.core.survey.counters import edge_height
+from pennant.core.takes.measured_tiles import lip_in, measured_reading
 from pennant.core.takes.preparation import goes_by_sheet, porous_tiles
 
 SuitRule = Literal[
@@ -30,7 +32,8 @@ SuitRule = Literal[
     "glue-coat", "sealed-late",
     "sealant-colour", "trim-proud", "dabs-heavy", "dabs-see-through", "mastic-marble",
     "stick-on-damp", "stick-on-wavy", "sanded-narrow",
-    "counter-mastic", "counter-plywood", "edge-low", "sheet-large",
+    "counter-mastic", "counter-plywood", "edge-low", "sheet-large", "sizes-differ", "bow-shows",
+    "size-drifts",
 ]  # fmt: skip
 
 
@@ -157,6 +160,33 @@ def _out_of_range(facts: SuitFacts) -> bool:
     return joint < grout.joint_least - EPS or (most is not None and joint > most + EPS)
 
 
+def _sizes_differ(facts: SuitFacts) -> bool:
+    """Whether measured tiles differ by more than the joint hides."""
+    found = measured_reading(facts.job)
+    return (
+        found is not None
+        and found.hides is not None
+        and (facts.job.pattern.joint < found.hides - EPS)
+    )
+
+
+def _bow_shows(facts: SuitFacts) -> bool:
+    """Whether a bowed tile's end stands out from its neighbour in the job's bond."""
+    pattern = facts.job.pattern
+    if not isinstance(pattern, Courses) or pattern.bond.by_rule:
+        return False
+    lip = lip_in(facts.job, pattern.bond.p, pattern.bond.q)
+    return lip is not None and lip > facts.job.settings.lip_most + EPS
+
+
+def _size_drifts(facts: SuitFacts) -> bool:
+    """Whether a row set out by the job's size ends elsewhere than one of the measured tiles."""
+    found = measured_reading(facts.job)
+    return found is not None and any(
+        abs(one.by) > facts.job.settings.set_within + EPS for one in found.drifts
+    )
+
+
 def _sheet_large(f: SuitFacts) -> bool:
     """Whether a sheet of chips is larger than any that one lifts."""
     size = sheet_size(f.job.tile, f.job.pattern)
@@ -255,6 +285,9 @@ SUITS: tuple[Suit, ...] = (
     Suit("edge-low", "never", False,
          lambda f: next(edges_too_low(f.job), None) is not None),
     Suit("sheet-large", "avoid", False, _sheet_large),
+    Suit("sizes-differ", "avoid", False, _sizes_differ),
+    Suit("bow-shows", "avoid", False, _bow_shows),
+    Suit("size-drifts", "avoid", False, _size_drifts),
     Suit("porous-grey", "avoid", False,
          lambda f: f.job.tile.porous and not dark(f.job.tile.colour) and f.adhesive is not None
          and f.adhesive.shade == "grey"),
