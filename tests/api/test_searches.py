@@ -60,11 +60,26 @@ class TestTurns:
 
     def test_one_process_serves_one_after_another(self) -> None:
         async def work(searches: Searches) -> int:
-            for _ in range(2):
-                await first(searches.results(QUESTION, here))
+            for search in ("first-starts", "starts"):
+                await first(searches.results({**QUESTION, "search": search}, here))
             return len(searches._all)
 
         assert asyncio.run(with_searches(work)) == 1
+
+    def test_starts_that_were_found_are_there_when_one_comes_back(self) -> None:
+        """What the job is called changes nothing; another wall is another question."""
+
+        async def work(searches: Searches) -> tuple[str, str, int]:
+            found = await first(searches.results(QUESTION, here))
+            renamed = {**QUESTION, "job": {**JOB, "name": "Called otherwise"}}
+            for process in searches._all:
+                process.kill()  # nobody could search any more
+            again = await first(searches.results(renamed, here))
+            return found, again, len(searches._answers)
+
+        found, again, known = asyncio.run(with_searches(work))
+        assert again == found
+        assert known == 1
 
     def test_too_many_are_told_that_it_is_busy(self) -> None:
         async def work(searches: Searches) -> list[object]:

@@ -465,3 +465,19 @@ def test_part_of_the_old_tile_may_come_off_and_the_rest_stay() -> None:
     everywhere = a_kitchen(things=[f"{on} off", off])
     whole = [one.minutes for one in steps_for(everywhere).values() if one.rule == "tile-off"]
     assert part[0] == pytest.approx(whole[0] * 60 / 96, abs=1.5)
+
+
+class TestRange:
+    """Days are said as people work: some quicker, some slower than the pace that is planned."""
+
+    def test_the_plan_lies_between_the_quickest_and_the_slowest(self) -> None:
+        days = planned(demo("Juniper Court"))
+        least, most = days.worked
+        assert least <= len(days.visits) <= most
+        assert least < most
+
+    def test_where_the_pace_does_not_vary_there_is_one_number(self) -> None:
+        job = demo("Juniper Court")
+        same = job.model_copy(update={"times": job.times.model_copy(update={"pace_varies": 0.0})})
+        days = planned(same)
+        assert days.worked == (len(days.visits), len(days.visits))

@@ -6,8 +6,10 @@ that stands back for others, a search never keeps a key waiting, and it can be e
 
 import asyncio
 import contextlib
+import hashlib
 import json
 import sys
+from collections import OrderedDict
 from collections.abc import AsyncIterator, Awaitable, Callable
 from typing import Any
 
@@ -20,6 +22,10 @@ MOST_WAITING = 6
 LOOK_EVERY = 0.25
 """Seconds between two looks whether anybody still listens."""
 LONGEST_LINE = 64_000_000
+REMEMBERED = ("starts", "first-starts")
+"""Searches whose answers are remembered: whoever comes back to a job's starts finds them there."""
+MOST_REMEMBERED = 24
+"""Answers: those of a kitchen's walls, as they are and as they were a few changes before."""
 
 Gone = Callable[[], Awaitable[bool]]
 """Tells whether whoever asked has gone."""
@@ -37,6 +43,12 @@ class NobodyListens(Exception):
     """Whoever asked has gone; the search was ended."""
 
 
+def _key(question: dict[str, Any]) -> str:
+    """What tells a question from others: all of it but what the job is called."""
+    asked = {**question, "job": {**question["job"], "name": ""}}
+    return hashlib.sha256(json.dumps(asked, sort_keys=True).encode()).hexdigest()
+
+
 class Searches:
     """The processes that search, and who waits for one of them."""
 
@@ -45,6 +57,7 @@ class Searches:
         self._asked = 0
         self._idle: list[asyncio.subprocess.Process] = []
         self._all: set[asyncio.subprocess.Process] = set()
+        self._answers: OrderedDict[str, tuple[str, ...]] = OrderedDict()
 
     async def results(self, question: dict[str, Any], gone: Gone) -> AsyncIterator[str]:
         """Yield each result of a search as JSON text.
@@ -52,14 +65,26 @@ class Searches:
         Raise `Busy` at once where too many wait, `NobodyListens` when ``gone``, `SearchEnded`,
         `JobRefused`.
         """
+        key = _key(question) if question["search"] in REMEMBERED else ""
+        if key in self._answers:
+            self._answers.move_to_end(key)
+            for known in self._answers[key]:
+                yield known
+            return
         if self._asked >= AT_ONCE + MOST_WAITING:
             raise Busy
         self._asked += 1
+        found = []
         try:
             async for result in self._in_turn(question, gone):
+                found.append(result)
                 yield result
         finally:
             self._asked -= 1
+        if key:
+            self._answers[key] = tuple(found)
+            while len(self._answers) > MOST_REMEMBERED:
+                self._answers.popitem(last=False)
 
     async def _in_turn(self, question: dict[str, Any], gone: Gone) -> AsyncIterator[str]:
         await self._my_turn(gone)

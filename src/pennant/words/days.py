@@ -121,7 +121,11 @@ class _Words:
         if not visits:
             return "All is done."
         left = " more" if self.job.schedule.done else ""
-        on = f"{visits}{left} working {'day' if visits == 1 else 'days'}"
+        least, most = self.days.worked
+        many = f"{visits}" if least == most else f"{least} to {most}"
+        on = f"{many}{left} working {'day' if most == 1 else 'days'}"
+        if least < most:
+            on += f", planned for {visits}"
         rest = self.days.rest_day
         apart = rest is not None and rest < self.days.last_day
         all_but = (

@@ -1,5 +1,6 @@
 /** The best starts of a wall, drawn, best first: one press takes one, one more shows all. */
 import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { firstStartsOptions, startsOptions } from "../api/queries";
 import { withStart } from "../job/start";
 import { useEditor } from "../job/useEditor";
@@ -7,12 +8,22 @@ import { useWall } from "../job/useWall";
 import { StartCard } from "./StartCard";
 
 const SHOWN = 3;
+/** Whoever only passes by starts no search. */
+const REST_MS = 600;
 
 export function BestStarts({ onMore }: { onMore: () => void }) {
   const { editor, view } = useEditor();
   const { wall, counter, starts, start, startAt } = useWall();
-  const { data: all, error } = useQuery(startsOptions(view.job, starts));
-  const { data: first } = useQuery({ ...firstStartsOptions(view.job, starts), enabled: !all });
+  const [rested, setRested] = useState(false);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setRested(true), REST_MS);
+    return () => window.clearTimeout(timer);
+  }, []);
+  const { data: all, error } = useQuery({ ...startsOptions(view.job, starts), enabled: rested });
+  const { data: first } = useQuery({
+    ...firstStartsOptions(view.job, starts),
+    enabled: rested && !all,
+  });
   const data = all ?? first;
   const planted = JSON.stringify(start);
   const name = counter?.counter.name ?? wall.name;

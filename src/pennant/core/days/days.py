@@ -90,7 +90,10 @@ class Use:
 
 @dataclass(frozen=True)
 class Days:
-    """All of it. ``day`` of the finish and bound are counted from 1."""
+    """All of it. ``day`` of the finish and bound are counted from 1.
+
+    ``worked`` is on how few and on how many days somebody works, as the pace varies.
+    """
 
     calendar: Calendar
     steps: tuple[Step, ...]
@@ -101,6 +104,7 @@ class Days:
     clashes: tuple[Clash, ...]
     uses: tuple[Use, ...]
     now: int
+    worked: tuple[int, int]
 
     @property
     def last_day(self) -> int:
@@ -164,9 +168,28 @@ def days_of(job: Job, plan: Plan, when: When, now: int = 0) -> Days:
         chain=tuple(holding_up(steps, table.ends, table.stints, known)),
         bound_waits=tuple(_waits(holding_up(steps, table.least_ends, (), known))),
         shorter=tuple(_shorter(job, plan, table, when, known)),
+        worked=_between(job, plan, table, when, known),
         clashes=tuple(_clashes(job, facts, steps, table, calendar, when)),
         uses=tuple(_uses(facts, steps, table)), now=known.now,
     )  # fmt: skip
+
+
+def _between(job: Job, plan: Plan, table: Timetable, when: When, known: Ready) -> tuple[int, int]:
+    """On how many days somebody works where setting and grouting go a good deal quicker or slower
+    than the pace that is planned with: the fewest and the most of the three.
+    """
+    found = [len(visits(table.stints, known.calendar))]
+    for share in (1 + job.times.pace_varies, 1 / (1 + job.times.pace_varies)):
+        paces = {name: getattr(job.settings, name) * share for name in ("pace", "grout_pace")}
+        other = job.model_copy(update={"settings": job.settings.model_copy(update=paces)})
+        steps = _steps(other, Facts(other, plan), known.calendar)
+        tried = _known(other, steps, known.calendar, when, known.now)
+        try:
+            timetable = with_fewer_visits(steps, tried, earliest(steps, tried), later=False)
+        except NoRoom:
+            continue
+        found.append(len(visits(timetable.stints, known.calendar)))
+    return min(found), max(found)
 
 
 def days_worked(job: Job, plan: Plan, when: When) -> int:

@@ -92,6 +92,10 @@ class Times(Value):
         0.5, "of the time", "Whoever tiles every week clears, sets out and cuts in half the time.",
         least=0.1, most=1,
     )  # fmt: skip
+    pace_varies: float = number(
+        0.25, "of the pace", "How much quicker or slower than planned people set and grout: by it "
+        "the days are said as so many to so many.", least=0, most=2,
+    )  # fmt: skip
     slow_start: float = number(
         0.7, "of the pace", "The first batch of a job, until the hand is in and the courses are "
         "true; not of who tiles every week.", least=0.1, most=1,
