@@ -28,7 +28,7 @@ class TestJobs:
 
     def test_a_new_job_from_blank(self, home: Page) -> None:
         home.get_by_role("link", name="New job").click()
-        home.get_by_role("button", name="A plain wall in millimetres").click()
+        home.get_by_role("button", name="A plain wall in millimeters").click()
         name = home.get_by_label("Name of the job")
         expect(name).to_have_value("New kitchen")
         name.fill("Gull Lane, nook")
