@@ -66,6 +66,29 @@ class TestKit:
         assert devices == {box.name for box in kit.boxes} & devices
         assert devices
 
+    def test_chips_are_held_by_the_sheet(self) -> None:
+        """A wall 80 x 18 in of inch chips on sheets of a foot: seven sheets long, a row and a half
+        of them high, so fourteen are set; every chip is on one of them, or set singly beside it.
+        """
+        chips = {"length": "15/16", "height": "15/16", "thickness": "1/4",
+                 "sheet": {"across": 12, "up": 12}}  # fmt: skip
+        job = a_job(length="80", top="18", joint="1/16", bond=(0, 1), things=["outlet 12 up 9"])
+        document = job.model_dump(mode="json", exclude_defaults=True)
+        (wall,) = kit_of(Job.model_validate({**document, "tile": chips})).surfaces
+        sheets = [unit for unit in wall.units if not unit.id.endswith("+")]
+        assert len(sheets) == 14
+        assert sheets[0].place == "row 1 of sheets, 1st of 7 from the left"
+        held = [id_ for unit in wall.units for id_ in unit.pieces]
+        assert sorted(held) == sorted(piece.id for piece in wall.pieces)
+
+    @pytest.mark.parametrize("name", ["Sorrel Yard", "Teasel Court"])
+    def test_every_piece_of_a_sheet_is_in_one_unit_and_others_in_none(self, name: str) -> None:
+        job = demo(name)
+        on_sheets = {piece.id for piece in plan(job).pieces} if job.tile.sheet else set[str]()
+        held = [id_ for wall in kit_of(job).surfaces for unit in wall.units for id_ in unit.pieces]
+        assert len(held) == len(set(held))
+        assert set(held) == on_sheets
+
     def test_boxes_and_walls_by_their_names(self) -> None:
         kit = kit_of(demo("Fennel Row"))
         assert [wall.name for wall in kit.walls] == ["Sink wall", "Range wall"]

@@ -6,6 +6,7 @@ With it a phone shows all that is needed there, and keeps the record, while no s
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
+from pennant.core.cuts.sheets import LaidSheet, sheets_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused
@@ -61,10 +62,24 @@ class SiteThing(Value):
     outline: Outline
 
 
+class SiteUnit(Value):
+    """What one holds at once of tile that comes on sheets: a sheet or part of one, or the chips of
+    it that are cut and set singly. It is set, cut and noted by one press.
+    """
+
+    id: str
+    name: str
+    place: str
+    says: str
+    pieces: tuple[str, ...]
+    box: Rect
+
+
 class SiteWall(Value):
     """A surface with its pieces and what stands around them.
 
     ``frame`` is x0, y0, x1, y1 around all pieces, in mm; what stands around them may reach past it.
+    Of tile that is set one by one there are no ``units``.
     """
 
     surface: str
@@ -72,6 +87,7 @@ class SiteWall(Value):
     frame: tuple[float, float, float, float]
     pieces: tuple[SitePiece, ...]
     around: tuple[SiteThing, ...] = ()
+    units: tuple[SiteUnit, ...] = ()
 
 
 class Named(Value):
@@ -179,8 +195,42 @@ def _surfaces(
                 )
                 for piece in surface.pieces
             ),
-            around=tuple(_around(wall, surface)),
+            around=tuple(_around(wall, surface)), units=tuple(_units(job, surface)),
         )  # fmt: skip
+
+
+def _units(job: Job, planned: SurfacePlan) -> Iterator[SiteUnit]:
+    """Each sheet with its place, and after it the chips that are cut and set singly."""
+    for of in tiles_of(job):
+        laid = sheets_of(job, planned.pieces, of)
+        by_row: dict[int, list[LaidSheet]] = {}
+        for sheet in laid:
+            by_row.setdefault(sheet.row, []).append(sheet)
+        for row, own in sorted(by_row.items()):
+            for nth, sheet in enumerate(sorted(own, key=lambda one: one.column), 1):
+                place = f"row {row + 1} of sheets, {_ordinal(nth)} of {len(own)} from the left"
+                yield from _units_of(sheet, place)
+
+
+def _units_of(sheet: LaidSheet, place: str) -> Iterator[SiteUnit]:
+    on_backing = (*sheet.full, *(id_ for id_ in sheet.cut if id_ not in sheet.single))
+    if on_backing:
+        cut = len(on_backing) - len(sheet.full)
+        says = "as it comes" if sheet.kind == "whole" else f"{_chips(len(on_backing))} of it"
+        yield SiteUnit.model_construct(
+            id=sheet.id, name=f"Sheet {sheet.id}", place=place,
+            says=f"{says}, {cut} sawn through" if cut else says,
+            pieces=on_backing, box=sheet.kept,
+        )  # fmt: skip
+    if sheet.single:
+        yield SiteUnit.model_construct(
+            id=f"{sheet.id}+", name=f"{_chips(len(sheet.single))} by sheet {sheet.id}", place=place,
+            says="cut and set singly", pieces=sheet.single, box=sheet.room,
+        )  # fmt: skip
+
+
+def _chips(many: int) -> str:
+    return f"{many} {'chip' if many == 1 else 'chips'}"
 
 
 def _around(wall: Surface, planned: SurfacePlan) -> Iterator[SiteThing]:

@@ -5964,6 +5964,7 @@ export interface components {
              *       "first_kitchen": 0.67,
              *       "every_week": 3,
              *       "practised_work": 0.5,
+             *       "pace_varies": 0.25,
              *       "slow_start": 0.7,
              *       "herringbone_pace": 0.33,
              *       "lattice_pace": 0.5,
@@ -6405,6 +6406,7 @@ export interface components {
              *       "first_kitchen": 0.67,
              *       "every_week": 3,
              *       "practised_work": 0.5,
+             *       "pace_varies": 0.25,
              *       "slow_start": 0.7,
              *       "herringbone_pace": 0.33,
              *       "lattice_pace": 0.5,
@@ -11344,10 +11346,29 @@ export interface components {
             ][][];
         };
         /**
+         * SiteUnit
+         * @description What one holds at once of tile that comes on sheets: a sheet or part of one, or the chips of
+         *     it that are cut and set singly. It is set, cut and noted by one press.
+         */
+        SiteUnit: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Says */
+            says: string;
+            /** Pieces */
+            pieces: string[];
+            box: components["schemas"]["Rect"];
+        };
+        /**
          * SiteWall
          * @description A surface with its pieces and what stands around them.
          *
          *     ``frame`` is x0, y0, x1, y1 around all pieces, in mm; what stands around them may reach past it.
+         *     Of tile that is set one by one there are no ``units``.
          */
         SiteWall: {
             /** Surface */
@@ -11368,6 +11389,11 @@ export interface components {
              * @default []
              */
             around: components["schemas"]["SiteThing"][];
+            /**
+             * Units
+             * @default []
+             */
+            units: components["schemas"]["SiteUnit"][];
         };
         /**
          * Slack
@@ -12404,6 +12430,12 @@ export interface components {
              */
             practised_work: number;
             /**
+             * Pace Varies
+             * @description How much quicker or slower than planned people set and grout: by it the days are said as so many to so many.
+             * @default 0.25
+             */
+            pace_varies: number;
+            /**
              * Slow Start
              * @description The first batch of a job, until the hand is in and the courses are true; not of who tiles every week.
              * @default 0.7
@@ -12745,6 +12777,12 @@ export interface components {
              * @default 0.5
              */
             practised_work: number;
+            /**
+             * Pace Varies
+             * @description How much quicker or slower than planned people set and grout: by it the days are said as so many to so many.
+             * @default 0.25
+             */
+            pace_varies: number;
             /**
              * Slow Start
              * @description The first batch of a job, until the hand is in and the courses are true; not of who tiles every week.

@@ -3,6 +3,9 @@ import type { SitePiece } from "../api/client";
 import { PENCIL } from "../palette";
 import { Tape } from "../parts/Tape";
 import { useOnSite } from "./onSite";
+import { counted, type Unit, unitsOn } from "./units";
+
+type Pair = [number, number];
 
 const SHOWN = 6;
 /** Pixels: room for the picture of a piece. */
@@ -14,11 +17,12 @@ export function NextPieces({ wall }: { wall: string }) {
   const section = site.sections.find((one) => one.wall === wall && one.to_do.length > 0);
   if (!surface || !section) return null;
   const pieces = new Map(surface.pieces.map((piece) => [piece.id, piece]));
-  const next = section.to_do.slice(0, SHOWN);
+  const units = unitsOn(surface);
+  const held = [...new Set(section.to_do.map((id) => units.get(id) ?? id))];
   return (
     <section aria-label="Next pieces" className="mt-3">
       <h2 className="heading">
-        Section {section.number}, {section.to_do.length} to set, in this order
+        Section {section.number}, {counted(surface, section.to_do)} to set, in this order
       </h2>
       {section.to_do.length > 1 && (
         <button
@@ -30,13 +34,24 @@ export function NextPieces({ wall }: { wall: string }) {
         </button>
       )}
       <ul className="grid gap-1">
-        {next.map((id) => {
+        {held.slice(0, SHOWN).map((id) => {
+          if (typeof id !== "string") {
+            const left = section.to_do.filter((piece) => units.get(piece) === id);
+            return (
+              <UnitCard
+                key={id.id}
+                unit={id}
+                pieces={surface.pieces.filter((piece) => id.pieces.includes(piece.id))}
+                onSet={() => note({ kind: "pieces", event: "set", pieces: left, lot: "" })}
+              />
+            );
+          }
           const piece = pieces.get(id);
           const cut = kit.cuts.cuts.find(({ number }) => number === piece?.cut);
           const state = site.record.states[id];
           return (
             <li key={id} className="flex items-center gap-2 border border-rule bg-paper px-2 py-1">
-              {piece && <Picture piece={piece} />}
+              {piece && <Picture pieces={[piece]} />}
               <div className="min-w-0 grow">
                 <p className="tape text-xl">{id}</p>
                 <p className="aside">
@@ -71,19 +86,50 @@ export function NextPieces({ wall }: { wall: string }) {
           );
         })}
       </ul>
-      {section.to_do.length > SHOWN && (
-        <p className="aside">and {section.to_do.length - SHOWN} more in this section</p>
+      {held.length > SHOWN && (
+        <p className="aside">and {held.length - SHOWN} more in this section</p>
       )}
     </section>
   );
 }
 
-/** A piece as it lies on the wall. */
-function Picture({ piece }: { piece: SitePiece }) {
-  const [x0, y0, x1, y1] = piece.box;
+interface UnitProps {
+  unit: Unit;
+  pieces: readonly SitePiece[];
+  onSet: () => void;
+}
+
+/** A sheet, or the chips of one that are set singly. */
+function UnitCard({ unit, pieces, onSet }: UnitProps) {
+  return (
+    <li className="flex items-center gap-2 border border-rule bg-paper px-2 py-1">
+      <Picture pieces={pieces} />
+      <div className="min-w-0 grow">
+        <p className="tape text-xl">{unit.name}</p>
+        <p className="aside">{unit.place}</p>
+        <p className="aside">{unit.says}</p>
+      </div>
+      <button
+        type="button"
+        className="button min-h-12 px-3 text-lg"
+        aria-label={`${unit.name} is set`}
+        onClick={onSet}
+      >
+        ✓ Set
+      </button>
+    </li>
+  );
+}
+
+/** Pieces as they lie on the wall. */
+function Picture({ pieces }: { pieces: readonly SitePiece[] }) {
+  const boxes = pieces.map(({ box }) => box);
+  const [x0, y0] = [0, 1].map((axis) => Math.min(...boxes.map((box) => box[axis] ?? 0))) as Pair;
+  const [x1, y1] = [2, 3].map((axis) => Math.max(...boxes.map((box) => box[axis] ?? 0))) as Pair;
   const [width, height] = [x1 - x0, y1 - y0];
   const k = Math.min((PICTURE.width - 4) / width, (PICTURE.height - 4) / height);
-  const d = piece.outline
+  const d = pieces
+    .flatMap(({ outline }) => outline)
     .map((ring) => `M${ring.map(([x, y]) => `${(x - x0) * k},${(y1 - y) * k}`).join("L")}Z`)
     .join("");
   return (
@@ -94,7 +140,13 @@ function Picture({ piece }: { piece: SitePiece }) {
       className="shrink-0"
       aria-hidden="true"
     >
-      <path d={d} fill={piece.colour} fillRule="evenodd" stroke={PENCIL} strokeWidth={1.2} />
+      <path
+        d={d}
+        fill={pieces[0]?.colour}
+        fillRule="evenodd"
+        stroke={PENCIL}
+        strokeWidth={pieces.length > 1 ? 0.5 : 1.2}
+      />
     </svg>
   );
 }

@@ -1,6 +1,7 @@
 /** What can be noted of the pieces that were touched on the wall. */
 import { useOnSite } from "./onSite";
 import type { Entry } from "./settled";
+import { counted } from "./units";
 
 interface Props {
   pieces: readonly string[];
@@ -8,10 +9,14 @@ interface Props {
   onClose: () => void;
 }
 
+/** More than these are counted. */
+const MOST_NAMED = 12;
+
 type Event = Extract<Entry, { kind: "pieces" }>["event"];
 
 export function PieceCard({ pieces, onMeasure, onClose }: Props) {
-  const { site, note } = useOnSite();
+  const { kit, site, note } = useOnSite();
+  const wall = kit.surfaces.find((one) => one.pieces.some(({ id }) => id === pieces[0]));
   const states = new Set(pieces.map((id) => site.record.states[id] ?? "to come"));
   const can: [Event, string][] = [];
   if (states.has("to come") || states.has("broken")) can.push(["cut", "✓ Cut"]);
@@ -22,7 +27,9 @@ export function PieceCard({ pieces, onMeasure, onClose }: Props) {
   return (
     <section aria-label="Chosen" className="mt-2 border border-pencil bg-paper p-2">
       <p className="flex items-baseline gap-2">
-        <span className="tape grow text-2xl">{pieces.join(", ")}</span>
+        <span className="tape grow text-2xl">
+          {pieces.length > MOST_NAMED ? counted(wall, pieces) : pieces.join(", ")}
+        </span>
         <span className="aside">{[...states].join(", ")}</span>
         <button type="button" className="button min-h-12" aria-label="Close" onClick={onClose}>
           ✕

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Tape } from "../parts/Tape";
 import { NextPieces } from "./NextPieces";
 import { useOnSite } from "./onSite";
+import { counted } from "./units";
 
 interface Props {
   wall: string;
@@ -23,7 +24,8 @@ export function Setting({ wall }: Props) {
 }
 
 function Courses({ wall }: Props) {
-  const { site, note } = useOnSite();
+  const { kit, site, note } = useOnSite();
+  const surface = kit.surfaces.find((one) => one.surface === wall);
   const own = site.courses.filter((course) => course.wall === wall);
   const first = own.findIndex(({ to_set }) => to_set.length > 0);
   const [moved, setMoved] = useState<number | null>(null);
@@ -31,9 +33,10 @@ function Courses({ wall }: Props) {
   const course = own[at];
   if (!course) return null;
   const left = course.to_set.length;
+  const row = surface?.units?.length ? "Row" : "Course";
   return (
     <section aria-label="Courses" className="mt-3">
-      <h2 className="heading">Courses</h2>
+      <h2 className="heading">{surface?.units?.length ? "Rows of sheets" : "Courses"}</h2>
       <div className="grid grid-cols-[auto_1fr_auto] gap-2">
         <button
           type="button"
@@ -45,7 +48,9 @@ function Courses({ wall }: Props) {
           ▼
         </button>
         {left === 0 ? (
-          <p className="self-center text-center text-lg">✓ Course {course.number} is set</p>
+          <p className="self-center text-center text-lg">
+            ✓ {row} {course.number} is set
+          </p>
         ) : (
           <button
             type="button"
@@ -55,7 +60,7 @@ function Courses({ wall }: Props) {
               setMoved(null);
             }}
           >
-            ✓ Course {course.number} set
+            ✓ {row} {course.number} set
           </button>
         )}
         <button
@@ -71,8 +76,8 @@ function Courses({ wall }: Props) {
       {left > 0 && (
         <p className="aside mt-1">
           {left === course.pieces.length
-            ? `${left} pieces`
-            : `${left} of ${course.pieces.length} pieces still to set`}
+            ? counted(surface, course.to_set)
+            : `${counted(surface, course.to_set)} still to set`}
         </p>
       )}
     </section>
@@ -81,7 +86,8 @@ function Courses({ wall }: Props) {
 
 /** What is spread at once, and then set. */
 function Sections({ wall }: Props) {
-  const { site, note } = useOnSite();
+  const { kit, site, note } = useOnSite();
+  const surface = kit.surfaces.find((one) => one.surface === wall);
   const spread = new Set(
     site.clocks.filter(({ runs }) => runs === "open time").flatMap(({ pieces }) => pieces),
   );
@@ -93,7 +99,7 @@ function Sections({ wall }: Props) {
     <section aria-label="Spread" className="mt-3">
       <h2 className="heading">Spread this section</h2>
       <p>
-        Section {next.number}: {next.name}, {next.to_do.length} pieces
+        Section {next.number}: {next.name}, {counted(surface, next.to_do)}
       </p>
       <button
         type="button"

@@ -10,6 +10,7 @@ import { RecordList } from "./RecordList";
 import { Remarks } from "./Remarks";
 import { Saw } from "./Saw";
 import { Setting } from "./Setting";
+import { heldWith, setSoFar } from "./units";
 import { WallStates } from "./WallStates";
 
 const PARTS = ["Now", "Set", "Saw", "Check", "Record"] as const;
@@ -31,10 +32,13 @@ export function SiteParts({ before, children, record }: Props) {
   const [chosen, setChosen] = useState<string[]>([]);
   const [cut, setCut] = useState(0);
   const surface = kit.surfaces.find((one) => one.surface === wall) ?? kit.surfaces[0];
+  // A sheet is chosen as one lifts it; touched once more, the single chip.
   const choose = (piece: string) =>
-    setChosen((now) =>
-      now.includes(piece) ? now.filter((one) => one !== piece) : [...now, piece],
-    );
+    setChosen((now) => {
+      const held = surface ? heldWith(surface, piece) : [piece];
+      if (!now.includes(piece)) return [...now, ...held.filter((one) => !now.includes(one))];
+      return held.length > 1 && now.length > 1 ? [piece] : now.filter((one) => one !== piece);
+    });
   const onWall = part === "Set" || part === "Check";
   const shown = (...own: Part[]) => (own.includes(part) ? "" : "max-lg:hidden");
   if (!surface) return <p className="p-4">There is no wall to set.</p>;
@@ -64,7 +68,7 @@ export function SiteParts({ before, children, record }: Props) {
             ✗ {refused}
           </p>
         )}
-        <p className="my-1">{site.record.done}.</p>
+        <p className="my-1">{setSoFar(kit, site.record.states) || site.record.done}.</p>
         {part !== "Now" && <NearestClock onOpen={() => setPart("Now")} />}
         <div className={shown("Now")}>
           <Now />
