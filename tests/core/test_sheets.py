@@ -250,8 +250,8 @@ class TestCutOuts:
         (said,) = sheets_in_words(job, plan(job))
         cut = next(part.says for part in said.parts if part.says.count("draw the hole"))
         assert "2 1/4 in wide and 3 5/8 in high" in cut
-        assert "4 7/8 in from its points on the left" in cut
-        assert "4 3/16 in from its lowest points" in cut
+        assert "4 7/8 in from its left edge" in cut
+        assert "4 3/16 in from its bottom edge" in cut
 
 
 class TestHowMany:
@@ -350,11 +350,11 @@ class TestHowTheyLie:
         assert said.levels[0].startswith("course 1 of sheets: tips at ")
         assert all("chips" in part.says or "chip is" in part.says for part in said.parts)
 
-    def test_a_strip_is_measured_from_the_sheets_own_points(self) -> None:
+    def test_a_strip_is_measured_from_the_sheets_own_edges(self) -> None:
         """Five rows of twelve stay: seven modules down from the top, to the sheet's last chip."""
         job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="84", top="17 1/2")
         (said,) = sheets_in_words(job, plan(job))
-        assert "60 chips stay on their backing; cut the backing 7 in from its highest points" in (
+        assert "60 chips stay on their backing; cut the backing 7 in from its top edge" in (
             said.parts[0].says
         )
 
@@ -457,3 +457,20 @@ class TestByTheSheet:
         made = plan(job)
         site = site_in_words(job, made, [], 29_000_000, {})
         assert [len(course.pieces) for course in site.courses] == [7 * 144, 7 * 144]
+
+    @pytest.mark.parametrize(
+        ("pattern", "edge"),
+        [
+            ({"kind": "courses", "bond": {"p": 0, "q": 1}}, "its right edge"),
+            ({"kind": "courses", "bond": {"p": 1, "q": 2}}, "the chips that reach furthest right"),
+            (HERRINGBONE, "its points on the right"),
+        ],
+    )
+    def test_an_edge_is_called_what_it_is(self, pattern: dict[str, Any], edge: str) -> None:
+        """Square chips have no points; only a zigzag has."""
+        job = mosaic(("3", "1"), "1/16", (3, 6), pattern, length="62", top="40")
+        (said,) = sheets_in_words(job, plan(job))
+        assert any(edge in part.says for part in said.parts)
+        assert all(
+            "0 in from" not in f" {part.says}".replace("10 in from", "") for part in said.parts
+        )

@@ -1,7 +1,7 @@
 """Sheets of chips in words: how each lies, what is cut of it, and at which levels they stand."""
 
 from collections.abc import Iterable, Iterator, Mapping
-from typing import Any
+from typing import Any, NamedTuple
 
 from pennant.core.cuts.sheets import (
     LaidSheet,
@@ -13,8 +13,8 @@ from pennant.core.cuts.sheets import (
     sheets_of,
 )
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import show_with_unit
-from pennant.core.document.pattern import Pattern
+from pennant.core.document.lengths import STEP_MM, show_with_unit
+from pennant.core.document.pattern import Courses, Pattern
 from pennant.core.document.tiles import LaidTile, tiles_of
 from pennant.core.document.values import Value
 from pennant.core.geometry.clip import Ring
@@ -217,7 +217,8 @@ def _levels(
             tips, valleys = lines[row] + shape.tips, lines[row] + shape.valleys
             if tips > max(surface.top_left, surface.top_right):
                 continue  # it is cut off under the top
-            says = f"tips at {show_with_unit(tips - over, job.step)}"
+            upper = "top edges" if isinstance(job.pattern, Courses) else "tips"
+            says = f"{upper} at {show_with_unit(tips - over, job.step)}"
             if tips - valleys > job.pattern.joint:
                 says += f", valleys at {show_with_unit(valleys - over, job.step)}"
             yield f"{where}course {number} of sheets: {says} over the counter"
@@ -254,28 +255,60 @@ def _says(job: Job, one: LaidSheet, shape: SheetShape) -> Iterator[str]:
 def _cut_outs(
     job: Job, kitchen: Kitchen, one: LaidSheet, shape: SheetShape
 ) -> Iterator[str]:  # fmt: skip
-    """The hole for a box, to be drawn on the backing: from the sheet's own outermost points."""
+    """The hole for a box, to be drawn on the backing: from the sheet's own outermost edges."""
+    edges = _edges_of(job.pattern)
     x, y = one.room.x0, one.room.y0
     points = shape.points.grown(-x, -y, x, y)
     (surface,) = (own for own in kitchen.surfaces if own.id == one.surface)
     for thing, hole in surface.holes_in(points, job.settings.box_clearance):
-        wide, high, left, low = (
-            show_with_unit(mm, job.step) for mm in (hole.width, hole.height, hole.x0, hole.y0)
-        )
+        wide, high = (show_with_unit(mm, job.step) for mm in (hole.width, hole.height))
         what = "across, for a round" if thing.round else f"wide and {high} high"
         yield (
             f"draw the hole for {Names(kitchen).thing(thing.id)} on its backing: {wide} {what}, "
-            f"{left} from its points on the left and {low} from its lowest points"
+            f"{_from_edge(job, hole.x0, edges.left)} and {_from_edge(job, hole.y0, edges.bottom)}"
         )
 
 
+def _from_edge(job: Job, mm: float, edge: str) -> str:
+    """How far from an edge, or that it begins there."""
+    shown = show_with_unit(mm, job.step)
+    return f"from {edge} on" if mm < STEP_MM[job.step] / 2 else f"{shown} from {edge}"
+
+
+class _Edges(NamedTuple):
+    """What the edges of a sheet are called, from which one measures."""
+
+    left: str
+    right: str
+    bottom: str
+    top: str
+
+
+_STRAIGHT = _Edges("its left edge", "its right edge", "its bottom edge", "its top edge")
+_TOOTHED = _Edges(
+    "the chips that reach furthest left", "the chips that reach furthest right",
+    "its bottom edge", "its top edge",
+)  # fmt: skip
+_ZIGZAG = _Edges(
+    "its points on the left", "its points on the right", "its lowest points", "its highest points"
+)
+
+
+def _edges_of(pattern: Pattern) -> _Edges:
+    """A sheet of chips in courses ends level, and plumb where every joint runs through."""
+    if not isinstance(pattern, Courses):
+        return _ZIGZAG
+    return _STRAIGHT if pattern.bond.p == 0 and not pattern.bond.by_rule else _TOOTHED
+
+
 def _sides(job: Job, one: LaidSheet, shape: SheetShape) -> str:
-    """Where the knife goes, from the sheet's own outermost points."""
+    """Where the knife goes, from the sheet's own outermost edges."""
     x, y = one.room.x0, one.room.y0
     inner, kept = shape.points.grown(-x, -y, x, y), one.kept
+    edges = _edges_of(job.pattern)
     by = {
-        "its points on the left": kept.x0 - inner.x0, "its points on the right": inner.x1 - kept.x1,
-        "its lowest points": kept.y0 - inner.y0, "its highest points": inner.y1 - kept.y1,
+        edges.left: kept.x0 - inner.x0, edges.right: inner.x1 - kept.x1,
+        edges.bottom: kept.y0 - inner.y0, edges.top: inner.y1 - kept.y1,
     }  # fmt: skip
     least = min(inner.width, inner.height) * 0.02 + job.pattern.joint
     lines = [f"{show_with_unit(off, job.step)} from {edge}" for edge, off in by.items()

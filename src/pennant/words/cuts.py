@@ -20,6 +20,7 @@ from pennant.core.layout.sides import sides_of
 from pennant.core.plan import Plan
 from pennant.core.site.record import Again, Record, SiteEvent, again_for, dealt_otherwise
 from pennant.words.chip_sheets import SheetsText, sheets_in_words
+from pennant.words.entries import say_pieces
 from pennant.words.names import CUT_NAMES, Names, rows
 
 STAGES: dict[Stage, str] = {
@@ -415,5 +416,7 @@ def cuts_report(job: Job, planned: Plan) -> str:
         for cut in here:
             lines.append(f"  {len(cut.pieces)} × {cut.title}, {cut.tool}; {cut.where}")
             lines += [f"      mark {mark.says}" for mark in cut.marks]
-            lines.append("      " + ", ".join(f"{t.piece} of tile {t.tile}" for t in cut.tiles))
+            # A chip comes off a sheet, whose part is said above.
+            each = (f"{t.piece} of tile {t.tile}" for t in cut.tiles)
+            lines.append(f"      {say_pieces(cut.pieces) if sheet.sheets else ', '.join(each)}")
     return "\n".join(lines) + "\n"
