@@ -225,6 +225,15 @@ class TestPhotographs:
         note(client, id_, "key-0001", {"kind": "remark", "words": "Wall is damp"})
         assert self.send(client, id_, self.picture()).status_code == 409
 
+    def test_one_that_waited_has_the_time_it_was_taken(self, client: TestClient) -> None:
+        """Taken an hour before it is sent, by a phone whose clock is a day behind."""
+        id_ = kept(client)["id"]
+        times = "said_at=2026-01-01T09:00:00Z&sent_at=2026-01-01T10:00:00Z"
+        url = f"/api/jobs/{id_}/photographs?key=key-0001&words=Before&{times}"
+        (entry,) = client.post(url, content=self.picture()).json()["entries"]
+        ago = datetime.now(UTC) - datetime.fromisoformat(entry["at"])
+        assert timedelta(minutes=59) < ago < timedelta(minutes=62)
+
     def test_of_another_job_it_is_not_shown(self, client: TestClient) -> None:
         id_ = kept(client)["id"]
         name = self.send(client, id_, self.picture()).json()["entries"][0]["photograph"]

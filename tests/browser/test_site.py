@@ -78,6 +78,20 @@ class TestNoting:
         )
         expect(wall.get_by_alt_text("Photograph: Behind the window")).to_be_visible()
 
+    def test_a_photograph_waits_for_the_server(self, wall: Page) -> None:
+        out = io.BytesIO()
+        Image.new("RGB", (40, 30), (90, 120, 110)).save(out, "PNG")
+        part(wall, "Record")
+        wall.context.set_offline(True)
+        wall.get_by_label("In words").fill("Under the hood")
+        wall.locator("input[type=file][capture]").set_input_files(
+            {"name": "hood.png", "mimeType": "image/png", "buffer": out.getvalue()}
+        )
+        expect(wall.get_by_text("1 note waits for the server")).to_be_visible()
+        wall.context.set_offline(False)
+        expect(wall.get_by_alt_text("Photograph: Under the hood")).to_be_visible()
+        expect(wall.get_by_text("waits for the server")).to_have_count(0)
+
 
 class TestClocks:
     """They count down, last over a closed page, and end by a press."""
@@ -87,7 +101,6 @@ class TestClocks:
         part(wall, "Now")
         clock = wall.get_by_label("Adhesive in the bucket")
         expect(clock.get_by_role("timer")).to_contain_text("h")
-        wall.reload()
         expect(clock.get_by_role("timer")).to_be_visible()
         clock.get_by_role("button", name="Thrown away").click()
         expect(clock).to_be_hidden()

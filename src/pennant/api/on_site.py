@@ -1,5 +1,6 @@
 """Routes of the site: what was noted there, its clocks, readings, photographs, and the re-fit."""
 
+from datetime import datetime
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request, Response
@@ -41,7 +42,7 @@ from pennant.core.site.refit import OF_ONE_COURSE, WayKind, refit
 from pennant.files.job_json import NotAJobFile
 from pennant.files.photographs import plain_picture
 from pennant.store.database import now
-from pennant.store.photographs import NewPicture
+from pennant.store.photographs import NewPicture, Taken
 from pennant.store.record import (
     TAKEN_BACK,
     Sent,
@@ -173,10 +174,13 @@ async def add_photograph(
     pictures: Pictures,
     key: Annotated[str, Query(min_length=8, max_length=80)],
     words: Annotated[str, Query(max_length=400)] = "",
+    said_at: Annotated[datetime | None, Query(description="When it was taken.")] = None,
+    sent_at: Annotated[datetime | None, Query(description="When it is sent.")] = None,
 ) -> SiteText:
     """Keep a photograph, taken anew into a plain picture, and note it. Sent again it is the same.
 
-    Place and camera are not in what is kept.
+    Place and camera are not in what is kept. One that waited for the server says when it was taken
+    and when it is sent, both by the phone's clock.
     """
     body = await request.body()
 
@@ -190,7 +194,8 @@ async def add_photograph(
             picture = NewPicture(plain.jpeg, plain.size)
         else:
             picture = NewPicture(b"", (0, 0))  # it is there already, and nothing is read twice
-        pictures.note(id_, stored.revision, key, words, picture)
+        taken = Taken(put_right(said_at, sent_at), clock_of(said_at, sent_at))
+        pictures.note(id_, stored.revision, key, words, picture, taken)
         return site_state(stored, job, planned, site.entries(id_))
 
     return await run_in_threadpool(kept)

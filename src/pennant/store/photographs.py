@@ -3,7 +3,7 @@
 import sqlite3
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, NamedTuple
 from uuid import uuid4
 
 from pennant.core.site.entries import MOST_PHOTOGRAPHS
@@ -34,6 +34,18 @@ class NewPicture:
     size: tuple[int, int]
 
 
+class Taken(NamedTuple):
+    """When a picture was taken, put right by the server's clock, and by the clock of who took it;
+    as `Sent` has them.
+    """
+
+    at: str | None = None
+    clock: str | None = None
+
+
+NOT_SAID = Taken()
+
+
 class PhotographNotFound(Exception):
     """No photograph of that name belongs to the job."""
 
@@ -48,7 +60,10 @@ class Photographs:
     def __init__(self, database: Database) -> None:
         self.database = database
 
-    def note(self, job: str, revision: int, key: str, words: str, picture: NewPicture) -> None:
+    def note(
+        self, job: str, revision: int, key: str, words: str, picture: NewPicture,
+        taken: Taken = NOT_SAID,
+    ) -> None:  # fmt: skip
         """Keep a picture together with its entry in the record.
 
         Neither is kept without the other, and the same key again keeps nothing more. Raise
@@ -59,11 +74,11 @@ class Photographs:
             if known is not None and known.kind != "photograph":
                 raise KeyTaken(f"the key {key!r} was sent before for another entry")
             if known is not None:
-                sent = Sent(key, known.said, revision)
+                sent = Sent(key, known.said, revision, said_at=taken.at, clock=taken.clock)
             else:
                 name = add_picture(db, job, picture)
                 said = {"kind": "photograph", "name": name, "words": words, "wall": ""}
-                sent = Sent(key, said, revision)
+                sent = Sent(key, said, revision, said_at=taken.at, clock=taken.clock)
             add_entry(db, job, sent)
 
     def get(self, job: str, name: str) -> Photograph:

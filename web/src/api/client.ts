@@ -262,8 +262,10 @@ export function sendPhotograph(
   picture: Blob,
   key: string,
   words: string,
+  takenAt: string,
 ): Promise<Site> {
-  const query = new URLSearchParams({ key, words });
+  const sent_at = new Date().toISOString();
+  const query = new URLSearchParams({ key, words, said_at: takenAt, sent_at });
   const init = { method: "POST", body: picture };
   return askPlainly<Site>(fetch(`/api/jobs/${job}/photographs?${query}`, init));
 }

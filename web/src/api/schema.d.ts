@@ -1116,7 +1116,8 @@ export interface paths {
          * Add Photograph
          * @description Keep a photograph, taken anew into a plain picture, and note it. Sent again it is the same.
          *
-         *     Place and camera are not in what is kept.
+         *     Place and camera are not in what is kept. One that waited for the server says when it was taken
+         *     and when it is sent, both by the phone's clock.
          */
         post: operations["add_photograph_api_jobs__id___photographs_post"];
         delete?: never;
@@ -15938,6 +15939,10 @@ export interface operations {
             query: {
                 key: string;
                 words?: string;
+                /** @description When it was taken. */
+                said_at?: string | null;
+                /** @description When it is sent. */
+                sent_at?: string | null;
             };
             header?: never;
             path: {

@@ -20,10 +20,11 @@ import { aheadOf, keepKit, type OpenedKit } from "./keptKit";
 import { type OnSite, SiteContext } from "./onSite";
 import { newKey, Outbox } from "./outbox";
 import { type Entry, saysOf, settled, type Waiting } from "./settled";
+import { keepPhotograph, sendPhotographs } from "./waitingPhotographs";
 
 const TRY_AGAIN_MS = 5_000;
 /** Answers that mean that the note itself can never be kept; after any other it waits. */
-const NEVER = new Set([409, 422]);
+const NEVER = new Set([409, 413, 422]);
 
 interface Props {
   job: string;
@@ -77,6 +78,7 @@ function Open({ job, opened, children }: Props & { opened: OpenedKit }) {
     [client, queryKey],
   );
   const { waiting, refused, note } = useNotes(job, opened.kit, answered);
+  const photographs = usePhotographs(job, answered);
   const [aheadMs, setAhead] = useState(opened.aheadMs);
   const kitRead = opened.read;
   // biome-ignore lint/correctness/useExhaustiveDependencies: each answer is newer than the last
@@ -98,8 +100,8 @@ function Open({ job, opened, children }: Props & { opened: OpenedKit }) {
     kit: opened.kit,
     site,
     aheadMs,
-    waiting: waiting.length,
-    refused,
+    waiting: waiting.length + photographs.waiting,
+    refused: refused || photographs.refused,
     note,
     server: {
       desk: here?.desk ?? true,
@@ -127,9 +129,7 @@ function Open({ job, opened, children }: Props & { opened: OpenedKit }) {
         await answered(kit.site);
         void client.invalidateQueries({ queryKey: ["job", job] });
       },
-      photograph: async (picture, words) => {
-        await answered(await sendPhotograph(job, picture, newKey(), words));
-      },
+      photograph: photographs.add,
     },
   };
   const away = (error instanceof Refusal && error.problem === null) || !opened.fresh;
@@ -149,6 +149,61 @@ function Open({ job, opened, children }: Props & { opened: OpenedKit }) {
       {children}
     </SiteContext>
   );
+}
+
+/** Photographs: sent at once where the server answers, else kept until it does. */
+function usePhotographs(job: string, answered: (site: Site) => Promise<void>) {
+  const [waiting, setWaiting] = useState(0);
+  const [refused, setRefused] = useState("");
+  const sending = useRef(false);
+  const send = useCallback(async () => {
+    if (sending.current) return;
+    sending.current = true;
+    try {
+      const left = await sendPhotographs(job, async ({ key, words, takenAt }, picture) => {
+        try {
+          await answered(await sendPhotograph(job, picture, key, words, takenAt));
+          return "kept";
+        } catch (error) {
+          const status = error instanceof Refusal ? error.problem?.status : undefined;
+          if (status === undefined || !NEVER.has(status)) return "later";
+          setRefused(
+            `The photograph “${words || "without words"}” was not kept: ${whyRefused(error)}.`,
+          );
+          return "never";
+        }
+      });
+      setWaiting(left);
+    } finally {
+      sending.current = false;
+    }
+  }, [job, answered]);
+  useEffect(() => {
+    void send();
+    const again = window.setInterval(() => void send(), TRY_AGAIN_MS);
+    window.addEventListener("online", send);
+    return () => {
+      window.clearInterval(again);
+      window.removeEventListener("online", send);
+    };
+  }, [send]);
+  const add = async (picture: Blob, words: string) => {
+    setRefused("");
+    const taken = { key: newKey(), words, takenAt: new Date().toISOString() };
+    try {
+      await answered(await sendPhotograph(job, picture, taken.key, words, taken.takenAt));
+    } catch (error) {
+      if (error instanceof Refusal && error.problem) throw error;
+      await keepPhotograph(job, taken, picture);
+      setWaiting((before) => before + 1);
+    }
+  };
+  return { waiting, refused, add };
+}
+
+function whyRefused(error: unknown): string {
+  const errors = error instanceof Refusal ? (error.problem?.errors ?? []) : [];
+  return errors.map(({ message }) => message).join("; ") || "the server refused it";
 }
 
 /** Notes: kept, sent in order, and counted in until the server's answer counts them. */
