@@ -20,7 +20,11 @@ export function Saw({ at: asked, onAt }: Props) {
   const { record } = site;
   const at = Math.min(Math.max(0, asked), Math.max(0, cuts.length - 1));
   const cut = cuts[at];
-  const tool = tools.find((one) => one.tool === cut?.tool);
+  // What a tool can do to somebody is said where it is taken up, not at each of its cuts.
+  const takenUp = cuts.findIndex((one) => one.tool === cut?.tool) === at;
+  const caution = takenUp ? tools.find((one) => one.tool === cut?.tool)?.caution : "";
+  // A chip comes off a sheet: which of them it was tells nobody much.
+  const onSheets = kit.surfaces.some(({ units }) => (units?.length ?? 0) > 0);
   const toCut = cut ? leftOf(cut.pieces, record.states) : [];
   const again = record.again.filter(({ piece }) => cut?.pieces.includes(piece));
   const colour = kit.surfaces
@@ -66,7 +70,7 @@ export function Saw({ at: asked, onAt }: Props) {
               </p>
             ))}
           <p className="aside mt-1">
-            {cut.how}. {cut.risk && `△ ${cut.risk}.`} {tool && `△ ${tool.caution}`}
+            {cut.how}. {cut.risk && `△ ${cut.risk}.`} {caution && `△ ${caution}`}
           </p>
           {toCut.length > 1 && (
             <button
@@ -90,7 +94,9 @@ export function Saw({ at: asked, onAt }: Props) {
                 piece={piece}
                 says={
                   record.tiles[piece] ??
-                  `tile ${tile}${others.length ? `, with ${others.join(", ")}` : ""}`
+                  (onSheets
+                    ? ""
+                    : `tile ${tile}${others.length ? `, with ${others.join(", ")}` : ""}`)
                 }
                 state={record.states[piece] ?? "to cut"}
                 onNote={(event) => note({ kind: "pieces", event, pieces: [piece], lot: "" })}
