@@ -113,6 +113,13 @@ def pieces_of(
         for whole_cell, laid, whole in course.units(inner.x0, inner.x1):
             cell = whole_cell.meet(inner)
             near = [k for k in beside if k.box.x0 < cell.x1 and k.box.x1 > cell.x0]
+            if not near and cell == whole_cell and laid == whole and not _is_small(laid, crumb):
+                # Most tiles of a wall stand free of everything: nothing is cut out of them.
+                id_ = f"{code}{number - lowest + 1}.{place + 1}"
+                row.append(_free(field.surface.id, course, number - lowest, id_, laid, of))
+                joints += cell.area - laid.area
+                place += 1
+                continue
             if cell.empty() or any(keep.square and keep.box.holds(cell) for keep in near):
                 continue
             inside = laid.meet(inner)
@@ -135,8 +142,23 @@ def pieces_of(
     return Cutting(pieces, joints, seen)
 
 
+def _free(wall: str, course: Course, number: int, id_: str, laid: Rect, of: str) -> Piece:
+    """A whole tile that nothing meets, as `_piece` would make it."""
+    x0, y0, x1, y1 = laid
+    box = Rect(tidy(x0), tidy(y0), tidy(x1), tidy(y1))
+    return Piece(
+        id=id_, wall=wall, course=number, phase=course.phase, tile=id_, kind="full", cut_sides=(),
+        outline=(ring_of(box),), box=box, width=tidy(x1 - x0), height=tidy(y1 - y0),
+        area=tidy((x1 - x0) * (y1 - y0)), tile_at=(box.x0, box.y0),
+        of=BORDER if course.border else of,
+    )  # fmt: skip
+
+
 def _is_crumb(part: Outline, crumb: float) -> bool:
-    box = bounds(part)
+    return _is_small(bounds(part), crumb)
+
+
+def _is_small(box: Rect, crumb: float) -> bool:
     return box.width < crumb - EPS and box.height < crumb - EPS
 
 
