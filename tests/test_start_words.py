@@ -1,12 +1,16 @@
 """The board of starts, and how much what there is to look at weighs, in words."""
 
+import pytest
+
 from kitchens import CABINET, OUTLET, WINDOW, a_job
 from pennant.core.document.job import Job
 from pennant.core.document.wishes import SeenPlace, Wish
 from pennant.core.plan import plan
 from pennant.core.search.best import every_start
 from pennant.core.survey.kitchen import kitchen_of
+from pennant.words.names import Names
 from pennant.words.sheet import sheet
+from pennant.words.start import say_start
 from pennant.words.starts import StartBoard, board
 
 JOB = a_job(right="open", overheads=[CABINET], openings=[WINDOW], devices=[OUTLET])
@@ -69,3 +73,22 @@ class TestBoard:
         assert len(said) == 1
         assert "stays at" in said[0]
         assert "falls short" not in said[0]
+
+
+class TestMoved:
+    """A start that is moved by whole courses says so: nobody strikes a line 148 mm down."""
+
+    @pytest.mark.parametrize(
+        ("nudge", "says"),
+        [
+            ("-1/4", "full course at the counter, moved 1/4 in down"),
+            ("-2 3/8", "full course at the counter, moved 1/4 in up, and 1 course down"),
+            ("5 3/8", "full course at the counter, moved 1/8 in up, and 2 courses up"),
+            # Just a course down says all in one figure.
+            ("-2 5/8", "full course at the counter, moved 2 5/8 in down"),
+        ],
+    )
+    def test_up_and_down(self, nudge: str, says: str) -> None:
+        job = a_job(start={"up": {"kind": "full-counter", "nudge": nudge}})
+        names = Names(plan(job).kitchen)
+        assert say_start(job, names, job.walls[0].start).endswith(says)

@@ -1,7 +1,8 @@
 """Where the pennant is planted, in words."""
 
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import show_with_unit
+from pennant.core.document.lengths import STEP_MM, show_with_unit
+from pennant.core.document.module import module_of
 from pennant.core.document.starts import (
     Across,
     Carried,
@@ -40,7 +41,7 @@ def say_start(job: Job, names: Names, start: Start) -> str:
     across, up = start.across, start.up
     text = (
         f"{_across(job, names, across)}{_moved(job, across.nudge, 'right', 'left')}; "
-        f"{_up(names, up)}{_moved(job, up.nudge, 'up', 'down')}"
+        f"{_up(names, up)}{_raised(job, up.nudge)}"
     )
     for side, plus, minus in (
         ("left", "right", "left"), ("right", "right", "left"), ("top", "up", "down")
@@ -105,6 +106,21 @@ def say_slack(job: Job, slack: Slack) -> str:
         f"{show_with_unit(slack.back, job.step)} {minus} and "
         f"{show_with_unit(slack.ahead, job.step)} {plus} before there is more to fix"
     )
+
+
+def _raised(job: Job, nudge: float) -> str:
+    """How far courses are moved up or down: whole ones are counted, as they only change which
+    course has which joints.
+    """
+    if not job.in_courses:
+        return _moved(job, nudge, "up", "down")
+    course = module_of(job).up
+    whole = round(nudge / course)
+    rest = nudge - whole * course
+    if whole == 0 or abs(rest) < STEP_MM[job.step] / 8:
+        return _moved(job, nudge, "up", "down")
+    many = f"{abs(whole)} course{'' if abs(whole) == 1 else 's'}"
+    return f"{_moved(job, rest, 'up', 'down')}, and {many} {'up' if whole > 0 else 'down'}"
 
 
 def _moved(job: Job, nudge: float, plus: str, minus: str) -> str:
