@@ -11,6 +11,7 @@ from fastapi.testclient import TestClient
 from kitchens import WINDOW, a_job
 from pennant.core.document.job import Job
 from pennant.files.job_json import write_job
+from pennant.words.regional import Voice
 
 
 def a_dated_job(**schedule: Any) -> Job:
@@ -84,7 +85,8 @@ class TestCalendarFile:
         said = asked(client, a_dated_job(first="2031-03-17")).json()["days"]
         cards = [card["name"] for day in said["days"] for card in day["cards"]]
         work = [one for one in events if one.get("TRANSP") != "TRANSPARENT"]
-        assert [str(one["SUMMARY"]) for one in work] == cards
+        voice = Voice.of(a_dated_job(first="2031-03-17"))
+        assert [str(one["SUMMARY"]) for one in work] == [voice(card) for card in cards]
         assert all(one.start < one.end for one in events)
         waits = [one for one in events if one.get("TRANSP") == "TRANSPARENT"]
         assert any((one.end - one.start).total_seconds() == 24 * 3600 for one in waits)

@@ -32,6 +32,14 @@ CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
         {"grout": {**SANDED, "joint_least": "1/4"}},
         {"grout": {**SANDED, "joint_least": "1/8", "joint_most": "1/8"}}),
     "joint-under-lugs": ({"tile": {"lugs": "3/16"}}, {"tile": {"lugs": "1/8"}}),
+    "sizes-differ": (
+        {"tile": {"measured": {"longest": "8 1/16", "shortest": "8"}}},
+        {"tile": {"measured": {"longest": "8 1/32", "shortest": "8"}}}),
+    "bow-shows": (
+        {"tile": {"measured": {"bow": "1/16"}}}, {"tile": {"measured": {"bow": "1/32"}}}),
+    "size-drifts": (
+        {"tile": {"measured": {"row": "81 7/16"}}},
+        {"tile": {"measured": {"row": "81 1/8"}}}),
     "mastic-tile": (
         {"tile": {"see_through": True}, "adhesive": {**THINSET, "kind": "mastic"}},
         {"adhesive": THINSET}),

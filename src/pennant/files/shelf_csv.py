@@ -13,13 +13,22 @@ from typing import Any
 from pydantic import ValidationError
 
 from pennant.core.document.refusal import JobRefused, Problem
-from pennant.core.document.shelf import MODELS, PRODUCT_KINDS, Shelf, ShelfKind, Stocked
+from pennant.core.document.shelf import (
+    MODELS,
+    OF_A_JOB,
+    PRODUCT_KINDS,
+    Shelf,
+    ShelfKind,
+    Stocked,
+)
 from pennant.core.document.values import reading_in
 from pennant.files.cells import NotATable, as_written, defused, table_in
 from pennant.files.job_json import problems_in
 from pennant.words.products import cells_of
 
-FIELDS = tuple(dict.fromkeys(name for kind in PRODUCT_KINDS for name in MODELS[kind].model_fields))
+FIELDS = tuple(dict.fromkeys(
+    name for kind in PRODUCT_KINDS for name in MODELS[kind].model_fields if name not in OF_A_JOB
+))  # fmt: skip
 COLUMNS = ("shelf", *FIELDS)
 MOST_LINES = 5000
 

@@ -5,7 +5,14 @@ from typing import Any, Literal, get_args, get_origin
 
 from pennant.core.document.lengths import MM_PER_INCH, show_exact
 from pennant.core.document.products import SOLD, Part
-from pennant.core.document.shelf import MODELS, PRODUCT_KINDS, Shelf, ShelfKind, Stocked
+from pennant.core.document.shelf import (
+    MODELS,
+    OF_A_JOB,
+    PRODUCT_KINDS,
+    Shelf,
+    ShelfKind,
+    Stocked,
+)
 from pennant.core.document.values import Value, length_fields
 
 KIND_NAMES: dict[str, tuple[str, str, str]] = {
@@ -122,7 +129,7 @@ def cells_of(product: Stocked) -> dict[str, str]:
     lengths = length_fields(type(product))
     found = {}
     for name, value in product:
-        if value is None or value in ((), ""):
+        if name in OF_A_JOB or value is None or value in ((), ""):
             continue
         found[name] = _length(value) if name in lengths else _cell(value)
     return found
@@ -131,6 +138,8 @@ def cells_of(product: Stocked) -> dict[str, str]:
 def _fields(kind: ShelfKind) -> Iterator[FieldText]:
     model = MODELS[kind]
     for name, field in model.model_fields.items():
+        if name in OF_A_JOB:
+            continue
         label, unit = (_OF_TILE if kind == "tile" else {}).get(name) or _FIELDS[name]
         if name in length_fields(model):
             unit = f"in or mm{', ' + unit if unit else ''}"

@@ -31,6 +31,8 @@ MODELS: dict[str, type[Stocked]] = {
 }
 """What a product of each kind is."""
 PRODUCT_KINDS = tuple(MODELS)
+OF_A_JOB = ("measured",)
+"""What a job says of its own tile and no sheet does: what these very boxes measure."""
 
 
 def _known(kind: str) -> str:
