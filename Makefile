@@ -59,6 +59,7 @@ check-web: .stamps/python .stamps/node
 	@cd web && npx --no-install biome check --error-on-warnings src tests && npx --no-install tsc --noEmit
 	@cd web && npx --no-install vitest run --reporter=dot
 	@$(MAKE) --no-print-directory -s api-types OUT=.stamps/schema.d.ts
+	@$(BIN)/pennant regional | cmp -s - web/src/words/regional.json || { echo "web/src/words/regional.json is stale: run make api-types"; exit 1; }
 	@cmp -s .stamps/schema.d.ts web/src/api/schema.d.ts || { echo "web/src/api/schema.d.ts is stale: run make api-types"; exit 1; }
 
 format: .stamps/python .stamps/node
