@@ -36,6 +36,24 @@ def pictured(page: Page) -> None:
         image.evaluate("(image) => image.decode()")
 
 
+def tiles_to_choose_from(page: Page) -> None:
+    """Write two tiles down and lay them beside the job's own."""
+    paper(page, "Which tile?")
+    room = page.get_by_role("region", name="Tiles to choose from")
+    for number, (length, height) in enumerate((("5 7/8", "5 7/8"), ("11 3/4", "2 15/16"))):
+        room.get_by_role("button", name="Add a tile").click()
+        fields = room.get_by_role("group").nth(number)
+        for label, size in (("Length", length), ("Height", height)):
+            fields.get_by_label(label, exact=True).fill(size)
+            fields.get_by_label(label, exact=True).press("Enter")
+    page.get_by_role("button", name="Compare them").click()
+    side = page.get_by_role("region", name="Side by side")
+    side.get_by_role("button", name="Use this").nth(2).wait_for()
+    side.get_by_role("button", name="Compare them").wait_for()
+    side.get_by_role("button", name="Use this").nth(1).scroll_into_view_if_needed()
+    pictured(page)
+
+
 def main() -> None:
     """Every main view once."""
     with (
@@ -47,6 +65,7 @@ def main() -> None:
         page = opened(browser, server, DESK, "Fennel Row")
         page.get_by_test_id("slack-across").wait_for()
         page.get_by_role("button", name="Right end: ").first.click()
+        page.get_by_role("button", name="More, and what they are ranked by").wait_for()
         page.get_by_role("button", name="Try").last.scroll_into_view_if_needed()
         take(page, "start-and-findings")
         page.get_by_role("button", name="All walls").click()
@@ -58,9 +77,8 @@ def main() -> None:
         page.locator("button:has(img)").nth(1).scroll_into_view_if_needed()
         pictured(page)
         take(page, "compare")
-        paper(page, "Tile")
-        page.get_by_role("img", name="A sample").wait_for()
-        take(page, "tile-and-sample")
+        tiles_to_choose_from(page)
+        take(page, "which-tile")
         paper(page, "Products")
         page.get_by_label("Grout", exact=True).select_option("Millrace plain, chalk")
         page.get_by_text("Unsanded grout in a joint").wait_for()

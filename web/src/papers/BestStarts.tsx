@@ -47,6 +47,15 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
         <p role="alert">✗ The starts could not be compared: {error.message}.</p>
       ) : (
         <ol className="grid min-h-40 grid-cols-3 gap-2 max-sm:grid-cols-1">
+          {!data &&
+            [1, 2, 3].map((rank) => (
+              <li
+                key={rank}
+                className="aside grid place-items-center border border-rule border-dashed"
+              >
+                {rank}
+              </li>
+            ))}
           {data?.starts.slice(0, SHOWN).map((one, index) => (
             <li key={one.title} className={`flex ${all ? "" : "opacity-70"}`}>
               <StartCard
