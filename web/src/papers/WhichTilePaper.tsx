@@ -244,11 +244,9 @@ function Compared() {
                 <th aria-label="Take" />
               </tr>
             </thead>
-            <tbody>
-              {shown.map((row) => (
-                <Row key={`${row.candidate} ${row.laid}`} row={row} onTake={() => take(row)} />
-              ))}
-            </tbody>
+            {shown.map((row) => (
+              <Row key={`${row.candidate} ${row.laid}`} row={row} onTake={() => take(row)} />
+            ))}
           </table>
         </div>
       )}
@@ -257,55 +255,58 @@ function Compared() {
 }
 
 function Row({ row, onTake }: { row: TileRow; onTake: () => void }) {
+  const cell = "tape whitespace-nowrap py-1 pr-2 text-[16px]";
   return (
-    <tr className="border-rule border-t align-top">
-      <td className="py-1 pr-2">
-        {row.svg && (
-          <img
-            src={`data:image/svg+xml,${encodeURIComponent(row.svg)}`}
-            alt=""
-            className="w-28 object-contain"
-          />
-        )}
-      </td>
-      <th scope="row" className="min-w-40 py-1 pr-2 text-left font-normal">
-        <span data-typed className="block font-medium">
-          {row.name}
-        </span>
-        <span className="block">
-          <Tape text={row.laid} />
-        </span>
-        <span className="aside block">
-          {row.candidate === null && "The job’s own tile. "}
-          {row.refused ? `✗ ${row.refused}` : <Tape text={row.why} />}
-        </span>
-      </th>
-      {row.refused ? (
-        <td colSpan={COLUMNS.length + 1} className="py-1">
-          cannot be laid
+    <tbody className="border-rule border-t align-top">
+      <tr>
+        <td rowSpan={2} className="py-1 pr-2">
+          {row.svg && (
+            <img
+              src={`data:image/svg+xml,${encodeURIComponent(row.svg)}`}
+              alt=""
+              className="w-28 object-contain"
+            />
+          )}
         </td>
-      ) : (
-        <>
-          <td className="tape py-1 pr-2 text-[16px]">
-            {row.to_fix}
-            <span className="aside"> +{row.to_decide}</span>
+        <th scope="row" className="py-1 pr-2 text-left font-normal">
+          <span data-typed className="font-medium">
+            {row.name}
+          </span>
+          {row.candidate === null && <span className="aside"> as it is now</span>}
+        </th>
+        {row.refused ? (
+          <td colSpan={COLUMNS.length + 1} className="py-1">
+            ✗ cannot be laid
           </td>
-          <td className="tape py-1 pr-2 text-[16px]">
-            <Tape text={row.smallest_says ?? ""} />
-          </td>
-          <td className="tape py-1 pr-2 text-[16px]">{row.cut}</td>
-          <td className="tape py-1 pr-2 text-[16px]">{row.tiles}</td>
-          <td className="tape py-1 pr-2 text-[16px]">{row.boxes}</td>
-          <td className="tape py-1 pr-2 text-[16px]">{row.days ?? "—"}</td>
-          <td className="tape py-1 pr-2 text-[16px]">{row.cost?.toFixed(2) ?? "—"}</td>
-          <td className="py-1">
-            <button type="button" className="button min-h-8 py-0" onClick={onTake}>
-              Use this
-            </button>
-          </td>
-        </>
-      )}
-    </tr>
+        ) : (
+          <>
+            <td className={cell}>
+              {row.to_fix}
+              <span className="aside"> +{row.to_decide}</span>
+            </td>
+            <td className={cell}>
+              <Tape text={row.smallest_says ?? ""} />
+            </td>
+            <td className={cell}>{row.cut}</td>
+            <td className={cell}>{row.tiles}</td>
+            <td className={cell}>{row.boxes}</td>
+            <td className={cell}>{row.days ?? "—"}</td>
+            <td className={cell}>{row.cost?.toFixed(2) ?? "—"}</td>
+            <td className="py-1">
+              <button type="button" className="button min-h-8 py-0" onClick={onTake}>
+                Use this
+              </button>
+            </td>
+          </>
+        )}
+      </tr>
+      <tr>
+        <td colSpan={COLUMNS.length + 2} className="pb-1.5">
+          <Tape text={row.laid} />
+          <span className="aside block">{row.refused || <Tape text={row.why} />}</span>
+        </td>
+      </tr>
+    </tbody>
   );
 }
 
