@@ -261,6 +261,22 @@ class TestWords:
         assert read_line(line)["kind"] == kind
 
 
+class TestEitherSide:
+    """British words are read as American ones are: a page that says cooker gap takes it back."""
+
+    @pytest.mark.parametrize(
+        ("american", "british"),
+        [
+            ("range gap 30 wide 30", "cooker gap 30 wide 30"),
+            ("outlet 12 up 8", "socket 12 up 8"),
+            ("upper cabinet 0 wide 36 clear 18", "wall unit 0 wide 36 clear 18"),
+            ("range hood 20 wide 30 clear 24", "cooker hood 20 wide 30 clear 24"),
+        ],
+    )
+    def test_is_the_same_thing(self, american: str, british: str) -> None:
+        assert read_line(american) == read_line(british)
+
+
 class TestWhatPeopleWrite:
     """Read what is meant where it is one thing; else say the word that is known."""
 

@@ -22,6 +22,7 @@ _DOUBLE = r"(?:double|dbl|twin|2g|2 ?gang)"
 _KINDS: tuple[tuple[str, str], ...] = (
     (r"(?:upper|wall) (?:cabinets?|cupboards?|units?)|uppers?|cabs?|cabinets", "cabinet"),
     (r"(?:range|cooker|extractor|vent) hoods?", "hood"),
+    (r"(?:range|cooker|stove)[ -]gap", "range-gap"),
     (rf"{_DOUBLE} (?:outlet|socket|skt|receptacle)", "outlet double"),
     (rf"{_DOUBLE} (?:light )?(?:switch|sw)", "switch double"),
     (r"duplex(?: outlet| receptacle)?", "outlet single"),
