@@ -9,7 +9,8 @@ from kitchens import a_job, demo
 from pennant.core.days.step import Caution, DoubtRule, Phase, StepId, Wait, WaitFor, Who
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
-from pennant.words.days import days_in_words, days_report, hours_of, lasts, says_who
+from pennant.words.days import days_in_words, hours_of, lasts, says_who
+from pennant.words.days_report import days_report
 from pennant.words.days_values import DaysText
 from pennant.words.own_tile import own_tile
 from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, STEP_WORDS, WAITS, WHO

@@ -118,7 +118,8 @@ def run_days(arguments: argparse.Namespace) -> int:
     """Print the days. Return the exit status."""
     from pennant.core.days.days import days_of
     from pennant.words.dates import Dates
-    from pennant.words.days import days_report, say_days
+    from pennant.words.days import say_days
+    from pennant.words.days_report import days_report
 
     job = read(arguments)
     planned, dates = plan(job, "fewest"), Dates.of(job.schedule, arguments.first)

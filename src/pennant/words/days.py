@@ -420,10 +420,10 @@ class _Words:
             line for id_ in begins for line in self.steps[id_].needs if line in self.lines
         )
         pieces = tuple(id_ for one in ids for id_ in self.steps[one].pieces)
-        ends = self.clock(max(one.end for one in own))
+        at, ends = self.clock(own[0].start), self.clock(max(one.end for one in own))
         return CardText(
             number=number, steps=ids, name=self._name(step), phase=PHASE_NAMES[step.phase],
-            at=f"{self.clock(own[0].start)} – {ends}" if minutes else self.clock(own[0].start),
+            at=at if ends == at or not minutes else f"{at} – {ends}",
             ends=ends,
             lasts=lasts(minutes), who=self._who(step, minutes),
             how=(*(words.how if words else ()), *self._more(step)),
@@ -548,30 +548,3 @@ def _shorter(one: Shorter) -> str:
 
 def _date(on: date) -> str:
     return f"{on:%a} {on.day} {on:%b}"
-
-
-def days_report(words: DaysText) -> str:
-    """Return the days for a person at a terminal."""
-    lines = [
-        words.headline,
-        words.proof,
-        *filter(None, [words.hire]),
-        *(f"! {one}" for one in words.clashes),
-    ]
-    for day in words.days:
-        if not day.cards:
-            continue
-        lines += ["", f"{day.name}{f', {day.date}' if day.date else ''}"]
-        for card in day.cards:
-            lines.append(f"  {card.at:<14} {card.name}{f' ({card.lasts})' if card.lasts else ''}")
-            lines += [f"{'':17}{one.at:>5} {one.says}" for one in card.times]
-            lines += [f"{'':17}△ {one}" for one in (*card.cautions, *filter(None, [card.doubt]))]
-            if card.stop:
-                lines.append(f"{'':17}{card.stop}")
-    if words.uses:
-        lines += ["", "The kitchen can be used again"]
-    lines += [f"  {one.when:<18} {one.what}{f' ({one.why})' if one.why else ''}"
-              for one in words.uses]  # fmt: skip
-    if words.shorter:
-        lines += ["", "What would shorten it", *(f"  {one}" for one in words.shorter)]
-    return "\n".join(lines) + "\n"
