@@ -93,13 +93,19 @@ def spoken_of(job: Job) -> Spoken:
     A thing that is called by words of the table and a number, such as Outlet 2, has no name of its
     own.
     """
-    names = {
-        name for name in _names_in(job)
+    names = _that_stay(tuple(_names_in(job)))
+    return Spoken.model_construct(region=region_of(job), names=names)
+
+
+@lru_cache(maxsize=64)
+def _that_stay(names: tuple[str, ...]) -> tuple[str, ...]:
+    """The names that the table would change, the longest first."""
+    found = {
+        name for name in names
         if any(in_words_of(region, name) != name for region in REGIONS)
         and not _PLAIN.fullmatch(name)
     }  # fmt: skip
-    longest_first = sorted(names, key=lambda name: (-len(name), name))
-    return Spoken.model_construct(region=region_of(job), names=tuple(longest_first))
+    return tuple(sorted(found, key=lambda name: (-len(name), name)))
 
 
 class Voice:
