@@ -19,19 +19,29 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
     const timer = window.setTimeout(() => setRested(true), REST_MS);
     return () => window.clearTimeout(timer);
   }, []);
-  const { data: all, error } = useQuery({ ...startsOptions(view.job, starts), enabled: rested });
+  // A tile that nobody chose has no start.
+  const chosen = !view.sheet.steps?.some((one) => one.step === "tile" && one.open);
+  // Of a lattice it takes many seconds: that is begun by whoever wants it.
+  const [asked, setAsked] = useState(view.job.pattern.kind === "courses");
+  const enabled = rested && chosen && asked;
+  const { data: all, error } = useQuery({ ...startsOptions(view.job, starts), enabled });
   const { data: first } = useQuery({
     ...firstStartsOptions(view.job, starts),
-    enabled: rested && !all,
+    enabled: enabled && !all,
   });
   const data = all ?? first;
+  if (!chosen) return null;
   const planted = JSON.stringify(start);
   const name = counter?.counter.name ?? wall.name;
   return (
     <section aria-label="Best starts" className="md:col-span-2">
       <div className="mb-1 flex flex-wrap items-baseline gap-x-3">
         <h3 className="heading">Best for {name}</h3>
-        {all ? (
+        {!asked ? (
+          <button type="button" className="button" onClick={() => setAsked(true)}>
+            Plan every start
+          </button>
+        ) : all ? (
           <button type="button" className="text-sm underline" onClick={onMore}>
             More, and what they are ranked by
           </button>
@@ -46,33 +56,35 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
       {error ? (
         <p role="alert">✗ The starts could not be compared: {error.message}.</p>
       ) : (
-        <ol className="grid min-h-40 grid-cols-3 gap-2 max-sm:grid-cols-1">
-          {!data &&
-            [1, 2, 3].map((rank) => (
-              <li
-                key={rank}
-                className="aside grid place-items-center border border-rule border-dashed"
-              >
-                {rank}
+        asked && (
+          <ol className="grid min-h-40 grid-cols-3 gap-2 max-sm:grid-cols-1">
+            {!data &&
+              [1, 2, 3].map((rank) => (
+                <li
+                  key={rank}
+                  className="aside grid place-items-center border border-rule border-dashed"
+                >
+                  {rank}
+                </li>
+              ))}
+            {data?.starts.slice(0, SHOWN).map((one, index) => (
+              <li key={one.title} className={`flex ${all ? "" : "opacity-70"}`}>
+                <StartCard
+                  brief
+                  start={one}
+                  rank={index + 1}
+                  here={JSON.stringify(one.start) === planted}
+                  onUse={() =>
+                    editor.commit(
+                      withStart(editor.get().draft, startAt, one.start),
+                      `Start: ${one.title}`,
+                    )
+                  }
+                />
               </li>
             ))}
-          {data?.starts.slice(0, SHOWN).map((one, index) => (
-            <li key={one.title} className={`flex ${all ? "" : "opacity-70"}`}>
-              <StartCard
-                brief
-                start={one}
-                rank={index + 1}
-                here={JSON.stringify(one.start) === planted}
-                onUse={() =>
-                  editor.commit(
-                    withStart(editor.get().draft, startAt, one.start),
-                    `Start: ${one.title}`,
-                  )
-                }
-              />
-            </li>
-          ))}
-        </ol>
+          </ol>
+        )
       )}
     </section>
   );
