@@ -10,6 +10,7 @@ from fastapi.testclient import TestClient
 from kitchens import WINDOW, a_job
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
+from pennant.core.survey.blank import NOT_CHOSEN
 
 
 def change(client: TestClient, kept: dict, **wall: object) -> object:
@@ -59,6 +60,20 @@ class TestPlan:
         for step, says in zip(steps, beginnings, strict=True):
             assert step["says"].startswith(says)
         assert {step["of"] for step in steps} == {4}
+
+    def test_tiles_come_row_by_row(self, client: TestClient) -> None:
+        square = {"tile": {"length": "4", "height": "4", "thickness": "1/4", "name": "Square"}}
+        job = json.loads(a_job(length="50", top="20").model_dump_json())
+        with client.stream("POST", "/api/tiles", json={**job, "candidates": [square]}) as answer:
+            rows = [json.loads(line) for line in answer.iter_lines()]
+        assert [row["candidate"] for row in rows] == [None, 0]
+        assert all(row["svg"].startswith("<svg") for row in rows)
+
+    def test_where_no_tile_is_known_there_is_no_row(self, client: TestClient) -> None:
+        job = json.loads(a_job(length="50", top="20").model_dump_json())
+        job["tile"]["name"] = NOT_CHOSEN
+        answer = client.post("/api/tiles", json=job)
+        assert (answer.status_code, answer.text) == (200, "")
 
     def test_a_broken_job_has_no_best(self, client: TestClient) -> None:
         job = json.loads(a_job().model_dump_json())

@@ -9,6 +9,7 @@ from pennant.core.document.pattern import Bond, Courses
 from pennant.core.plan import plan
 from pennant.core.search.tiles_tried import NotTiled, TiledWith, laid_with, tiles_tried
 from pennant.core.search.whole_kitchen import best_of_kitchen
+from pennant.core.survey.blank import NOT_CHOSEN
 from pennant.files.job_json import read_job, write_job
 from pennant.words.tiles_tried import tile_row
 
@@ -100,3 +101,9 @@ def test_taking_a_row_gives_the_job_that_it_was_of() -> None:
     taken = job.model_copy(update={"tile": takes.tile, "pattern": takes.pattern, "walls": walls})
     assert isinstance(tried, TiledWith)
     assert plan(taken).surfaces == tried.plan.surfaces
+
+
+def test_a_tile_that_nobody_chose_is_not_among_them() -> None:
+    job = choosing(candidate("6", "3"))
+    open_ = job.model_copy(update={"tile": job.tile.model_copy(update={"name": NOT_CHOSEN})})
+    assert [one.candidate for one in tiles_tried(open_)] == [0]

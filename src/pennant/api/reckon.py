@@ -152,10 +152,12 @@ async def _step_by_step(request: Request, search: str, job: Job) -> Lines:
     """The results of a search, a line each."""
     await run_in_threadpool(refuse_if_wrong, job)
     steps = _search(request, search, job)
-    first = await anext(steps)  # what goes wrong before the first step is an answer of its own
+    # What goes wrong before the first step is an answer of its own; there may be no step at all.
+    first = await anext(steps, None)
 
     async def lines() -> AsyncIterator[str]:
-        yield first + "\n"
+        if first is not None:
+            yield first + "\n"
         async for step in steps:
             yield step + "\n"
 

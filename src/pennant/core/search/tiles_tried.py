@@ -15,6 +15,7 @@ from pennant.core.document.starts import Carried, FromCounter, FullCounter, Full
 from pennant.core.plan import Plan, plan
 from pennant.core.search.starting import started
 from pennant.core.search.whole_kitchen import best_of_kitchen
+from pennant.core.survey.blank import NOT_CHOSEN
 from pennant.core.survey.kitchen import joined_before
 
 
@@ -39,8 +40,11 @@ class NotTiled:
 
 
 def tiles_tried(job: Job) -> Iterator[TiledWith | NotTiled]:
-    """Yield the job with its own tile at its best start, then with each candidate in turn."""
-    yield _tiled(None, best_of_kitchen(job).job)
+    """Yield the job with its own tile at its best start, if it has one yet, then with each
+    candidate in turn.
+    """
+    if job.tile.name != NOT_CHOSEN:
+        yield _tiled(None, best_of_kitchen(job).job)
     for number, candidate in enumerate(job.candidates):
         for bond, joint in candidate.ways():
             tried = laid_with(job, candidate, bond, joint)
