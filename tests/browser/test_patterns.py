@@ -120,7 +120,7 @@ class TestSheets:
         cuts = job.get_by_role("tabpanel").last
         # Repeats of 7 13/16 by 2 15/16 in: two by four come nearest to a usual sheet.
         expect(cuts).to_contain_text("Sheets of 8 chips")
-        expect(cuts).to_contain_text("course 1 of sheets: tips at")
+        expect(cuts).to_contain_text("course 1 of sheets: top edges at")
         paper(job, "Tile")
         up = job.get_by_label("Chips up a sheet")
         up.fill("9")
