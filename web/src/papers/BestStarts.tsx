@@ -8,25 +8,26 @@ import { useWall } from "../job/useWall";
 import { StartCard } from "./StartCard";
 
 const SHOWN = 3;
-/** Whoever only passes by starts no search. */
-const REST_MS = 600;
+/** A search is begun when nothing was typed for so long: it would only keep the next key waiting. */
+const REST_MS = 1_200;
 
 export function BestStarts({ onMore }: { onMore: () => void }) {
   const { editor, view } = useEditor();
   const { wall, counter, starts, start, startAt } = useWall();
-  const [rested, setRested] = useState(false);
+  const [rested, setRested] = useState<typeof view.job | null>(null);
   useEffect(() => {
-    const timer = window.setTimeout(() => setRested(true), REST_MS);
+    const timer = window.setTimeout(() => setRested(view.job), REST_MS);
     return () => window.clearTimeout(timer);
-  }, []);
+  }, [view.job]);
+  const job = rested ?? view.job;
   // A tile that nobody chose has no start.
   const chosen = !view.sheet.steps?.some((one) => one.step === "tile" && one.open);
   // Of a lattice it takes many seconds: that is begun by whoever wants it.
   const [asked, setAsked] = useState(view.job.pattern.kind === "courses");
-  const enabled = rested && chosen && asked;
-  const { data: all, error } = useQuery({ ...startsOptions(view.job, starts), enabled });
+  const enabled = rested !== null && chosen && asked;
+  const { data: all, error } = useQuery({ ...startsOptions(job, starts), enabled });
   const { data: first } = useQuery({
-    ...firstStartsOptions(view.job, starts),
+    ...firstStartsOptions(job, starts),
     enabled: enabled && !all,
   });
   const data = all ?? first;
@@ -68,7 +69,7 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
                 </li>
               ))}
             {data?.starts.slice(0, SHOWN).map((one, index) => (
-              <li key={one.title} className={`flex ${all ? "" : "opacity-70"}`}>
+              <li key={one.title} className={`flex ${all && job === view.job ? "" : "opacity-70"}`}>
                 <StartCard
                   brief
                   start={one}
