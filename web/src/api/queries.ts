@@ -326,7 +326,7 @@ export const wishesOptions = () =>
 /** The board of a wall's starts; it depends on all of the job but its name and that start. */
 export const startsOptions = (job: Job, wall: string) =>
   queryOptions({
-    queryKey: ["starts", wall, startless(job, wall)],
+    queryKey: ["starts", wall, numberOf(startless(job, wall))],
     queryFn: ({ signal }) => ask<Board>(api.POST("/api/starts", { signal, body: { job, wall } })),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 60_000,
@@ -335,12 +335,27 @@ export const startsOptions = (job: Job, wall: string) =>
 /** The best of a few schools, to be shown while all starts are sought. */
 export const firstStartsOptions = (job: Job, wall: string) =>
   queryOptions({
-    queryKey: ["first starts", wall, startless(job, wall)],
+    queryKey: ["first starts", wall, numberOf(startless(job, wall))],
     queryFn: ({ signal }) =>
       ask<Board>(api.POST("/api/starts/first", { signal, body: { job, wall } })),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 60_000,
   });
+
+const MOST_NUMBERED = 100;
+const numbered = new Map<string, number>();
+let next = 0;
+
+/** A number in place of a long text: a key is gone through at every rendering. */
+function numberOf(text: string): number {
+  const known = numbered.get(text);
+  if (known !== undefined) return known;
+  next += 1;
+  numbered.set(text, next);
+  const [oldest] = numbered.keys();
+  if (numbered.size > MOST_NUMBERED && oldest !== undefined) numbered.delete(oldest);
+  return next;
+}
 
 const startlessOnes = new WeakMap<Job, Map<string, string>>();
 

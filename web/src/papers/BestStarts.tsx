@@ -1,6 +1,7 @@
 /** The best starts of a wall, drawn, best first: one press takes one, one more shows all. */
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Board } from "../api/client";
 import { firstStartsOptions, startsOptions } from "../api/queries";
 import { withStart } from "../job/start";
 import { useEditor } from "../job/useEditor";
@@ -31,6 +32,13 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
     enabled: enabled && !all,
   });
   const data = all ?? first;
+  const at = useRef(startAt);
+  at.current = startAt;
+  const use = useCallback(
+    (one: Board["starts"][number]) =>
+      editor.commit(withStart(editor.get().draft, at.current, one.start), `Start: ${one.title}`),
+    [editor],
+  );
   if (!chosen) return null;
   const planted = JSON.stringify(start);
   const name = counter?.counter.name ?? wall.name;
@@ -75,12 +83,7 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
                   start={one}
                   rank={index + 1}
                   here={JSON.stringify(one.start) === planted}
-                  onUse={() =>
-                    editor.commit(
-                      withStart(editor.get().draft, startAt, one.start),
-                      `Start: ${one.title}`,
-                    )
-                  }
+                  onUse={use}
                 />
               </li>
             ))}

@@ -131,8 +131,8 @@ function Starts({ board: data, planted, over, onOver }: StartsProps) {
                 start={start}
                 rank={index + 1}
                 here={here}
-                onUse={() =>
-                  editor.commit(withStart(draft, startAt, start.start), `Start: ${start.title}`)
+                onUse={({ start: taken, title }) =>
+                  editor.commit(withStart(draft, startAt, taken), `Start: ${title}`)
                 }
               />
               {!here && (

@@ -1,4 +1,5 @@
 /** One start of a wall as a small true drawing, with what it gives; pressing it plants it. */
+import { memo } from "react";
 import type { Board } from "../api/client";
 import { Tape } from "../parts/Tape";
 
@@ -9,10 +10,12 @@ interface Props {
   here: boolean;
   /** One of a few beside one another: without what it was ranked by. */
   brief?: boolean;
-  onUse: () => void;
+  onUse: (start: Board["starts"][number]) => void;
 }
 
-export function StartCard({ start, rank, here, brief = false, onUse }: Props) {
+/** Drawn anew when its start is another: its picture is long, and keys are pressed beside it. */
+export const StartCard = memo(function StartCard(props: Props) {
+  const { start, rank, here, brief = false, onUse } = props;
   const edge = here
     ? "border-2 border-flag"
     : start.found
@@ -23,7 +26,7 @@ export function StartCard({ start, rank, here, brief = false, onUse }: Props) {
       type="button"
       aria-pressed={here}
       className={`flex w-full grow flex-col items-start border bg-white p-2 text-left hover:border-pencil ${edge}`}
-      onClick={onUse}
+      onClick={() => onUse(start)}
     >
       <img
         src={`data:image/svg+xml,${encodeURIComponent(start.svg)}`}
@@ -42,4 +45,4 @@ export function StartCard({ start, rank, here, brief = false, onUse }: Props) {
         : start.why && <span className="aside italic">{start.why}</span>}
     </button>
   );
-}
+});

@@ -12,10 +12,6 @@ export { Fragment };
 
 type Props = Record<string, unknown>;
 
-/** Attributes that are read by people; a component's own `title` may be anything. */
-const READ = ["aria-label", "placeholder"] as const;
-const READ_ON_ELEMENTS = [...READ, "title", "alt"] as const;
-
 export function jsx(type: ElementType, props: Props, key?: Key): ReactElement {
   return reactJsx(type, spoken(type, props), key);
 }
@@ -25,25 +21,37 @@ export function jsxs(type: ElementType, props: Props, key?: Key): ReactElement {
 }
 
 /**
- * The properties with their texts in the reader's words; the same object where none changes. What
- * is marked as typed (a product's name on the shelf) stays.
+ * The properties with their texts in the reader's words; the same object where none changes, as of
+ * nearly all the shapes of a drawing. What is marked as typed (a product's name on the shelf) stays.
  */
 function spoken(type: unknown, props: Props): Props {
+  const { children } = props;
+  const found = typeof children === "string" || Array.isArray(children) ? texts(props) : props;
+  // Attributes that are read by people; a component's own `title` may be anything.
+  let said = read(found, props, "aria-label");
+  said = read(said, props, "placeholder");
+  if (typeof type !== "string") return said;
+  said = read(said, props, "title");
+  return read(said, props, "alt");
+}
+
+/** The properties with the texts among their children put in the reader's words. */
+function texts(props: Props): Props {
   if (props["data-typed"]) return props;
-  let found = props;
-  for (const name of typeof type === "string" ? READ_ON_ELEMENTS : READ) {
-    const text = props[name];
-    if (typeof text === "string") found = replaced(found, props, name, inReadersWords(text));
-  }
   const { children } = props;
   if (typeof children === "string") {
-    return replaced(found, props, "children", inReadersWords(children));
+    return replaced(props, props, "children", inReadersWords(children));
   }
-  if (!Array.isArray(children) || !children.some((child) => typeof child === "string")) {
-    return found;
-  }
-  const put = children.map((child) => (typeof child === "string" ? inReadersWords(child) : child));
-  return replaced(found, props, "children", put);
+  const every = children as unknown[];
+  if (!every.some((child) => typeof child === "string")) return props;
+  const put = every.map((child) => (typeof child === "string" ? inReadersWords(child) : child));
+  return replaced(props, props, "children", put);
+}
+
+function read(found: Props, props: Props, name: string): Props {
+  const text = props[name];
+  if (typeof text !== "string" || props["data-typed"]) return found;
+  return replaced(found, props, name, inReadersWords(text));
 }
 
 function replaced(found: Props, props: Props, name: string, value: unknown): Props {
