@@ -1,5 +1,5 @@
 /** The best starts of a wall, drawn, best first: one press takes one, one more shows all. */
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Board } from "../api/client";
 import { firstStartsOptions, startsOptions } from "../api/queries";
@@ -15,18 +15,31 @@ const REST_MS = 1_200;
 export function BestStarts({ onMore }: { onMore: () => void }) {
   const { editor, view } = useEditor();
   const { wall, counter, starts, start, startAt } = useWall();
+  const client = useQueryClient();
   const [rested, setRested] = useState<typeof view.job | null>(null);
   useEffect(() => {
     const timer = window.setTimeout(() => setRested(view.job), REST_MS);
-    return () => window.clearTimeout(timer);
-  }, [view.job]);
+    return () => {
+      window.clearTimeout(timer);
+      // The next key ends a search that still runs: it is of a job that is no more.
+      for (const what of ["starts", "first starts"]) {
+        void client.cancelQueries({ queryKey: [what] });
+      }
+    };
+  }, [view.job, client]);
   const job = rested ?? view.job;
   // A tile that nobody chose has no start.
   const chosen = !view.sheet.steps?.some((one) => one.step === "tile" && one.open);
   // Of a lattice it takes many seconds: that is begun by whoever wants it.
   const [asked, setAsked] = useState(view.job.pattern.kind === "courses");
   const enabled = rested !== null && chosen && asked;
-  const { data: all, error } = useQuery({ ...startsOptions(job, starts), enabled });
+  const every = useQuery({ ...startsOptions(job, starts), enabled });
+  const { data: all, error, fetchStatus, refetch } = every;
+  const ended = enabled && all === undefined && error === null && fetchStatus === "idle";
+  useEffect(() => {
+    // A search that a nudge has ended is begun again: its question is still the same.
+    if (ended && job === view.job) void refetch();
+  }, [ended, job, view.job, refetch]);
   const { data: first } = useQuery({
     ...firstStartsOptions(job, starts),
     enabled: enabled && !all,
