@@ -110,29 +110,32 @@ def exact_key(measured: Measured, wishes: Iterable[Wish]) -> tuple[float, ...]:
     return tuple(round(measured.of(wish), 3) for wish in wishes)
 
 
-def _counter(job: Job, wall: str, laid: list[Laid]) -> float:
-    """How far the courses fall short at the counter, on the worst of the walls that share them."""
-    sharing = [{job.walls[number].id for number in run} for run in runs(job.walls)]
-    alike = next((ids for ids in sharing if wall in ids), {wall})
-    return max(
-        _Measuring(job, one.plan.surface, laid).counter()
-        for one in laid if one.plan.surface in alike or one.plan.surface == wall
-    )  # fmt: skip
-
-
 def measure(job: Job, wall: str, laid: list[Laid], tiles: int) -> Measured:
     """Measure a kitchen as laid; ends, top and centrelines are those of one wall.
 
     At the counter the worst wall counts of those that share its courses: what is a whole course on
     one wall may leave a strip under the hood of the next.
     """
+    own = measure_alone(job, wall, laid, tiles)
+    sharing = [{job.walls[number].id for number in run} for run in runs(job.walls)]
+    others = next((ids for ids in sharing if wall in ids), {wall}) - {wall}
+    counters = (
+        _Measuring(job, one.plan.surface, laid).counter()
+        for one in laid
+        if one.plan.surface in others
+    )
+    return own.model_copy(update={"counter": max([own.counter, *counters])})
+
+
+def measure_alone(job: Job, wall: str, laid: list[Laid], tiles: int) -> Measured:
+    """Measure the same, and the counter by one wall as well."""
     taken = _Measuring(job, wall, laid)
     bound = [wish for wish in job.wishes if wish.on and wish.at and wish.kind in taken.by_place]
     pieces = [piece for one in laid for piece in one.plan.pieces]
     counts = counted_of(job, laid)
     return Measured(
         **counts, even=taken.even(""),
-        own_start=taken.own_start(), counter=_counter(job, wall, laid), window=taken.window(),
+        own_start=taken.own_start(), counter=taken.counter(), window=taken.window(),
         ends=taken.ends(),
         smallest=taken.smallest(""), full_left=taken.full("left", wall),
         full_right=taken.full("right", wall),

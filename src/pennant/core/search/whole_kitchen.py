@@ -30,7 +30,7 @@ from pennant.core.reading.corners import pairs_between
 from pennant.core.reading.laying import Laid, kerf_at, lay, past_corner, thin_pieces
 from pennant.core.reading.whole_courses import with_whole_courses
 from pennant.core.search.lattice_clipping import known_of
-from pennant.core.search.measured import Measured, left_by, measure
+from pennant.core.search.measured import Measured, left_by, measure_alone
 from pennant.core.search.school_places import ON_PLACE, named, off_place
 from pennant.core.search.sieve import NEAR, SIEVED
 from pennant.core.search.starting import started, wishes_of
@@ -447,7 +447,7 @@ def measured_kitchen(job: Job, tiles: int | None = None) -> Measured:
     if tiles is None:
         pieces = [piece for one in laid for piece in one.plan.pieces]
         tiles = tiles_of(job, pieces, thin_pieces(laid))
-    each = [measure(job, wall.id, laid, tiles) for wall in job.walls]
+    each = [measure_alone(job, wall.id, laid, tiles) for wall in job.walls]
     whole: dict[str, object] = {
         name: max(getattr(one, name) for one in each) for name in OF_THE_WORST
     }
