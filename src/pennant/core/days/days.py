@@ -182,14 +182,20 @@ def _between(job: Job, plan: Plan, table: Timetable, when: When, known: Ready) -
     for share in (1 + job.times.pace_varies, 1 / (1 + job.times.pace_varies)):
         paces = {name: getattr(job.settings, name) * share for name in ("pace", "grout_pace")}
         other = job.model_copy(update={"settings": job.settings.model_copy(update=paces)})
-        steps = _steps(other, Facts(other, plan), known.calendar)
-        tried = _known(other, steps, known.calendar, when, known.now)
-        try:
-            timetable = with_fewer_visits(steps, tried, earliest(steps, tried), later=False)
-        except NoRoom:
-            continue
-        found.append(len(visits(timetable.stints, known.calendar)))
+        timetable = _replanned(other, plan, known.calendar, when, known.now)
+        if timetable is not None:
+            found.append(len(visits(timetable.stints, known.calendar)))
     return min(found), max(found)
+
+
+def _replanned(job: Job, plan: Plan, calendar: Calendar, when: When, now: int) -> Timetable | None:
+    """The days of a job that is changed; None where they have no room for it."""
+    steps = _steps(job, Facts(job, plan), calendar)
+    known = _known(job, steps, calendar, when, now)
+    try:
+        return with_fewer_visits(steps, known, earliest(steps, known), later=False)
+    except NoRoom:
+        return None
 
 
 def days_worked(job: Job, plan: Plan, when: When) -> int:
@@ -294,12 +300,8 @@ def _shorter(job: Job, plan: Plan, table: Timetable, when: When, known: Ready) -
         if other is None:
             continue
         open_ = when.calendar(other.schedule)
-        facts = Facts(other, plan)
-        steps = _steps(other, facts, open_)
-        tried = _known(other, steps, open_, when, known.now)
-        try:
-            timetable = with_fewer_visits(steps, tried, earliest(steps, tried), later=False)
-        except NoRoom:
+        timetable = _replanned(other, plan, open_, when, known.now)
+        if timetable is None:
             continue
         days = last - open_.day_until(timetable.finish)
         fewer = len(visits(table.stints, calendar)) - len(visits(timetable.stints, open_))
