@@ -88,6 +88,11 @@ export class Refusal extends Error {
   constructor(readonly problem: ProblemDetails | null) {
     super(problem?.title ?? "Pennant does not answer");
   }
+
+  /** What is wrong, in the server's words; empty where it named nothing. */
+  get reason(): string {
+    return (this.problem?.errors ?? []).map(({ message }) => message).join("; ");
+  }
 }
 
 interface Answer {

@@ -179,9 +179,7 @@ export const timesOptions = () =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
-/** The cut sheet; it depends on the whole job. */
-/** How a length that is being typed is read. */
-/** Without a unit the length tells it, by how it is typed. */
+/** How a length that is being typed is read; where no unit is given, by how it is typed. */
 export const readLengthOptions = (text: string, units?: Units) =>
   queryOptions({
     queryKey: ["length", text, units],
@@ -192,6 +190,7 @@ export const readLengthOptions = (text: string, units?: Units) =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
+/** The cut sheet; it depends on the whole job. */
 export const cutsOptions = (job: Job) =>
   queryOptions({
     queryKey: ["cuts", written(job)],

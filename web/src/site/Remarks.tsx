@@ -21,8 +21,7 @@ export function Remarks() {
       await server?.photograph(picture, words);
       setWords("");
     } catch (error) {
-      const errors = error instanceof Refusal ? (error.problem?.errors ?? []) : [];
-      const why = errors.map(({ message }) => message).join("; ");
+      const why = error instanceof Refusal ? error.reason : "";
       // Out of reach it waits; only where the browser has no room for it is it lost, and said so.
       const full = "did not reach the server, and this browser has no room left to keep it";
       setFailed(`The photograph was not kept: it ${why || full}. Try again.`);

@@ -202,8 +202,7 @@ function usePhotographs(job: string, answered: (site: Site) => Promise<void>) {
 }
 
 function whyRefused(error: unknown): string {
-  const errors = error instanceof Refusal ? (error.problem?.errors ?? []) : [];
-  return errors.map(({ message }) => message).join("; ") || "the server refused it";
+  return (error instanceof Refusal && error.reason) || "the server refused it";
 }
 
 /** Notes: kept, sent in order, and counted in until the server's answer counts them. */
@@ -240,10 +239,9 @@ function useNotes(id: string, kit: SiteKit, answered: (site: Site) => Promise<vo
       const first = box.all[0];
       if (error instanceof Refusal && error.problem && NEVER.has(error.problem.status) && first) {
         // It can never be kept as it is: it is said, and does not stand in the way of the others.
-        const found = error.problem.errors?.map(({ message }) => message).join("; ");
         const says = saysOf(first.entry, kit.site);
         setWhy(
-          `Saved as a note: Pennant could not read it as a measurement. ${says}. ${found ?? ""}`,
+          `Saved as a note: Pennant could not read it as a measurement. ${says}. ${error.reason}`,
         );
         // The words stay, so that nothing that was noted is lost.
         if (first.entry.kind !== "remark" && first.entry.kind !== "taken back")

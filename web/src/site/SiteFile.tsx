@@ -21,8 +21,7 @@ export function SiteFile() {
       client.setQueryData(siteOptions(job).queryKey, site);
       setSaid([`${fresh} new in the record, ${known} were there already`, ...says]);
     } catch (error) {
-      const errors = error instanceof Refusal ? (error.problem?.errors ?? []) : [];
-      const why = errors.map(({ message }) => message).join("; ");
+      const why = error instanceof Refusal ? error.reason : "";
       setFailed(why || (error instanceof Error ? error.message : String(error)));
     }
   };
