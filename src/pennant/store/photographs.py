@@ -74,12 +74,11 @@ class Photographs:
             if known is not None and known.kind != "photograph":
                 raise KeyTaken(f"the key {key!r} was sent before for another entry")
             if known is not None:
-                sent = Sent(key, known.said, revision, said_at=taken.at, clock=taken.clock)
+                said = known.said
             else:
                 name = add_picture(db, job, picture)
                 said = {"kind": "photograph", "name": name, "words": words, "wall": ""}
-                sent = Sent(key, said, revision, said_at=taken.at, clock=taken.clock)
-            add_entry(db, job, sent)
+            add_entry(db, job, Sent(key, said, revision, said_at=taken.at, clock=taken.clock))
 
     def get(self, job: str, name: str) -> Photograph:
         """Return a photograph; raise `PhotographNotFound`."""

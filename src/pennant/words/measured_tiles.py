@@ -42,7 +42,7 @@ def _says(job: Job, found: MeasuredReading) -> Iterator[str]:
         joint = size(job.pattern.joint)
         module = size(found.length + job.pattern.joint)
         yield f"On average a tile is {size(found.length)} long; with a joint of {joint}, {module}."
-        worst = max(found.drifts, key=lambda one: abs(one.by), default=None)
+        worst = found.furthest
         if worst is not None and abs(worst.by) > job.settings.set_within:
             yield _drift(worst, names, size(abs(worst.by)), size(job.tile.length))
     if found.spread is not None and found.hides is not None:

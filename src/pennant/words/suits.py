@@ -332,7 +332,7 @@ def _measured_facts(job: Job, size: Callable[[float | None], str]) -> dict[str, 
     own = 0.0
     if isinstance(pattern, Courses):
         own = lip_in(job, pattern.bond.p, pattern.bond.q) or 0.0
-    worst = max(found.drifts, key=lambda one: abs(one.by), default=None)
+    worst = found.furthest
     return {
         "spread": size(found.spread), "hides": size(found.hides),
         "hides_sorted": size(found.hides_sorted), "lip": size(own),

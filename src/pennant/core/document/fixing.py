@@ -22,7 +22,7 @@ def fixing_of(job: Job) -> Fixing:
     adhesive = job.products.adhesive
     if adhesive is not None and adhesive.kind == "construction":
         return "dabs"
-    if adhesive is not None and not adhesive.powder:
+    if adhesive is not None and adhesive.ready_mixed:
         return "ready-mixed"
     return "buttered" if job.tile.ledger is not None else "combed"
 
@@ -30,5 +30,4 @@ def fixing_of(job: Job) -> Fixing:
 def comb_of(job: Job, tile: Tile) -> Notch:
     """Return the notch that a job's adhesive is combed with behind one of its tiles."""
     adhesive = job.products.adhesive
-    ready_mixed = adhesive is not None and adhesive.kind != "construction" and not adhesive.powder
-    return notch_of(tile, ready_mixed=ready_mixed)
+    return notch_of(tile, ready_mixed=adhesive is not None and adhesive.ready_mixed)

@@ -2,19 +2,15 @@
 
 from typing import Annotated, Self
 
-from pydantic import BeforeValidator, Field, model_validator
+from pydantic import Field, model_validator
 
-from pennant.core.document.values import Distance, Length, Value
+from pennant.core.document.values import EMPTY_IS_NONE, Distance, Length, Value
 
 TEN = 10
 
 
-def _empty_is_none(given: object) -> object:
-    return None if given == "" else given
-
-
-Maybe = Annotated[Length | None, BeforeValidator(_empty_is_none)]
-MaybeNone = Annotated[Distance | None, BeforeValidator(_empty_is_none)]
+Maybe = Annotated[Length | None, EMPTY_IS_NONE]
+MaybeNone = Annotated[Distance | None, EMPTY_IS_NONE]
 
 
 class MeasuredTiles(Value):

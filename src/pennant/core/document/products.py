@@ -83,6 +83,11 @@ class Adhesive(Powder):
         """Whether it is mixed with water."""
         return self.kind in ("thinset", "quick thinset")
 
+    @property
+    def ready_mixed(self) -> bool:
+        """Whether it is combed from its pail as it is; construction adhesive goes on in dabs."""
+        return self.kind == "mastic"
+
 
 class Mat(Product):
     """A sheet that sticks on both faces: it holds the tile in place of adhesive, with no wait."""

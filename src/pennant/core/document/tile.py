@@ -10,7 +10,7 @@ from pennant.core.document.measured_tiles import MeasuredTiles
 from pennant.core.document.products import Price
 from pennant.core.document.survey import Name
 from pennant.core.document.tooling import Material
-from pennant.core.document.values import Distance, Length, Value
+from pennant.core.document.values import EMPTY_IS_NONE, Distance, Length, Value
 
 LEAST_TILE = 5.0
 """Millimetres: the side of the smallest chip sold, far under what anyone sets singly."""
@@ -18,14 +18,8 @@ WIDEST_JOINT = 50.0
 """Millimetres: 2 in, wider than any joint between wall tiles."""
 
 
-def _empty_is_none(given: object) -> object:
-    return None if given == "" else given
-
-
-MaybeCount = Annotated[Annotated[int, Field(ge=1, le=200)] | None, BeforeValidator(_empty_is_none)]
-MaybeLength = Annotated[
-    Annotated[Length, Field(ge=20, le=2_000)] | None, BeforeValidator(_empty_is_none)
-]
+MaybeCount = Annotated[Annotated[int, Field(ge=1, le=200)] | None, EMPTY_IS_NONE]
+MaybeLength = Annotated[Annotated[Length, Field(ge=20, le=2_000)] | None, EMPTY_IS_NONE]
 USUAL_SHEET = 305.0
 """Millimetres, 12 in: what most sheets of chips measure each way, joints with them."""
 

@@ -108,6 +108,14 @@ def _is_length(annotation: object) -> bool:
     return any(_is_length(part) for part in get_args(annotation))
 
 
+def _empty_is_none(given: object) -> object:
+    return None if given == "" else given
+
+
+EMPTY_IS_NONE = BeforeValidator(_empty_is_none)
+"""Lets a field that is left empty stand for what was not given."""
+
+
 def lengths_in(value: object, at: str) -> Iterator[tuple[str, float]]:
     """Yield every length in a value with its JSON pointer, which begins with ``at``."""
     if isinstance(value, tuple):
@@ -117,13 +125,10 @@ def lengths_in(value: object, at: str) -> Iterator[tuple[str, float]]:
         lengths = length_fields(type(value))
         for name in type(value).model_fields:
             inner = getattr(value, name)
-            if name in lengths and isinstance(inner, tuple):
-                for number, item in enumerate(inner):
-                    if isinstance(item, float):
-                        yield f"{at}/{name}/{number}", item
-                    else:
-                        yield from lengths_in(item, f"{at}/{name}/{number}")
-            elif not isinstance(inner, float):
-                yield from lengths_in(inner, f"{at}/{name}")
-            elif name in lengths:
-                yield f"{at}/{name}", inner
+            many = name in lengths and isinstance(inner, tuple)
+            for number, item in enumerate(inner if many else (inner,)):
+                pointer = f"{at}/{name}/{number}" if many else f"{at}/{name}"
+                if not isinstance(item, float):
+                    yield from lengths_in(item, pointer)
+                elif name in lengths:
+                    yield pointer, item

@@ -52,6 +52,11 @@ class MeasuredReading:
     drifts: tuple[Drift, ...]
     lips: tuple[Lip, ...]
 
+    @property
+    def furthest(self) -> Drift | None:
+        """The row that ends furthest from where it is drawn."""
+        return max(self.drifts, key=lambda one: abs(one.by), default=None)
+
 
 def measured_reading(job: Job) -> MeasuredReading | None:
     """Return what the measured tiles of a job say; None where none were measured."""
@@ -79,12 +84,17 @@ def average_length(job: Job) -> float | None:
 
 
 def lip_in(job: Job, p: int, q: int) -> float | None:
-    """Return how far a bowed tile's end stands out in a bond (mm), by `_lips`."""
+    """Return how far a bowed tile's end stands out in a bond (mm); None where no bow is known."""
     measured = job.tile.measured
-    if measured is None or measured.bow is None:
-        return None
+    return None if measured is None or measured.bow is None else _lip(measured.bow, p, q)
+
+
+def _lip(bow: float, p: int, q: int) -> float:
+    """A bow is taken as a parabola over the tile's length: at a share ``t`` from one end it stands
+    ``4 t (1 - t)`` of it high, and there the end of the tile above or below lies.
+    """
     along = p / q
-    return 4 * measured.bow * along * (1 - along)
+    return 4 * bow * along * (1 - along)
 
 
 def _difference(most: float | None, least: float | None) -> float | None:
@@ -103,12 +113,7 @@ def _drifts(job: Job, length: float | None, spread: float | None) -> Iterator[Dr
 
 
 def _lips(job: Job, bow: float | None) -> Iterator[Lip]:
-    """A bow is taken as a parabola over the tile's length: at a share ``t`` from one end it stands
-    ``4 t (1 - t)`` of it high, and there the end of the tile above or below lies.
-    """
     if bow is None or bow <= EPS or not isinstance(job.pattern, Courses):
         return
     for p, q in LIP_IN_BONDS:
-        found = lip_in(job, p, q)
-        assert found is not None
-        yield Lip(p, q, found)
+        yield Lip(p, q, _lip(bow, p, q))
