@@ -32,6 +32,7 @@ def test_words_go_with_the_unit_unless_the_job_says_otherwise() -> None:
          "a cooker hood over the cooker"),
         ("GFCI", "GFCI", "RCD"),
         ("a colourless sealant", "a colorless caulk", "a colourless sealant"),
+        ("taped, not tapped; taps", "taped, not tapped; faucets", "taped, not tapped; taps"),
         ("encounter, staple, arrange", "encounter, staple, arrange", "encounter, staple, arrange"),
     ],
 )  # fmt: skip

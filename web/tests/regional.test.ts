@@ -24,6 +24,8 @@ describe("a text", () => {
 
   it("changes only whole words", () => {
     expect(inReadersWords("encounter, arranged")).toBe("encounter, arranged");
+    speakAs({ region: "american", names: [] });
+    expect(inReadersWords("a tap, taped")).toBe("a faucet, taped");
   });
 
   it("follows a kit that says nothing by leaving the side as it is", () => {

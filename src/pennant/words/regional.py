@@ -32,8 +32,8 @@ WORDS: tuple[tuple[str, str], ...] = (
 _PLAIN = re.compile(rf"(?:{'|'.join(word for pair in WORDS for word in pair)}| |gap|\d)+", re.I)
 """What the notebook calls a thing that nobody named: Outlet 2, Range gap."""
 _BETWEEN_TAGS = re.compile(">([^<]+)<")
-ENDINGS = "s|ed|ing|'s|less|ful"
-"""What may follow a word of the table and stays as it is."""
+ENDINGS = "s|(?<!tap)ed|(?<!tap)ing|'s|less|ful"
+"""What may follow a word of the table and stays as it is; taped and taping come of tape."""
 
 
 def region_of(job: Job) -> Region:
