@@ -17,6 +17,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
 from pennant.words.dates import Dates
+from pennant.words.days import days_in_words
 
 
 class TestWhatOthersSet:
@@ -119,6 +120,19 @@ class TestHeldBack:
     def test_all_of_it_held_back_is_one_run_of_the_work(self) -> None:
         job = a_kitchen(things=['hood "Canopy" 30 wide 34 clear 16 hold 90'])
         assert not any(one.held for one in planned(job).steps)
+
+    def test_a_hood_that_no_tile_waits_for_holds_nothing_up(self) -> None:
+        plain = self.HOOD.removesuffix(" hold 4")
+        without = planned(a_kitchen(things=[plain]))
+        dated = with_schedule(
+            a_kitchen(things=[plain]), outside=[{"what": "hood", "on": "day 15"}]
+        )  # fmt: skip
+        days = planned(dated)
+        assert days.last_day == without.last_day
+        (clash,) = days.clashes
+        assert (clash.rule, clash.day) == ("not-awaited", 15)
+        said = days_in_words(dated, plan(dated)).clashes
+        assert any("no tile is held back" in one for one in said)
 
     def test_without_a_date_one_is_asked_for(self) -> None:
         days = planned(self.kitchen(on=None))

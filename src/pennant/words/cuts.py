@@ -20,6 +20,7 @@ from pennant.core.layout.sides import sides_of
 from pennant.core.plan import Plan
 from pennant.core.site.record import Again, Record, SiteEvent, again_for, dealt_otherwise
 from pennant.words.chip_sheets import SheetsText, sheets_in_words
+from pennant.words.counts import counted
 from pennant.words.entries import say_pieces
 from pennant.words.names import CUT_NAMES, Names, rows
 
@@ -216,10 +217,10 @@ def _tools(job: Job, found: CutList) -> Iterator[ToolText]:
     for tool, count in counts.most_common():
         minutes = found.minutes(tool)
         time = f"about {minutes:.0f} min" if minutes < 90 else f"about {minutes / 60:.1f} h"
-        missing = "" if tool in job.tools else "; not among your tools: borrow or hire it"
+        missing = "" if tool in job.tools else "; not among your tools: borrow or hire"
         hire = "; gathered, so that a hired one is needed once" if tool == "wet saw" else ""
         yield ToolText(
-            tool=tool, cuts=count, says=f"{count} cuts, {time}{hire}{missing}",
+            tool=tool, cuts=count, says=f"{counted(count, 'cut')}, {time}{hire}{missing}",
             caution=CAUTIONS[tool],
         )  # fmt: skip
 

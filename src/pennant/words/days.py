@@ -14,6 +14,7 @@ from pennant.core.document.products import Coating
 from pennant.core.document.schedule import Dated
 from pennant.core.plan import Plan
 from pennant.core.takes.mixing import mixed_for
+from pennant.words.counts import counted
 from pennant.words.dates import Dates
 from pennant.words.days_values import (
     BlockText,
@@ -31,6 +32,7 @@ from pennant.words.names import Names
 from pennant.words.own_tile import own_tile
 from pennant.words.quantities import quantities_in_words
 from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, WAITS, WHO
+from pennant.words.units import counted_units, units_by_piece
 from pennant.words.weights import volume, weight
 
 OUTSIDE: dict[Dated, str] = {
@@ -97,7 +99,7 @@ class _Words:
 
     def __init__(self, job: Job, plan: Plan, dates: Dates, days: Days) -> None:
         self.job, self.plan, self.dates, self.days = job, plan, dates, days
-        self.names = Names(plan.kitchen)
+        self.names, self.units = Names(plan.kitchen), units_by_piece(job, plan)
         self.steps = {one.id: one for one in days.steps}
         self.lines = {one.id: one for one in quantities_in_words(job, plan)}
         self.cal = days.calendar
@@ -139,7 +141,7 @@ class _Words:
         if saw is None or saw.price is None:
             return ""
         many = max(self.dates.day(saw.until or saw.on) - self.dates.day(saw.on) + 1, 1)
-        days = "1 day" if many == 1 else f"{many} days"
+        days = counted(many, "day")
         return f"The saw is hired for {days} at {saw.price:.2f}: {many * saw.price:.2f}."
 
     def _proof(self) -> str:
@@ -223,6 +225,12 @@ class _Words:
                     "Some tile is held back, and nothing says when it can be set: it is planned "
                     "right after the rest. Add under Hours, people, dates the day on which the "
                     "hood, or what it waits for, comes."
+                )
+            case "not-awaited":
+                return (
+                    f"The hood comes on {wished}, and no tile is held back for it: all of it is "
+                    "planned without waiting. Should some wait, say in the notebook how much round "
+                    "the hood is held back, such as: unsettled hold 3 in."
                 )
             case "unknown-step":
                 return f"No step of this job is called {clash.what}: it holds up nothing."
@@ -475,9 +483,7 @@ class _Words:
             yield f"{line.name}, {line.amount}"
         cut = [one for id_ in ids for one in self.steps[id_].pieces]
         if cut and self.steps[ids[0]].sections:
-            kinds = {piece.id: piece.kind for piece in self.plan.pieces}
-            count = sum(kinds.get(id_, "full") != "full" for id_ in cut)
-            yield f"{len(cut) - count} full and {count} cut pieces, in the order of the sections"
+            yield f"{self._full_and_cut(cut)}, in the order of the sections"
 
     def _times(self, own: Sequence[Stint]) -> Iterator[TimeText]:
         """Each batch or section with its time, and each coming back to one."""
@@ -495,9 +501,17 @@ class _Words:
                 yield TimeText(at=self.clock(one.start), says=self._batch(step, number),
                                pieces=step.pieces, steps=(one.step,))  # fmt: skip
 
+    def _full_and_cut(self, pieces: Sequence[str]) -> str:
+        """What is laid out ready: sheets and chips, or full and cut pieces."""
+        if any(id_ in self.units for id_ in pieces):
+            return counted_units(self.units, pieces)
+        kinds = {piece.id: piece.kind for piece in self.plan.pieces}
+        cut = sum(kinds.get(id_, "full") != "full" for id_ in pieces)
+        return f"{len(pieces) - cut} full and {counted(cut, 'cut piece')}"
+
     def _batch(self, step: Step, number: str) -> str:
-        sections, many = len(step.sections), len(step.pieces)
-        count = f"{many} {'piece' if many == 1 else 'pieces'}"
+        sections = len(step.sections)
+        count = counted_units(self.units, step.pieces)
         pieces = f"{count}, {f'{sections} sections' if sections > 1 else 'spread once'}"
         adhesive = self.job.products.adhesive
         if self.job.tile.material == "stick-on" or self.job.products.mat is not None:
@@ -542,7 +556,7 @@ def _base(id_: str) -> str:
 
 
 def _shorter(one: Shorter) -> str:
-    days = f"{one.days} day{'s' if one.days > 1 else ''} sooner"
+    days = f"{counted(one.days, 'day')} sooner"
     return f"{days} with {CHANGED[one.change].format(life=one.batch_minutes)}"
 
 

@@ -9,6 +9,7 @@ from pennant.core.document.pattern import Courses
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.survey.blank import NOT_CHOSEN
+from pennant.words.counts import counted
 from pennant.words.doubts import DoubtText
 from pennant.words.findings import FindingText, still_open
 from pennant.words.pattern import say_pattern
@@ -54,8 +55,8 @@ def _steps(
                 bool(missing))  # fmt: skip
     first = job.schedule.first
     yield _step("days", f"from {first}" if first else "no first day yet", first is None)
-    yield _step("cut", _count(plan.cut, "cut") if chosen else FIRST, False)
-    yield _step("set", _count(len(plan.pieces), "piece") if chosen else FIRST, False)
+    yield _step("cut", counted(plan.cut, "cut") if chosen else FIRST, False)
+    yield _step("set", counted(len(plan.pieces), "piece") if chosen else FIRST, False)
 
 
 def _step(step: DeskStep, state: str, is_open: bool) -> StepState:
@@ -64,10 +65,10 @@ def _step(step: DeskStep, state: str, is_open: bool) -> StepState:
 
 def _measured(job: Job, asked: int) -> str:
     things = sum(len(wall.things) for wall in job.walls)
-    what = _count(len(job.walls), "wall")
+    what = counted(len(job.walls), "wall")
     if asked:
         return f"{what}, {asked} to remeasure"
-    return f"{what}, {_count(things, 'thing')}" if things else what
+    return f"{what}, {counted(things, 'thing')}" if things else what
 
 
 def tile_in_brief(job: Job) -> str:
@@ -97,7 +98,3 @@ def _holding(job: Job) -> Iterator[tuple[str, object]]:
     yield "adhesive", job.products.mat or job.products.adhesive
     if job.pattern.joint > 0:
         yield "grout", job.products.grout
-
-
-def _count(number: int, what: str) -> str:
-    return f"{number} {what}{'' if number == 1 else 's'}"

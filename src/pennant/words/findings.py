@@ -22,6 +22,7 @@ from pennant.core.reading.finding import (
     UnevenJambs,
 )
 from pennant.core.reading.seen import SeenWeights
+from pennant.words.counts import counted
 from pennant.words.names import Names, rows
 from pennant.words.rule_names import rule_name
 
@@ -249,4 +250,4 @@ class _Saying:
 
 def _count(finding: Finding) -> str:
     number = len(finding.pieces)
-    return f"{number} {'piece' if number == 1 else 'pieces'}"
+    return counted(number, "piece")

@@ -21,6 +21,7 @@ from pennant.core.document.survey import (
 )
 from pennant.core.document.values import Value
 from pennant.core.geometry.kept import kept
+from pennant.words.counts import counted
 from pennant.words.measures import MeasureText, measures_of
 
 
@@ -175,7 +176,7 @@ def _rest(thing: AnyThing, units: Units) -> Iterator[str]:
         case Below():
             yield from _sizes(thing, units, width="wide", down="down")
             if thing.courses:
-                yield f"down {thing.courses} course{'s' if thing.courses > 1 else ''}"
+                yield f"down {counted(thing.courses, 'course')}"
         case Raised():
             yield from _sizes(thing, units, width="wide", height="high", depth="deep")
             yield from _trim(thing.trim)

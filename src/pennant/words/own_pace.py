@@ -6,6 +6,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.values import Value
 from pennant.core.site.paces import Paces
 from pennant.core.takes.mixing import pieces_an_hour
+from pennant.words.counts import counted
 
 LEAST_CUTS = 20
 """Cuts that must have been made over all jobs, before their breakage is told."""
@@ -35,7 +36,7 @@ def own_rules(jobs: Iterable[tuple[Job, Paces]]) -> list[OwnRule]:
             pieces += many
             own += many * an_hour / pieces_an_hour(job).value * job.settings.pace
             reckoned += many * job.settings.pace
-    over = f"over {count} {'job' if count == 1 else 'jobs'}"
+    over = f"over {counted(count, 'job')}"
     found = []
     if pieces:
         found.append(

@@ -29,6 +29,7 @@ from pennant.core.site.refit import (
     RefitWay,
     WayKind,
 )
+from pennant.words.counts import counted
 from pennant.words.entries import say_pieces, say_reading
 from pennant.words.names import Names, rows
 
@@ -244,9 +245,9 @@ def _does_up(job: Job, way: RefitWay, means: Meant) -> str:
 def _joints(job: Job, way: RefitWay, means: Meant, rest: str) -> str:
     joint = job.pattern.joint + way.each
     wider = "wider" if way.each > 0 else "narrower"
-    many = "1 joint" if means.joints == 1 else f"{means.joints} joints"
+    joints = counted(means.joints, "joint")
     return (
-        f"{many} {_share(job, way.each)} {wider}, about {show_with_unit(joint, job.step)} each; "
+        f"{joints} {_share(job, way.each)} {wider}, about {show_with_unit(joint, job.step)} each; "
         f"{rest}"
     )
 

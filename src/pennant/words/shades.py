@@ -9,6 +9,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.shade.shading import ShadeNote, Shading, shading_of
+from pennant.words.counts import counted
 from pennant.words.dates import Dates
 from pennant.words.names import Names
 
@@ -87,7 +88,7 @@ def _headline(job: Job, shading: Shading) -> str:
         return f"Taken from the boxes by turns: {used}"
     good = "" if result.patches else f"; no more than {job.shades.most_alike} alike together"
     if result.short:
-        tiles = "1 tile" if result.short == 1 else f"{result.short} tiles"
+        tiles = counted(result.short, "tile")
         good += f"; over all square metres {tiles} from an even share"
     best = "; every way was tried" if result.whole else ""
     return f"Blended: {used}{good}{best}"
@@ -101,7 +102,7 @@ def _beside(shading: Shading) -> str:
         return "Box after box would do as well here."
     many, most = len(shading.plain.patches), max(shading.plain.patches)
     return (
-        f"Box after box there would be {many} patch{'es' if many > 1 else ''} of one shade too "
+        f"Box after box there would be {counted(many, 'patch', 'patches')} of one shade too "
         f"large, the largest of {most} tiles."
     )
 

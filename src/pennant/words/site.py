@@ -4,13 +4,12 @@ import math
 from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts.cut_list import cuts_of
-from pennant.core.cuts.sheets import sheet_rows
+from pennant.core.cuts.units import units_of
 from pennant.core.days.days import steps_in
 from pennant.core.days.sections import grouting_sections
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.values import Value
-from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.site.clocks import Clock, Runs, clocks_of
 from pennant.core.site.done import done_steps, passed_steps
@@ -219,15 +218,13 @@ class _Site:
         return ", ".join(part for part in parts if part)
 
     def _courses(self) -> Iterator[CourseText]:
-        rows = sheet_rows(self.job, self.planned.pieces)
         for surface in self.planned.surfaces:
-            by_course: dict[int, list[Piece]] = {}
-            for piece in surface.pieces:
-                # Chips are set by the sheet: a course of those is noted at once.
-                number = rows.get(piece.id, piece.course)
-                by_course.setdefault(number, []).append(piece)
-            for number in sorted(by_course):
-                own = tuple(piece.id for piece in by_course[number])
+            # Chips are set by the sheet: a course of those is noted at once.
+            by_row: dict[int, list[str]] = {}
+            for unit in units_of(self.job, surface.pieces):
+                by_row.setdefault(unit.row, []).extend(unit.pieces)
+            for number in sorted(by_row):
+                own = tuple(by_row[number])
                 yield CourseText(
                     wall=surface.surface, name=self.names.thing(surface.surface),
                     number=number + 1, pieces=own, to_set=self._not_set(own),

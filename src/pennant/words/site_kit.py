@@ -6,7 +6,7 @@ With it a phone shows all that is needed there, and keeps the record, while no s
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
-from pennant.core.cuts.sheets import LaidSheet, sheets_of
+from pennant.core.cuts.units import Unit, units_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused
@@ -21,6 +21,7 @@ from pennant.core.site.clocks import Runs, lasting_of
 from pennant.core.site.entries import Entry
 from pennant.core.survey.placed import Surface
 from pennant.drawing.kitchen import shape_of, slab_under
+from pennant.words.counts import counted
 from pennant.words.cuts import CutSheet, cut_sheet
 from pennant.words.days import days_in_words
 from pennant.words.days_values import CardText
@@ -201,36 +202,31 @@ def _surfaces(
 
 def _units(job: Job, planned: SurfacePlan) -> Iterator[SiteUnit]:
     """Each sheet with its place, and after it the chips that are cut and set singly."""
-    for of in tiles_of(job):
-        laid = sheets_of(job, planned.pieces, of)
-        by_row: dict[int, list[LaidSheet]] = {}
-        for sheet in laid:
-            by_row.setdefault(sheet.row, []).append(sheet)
-        for row, own in sorted(by_row.items()):
-            for nth, sheet in enumerate(sorted(own, key=lambda one: one.column), 1):
-                place = f"row {row + 1} of sheets, {_ordinal(nth)} of {len(own)} from the left"
-                yield from _units_of(sheet, place)
+    rows: dict[tuple[str, int], dict[int, list[Unit]]] = {}
+    for unit in units_of(job, planned.pieces):
+        if unit.sheet is not None:
+            tile = unit.sheet.id.rpartition("s")[0]
+            row = rows.setdefault((tile, unit.row), {})
+            row.setdefault(unit.sheet.column, []).append(unit)
+    for (_, number), row in rows.items():
+        for nth, column in enumerate(sorted(row), 1):
+            place = f"row {number + 1} of sheets, {_ordinal(nth)} of {len(row)} from the left"
+            for unit in row[column]:
+                yield _unit(unit, place)
 
 
-def _units_of(sheet: LaidSheet, place: str) -> Iterator[SiteUnit]:
-    on_backing = (*sheet.full, *(id_ for id_ in sheet.cut if id_ not in sheet.single))
-    if on_backing:
-        cut = len(on_backing) - len(sheet.full)
-        says = "as it comes" if sheet.kind == "whole" else f"{_chips(len(on_backing))} of it"
-        yield SiteUnit.model_construct(
-            id=sheet.id, name=f"Sheet {sheet.id}", place=place,
-            says=f"{says}, {cut} sawn through" if cut else says,
-            pieces=on_backing, box=sheet.kept,
-        )  # fmt: skip
-    if sheet.single:
-        yield SiteUnit.model_construct(
-            id=f"{sheet.id}+", name=f"{_chips(len(sheet.single))} by sheet {sheet.id}", place=place,
-            says="cut and set singly", pieces=sheet.single, box=sheet.room,
-        )  # fmt: skip
-
-
-def _chips(many: int) -> str:
-    return f"{many} {'chip' if many == 1 else 'chips'}"
+def _unit(unit: Unit, place: str) -> SiteUnit:
+    many = counted(len(unit.pieces), "chip")
+    assert unit.sheet is not None
+    if unit.kind == "chips":
+        name, says = f"{many} by sheet {unit.sheet.id}", "cut and set singly"
+    else:
+        name, sawn = f"Sheet {unit.id}", len(unit.pieces) - len(unit.sheet.full)
+        says = "as it comes" if unit.kind == "sheet" else f"{many} of it"
+        says = f"{says}, {sawn} sawn through" if sawn else says
+    return SiteUnit.model_construct(
+        id=unit.id, name=name, place=place, says=says, pieces=unit.pieces, box=unit.box
+    )
 
 
 def _around(wall: Surface, planned: SurfacePlan) -> Iterator[SiteThing]:

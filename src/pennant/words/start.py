@@ -20,6 +20,7 @@ from pennant.core.document.starts import (
     WholeCourses,
 )
 from pennant.core.search.slack import Slack
+from pennant.words.counts import counted
 from pennant.words.names import Names
 
 
@@ -119,8 +120,8 @@ def _raised(job: Job, nudge: float) -> str:
     rest = nudge - whole * course
     if whole == 0 or abs(rest) < STEP_MM[job.step] / 8:
         return _moved(job, nudge, "up", "down")
-    many = f"{abs(whole)} course{'' if abs(whole) == 1 else 's'}"
-    return f"{_moved(job, rest, 'up', 'down')}, and {many} {'up' if whole > 0 else 'down'}"
+    courses = counted(abs(whole), "course")
+    return f"{_moved(job, rest, 'up', 'down')}, and {courses} {'up' if whole > 0 else 'down'}"
 
 
 def _moved(job: Job, nudge: float, plus: str, minus: str) -> str:

@@ -11,6 +11,7 @@ from pennant.core.search.best import Compared, SearchStep, Unmet, unmet
 from pennant.core.search.measured import Measured
 from pennant.core.search.ranking import Outcome
 from pennant.core.search.whole_kitchen import WholeKitchen
+from pennant.words.counts import counted
 from pennant.words.names import Names
 from pennant.words.start import say_counter_start, say_start
 
@@ -183,7 +184,7 @@ _LEFT: dict[WishKind, str] = {
 def _sifted(whole: WholeKitchen) -> str:
     """How many starts were tried, what each wish left of them, and how many were planned."""
     steps = [f"{one.left:,} {_LEFT[one.wish.kind]}" for one in whole.sifted]
-    planned = "1 layout" if whole.planned == 1 else f"{whole.planned} layouts"
+    planned = counted(whole.planned, "layout")
     tried = f"{whole.tried:,} starts tried"
     if whole.by_steps:
         tried = f"{whole.tried:,} starts of a grid looked at, then steps from the best; not proved"

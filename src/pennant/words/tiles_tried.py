@@ -13,6 +13,7 @@ from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading
 from pennant.core.search.tiles_tried import NotTiled, TiledWith
+from pennant.words.counts import counted
 from pennant.words.dates import Dates
 from pennant.words.desk_steps import tile_in_brief
 from pennant.words.names import Names
@@ -88,17 +89,13 @@ def tiles_report(job: Job, rows: Iterable[TileRow]) -> Iterator[str]:
             yield f"     cannot be laid: {row.refused}"
             continue
         cost = "" if row.cost is None else f"; {row.cost:.2f}"
-        days = "" if row.days is None else f"; {_count(row.days, 'day')}"
+        days = "" if row.days is None else f"; {counted(row.days, 'day')}"
         yield (
             f"     {row.to_fix} to fix, {row.to_decide} to decide; smallest piece "
-            f"{row.smallest_says}; {row.cut} cut; {_count(row.tiles or 0, 'tile')}, "
-            f"{_count(row.boxes or 0, 'box', 'boxes')}{days}{cost}"
+            f"{row.smallest_says}; {row.cut} cut; {counted(row.tiles or 0, 'tile')}, "
+            f"{counted(row.boxes or 0, 'box', 'boxes')}{days}{cost}"
         )
         yield f"     {row.why}"
-
-
-def _count(many: int, one: str, several: str = "") -> str:
-    return f"{many} {one if many == 1 else several or f'{one}s'}"
 
 
 def _laid(job: Job) -> str:

@@ -340,14 +340,3 @@ def sheet_plan(job: Job, pieces: Sequence[Piece], of: str = FIELD) -> SheetPlan 
     from_spare = min(spare, singles)
     more = math.ceil((singles - from_spare) / size.chips - EPS)
     return SheetPlan(size, laid, stock, singles, from_spare, more)
-
-
-def sheet_rows(job: Job, pieces: Sequence[Piece]) -> dict[str, int]:
-    """Return for each piece of the wall's own tile which course of sheets it is in, from 0."""
-    laid = sheets_of(job, pieces)
-    lowest: dict[str, int] = {}
-    for one in laid:
-        lowest[one.surface] = min(lowest.get(one.surface, one.row), one.row)
-    return {
-        id_: one.row - lowest[one.surface] for one in laid for id_ in (*one.full, *one.cut)
-    }  # fmt: skip

@@ -38,7 +38,7 @@ LONGER = 120
 """Minutes by which the working day is made longer to see what that gains."""
 ClashRule = Literal[
     "not-ready", "hire-over", "water-late", "too-late", "unknown-step", "unknown-done", "no-date",
-    "done-before",
+    "not-awaited", "done-before",
 ]  # fmt: skip
 AFTER_ALL: tuple[StepId, ...] = (*HELD_FIRST, "hand-over")
 """Steps that are no part of the rest where something is held back."""
@@ -366,6 +366,8 @@ def _clashes(
             yield Clash("not-ready", one.on, comes, planned)
     if facts.held and "hood" not in outside:
         yield Clash("no-date", "hood")
+    elif not facts.held and "hood" in outside:
+        yield Clash("not-awaited", "hood", when.day(outside["hood"].on))
     saw = outside.get("saw")
     if saw is not None:
         until = when.day(saw.until or saw.on)

@@ -1,8 +1,8 @@
 """Sections: what is spread and set at once, what one batch sets, and what is grouted at once.
 
-The wall is divided along joints, whole pieces each. Setting goes up by bands of courses and, in
-each band, from the pennant outward to either end: it begins at the hard line and closes at an end,
-never in the middle of a wall.
+The wall is divided along joints, into what one handles: whole pieces, whole sheets. Setting goes up
+by bands of courses and, in each band, from the pennant outward to either end: it begins at the hard
+line and closes at an end, never in the middle of a wall.
 """
 
 import math
@@ -11,6 +11,7 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from pennant.core.cuts.sheets import sheet_size
+from pennant.core.cuts.units import Unit, only, units_of
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import has_finished_top
 from pennant.core.layout.pieces import Piece
@@ -98,6 +99,8 @@ def setting_sections(
 ) -> list[Section]:
     """Return what is spread and set at once, in order, of the pieces that are ``meant``.
 
+    A sheet is set as it comes: no section ends within one.
+
     ``cutting`` gives the minutes of each piece's cut that is made as it is set.
     """
     at_once = spread_at_once(job)
@@ -106,16 +109,16 @@ def setting_sections(
     # Wall tile stands over the counter's, whose edge gives its tile the line.
     order = sorted(plan.surfaces, key=lambda one: _turn(job, one.surface))
     for surface in order:
-        pieces = [piece for piece in surface.pieces if meant(piece.id)]
+        units = only(units_of(job, surface.pieces), surface.pieces, meant)
         down = has_finished_top(job.pattern) and job.ways.tips == "hung"
-        for own in _runs(pieces, surface, at_once, job.times.spread_band, down=down):
+        for own in _runs(units, surface.pennant.x, at_once, job.times.spread_band, down=down):
+            pieces = tuple(id_ for unit in own for id_ in unit.pieces)
             found.append(
                 Section(
-                    number=len(found) + 1, surface=surface.surface,
-                    pieces=tuple(piece.id for piece in own),
-                    area=sum(piece.area for piece in own) / MM2_PER_M2,
-                    minutes=minute * len(own),
-                    cutting=sum(cutting.get(piece.id, 0.0) for piece in own),
+                    number=len(found) + 1, surface=surface.surface, pieces=pieces,
+                    area=sum(unit.area for unit in own) / MM2_PER_M2,
+                    minutes=minute * len(pieces),
+                    cutting=sum(cutting.get(id_, 0.0) for id_ in pieces),
                 )
             )  # fmt: skip
     return found
@@ -128,52 +131,54 @@ def _turn(job: Job, surface: str) -> int:
 
 
 def _runs(
-    pieces: Sequence[Piece], surface: SurfacePlan, at_once: int, reach: float, *, down: bool
-) -> Iterator[list[Piece]]:
-    """The pieces of one surface in sections: no more pieces than are set at once, no longer than an
-    arm's reach. What hangs from a line is set from there ``down``.
+    units: Sequence[Unit], hard: float, at_once: int, reach: float, *, down: bool
+) -> Iterator[list[Unit]]:
+    """What is handled on one surface in sections: no more pieces than are set at once, no longer
+    than an arm's reach. What hangs from a line is set from there ``down``.
     """
-    if not pieces:
+    if not units:
         return
-    by_course: dict[int, list[Piece]] = defaultdict(list)
-    for piece in pieces:
-        by_course[piece.course].append(piece)
-    widest = max(_span(row) for row in by_course.values())
-    fullest = max(len(row) for row in by_course.values())
+    by_row: dict[int, list[Unit]] = defaultdict(list)
+    for unit in units:
+        by_row[unit.row].append(unit)
+    widest = max(_span(row) for row in by_row.values())
+    fullest = max(_pieces_in(row) for row in by_row.values())
     in_reach = max(1.0, fullest * min(reach / max(widest, 1.0), 1.0))
     band = max(1, int(at_once / in_reach + SLACK))
-    courses = sorted(by_course, reverse=down)
-    hard = surface.pennant.x
-    for first in range(0, len(courses), band):
-        own = [piece for course in courses[first : first + band] for piece in by_course[course]]
-        right = [piece for piece in own if _middle(piece) >= hard]
-        left = [piece for piece in own if _middle(piece) < hard]
+    rows = sorted(by_row, reverse=down)
+    for first in range(0, len(rows), band):
+        own = [unit for row in rows[first : first + band] for unit in by_row[row]]
+        right = [unit for unit in own if unit.middle >= hard]
+        left = [unit for unit in own if unit.middle < hard]
         for side in (right, left):
             yield from _stretches(side, hard, at_once, reach)
 
 
-def _span(row: Sequence[Piece]) -> float:
-    return max(piece.box.x1 for piece in row) - min(piece.box.x0 for piece in row)
+def _span(row: Sequence[Unit]) -> float:
+    return max(unit.box.x1 for unit in row) - min(unit.box.x0 for unit in row)
 
 
-def _middle(piece: Piece) -> float:
-    return (piece.box.x0 + piece.box.x1) / 2
+def _pieces_in(units: Sequence[Unit]) -> int:
+    return sum(len(unit.pieces) for unit in units)
 
 
 def _stretches(
-    pieces: Sequence[Piece], hard: float, at_once: int, reach: float
-) -> Iterator[list[Piece]]:
-    """One side of a band, outward from the hard line, in stretches of about the same length."""
-    if not pieces:
+    units: Sequence[Unit], hard: float, at_once: int, reach: float
+) -> Iterator[list[Unit]]:
+    """One side of a band, outward from the hard line, in stretches of about as many pieces."""
+    if not units:
         return
-    away = sorted(pieces, key=lambda piece: (abs(_middle(piece) - hard), piece.course, piece.id))
-    count = max(
-        math.ceil(len(away) / at_once - SLACK), math.ceil(_span(away) / reach - SLACK), 1
-    )  # fmt: skip
-    for number in range(count):
-        part = away[len(away) * number // count : len(away) * (number + 1) // count]
-        if part:
-            yield sorted(part, key=lambda one: (one.course, abs(_middle(one) - hard), one.id))
+    away = sorted(units, key=lambda unit: (abs(unit.middle - hard), unit.row, unit.id))
+    total = _pieces_in(away)
+    count = max(math.ceil(total / at_once - SLACK), math.ceil(_span(away) / reach - SLACK), 1)
+    parts: dict[int, list[Unit]] = defaultdict(list)
+    done = 0
+    for unit in away:
+        done += len(unit.pieces)
+        # The stretch in which its last piece lies, rounded up in whole numbers.
+        parts[-(-done * count // total)].append(unit)
+    for part in parts.values():
+        yield sorted(part, key=lambda unit: (unit.row, abs(unit.middle - hard), unit.id))
 
 
 def batch_life(job: Job) -> float:
@@ -254,7 +259,7 @@ def _strips(surface: SurfacePlan, pieces: Sequence[Piece], count: int) -> Iterat
     x0, _, x1, _ = surface.field
     from_left = surface.pennant.x - x0 <= x1 - surface.pennant.x
     way = 1 if from_left else -1
-    along = sorted(pieces, key=lambda piece: (way * _middle(piece), piece.id))
+    along = sorted(pieces, key=lambda piece: (way * (piece.box.x0 + piece.box.x1), piece.id))
     each = sum(piece.area for piece in along) / count
     strips: dict[int, list[Piece]] = defaultdict(list)
     done = 0.0
