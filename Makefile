@@ -10,6 +10,9 @@ DEMO_HOME ?= var/demo
 PORT ?= 8765
 WEB := $(shell find web/src web/public web/index.html web/vite.config.ts web/vite.site-file.config.ts -type f)
 
+# Where the shell forbids it, every server and every worker would compile each module anew.
+export PYTHONDONTWRITEBYTECODE :=
+
 .PHONY: fonts fuzz mutate search help demo serve test check check-python check-web format bench screenshots lock api-types docs build setup wheel
 
 help:
@@ -131,6 +134,7 @@ define INSTALLED
 	  || { echo "could not make a virtual environment; on Debian: apt-get install python3.11-venv"; exit 1; }
 	@$(BIN)/pip install --quiet --disable-pip-version-check --require-hashes -r $(1) 2>&1 | { grep -v "is ignored: it is neither" || true; }
 	@$(BIN)/pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e . 2>&1 | { grep -v "is ignored: it is neither" || true; }
+	@$(BIN)/python -m compileall -q -j 0 src
 endef
 
 .stamps/run: requirements.run.lock pyproject.toml

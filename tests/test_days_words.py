@@ -12,6 +12,7 @@ from pennant.core.plan import plan
 from pennant.words.days import days_in_words, hours_of, lasts, says_who
 from pennant.words.days_report import days_report
 from pennant.words.days_values import DaysText
+from pennant.words.fixing.step_words import method_adds
 from pennant.words.own_tile import own_tile
 from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, STEP_WORDS, WAITS, WHO
 
@@ -135,7 +136,8 @@ class TestOwnTile:
         document = a_job(things=list(things)).model_dump(mode="json")
         document["tile"] |= tile
         document["products"] |= products or {}
-        return " ".join(own_tile(Job.model_validate(document), rule))
+        job = Job.model_validate(document)
+        return " ".join([*method_adds(job, rule), *own_tile(job, rule)])
 
     @pytest.mark.parametrize(
         "tile",

@@ -33,7 +33,7 @@ from pennant.core.document.tile import Ledger
 from pennant.core.plan import plan
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.words.dates import Dates
-from pennant.words.fixing import step_words
+from pennant.words.fixing.step_words import step_words
 
 
 class TestWhatIsDone:

@@ -7,12 +7,12 @@ from typing import Any
 import pytest
 from day_kitchens import BED, COAT, MAT, a_kitchen, planned, rules_of, zone
 
-from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
 from pennant.core.document.notch import SQUARE_6_6, SQUARE_6_10, V_5_4
+from pennant.core.fixing.method_of import comb_of
 from pennant.core.plan import plan
 from pennant.core.takes.mixing import mixed_for
-from pennant.words.fixing import stop_for_the_night
+from pennant.words.fixing.step_words import stop_for_the_night
 from pennant.words.report import report
 
 TUB = {"name": "Tub", "kind": "mastic", "pack": 4, "litres": 4}

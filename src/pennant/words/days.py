@@ -12,6 +12,7 @@ from pennant.core.days.step_table import COATS, HELD
 from pennant.core.document.job import Job
 from pennant.core.document.products import Coating
 from pennant.core.document.schedule import Dated
+from pennant.core.fixing.method_of import method_of
 from pennant.core.plan import Plan
 from pennant.core.takes.mixing import mixed_for
 from pennant.words.counts import counted
@@ -27,7 +28,13 @@ from pennant.words.days_values import (
     UseText,
     WaitingText,
 )
-from pennant.words.fixing import name_of, step_words, stop_for_the_night, where_held
+from pennant.words.fixing.step_words import (
+    method_adds,
+    name_of,
+    step_words,
+    stop_for_the_night,
+    where_held,
+)
 from pennant.words.names import Names
 from pennant.words.own_tile import own_tile
 from pennant.words.quantities import quantities_in_words
@@ -229,8 +236,8 @@ class _Words:
             case "not-awaited":
                 return (
                     f"The hood comes on {wished}, and no tile is held back for it: all of it is "
-                    "planned without waiting. Should some wait, say in the notebook how much round "
-                    "the hood is held back, such as: unsettled hold 3 in."
+                    "planned without waiting. Should some wait, write beside the hood in the "
+                    "notebook how much round it is held back, such as hold 3 in."
                 )
             case "unknown-step":
                 return f"No step of this job is called {clash.what}: it holds up nothing."
@@ -458,6 +465,7 @@ class _Words:
     def _more(self, step: Step) -> Iterator[str]:
         """What this job's own way adds to how it is done."""
         products = self.job.products
+        yield from method_adds(self.job, step.rule)
         yield from own_tile(self.job, step.rule)
         if step.rule == "grout" and self.days.rest_day is not None:
             yield (
@@ -513,10 +521,10 @@ class _Words:
         sections = len(step.sections)
         count = counted_units(self.units, step.pieces)
         pieces = f"{count}, {f'{sections} sections' if sections > 1 else 'spread once'}"
-        adhesive = self.job.products.adhesive
-        if self.job.tile.material == "stick-on" or self.job.products.mat is not None:
+        method = method_of(self.job)
+        if not method.skins:
             return f"part {number}: {count}"
-        if adhesive is not None and not adhesive.powder:
+        if not method.cement:
             return f"part {number}: {pieces}"
         powder, water = mixed_for(self.job, step.area)
         units = self.job.units

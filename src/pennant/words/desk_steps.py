@@ -7,6 +7,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.pattern import Courses
 from pennant.core.document.values import Value
+from pennant.core.fixing.method_of import method_of
 from pennant.core.plan import Plan
 from pennant.core.survey.blank import NOT_CHOSEN
 from pennant.words.counts import counted
@@ -93,7 +94,7 @@ def _laid_out(job: Job, fix: int, decide: int) -> str:
 
 def _holding(job: Job) -> Iterator[tuple[str, object]]:
     """What holds the tile and fills its joints, as far as this tile asks for it."""
-    if job.tile.material == "stick-on":
+    if method_of(job).own_glue:
         return
     yield "adhesive", job.products.mat or job.products.adhesive
     if job.pattern.joint > 0:

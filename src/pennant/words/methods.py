@@ -5,10 +5,10 @@ mixing, hours, waiting, what is used besides, what is against.
 from collections.abc import Iterable, Iterator, Mapping
 from typing import Literal
 
-from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
 from pennant.core.document.products import SET_HOURS, Adhesive, Grout, Mat
 from pennant.core.document.values import Value
+from pennant.core.fixing.method_of import comb_of
 from pennant.core.search.products_tried import TriedProduct
 from pennant.core.takes.quantity import LineId
 from pennant.words.names import Names

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 
-from pennant.core.document.fixing import CEMENT, fixing_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.pattern import has_finished_top
 from pennant.core.document.survey import zones_of
+from pennant.core.fixing.method_of import method_of
 from pennant.core.survey.boards import bed_behind
 
 
@@ -14,10 +14,6 @@ def own_tile(job: Job, rule: str | None) -> Iterator[str]:
     """Yield what the job's tile asks for besides, at one rule's step."""
     if job.tile.ledger is not None:
         yield from _ledger(job, rule)
-    if job.tile.material == "stick-on":
-        yield from _stick_on(job, rule)
-    if job.products.mat is not None:
-        yield from _mat(job, rule)
     if has_finished_top(job.pattern):
         yield from _finished(job, rule)
     if job.tile.sheet is not None:
@@ -43,7 +39,7 @@ def _thirsty(job: Job, rule: str | None) -> Iterator[str]:
     match rule:
         case "grout" if drinks and job.tile.ledger is None:
             yield "Damp the faces with a wrung-out sponge first: they draw the grout's water."
-        case "set" if fixing_of(job) in CEMENT and _on(job, "masonry"):
+        case "set" if method_of(job).cement and _on(job, "masonry"):
             yield "Damp the bare masonry first, without a shine of water: it draws the bed's water."
 
 
@@ -80,51 +76,6 @@ def _ledger(job: Job, rule: str | None) -> Iterator[str]:
             )
         case "clean-joints":
             yield "Only gaps that stay open between panels are filled, from a bag with a nozzle."
-
-
-def _stick_on(job: Job, rule: str | None) -> Iterator[str]:
-    """Panels with a glue of their own: they cannot be shifted once they are pressed on."""
-    match rule:
-        case "unpack":
-            yield (
-                "Dry-fit them with the film on: corners lap, the second wall's panel over the "
-                "first's end."
-            )
-        case "cut-first":
-            yield "Cut from the back with shears or a knife; stone with a chisel along a score."
-        case "set":
-            if any(thing.kind == "shelf" for wall in job.walls for thing in wall.things):
-                yield "Where a shelf carries the course, check the shelf for level first."
-        case "appliances":
-            yield (
-                "Behind a hob only as near and as hot as the panels' own sheet allows; else leave "
-                "that stretch to metal, glass or tile."
-            )
-
-
-def _mat(job: Job, rule: str | None) -> Iterator[str]:
-    """Tile set on a mat with glue on both faces: it holds at once and cannot be shifted."""
-    mat = job.products.mat
-    assert mat is not None
-    match rule:
-        case "mat":
-            if mat.goes_on:
-                yield f"By its sheet it goes on {', '.join(mat.goes_on)}."
-            yield "Cut it out at each box before it is hung: the list of strips says where."
-        case "set" | "set-last":
-            yield (
-                "Film off one section at a time, only as far as is tiled before the next break: "
-                "dust takes the glue's grip."
-            )
-            if job.tile.material == "stone":
-                droops = "1/16 to 1/8 in" if job.units == "in" else "2 to 3 mm"
-                yield (
-                    "Leave the spacers in until just before grouting. Heavy stone droops "
-                    f"{droops} when they come out: check it, and wedge it back."
-                )
-            else:
-                yield "Take spacers out as soon as the next tile holds; shim a joint that closes."
-            yield "Press each piece hard; one that droops is held up by tape until it is grouted."
 
 
 def _finished(job: Job, rule: str | None) -> Iterator[str]:

@@ -3,13 +3,13 @@
 from collections.abc import Iterable, Iterator
 from typing import Literal
 
-from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, show_length, show_with_unit
 from pennant.core.document.products import PRODUCT_OF, Product
 from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import BORDER, FIELD, tiles_of
 from pennant.core.document.values import Value
+from pennant.core.fixing.method_of import comb_of, method_of
 from pennant.core.plan import Plan
 from pennant.core.takes.preparation import forward_at_devices, screw_length, seal_stages
 from pennant.core.takes.quantity import Amount, Group, LineId, Quantity
@@ -301,8 +301,7 @@ def _edges(names: Names, edge: str) -> str:
 
 def _in_dabs(job: Job) -> bool:
     """Whether adhesive goes on in dabs a piece and is not combed."""
-    held = job.products.adhesive
-    return job.tile.material == "stick-on" or (held is not None and held.kind == "construction")
+    return method_of(job).behind in ("dabs", "own glue")
 
 
 def _need_of(quantity: Quantity) -> Amount:

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator, Mapping
 
-from pennant.core.document.fixing import fixing_of
 from pennant.core.document.job import Job
+from pennant.core.fixing.method_of import method_of
 from pennant.core.plan import Plan
 from pennant.core.takes.working import Working
 from pennant.words.sheet import sheet
@@ -80,7 +80,7 @@ def _cautions(job: Job) -> Iterator[str]:
     """What to take care of: power where there are devices, dust where tile is cut by a tool."""
     if any(thing.kind in ("outlet", "switch") for wall in job.walls for thing in wall.things):
         yield "Breaker off, and every device tested dead, before a plate or a screw is touched."
-    if fixing_of(job) == "own glue":
+    if not method_of(job).by_tool:
         yield "Knives and shears: cut away from you, gloves on. Local codes decide."
     else:
         yield "Cut wet or with extraction; respirator, eye and ear protection. Local codes decide."

@@ -31,7 +31,7 @@ from pennant.words.cuts import RecordText, record_in_words
 from pennant.words.dates import Dates
 from pennant.words.enough import EnoughText, enough, enough_in_words, order_by
 from pennant.words.entries import say_entry
-from pennant.words.fixing import name_of
+from pennant.words.fixing.step_words import name_of
 from pennant.words.moments import moment
 from pennant.words.names import CUT_NAMES, Names
 from pennant.words.quantities import MixCard, mix_cards

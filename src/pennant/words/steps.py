@@ -137,7 +137,7 @@ STEP_WORDS: dict[StepId, StepWords] = {
     "set-held": StepWords("Set what was held back", (
         "Measure again to what has come; cut, try dry, set.",
     ), "It goes in without force.", short="what was held back"),
-    "clean-joints": StepWords("Battens, wedges and spacers off; joints scraped", (
+    "clean-joints": StepWords("Wedges and spacers out; joints scraped", (
         "Pull the spacers; scrape adhesive out of the joints to the depth of the tile.",
         "Wedges at the counter come out too; wipe every face.",
     ), "Every joint is open to the same depth.", short="scraping the joints"),

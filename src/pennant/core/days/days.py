@@ -27,6 +27,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.products import Adhesive
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.schedule import Schedule, minute_of, minutes_of
+from pennant.core.fixing.method_of import method_of
 from pennant.core.plan import Plan
 
 Change = Literal["quick-adhesive", "two people", "saturdays", "longer days"]
@@ -316,9 +317,8 @@ def _changed(job: Job, change: Change) -> Job | None:
     adhesive = job.products.adhesive
     match change:
         case "quick-adhesive":
-            if job.products.mat is not None or job.tile.material == "stick-on":
-                return None
-            if adhesive is not None and adhesive.kind not in ("thinset", "mastic"):
+            quick_already = adhesive is not None and adhesive.kind == "quick thinset"
+            if not method_of(job).combed or quick_already:
                 return None
             quick = Adhesive(name="quick-set", kind="quick thinset",
                              pack=adhesive.pack if adhesive else 10)  # fmt: skip

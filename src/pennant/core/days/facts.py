@@ -5,15 +5,15 @@ from functools import cached_property
 
 from pennant.core.cuts.cut_list import CutList, cuts_of
 from pennant.core.document.job import Job
-from pennant.core.document.pattern import has_finished_top
 from pennant.core.document.schedule import Dated, Outside
 from pennant.core.document.substrate import MadeOf
-from pennant.core.document.survey import Below, Device, Zone, zones_of
+from pennant.core.document.survey import Device, Zone, zones_of
 from pennant.core.document.tooling import Tool
 from pennant.core.layout.field import Field
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import lay
 from pennant.core.survey.boards import boarded, is_patched, keeps_old_tile, loses_old_tile
+from pennant.core.survey.gaps import battens_of, gaps_of
 from pennant.core.takes.counters import on_walls, on_wood
 from pennant.core.takes.edging import sealant_lengths, seals_tight, trim_of
 from pennant.core.takes.preparation import faces_of_zones, to_prime
@@ -197,14 +197,12 @@ class Facts:
     @cached_property
     def gaps(self) -> int:
         """How many stretches have no counter."""
-        return sum(isinstance(thing, Below) for wall in self.job.walls for thing in wall.things)
+        return gaps_of(self.job)
 
     @cached_property
     def battens(self) -> int:
         """How many battens are screwed on: over gaps, and under the rows of finished tips."""
-        over_gaps = self.gaps if self.job.ways.gap == "batten" else 0
-        tips = has_finished_top(self.job.pattern) and self.job.ways.tips == "batten"
-        return over_gaps + (len(self.job.walls) if tips else 0)
+        return battens_of(self.job)
 
     @cached_property
     def appliances(self) -> int:
@@ -318,11 +316,6 @@ class Facts:
     def sawn(self) -> bool:
         """Whether any cut takes a loud tool."""
         return any(group.tool in SAWN for group in self.cuts.groups)
-
-    @cached_property
-    def stick_on(self) -> bool:
-        """Whether the tile has its own glue."""
-        return self.job.tile.material == "stick-on"
 
     @cached_property
     def only_gaps(self) -> bool:

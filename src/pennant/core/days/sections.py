@@ -14,6 +14,7 @@ from pennant.core.cuts.sheets import sheet_size
 from pennant.core.cuts.units import Unit, only, units_of
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import has_finished_top
+from pennant.core.fixing.method_of import method_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.reading.laying import SurfacePlan
@@ -86,7 +87,7 @@ def at_first(job: Job) -> float:
 
 def spread_at_once(job: Job) -> int:
     """Return how many pieces are set before what was spread for them skins: at least one."""
-    if job.products.mat is not None or job.tile.material == "stick-on":
+    if not method_of(job).skins:
         return MOST_AT_ONCE
     minutes = min(open_time_of(job), batch_life(job) * at_first(job))
     size = sheet_size(job.tile, job.pattern)

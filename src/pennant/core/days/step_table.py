@@ -18,12 +18,12 @@ from pennant.core.days.step import (
     WaitFor,
     Who,
 )
-from pennant.core.document.fixing import NOTHING_IN_JOINTS, fixing_of
 from pennant.core.document.methods import SealStage
 from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import SET_HOURS, Coating, Product
 from pennant.core.document.schedule import Dated
 from pennant.core.document.survey import Zone
+from pennant.core.fixing.method_of import method_of
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.core.takes.preparation import (
     asks_for_primer,
@@ -128,7 +128,7 @@ def bed_sets(facts: Facts) -> Wait | None:
     By the adhesive's sheet; ready-mixed ones that cannot give their water away take longer.
     """
     adhesive = facts.job.products.adhesive
-    if facts.stick_on or facts.job.products.mat is not None:
+    if not method_of(facts.job).sets:
         return None
     kind = adhesive.kind if adhesive is not None else "thinset"
     hours, source = SET_HOURS[kind], f"kind: {kind}"
@@ -146,8 +146,8 @@ def dries_slowly(facts: Facts) -> bool:
     has nowhere to go but the joints; behind a large dense face they are far off. A ceramic tile's
     back drinks, and so does bare board.
     """
-    adhesive, tile = facts.job.products.adhesive, facts.job.tile
-    if adhesive is None or adhesive.kind != "mastic" or facts.job.products.mat is not None:
+    tile = facts.job.tile
+    if method_of(facts.job).id != "ready-mixed":
         return False
     dense = tile.material in ("glass", "porcelain") or (
         tile.material == "stone" and tile.finish == "polished"
@@ -176,7 +176,7 @@ def _scuffed(facts: Facts) -> list[Zone]:
 
     Nothing under panels that hold by their own glue: it wants a clean, smooth face.
     """
-    if fixing_of(facts.job) == "own glue":
+    if not method_of(facts.job).scuffs:
         return []
     found = ["laminate"]
     if facts.job.ways.paint in ("primer", "scuff"):
@@ -229,12 +229,12 @@ def _pieces(facts: Facts) -> Working:
 
 def _joints_to_clean(facts: Facts) -> bool:
     """Whether anything stands in the joints: adhesive, or what carries the first course."""
-    return fixing_of(facts.job) not in NOTHING_IN_JOINTS or facts.battens > 0
+    return method_of(facts.job).in_joints or facts.battens > 0
 
 
 def _cleaning(facts: Facts) -> Working:
     """Out of the joints of tiles by the area; between sheets there are few of them."""
-    if fixing_of(facts.job) in NOTHING_IN_JOINTS or facts.only_gaps:
+    if not method_of(facts.job).in_joints or facts.only_gaps:
         return given("battens and spacers", facts.job.times.batten_each, "minutes", "plan")
     by_area = _paced("scrape_pace", lambda f: f.area)(facts)
     if facts.job.tile.sheet is not None:
@@ -273,7 +273,7 @@ def _sealer_doubt(facts: Facts) -> DoubtRule | None:
 
 
 def _bed_doubt(facts: Facts) -> DoubtRule | None:
-    if facts.stick_on and facts.job.products.adhesive and facts.job.ways.stuck != "dabs":
+    if facts.job.products.adhesive and method_of(facts.job).id == "own glue":
         return "adhesive-not-asked"
     return "slow-drying" if dries_slowly(facts) else None
 
@@ -307,7 +307,8 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("boxes", "before", _always,
              _sum(_each("boxes_each", "boxes", _boxes), _fixed("dry_lay")),
              (("tile-comes", None),), needs=("boxes", "border-boxes")),
-    StepRule("unpack", "before", lambda f: f.stick_on, _fixed("dry_lay"), (("boxes", None),)),
+    StepRule("unpack", "before", lambda f: method_of(f.job).warmed, _fixed("dry_lay"),
+             (("boxes", None),)),
     StepRule("grout-trial", "before", lambda f: f.grouted and not f.only_gaps, _fixed("mix_each"),
              (("boxes", None),), needs=("grout",), cautions=("cement",)),
     StepRule("clear", "prepare", _always,
@@ -370,7 +371,7 @@ TABLE: tuple[StepRule, ...] = (
     StepRule("trim-fit", "set out", lambda f: f.runs > 0,
              _each("trim_each", "runs", lambda f: f.runs), (("set-out", None),),
              needs=("trim",), loud=_loud),
-    StepRule("mat", "set out", lambda f: f.job.products.mat is not None,
+    StepRule("mat", "set out", lambda f: method_of(f.job).behind == "mat",
              _paced("mat_pace", lambda f: f.area), (("set-out", None), ("batten", None)),
              needs=("mat",), cautions=("heat",)),
     StepRule("seal-face", "set out", _seals("before setting"), _sealing,

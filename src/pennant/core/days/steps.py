@@ -24,7 +24,7 @@ from pennant.core.days.step_table import (
     sealant_cured,
     sealer_dries,
 )
-from pennant.core.document.fixing import CEMENT, fixing_of
+from pennant.core.fixing.method_of import method_of
 from pennant.core.takes.quantity import time_of
 from pennant.core.takes.working import Working, given, step
 
@@ -101,13 +101,14 @@ def _there(rule: StepRule, facts: Facts) -> tuple[str, ...]:
 
 def _cautions(rule: StepRule, facts: Facts) -> tuple[Caution, ...]:
     """What a step is warned of, where it bites in this kitchen."""
+    cement = method_of(facts.job).cement
     paint = any(zone.made_of == "painted board" for zone in facts.zones)
     beside: dict[Caution, bool] = {
         "gas": facts.appliances > 0, "lifting": facts.appliances > 0, "lead": paint,
         "saw-outlet": facts.sawn, "heat": facts.appliances > 0, "falling": facts.gaps > 0,
-        "cement": rule.id not in BY_ADHESIVE or fixing_of(facts.job) in CEMENT,
+        "cement": rule.id not in BY_ADHESIVE or cement,
         "dust": rule.id not in CUTTING or facts.dusty,
-        "buckets": rule.id not in BY_ADHESIVE or _mixed(facts),
+        "buckets": rule.id not in BY_ADHESIVE or cement,
     }  # fmt: skip
     return tuple(one for one in rule.cautions if beside.get(one, True))
 
@@ -115,7 +116,7 @@ def _cautions(rule: StepRule, facts: Facts) -> tuple[Caution, ...]:
 def _setting(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
     """A step a batch: what is mixed, set and used up before it stiffens."""
     job = facts.job
-    mixing = math.ceil(job.times.mix_each) if _mixed(facts) else 0
+    mixing = math.ceil(job.times.mix_each) if method_of(job).cement else 0
     own = {"set-last": facts.set_last, "set-held": facts.held}.get(rule.id, facts.set_first)
     as_set = rule.id == "set" and not facts.only_measured
     cutting_of = facts.cut_minutes if as_set else facts.last_minutes
@@ -141,12 +142,6 @@ def _setting(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
             hands=2 if people > 1 and batch.cutting > 0 else 1,
             needs=_there(rule, facts) if batch.number == 1 else (),
         )  # fmt: skip
-
-
-def _mixed(facts: Facts) -> bool:
-    """Whether adhesive is mixed at all."""
-    adhesive, mat = facts.job.products.adhesive, facts.job.products.mat
-    return not facts.stick_on and mat is None and (adhesive is None or adhesive.powder)
 
 
 def _grouting(rule: StepRule, facts: Facts) -> Iterator[Step]:

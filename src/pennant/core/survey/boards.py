@@ -1,9 +1,9 @@
 """Thin boards over stretches of wall that tile does not hold on, and how far forward all comes."""
 
-from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
 from pennant.core.document.notch import bed_of
 from pennant.core.document.survey import Wall, Zone, zones_of
+from pennant.core.fixing.method_of import comb_of
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.placing import places_of
 

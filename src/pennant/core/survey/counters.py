@@ -9,12 +9,12 @@ from dataclasses import replace
 from string import ascii_lowercase
 
 from pennant.core.document.counter import Counter, CutOut, Hole, edge_tile_of
-from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
 from pennant.core.document.notch import bed_of
 from pennant.core.document.survey import Wall
 from pennant.core.document.things import form_of
 from pennant.core.document.tiles import FIELD
+from pennant.core.fixing.method_of import comb_of
 from pennant.core.geometry.clip import ring_of
 from pennant.core.geometry.rect import Rect
 from pennant.core.survey.placed import EndKind, Placed, Surface, letters

@@ -7,6 +7,7 @@ from pennant.core.cuts.sheets import SheetPlan
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import Courses, has_finished_top
 from pennant.core.document.settings import Settings
+from pennant.core.fixing.method_of import method_of
 from pennant.core.geometry.clip import Point
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.field import Field
@@ -46,7 +47,7 @@ def edging(
         yield line("sealant", "edges", sealant, product=products.sealant, run=tidy(bead))
     if runs := trim_of(job, fields):
         yield _trim(job, runs)
-    if job.tile.material == "stick-on":
+    if not method_of(job).spaced:
         return
     if job.pattern.joint > max(EPS, job.tile.lugs + EPS):
         each = _spacers_each(job)
@@ -75,7 +76,7 @@ def seals_tight(job: Job) -> bool:
 
     Who wants a bead where water runs in chooses a sealant.
     """
-    return job.tile.material == "stick-on" and job.products.sealant is None
+    return not method_of(job).spaced and job.products.sealant is None
 
 
 def _spaced(pieces: Sequence[Piece], sheets: SheetPlan | None) -> Working:

@@ -5,13 +5,13 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
 from pennant.core.cuts.sheets import sheet_size
-from pennant.core.document.fixing import comb_of
 from pennant.core.document.job import Job
 from pennant.core.document.notch import MIDDLE_FACE, V_5_4, bed_of
 from pennant.core.document.pattern import Courses, Herringbone
 from pennant.core.document.settings import Settings
 from pennant.core.document.tile import Ledger, Tile
 from pennant.core.document.tiles import FIELD, tiles_of
+from pennant.core.fixing.method_of import comb_of, method_of
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
@@ -70,9 +70,10 @@ def mixes(
         of: tile for of, tile in tiles.items() if tile.material != "stick-on" and of not in glued
     }
     # A mat is for walls: a counter's tile has a bed.
+    method = method_of(job)
     combed = {of: tile for of, tile in bedded.items()
-              if job.products.mat is None or of in counters}  # fmt: skip
-    if tiles[FIELD].material == "stick-on" and job.ways.stuck == "dabs":
+              if method.id != "mat" or of in counters}  # fmt: skip
+    if method.id == "glue and dabs":
         yield _in_dabs(job, _dabs_behind(job, [one for one in pieces if one.of == FIELD]))
     if combed:
         under = (*(hollows if FIELD in combed else ()), *bedded_layers(job))

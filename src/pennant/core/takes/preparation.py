@@ -3,13 +3,13 @@
 import math
 from collections.abc import Iterator, Sequence
 
-from pennant.core.document.fixing import fixing_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, Units
 from pennant.core.document.methods import SEALED, SealStage
 from pennant.core.document.products import Coating, Mat
 from pennant.core.document.survey import Device, Wall, Zone, zones_of
 from pennant.core.document.tiles import tiles_of
+from pennant.core.fixing.method_of import method_of
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.layout.field import Field
 from pennant.core.layout.pieces import Piece
@@ -82,8 +82,8 @@ def to_prime(
     Only where tile goes. Without any stretch told, it is the whole field where a primer is chosen;
     one that is chosen although no stretch asks for it goes on all of them.
     """
-    stuck = job.tile.material == "stick-on"
-    if stuck and (job.ways.stuck == "dabs" or job.products.primer is None):
+    method = method_of(job)
+    if method.own_glue and (method.scuffs or job.products.primer is None):
         return None
     if not zones:
         return area if job.products.primer is not None else None
@@ -120,12 +120,13 @@ def asks_for_primer(job: Job, zone: Zone) -> bool:
 
     A primer for paint gives cement a hold; construction adhesive holds on paint that is scuffed.
     """
-    if job.tile.material == "stick-on":
-        return True  # their own glue holds on a primed wall
+    method = method_of(job)
+    if method.own_glue:
+        return True  # it holds on a primed wall
     if only_cleaned(job, zone):
         return False
     if zone.made_of == "painted board":
-        return job.ways.paint == "primer" and fixing_of(job) != "dabs"
+        return job.ways.paint == "primer" and method.primes_paint
     if zone.made_of == "old tile":
         return keeps_old_tile(job, zone)
     return zone.made_of in ALWAYS_PRIMED
@@ -311,13 +312,12 @@ def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
 
 def _tools(job: Job) -> Iterator[Quantity]:
     """What is used up by the method: with stick-on panels the wall is washed, and no more."""
-    stuck = job.tile.material == "stick-on"
     counts: tuple[tuple[LineId, int, str], ...] = (
         ("sponges", 2, "sponges"), ("buckets", 2, "buckets"), ("gloves", 2, "pairs"),
     )  # fmt: skip
     for id_, count, unit in counts:
         yield line(id_, "tools", given(unit, count, unit, "method"))
-    if not stuck and "wet saw" in tools_for("notch", job.tile.material):
+    if method_of(job).by_tool and "wet saw" in tools_for("notch", job.tile.material):
         suited = "glass blade" if job.tile.material == "glass" else "blade"
         yield by_the_pack("blade", "tools", given(suited, 1, "blades", "method"),
                           job.products.blade)  # fmt: skip

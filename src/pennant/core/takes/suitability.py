@@ -16,6 +16,7 @@ from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.pattern import Courses
 from pennant.core.document.products import Adhesive, Grout, Products
 from pennant.core.document.survey import Zone, zones_of
+from pennant.core.fixing.method_of import method_of
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.reading.finding import Weight
 from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile, old_tile_at_trim
@@ -66,9 +67,7 @@ class SuitFacts:
     @property
     def thinset(self) -> bool:
         """Whether tile is set in thinset: where nothing else is chosen, it is."""
-        if self.products.mat is not None or self.job.tile.material == "stick-on":
-            return False
-        return self.adhesive is None or self.adhesive.powder
+        return method_of(self.job).cement
 
     @property
     def dabs(self) -> bool:
@@ -78,7 +77,7 @@ class SuitFacts:
     @property
     def stick_on(self) -> bool:
         """Whether the tile sticks by itself."""
-        return self.job.tile.material == "stick-on"
+        return method_of(self.job).own_glue
 
     @property
     def mastic(self) -> bool:
