@@ -10,7 +10,8 @@ import pennant
 HOME = Path(pennant.__file__).parent
 WORK = {
     "pennant.core.plan": {"plan", "drawn", "with_quantities"},
-    "pennant.core.reading.laying": {"lay", "laid_of", "laid_wall", "counter_laying"},
+    "pennant.core.laying.lay_kitchen": {"lay", "laid_wall", "counter_laying"},
+    "pennant.core.laying.lay_surface": {"laid_of"},
     "pennant.core.layout.field_of": {"field_of"},
     "pennant.core.search.best": {"best_round", "starts_of", "every_start", "best_found"},
     "pennant.core.search.cures": {"cures_of"},

@@ -12,8 +12,9 @@ from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.document.job import Job
 from pennant.core.document.notch import bed_of, notch_for
 from pennant.core.document.refusal import JobRefused
+from pennant.core.laying.lay_kitchen import lay
+from pennant.core.laying.surface_plan import joints_of
 from pennant.core.plan import Plan, plan
-from pennant.core.reading.laying import joints_of, lay
 from pennant.core.survey.kitchen import kitchen_of
 
 TILE = {"length": 100, "height": 100, "thickness": 8}

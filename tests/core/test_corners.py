@@ -6,9 +6,9 @@ import pytest
 
 from kitchens import IN, a_job
 from pennant.core.document.job import Job
+from pennant.core.laying.corners import CornerReading, corners_of
+from pennant.core.laying.lay_kitchen import lay
 from pennant.core.plan import plan
-from pennant.core.reading.corners import CornerReading, corners_of
-from pennant.core.reading.laying import lay
 from pennant.core.search.best import best_round
 from pennant.core.survey.check import problems_of
 from pennant.core.survey.kitchen import kitchen_of

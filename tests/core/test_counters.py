@@ -17,8 +17,8 @@ from pennant.core.document.job import Job
 from pennant.core.document.notch import SQUARE_6_6, SQUARE_6_10, bed_of
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.tiles import FIELD
+from pennant.core.laying.lay_kitchen import lay
 from pennant.core.plan import Plan, plan
-from pennant.core.reading.laying import lay
 from pennant.core.search.counter_starts import counter_outcome, counter_starts, wishes_on_counter
 from pennant.core.search.measured import left_by
 from pennant.core.search.starting import started

@@ -14,6 +14,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.starts import FullLeft
 from pennant.core.document.tile import Tile
 from pennant.core.geometry.rect import Rect
+from pennant.core.laying.lay_kitchen import lay
 from pennant.core.layout.field import Field, FinishedLine
 from pennant.core.layout.field_of import field_of
 from pennant.core.layout.finished_top import (
@@ -25,7 +26,6 @@ from pennant.core.layout.finished_top import (
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import Plan, plan
-from pennant.core.reading.laying import lay
 from pennant.core.search.best import best_found
 from pennant.core.search.ranking import compare
 from pennant.core.survey.check import problems_of

@@ -9,8 +9,8 @@ from kitchens import CABINET, OUTLET, WINDOW, a_job
 from pennant.core.document.job import Job
 from pennant.core.document.starts import FOR_COURSES, FullCounter, FullLeft, Start
 from pennant.core.document.survey import Wall
+from pennant.core.laying.lay_kitchen import lay
 from pennant.core.plan import plan
-from pennant.core.reading.laying import lay
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.best import best_found
 from pennant.core.search.lattice_clipping import Clipping

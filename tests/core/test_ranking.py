@@ -15,8 +15,8 @@ from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
 from pennant.core.document.starts import Centred, FullCounter, FullLeft, Start
 from pennant.core.document.wishes import ALL, BANDS, USUAL_WISHES, Wish, WishKind
+from pennant.core.laying.lay_kitchen import lay
 from pennant.core.plan import plan
-from pennant.core.reading.laying import lay
 from pennant.core.search import ranking as comparing
 from pennant.core.search.best import best_found
 from pennant.core.search.measured import Measured, left_by

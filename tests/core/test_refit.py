@@ -12,9 +12,9 @@ from kitchens import a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.geometry.rect import Rect
+from pennant.core.laying.lay_kitchen import lay
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
-from pennant.core.reading.laying import lay
 from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, LeftToLine, line_beyond, meant
 from pennant.core.site.record import CutTile, Event, Record, SiteEvent, record_of, spot_of
 from pennant.core.site.refit import Refit, RefitWay, fate_of, refit

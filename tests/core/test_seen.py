@@ -7,9 +7,10 @@ import pytest
 from kitchens import CABINET, OUTLET, WINDOW, a_job
 from pennant.core.document.job import Job
 from pennant.core.document.wishes import SeenPlace, Wish
+from pennant.core.laying.lay_kitchen import lay
+from pennant.core.laying.surface_plan import Laid
 from pennant.core.layout.field import EdgeKind
 from pennant.core.plan import plan
-from pennant.core.reading.laying import Laid, lay
 from pennant.core.reading.seen import SEEN_AT, SeenWeights, seen_at
 from pennant.core.search.best import best_found
 from pennant.core.search.ranking import measured_of

@@ -7,10 +7,10 @@ import pytest
 
 from kitchens import IN, NO_GAPS, a_job, demo
 from pennant.core.document.job import Job
+from pennant.core.laying.setting_out import SettingOut, setting_out
 from pennant.core.layout.field_of import field_of
 from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.plan import plan
-from pennant.core.reading.setting_out import SettingOut, setting_out
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.setting_out import setting_out_in_words
 

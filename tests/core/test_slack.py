@@ -7,8 +7,8 @@ import pytest
 from kitchens import IN, WINDOW, a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.starts import Start
+from pennant.core.laying.lay_kitchen import laid_wall
 from pennant.core.plan import plan
-from pennant.core.reading.laying import laid_wall
 from pennant.core.search.slack import Slack, slack_of
 from pennant.core.search.starting import started
 from pennant.core.survey.kitchen import kitchen_of

@@ -19,8 +19,8 @@ from shapely.ops import unary_union
 from kitchens import a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
+from pennant.core.laying.setting_out import setting_out_of
 from pennant.core.plan import plan
-from pennant.core.reading.setting_out import setting_out_of
 from pennant.demos import demo_jobs
 from pennant.files.cut_flow import CutFlow
 from pennant.files.drawing_dxf import templates_dxf

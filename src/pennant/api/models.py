@@ -11,8 +11,8 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import NotReckoned, Problem, reckoning
 from pennant.core.document.wishes import WishKind
+from pennant.core.laying.lay_kitchen import laid_wall
 from pennant.core.plan import Drawn, Plan, drawn, plan, with_quantities
-from pennant.core.reading.laying import laid_wall
 from pennant.core.search.best import schools_first, starts_of
 from pennant.core.search.slack import Slack, slack_of
 from pennant.core.search.starting import started

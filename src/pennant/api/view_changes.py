@@ -24,8 +24,8 @@ from pennant.core.cuts.tiles import Counted
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused, Problem, reckoning
 from pennant.core.geometry.kept import Same, kept
+from pennant.core.laying.surface_plan import SurfacePlan
 from pennant.core.plan import Drawn, Plan, drawn
-from pennant.core.reading.laying import SurfacePlan
 from pennant.core.takes.quantity import Quantity
 from pennant.core.takes.suitability import Unsuited
 from pennant.words.sheet import Sheet, SurfaceSheet, TakesSheet, drawn_sheet

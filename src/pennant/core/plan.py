@@ -8,20 +8,20 @@ from pennant.core.document.job import Job
 from pennant.core.document.refusal import reckoning
 from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import tidy
-from pennant.core.layout.pieces import Piece
-from pennant.core.reading.corners import CornerReading, corners_of
-from pennant.core.reading.edges import EdgeReading
-from pennant.core.reading.finding import Finding
-from pennant.core.reading.laying import (
+from pennant.core.laying.corners import CornerReading, corners_of
+from pennant.core.laying.lay_kitchen import lay
+from pennant.core.laying.surface_plan import (
     Areas,
     Laid,
     SurfacePlan,
     joints_of,
-    lay,
     on_counter,
     thin_pieces,
 )
-from pennant.core.reading.whole_courses import with_whole_courses
+from pennant.core.laying.whole_courses import with_whole_courses
+from pennant.core.layout.pieces import Piece
+from pennant.core.reading.edges import EdgeReading
+from pennant.core.reading.finding import Finding
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.core.survey.doubt import Doubt
 from pennant.core.survey.doubts import doubts_of

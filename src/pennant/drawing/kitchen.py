@@ -7,9 +7,9 @@ from pennant.core.document.job import Job
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.geometry.clip import Outline, Ring, ring_of
 from pennant.core.geometry.rect import Rect
+from pennant.core.laying.surface_plan import SurfacePlan
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
-from pennant.core.reading.laying import SurfacePlan
 from pennant.core.survey.placed import Placed, Surface, between
 from pennant.drawing.palette import MATERIALS
 from pennant.drawing.shapes import Colours, Label, Picture, Role, Shape

@@ -18,8 +18,8 @@ from reportlab.platypus import Flowable, KeepTogether, Paragraph, Spacer
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length
 from pennant.core.geometry.clip import Ring
+from pennant.core.laying.setting_out import setting_out_of
 from pennant.core.plan import Plan
-from pennant.core.reading.setting_out import setting_out_of
 from pennant.drawing.palette import PAGE, PRINT
 from pennant.files.paper_fonts import FIGURES, TEXT, printable
 from pennant.words.cuts import CutText, cut_sheet

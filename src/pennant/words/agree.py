@@ -13,9 +13,9 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.pattern import Courses
 from pennant.core.document.values import Value
+from pennant.core.laying.surface_plan import SurfacePlan
 from pennant.core.plan import Plan
 from pennant.core.reading.finding import Finding
-from pennant.core.reading.laying import SurfacePlan
 from pennant.core.survey.counters import counter_of, rise_of
 from pennant.core.survey.placed import Surface
 from pennant.words.corners import corners_in_words

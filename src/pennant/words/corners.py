@@ -5,7 +5,7 @@ from collections.abc import Iterable, Iterator
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.values import Value
-from pennant.core.reading.corners import CornerReading, Pair
+from pennant.core.laying.corners import CornerReading, Pair
 from pennant.words.names import Names, courses
 
 SAME = 0.8

@@ -5,8 +5,8 @@ from collections.abc import Callable, Iterator, Sequence
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_length, show_with_unit
 from pennant.core.document.values import Value
+from pennant.core.laying.setting_out import SettingOut, setting_out_of
 from pennant.core.plan import Plan
-from pennant.core.reading.setting_out import SettingOut, setting_out_of
 from pennant.core.survey.placed import PlacedArea, Surface
 from pennant.words.names import courses
 

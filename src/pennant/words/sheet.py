@@ -15,10 +15,10 @@ from pennant.core.document.times import Times
 from pennant.core.document.values import Value, lengths_in
 from pennant.core.geometry.kept import Same, kept
 from pennant.core.geometry.tolerance import SAME_SIZE
+from pennant.core.laying.surface_plan import SurfacePlan
 from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.finding import Finding, Weight
-from pennant.core.reading.laying import SurfacePlan
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.survey.counters import counter_of
 from pennant.core.survey.placed import Surface

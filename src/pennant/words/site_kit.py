@@ -14,9 +14,9 @@ from pennant.core.document.tiles import tiles_of
 from pennant.core.document.values import Value
 from pennant.core.geometry.clip import Outline, ring_of
 from pennant.core.geometry.rect import Rect
+from pennant.core.laying.surface_plan import SurfacePlan
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
-from pennant.core.reading.laying import SurfacePlan
 from pennant.core.site.clocks import Runs, lasting_of
 from pennant.core.site.entries import Entry
 from pennant.core.survey.placed import Surface

@@ -14,13 +14,13 @@ from pennant.core.document.job import Job
 from pennant.core.document.settings import Settings
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.document.tooling import Tool
+from pennant.core.laying.surface_plan import LaidKitchen, SurfacePlan
 from pennant.core.layout.cut_kind import HARD, CutKind
 from pennant.core.layout.field import Side
 from pennant.core.layout.lattice_of import may_turn, shape_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.layout.tools import MINUTES, tool_for
 from pennant.core.reading.edges import EdgeReading
-from pennant.core.reading.laying import LaidKitchen, SurfacePlan
 from pennant.core.survey.placed import Kitchen
 
 Stage = Literal["first", "as set", "on the wall"]

@@ -9,9 +9,9 @@ from pennant.core.document.schedule import Dated, Outside
 from pennant.core.document.substrate import MadeOf
 from pennant.core.document.survey import Device, Zone, zones_of
 from pennant.core.document.tooling import Tool
+from pennant.core.laying.lay_kitchen import lay
 from pennant.core.layout.field import Field
 from pennant.core.plan import Plan
-from pennant.core.reading.laying import lay
 from pennant.core.survey.boards import boarded, is_patched, keeps_old_tile, loses_old_tile
 from pennant.core.survey.gaps import battens_of, gaps_of
 from pennant.core.takes.counters import on_walls, on_wood

@@ -15,9 +15,9 @@ from pennant.core.cuts.units import Unit, only, units_of
 from pennant.core.document.job import Job
 from pennant.core.document.pattern import has_finished_top
 from pennant.core.fixing.method_of import method_of
+from pennant.core.laying.surface_plan import SurfacePlan
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
-from pennant.core.reading.laying import SurfacePlan
 from pennant.core.survey.counters import counter_of
 from pennant.core.takes.mixing import pieces_an_hour, pot_life_of
 from pennant.core.takes.quantity import MM2_PER_M2

@@ -11,9 +11,9 @@ from pennant.core.document.lengths import STEP_MM
 from pennant.core.document.starts import Carried, FromCounter, FullCounter, FullLeft
 from pennant.core.document.wishes import BANDS, COUNTED, Wish, WishKind
 from pennant.core.geometry.tolerance import tidy
+from pennant.core.laying.lay_kitchen import lay
 from pennant.core.layout.finished_top import with_bare_wall
 from pennant.core.plan import drawn
-from pennant.core.reading.laying import lay
 from pennant.core.search.counter_starts import counter_starts
 from pennant.core.search.lattice_sieve import judge_on, places_on
 from pennant.core.search.measured import left_by

@@ -26,7 +26,9 @@ from pennant.core.document.starts import (
 )
 from pennant.core.document.wishes import BANDS, Wish
 from pennant.core.geometry.tolerance import EPS, tidy
-from pennant.core.reading.laying import Laid, Laying, counter_laying, laid_of
+from pennant.core.laying.lay_kitchen import counter_laying
+from pennant.core.laying.lay_surface import Laying, laid_of
+from pennant.core.laying.surface_plan import Laid
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.lattice_sieve import judge_on, places_on
 from pennant.core.search.measured import Measured, measure

@@ -14,11 +14,12 @@ from pennant.core.document.starts import Carried, Start
 from pennant.core.document.survey import Device
 from pennant.core.document.values import Value
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.laying.lay_kitchen import laid_wall
+from pennant.core.laying.surface_plan import LaidKitchen
 from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, drawn
 from pennant.core.reading.finding import Finding, SmallPiece
 from pennant.core.reading.findings import TOPS
-from pennant.core.reading.laying import LaidKitchen, laid_wall
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.best import best_found
 from pennant.core.search.counter_starts import counter_starts

@@ -15,10 +15,10 @@ from pennant.core.document.values import Value
 from pennant.core.document.wishes import BANDS, Wish, WishKind
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
+from pennant.core.laying.corners import corners_of
+from pennant.core.laying.surface_plan import Laid
 from pennant.core.layout.cut_kind import HARD
-from pennant.core.reading.corners import corners_of
 from pennant.core.reading.edges import EdgeReading, Gets
-from pennant.core.reading.laying import Laid
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.priorities import (
     TopPiece,

@@ -13,8 +13,9 @@ from pennant.core.document.starts import Start
 from pennant.core.document.values import Value
 from pennant.core.document.wishes import BANDS, Wish, WishKind
 from pennant.core.geometry.tolerance import EPS, tidy
-from pennant.core.reading.laying import Laid, lay, thin_pieces
-from pennant.core.reading.whole_courses import has_whole_courses, with_whole_courses
+from pennant.core.laying.lay_kitchen import lay
+from pennant.core.laying.surface_plan import Laid, thin_pieces
+from pennant.core.laying.whole_courses import has_whole_courses, with_whole_courses
 from pennant.core.search.measured import Measured, exact_key, left_by, measure
 from pennant.core.search.starting import started, wishes_of
 from pennant.core.survey.kitchen import floats_of, kitchen_of

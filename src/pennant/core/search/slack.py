@@ -13,8 +13,8 @@ import numpy as np
 
 from pennant.core.document.settings import Settings
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.laying.surface_plan import Laid
 from pennant.core.layout.lattice import Lattice
-from pennant.core.reading.laying import Laid
 from pennant.core.search.lattice_sieve import counts_on
 from pennant.core.search.sieve import SIEVED, Floats, Search
 

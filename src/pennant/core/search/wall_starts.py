@@ -16,11 +16,11 @@ from pennant.core.document.module import module_of
 from pennant.core.document.starts import Across, Fitted, FromCounter, Start
 from pennant.core.document.wishes import BANDS, COUNTED, OF_EACH_WALL, Wish, WishKind
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.laying.surface_plan import Laid
 from pennant.core.layout.courses import phases, shift_of
 from pennant.core.layout.field import Side
 from pennant.core.layout.layout import layout_of
 from pennant.core.layout.start import Carries
-from pennant.core.reading.laying import Laid
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.school_places import off_place, places_across, places_up, plain_start
 from pennant.core.search.schools import fitting_of

@@ -25,10 +25,11 @@ from pennant.core.document.module import module_of
 from pennant.core.document.starts import Carried, Start, WholeCourses
 from pennant.core.document.wishes import OF_EACH_WALL, Wish, WishKind
 from pennant.core.geometry.tolerance import distinct_lines
+from pennant.core.laying.corners import pairs_between
+from pennant.core.laying.lay_kitchen import kerf_at, lay, past_corner
+from pennant.core.laying.surface_plan import Laid, thin_pieces
+from pennant.core.laying.whole_courses import with_whole_courses
 from pennant.core.layout.start import folded
-from pennant.core.reading.corners import pairs_between
-from pennant.core.reading.laying import Laid, kerf_at, lay, past_corner, thin_pieces
-from pennant.core.reading.whole_courses import with_whole_courses
 from pennant.core.search.lattice_clipping import known_of
 from pennant.core.search.measured import Measured, left_by, measure_alone
 from pennant.core.search.school_places import ON_PLACE, named, off_place

@@ -16,8 +16,8 @@ from pennant.core.document.job import Job
 from pennant.core.document.starts import Carried, FromCounter, FullCounter, FullLeft, Start
 from pennant.core.document.wishes import COUNTED, Wish
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.laying.surface_plan import Laid
 from pennant.core.layout.finished_top import with_bare_wall
-from pennant.core.reading.laying import Laid
 from pennant.core.search.lattice_clipping import Floats, known_of
 from pennant.core.search.lattice_sieve import (
     Key,

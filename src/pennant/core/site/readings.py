@@ -16,10 +16,11 @@ from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.survey import Device
 from pennant.core.document.values import Distance, Shift, Value
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.laying.lay_kitchen import lay
+from pennant.core.laying.surface_plan import Laid
 from pennant.core.layout.field import Edge
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
-from pennant.core.reading.laying import Laid, lay
 from pennant.core.survey.placed import height_at
 
 _Piece = Annotated[str, Field(min_length=1, max_length=40)]

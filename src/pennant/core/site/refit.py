@@ -32,9 +32,10 @@ from pennant.core.document.starts import (
 )
 from pennant.core.document.survey import AnyThing, Device, Wall
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.laying.lay_kitchen import lay
+from pennant.core.laying.surface_plan import Laid
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan, plan
-from pennant.core.reading.laying import Laid, lay
 from pennant.core.site.readings import (
     BoxMoved,
     Height,

@@ -9,8 +9,9 @@ from dataclasses import dataclass
 
 from pennant.core.document.job import Job
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.laying.lay_kitchen import kerf_at
+from pennant.core.laying.surface_plan import Laid
 from pennant.core.layout.pieces import Piece
-from pennant.core.reading.laying import Laid, kerf_at
 from pennant.core.survey.boards import forward_at_end
 from pennant.core.survey.kitchen import joined_before
 

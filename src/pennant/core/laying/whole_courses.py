@@ -5,7 +5,8 @@ from dataclasses import replace
 from pennant.core.document.job import Job
 from pennant.core.document.survey import Below
 from pennant.core.geometry.tolerance import EPS
-from pennant.core.reading.laying import Laid, lay
+from pennant.core.laying.lay_kitchen import lay
+from pennant.core.laying.surface_plan import Laid
 from pennant.core.survey.placed import Kitchen, Placed, Surface, around
 
 

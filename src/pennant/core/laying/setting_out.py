@@ -11,11 +11,11 @@ from dataclasses import dataclass
 from pennant.core.document.job import Job
 from pennant.core.document.tiles import BORDER, FIELD
 from pennant.core.geometry.tolerance import EPS, tidy
+from pennant.core.laying.surface_plan import SurfacePlan
 from pennant.core.layout.field import Field
 from pennant.core.layout.field_of import field_of
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.lattice_of import lattice_of
-from pennant.core.reading.laying import SurfacePlan
 from pennant.core.survey.kitchen import floats_of
 from pennant.core.survey.placed import Kitchen
 

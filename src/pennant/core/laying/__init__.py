@@ -1,0 +1,1 @@
+"""Surfaces laid and read one after the other, and what is judged of several together."""
