@@ -44,11 +44,11 @@ from pennant.core.document.job import Job  # noqa: E402
 from pennant.core.document.module import module_of  # noqa: E402
 from pennant.core.document.survey import Corner  # noqa: E402
 from pennant.core.document.tiles import tiles_of  # noqa: E402
+from pennant.core.laying.lay_kitchen import laid_wall  # noqa: E402
+from pennant.core.laying.lay_surface import laid_of  # noqa: E402
 from pennant.core.layout.field_of import field_of  # noqa: E402
 from pennant.core.layout.lattice_of import lattice_of  # noqa: E402
 from pennant.core.plan import Plan, plan  # noqa: E402
-from pennant.core.laying.lay_kitchen import laid_wall  # noqa: E402
-from pennant.core.laying.lay_surface import laid_of  # noqa: E402
 from pennant.core.search.best import best_found, best_round  # noqa: E402
 from pennant.core.search.lattice_clipping import Clipping  # noqa: E402
 from pennant.core.search.lattice_sieve import Judge  # noqa: E402

@@ -283,8 +283,13 @@ class TestEverythingElse:
         assert the(made, "extenders").amount == 1
         assert the(made, "device-spacers").amount == 2 * 2
         assert the(made, "device-screws").amount == 4
-        thin = planned(devices=[device], settings={"extend_over": "1/2"})
+
+    def test_no_extender_where_the_box_is_not_too_deep_but_spacers_and_screws(self) -> None:
+        """The device comes out to the tile, however thin that is."""
+        thin = planned(devices=[OUTLET], settings={"extend_over": "1/2"})
         assert "extenders" not in [line.id for line in thin.quantities]
+        assert the(thin, "device-spacers").amount == 2
+        assert the(thin, "device-screws").amount == 2
 
     def test_the_next_length_of_screw(self) -> None:
         # 25 mm, 5/16 in of tile and 1/8 in of bed are 36.1 mm: 40; an inch and 7/16 are 1 1/2.

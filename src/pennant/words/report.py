@@ -45,7 +45,7 @@ def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:
             for gets in edge.gets:
                 yield f"    {gets.size:>10}  {gets.note}, {gets.courses}"
     yield ""
-    yield "The survey" if words.doubts else "The survey: nothing to ask"
+    yield "Measurements to check" if words.doubts else "Measurements to check: none"
     for doubt in words.doubts:
         mark = {"ask": " ?", "open": " …", "note": " i"}[doubt.weight]
         yield f"  {mark} {doubt.title}. {doubt.detail}".rstrip()
@@ -62,7 +62,7 @@ def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:
         yield f"       {finding.rule}"
     if words.unsuited:
         yield ""
-        yield "What does not go together"
+        yield "Compatibility"
         for one in words.unsuited:
             mark = "!!" if one.weight == "never" else " !"
             yield f"  {mark} {one.title}. {one.why} {one.cure}"

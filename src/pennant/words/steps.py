@@ -199,8 +199,8 @@ CAUTIONS: dict[Caution, str] = {
     "buckets": "Buckets out of the reach of children and animals.",
 }
 DOUBTS: dict[DoubtRule, str] = {
-    "primer-not-asked": "A primer is chosen, and nothing noted of the wall asks for one: it is "
-    "planned all the same. Take it off the products, or note what the wall is made of.",
+    "primer-not-asked": "A primer is chosen, and what is noted of the wall asks for none: it is "
+    "planned all the same. Take it off the products if the adhesive's sheet does not ask for it.",
     "sealer-not-asked": "A sealer is chosen, and the tile is not open-pored: it is planned for the "
     "joints. Wipe it off glazed faces at once; it holds nowhere but in the grout.",
     "adhesive-not-asked": "An adhesive is chosen, and these panels have glue of their own: it is "

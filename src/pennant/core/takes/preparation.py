@@ -45,6 +45,8 @@ MAT_HOLDS_ON = ("painted board", "bare board", "skim")
 """What a mat sticks to once it is clean; its sheet says of other walls, and of a primer if it wants
 one.
 """
+THINNEST_SPACER = 2.0
+"""Millimetres: the old screws take up less than the thinnest spacer behind a device."""
 ALWAYS_PRIMED = ("laminate", "plywood")
 """What is primed whichever way one goes; paint and old tile by the way that is chosen."""
 
@@ -261,22 +263,23 @@ def forward_at_devices(job: Job) -> list[tuple[Device, float]]:
 
 
 def _devices(job: Job) -> Iterator[Quantity]:
-    """Where tile and bed build the wall up: an extender a box, two stacks of spacers and two longer
-    screws a device; a box of several gangs holds as many devices.
+    """Where tile and bed build the wall up: two stacks of spacers and two longer screws a device; a
+    box of several gangs holds as many devices. A box that is left too deep gets an extender.
     """
-    built_up = [
-        device for device, forward in forward_at_devices(job) if forward > job.settings.extend_over
-    ]
-    if not built_up:
+    forward = list(forward_at_devices(job))
+    deep = sum(by > job.settings.extend_over + EPS for _, by in forward)
+    if deep:
+        boxes = given("boxes", deep, "boxes", "survey")
+        one = given("extenders a box", 1, "extenders", "plan")
+        yield by_the_pack("extenders", "devices",
+                          step("product", "extenders", "extenders", boxes, one),
+                          job.products.extenders)  # fmt: skip
+    gangs = sum(device.gangs for device, by in forward if by > THINNEST_SPACER)
+    if not gangs:
         return
-    boxes = given("boxes", len(built_up), "boxes", "survey")
-    devices = given("devices", sum(one.gangs for one in built_up), "devices", "survey")
-    one = given("extenders a box", 1, "extenders", "plan")
+    devices = given("devices", gangs, "devices", "survey")
     stacks = given("stacks a device", 2, "stacks", "plan")
     two = given("screws a device", 2, "screws", "plan")
-    yield by_the_pack("extenders", "devices",
-                      step("product", "extenders", "extenders", boxes, one),
-                      job.products.extenders)  # fmt: skip
     yield line("device-spacers", "devices",
                step("product", "stacks of spacers", "stacks", devices, stacks))  # fmt: skip
     yield by_the_pack("device-screws", "devices", step("product", "screws", "screws", devices, two),
