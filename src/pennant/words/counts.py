@@ -1,5 +1,7 @@
 """A number with its noun, in the singular or the plural."""
 
+from pennant.core.document.job import Job
+
 
 def counted(count: int, one: str, several: str = "") -> str:
     """Return a count with its noun; ``several`` is the plural where it is not ``one`` with an s.
@@ -8,3 +10,8 @@ def counted(count: int, one: str, several: str = "") -> str:
     ('1 cut', '21 cuts', '2 batches')
     """
     return f"{count} {one if count == 1 else several or f'{one}s'}"
+
+
+def what_is_bought(job: Job) -> str:
+    """Return what the wall's tile is counted in: sheets where it comes on a backing."""
+    return "sheet" if job.tile.sheet is not None else "tile"

@@ -14,6 +14,7 @@ from pennant.core.plan import Plan
 from pennant.core.site.enough import CUTS_FOR_A_CHANCE, Enough, enough_of
 from pennant.core.site.entries import Entry, NotedBox, NotedCulls, events_of, standing
 from pennant.core.site.record import PieceState, Record, again_for
+from pennant.words.counts import counted
 from pennant.words.cuts import bought_of
 from pennant.words.dates import Dates
 from pennant.words.done import as_it_goes
@@ -62,9 +63,9 @@ def enough_in_words(job: Job, found: Enough, by: str = "") -> EnoughText:
     what = "sheets" if job.tile.sheet is not None else "tiles"
     says = f"{found.left} {what} left, {found.to_come} to come"
     if found.cuts:
-        says += f" with {found.cuts} cuts"
+        says += f" with {counted(found.cuts, 'cut')}"
     if found.cut_so_far:
-        says += f", {found.broke} of {found.cut_so_far} cuts broke"
+        says += f", {found.broke} of {counted(found.cut_so_far, 'cut')} broke"
     says += f": {found.verdict}"
     if found.order:
         lot = f" of lot {job.tile.lot}" if job.tile.lot else ""

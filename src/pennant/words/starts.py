@@ -11,7 +11,7 @@ from pennant.core.search.best import Compared, SearchStep, Unmet, unmet
 from pennant.core.search.measured import Measured
 from pennant.core.search.ranking import Outcome
 from pennant.core.search.whole_kitchen import WholeKitchen
-from pennant.words.counts import counted
+from pennant.words.counts import counted, what_is_bought
 from pennant.words.names import Names
 from pennant.words.start import say_counter_start, say_start
 
@@ -237,7 +237,8 @@ def _in_words(
     return StartText(
         start=outcome.start, title=("Best found: " if found else "") + title[0].upper() + title[1:],
         gives=f"{one.never} to fix, {to_decide(one)}; smallest piece "
-        f"{show_with_unit(one.smallest, job.step)}; {one.cut} cut; {one.tiles} tiles",
+        f"{show_with_unit(one.smallest, job.step)}; {one.cut} cut; "
+        f"{counted(one.tiles, what_is_bought(job))}",
         why=_why(job, outcome) if outcome.decided_by else "" if last else _ALIKE,
         planted=outcome.start == now, found=found,
     )  # fmt: skip

@@ -90,9 +90,10 @@ def tiles_report(job: Job, rows: Iterable[TileRow]) -> Iterator[str]:
             continue
         cost = "" if row.cost is None else f"; {row.cost:.2f}"
         days = "" if row.days is None else f"; {counted(row.days, 'day')}"
+        bought = "tile" if row.takes is None or row.takes.tile.sheet is None else "sheet"
         yield (
             f"     {row.to_fix} to fix, {row.to_decide} to decide; smallest piece "
-            f"{row.smallest_says}; {row.cut} cut; {counted(row.tiles or 0, 'tile')}, "
+            f"{row.smallest_says}; {row.cut} cut; {counted(row.tiles or 0, bought)}, "
             f"{counted(row.boxes or 0, 'box', 'boxes')}{days}{cost}"
         )
         yield f"     {row.why}"

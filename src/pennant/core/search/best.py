@@ -17,7 +17,7 @@ from pennant.core.plan import drawn
 from pennant.core.search.counter_starts import counter_starts
 from pennant.core.search.lattice_sieve import judge_on, places_on
 from pennant.core.search.measured import left_by
-from pennant.core.search.ranking import Outcome, compare, ranked, with_ends_moved
+from pennant.core.search.ranking import Outcome, as_good, compare, ranked, striking, with_ends_moved
 from pennant.core.search.schools import schools_of, schools_one_way_of
 from pennant.core.search.starting import started, wishes_of
 from pennant.core.search.whole_kitchen import WholeKitchen, best_of_kitchen, better_of
@@ -111,6 +111,9 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
     starts = starts[: max(LEAST_SCHOOLS, MOST_PIECES_ONE_WAY // max(pieces, 1))]
     best = best_found(job, kitchen, wall_id)
     schools = compare(job, kitchen, wall_id, starts)
+    # Where a school's place is as good, nobody strikes an odd line.
+    alike = [one for one in schools if as_good(one, best, wishes_of(job))]
+    best = min([*alike, best], key=lambda one: striking(one.start))
     schools = [one for one in schools if one.start != best.start]
     outcomes = ranked([best, *schools], wishes_of(job))
     if floats_of(wall):

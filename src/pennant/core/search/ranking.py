@@ -93,6 +93,14 @@ def striking(start: Start) -> tuple[int, float]:
     return sum(1 for by in moves if abs(by) > EPS) + fitted, sum(map(abs, moves))
 
 
+def as_good(one: Outcome, other: Outcome, wishes: Sequence[Wish]) -> bool:
+    """Return whether no wish tells two starts apart."""
+    return all(
+        abs(one.measured.of(wish) - other.measured.of(wish)) <= BANDS[wish.kind] + EPS
+        for wish in wishes
+    )
+
+
 def _decided(one: Outcome, after: Outcome, wishes: Sequence[Wish]) -> dict[str, object]:
     """The first wish that leaves a start and not the next one, and what the two come to in it."""
     for wish in wishes:

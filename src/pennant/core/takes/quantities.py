@@ -74,8 +74,11 @@ def quantities_of(
 
 
 def tiles_of(job: Job, pieces: Iterable[Piece], thin: Collection[str]) -> int:
-    """Return how many tiles a plan takes, breakage and spares included."""
+    """Return how many tiles a plan takes, or sheets of chips, breakage and spares included."""
     own = [piece for piece in pieces if piece.of == FIELD]
+    sheets = sheet_plan(job, own)
+    if sheets is not None:
+        return round(_sheets(job, sheets).value)
     return round(_tiles(job, own, {piece.tile for piece in own if piece.id in thin}).value)
 
 
