@@ -1,117 +1,46 @@
 /** Starts the application in the page. */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { lazy, StrictMode, Suspense } from "react";
+import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter, Route, Routes } from "react-router";
-import { Home } from "./pages/Home";
+import { BrowserRouter, matchPath, Route, Routes } from "react-router";
+import { jobOptions } from "./api/queries";
+import { aroundJob, PAGES } from "./pages/routes";
+import { ShowLater } from "./parts/later";
 import { Trouble } from "./parts/Trouble";
 import "./styles.css";
-
-// Each page comes when it is opened: whoever is at the saw does not load the desk.
-const AgreePage = lazy(async () => ({ default: (await import("./pages/AgreePage")).AgreePage }));
-const CutSheetPage = lazy(async () => ({
-  default: (await import("./papers/CutsPaper")).CutSheetPage,
-}));
-const DaysPage = lazy(async () => ({ default: (await import("./pages/DaysPage")).DaysPage }));
-const Desk = lazy(async () => ({ default: (await import("./pages/Desk")).Desk }));
-const JobPage = lazy(async () => ({ default: (await import("./pages/JobPage")).JobPage }));
-const MaterialsPage = lazy(async () => ({
-  default: (await import("./pages/MaterialsPage")).MaterialsPage,
-}));
-const NewJobPage = lazy(async () => ({
-  default: (await import("./pages/NewJobPage")).NewJobPage,
-}));
-const PapersPage = lazy(async () => ({
-  default: (await import("./pages/PapersPage")).PapersPage,
-}));
-const SawPage = lazy(async () => ({ default: (await import("./pages/SawPage")).SawPage }));
-const ShadesPage = lazy(async () => ({
-  default: (await import("./pages/ShadesPage")).ShadesPage,
-}));
-const SitePage = lazy(async () => ({ default: (await import("./pages/SitePage")).SitePage }));
-const ShelfPage = lazy(async () => ({ default: (await import("./pages/ShelfPage")).ShelfPage }));
-
-const PairPage = lazy(async () => ({ default: (await import("./pages/PairPage")).PairPage }));
-const PhonesPage = lazy(async () => ({
-  default: (await import("./pages/PhonesPage")).PhonesPage,
-}));
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
 const root = document.getElementById("root");
 if (!root) throw new Error("the page has no root");
+
+// What this address needs is fetched at the same time: its scripts, and the job. What fails is
+// asked for again by the page itself, which says so.
+for (const { path, page, inJob } of PAGES) {
+  const match = path === "*" ? null : matchPath(path, window.location.pathname);
+  if (!match) continue;
+  page.load().catch(() => {});
+  if (!inJob) continue;
+  aroundJob.load().catch(() => {});
+  client.prefetchQuery(jobOptions(match.params.id ?? ""));
+}
+
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <BrowserRouter>
         <Trouble>
-          <Suspense fallback={<p className="aside p-4">Opening…</p>}>
-            <Routes>
-              <Route path="/" element={<Home />} />
-              <Route
-                path="/jobs/:id"
-                element={
-                  <JobPage>
-                    <Desk />
-                  </JobPage>
-                }
-              />
-              <Route
-                path="/jobs/:id/agree"
-                element={
-                  <JobPage>
-                    <AgreePage />
-                  </JobPage>
-                }
-              />
-              <Route
-                path="/jobs/:id/cuts"
-                element={
-                  <JobPage>
-                    <CutSheetPage />
-                  </JobPage>
-                }
-              />
-              <Route
-                path="/jobs/:id/days"
-                element={
-                  <JobPage>
-                    <DaysPage />
-                  </JobPage>
-                }
-              />
-              <Route path="/jobs/:id/site" element={<SitePage />} />
-              <Route
-                path="/jobs/:id/shades"
-                element={
-                  <JobPage>
-                    <ShadesPage />
-                  </JobPage>
-                }
-              />
-              <Route
-                path="/jobs/:id/papers"
-                element={
-                  <JobPage>
-                    <PapersPage />
-                  </JobPage>
-                }
-              />
-              <Route path="/jobs/:id/saw" element={<SawPage />} />
-              <Route
-                path="/jobs/:id/materials"
-                element={
-                  <JobPage>
-                    <MaterialsPage />
-                  </JobPage>
-                }
-              />
-              <Route path="/new" element={<NewJobPage />} />
-              <Route path="/phones" element={<PhonesPage />} />
-              <Route path="/pair" element={<PairPage />} />
-              <Route path="/shelf" element={<ShelfPage />} />
-              <Route path="*" element={<Home />} />
-            </Routes>
-          </Suspense>
+          <Routes>
+            {PAGES.map(({ path, page, inJob }) => {
+              const shown = <ShowLater key={path} page={page} />;
+              return (
+                <Route
+                  key={path}
+                  path={path}
+                  element={inJob ? <ShowLater page={aroundJob}>{shown}</ShowLater> : shown}
+                />
+              );
+            })}
+          </Routes>
         </Trouble>
       </BrowserRouter>
     </QueryClientProvider>

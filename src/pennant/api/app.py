@@ -3,9 +3,10 @@
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
+from typing import Any
 
 from fastapi import FastAPI
-from fastapi.responses import FileResponse
+from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 
 from pennant.api import (
@@ -94,9 +95,19 @@ def make_app(
     return app
 
 
+class _Assets(StaticFiles):
+    """Files that the pages are made of. Each has its digest in its name, so none ever changes."""
+
+    def file_response(self, *args: Any, **kwargs: Any) -> Response:
+        """Return a file that a browser need not ask for again."""
+        response = super().file_response(*args, **kwargs)
+        response.headers["cache-control"] = "public, max-age=31536000, immutable"
+        return response
+
+
 def serve_pages(app: FastAPI, pages: Path) -> None:
     """Serve built files as they are, and the one page for every address of the interface."""
-    app.mount("/assets", StaticFiles(directory=pages / "assets"), name="assets")
+    app.mount("/assets", _Assets(directory=pages / "assets"), name="assets")
 
     @app.get("/{path:path}", include_in_schema=False)
     def page(path: str) -> FileResponse:

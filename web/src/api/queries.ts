@@ -59,6 +59,8 @@ export const jobOptions = (id: string) =>
   queryOptions({
     queryKey: ["job", id],
     queryFn: () => ask<JobState>(api.GET("/api/jobs/{id_}", { params: { path: { id_: id } } })),
+    // It is asked for while its page comes: the page itself need not ask again.
+    staleTime: 1000,
   });
 
 export const settingsOptions = () =>

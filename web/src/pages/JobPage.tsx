@@ -10,7 +10,7 @@ import { useFewest } from "../job/useFewest";
 import { speakAs } from "../words/regional";
 import { UnplannedJob } from "./UnplannedJob";
 
-export function JobPage({ children }: { children: ReactNode }) {
+export function JobPage({ children }: { children?: ReactNode }) {
   const { id = "" } = useParams();
   const { data, error } = useQuery(jobOptions(id));
   if (data && !data.view) return <UnplannedJob state={data} />;
