@@ -20,7 +20,6 @@ from pennant.files.forms import FileForm, NotThere, Size
 from pennant.files.job_json import read_job
 from pennant.files.materials_csv import materials_csv
 from pennant.files.papers import NOTHING_KEPT, Imprint, Paper, SitePapers
-from pennant.files.papers_pdf import bound
 from pennant.files.site_file import assets_of, site_file
 from pennant.store.jobs import StoredJob
 from pennant.store.photographs import Photographs
@@ -94,6 +93,9 @@ def papers_as_made(
     kept = _kept(id_, site, pictures)
 
     def lines() -> Iterator[str]:
+        # The server starts without the library that writes PDF.
+        from pennant.files.papers_pdf import bound
+
         try:
             for step in bound(job, plan(job, "fewest"), only, size, _imprint(stored), kept):
                 if isinstance(step, bytes):

@@ -9,11 +9,11 @@ from ezdxf.filemanagement import new
 from ezdxf.units import MM
 
 from pennant.core.document.job import Job
-from pennant.core.document.things import DRAWN, kinds_of
 from pennant.core.plan import Plan
 from pennant.core.survey.placed import Surface, between
 from pennant.drawing.kitchen import kitchen_drawing
 from pennant.drawing.shapes import Picture, Role
+from pennant.files.dxf_layers import THING_LAYERS, WALL_LAYER
 from pennant.words.cuts import CutText
 
 LAYERS: dict[Role, tuple[str, int]] = {
@@ -24,9 +24,6 @@ LAYERS: dict[Role, tuple[str, int]] = {
     "other-section": ("SECTION", 5),
 }  # fmt: skip
 """The layer and the colour index of each role."""
-WALL_LAYER = "WALL"
-THING_LAYERS = {kind: kind.upper() for kind in kinds_of(*DRAWN)} | {"range-gap": "RANGE"}
-"""The layer of each kind of thing in an elevation; it is read back by the same names."""
 
 
 def picture_dxf(picture: Picture) -> str:

@@ -13,13 +13,9 @@ from collections.abc import Iterator, Mapping, Sequence
 from io import StringIO
 from typing import Any, Literal, NamedTuple
 
-from ezdxf.filemanagement import read
-from ezdxf.lldxf.const import DXFError
-from ezdxf.path import make_path
-
 from pennant.core.document.things import form_of
 from pennant.core.survey.placed import height_at
-from pennant.files.drawing_dxf import THING_LAYERS, WALL_LAYER
+from pennant.files.dxf_layers import THING_LAYERS, WALL_LAYER
 
 DrawingUnits = Literal["mm", "cm", "m", "in", "ft"]
 MM: dict[DrawingUnits, float] = {"mm": 1.0, "cm": 10.0, "m": 1000.0, "in": 25.4, "ft": 304.8}
@@ -225,6 +221,10 @@ def _thing(
 
 def _outlines(text: str, units: DrawingUnits | None) -> Iterator[Outline]:
     """Every closed outline, blocks taken apart, arcs as short lines."""
+    # Only the process that reads a drawing needs the library for it.
+    from ezdxf.filemanagement import read
+    from ezdxf.lldxf.const import DXFError
+
     try:
         document = read(StringIO(text))
     except (DXFError, UnicodeError, ValueError) as error:
@@ -270,6 +270,8 @@ def _outline(entity: Any, by: float) -> Outline | None:
                    (x - radius, y + radius))  # fmt: skip
         return Outline(layer, corners, (x, y, radius))
     if kind in ("LWPOLYLINE", "POLYLINE", "SPLINE", "ELLIPSE"):
+        from ezdxf.path import make_path
+
         path = make_path(entity)
         if not path.is_closed:
             return None
