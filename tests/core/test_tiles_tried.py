@@ -72,9 +72,9 @@ def test_a_bond_lays_a_lattice_in_courses_and_none_leaves_it() -> None:
 
 
 def test_what_cannot_be_laid_so_says_why_and_stops_no_other() -> None:
-    job = choosing(
-        candidate("6", "3"), candidate("3", "3"), tile=("4", "4"),
-        pattern={"kind": "rounds", "joint": "1/8"},
+    job = a_job(
+        candidates=[candidate("6", "3"), candidate("5", "5")], tile=("5", "5"), length="24",
+        top="14", pattern={"kind": "rounds", "joint": "1/8"},
     )  # fmt: skip
     _, long, square = tiles_tried(job)
     assert isinstance(long, NotTiled)

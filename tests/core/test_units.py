@@ -94,7 +94,7 @@ class TestWords:
     """Counted as one handles them, in the singular and the plural."""
 
     def test_sheets_and_chips(self) -> None:
-        job = inch_chips("24 3/16", "12 3/16", [])
+        job = inch_chips("24", "12", [])
         made = plan(job)
         units = units_by_piece(job, made)
         assert counted_units(units, [piece.id for piece in made.pieces]) == "2 sheets"
