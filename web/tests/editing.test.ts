@@ -146,6 +146,81 @@ describe("a burst of nudges", () => {
   });
 });
 
+describe("a step through the history", () => {
+  const done = (edition: number, name: string): Happened => ({
+    is: "step done",
+    state: state(edition, name),
+  });
+
+  it("is on its way until the server has answered", () => {
+    const desk = new Desk();
+    desk.when({ is: "stepped", which: "undo" });
+    expect(desk.shown.status).toBe("keeping");
+    desk.when(done(5, "Before"));
+    expect(desk.shown.status).toBe("kept");
+    expect(desk.shown.draft).toEqual(job("Before"));
+  });
+
+  it("is gone as often as it is pressed, one after the other", () => {
+    const desk = new Desk();
+    desk.when({ is: "stepped", which: "undo" }, { is: "stepped", which: "undo" });
+    expect(desk.when(done(5, "B"))).toContainEqual({ do: "step", which: "undo", edition: 5 });
+    desk.when(done(6, "A"));
+    expect(desk.shown.status).toBe("kept");
+  });
+
+  it("is no conflict with what one changes while it is on its way: that goes on top", () => {
+    const desk = new Desk();
+    desk.when({ is: "stepped", which: "undo" });
+    desk.when(typed("Mine"));
+    expect(desk.sent).toEqual([]);
+    expect(desk.stored).toBe("Mine");
+    desk.when(done(5, "Before"));
+    expect(desk.sent).toEqual([["Mine", 5]]);
+    desk.when(kept(6, "Mine"));
+    expect(desk.shown.status).toBe("kept");
+    expect(desk.shown.conflict).toBeNull();
+  });
+
+  it("that is refused leaves what is there", () => {
+    const desk = new Desk();
+    desk.when(
+      { is: "stepped", which: "redo" },
+      { is: "step refused", which: "redo", why: refusal(422) },
+    );
+    expect(desk.shown.status).toBe("kept");
+    expect(desk.shown.draft).toEqual(job("Kept"));
+  });
+});
+
+describe("a change that the server works out", () => {
+  it("is on its way as soon as it is asked for, and a step back waits for it", () => {
+    const desk = new Desk();
+    expect(desk.when({ is: "reworking" }, { is: "stepped", which: "undo" })).toEqual([]);
+    expect(desk.shown.status).toBe("keeping");
+    desk.when(typed("A"), { is: "rework over" });
+    expect(desk.sent).toEqual([["A", 4]]);
+    expect(desk.when(kept(5, "A"))).toContainEqual({ do: "step", which: "undo", edition: 5 });
+  });
+
+  it("lets the step go when it is refused", () => {
+    const desk = new Desk();
+    desk.when({ is: "reworking" }, { is: "stepped", which: "redo" });
+    const effects = desk.when({ is: "view refused", why: refusal(422) }, { is: "rework over" });
+    expect(effects).toContainEqual({ do: "step", which: "redo", edition: 4 });
+    desk.when({ is: "step done", state: state(5, "Redone") });
+    expect(desk.shown.status).toBe("kept");
+  });
+
+  it("is not over while another is worked out", () => {
+    const desk = new Desk();
+    desk.when({ is: "reworking" }, { is: "reworking" }, { is: "rework over" });
+    expect(desk.shown.status).toBe("keeping");
+    desk.when({ is: "rework over" });
+    expect(desk.shown.status).toBe("kept");
+  });
+});
+
 describe("a server that does not answer", () => {
   it("is tried again, and what waited is kept when it is back", () => {
     const desk = new Desk();
@@ -204,6 +279,20 @@ describe("a server that does not answer", () => {
 });
 
 describe("a change that is refused", () => {
+  it("is what Undo takes back, and nothing that was saved before", () => {
+    const desk = new Desk();
+    desk.when(typed("A"), { is: "not kept", why: refusal(422) });
+    const effects = desk.when({ is: "stepped", which: "undo" });
+    expect(effects.map((one) => one.do)).not.toContain("step");
+    expect(desk.shown.draft).toEqual(job("Kept"));
+    expect(desk.shown.problems).toEqual([]);
+    expect(desk.when({ is: "stepped", which: "undo" })).toContainEqual({
+      do: "step",
+      which: "undo",
+      edition: 4,
+    });
+  });
+
   it("says why until something else is typed, also when its preview can be drawn", () => {
     const desk = new Desk();
     const errors = [{ pointer: "/name", message: "is too long" }];

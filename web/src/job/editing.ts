@@ -57,8 +57,12 @@ export interface Editing {
   sent: { draft: Draft; typed: number } | null;
   /** The label of the burst of nudges that is not over. */
   burst: string | null;
-  /** A step through the history that waits for the change that is on its way. */
-  step: Which | null;
+  /** Steps through the history that wait, in order, for the change or step that is on its way. */
+  steps: readonly Which[];
+  /** A step through the history is on its way; a change that is made meanwhile waits for it. */
+  stepping: boolean;
+  /** Changes that the server is working out: they will be committed when it has. */
+  reworks: number;
   again: readonly Again[];
   /** Why the last change was not kept; a preview that can be drawn does not make that undone. */
   notKept: Problem[];
@@ -71,6 +75,8 @@ export type Happened =
   | { is: "previewed"; job: JobDraft }
   | { is: "committed"; job: JobDraft; label: string }
   | { is: "nudged"; job: JobDraft; label: string }
+  | { is: "reworking" }
+  | { is: "rework over" }
   | { is: "burst over" }
   | { is: "look again" }
   | { is: "reverted" }
@@ -130,7 +136,9 @@ export function begun(state: Opened, left: Draft | null): Editing {
     pending: left,
     sent: null,
     burst: null,
-    step: null,
+    steps: [],
+    stepping: false,
+    reworks: 0,
     again: [],
     notKept: [],
     closed: false,
@@ -174,6 +182,13 @@ class Turn {
         this.effects.push({ do: "wait for burst" });
         return;
       }
+      case "reworking":
+        now.reworks += 1;
+        if (now.snapshot.status === "kept") this.#show({ status: "keeping" });
+        return;
+      case "rework over":
+        this.#reworked();
+        return;
       case "burst over":
         this.#commitBurst();
         return;
@@ -185,8 +200,8 @@ class Turn {
         return;
       case "stepped":
         this.#commitBurst();
-        if (now.sent) now.step = happened.which;
-        else this.#step(happened.which);
+        now.steps = [...now.steps, happened.which];
+        this.#stepWaiting();
         return;
       case "newer state": {
         const newer = happened.state.edition > now.snapshot.state.edition;
@@ -234,11 +249,13 @@ class Turn {
         this.#stepWaiting();
         return;
       case "step done":
-        this.#adopt(happened.state);
+        this.#stepped(happened.state);
         return;
       case "step refused":
-        if (happened.why?.current) this.#adopt(happened.why.current);
+        now.stepping = false;
+        if (happened.why?.current) this.#stepped(happened.why.current);
         else if (!happened.why || PASSING.has(happened.why.status)) this.#tryAgain(happened.which);
+        else this.#atRest();
         return;
     }
   }
@@ -270,21 +287,62 @@ class Turn {
   /** Sends what waits, one change at a time; nothing while a conflict waits for its answer. */
   #send(): void {
     const { pending, sent, snapshot, typed } = this.now;
-    if (!pending || sent || snapshot.conflict) return;
+    if (!pending || sent || this.now.stepping || snapshot.conflict) return;
     this.now.sent = { draft: pending, typed };
     this.#show({ status: "keeping" });
     this.effects.push({ do: "keep", draft: pending });
   }
 
-  /** Goes the step that waited for the change that was on its way. */
+  /** The server has worked a change out, which is committed by now, or has refused to. */
+  #reworked(): void {
+    this.now.reworks -= 1;
+    this.#atRest();
+    this.#stepWaiting();
+  }
+
+  /** Says that all is saved, if nothing is on its way any more. */
+  #atRest(): void {
+    const { reworks, sent, pending, burst, stepping, snapshot } = this.now;
+    const waits = sent !== null || pending !== null || burst !== null || reworks > 0 || stepping;
+    if (!waits && snapshot.status === "keeping")
+      this.#show({ status: snapshot.draft === snapshot.kept ? "kept" : "typing" });
+  }
+
+  /** A step has been gone. What was changed meanwhile goes on top of it, and is never lost. */
+  #stepped(state: JobState): void {
+    this.now.stepping = false;
+    const { pending, burst, snapshot } = this.now;
+    if (pending === null && burst === null) this.#adopt(state);
+    else {
+      this.#show({ state, kept: state.view?.job ?? snapshot.kept });
+      this.effects.push({ do: "tell", state });
+      if (pending) {
+        this.now.pending = { ...pending, edition: state.edition };
+        this.effects.push({ do: "store", draft: this.now.pending });
+        this.#send();
+      }
+    }
+    this.#stepWaiting();
+  }
+
+  /** Goes the first step that waited, when nothing else is on its way. */
   #stepWaiting(): void {
-    const { step, sent } = this.now;
-    if (!step || sent) return;
-    this.now.step = null;
-    this.#step(step);
+    const { steps, sent, pending, reworks, stepping } = this.now;
+    const [next, ...others] = steps;
+    if (!next || sent || pending || reworks > 0 || stepping) return;
+    this.now.steps = others;
+    this.#step(next);
   }
 
   #step(which: Which): void {
+    // What was refused is the last thing done, and was never saved: it alone is taken back.
+    if (which === "undo" && this.now.notKept.length > 0) {
+      this.#revert();
+      this.#stepWaiting();
+      return;
+    }
+    this.now.stepping = true;
+    if (this.now.snapshot.status === "kept") this.#show({ status: "keeping" });
     this.effects.push({ do: "step", which, edition: this.now.snapshot.state.edition });
   }
 

@@ -114,17 +114,33 @@ export class JobEditor {
    * the change is worked out anew on that.
    */
   async rework(change: (job: JobDraft) => Promise<JobDraft>, label: string): Promise<void> {
+    this.#took({ is: "reworking" });
     try {
-      let typed: number;
+      let draft: JobDraft;
       let changed: JobDraft;
       do {
-        typed = this.#editing.typed;
-        changed = await change(this.get().draft);
-      } while (typed !== this.#editing.typed);
+        await this.#notStepping();
+        draft = this.get().draft;
+        changed = await change(draft);
+      } while (draft !== this.get().draft);
       this.commit(changed, label);
     } catch (error) {
       this.#took({ is: "view refused", why: whyOf(error) });
+    } finally {
+      this.#took({ is: "rework over" });
     }
+  }
+
+  /** Waits for a step through the history that is on its way: what is there is about to change. */
+  #notStepping(): Promise<void> {
+    if (!this.#editing.stepping) return Promise.resolve();
+    return new Promise((resolve) => {
+      const stop = this.subscribe(() => {
+        if (this.#editing.stepping) return;
+        stop();
+        resolve();
+      });
+    });
   }
 
   undo(): void {
