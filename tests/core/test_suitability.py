@@ -41,8 +41,15 @@ CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
         {"tile": {"measured": {"row": "81 7/16"}}},
         {"tile": {"measured": {"row": "81 1/8"}}}),
     "mastic-tile": (
+        {"tile": {"material": "porcelain", "length": 600, "height": 300},
+         "adhesive": {**THINSET, "kind": "mastic"}},
+        {"tile": {"material": "porcelain", "length": 200, "height": 100}}),
+    "mastic-see-through": (
         {"tile": {"see_through": True}, "adhesive": {**THINSET, "kind": "mastic"}},
         {"adhesive": THINSET}),
+    "mastic-heavy": (
+        {"tile": {"weight": 27}, "adhesive": {**THINSET, "kind": "mastic"}},
+        {"tile": {"weight": 19}}),
     "mastic-wet": (
         {"zone": {"damp": True}, "adhesive": {**THINSET, "kind": "mastic"}},
         {"zone": {"damp": False}}),
@@ -77,6 +84,9 @@ CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "sanded-narrow": ({"grout": SANDED, "joint": "1/16"}, {"joint": "1/8"}),
     "heavy-on-paint": (
         {"tile": {"weight": 35}, "zone": {"made_of": "painted board"}}, {"tile": {"weight": 15}}),
+    "heavy-on-laminate": (
+        {"tile": {"weight": 35}, "zone": {"made_of": "laminate"}},
+        {"zone": {"made_of": "painted board"}}),
     "paint-unprimed": ({"zone": {"made_of": "painted board"}}, {"primer": COAT}),
     "plywood": ({"zone": {"made_of": "plywood"}}, {"zone": {"made_of": "cement board"}}),
     "old-tile-unprimed": ({"zone": {"made_of": "old tile"}}, {"primer": COAT}),

@@ -13,6 +13,7 @@ from pennant.core.cuts.units import Unit, only, units_of
 from pennant.core.days.sections import setting_sections
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
+from pennant.core.takes.mixing import pieces_an_hour
 from pennant.words.counts import counted
 from pennant.words.units import counted_units, units_by_piece
 
@@ -79,6 +80,16 @@ class TestSections:
         sheets = [{of[id_].rstrip("+") for id_ in one.pieces} for one in sections]
         assert max(len(one) for one in sheets) <= 3
         assert "As1" in sheets[0]
+
+    def test_a_chip_set_by_itself_takes_as_long_as_a_tile_of_its_size(self) -> None:
+        """A sheet of 144 is one move; a row of cut chips is buttered and set one by one."""
+        job = inch_chips("24", "12 3/4", [])  # two sheets, and a row of 24 cut chips over them
+        made = plan(job)
+        sections = setting_sections(job, made, {}, lambda _: True)
+        by_sheet, singly = pieces_an_hour(job).value, pieces_an_hour(job, singly=True).value
+        expected = 60 * (2 * 144 / by_sheet + 24 / singly)
+        assert sum(one.minutes for one in sections) == pytest.approx(expected)
+        assert by_sheet > 5 * singly
 
     def test_single_chips_are_set_with_their_sheet_or_next(self) -> None:
         job = inch_chips("40", "18", [])

@@ -23,6 +23,7 @@ from pennant.core.layout.lattice_of import lattice_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.survey.placed import Kitchen, Surface
+from pennant.words.counts import counted
 from pennant.words.names import Names
 
 
@@ -103,18 +104,19 @@ def sheets_in_words(job: Job, planned: Plan) -> Iterator[SheetsText]:
 def _in_short(job: Job, plan: SheetPlan) -> str:
     size = plan.size
     width, height = (show_with_unit(one, job.step) for one in (size.width, size.height))
-    says = (
-        f"Sheets of {size.chips} chips, {width} × {height} with a joint. {plan.taken} are taken: "
-        f"{plan.whole} whole"
-    )
+    taken = [f"{plan.whole} whole"] if plan.whole else []
     parts = [one for one in plan.laid if one.kind == "part" and not one.kept.empty()]
     if parts:
-        says += f", {len(parts)} parts from {plan.for_parts}"
+        taken.append(f"{counted(len(parts), 'part')} from {plan.for_parts}")
+    says = (
+        f"Sheets of {size.chips} chips, {width} × {height} with a joint. {plan.taken} are taken: "
+        f"{', '.join(taken) or 'for chips alone'}"
+    )
     if plan.singles:
-        says += f"; {plan.singles} chips are cut one by one, {plan.left_over} of them come off what"
-        says += " is left of those"
+        says += f"; {counted(plan.singles, 'chip')} cut one by one"
+        says += f", {plan.left_over} off what is left of those" if plan.left_over else ""
     if plan.more:
-        says += f", the others off {plan.more} more"
+        says += f", the others off {plan.more} more" if plan.left_over else f" off {plan.more} more"
     return f"{says}. No plan can do with fewer than {plan.bound}"
 
 

@@ -40,7 +40,7 @@ from pennant.words.own_tile import own_tile
 from pennant.words.quantities import quantities_in_words
 from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, WAITS, WHO
 from pennant.words.units import counted_units, units_by_piece
-from pennant.words.weights import volume, weight
+from pennant.words.weights import SQUARE_FEET, volume, weight
 
 OUTSIDE: dict[Dated, str] = {
     "tile": "the tile", "counter": "the counter", "hood": "the hood",
@@ -532,7 +532,7 @@ class _Words:
         return f"batch {number}: {pieces}; {mix}"
 
     def _square(self, m2: float) -> str:
-        return f"{m2 * 10.7639:.0f} sq ft" if self.job.units == "in" else f"{m2:.1f} m²"
+        return f"{m2 * SQUARE_FEET:.0f} sq ft" if self.job.units == "in" else f"{m2:.1f} m²"
 
     def _stop(self, own: Sequence[Stint], day: int) -> str:
         """Where one stops for the night, and how the edge is left."""

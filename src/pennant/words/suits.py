@@ -15,6 +15,7 @@ from pennant.core.survey.boards import build_up, old_tile_at_trim
 from pennant.core.takes.measured_tiles import lip_in, measured_reading
 from pennant.core.takes.suitability import TRIM_OVER, SuitRule, Unsuited, edges_too_low
 from pennant.words.names import Names
+from pennant.words.weights import by_area
 
 SAID: dict[SuitRule, tuple[str, str, str]] = {
     "sanded-scratches": (
@@ -38,9 +39,18 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "Take a joint of {lugs} or more.",
     ),
     "mastic-tile": (
-        "Mastic behind this tile",
-        "It dries through the joints alone: behind a large dense face it stays soft, and behind a "
-        "see-through one it shows.",
+        "Mastic behind a large dense tile",
+        "It dries through the joints alone: behind so large a face it stays soft.",
+        "Take a thinset.",
+    ),
+    "mastic-see-through": (
+        "Mastic behind see-through tile",
+        "Its colour and its ridges show.",
+        "Take a white thinset, and flatten the ridges.",
+    ),
+    "mastic-heavy": (
+        "{weight} on mastic",
+        "It grips later than it must: tile over {most_glue} creeps down.",
         "Take a thinset.",
     ),
     "mastic-wet": (
@@ -49,7 +59,7 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "Take a thinset, and find out where the damp comes from first.",
     ),
     "see-through-grey": (
-        "Grey adhesive behind a tile that one sees through",
+        "Grey adhesive behind see-through tile",
         "It darkens the tile, and its ridges show.",
         "Take a white one, and flatten the ridges.",
     ),
@@ -80,12 +90,12 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "Take the next height down, or build the bed up to it.",
     ),
     "dabs-heavy": (
-        "{weight} kg a square metre on dabs",
+        "{weight} on dabs",
         "A few dabs let heavy tile creep down, and leave hollows that crack under a knock.",
         "Take a thinset.",
     ),
     "dabs-see-through": (
-        "Dabs behind a tile that one sees through",
+        "Dabs behind see-through tile",
         "Every dab shows.",
         "Take a white thinset, and flatten the ridges.",
     ),
@@ -110,9 +120,14 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "Take an unsanded or a fine grout, or a wider joint.",
     ),
     "heavy-on-paint": (
-        "{weight} kg a square metre on {wall}",
+        "{weight} on {wall}",
         "Paint and its paper let go before the adhesive does.",
         "Take the paint off down to the board, or fix a cement board over it.",
+    ),
+    "heavy-on-laminate": (
+        "{weight} on laminate, {wall}",
+        "The laminate comes off its board before the adhesive lets go.",
+        "Take it off, or fix a cement board over it.",
     ),
     "paint-unprimed": (
         "Painted board without a primer",
@@ -172,12 +187,12 @@ SAID: dict[SuitRule, tuple[str, str, str]] = {
         "Take a thinset that may go there, or fix a board over it.",
     ),
     "mat-heavy": (
-        "{weight} kg a square metre on a mat",
+        "{weight} on a mat",
         "It holds {mat_most}: heavier tile creeps down before anything else holds it.",
         "Take a thinset.",
     ),
     "mat-see-through": (
-        "A mat behind a tile that one sees through",
+        "A mat behind see-through tile",
         "Its own pattern and every join of its strips show.",
         "Take a white thinset, and flatten its ridges.",
     ),
@@ -310,9 +325,11 @@ def _in_words(job: Job, names: Names, one: Unsuited) -> UnsuitedText:
         "lugs": size(job.tile.lugs), "trim": size(trim.height if trim else 0),
         "built": size(build_up(job) + old),
         "trim_least": size(job.tile.thickness + old + TRIM_OVER),
-        "weight": f"{job.tile.weight or 0:g}",
+        "weight": by_area(job.tile.weight or 0.0, job.units),
+        "most_glue": by_area(job.settings.most_on_glue, job.units),
         "flat": size(zone.flat if zone else 0), "mat_flat": size(job.settings.mat_flat_within),
-        "mat_most": f"{(mat.most_weight if mat else None) or job.settings.most_on_glue:g} kg",
+        "mat_most": by_area(
+            (mat.most_weight if mat else None) or job.settings.most_on_glue, job.units),
         "adhesive": adhesive.name if adhesive else "", "made_of": zone.made_of if zone else "",
         "wall": names.thing(one.wall) if one.wall else "this wall",
         "life": (adhesive.pot_life if adhesive else None) or 0.0,

@@ -4,6 +4,8 @@ from pennant.core.document.lengths import Units
 
 KG_PER_POUND = 0.45359237
 LITRES_PER_QUART = 0.946352946
+SQUARE_FEET = 10.7639
+"""In a square metre."""
 OUNCES = 16
 """In a pound."""
 FLUID_OUNCES = 32
@@ -39,3 +41,15 @@ def volume(litres: float, units: Units) -> str:
         return f"{quarts:.1f} quarts ({metric})"
     ounces = quarts * FLUID_OUNCES
     return f"{ounces:.0f} fl oz ({metric})" if ounces >= 0.5 else f"under 1 fl oz ({metric})"
+
+
+def by_area(kg: float, units: Units) -> str:
+    """Say what a square metre weighs (kg), in a job of inches by the square foot first.
+
+    >>> by_area(21, "in"), by_area(21, "mm")
+    ('4.3 lb a square foot (21 kg/m²)', '21 kg a square metre')
+    """
+    if units == "in":
+        pounds = kg / KG_PER_POUND / SQUARE_FEET
+        return f"{pounds:.1f} lb a square foot ({kg:g} kg/m²)"
+    return f"{kg:g} kg a square metre"

@@ -106,6 +106,7 @@ def setting_sections(
     """
     at_once = spread_at_once(job)
     minute = 60 / pieces_an_hour(job).value
+    singly = 60 / pieces_an_hour(job, singly=True).value
     found: list[Section] = []
     # Wall tile stands over the counter's, whose edge gives its tile the line.
     order = sorted(plan.surfaces, key=lambda one: _turn(job, one.surface))
@@ -118,7 +119,10 @@ def setting_sections(
                 Section(
                     number=len(found) + 1, surface=surface.surface, pieces=pieces,
                     area=sum(unit.area for unit in own) / MM2_PER_M2,
-                    minutes=minute * len(pieces),
+                    minutes=sum(
+                        (singly if unit.kind == "chips" else minute) * len(unit.pieces)
+                        for unit in own
+                    ),
                     cutting=sum(cutting.get(id_, 0.0) for id_ in pieces),
                 )
             )  # fmt: skip

@@ -264,14 +264,15 @@ def _batches(job: Job, mixed: Working, each: Working) -> tuple[Working, Working]
     return covered, _whole_batches(batches)
 
 
-def pieces_an_hour(job: Job) -> Working:
+def pieces_an_hour(job: Job, *, singly: bool = False) -> Working:
     """Return how many pieces two hands set in an hour, the cuts being ready.
 
     A larger piece takes longer, though not in proportion; a pattern without courses takes longer
-    again; and a hand that has done it more often is quicker.
+    again; and a hand that has done it more often is quicker. Of tile on sheets it is chips, by the
+    sheet as it comes, or ``singly``, each buttered and set by itself.
     """
     face, chips = face_of(job.tile, job.pattern), 1
-    size = sheet_size(job.tile, job.pattern)
+    size = None if singly else sheet_size(job.tile, job.pattern)
     if size is not None:
         face, chips = size.width * size.height, size.chips
     share = (PACED_FACE / face) ** SLOWER
@@ -279,6 +280,9 @@ def pieces_an_hour(job: Job) -> Working:
     if size is not None:
         # A sheet is set as it comes, whatever its pattern.
         terms.append(given("chips on a sheet", chips, "chips", "plan"))
+    elif singly:
+        # It goes where its neighbours leave room for it, whatever the pattern.
+        pass
     elif isinstance(job.pattern, Herringbone):
         terms.append(time_of(job.times, "herringbone_pace"))
     elif not isinstance(job.pattern, Courses):

@@ -26,15 +26,14 @@ from pennant.core.takes.preparation import goes_by_sheet, porous_tiles
 
 SuitRule = Literal[
     "sanded-scratches", "unsanded-wide", "joint-range", "joint-under-lugs", "mastic-tile",
-    "mastic-wet", "see-through-grey", "porous-unsealed", "porous-grey", "shade-of-grout",
-    "trim-low", "heavy-on-paint", "paint-unprimed", "plywood", "old-tile-unprimed", "laminate",
-    "loose", "cracked", "quick-too-quick", "glass-brittle-notch", "mat-wavy", "mat-damp",
-    "mat-heavy", "mat-see-through", "mat-not-on-sheet", "not-on-sheet", "paint-scuffed",
-    "glue-coat", "sealed-late",
-    "sealant-colour", "trim-proud", "dabs-heavy", "dabs-see-through", "mastic-marble",
-    "stick-on-damp", "stick-on-wavy", "sanded-narrow",
-    "counter-mastic", "counter-plywood", "edge-low", "sheet-large", "sizes-differ", "bow-shows",
-    "size-drifts",
+    "mastic-see-through", "mastic-heavy", "mastic-wet", "see-through-grey", "porous-unsealed",
+    "porous-grey", "shade-of-grout", "trim-low", "heavy-on-paint", "heavy-on-laminate",
+    "paint-unprimed", "plywood", "old-tile-unprimed", "laminate", "loose", "cracked",
+    "quick-too-quick", "glass-brittle-notch", "mat-wavy", "mat-damp", "mat-heavy",
+    "mat-see-through", "mat-not-on-sheet", "not-on-sheet", "paint-scuffed", "glue-coat",
+    "sealed-late", "sealant-colour", "trim-proud", "dabs-heavy", "dabs-see-through",
+    "mastic-marble", "stick-on-damp", "stick-on-wavy", "sanded-narrow", "counter-mastic",
+    "counter-plywood", "edge-low", "sheet-large", "sizes-differ", "bow-shows", "size-drifts",
 ]  # fmt: skip
 
 
@@ -269,8 +268,10 @@ SUITS: tuple[Suit, ...] = (
     Suit("joint-under-lugs", "never", False,
          lambda f: f.job.pattern.joint < f.job.tile.lugs - EPS),
     Suit("mastic-tile", "never", False,
-         lambda f: f.mastic and (f.job.tile.see_through or (_dense(f) and _face(f) > MIDDLE_FACE)
-                                 or f.weight > f.job.settings.most_on_glue)),
+         lambda f: f.mastic and _dense(f) and _face(f) > MIDDLE_FACE),
+    Suit("mastic-see-through", "never", False, lambda f: f.mastic and f.job.tile.see_through),
+    Suit("mastic-heavy", "never", False,
+         lambda f: f.mastic and f.weight > f.job.settings.most_on_glue),
     Suit("mastic-wet", "never", True, lambda f: f.mastic and f.zone is not None and f.zone.damp),
     Suit("see-through-grey", "never", False,
          lambda f: f.job.tile.see_through and f.adhesive is not None
@@ -308,8 +309,9 @@ SUITS: tuple[Suit, ...] = (
          lambda f: _grout(f, "sanded")
          and f.job.pattern.joint < f.job.settings.sanded_from - EPS),
     Suit("heavy-on-paint", "never", True,
-         lambda f: f.on("painted board", "laminate")
-         and f.weight > f.job.settings.most_on_paint),
+         lambda f: f.on("painted board") and f.weight > f.job.settings.most_on_paint),
+    Suit("heavy-on-laminate", "never", True,
+         lambda f: f.on("laminate") and f.weight > f.job.settings.most_on_paint),
     Suit("paint-unprimed", "avoid", True,
          lambda f: f.on("painted board") and f.thinset and f.job.ways.paint == "primer"
          and f.products.primer is None),
