@@ -91,3 +91,11 @@ class TestKept:
         same = [one for one in moved.findings if one.id == job.accepted[0].finding]
         assert [one.accepted for one in same] == [None]
         assert all(one.accepted is None for one in moved.findings)
+
+
+def test_what_is_set_is_counted_as_one_handles_it() -> None:
+    """Two sheets of 144 chips are two things to set."""
+    job = a_job(length="24", top="12", tile=("15/16", "15/16"), joint="1/16", bond=(0, 1))
+    data = job.model_dump(mode="json")
+    data["tile"] |= {"name": "Chips", "sheet": {"across": 12, "up": 12}}
+    assert steps(Job.model_validate(data))["set"].state == "2 sheets"

@@ -112,7 +112,8 @@ class TestSheet:
         assert gists["tiles"][1].startswith("9 full and 7 cut pieces")
         # Seven cut pieces of seven tiles, a twentieth of which breaks, and four spare: 5 more.
         assert gists["boxes"] == (
-            "1 box", "25 tiles: 16 used, 5 for breakage; 25 in a box, all of one lot"
+            "1 box",
+            "25 tiles: 16 used, 1 for breakage, 4 to keep; 25 in a box, all of one lot",
         )  # fmt: skip
         assert gists["adhesive"][1] == "1.8 lb (800 g) with a 6x6 notch"
         assert gists["sealant"][1].startswith("4.4 ft of bead")  # 32 3/8 and twice 10 3/8

@@ -36,14 +36,22 @@ class StepState(Value):
 
 
 def desk_steps(
-    job: Job, plan: Plan, doubts: Sequence[DoubtText], findings: Sequence[FindingText]
+    job: Job,
+    plan: Plan,
+    doubts: Sequence[DoubtText],
+    findings: Sequence[FindingText],
+    sheets: int = 0,
 ) -> tuple[StepState, ...]:
-    """Return the steps in the order of the work, by a job, its own plan, and what is said of it."""
-    return tuple(_steps(job, plan, doubts, findings))
+    """Return the steps in the order of the work, by a job, its own plan, and what is said of it.
+
+    ``sheets`` is how many are set, where the wall's tile comes on a backing.
+    """
+    to_set = counted(sheets, "sheet") if job.tile.sheet else counted(len(plan.pieces), "piece")
+    return tuple(_steps(job, plan, doubts, findings, to_set))
 
 
 def _steps(
-    job: Job, plan: Plan, doubts: Sequence[DoubtText], findings: Sequence[FindingText]
+    job: Job, plan: Plan, doubts: Sequence[DoubtText], findings: Sequence[FindingText], to_set: str
 ) -> Iterator[StepState]:
     asked = sum(one.weight != "note" and one.aside is None for one in doubts)
     yield _step("measure", _measured(job, asked), asked > 0)
@@ -57,7 +65,7 @@ def _steps(
     first = job.schedule.first
     yield _step("days", f"from {first}" if first else "no first day yet", first is None)
     yield _step("cut", counted(plan.cut, "cut") if chosen else FIRST, False)
-    yield _step("set", counted(len(plan.pieces), "piece") if chosen else FIRST, False)
+    yield _step("set", to_set if chosen else FIRST, False)
 
 
 def _step(step: DeskStep, state: str, is_open: bool) -> StepState:

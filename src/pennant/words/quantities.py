@@ -197,7 +197,8 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             )
             return f"{full} {what.format(cut)}"
         case line if tile := tile_for(job, line):
-            return f"{_counted(quantity, tile)}; {_boxed(tile)}"
+            spare = job.settings.spare_tiles if tile.sheet is None else job.settings.spare_sheets
+            return f"{_counted(quantity, tile, spare)}; {_boxed(tile)}"
         case "mat":
             off = _need_of(quantity).value
             return f"{_length(job, off)} off the roll, in {len(quantity.strips)} strips"
@@ -244,12 +245,17 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             return ""
 
 
-def _counted(quantity: Quantity, tile: Tile) -> str:
-    """What the boxes hold, what of it the plan uses, and what is there for breakage."""
+def _counted(quantity: Quantity, tile: Tile, spare: float) -> str:
+    """What the boxes hold, what of it the plan uses, what may break, and what is kept for later."""
     need = _need_of(quantity)
     used = quantity.used or 0.0
+    kept = min(spare, need.value - used)
+    breaks = need.value - used - kept
     held = _amount_of(quantity.amount * tile.per_box, need.unit)
-    return f"{held}: {used:g} used, {need.value - used:g} for breakage"
+    parts = (f"{used:g} used", 1), (f"{breaks:g} for breakage", breaks), (
+        f"{kept:g} to keep", kept,
+    )  # fmt: skip
+    return f"{held}: {', '.join(says for says, count in parts if count)}"
 
 
 def _amount_of(number: float, unit: str) -> str:

@@ -171,12 +171,13 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
         for finding in one.findings
     )
     findings = tuple(sorted(found, key=_turn))
+    surfaces = tuple(
+        _surface(job, names, surface, one)
+        for surface, one in zip(plan.kitchen.surfaces, plan.surfaces, strict=True)
+    )
     return Sheet.model_construct(
         lengths=dict(shown_lengths(job)),
-        surfaces=tuple(
-            _surface(job, names, surface, one)
-            for surface, one in zip(plan.kitchen.surfaces, plan.surfaces, strict=True)
-        ),
+        surfaces=surfaces,
         notebooks=tuple(
             Notebook.model_construct(wall=wall.id, lines=lines_of(job, number))
             for number, wall in enumerate(job.walls)
@@ -198,7 +199,7 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
         step_mm=STEP_MM[job.step],
         summary=summary(plan, findings),
         counters=tuple(counters_in_words(job)),
-        steps=desk_steps(job, plan, doubts, findings),
+        steps=desk_steps(job, plan, doubts, findings, sum(len(one.sheets) for one in surfaces)),
     )
 
 
