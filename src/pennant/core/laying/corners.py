@@ -55,7 +55,7 @@ def corners_of(job: Job, laid: Sequence[Laid]) -> Iterator[CornerReading]:
         if not joined_before(job.walls, number):
             continue
         before = job.walls[number - 1]
-        if by_id[wall.id].layout.lattice is not None:
+        if not by_id[wall.id].layout.in_courses:
             continue  # what a lattice's tiles make round a corner are no pairs of one tile
         corner = before.corner
         pairs = pairs_between(by_id[before.id], by_id[wall.id], kerf_at(job))

@@ -16,7 +16,6 @@ from pennant.core.document.starts import (
     Start,
 )
 from pennant.core.document.tiles import tiles_of
-from pennant.core.geometry.tolerance import EPS
 from pennant.core.laying.corner_steps import with_corner_step
 from pennant.core.laying.lay_surface import Laying, laid_of
 from pennant.core.laying.surface_plan import Flag, Laid
@@ -116,11 +115,7 @@ def past_corner(before: Laid) -> float:
 
     A lattice goes on as if the walls were one: how far the corner is from its figure.
     """
-    if before.layout.lattice is not None:
-        return before.field.inner.x1 - before.layout.plant.x
-    run = before.field.inner.x1 - before.layout.right_lattice
-    over = run % before.layout.module.across
-    return before.layout.module.width if over <= EPS else over
+    return before.layout.past(before.field.inner.x1)
 
 
 def _inside(surface: Surface, flag: Flag) -> tuple[Start, Carries]:

@@ -42,7 +42,7 @@ def with_whole_courses(job: Job, kitchen: Kitchen) -> Kitchen:
 
 def _ended(surface: Surface, courses: dict[str, int], laid: Laid) -> Surface:
     """A wall with its gaps down to a joint."""
-    if laid.layout.lattice is not None:
+    if not laid.layout.in_courses:
         return surface
     up, foot = laid.layout.module.up, laid.field.foot
     off = (laid.layout.plant.y - foot) % up

@@ -45,7 +45,9 @@ class Layout:
     """How one surface is laid. ``bed_wanted`` is the joint that whole courses would need (mm).
 
     ``bevelled`` says that a cut edge can be told from the tile's own in a joint. On a ``lattice``
-    there are no courses, and bond, spans, border and ``eased`` say nothing.
+    there are no courses, and bond, spans, border and ``eased`` say nothing. Whoever wants to know
+    how rows lie, what a tile's figure measures or what joints can take up asks the properties here,
+    which answer for both.
     """
 
     plant: Plant
@@ -63,6 +65,76 @@ class Layout:
         """Where a lattice's origin lies: the plant is the corner of its figure."""
         figure = self.lattice.figure if self.lattice else Rect(0.0, 0.0, 0.0, 0.0)
         return self.plant.x - figure.x0, self.plant.y - figure.y0
+
+    @property
+    def in_courses(self) -> bool:
+        """Whether tiles lie in level courses of their own height."""
+        return self.lattice is None
+
+    @property
+    def eases(self) -> bool:
+        """Whether the upright joints of a course can be made wider or narrower as it is set."""
+        return self.in_courses and not self.spans
+
+    @property
+    def rows(self) -> float:
+        """From a row's lower edge to the next one's, in mm."""
+        return self.module.up if self.lattice is None else self.lattice.rows
+
+    @property
+    def least_width(self) -> float | None:
+        """The least width of a tile (mm) by which its pieces are judged, where every edge cuts
+        pieces of many sizes; None in courses, where each piece is told by its own tile.
+        """
+        return None if self.lattice is None else self.lattice.least_width
+
+    @property
+    def figure_width(self) -> float:
+        """How wide the tile is (mm) that the pennant stands for."""
+        return self.module.width if self.lattice is None else self.lattice.figure.width
+
+    def rows_off(self, other: "Layout", height: float) -> float | None:
+        """Return how far its rows are off those of another layout (mm), at most over a ``height``;
+        None where one lies in courses and the other does not.
+        """
+        if self.in_courses != other.in_courses:
+            return None
+        low, other_low = self._row_begins, other._row_begins
+        off = (low - other_low) % self.rows
+        apart = abs(self.module.bed - other.module.bed) if self.in_courses else 0.0
+        return max(min(off, self.rows - off), apart * height / self.rows)
+
+    @property
+    def _row_begins(self) -> float:
+        """The height of the row that the others are counted from."""
+        return self.plant.y if self.in_courses else self.origin[1]
+
+    def past(self, x: float) -> float:
+        """Return how far the tile of the pennant's course that is at ``x`` reaches past its left
+        edge to it (mm), a whole tile where it ends there. A lattice goes on as if both walls were
+        one: how far ``x`` is from its figure.
+        """
+        if not self.in_courses:
+            return x - self.plant.x
+        over = (x - self.right_lattice) % self.module.across
+        return self.module.width if over <= EPS else over
+
+    def same_place(self) -> tuple[object, ...]:
+        """Return what is alike for all plants of one layout, whichever tile the pennant stands for.
+
+        A row up is a shift to the right, so a start is brought down to its lowest row first; rows
+        that are not all alike (staggered, or with a border) are told apart.
+        """
+        if self.lattice is not None:
+            first, second = self.lattice.within(*self.origin)
+            return round(first, 5) % 1.0, round(second, 5) % 1.0, 0, ()
+        module, bond, plant = self.module, self.bond, self.plant
+        alike = not bond.by_rule and self.border is None
+        rows = int((plant.y + EPS) // module.up) if alike else 0
+        steps = rows % 2 if bond.way == "back" else rows
+        x = (plant.x - steps * bond.p / bond.q * module.across * alike + EPS) % module.across
+        y = (plant.y + EPS) % module.up if alike else plant.y
+        return round(x * 1000), round(y * 1000), round(module.bed * 1000), self.spans
 
     @property
     def right_lattice(self) -> float:

@@ -12,7 +12,6 @@ from pennant.core.document.settings import Settings
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS, SAME_SIZE, tidy
 from pennant.core.layout.field import Edge, EdgeKind, Field, KeepOut, Side
-from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.layout import Layout
 from pennant.core.layout.pieces import Piece, overlapping
 from pennant.core.reading.edges import EdgeReading, Gets
@@ -55,9 +54,9 @@ def find(
 ) -> list[Finding]:
     """Return every finding of a surface, the worst kind first, in a settled order."""
     found = [
-        *_small(settings, readings, layout.lattice),
-        *_uneven(settings, field, readings, layout.lattice),
-        *_devices(settings, field, pieces, layout.lattice),
+        *_small(settings, readings, layout.least_width),
+        *_uneven(settings, field, readings, by_course=layout.in_courses),
+        *_devices(settings, field, pieces, layout.least_width),
         *_fitted(settings, field, layout, pieces),
         *_cut_edges(field, readings),
         *_ragged(settings, field, readings, pieces),
@@ -79,7 +78,7 @@ def course_step(
 
 
 def _small(
-    settings: Settings, readings: list[EdgeReading], lattice: Lattice | None
+    settings: Settings, readings: list[EdgeReading], least_width: float | None
 ) -> list[SmallPiece]:
     """Slivers, thin tops and small pieces: one finding for all pieces of a size at an edge.
 
@@ -90,7 +89,7 @@ def _small(
     merged: dict[tuple[Small, int, tuple[str, ...]], SmallPiece] = {}
     for reading in readings:
         for gets in reading.gets:
-            verdict = _judge(settings, reading, gets, lattice)
+            verdict = _judge(settings, reading, gets, least_width)
             if verdict is None:
                 continue
             rule, weight, setting, limit = verdict
@@ -121,13 +120,13 @@ def least_of(settings: Settings, kind: EdgeKind, whole: float) -> float:
 
 
 def _judge(
-    settings: Settings, reading: EdgeReading, gets: Gets, lattice: Lattice | None
+    settings: Settings, reading: EdgeReading, gets: Gets, least_width: float | None
 ) -> tuple[Small, Weight, str, float] | None:
     setting = least_setting(reading.kind)
     least, small = least_of(settings, reading.kind, gets.whole), settings.small_share * gets.whole
-    if lattice is not None:
-        small = settings.small_share * lattice.least_width
-        share = settings.least_share * lattice.least_width
+    if least_width is not None:
+        small = settings.small_share * least_width
+        share = settings.least_share * least_width
         least, setting = min((least, setting), (share, "least_share"))
     if gets.full or gets.notched:
         return None
@@ -141,7 +140,7 @@ def _judge(
 
 
 def _uneven(
-    settings: Settings, field: Field, readings: list[EdgeReading], lattice: Lattice | None
+    settings: Settings, field: Field, readings: list[EdgeReading], *, by_course: bool
 ) -> Iterator[UnevenJambs]:
     """Jambs that differ, course by course; seen only if large both in size and in ratio.
 
@@ -154,7 +153,7 @@ def _uneven(
         left, right = by_edge.get(f"{opening.id}:left"), by_edge.get(f"{opening.id}:right")
         if left is None or right is None:
             continue
-        if lattice is not None:
+        if not by_course:
             yield from _unlike(settings, left, right)
             continue
         unlike: dict[tuple[float, float], tuple[list[int], list[str]]] = {}
@@ -311,20 +310,20 @@ def sides_differ(settings: Settings, a: float, b: float) -> bool:
     )
 
 
-def limits_at_holes(settings: Settings, lattice: Lattice | None) -> tuple[float, float]:
+def limits_at_holes(settings: Settings, least_width: float | None) -> tuple[float, float]:
     """Return the least leg beside a hole and the least strip split off by one, in mm.
 
     Of a chip they are no more than the share of its least width that is too small anywhere.
     """
     leg, strip = settings.least_leg, settings.least_piece
-    if lattice is None:
+    if least_width is None:
         return leg, strip
-    share = settings.least_share * lattice.least_width
+    share = settings.least_share * least_width
     return min(leg, share), min(strip, share)
 
 
 def _devices(
-    settings: Settings, field: Field, pieces: list[Piece], lattice: Lattice | None
+    settings: Settings, field: Field, pieces: list[Piece], least_width: float | None
 ) -> Iterator[Finding]:
     """Boxes and pipes: the legs of tile beside the hole, and what the plate comes to."""
     holes = {keep.owner: keep for keep in field.keep_outs}
@@ -334,7 +333,9 @@ def _devices(
         hole = holes[device.id]
         near = hole.box.grown(2 * EPS, 2 * EPS, 2 * EPS, 2 * EPS)
         around = overlapping(pieces, near)
-        yield from _thin_legs(settings, device, hole, around, limits_at_holes(settings, lattice))
+        yield from _thin_legs(
+            settings, device, hole, around, limits_at_holes(settings, least_width)
+        )
         if device.cover is not None:
             yield from _overhang(device.cover, device, field)
             yield from _cover(settings, device.cover, hole, around)

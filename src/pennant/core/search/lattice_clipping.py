@@ -206,7 +206,7 @@ class Clipping:
         self.weights = weights
         self.lattice, self.field, self.settings = lattice, field, settings
         self.kinds = set(kinds)
-        self.least_leg, self.least_strip = limits_at_holes(settings, lattice)
+        self.least_leg, self.least_strip = limits_at_holes(settings, lattice.least_width)
         self.edges, self.arrays = field.edges, _Edges(field.edges)
         self.boxes = np.array([around(outline) for outline in lattice.outlines])
         turns = sorted({unit.at.turn for unit in lattice.units})

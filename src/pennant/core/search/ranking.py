@@ -146,20 +146,7 @@ def measured_of(job: Job, wall: str, laid: list[Laid], tiles: int | None = None)
 
 
 def _layout(laid: Laid) -> tuple[object, ...]:
-    """Where the tiles of a start lie, whichever of them the pennant stands for.
-
-    A row up is a shift to the right, so a start is brought down to its lowest row first; rows that
-    are not all alike (staggered, or with a border) are told apart.
-    """
-    layout, surface = laid.layout, laid.field.surface
+    """Where the tiles of a start lie, and the ends and the top that they lie between."""
+    surface = laid.field.surface
     ends = (round(surface.x0, 3), round(surface.x1, 3), round(surface.top_left, 3))
-    if layout.lattice is not None:
-        first, second = layout.lattice.within(*layout.origin)
-        return round(first, 5) % 1.0, round(second, 5) % 1.0, 0, (), ends
-    module, bond, plant = layout.module, layout.bond, layout.plant
-    alike = not bond.by_rule and layout.border is None
-    rows = int((plant.y + EPS) // module.up) if alike else 0
-    steps = rows % 2 if bond.way == "back" else rows
-    x = (plant.x - steps * bond.p / bond.q * module.across * alike + EPS) % module.across
-    y = (plant.y + EPS) % module.up if alike else plant.y
-    return round(x * 1000), round(y * 1000), round(module.bed * 1000), layout.spans, ends
+    return *laid.layout.same_place(), ends

@@ -76,7 +76,7 @@ def named(start: Start, wall: Wall, field: Field, layout: Layout, step: Step) ->
     something on, and those with a border, whose rows are not alike, stay as they are.
     """
     across, up, module, bond = start.across, start.up, layout.module, layout.bond
-    if layout.border is not None or layout.lattice is not None or isinstance(up, WholeCourses):
+    if layout.border is not None or not layout.in_courses or isinstance(up, WholeCourses):
         return
     carried = isinstance(up, Carried)
     ups: list[tuple[UpSchool, float]] = (

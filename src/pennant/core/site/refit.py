@@ -155,7 +155,7 @@ def _of_this_course(
     if not row or abs(means.room) <= AS_PLANNED:
         return
     on = next(one for one in lay(job, planned.kitchen) if one.plan.surface == means.surface)
-    straight = on.layout.lattice is None
+    straight = on.layout.in_courses
     last, size, out = _cut_last(row, means.room, on.layout.module.joint)
     if record.states.get(last.id) == "set":
         return
@@ -167,7 +167,7 @@ def _of_this_course(
         yield RefitWay("last piece", job, planned, fate, 0.0, again, last.id,
                        min(size, on.layout.module.width) if straight else 0.0, out)  # fmt: skip
     joint, each = on.layout.module.joint, tidy(means.each)
-    takes = straight and not on.layout.spans and means.joints > 1
+    takes = on.layout.eases and means.joints > 1
     if takes and _bears(job, joint, each):
         yield RefitWay("course joints", job, planned, (), each)
     yield from _sheet_joints(job, planned, row, means, joint)
@@ -251,7 +251,7 @@ def _changed(
         if means.line.rsplit(":", 1)[0] == means.surface:
             busy = {piece.wall for piece in planned.pieces if record.states.get(piece.id) == "set"}
             yield from _next_wall(job, laid[means.surface], reading, means, busy)
-    elif isinstance(reading, Height) and laid[means.surface].layout.lattice is None:
+    elif isinstance(reading, Height) and laid[means.surface].layout.in_courses:
         yield from _heights(job, laid[means.surface], pieces[reading.piece], means)
 
 
@@ -266,7 +266,7 @@ def _ends(
     layout = on.layout
     joint = layout.module.joint
     each = tidy(means.each)
-    takes = layout.lattice is None and not layout.spans and means.joints > 0
+    takes = layout.eases and means.joints > 0
     if takes and _bears(job, joint, each):
         past = piece.box.x1 if reading.side == "right" else piece.box.x0
         eased = Eased(way=reading.side, past=past, by=each)
@@ -281,7 +281,7 @@ def _line_floats(
 ) -> Iterator[tuple[WayKind, Job, float]]:
     """An end that may float comes in, so that a last piece need be no wider than its tile."""
     row = pieces_left(planned, reading, means)
-    if not row or on.layout.lattice is not None:
+    if not row or not on.layout.in_courses:
         return
     over = tidy(row[-1].box.width + means.room - on.layout.module.width)
     wall = job.wall(means.surface)
@@ -405,7 +405,7 @@ def pinned_start(start: Start, on: Laid) -> Start:
     across: Across = start.across
     up: UpSchool = start.up
     if not isinstance(across, Fitted):
-        width = layout.lattice.figure.width if layout.lattice else layout.module.width
+        width = layout.figure_width
         middle = plant.x + width / 2
         at = max(middle, 0.0)
         across = Centred(what="tile", on="point", x=tidy(at), nudge=tidy(middle - at))
