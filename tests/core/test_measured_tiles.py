@@ -74,6 +74,13 @@ class TestFindings:
         assert "sizes-differ" in rules_of(measured(differ, joint="1/8"))
         assert "sizes-differ" not in rules_of(measured(differ, joint="3/16"))
 
+    def test_bonds_that_come_to_the_same_are_named_together(self) -> None:
+        said = measured_in_words(measured({"bow": "1/64"}, bond=(1, 2)))
+        assert said is not None
+        (bow,) = [one for one in said.says if "bow" in one]
+        assert bow.count("under 1/16 in") == 1
+        assert " and " in bow
+
     def test_bowed_tile_in_half_bond(self) -> None:
         bowed = {"bow": "1/16"}
         assert "bow-shows" in rules_of(measured(bowed, bond=(1, 2)))

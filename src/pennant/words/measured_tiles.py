@@ -65,7 +65,11 @@ def _says(job: Job, found: MeasuredReading) -> Iterator[str]:
         uneven = size(found.uneven)
         yield f"They differ by {uneven} in thickness: the bed takes that up, tile by tile."
     if found.lips:
-        each = ", ".join(f"{_BONDS[one.p, one.q]} {size(one.mm)}" for one in found.lips)
+        # Bonds that come to the same on the tape are named together.
+        alike: dict[str, list[str]] = {}
+        for one in found.lips:
+            alike.setdefault(size(one.mm), []).append(_BONDS[one.p, one.q])
+        each = ", ".join(f"{' and '.join(bonds)} {mm}" for mm, bonds in alike.items())
         yield f"An end stands out from a neighbour's bow by: {each}."
 
 
