@@ -35,10 +35,11 @@ export class Later {
 
 /** Shows a page as soon as its script is there; a script that does not come is the page's trouble. */
 export function ShowLater({ page, children }: { page: Later; children?: ReactNode }) {
-  const [, setCame] = useState<Later | null>(null);
+  const [, setCame] = useState<Shown | null>(() => page.here);
   const [failure, setFailure] = useState<unknown>(null);
   useEffect(() => {
-    if (!page.here) page.load().then(() => setCame(page), setFailure);
+    // Also where the script came after this was drawn and before it was looked for here.
+    page.load().then((came) => setCame(() => came), setFailure);
   }, [page]);
   if (failure) throw failure;
   const Here = page.here;
