@@ -46,6 +46,9 @@ class TestPlan:
         assert len(first["starts"]) == 3
         assert first["compared"] < every["compared"]
         assert first["unmet"] == []
+        # Nothing is called the best while starts are still sought.
+        assert not any(one["title"].startswith("Best found") for one in first["starts"])
+        assert any(one["title"].startswith("Best found") for one in every["starts"])
 
     def test_the_best_of_every_wall_comes_step_by_step(self, client: TestClient) -> None:
         walls: list[dict[str, Any]] = [

@@ -405,7 +405,7 @@ def first_board_of(job: Job, wall: str) -> DrawnBoard:
     where the job cannot be drawn.
     """
     compared = schools_first(job, wall)
-    return _drawn_board(job, wall, board(job, wall, compared, MOST_AT_FIRST, unmet_too=False))
+    return _drawn_board(job, wall, board(job, wall, compared, MOST_AT_FIRST, sought_all=False))
 
 
 class DrawnTileRow(TileRow):

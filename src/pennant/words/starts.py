@@ -103,11 +103,12 @@ class RoundText(Value):
 
 
 def board(
-    job: Job, id_: str, compared: Compared, most: int, *, unmet_too: bool = True
+    job: Job, id_: str, compared: Compared, most: int, *, sought_all: bool = True
 ) -> StartBoard:
     """Return the best of the starts that were compared, of a wall or of a tiled counter.
 
-    Which wishes the best does not meet takes searches of its own: ``unmet_too``.
+    Where all starts were sought (``sought_all``), the best is called so, and the wishes that it
+    does not meet are told, which takes searches of its own.
     """
     if any(counter.id == id_ for counter in job.counters):
         return _counter_board(job, id_, compared, most)
@@ -118,13 +119,13 @@ def board(
         starts=tuple(
             _in_words(
                 job, names, job.wall(id_).start, outcome, last=outcome is outcomes[-1],
-                found=outcome.start == compared.found.start,
+                found=sought_all and outcome.start == compared.found.start,
             )
             for outcome in outcomes[:most]
         ),
         unmet=tuple(
             _unmet(job, names, one) for one in unmet(job, kitchen, id_, compared)
-        ) if unmet_too else (),
+        ) if sought_all else (),
     )  # fmt: skip
 
 

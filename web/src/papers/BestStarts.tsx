@@ -30,9 +30,11 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
   const job = rested ?? view.job;
   // A tile that nobody chose has no start.
   const chosen = !view.sheet.steps?.some((one) => one.step === "tile" && one.open);
-  // Of a lattice it takes many seconds: that is begun by whoever wants it.
-  const [asked, setAsked] = useState(view.job.pattern.kind === "courses");
-  const enabled = rested !== null && chosen && asked;
+  // Of a lattice, and of chips on sheets, it takes many seconds: whoever wants it begins it.
+  const quick = view.job.pattern.kind === "courses" && !view.job.tile.sheet;
+  const [asked, setAsked] = useState(quick);
+  const ready = rested !== null && chosen;
+  const enabled = ready && asked;
   const every = useQuery({ ...startsOptions(job, starts), enabled });
   const { data: all, error, fetchStatus, refetch } = every;
   const ended = enabled && all === undefined && error === null && fetchStatus === "idle";
@@ -42,7 +44,7 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
   }, [ended, job, view.job, refetch]);
   const { data: first } = useQuery({
     ...firstStartsOptions(job, starts),
-    enabled: enabled && !all,
+    enabled: ready && !all,
   });
   const data = all ?? first;
   const at = useRef(startAt);
@@ -60,9 +62,12 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
       <div className="mb-1 flex flex-wrap items-baseline gap-x-3">
         <h3 className="heading">Best for {name}</h3>
         {!asked ? (
-          <button type="button" className="button" onClick={() => setAsked(true)}>
-            Plan every start
-          </button>
+          <>
+            <button type="button" className="button" onClick={() => setAsked(true)}>
+              Plan every start
+            </button>
+            {first && <span className="aside">These are the usual ones.</span>}
+          </>
         ) : all ? (
           <button type="button" className="text-sm underline" onClick={onMore}>
             More, and what they are ranked by
@@ -78,7 +83,7 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
       {error ? (
         <p role="alert">✗ The starts could not be compared: {error.message}.</p>
       ) : (
-        asked && (
+        (asked || first) && (
           <ol className="grid min-h-40 grid-cols-3 gap-2 max-sm:grid-cols-1">
             {!data &&
               [1, 2, 3].map((rank) => (
@@ -90,7 +95,10 @@ export function BestStarts({ onMore }: { onMore: () => void }) {
                 </li>
               ))}
             {data?.starts.slice(0, SHOWN).map((one, index) => (
-              <li key={one.title} className={`flex ${all && job === view.job ? "" : "opacity-70"}`}>
+              <li
+                key={one.title}
+                className={`flex ${(all || !asked) && job === view.job ? "" : "opacity-70"}`}
+              >
                 <StartCard
                   brief
                   start={one}

@@ -33,10 +33,11 @@ function Courses({ wall }: Props) {
   const course = own[at];
   if (!course) return null;
   const left = course.to_set.length;
-  const row = surface?.units?.length ? "Row" : "Course";
+  const onSheets = Boolean(surface?.units?.length);
+  const row = onSheets ? "Row" : "Course";
   return (
     <section aria-label="Courses" className="mt-3">
-      <h2 className="heading">{surface?.units?.length ? "Rows of sheets" : "Courses"}</h2>
+      <h2 className="heading">{onSheets ? "Rows of sheets" : "Courses"}</h2>
       <div className="grid grid-cols-[auto_1fr_auto] gap-2">
         <button
           type="button"
