@@ -78,7 +78,7 @@ export function MaterialsPage() {
       <TilesOpen />
       <p className="aside">
         Each line says by which day it is needed; what is unopened until then may still go back. ▸
-        opens how it was reckoned.
+        opens how it was calculated.
       </p>
       {sheet.unsuited.length > 0 && <Suits />}
       {Object.entries(groups).map(([group, title]) => {
