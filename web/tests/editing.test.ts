@@ -182,6 +182,30 @@ describe("a step through the history", () => {
     expect(desk.shown.conflict).toBeNull();
   });
 
+  it.each([
+    ["was kept", typed("Mine")],
+    ["is a nudge", { is: "nudged", job: job("Mine"), label: "Mine" } as const],
+  ])("that finds the job changed elsewhere puts to the user what %s meanwhile", (_, change) => {
+    const desk = new Desk();
+    desk.when({ is: "stepped", which: "undo" }, change);
+    const why = refusal(409, { current: state(9, "Theirs") });
+    desk.when({ is: "step refused", which: "undo", why });
+    expect(desk.sent).toEqual([]);
+    expect(desk.shown.conflict?.edition).toBe(9);
+    desk.when({ is: "settled", choice: "mine" });
+    expect(desk.sent).toEqual([["Mine", 9]]);
+  });
+
+  it("that waited is not gone after a conflict: what it was meant for has changed", () => {
+    const desk = new Desk();
+    desk.when(typed("Mine"), { is: "stepped", which: "undo" });
+    const why = refusal(409, { current: state(9, "Theirs") });
+    desk.when({ is: "not kept", why }, { is: "stepped", which: "undo" });
+    const effects = desk.when({ is: "settled", choice: "mine" }, kept(10, "Mine"));
+    expect(effects.map((one) => one.do)).not.toContain("step");
+    expect(desk.shown.draft).toEqual(job("Mine"));
+  });
+
   it("that is refused leaves what is there", () => {
     const desk = new Desk();
     desk.when(

@@ -199,6 +199,7 @@ class Turn {
         this.#revert();
         return;
       case "stepped":
+        if (now.snapshot.conflict) return;
         this.#commitBurst();
         now.steps = [...now.steps, happened.which];
         this.#stepWaiting();
@@ -252,8 +253,11 @@ class Turn {
         this.#stepped(happened.state);
         return;
       case "step refused":
+        if (happened.why?.current) this.#commitBurst();
         now.stepping = false;
-        if (happened.why?.current) this.#stepped(happened.why.current);
+        // The job was changed elsewhere: what is not saved here is put to the user, as ever.
+        if (happened.why?.current && now.pending) this.#conflictWith(happened.why.current);
+        else if (happened.why?.current) this.#stepped(happened.why.current);
         else if (!happened.why || PASSING.has(happened.why.status)) this.#tryAgain(happened.which);
         else this.#atRest();
         return;
@@ -370,7 +374,7 @@ class Turn {
     if (!sent) return false;
     this.now.sent = null;
     if (why?.current) {
-      this.#show({ status: "conflict", conflict: why.current });
+      this.#conflictWith(why.current);
       return false;
     }
     if (!why || PASSING.has(why.status)) {
@@ -383,6 +387,12 @@ class Turn {
     this.#show({ status: "typing", problems: this.now.notKept });
     this.#turnDown();
     return true;
+  }
+
+  /** Waits for the user's word; a step that was asked for before it is not gone after it. */
+  #conflictWith(theirs: JobState): void {
+    this.now.steps = [];
+    this.#show({ status: "conflict", conflict: theirs });
   }
 
   #adopt(state: JobState): void {
