@@ -1,6 +1,6 @@
-"""A number with its noun, in the singular or the plural."""
+"""A number with its noun, in the singular or the plural, and which noun tile is counted by."""
 
-from pennant.core.document.job import Job
+from pennant.core.document.tile import Tile
 
 
 def counted(count: int, one: str, several: str = "") -> str:
@@ -12,6 +12,6 @@ def counted(count: int, one: str, several: str = "") -> str:
     return f"{count} {one if count == 1 else several or f'{one}s'}"
 
 
-def what_is_bought(job: Job) -> str:
-    """Return what the wall's tile is counted in: sheets where it comes on a backing."""
-    return "sheet" if job.tile.sheet is not None else "tile"
+def what_is_bought(tile: Tile) -> str:
+    """Return what a tile is counted in when it is bought: sheets where it comes on a backing."""
+    return "sheet" if tile.sheet is not None else "tile"

@@ -14,7 +14,7 @@ from pennant.core.plan import Plan
 from pennant.core.site.enough import CUTS_FOR_A_CHANCE, Enough, enough_of
 from pennant.core.site.entries import Entry, NotedBox, NotedCulls, events_of, standing
 from pennant.core.site.record import PieceState, Record, again_for
-from pennant.words.counts import counted
+from pennant.words.counts import counted, what_is_bought
 from pennant.words.cuts import bought_of
 from pennant.words.dates import Dates
 from pennant.words.done import as_it_goes
@@ -60,7 +60,7 @@ def of_sheets(record: Record, laid: Sequence[LaidSheet]) -> Record:
 
 def enough_in_words(job: Job, found: Enough, by: str = "") -> EnoughText:
     """Say whether tile lasts, and how that is reckoned; ``by`` is when more must be ordered."""
-    what = "sheets" if job.tile.sheet is not None else "tiles"
+    what = f"{what_is_bought(job.tile)}s"
     says = f"{found.left} {what} left, {found.to_come} to come"
     if found.cuts:
         says += f" with {counted(found.cuts, 'cut')}"

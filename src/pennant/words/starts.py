@@ -239,7 +239,7 @@ def _in_words(
         start=outcome.start, title=("Best found: " if found else "") + title[0].upper() + title[1:],
         gives=f"{one.never} to fix, {to_decide(one)}; smallest piece "
         f"{show_with_unit(one.smallest, job.step)}; {one.cut} cut; "
-        f"{counted(one.tiles, what_is_bought(job))}",
+        f"{counted(one.tiles, what_is_bought(job.tile))}",
         why=_why(job, outcome) if outcome.decided_by else "" if last else _ALIKE,
         planted=outcome.start == now, found=found,
     )  # fmt: skip

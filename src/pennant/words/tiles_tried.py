@@ -13,7 +13,7 @@ from pennant.core.document.values import Value
 from pennant.core.plan import Plan
 from pennant.core.reading.edges import EdgeReading
 from pennant.core.search.tiles_tried import NotTiled, TiledWith
-from pennant.words.counts import counted
+from pennant.words.counts import counted, what_is_bought
 from pennant.words.dates import Dates
 from pennant.words.desk_steps import tile_in_brief
 from pennant.words.names import Names
@@ -90,7 +90,7 @@ def tiles_report(job: Job, rows: Iterable[TileRow]) -> Iterator[str]:
             continue
         cost = "" if row.cost is None else f"; {row.cost:.2f}"
         days = "" if row.days is None else f"; {counted(row.days, 'day')}"
-        bought = "tile" if row.takes is None or row.takes.tile.sheet is None else "sheet"
+        bought = what_is_bought(row.takes.tile) if row.takes is not None else "tile"
         yield (
             f"     {row.to_fix} to fix, {row.to_decide} to decide; smallest piece "
             f"{row.smallest_says}; {row.cut} cut; {counted(row.tiles or 0, bought)}, "

@@ -111,10 +111,7 @@ def _carried(start: Start, before: Laid) -> Carries:
 
 
 def past_corner(before: Laid) -> float:
-    """Return how far (mm) the last tile of the pennant's course reaches into the corner.
-
-    A lattice goes on as if the walls were one: how far the corner is from its figure.
-    """
+    """Return how far (mm) the last tile of the pennant's course reaches into the corner."""
     return before.layout.past(before.field.inner.x1)
 
 

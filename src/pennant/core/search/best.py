@@ -109,13 +109,13 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
         else list(schools_one_way_of(wall, joined=joined, lattice=lattice, counters=carried_up))
     )
     starts = starts[: max(LEAST_SCHOOLS, MOST_PIECES_ONE_WAY // max(pieces, 1))]
-    best = best_found(job, kitchen, wall_id)
+    wishes, best = wishes_of(job), best_found(job, kitchen, wall_id)
     schools = compare(job, kitchen, wall_id, starts)
     # Where a school's place is as good, nobody strikes an odd line.
-    alike = [one for one in schools if as_good(one, best, wishes_of(job))]
+    alike = [one for one in schools if as_good(one, best, wishes)]
     best = min([*alike, best], key=lambda one: striking(one.start))
     schools = [one for one in schools if one.start != best.start]
-    outcomes = ranked([best, *schools], wishes_of(job))
+    outcomes = ranked([best, *schools], wishes)
     if floats_of(wall):
         moved = [
             start
@@ -124,7 +124,7 @@ def every_start(job: Job, kitchen: Kitchen, wall_id: str, pieces: int) -> Compar
         ]
         known = [one.start for one in outcomes]
         more = [one for one in compare(job, kitchen, wall_id, moved) if one.start not in known]
-        outcomes = ranked([*outcomes, *more], wishes_of(job))
+        outcomes = ranked([*outcomes, *more], wishes)
     return Compared(kitchen, outcomes, best, len(schools), both_ways)
 
 

@@ -95,19 +95,25 @@ def striking(start: Start) -> tuple[int, float]:
 
 def as_good(one: Outcome, other: Outcome, wishes: Sequence[Wish]) -> bool:
     """Return whether no wish tells two starts apart."""
-    return all(
-        abs(one.measured.of(wish) - other.measured.of(wish)) <= BANDS[wish.kind] + EPS
-        for wish in wishes
-    )
+    return _told_by(one, other, wishes) is None and _told_by(other, one, wishes) is None
 
 
 def _decided(one: Outcome, after: Outcome, wishes: Sequence[Wish]) -> dict[str, object]:
     """The first wish that leaves a start and not the next one, and what the two come to in it."""
-    for wish in wishes:
-        own, other = one.measured.of(wish), after.measured.of(wish)
-        if other > own + BANDS[wish.kind] + EPS:
-            return {"decided_by": wish.kind, "figures": (tidy(own), tidy(other))}
-    return {"decided_by": None, "figures": None}
+    wish = _told_by(one, after, wishes)
+    if wish is None:
+        return {"decided_by": None, "figures": None}
+    figures = tidy(one.measured.of(wish)), tidy(after.measured.of(wish))
+    return {"decided_by": wish.kind, "figures": figures}
+
+
+def _told_by(one: Outcome, other: Outcome, wishes: Sequence[Wish]) -> Wish | None:
+    """The first wish in which a start is better than another by more than its band."""
+    return next(
+        (wish for wish in wishes
+         if other.measured.of(wish) > one.measured.of(wish) + BANDS[wish.kind] + EPS),
+        None,
+    )  # fmt: skip
 
 
 def with_ends_moved(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Iterator[Start]:
