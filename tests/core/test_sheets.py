@@ -458,6 +458,13 @@ class TestByTheSheet:
         site = site_in_words(job, made, [], 29_000_000, {})
         assert [len(course.pieces) for course in site.courses] == [7 * 144, 7 * 144]
 
+    def test_a_section_is_told_by_its_rows_of_sheets(self) -> None:
+        """A row of sheets is no course of chips: there are two, and not twenty-four."""
+        job = self.with_boxes([9, 9])
+        site = site_in_words(job, plan(job), [], 29_000_000, {})
+        names = {section.name.partition(", ")[2] for section in site.sections}
+        assert names == {"row 1 of sheets", "row 2 of sheets"}
+
     @pytest.mark.parametrize(
         ("pattern", "edge"),
         [

@@ -36,6 +36,7 @@ from pennant.words.moments import moment
 from pennant.words.names import CUT_NAMES, Names
 from pennant.words.quantities import MixCard, mix_cards
 from pennant.words.refit import measured_sizes
+from pennant.words.units import units_by_piece
 
 MOST_SHOWN = 200
 """Entries that are shown, the latest first; the record holds all."""
@@ -178,6 +179,7 @@ class _Site:
         self.record = record_of(self.events, planned.pieces, job.settings.set_within)
         self.cuts = cuts_of(job, planned)
         self.pieces = {piece.id: piece for piece in planned.pieces}
+        self.units = units_by_piece(job, planned)
         self.clocks = clocks_of(job, planned, entries)
         try:
             self.plan_steps = steps_in(job, planned, Dates.of(job.schedule))
@@ -240,11 +242,16 @@ class _Site:
 
     def _section(self, number: int, pieces: Sequence[str], to_do: tuple[str, ...]) -> SectionText:
         wall = self.pieces[pieces[0]].wall
-        courses = sorted({self.pieces[id_].course + 1 for id_ in pieces})
-        rows = f"course {courses[0]}"
-        if len(courses) > 1:
-            rows = f"courses {courses[0]} to {courses[-1]}"
-        name = f"{self.names.thing(wall)}, {rows}"
+        on_sheets = pieces[0] in self.units
+        numbers = sorted({
+            (self.units[id_].row if id_ in self.units else self.pieces[id_].course) + 1
+            for id_ in pieces
+        })  # fmt: skip
+        row = "row" if on_sheets else "course"
+        rows = f"{row} {numbers[0]}"
+        if len(numbers) > 1:
+            rows = f"{row}s {numbers[0]} to {numbers[-1]}"
+        name = f"{self.names.thing(wall)}, {rows}{' of sheets' if on_sheets else ''}"
         return SectionText(number=number, name=name, wall=wall, pieces=tuple(pieces), to_do=to_do)
 
     def _grouting(self) -> Iterator[SectionText]:
