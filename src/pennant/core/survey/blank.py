@@ -75,11 +75,10 @@ def asked_at(pointer: str) -> str:
 
 
 def units_as_typed(text: str) -> Units:
-    """Return the unit of a job whose first length is typed so.
+    r"""Return the unit of a job whose first length is typed so.
 
-    >>> units_as_typed("121 7/16"), units_as_typed("3085"), units_as_typed("8' 4\""), \\
-    ... units_as_typed("2.4 m")
-    ('in', 'mm', 'in', 'mm')
+    >>> [units_as_typed(text) for text in ("121 7/16", "3085", "8' 4\"", "2.4 m")]
+    ['in', 'mm', 'in', 'mm']
     """
     said = text.lower().strip()
     if re.search(r"\d\s*(?:mm|cm|m)\b", said):
