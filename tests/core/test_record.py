@@ -18,7 +18,7 @@ from pennant.core.site.record import (
     SiteEvent,
     Spot,
     again_of,
-    cut_tile_of,
+    cut_tiles,
     dealt_otherwise,
     record_of,
     spot_of,
@@ -112,7 +112,13 @@ class TestAnotherPlan:
         assert found.states == {FIRST.id: "set"}
 
     def test_a_notch_that_came_since_makes_it_another(self) -> None:
-        notched = replace(FIRST, area=FIRST.area * 0.9)
+        x0, y0, x1, y1 = FIRST.box
+        side, deep = (x1 - x0) / 4, (y1 - y0) / 4
+        ring = (
+            (x0, y0), (x1, y0), (x1, y1), (x1 - side, y1), (x1 - side, y1 - deep),
+            (x0 + side, y1 - deep), (x0 + side, y1), (x0, y1),
+        )  # fmt: skip
+        notched = replace(FIRST, outline=(ring,), area=FIRST.area - 2 * side * deep)
         assert record_of(noted((FIRST.id, "set")), [notched], SIXTEENTH).states == {}
 
     def test_what_no_plan_had_is_kept_apart(self) -> None:
@@ -130,7 +136,7 @@ class TestAgain:
 
     def events(self, *said: tuple[str, Event]) -> list[SiteEvent]:
         return [
-            one._replace(tile=cut_tile_of(one.piece, self.STOCK, border=False))
+            one._replace(tile=cut_tiles(self.STOCK, border=False)[one.piece])
             for one in noted(*said)
         ]
 
@@ -162,7 +168,7 @@ class TestAgain:
         pair = next(tile for tile in stock.tiles if len(tile.cuts) == 2)
         assert pair.offcuts
         one, other = (cut.piece for cut in pair.cuts)
-        tile = cut_tile_of(one, stock, border=False)
+        tile = cut_tiles(stock, border=False)[one]
         half = [SiteEvent(1, one, "cut", None, tile)]
         broken = Record({}, {}, (SECOND.id,), {}, ())
         between = frozenset(("top", "bottom"))  # what stands between two jambs

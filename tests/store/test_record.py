@@ -71,6 +71,16 @@ class TestEvents:
         with pytest.raises(KeyTaken, match=r"A1\.1 cut"):
             add(database, job, "key-0001", "A1.2", "cut")
 
+    def test_a_full_record_takes_no_more_and_says_which_were_left_out(
+        self, database: Database, job: str, monkeypatch: pytest.MonkeyPatch
+    ) -> None:
+        monkeypatch.setattr("pennant.store.record.MOST_ENTRIES", 3)
+        add(database, job, "key-0001", "A1.1", "cut")
+        each = [Sent(f"key-000{n}", said_of("cut", f"A1.{n}")) for n in (1, 2, 3, 4, 5)]
+        kept, left_out = SiteRecord(database).add_each(job, each)
+        assert [one.key for one in kept] == ["key-0001", "key-0002", "key-0003"]
+        assert left_out == ["this record has 3 entries, and takes no more"] * 2
+
     def test_a_key_counts_within_its_job(self, database: Database, job: str) -> None:
         other = Jobs(database).create(a_job()).id
         add(database, job, "key-0001", "A1.1", "cut")

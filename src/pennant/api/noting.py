@@ -12,8 +12,8 @@ from pydantic import (
     model_validator,
 )
 
-from pennant.api.record_entries import as_it_was, as_they_were, entries_of, told
-from pennant.core.cuts.cut_list import CutList, cuts_of
+from pennant.api.record_entries import PlannedPieces, entries_of, told
+from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, reckoning
@@ -119,14 +119,15 @@ class Noting:
 
     def __init__(self, jobs: Jobs, stored: StoredJob, job: Job, planned: Plan) -> None:
         self.id, self.jobs = stored.id, jobs
-        self.plans: dict[int, tuple[Job, Plan] | None] = {stored.revision: (job, planned)}
-        self.cuts: dict[int, CutList] = {}
+        self.pieces: dict[int, PlannedPieces | None] = {
+            stored.revision: PlannedPieces(planned, cuts_of(job, planned))
+        }
         self.present = stored.revision
         self.documents: dict[int, str] | None = None
 
     def revision_of(self, asked: int | None) -> int:
         """Return the revision that something was noted on; the present one for one never kept."""
-        if asked is None or asked in self.plans:
+        if asked is None or asked in self.pieces:
             return asked or self.present
         return asked if asked in self._documents() else self.present
 
@@ -134,22 +135,12 @@ class Noting:
         """Return an entry's pieces as that revision had them; unknown where it has no plan."""
         if not isinstance(entry, NotedPieces):
             return ()
-        if revision not in self.plans:
-            self.plans[revision] = self._planned(revision)
-        found = self.plans[revision]
+        if revision not in self.pieces:
+            self.pieces[revision] = _pieces_of(self._documents().get(revision, ""))
+        found = self.pieces[revision]
         if found is None:
             return tuple(AsItWas(None, None) for _ in entry.pieces)
-        job, planned = found
-        if revision not in self.cuts:
-            self.cuts[revision] = cuts_of(job, planned)
-        return as_they_were(planned, self.cuts[revision], entry)
-
-    def _planned(self, revision: int) -> tuple[Job, Plan] | None:
-        try:
-            job = read_job(self._documents().get(revision, ""))
-            return job, plan(job, "fewest")
-        except (JobRefused, NotAJobFile):
-            return None
+        return tuple(found.was(piece) for piece in entry.pieces)
 
     def _documents(self) -> dict[int, str]:
         if self.documents is None:
@@ -197,21 +188,26 @@ def doubt_of(stored: StoredEntry) -> str:
     return f"noted by a clock that is {much} {way}; its time is put right"
 
 
+def _pieces_of(document: str) -> PlannedPieces | None:
+    """The pieces of a revision; None where it cannot be planned any more."""
+    try:
+        job = read_job(document)
+        planned = plan(job, "fewest")
+    except (JobRefused, NotAJobFile):
+        return None
+    return PlannedPieces(planned, cuts_of(job, planned))
+
+
 def _copy_old_notes(id_: str, site: SiteRecord) -> None:
     """Copy what was noted in the older form, each with the piece as its own revision had it."""
     if not (old := site.old_notes(id_)):
         return
-    plans: dict[int, tuple[Plan, CutList] | None] = {}
+    pieces: dict[int, PlannedPieces | None] = {}
 
     def was(note: OldNote) -> AsItWas:
-        if note.revision not in plans:
-            try:
-                job = read_job(note.document)
-                planned = plan(job, "fewest")
-                plans[note.revision] = (planned, cuts_of(job, planned))
-            except (JobRefused, NotAJobFile):
-                plans[note.revision] = None
-        found = plans[note.revision]
-        return as_it_was(*found, note.piece) if found else AsItWas(None, None)
+        if note.revision not in pieces:
+            pieces[note.revision] = _pieces_of(note.document)
+        found = pieces[note.revision]
+        return found.was(note.piece) if found else AsItWas(None, None)
 
     site.copy_old(id_, old, was)

@@ -12,7 +12,6 @@ from pennant.api.defects import log_defect
 from pennant.core.cuts.cut_list import CutList
 from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.rect import Rect
-from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.site.entries import (
     EARLIEST_YEAR,
@@ -23,7 +22,7 @@ from pennant.core.site.entries import (
     NotedPieces,
     Remark,
 )
-from pennant.core.site.record import CutTile, SiteEvent, Spot, cut_tile_of, is_shape, spot_of
+from pennant.core.site.record import CutTile, SiteEvent, Spot, cut_tiles, is_shape, spot_of
 from pennant.store.record import AsItWas, StoredEntry
 from pennant.words.moments import minute_of
 
@@ -146,19 +145,20 @@ def _event(stored: StoredEntry, piece: str, was: AsItWas, event: str) -> SiteEve
     return SiteEvent(stored.id, piece, event, spot, tile)  # type: ignore[arg-type]
 
 
-def as_they_were(planned: Plan, found: CutList, noted: NotedPieces) -> tuple[AsItWas, ...]:
-    """Return the pieces of an entry as they are kept with it."""
-    pieces = {piece.id: piece for piece in planned.pieces}
-    return tuple(_was(pieces.get(piece), found) for piece in noted.pieces)
+class PlannedPieces:
+    """The pieces of a plan as they are kept with entries about them."""
 
+    def __init__(self, planned: Plan, cuts: CutList) -> None:
+        self._pieces = {piece.id: piece for piece in planned.pieces}
+        # Thousands of notes are read in at once, and each asks which tile its pieces are cut from.
+        self._tiles = {
+            piece: cut
+            for of, stock in cuts.stocks.items()
+            for piece, cut in cut_tiles(stock, border=of != FIELD).items()
+        }
 
-def as_it_was(planned: Plan, found: CutList, piece: str) -> AsItWas:
-    """Return a piece of a plan as it is kept with an entry about it."""
-    return _was(next((one for one in planned.pieces if one.id == piece), None), found)
-
-
-def _was(piece: Piece | None, found: CutList) -> AsItWas:
-    if piece is None:
-        return AsItWas(None, None)
-    stock = found.stocks[piece.of]
-    return AsItWas(spot_of(piece), cut_tile_of(piece.id, stock, border=piece.of != FIELD))
+    def was(self, piece: str) -> AsItWas:
+        """Return a piece by its code; one that the plan does not have is unknown."""
+        if (found := self._pieces.get(piece)) is None:
+            return AsItWas(None, None)
+        return AsItWas(spot_of(found), self._tiles.get(piece))

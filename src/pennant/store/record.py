@@ -151,7 +151,7 @@ class SiteRecord:
         """
         with self.database.reading() as db:
             before = self._entries(db, job)
-            if (adds := _resolved(db, job, sent)) is None:
+            if (adds := _resolved(db, job, sent, len(before))) is None:
                 return before
             last = db.execute("select coalesce(max(id), 0) from site_entry").fetchone()[0]
             was = json.loads(json.dumps([[one.outline, one.cut_from] for one in adds.was]))
@@ -179,11 +179,16 @@ class SiteRecord:
         """
         left_out = []
         with self.database.writing() as db:
+            count = _count(db, job)
             for one in entries:
                 try:
-                    add_entry(db, job, one)
+                    resolved = _resolved(db, job, one, count)
                 except (KeyTaken, RecordFull) as error:
                     left_out.append(str(error))
+                    continue
+                if resolved is not None:
+                    _insert(db, job, resolved)
+                    count += 1
         return self.entries(job), left_out
 
     def bring(self, job: str, entries: Sequence[Sent]) -> None:
@@ -237,20 +242,26 @@ class SiteRecord:
 
 def add_entry(db: sqlite3.Connection, job: str, sent: Sent) -> None:
     """Keep an entry within a transaction; see `SiteRecord.add`."""
-    resolved = _resolved(db, job, sent)
+    resolved = _resolved(db, job, sent, _count(db, job))
     if resolved is not None:
         _insert(db, job, resolved)
 
 
-def _resolved(db: sqlite3.Connection, job: str, sent: Sent) -> Sent | None:
-    """An entry with the id of what it takes back; None where it adds nothing.
+def _count(db: sqlite3.Connection, job: str) -> int:
+    """How many entries a job has; raise `JobNotFound`."""
+    _refuse_unknown(db, job)
+    row = db.execute("select count(*) from site_entry where job_id = ?", (job,)).fetchone()
+    return int(row[0])
+
+
+def _resolved(db: sqlite3.Connection, job: str, sent: Sent, count: int) -> Sent | None:
+    """An entry with the id of what it takes back, in a record of ``count``; None where it adds
+    nothing.
 
     It adds nothing where it is known, or takes back what is not there or is taken back already.
     """
-    _refuse_unknown(db, job)
     if _known(db, job, sent):
         return None
-    count = db.execute("select count(*) from site_entry where job_id = ?", (job,)).fetchone()[0]
     if count >= MOST_ENTRIES:
         raise RecordFull(f"this record has {MOST_ENTRIES:,} entries, and takes no more")
     if sent.kind != TAKEN_BACK:

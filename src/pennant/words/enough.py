@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from pennant.core.cuts.cut_list import CutList
 from pennant.core.cuts.sheets import LaidSheet, sheet_plan
-from pennant.core.days.days import days_of
+from pennant.core.days.days import last_set
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.tiles import FIELD
@@ -93,14 +93,12 @@ def order_by(job: Job, planned: Plan, entries: Sequence[Entry]) -> str:
     rest = as_it_goes(job, planned, entries)
     try:
         dates = Dates.of(rest.schedule)
-        days = days_of(rest, planned, dates)
+        last = last_set(rest, planned, dates)
     except JobRefused:
         return soon
-    ends = [stint.end for stint in days.table.stints
-            if days.step(stint.step).phase == "set" and days.step(stint.step).pieces]  # fmt: skip
-    if not ends:
+    if last is None:
         return soon
-    by = days.calendar.day_until(max(ends)) - math.ceil(lead)
+    by = last - math.ceil(lead)
     on = dates.date_of(by)
     if on is None:
         return f"by day {max(by, 1)}: {soon}"

@@ -285,7 +285,8 @@ class _Site:
                 found = tuple(filter(None, map(find.piece, one.about)))
                 if not found:
                     continue
-                noted = noted.model_copy(update={"pieces": found})
+                if found != noted.pieces:
+                    noted = noted.model_copy(update={"pieces": found})
             yield StandingNote.model_construct(key=one.key, at=moment(one.minute), entry=noted)
 
     def _enough(self) -> EnoughText:

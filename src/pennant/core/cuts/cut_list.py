@@ -12,8 +12,9 @@ from pennant.core.cuts.marks import Marks, marks_of, turned
 from pennant.core.cuts.tiles import Counted, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.settings import Settings
-from pennant.core.document.tiles import FIELD, tiles_of
+from pennant.core.document.tiles import FIELD, LaidTile, tiles_of
 from pennant.core.document.tooling import Tool
+from pennant.core.geometry.kept import Same, kept
 from pennant.core.laying.surface_plan import LaidKitchen, SurfacePlan
 from pennant.core.layout.cut_kind import HARD, CutKind
 from pennant.core.layout.field import Side
@@ -29,6 +30,8 @@ REPEATS = 3
 """Like cuts from this many on are worth a stop on the saw, and are made before setting begins."""
 _ENDS = ("corner", "side")
 """Edges at which the last gap is measured on the wall, where the fit closes."""
+KEPT_GROUPS = 2_000
+"""Groups of cuts that are kept: those of some twenty kitchens."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,22 +92,45 @@ class CountedKitchen(LaidKitchen, Protocol):
 
 def cuts_of(job: Job, planned: CountedKitchen) -> CutList:
     """Return the cuts of a job as it is laid."""
-    cutting = _Cutting(job, planned)
+    tiles = tiles_of(job)
     pieces = [piece for surface in planned.surfaces for piece in surface.pieces]
-    stocks = {of: stock_for(job, pieces, of, planned.counted) for of in tiles_of(job)}
-    return CutList(tuple(cutting.groups()), MappingProxyType(stocks))
+    stocks = {of: stock_for(job, pieces, of, planned.counted) for of in tiles}
+    surfaces = tuple(Same(one) for one in planned.surfaces)
+    groups = _groups_of(tuple(tiles.values()), job.settings, job.tools, planned.kitchen, surfaces)
+    return CutList(groups, MappingProxyType(stocks))
+
+
+def _how_many(groups: tuple[CutGroup, ...]) -> int:
+    return len(groups)
+
+
+@kept(KEPT_GROUPS, weigh=_how_many)
+def _groups_of(
+    tiles: tuple[LaidTile, ...], settings: Settings, tools: tuple[Tool, ...], kitchen: Kitchen,
+    surfaces: tuple[Same[SurfacePlan], ...],
+) -> tuple[CutGroup, ...]:  # fmt: skip
+    """The groups of cuts in the order of cutting, kept for the steps that ask for them again."""
+    cutting = _Cutting(tiles, settings, tools, kitchen, [one.it for one in surfaces])
+    return tuple(cutting.groups())
 
 
 class _Cutting:
     """Works the cuts out surface by surface, then puts like ones together."""
 
-    def __init__(self, job: Job, planned: LaidKitchen) -> None:
-        self.job, self.planned = job, planned
-        self.tiles = tiles_of(job)
-        self.kitchen: Kitchen = planned.kitchen
+    def __init__(
+        self,
+        tiles: Iterable[LaidTile],
+        settings: Settings,
+        tools: tuple[Tool, ...],
+        kitchen: Kitchen,
+        surfaces: Sequence[SurfacePlan],
+    ) -> None:
+        self.tiles = {one.of: one for one in tiles}
+        self.settings, self.tools = settings, tools
+        self.kitchen, self.surfaces = kitchen, surfaces
         self.thin = {
             id_
-            for surface in planned.surfaces
+            for surface in surfaces
             for finding in surface.findings
             if finding.rule == "thin-leg"
             for id_ in finding.pieces
@@ -113,7 +139,7 @@ class _Cutting:
     def groups(self) -> Iterator[CutGroup]:
         """Yield the groups in the order of cutting."""
         alike: dict[tuple[object, ...], list[tuple[Piece, Marks, Stage, SurfacePlan]]] = {}
-        for surface in self.planned.surfaces:
+        for surface in self.surfaces:
             closing = self._closing(surface)
             for piece in surface.pieces:
                 if piece.kind == "full":
@@ -137,17 +163,17 @@ class _Cutting:
         _, tile, pattern = self.tiles[piece.of]
         shape = shape_of(tile, pattern)
         things = self.kitchen.surface(surface.surface).things
-        clearance = self.job.settings.box_clearance
+        clearance = self.settings.box_clearance
         return marks_of(piece, shape, things, clearance)
 
     def _key(self, piece: Piece, marks: Marks) -> tuple[object, ...]:
         """The same for cuts that one setting of the saw makes, the tile turned round or not."""
         _, tile, pattern = self.tiles[piece.of]
-        keys = [_shape(marks, self.job.settings)]
+        keys = [_shape(marks, self.settings)]
         if may_turn(tile, pattern):
-            keys.append(_shape(turned(marks), self.job.settings))
+            keys.append(_shape(turned(marks), self.settings))
         # A wedge and what is left of its tile have the same lines, and are not the same cut.
-        by = self.job.settings.saw_within or 0.1
+        by = self.settings.saw_within or 0.1
         size = (round(piece.width / by), round(piece.height / by))
         return (piece.of, piece.kind, *size, round(piece.area / 100), min(keys))
 
@@ -173,7 +199,7 @@ class _Cutting:
         tile = self.tiles[piece.of].tile
         # Nippers take a chip of a sheet across its shorter side.
         side = (min if tile.sheet is not None else max)(tile.length, tile.height)
-        tool = tool_for(piece.kind, tile.material, self.job.tools, side)
+        tool = tool_for(piece.kind, tile.material, self.tools, side)
         if stage != "on the wall" and len(members) >= REPEATS:
             stage = "first"
         thin = any(one.id in self.thin for one, _, _, _ in members)
@@ -190,7 +216,7 @@ class _Cutting:
 
     def _play(self, piece: Piece, surface: SurfacePlan, hides: tuple[Hides, ...]) -> float:
         """How far a cut may be off: half the joint it faces, or what a plate has to spare."""
-        settings = self.job.settings
+        settings = self.settings
         room = [settings.opening_gap / 2 for _ in hides]
         for thing in self.kitchen.surface(surface.surface).things:
             if thing.cover is None or piece.kind not in HARD:

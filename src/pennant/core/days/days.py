@@ -199,6 +199,19 @@ def _replanned(job: Job, plan: Plan, calendar: Calendar, when: When, now: int) -
         return None
 
 
+def last_set(job: Job, plan: Plan, when: When) -> int | None:
+    """Return on which day the last piece is set, as `days_of` plans it; None where none is to set.
+
+    Raise `JobRefused` as `days_of` does.
+    """
+    calendar = _open(when.calendar(job.schedule))
+    steps = _steps(job, Facts(job, plan), calendar)
+    table = _table(job, steps, _known(job, steps, calendar, when, 0))
+    setting = {one.id for one in steps if one.phase == "set" and one.pieces}
+    ends = [stint.end for stint in table.stints if stint.step in setting]
+    return calendar.day_until(max(ends)) if ends else None
+
+
 def days_worked(job: Job, plan: Plan, when: When) -> int:
     """Return on how many days somebody works, nothing being done yet; raise `JobRefused` as
     `days_of` does. It is what `days_of` plans, without what would shorten it.

@@ -99,13 +99,15 @@ def spot_of(piece: Piece) -> Spot:
     return Spot(piece.wall, piece.outline)
 
 
-def cut_tile_of(piece: str, stock: Stock, *, border: bool) -> CutTile | None:
-    """Return the tile that a piece is dealt to; None for one that is not of this stock."""
+def cut_tiles(stock: Stock, *, border: bool) -> dict[str, CutTile]:
+    """Return the tile that each piece of a stock is dealt to, by the piece's code."""
+    found: dict[str, CutTile] = {}
     for tile in stock.tiles:
-        if any(cut.piece == piece for cut in tile.cuts):
-            pieces = tuple(cut.piece for cut in tile.cuts)
-            return CutTile(tile.number, border, pieces, tuple(tile.offcuts))
-    return None
+        pieces = tuple(cut.piece for cut in tile.cuts)
+        dealt = CutTile(tile.number, border, pieces, tuple(tile.offcuts))
+        for piece in pieces:
+            found.setdefault(piece, dealt)
+    return found
 
 
 def record_of(events: Iterable[SiteEvent], pieces: Sequence[Piece], within: float) -> Record:
@@ -151,8 +153,10 @@ class Finder:
         """The piece that lies where the event's lay; most often it is called as it was."""
         if event.spot is None:
             return None
-        box, area = bounds(event.spot.outline), outline_area(event.spot.outline)
         named = self.by_id.get(event.piece)
+        if named is not None and event.spot == spot_of(named):
+            return named.id  # most often nothing has moved at all, and nothing is measured
+        box, area = bounds(event.spot.outline), outline_area(event.spot.outline)
         others = self.on.get(event.spot.surface, [])
         for piece in (named, *others) if named else others:
             if piece.wall == event.spot.surface and self._same(piece, box, area):
