@@ -7,7 +7,7 @@ import pytest
 
 from kitchens import IN, NO_GAPS, WINDOW, a_job, demo
 from pennant.core.document.job import Job
-from pennant.core.document.starts import FullAt, Start
+from pennant.core.document.starts import FullAt, FullRight, Start, WholeCourses
 from pennant.core.document.wishes import Wish
 from pennant.core.plan import plan
 from pennant.core.search.best import best_found, best_round, every_start, unmet, visits
@@ -72,6 +72,42 @@ class TestFloatingEnds:
         (problem,) = problems_of(floating(top="1"))
         assert problem.pointer == "/walls/0/start/top"
         assert "does not let" in problem.message
+
+
+class TestWholeCoursesByTheirJoints:
+    """Joints drawn so that whole courses fill the height are sought at every place across."""
+
+    def job(self, **start: Any) -> Job:
+        wall = {
+            "id": "a", "length": "103 1/4", "top": {"kind": "ceiling", "height": "46 1/4"},
+            "left": {"kind": "corner"}, "right": {"kind": "open"}, "start": start,
+            "things": [
+                "cabinet 0 wide 33 clear 18",
+                "window 40 1/2 wide 28 3/4 sill 7 3/4 high 31",
+                "cabinet 4 from right wide 23 1/2 clear 18",
+            ],
+        }  # fmt: skip
+        return a_job(walls=[wall], tile=("5 7/8", "2 15/16"), bond=(1, 2))
+
+    def test_the_best_is_the_same_whatever_is_planted(self) -> None:
+        # 15 courses of 2 15/16 and 14 joints of 5/32 are 46 1/4; the joint chosen is 1/8.
+        # A full tile stands at the trim, which goes a quarter further.
+        planted = [
+            {},
+            {"across": {"kind": "full-left", "nudge": "1 5/8"}, "up": {"kind": "whole-courses"}},
+            {"across": {"kind": "centred", "what": "joint", "on": "wall"}},
+        ]
+        found = [best_found(job, kitchen_of(job), "a").start for job in
+                 (self.job(**start) for start in planted)]  # fmt: skip
+        assert found[0] == found[1] == found[2]
+        assert (found[0].across, found[0].up) == (FullRight(), WholeCourses())
+        assert found[0].right == pytest.approx(IN / 4)
+
+    def test_joints_that_would_be_drawn_too_far_are_not_offered(self) -> None:
+        job = self.job()
+        tight = job.settings.model_copy(update={"joint_play": 0.1})
+        job = job.model_copy(update={"settings": tight})
+        assert not isinstance(best_found(job, kitchen_of(job), "a").start.up, WholeCourses)
 
 
 class TestBoundToAPlace:

@@ -151,6 +151,15 @@ class TestPlaces:
         assert found.gap == pytest.approx(0.375 * IN)
         assert rules("cabinet 0 wide 30 clear 18", "hood 3 from last wide 30 clear 20") == []
 
+    def test_an_end_that_the_start_moves_is_no_slip_of_the_tape(self) -> None:
+        """A trim that goes a quarter further than a cabinet's side leaves no gap to ask about."""
+        wall = {
+            "id": "a", "length": "96", "top": {"kind": "ceiling", "height": "30"},
+            "right": {"kind": "open"}, "things": ["cabinet 0 from right wide 30 clear 18"],
+            "start": {"right": "1/4"},
+        }  # fmt: skip
+        assert "narrow-gap" not in {one.rule for one in plan(a_job(walls=[wall])).doubts}
+
     def test_above_the_line_where_tile_stops(self) -> None:
         assert rules("cabinet 0 wide 30 clear 31") == ["over-the-top"]
 

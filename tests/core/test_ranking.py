@@ -25,6 +25,7 @@ from pennant.core.search.ranking import Outcome, measured_of
 from pennant.core.search.schools import schools_of
 from pennant.core.search.sieve import SIEVED, Search
 from pennant.core.search.starting import started, wishes_of
+from pennant.core.search.wall_starts import WallStarts
 from pennant.core.survey.kitchen import kitchen_of
 
 JOB = a_job(right="open", overheads=[CABINET], openings=[WINDOW])
@@ -244,6 +245,34 @@ class TestBestFound:
                 across=FullLeft(nudge=x - field.inner.x0), up=FullCounter(nudge=y - field.foot)
             )
             assert measured(job, start).smallest == pytest.approx(smallest, abs=0.02)
+
+    @pytest.mark.parametrize("seed", range(8))
+    def test_the_sieve_counts_what_must_be_fixed_as_the_plan_finds_it(self, seed: int) -> None:
+        """Pieces of one size at an edge are one finding, whatever stands at their other ends."""
+        turn = Random(seed)
+        wall = {
+            "id": "a", "length": f"{turn.randint(80, 110)} 5/8",
+            "top": {"kind": "ceiling", "height": str(turn.randint(30, 40))},
+            "left": {"kind": "corner"}, "right": {"kind": "corner"},
+            "things": [
+                f"cabinet 0 wide {turn.randint(14, 24)} clear {turn.randint(15, 19)}",
+                f"window {turn.randint(30, 36)} wide 28 sill {turn.randint(4, 8)} high 19",
+                f"outlet {turn.randint(6, 12)} up 9",
+            ],
+        }  # fmt: skip
+        job = a_job(walls=[wall], tile=("5 7/8", "2 15/16"), bond=turn.choice([(0, 1), (1, 3)]))
+        (laid,) = lay(job, kitchen_of(job))
+        search = WallStarts(0, laid, job, wishes_of(job)).search
+        kinds: list[WishKind] = ["fix-seen", "fix-hidden"]
+        for _ in range(12):
+            x, y = turn.uniform(0, 152), search.foot - turn.uniform(0, 77)
+            (row,) = search.rows(np.array([x]), np.array([y]), kinds)
+            start = Start(
+                across=FullLeft(nudge=x - laid.field.inner.x0),
+                up=FullCounter(nudge=y - search.foot),
+            )
+            one = measured(job, start)
+            assert row[:, 0].tolist() == [one.fix_seen, one.fix_hidden]
 
 
 class TestSameLayout:

@@ -143,6 +143,9 @@ class TestBestStart:
         """How many objections the best start leaves at the window of a wall."""
         window = {**WINDOW, "x": "30", "width": "26"}
         job = a_job(right="open", overheads=[CABINET], openings=[window], settings={})
+        (wall,) = job.walls
+        fixed = wall.right.model_copy(update={"ahead": 0.0, "back": 0.0})
+        job = job.model_copy(update={"walls": (wall.model_copy(update={"right": fixed}),)})
         job = seen(job.model_copy(update={"wishes": self.WISHES}), **places)
         best = best_found(job, kitchen_of(job), "a")
         assert best.measured.never == 0

@@ -76,11 +76,11 @@ def named(start: Start, wall: Wall, field: Field, layout: Layout, step: Step) ->
     something on, and those with a border, whose rows are not alike, stay as they are.
     """
     across, up, module, bond = start.across, start.up, layout.module, layout.bond
-    if layout.border is not None or not layout.in_courses or isinstance(up, WholeCourses):
+    if layout.border is not None or not layout.in_courses:
         return
-    carried = isinstance(up, Carried)
+    settled = isinstance(up, Carried | WholeCourses)
     ups: list[tuple[UpSchool, float]] = (
-        [(up, layout.plant.y)] if carried else list(places_up(wall, field, module))
+        [(up, layout.plant.y)] if settled else list(places_up(wall, field, module))
     )
     if isinstance(across, Folded | Fitted) or across.kind == "from-counter":
         acrosses: list[tuple[Across, float]] = [(across, layout.plant.x)]
@@ -103,7 +103,7 @@ def named(start: Start, wall: Wall, field: Field, layout: Layout, step: Step) ->
     for _, way, rise, (right, higher) in sorted(found, key=lambda one: one[0])[:1]:
         for on_tape in (True, False):
             shown = [round(by / mm) * mm if on_tape else by for by in (right, higher)]
-            higher_by = up.nudge if carried else tidy(shown[1])
+            higher_by = up.nudge if settled else tidy(shown[1])
             yield start.model_copy(update={
                 "across": way.model_copy(update={"nudge": tidy(
                     shown[0] + (across.nudge if way is across else 0.0))}),

@@ -45,7 +45,7 @@ def schools_of(
     for across in fitting_of(wall):
         for up in dict.fromkeys((own.up, ups[0])):
             yield own.model_copy(update={"across": across, "up": up})
-    for up in _whole(wall):
+    for up in whole_courses_of(wall):
         yield own.model_copy(update={"up": up})
 
 
@@ -74,7 +74,7 @@ def schools_one_way_of(
         return
     for across in (*_from(counters), *acrosses_of(wall, joined=joined), *fitting_of(wall)):
         yield wall.start.model_copy(update={"across": across})
-    for up in (*ups_of(wall, joined=joined), *_whole(wall)):
+    for up in (*ups_of(wall, joined=joined), *whole_courses_of(wall)):
         yield wall.start.model_copy(update={"up": up})
 
 
@@ -121,7 +121,8 @@ def fitting_of(wall: Wall) -> Iterator[Across]:
     yield Fitted(lines=ends, how="joints")
 
 
-def _whole(wall: Wall) -> Iterator[UpSchool]:
+def whole_courses_of(wall: Wall) -> Iterator[UpSchool]:
+    """Yield whole courses by drawn joints from the counter to each line over it."""
     for thing in wall.things:
         if isinstance(thing, Overhead):
             yield WholeCourses(under=thing.id)

@@ -406,6 +406,8 @@ class Search:
         }  # fmt: skip
         for by in by_side.values():
             counts.seen += np.where(np.isnan(by), NO_START, 0.0)
+        shorter: dict[tuple[int, int], Floats | float] = {}
+        gaps: dict[int, list[Floats]] = {}
         for group in sorted(groups, key=lambda g: (g.edge, g.phase, g.run)):
             edge = self.uprights[group.edge]
             line = edge.innermost
@@ -415,9 +417,11 @@ class Search:
             if edge.side in by_side and self._floats_at(edge):
                 at = at + np.nan_to_num(by_side[edge.side])
                 run = run - np.nan_to_num(by_side[edge.side]) * edge.inward
-            size = way.left_over(starts, edge, at, phase)
-            size = np.minimum(size, run)
-            self._judge(edge, size, way.size, counts)
+            plain = way.left_over(starts, edge, at, phase)
+            size = np.minimum(plain, run)
+            own = group.edge, group.phase
+            self._judge(edge, size, way.size, counts, plain > shorter.get(own, 0.0) + EPS)
+            shorter[own] = run
             if is_bare(edge):
                 shown = bare.get(group.edge, np.zeros(len(starts), dtype=bool))
                 bare[group.edge] = shown | (size < way.size - EPS)
@@ -432,6 +436,7 @@ class Search:
                 ends[edge.side] = np.minimum(ends[edge.side], way.size - size)
                 if edge.kind == "open-end":
                     gap = way.gap_left(starts, edge, at, phase)
+                    gaps.setdefault(group.edge, []).append(gap)
                     size = size - np.where(gap > self.settings.set_within + EPS, gap, 0.0)
                     best[edge.side] = np.maximum(best.get(edge.side, size), size)
                     least[edge.side] = np.minimum(least.get(edge.side, size), size)
@@ -439,6 +444,10 @@ class Search:
             self._times(self.uprights[number].id) * on for number, on in bare.items()
         )
         counts.seen += sum(locked.values())
+        for number, stops in gaps.items():
+            apart = np.maximum.reduce(stops) - np.minimum.reduce(stops)
+            ragged = apart > self.settings.set_within + EPS
+            counts.avoid += self._times(self.uprights[number].id) * ragged
         for (owner, phase, side), left in sizes.items():
             right = sizes.get((owner, phase, "right"))
             if side == "left" and right is not None and owner in self.openings:
@@ -494,9 +503,10 @@ class Search:
             goes = by if "top" in moved and self._floats_at(edge) else none
             plain, full = self._left_up(starts, edge, at + goes)
             shown = np.zeros(len(starts), dtype=bool)
-            sizes = [np.minimum(plain, run + goes) for run in sorted({run for _, _, run in runs})]
-            for size in sizes:
-                self._judge(edge, size, full, counts)
+            lengths = [run + goes for run in sorted({run for _, _, run in runs})]
+            sizes = [np.minimum(plain, length) for length in lengths]
+            for size, shorter in zip(sizes, [none, *lengths], strict=False):
+                self._judge(edge, size, full, counts, plain > shorter + EPS)
                 if self._counts("smallest", edge.owner):
                     smallest = np.minimum(smallest, size)
                 if edge.kind == "counter":
@@ -545,11 +555,18 @@ class Search:
         beside = np.where(rel >= bands.next - self.module.bed - EPS, over, under)
         return np.where(within, size, beside), np.where(within, bands.height, whole)
 
-    def _judge(self, edge: Edge, size: Floats, full: Floats | float, counts: "_Counts") -> None:
-        """Count what would be found at an edge; the counts are added to in place."""
+    def _judge(
+        self, edge: Edge, size: Floats, full: Floats | float, counts: "_Counts",
+        differs: npt.NDArray[np.bool_],
+    ) -> None:  # fmt: skip
+        """Count what would be found at an edge; the counts are added to in place.
+
+        Pieces of one size at an edge are one finding, whatever stands at their other ends: only
+        sizes that ``differs`` says are no other run's count.
+        """
         least = getattr(self.settings, least_setting(edge.kind))
         least = np.minimum(least, np.asarray(full) / 2)
-        cut = size < full - EPS
+        cut = differs & (size < full - EPS)
         times = self._times(edge.id)
         less = cut & (size < least - SAME_SIZE)
         if edge.kind in BEHIND:

@@ -55,12 +55,22 @@ class WallStarts:
     """One wall's starts, column by column, at every height that its run shares."""
 
     def __init__(
-        self, number: int, laid: Laid, job: Job, wishes: Sequence[Wish], *, held: bool = False
+        self,
+        number: int,
+        laid: Laid,
+        job: Job,
+        wishes: Sequence[Wish],
+        *,
+        held: bool = False,
+        drawn_up: bool = False,
     ) -> None:
-        """``held`` keeps the wall's start across as it is, for a search of the others."""
+        """``held`` keeps the wall's start across as it is, for a search of the others; ``drawn_up``
+        keeps its joints between courses as they are drawn to fill a height.
+        """
         self.number, self.laid, self.job = number, laid, job
         self.held = held or isinstance(job.walls[number].start.across, FromCounter)
-        self.module = laid.layout.module if self.held else module_of(job)
+        self.drawn_up = drawn_up
+        self.module = laid.layout.module if self.held or drawn_up else module_of(job)
         self._wall = job.walls[number]
         bond = laid.layout.bond
         shifts = [0.0] if bond.by_rule else [
@@ -89,6 +99,8 @@ class WallStarts:
         border = replace(border, down=False) if border else None
         weights = SeenWeights.on(job, laid.field)
         floats = {} if self.held else dict(floats_of(wall))
+        if self.drawn_up:
+            floats.pop("top", None)  # its joints are drawn to the top where it was surveyed
 
         def search(spans: Sequence[object] = ()) -> Search:
             made = Search(

@@ -22,9 +22,16 @@ import numpy as np
 
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_of
-from pennant.core.document.starts import Carried, Start, WholeCourses
+from pennant.core.document.starts import (
+    Carried,
+    FromCounter,
+    FullCounter,
+    FullLeft,
+    Start,
+    WholeCourses,
+)
 from pennant.core.document.wishes import OF_EACH_WALL, Wish, WishKind
-from pennant.core.geometry.tolerance import distinct_lines
+from pennant.core.geometry.tolerance import EPS, distinct_lines
 from pennant.core.laying.corners import pairs_between
 from pennant.core.laying.lay_kitchen import kerf_at, lay, past_corner
 from pennant.core.laying.surface_plan import Laid, thin_pieces
@@ -33,6 +40,7 @@ from pennant.core.layout.start import folded
 from pennant.core.search.lattice_clipping import known_of
 from pennant.core.search.measured import Measured, left_by, measure_alone
 from pennant.core.search.school_places import ON_PLACE, named, off_place
+from pennant.core.search.schools import whole_courses_of
 from pennant.core.search.sieve import NEAR, SIEVED
 from pennant.core.search.starting import started, wishes_of
 from pennant.core.search.wall_starts import (
@@ -108,11 +116,16 @@ def best_of_kitchen(job: Job, only: Collection[int] | None = None) -> WholeKitch
     wishes = wishes_of(job)
     if not job.in_courses:
         return _best_on_lattice(job, wishes)
-    found = starts_of(job, wishes, only)
-    tried = sum(run.left for run in found)
-    sifted = tuple(sift(found, [wish for wish in wishes if wish.kind in SIEVED]))
+    found, drawn_up = starts_of(job, wishes, only), drawn_up_starts(job, wishes, only)
+    tried = sum(run.left for run in (*found, *(run for _, run in drawn_up)))
+    sieved = [wish for wish in wishes if wish.kind in SIEVED]
+    sifted = tuple(sift(found, sieved))
+    for _, run in drawn_up:
+        sift([run], sieved)
     kitchens = Kitchens(job)
-    best = _planned(job, [_Choices(job, run, wishes) for run in found], wishes, kitchens)
+    choices = [_Choices(job, run, wishes) for run in found]
+    others_up = [_Choices(one, run, wishes) for one, run in drawn_up]
+    best = _planned(job, choices, others_up, wishes, kitchens)
     others = tuple(wish for wish in wishes if wish.kind not in SIEVED and wish.kind != "own-start")
     planned = len(kitchens.known)
     stays = kitchens.stands(job)
@@ -149,9 +162,13 @@ def starts_of(
     """
     sieved = [wish for wish in wishes if wish.kind in SIEVED]
     for number, wall in enumerate(job.walls):
-        # What floats is sought from where it was surveyed, wherever it is planted.
+        # What floats is sought from where it was surveyed, wherever it is planted, and joints as
+        # they are chosen.
         if only is None or number in only:
-            job = started(job, wall.id, wall.start.model_copy(update=ENDS_AS_SURVEYED))
+            changes: dict[str, object] = dict(ENDS_AS_SURVEYED)
+            if isinstance(wall.start.up, WholeCourses):
+                changes["up"] = FullCounter()
+            job = started(job, wall.id, wall.start.model_copy(update=changes))
     kitchen = with_whole_courses(job, kitchen_of(job))
     laid = {one.plan.surface: one for one in lay(job, kitchen)}
     return [
@@ -159,6 +176,32 @@ def starts_of(
         for numbers in runs(job.walls)
         if only is None or not set(numbers).isdisjoint(only)
     ]
+
+
+def drawn_up_starts(
+    job: Job, wishes: Sequence[Wish], only: Collection[int] | None = None
+) -> list[tuple[Job, WallRun]]:
+    """Return every start of a wall whose joints are drawn so that whole courses fill a height.
+
+    With each the job that has such a start. Only joints that may be drawn so far are counted, and
+    only walls whose courses no other shares: round a corner the joints would not meet.
+    """
+    found = []
+    sieved = [wish for wish in wishes if wish.kind in SIEVED]
+    for numbers in runs(job.walls):
+        wall = job.walls[numbers[0]]
+        free = only is None or numbers[0] in only
+        if len(numbers) > 1 or not free or isinstance(wall.start.across, FromCounter):
+            continue
+        for up in whole_courses_of(wall):
+            changes = {**ENDS_AS_SURVEYED, "across": FullLeft(), "up": up}
+            other = started(job, wall.id, wall.start.model_copy(update=changes))
+            laid = {one.plan.surface: one for one in lay(other, kitchen_of(other))}
+            layout = laid[wall.id].layout
+            drawn = layout.bed_wanted
+            if drawn is not None and abs(drawn - layout.module.bed) <= EPS:
+                found.append((other, _run_of(other, numbers, laid, wishes, sieved, only)))
+    return found
 
 
 def sift(found: Sequence[WallRun], wishes: Sequence[Wish]) -> list[Sifted]:
@@ -184,11 +227,12 @@ def _run_of(
 ) -> WallRun:  # fmt: skip
     walls = [
         WallStarts(number, laid[job.walls[number].id], job, wishes,
-                   held=only is not None and number not in only)
+                   held=only is not None and number not in only,
+                   drawn_up=isinstance(job.walls[number].start.up, WholeCourses))
         for number in numbers
     ]  # fmt: skip
     first, up = walls[0], module_of(job).up
-    if first.held and only is not None:
+    if first.drawn_up or (first.held and only is not None):
         ys = np.array([float(first.laid.layout.plant.y)])
     else:
         # The course that the first wall's counter cuts, or the full one upon it, at any wall's
@@ -293,7 +337,8 @@ class _Choices:
         off = off_place(y, first.heights(), first.module.up)
         walls = zip(self.run.walls, columns, strict=True)
         across = sum(float(wall.costs[column]) for wall, column in walls)
-        return across + (0.0 if off < ON_PLACE else AT_A_SCHOOL + off)
+        drawn = AT_A_SCHOOL * first.drawn_up
+        return across + drawn + (0.0 if off < ON_PLACE else AT_A_SCHOOL + off)
 
     def starts(self, place: int, columns: Sequence[int]) -> Chosen:
         """The starts of columns of all walls at one of the heights."""
@@ -306,13 +351,14 @@ def _alike(wall: WallStarts, one: int, other: int) -> bool:
 
 
 def _planned(
-    job: Job, choices: Sequence[_Choices], wishes: Sequence[Wish], kitchens: Kitchens
-) -> Job:
+    job: Job, choices: Sequence[_Choices], drawn_up: Sequence[_Choices], wishes: Sequence[Wish],
+    kitchens: Kitchens,
+) -> Job:  # fmt: skip
     """Plan the starts of every run that are left, one run after another changed, and take the best,
-    said by the nearest schools.
+    said by the nearest schools. ``drawn_up`` are further choices of the same runs.
     """
     best = with_starts(job, itertools.chain(*(one.starts(0, one.first(0)) for one in choices)))
-    for own in choices:
+    for own in (*choices, *drawn_up):
         for place in range(len(own.rows)):
             columns = own.first(place)
             for _ in range(PASSES):
@@ -421,9 +467,11 @@ def starts_at(job: Job, run: WallRun, columns: Sequence[int], y: float) -> Chose
     found = []
     for place, (wall, column) in enumerate(zip(run.walls, columns, strict=True)):
         own = job.walls[wall.number].start
-        if wall.held and (place or len(run.ys) == 1):
+        if wall.drawn_up:
+            start = wall.start(column, None)
+        elif wall.held and (place or len(run.ys) == 1):
             start = own  # what is held keeps its heights as well
-        elif place or (len(run.ys) == 1 and isinstance(own.up, Carried | WholeCourses)):
+        elif place or (len(run.ys) == 1 and isinstance(own.up, Carried)):
             start = wall.start(column, None).model_copy(update={"up": Carried()})
         else:
             start = wall.start(column, y)

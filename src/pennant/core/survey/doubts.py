@@ -61,7 +61,7 @@ def doubts_of(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> list[Doub
     for surface, on in zip(kitchen.walls, places, strict=True):
         found += [
             *_misclosures(job, on), *_past_end(job, surface, on), *_overlaps(surface),
-            *_narrow(job, surface), *_over_the_top(surface), *_odd_heights(job, surface, on),
+            *_narrow(job, surface, on), *_over_the_top(surface), *_odd_heights(job, surface, on),
             *_leans(job, surface), *_depths(job, surface, on), *_unsettled(job, surface, on),
             *_zones(job, on),
         ]  # fmt: skip
@@ -141,15 +141,18 @@ def _overlaps(surface: Surface) -> Iterator[Overlap | Behind]:
             )  # fmt: skip
 
 
-def _narrow(job: Job, surface: Surface) -> Iterator[NarrowGap]:
-    """A gap between neighbours too narrow to be meant: a filler forgotten, or a measure rounded."""
+def _narrow(job: Job, surface: Surface, on: WallPlaces) -> Iterator[NarrowGap]:
+    """A gap between neighbours too narrow to be meant: a filler forgotten, or a measure rounded.
+
+    The wall ends where it was measured: an end that the start moves is no slip of the tape.
+    """
     hanging = sorted(
         (thing for thing in surface.things if thing.kind in ("cabinet", "hood")),
         key=lambda thing: thing.box.x0,
     )
     edges: list[tuple[str, float, float]] = [
         ("left", 0.0, 0.0), *((t.id, t.box.x0, t.box.x1) for t in hanging),
-        ("right", surface.x1, surface.x1),
+        ("right", on.wall.length, on.wall.length),
     ]  # fmt: skip
     for (one, _, end), (other, begin, _) in pairwise(edges):
         gap = begin - end
