@@ -19,11 +19,14 @@ from pennant.cli import main
 from pennant.commands.of_the_server import opens
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
+from pennant.core.search.whole_kitchen import better_of
 from pennant.demos import demo_jobs
 from pennant.files.job_json import read_job, write_job
 from pennant.store.database import Database
 from pennant.store.jobs import Jobs
+from pennant.words.names import Names
 from pennant.words.rules import rules_page
+from pennant.words.start import say_start
 
 ROOT = Path(__file__).parents[1]
 
@@ -33,6 +36,38 @@ def job_file(tmp_path: Path) -> Path:
     path = tmp_path / "job.json"
     path.write_text(write_job(a_job(openings=[WINDOW])), "utf-8")
     return path
+
+
+class TestStart:
+    """pennant start JOB.json -o OUT.json"""
+
+    def test_it_writes_what_is_best_for_all_walls_and_says_how_each_begins(
+        self, tmp_path: Path, capsys: pytest.CaptureFixture
+    ) -> None:
+        walls = [
+            {"id": "a", "length": "33 7/8", "top": {"kind": "open", "height": "18"},
+             "corner": {"kind": "inside", "laps": "next"}},
+            {"id": "b", "length": "20 1/8", "top": {"kind": "open", "height": "18"},
+             "right": {"kind": "open"}, "start": {"up": {"kind": "carried"}}},
+        ]  # fmt: skip
+        job = a_job(walls=walls, tile=("4", "4"), bond=(0, 1))
+        file, out = tmp_path / "job.json", tmp_path / "begun.json"
+        file.write_text(write_job(job), "utf-8")
+        assert main(["start", str(file), "-o", str(out)]) == 0
+        said = capsys.readouterr()
+        assert "Wall: " in said.out
+        assert "Wall 2: " in said.out  # the second has no name of its own
+        begun = read_job(out.read_text("utf-8"))
+        assert better_of(begun, job) == begun
+        names = Names(plan(begun).kitchen)
+        for wall in begun.walls:
+            assert f"  {wall.name}: {say_start(begun, names, wall.start)}\n" in said.err
+
+    def test_a_wall_that_is_not_there_is_refused_by_the_names_of_those_that_are(
+        self, job_file: Path, capsys: pytest.CaptureFixture
+    ) -> None:
+        assert main(["start", str(job_file), "--wall", "sink"]) == 1
+        assert "there is no wall 'sink'" in capsys.readouterr().err
 
 
 class TestDays:

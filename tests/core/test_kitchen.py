@@ -155,6 +155,20 @@ class TestReturns:
         made = plan(a_job(**RETURNS))
         assert made.surface("window.bottom").pennant.tile_x == made.surfaces[0].pennant.tile_x
 
+    @pytest.mark.parametrize(("deep", "sizes"), [("4", {4.0}), ("8", {8.0}), ("9", {0.875, 4.938})])
+    def test_a_jamb_no_deeper_than_a_tile_gets_one_piece_a_course(
+        self, deep: str, sizes: set[float]
+    ) -> None:
+        # An 8 in tile in half bond: 9 in leave 7/8 behind a joint, or 4 15/16 behind the half tile.
+        line = f"window 30 wide 24 sill 6 high 20 deep {deep} returns left right"
+        made = plan(a_job(things=[line]))
+        for side in ("left", "right"):
+            own = made.surface(f"window.{side}").pieces
+            back = [piece for piece in own if abs(piece.box.x1 - float(deep) * IN) < 1]
+            if side == "right":
+                back = [piece for piece in own if piece.box.x0 < 1]
+            assert {round(piece.width / IN, 3) for piece in back} == sizes
+
     def test_a_full_tile_stands_at_the_front(self) -> None:
         made = plan(a_job(**RETURNS, tile=("3", "2 1/2"), bond=(0, 1)))
         front = [p.width for p in made.surface("window.left").pieces if p.box.x0 < 1]

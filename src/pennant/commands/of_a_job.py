@@ -70,7 +70,7 @@ def run_materials(arguments: argparse.Namespace) -> int:
 def run_start(arguments: argparse.Namespace) -> int:
     """Print the best start of each wall; write the job so begun. Return the exit status."""
     from pennant.core.search.best import best_round, starts_of
-    from pennant.words.report import boards_report
+    from pennant.words.report import begun_report, boards_report
     from pennant.words.starts import board
 
     job = read(arguments)
@@ -89,7 +89,9 @@ def run_start(arguments: argparse.Namespace) -> int:
         for step in best_round(job):
             best = step.job
         arguments.to.write_text(write_job(best), "utf-8")
-        print(f"wrote {arguments.to}", file=sys.stderr)
+        # Walls that meet are begun together, so it need not be the first start of each by itself.
+        print(f"wrote {arguments.to}, begun as is best for all walls together:", file=sys.stderr)
+        print(Voice.of(job)(begun_report(best, plan(best))), end="", file=sys.stderr)
     return 0
 
 

@@ -6,7 +6,9 @@ from pennant.core.document.job import Job
 from pennant.core.fixing.method_of import method_of
 from pennant.core.plan import Plan
 from pennant.core.takes.working import Working
+from pennant.words.names import Names
 from pennant.words.sheet import sheet
+from pennant.words.start import say_start
 from pennant.words.starts import StartBoard
 
 
@@ -30,6 +32,13 @@ def _board_lines(job: Job, boards: Mapping[str, StartBoard]) -> Iterator[str]:
                 yield f"     {start.why}"
         for unmet in board.unmet:
             yield f"  - {unmet}"
+
+
+def begun_report(job: Job, plan: Plan) -> str:
+    """Return where the tile of each wall begins, for a person at a terminal."""
+    names = Names(plan.kitchen)
+    lines = [f"  {wall.name}: {say_start(job, names, wall.start)}" for wall in job.walls]
+    return "\n".join(lines) + "\n"
 
 
 def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:

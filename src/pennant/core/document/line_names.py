@@ -13,13 +13,23 @@ def named(walls: tuple[Wall, ...]) -> tuple[Wall, ...]:
     """Return the walls with an id and a name on every line, and ``last`` put in full.
 
     "The last thing" is kept as the thing that it was, so that a line put in between later does
-    not change what an earlier measure was taken from.
+    not change what an earlier measure was taken from. Of several walls without a name of their own
+    all but the first are numbered.
     """
+    walls = tuple(_walls_named_apart(walls))
     taken = set(RESERVED) | {thing.id for wall in walls for thing in wall.things if thing.id}
     return tuple(
         wall.model_copy(update={"things": tuple(_named_apart(_each_named(wall.things, taken)))})
         for wall in walls
     )
+
+
+def _walls_named_apart(walls: tuple[Wall, ...]) -> Iterable[Wall]:
+    unnamed = Wall.model_fields["name"].default
+    first = next((wall for wall in walls if wall.name == unnamed), None)
+    for number, wall in enumerate(walls, 1):
+        apart = wall.name != unnamed or wall is first
+        yield wall if apart else wall.model_copy(update={"name": f"{unnamed} {number}"})
 
 
 def _each_named(things: Iterable[Thing], taken: set[str]) -> Iterable[Thing]:

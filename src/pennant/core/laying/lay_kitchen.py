@@ -4,6 +4,7 @@ from collections.abc import Iterator, Mapping
 
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_for
+from pennant.core.document.pattern import Courses, Pattern
 from pennant.core.document.refusal import reckoning
 from pennant.core.document.starts import (
     Carried,
@@ -15,7 +16,8 @@ from pennant.core.document.starts import (
     FullTop,
     Start,
 )
-from pennant.core.document.tiles import tiles_of
+from pennant.core.document.tiles import STACKED, tiles_of
+from pennant.core.geometry.tolerance import EPS
 from pennant.core.laying.corner_steps import with_corner_step
 from pennant.core.laying.lay_surface import Laying, laid_of
 from pennant.core.laying.surface_plan import Flag, Laid
@@ -50,7 +52,8 @@ def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
         areas = tuple(
             (job.area(one.id), one.box) for one in kitchen.areas if one.wall == surface.id
         )
-        laying = Laying(surface, job.tile, job.pattern, start, carries, kerf, job.settings, areas)
+        pattern = _pattern_on(job, surface)
+        laying = Laying(surface, job.tile, pattern, start, carries, kerf, job.settings, areas)
         with reckoning(f"the tile of {surface.name}"):
             laid_wall = laid_of(laying)
         if surface.id == surface.of and joined_before(job.walls, number):
@@ -113,6 +116,21 @@ def _carried(start: Start, before: Laid) -> Carries:
 def past_corner(before: Laid) -> float:
     """Return how far (mm) the last tile of the pennant's course reaches into the corner."""
     return before.layout.past(before.field.inner.x1)
+
+
+def _pattern_on(job: Job, surface: Surface) -> Pattern:
+    """How tile is laid on a wall, a return or a back.
+
+    A jamb no deeper than a tile gets one piece in each course: a bond would set a joint and a strip
+    where one cut does.
+    """
+    pattern = job.pattern
+    jamb = surface.id != surface.of and "front" in (surface.left, surface.right)
+    if not jamb or not isinstance(pattern, Courses) or job.tile.sheet is not None:
+        return pattern
+    if surface.x1 - surface.x0 > module_for(job.tile, pattern).width + EPS:
+        return pattern
+    return pattern.model_copy(update={"bond": STACKED})
 
 
 def _inside(surface: Surface, flag: Flag) -> tuple[Start, Carries]:
