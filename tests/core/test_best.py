@@ -110,6 +110,43 @@ class TestWholeCoursesByTheirJoints:
         assert not isinstance(best_found(job, kitchen_of(job), "a").start.up, WholeCourses)
 
 
+class TestOnAStoneSplash:
+    """Where an upstand runs along the counter, the courses are seen to stand on it."""
+
+    def best(self, high: str, top: str, wide: str = "96 1/2") -> tuple[float, float, Start]:
+        """What the splash and the ceiling get (in) of a tile of 2 15/16, and the start."""
+        wall = {
+            "id": "a", "length": "96 1/2", "top": {"kind": "ceiling", "height": top},
+            "right": {"kind": "open"},
+            "things": [f'upstand "Splash" 0 wide {wide} high {high} deep 3/4'],
+        }  # fmt: skip
+        job = a_job(walls=[wall], tile=("5 7/8", "2 15/16"), bond=(1, 2))
+        start = best_found(job, kitchen_of(job), "a").start
+        readings = {one.edge: one for one in plan(started(job, "a", start)).edges}
+        return (
+            min(gets.size for gets in readings["splash:top"].gets) / IN,
+            min(gets.size for gets in readings["a:top"].gets) / IN,
+            start,
+        )
+
+    def test_a_whole_course_stands_on_it_and_the_cut_is_under_the_ceiling(self) -> None:
+        # 18 in less 4 are four courses of 3 1/16 and 1 3/4, which is more than the least there.
+        splash, top, _ = self.best("4", "18")
+        assert splash == pytest.approx(2.9375)
+        assert top == pytest.approx(1.75, abs=0.07)
+
+    def test_where_that_leaves_a_strip_the_cuts_are_equal(self) -> None:
+        # 16 1/8 in are five courses and 13/16: under an inch, so both get half of what is left.
+        splash, top, _ = self.best("3 7/8", "20")
+        assert splash == pytest.approx(top, abs=0.07)
+        assert splash + top == pytest.approx(0.8125 + 2.9375, abs=0.07)
+
+    def test_a_short_ledge_decides_nothing(self) -> None:
+        """A tap ledge of 20 in: the wall's counter gets the whole course."""
+        _, _, start = self.best("1 3/4", "20", wide="20")
+        assert start.up.kind != "full-on"
+
+
 class TestBoundToAPlace:
     """A wish for one window or one wall is measured there only."""
 

@@ -444,6 +444,12 @@ class TestOnTheCounter:
         assert len(pieces) == 3 + 6
         assert steps(the(made, "wedges").working)["wedges"] == 2 * len(pieces)
 
+    def test_on_a_stone_splash_as_on_the_counter(self) -> None:
+        # Twelve tiles of 8 in stand on a splash as long as the wall.
+        splash = {"kind": "upstand", "id": "splash", "at": "0", "width": "97 3/8", "height": "4"}
+        made = planned(things=[splash], bond=(0, 1), length="97 3/8")
+        assert steps(the(made, "wedges").working)["wedges"] == 2 * 12
+
     def test_screws_are_rounded_a_batten(self) -> None:
         # Two gaps of 14 in: each takes a screw every 12 in, so two spaces, and one more.
         gaps = [{"kind": "range-gap", "id": f"gap-{n}", "at": str(10 + 40 * n), "width": "14",

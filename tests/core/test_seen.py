@@ -134,6 +134,29 @@ class TestWeighed:
         assert measured.avoid > measured.weighed == 0
 
 
+class TestStrips:
+    """A strip that must be fixed hides where one looks little."""
+
+    @pytest.mark.parametrize(
+        ("things", "shows"),
+        [
+            (["upstand 0 wide 96 high 4 deep 3/4"], True),  # on a stone splash, before the eyes
+            (["cabinet 0 wide 96 clear 16 3/8"], False),
+        ],
+    )
+    def test_by_what_it_lies_at(self, things: list[str], shows: bool) -> None:
+        # 6 courses of 2 5/8 are 15 3/4 and leave 5/8 under the cabinet. Lowered by 1/2 the second
+        # course ends at 4 5/8: 5/8 over the splash.
+        start = {"up": {"kind": "full-counter", "nudge": "-1/2"}} if shows else {}
+        job = a_job(things=things, start=start)
+        strips = [f for f in plan(job).findings if f.rule in ("sliver", "thin-top")]
+        (laid,) = lay(job, kitchen_of(job))
+        weights = SeenWeights.of_readings(job, "a", laid.plan.edges)
+        at = {place for one in strips for place in one.places}
+        (place,) = at & {"upstand:top", "cabinet:bottom"}
+        assert weights.strip_shows(place) == shows
+
+
 class TestBestStart:
     """The best start by what weighs least."""
 

@@ -63,6 +63,9 @@ COLLISIONS = (
      "a whole step of the tape, where it is as good at its worst; else the exact one"),
     ("whole courses by their joints; a joint's play",
      "the play: a joint that leaves it is drawn at its limit, and what is left over is a finding"),
+    ("a whole course on the counter; an upstand or ledge that runs along it",
+     "the one that the courses are seen to stand on: the upstand, where it is longer than half the "
+     "counter"),
     ("the bond goes round into a reveal; one cut where one will do",
      "the one cut: a jamb no deeper than a tile gets one piece in each course"),
 )  # fmt: skip

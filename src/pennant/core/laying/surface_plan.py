@@ -107,12 +107,14 @@ def joints_of(laid: Iterable[Laid]) -> dict[str, float]:
 
 
 def on_counter(laid: Iterable[Laid]) -> int:
-    """Return how many pieces stand on the counter, whatever course they are of."""
+    """Return how many pieces stand on the counter, or on an upstand or ledge, whatever course they
+    are of.
+    """
     return len({
         id_
         for one in laid
         for reading in one.plan.edges
-        if reading.kind == "counter"
+        if reading.kind == "counter" or (reading.kind == "raised" and reading.side == "top")
         for gets in reading.gets
         for id_ in gets.pieces
     })  # fmt: skip

@@ -27,8 +27,8 @@ more; what lies in a corner, behind an appliance or at a counter's back is out o
 
 
 IN_VIEW: tuple[EdgeKind, ...] = (
-    "open-end", "jamb", "sill", "head", "counter", "counter-edge", "ceiling", "open-top", "front",
-    "panel", "frame", "side",
+    "open-end", "jamb", "sill", "head", "counter", "counter-edge", "raised", "ceiling", "open-top",
+    "front", "panel", "frame", "side",
 )  # fmt: skip
 """Kinds of edges at which a strip shows to whoever stands before the wall: the side of a cabinet is
 at the height of the eyes, like a jamb. In a corner and behind an appliance a strip hides; so it

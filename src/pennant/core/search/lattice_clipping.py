@@ -43,6 +43,7 @@ from pennant.core.search.measured import in_bands
 from pennant.core.search.priorities import (
     Sizes,
     TopPiece,
+    base_of,
     counter_short,
     ends_short,
     failing_tops,
@@ -202,6 +203,7 @@ class Clipping:
         kinds = {wish.kind for wish in wishes}
         self.chips, self.own = chips, chips and "centred" not in kinds
         self.shown = open_ends(field, wishes)
+        self.base = base_of(field).edges
         self.failing = failing_tops(field, lattice_module(lattice), settings, weights)
         self.weights = weights
         self.lattice, self.field, self.settings = lattice, field, settings
@@ -364,7 +366,9 @@ class Clipping:
         if not self.chips or "counter" not in self.kinds:
             return 0.0
         full = self.lattice.least_width
-        bottom = full - self._short("counter", gets, tiles, left, "counter", side="bottom")
+        bottom = full - self._short(
+            "counter", gets, tiles, left, "counter", "raised", only=self.base
+        )
         tops = [
             TopPiece(min(one.sizes, default=full), *self.failing[edge.id])
             for edge, one in zip(self.edges, gets, strict=True) if edge.id in self.failing
@@ -435,11 +439,11 @@ class Clipping:
 
     def _short(
         self, wish: WishKind, gets: list[_Gets], tiles: _Tiles, left: _Parts, *kinds: str,
-        side: str | None = None,
+        side: str | None = None, only: frozenset[str] | None = None,
     ) -> float:  # fmt: skip
         """How much the best piece at edges falls short of a whole tile, the worst edge's (mm).
 
-        At the ends of a wall only its own edges count.
+        At the ends of a wall only its own edges count. ``only`` are the ids of those that count.
         """
         if wish not in self.kinds:
             return 0.0
@@ -447,6 +451,8 @@ class Clipping:
         worst = 0.0
         for edge, one in zip(self.edges, gets, strict=True):
             own = edge.owner == wall or side not in ("left", "right")
+            if only is not None and edge.id not in only:
+                continue
             if edge.kind in kinds and side in (None, edge.side) and own:
                 clipped = [(int(left.unit[piece]), size)
                            for piece, size in zip(one.pieces, one.sizes, strict=True)

@@ -22,6 +22,7 @@ from pennant.core.reading.edges import EdgeReading, Gets
 from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.priorities import (
     TopPiece,
+    base_of,
     counter_short,
     ends_short,
     failing_tops,
@@ -205,7 +206,8 @@ class _Measuring:
     def counter(self) -> float:
         """How far the courses fall short at the counter: see `priorities`."""
         own, job = self.own, self.job
-        bottoms = [reading for reading in own.plan.edges if reading.kind == "counter"]
+        base = base_of(own.field).edges
+        bottoms = [reading for reading in own.plan.edges if reading.edge in base]
         if not bottoms or not (job.in_courses or job.tile.sheet is not None):
             return 0.0
         module, field = own.layout.module, own.field

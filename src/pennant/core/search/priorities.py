@@ -40,6 +40,34 @@ class TopPiece(NamedTuple):
     fails: bool
 
 
+class Base(NamedTuple):
+    """The line that the lowest course stands on: its edges' ids, and how high it is (mm)."""
+
+    edges: frozenset[str]
+    foot: float
+
+
+def base_of(field: Field) -> Base:
+    """Return the line that the lowest course of a field stands on.
+
+    That is the counter; where an upstand or a ledge runs along more than half of it, the courses
+    are seen to stand on that, and the counter beside it is decided by it.
+    """
+    counter = [edge for edge in field.edges if edge.kind == "counter"]
+    raised: dict[int, list[Edge]] = {}
+    for edge in field.edges:
+        if edge.kind == "raised" and not edge.upright and edge.inward > 0:
+            raised.setdefault(round(edge.innermost), []).append(edge)
+    longest = max(raised.values(), key=_how_long, default=[])
+    if longest and 2 * _how_long(longest) > _how_long(counter):
+        return Base(frozenset(edge.id for edge in longest), longest[0].innermost)
+    return Base(frozenset(edge.id for edge in counter), field.foot)
+
+
+def _how_long(edges: Iterable[Edge]) -> float:
+    return sum(edge.high - edge.low for edge in edges)
+
+
 def least_top(settings: Settings, edge: Edge, full: float, weights: SeenWeights | None) -> float:
     """Return the least piece (mm) over which a whole course stands on the counter.
 
@@ -57,11 +85,11 @@ def failing_tops(
     """Return for each edge over the tile the least piece there (mm), and whether a whole course on
     the counter leaves less.
     """
-    found = {}
+    found, foot = {}, base_of(field).foot
     for edge in field.edges:
         if edge.kind in TOPS:
             at = edge.innermost
-            into = (at - field.foot) % module.up
+            into = (at - foot) % module.up
             size = module.height if into >= module.height - EPS or into <= EPS else into
             least = least_top(settings, edge, module.height, weights)
             found[edge.id] = least, size < least - SAME_SIZE
@@ -75,7 +103,7 @@ def gap_opened(field: Field, module: Module, settings: Settings, y: Sizes) -> Si
     A course that is raised by no more than a joint only opens the gap under it, which wedges and
     sealant take up as far as they take up a counter that falls.
     """
-    raised = (np.asarray(y) - field.foot) % module.up
+    raised = (np.asarray(y) - base_of(field).foot) % module.up
     only_gap = (raised > EPS) & (raised <= module.bed + EPS)
     found = np.where(only_gap, np.maximum(raised - settings.max_edge_gap, 0.0), 0.0)
     return found if found.ndim else float(found)

@@ -38,6 +38,7 @@ from pennant.core.reading.seen import SeenWeights
 from pennant.core.search.edge_runs import runs_of
 from pennant.core.search.priorities import (
     TopPiece,
+    base_of,
     counter_short,
     ends_short,
     failing_tops,
@@ -189,6 +190,7 @@ class Search:
         self.openings = {thing.id for thing in field.surface.things if thing.form == "opening"}
         self.boxes = [keep for keep in field.keep_outs if keep.hidden]
         self.shown = open_ends(field, (), by_rule=bond.by_rule)
+        self.base = base_of(field).edges
         self.failing = failing_tops(field, module, settings, weights)
 
     def rows(
@@ -511,6 +513,7 @@ class Search:
                     smallest = np.minimum(smallest, size)
                 if edge.kind == "counter":
                     foot = np.maximum(foot, full - size)
+                if edge.id in self.base:
                     bottoms.append(self.module.height - (full - size))
                 elif edge.kind in TOPS:
                     top = np.maximum(top, full - size)
