@@ -155,6 +155,26 @@ class TestReturns:
         made = plan(a_job(**RETURNS))
         assert made.surface("window.bottom").pennant.tile_x == made.surfaces[0].pennant.tile_x
 
+    @pytest.mark.parametrize("up", ["0", "2 5/8", "5 1/4"])
+    def test_they_are_those_of_the_course_that_the_sill_and_the_head_cut(self, up: str) -> None:
+        """Whichever course the pennant stands in: three kinds of course have joints elsewhere."""
+        line = "window 30 wide 24 sill 6 high 20 deep 4 returns top bottom"
+        made = plan(a_job(things=[line], bond=(1, 3), start={"up": {"kind": "full-counter",
+                                                                   "nudge": up}}))  # fmt: skip
+
+        def joints(surface: str, at: float) -> set[float]:
+            """Left edges of tiles (in) between the jambs that meet a height."""
+            boxes = [piece.box for piece in made.surface(surface).pieces]
+            return {
+                round(box.x0 / IN, 3) for box in boxes
+                if box.y0 < at * IN < box.y1 and 31 < box.x0 / IN < 53
+            }  # fmt: skip
+
+        wall = made.surfaces[0].surface
+        for side, at in (("bottom", 5.9), ("top", 26.1)):
+            inside = made.surface(f"window.{side}").frame
+            assert joints(f"window.{side}", (inside[1] + inside[3]) / 2 / IN) == joints(wall, at)
+
     @pytest.mark.parametrize(("deep", "sizes"), [("4", {4.0}), ("8", {8.0}), ("9", {0.875, 4.938})])
     def test_a_jamb_no_deeper_than_a_tile_gets_one_piece_a_course(
         self, deep: str, sizes: set[float]

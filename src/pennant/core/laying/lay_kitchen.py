@@ -1,5 +1,6 @@
 """The kitchen laid, surface by surface: counters, walls in their order, then returns."""
 
+import math
 from collections.abc import Iterator, Mapping
 
 from pennant.core.document.job import Job
@@ -20,7 +21,8 @@ from pennant.core.document.tiles import STACKED, tiles_of
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.laying.corner_steps import with_corner_step
 from pennant.core.laying.lay_surface import Laying, laid_of
-from pennant.core.laying.surface_plan import Flag, Laid
+from pennant.core.laying.surface_plan import Laid
+from pennant.core.layout.courses import shift_of
 from pennant.core.layout.start import Carries
 from pennant.core.layout.tools import straight_kerf
 from pennant.core.survey.counters import LEFT, RIGHT, counter_of, edge_id, tile_on
@@ -48,7 +50,7 @@ def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
             if isinstance(start.across, FromCounter):
                 carries = carries._replace(x=done[start.across.counter].layout.plant.x)
         else:
-            start, carries = _inside(surface, done[surface.of].plan.pennant)
+            start, carries = _inside(surface, kitchen.surface(surface.of), done[surface.of])
         areas = tuple(
             (job.area(one.id), one.box) for one in kitchen.areas if one.wall == surface.id
         )
@@ -133,12 +135,31 @@ def _pattern_on(job: Job, surface: Surface) -> Pattern:
     return pattern.model_copy(update={"bond": STACKED})
 
 
-def _inside(surface: Surface, flag: Flag) -> tuple[Start, Carries]:
-    """How a return or back starts: full at its front, courses or joints going on from the wall."""
+def _joints_at(surface: Surface, wall: Surface, on: Laid) -> float:
+    """Return where a tile begins (mm) in the course that a sill or a head cuts, whose joints go on
+    into the reveal.
+    """
+    layout, (owner, _, side) = on.layout, surface.id.partition(".")
+    if not layout.in_courses or layout.border is not None:
+        return on.plan.pennant.tile_x
+    hole, module, plant = wall.thing(owner).box, layout.module, layout.plant
+    if side == "top":
+        row = math.floor((hole.y1 - plant.y + EPS) / module.up)
+    else:
+        row = math.ceil((hole.y0 - plant.y - EPS) / module.up) - 1
+    return plant.x + shift_of(row, layout.bond, module)
+
+
+def _inside(surface: Surface, wall: Surface, on: Laid) -> tuple[Start, Carries]:
+    """How a return or back starts: full at its front, courses or joints going on from the wall.
+
+    ``on`` is the ``wall`` as it is laid.
+    """
+    flag = on.plan.pennant
     if surface.left == "front":
         return Start(across=FullLeft(), up=Carried()), Carries(y=flag.tile_y)
     if surface.right == "front":
         return Start(across=FullRight(), up=Carried()), Carries(y=flag.tile_y)
     if surface.bottom == "front":
-        return Start(across=FullLeft(), up=FullCounter()), Carries(x=flag.tile_x)
+        return Start(across=FullLeft(), up=FullCounter()), Carries(x=_joints_at(surface, wall, on))
     return Start(across=FullLeft(), up=Carried()), Carries(x=flag.tile_x, y=flag.tile_y)
