@@ -140,6 +140,22 @@ def board_of_a(job: Job, most: int) -> StartBoard:
     return board(job, "a", starts_of(job, "a"), most)
 
 
+class TestWhatAnEdgeGets:
+    """Sizes that nobody would tell apart are one answer."""
+
+    @pytest.mark.parametrize("name", ["Juniper Court", "Alder Wharf", "Teasel Court"])
+    def test_no_two_answers_read_alike_and_no_piece_is_left_out(self, name: str) -> None:
+        job = demo(name)
+        made = plan(job)
+        read = {one.edge: one for surface in made.surfaces for one in surface.edges}
+        for surface in sheet(job, made).surfaces:
+            for edge in surface.edges:
+                says = [(one.size, one.note, one.verdict) for one in edge.gets]
+                assert len(set(says)) == len(says)
+                pieces = [piece for one in read[edge.edge].gets for piece in one.pieces]
+                assert sorted(piece for one in edge.gets for piece in one.pieces) == sorted(pieces)
+
+
 class TestBoard:
     """The board of starts."""
 

@@ -1,6 +1,6 @@
 """The sheet: all that is shown of a job and its plan as text, made once for every reader of it."""
 
-from collections.abc import Hashable, Iterable, Iterator, Sequence
+from collections.abc import Hashable, Iterable, Iterator, Mapping, Sequence
 from functools import cache
 from typing import NamedTuple
 
@@ -364,28 +364,39 @@ def _no_lengths() -> frozenset[str]:
 
 def _edge(job: Job, names: Names, reading: EdgeReading, findings: Iterable[Finding]) -> EdgeText:
     here = {f.pieces: f.weight for f in findings if reading.edge in f.places}
-    gets = tuple(_gets(job, one, here.get(one.pieces)) for one in reading.gets)
+    gets = tuple(_gets(job, reading.gets, here))
     return EdgeText.model_construct(
         edge=reading.edge, name=names.edge(reading.edge), gets=gets
     )  # fmt: skip
 
 
-def _gets(job: Job, gets: Gets, verdict: Weight | None) -> GetsText:
+def _gets(
+    job: Job, answers: Iterable[Gets], verdicts: Mapping[tuple[str, ...], Weight]
+) -> Iterator[GetsText]:
+    """What an edge gets; sizes that nobody would tell apart are one answer."""
+    alike: dict[tuple[str, str, Weight | None], list[Gets]] = {}
+    for one in answers:
+        size = show_length(one.size, job.step)
+        size += f" to {show_length(one.largest, job.step)}" if one.largest else ""
+        alike.setdefault((size, _how_much(job, one), verdicts.get(one.pieces)), []).append(one)
+    for (size, note, verdict), own in alike.items():
+        courses = tuple(sorted({course for one in own for course in one.courses}))
+        yield GetsText.model_construct(
+            size=size, note=note, verdict=verdict, courses=rows(job, courses),
+            brief=courses_in_brief(job, courses),
+            pieces=tuple(piece for one in own for piece in one.pieces),
+        )  # fmt: skip
+
+
+def _how_much(job: Job, gets: Gets) -> str:
+    """How much of its tile a piece is, in words."""
     if gets.full:
-        note = "full"
-    elif gets.notched:
-        note = "notched, half or more"
-    elif gets.size < job.settings.small_share * gets.whole - SAME_SIZE:
-        note = "under a quarter" if job.settings.small_share == 0.25 else "small"
-    else:
-        note = "under half" if gets.under(0.5, job.pattern.joint) else "half or more"
-    return GetsText.model_construct(
-        size=show_length(gets.size, job.step)
-        + (f" to {show_length(gets.largest, job.step)}" if gets.largest else ""),
-        note=note, verdict=verdict,
-        courses=rows(job, gets.courses), brief=courses_in_brief(job, gets.courses),
-        pieces=gets.pieces,
-    )  # fmt: skip
+        return "full"
+    if gets.notched:
+        return "notched, half or more"
+    if gets.size < job.settings.small_share * gets.whole - SAME_SIZE:
+        return "under a quarter" if job.settings.small_share == 0.25 else "small"
+    return "under half" if gets.under(0.5, job.pattern.joint) else "half or more"
 
 
 def settings_list() -> tuple[SettingText, ...]:

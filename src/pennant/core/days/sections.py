@@ -28,7 +28,11 @@ ABOUT = 1.25
 SMALL_FACE = 0.25
 """Of what is grouted at once: a face that is smaller is no section by itself."""
 MOST_AT_ONCE = 60
-"""Pieces of a section where nothing skins: more than that is no longer one stretch of work."""
+"""Pieces of a section: more than that is no longer one stretch of work."""
+STRETCH = 120.0
+"""Minutes of a section where nothing skins: after so long one steps back and looks, and a section
+fits into any working day.
+"""
 
 
 @dataclass(frozen=True)
@@ -87,9 +91,8 @@ def at_first(job: Job) -> float:
 
 def spread_at_once(job: Job) -> int:
     """Return how many pieces are set before what was spread for them skins: at least one."""
-    if not method_of(job).skins:
-        return MOST_AT_ONCE
-    minutes = min(open_time_of(job), batch_life(job) * at_first(job))
+    skins = min(open_time_of(job), batch_life(job) * at_first(job))
+    minutes = skins if method_of(job).skins else STRETCH
     size = sheet_size(job.tile, job.pattern)
     most = MOST_AT_ONCE * (size.chips if size is not None else 1)
     return max(1, min(math.floor(minutes / 60 * pieces_an_hour(job).value + SLACK), most))

@@ -28,13 +28,26 @@ class Columns:
         boxes = shapely.box(
             lefts - BEYOND, y0 - BEYOND, lefts + 2 * width + BEYOND, y1 + BEYOND
         )  # fmt: skip
-        self._columns = shapely.intersection(shape, boxes)
+        self._columns = _areas_of(shapely.intersection(shape, boxes))
 
     def near(self, lefts: Floats) -> npt.NDArray[np.object_]:
         """Return for each tile, by its left end (mm), the part of the shape that is near it."""
         numbers = ((lefts - self._first) // self._width).astype(int)
         found: npt.NDArray[np.object_] = self._columns[np.clip(numbers, 0, len(self._columns) - 1)]
         return found
+
+
+def _areas_of(shapes: npt.NDArray[np.object_]) -> npt.NDArray[np.object_]:
+    """Shapes without the points and lines in them.
+
+    A column whose side runs along a shape's leaves such, and tile cannot be clipped on a grid by
+    areas and lines together.
+    """
+    mixed = np.flatnonzero(shapely.get_type_id(shapes) == shapely.GeometryType.GEOMETRYCOLLECTION)
+    for number in mixed.tolist():
+        parts = shapely.get_parts(shapes[number])
+        shapes[number] = shapely.union_all(parts[shapely.area(parts) > 0])
+    return shapes
 
 
 @kept(KEPT_SHAPES, lambda _: 1)

@@ -72,8 +72,10 @@ def off_place(x: float, places: list[float], step: float) -> float:
 def named(start: Start, wall: Wall, field: Field, layout: Layout, step: Step) -> Iterator[Start]:
     """Yield a start as schools say it that lay the very tiles of the layout, the nearest first.
 
-    Of each first with nudges rounded to the ``step`` of the tape. Starts that fit tiles or carry
-    something on, and those with a border, whose rows are not alike, stay as they are.
+    Of each first without nudges that are no more than a ``step`` of the tape, then with nudges
+    rounded to it; whoever asks sees whether tiles moved by so little are as good. Starts that fit
+    tiles or carry something on, and those with a border, whose rows are not alike, stay as they
+    are.
     """
     across, up, module, bond = start.across, start.up, layout.module, layout.bond
     if layout.border is not None or not layout.in_courses:
@@ -101,8 +103,10 @@ def named(start: Start, wall: Wall, field: Field, layout: Layout, step: Step) ->
             found.append((cost, way, rise, nudges))
     mm = STEP_MM[step]
     for _, way, rise, (right, higher) in sorted(found, key=lambda one: one[0])[:1]:
-        for on_tape in (True, False):
-            shown = [round(by / mm) * mm if on_tape else by for by in (right, higher)]
+        # The school's own place where it is off by no more than a step, then on the tape's marks.
+        on_tape = [round(by / mm) * mm for by in (right, higher)]
+        near = [0.0 if abs(by) <= mm + EPS else by for by in on_tape]
+        for shown in (near, on_tape, [right, higher]):
             higher_by = up.nudge if settled else tidy(shown[1])
             yield start.model_copy(update={
                 "across": way.model_copy(update={"nudge": tidy(
