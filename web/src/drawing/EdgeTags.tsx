@@ -110,13 +110,13 @@ function tagOf(
   words: Said,
   scale: Scale,
 ): Tagged | null {
-  const said = { ...words, gets: distinct(words.gets) };
   const own = reading.owner.split(".")[0] === surface.id || reading.owner === surface.id;
   const thing = surface.things.find(({ id }) => id === reading.owner);
   const tiny = thing ? scale.px(longest(thing.box)) < TINY : false;
   const wide = thing ? scale.px(thing.box[2] - thing.box[0]) > WIDE : true;
   const roomy =
     (own || (wide && scale.px(plan.frame[2] - plan.frame[0]) > ROOMY)) && reading.kind !== "panel";
+  const said = { ...words, gets: distinct(words.gets, roomy) };
   // Numbers would cover a thing so small; the Edges paper has them, and the hatching shows trouble.
   if (tiny) return null;
   // Round a panel tile meets tile: only what must be cured there is written upon it.
@@ -132,13 +132,21 @@ function tagOf(
   return { reading, said, rows, roomy, place };
 }
 
-/** What reads alike on the drawing is written there once; the Edges paper tells it apart. */
-function distinct(gets: Said["gets"]): Said["gets"] {
-  const seen = new Set<string>();
-  return gets.filter(({ size, brief, verdict, note }) => {
-    const key = `${size} ${brief} ${verdict} ${note === "full"}`;
-    return !seen.has(key) && seen.add(key);
-  });
+/**
+ * What reads alike on the drawing is written there once, for the pieces of all; the Edges paper
+ * tells it apart. Courses are written only where it is `roomy`.
+ */
+function distinct(gets: Said["gets"], roomy: boolean): Said["gets"] {
+  const alike = new Map<string, Said["gets"][number]>();
+  for (const one of gets) {
+    const wrong = one.verdict === "never";
+    const key = `${one.size} ${roomy && one.brief} ${wrong} ${one.note === "full"}`;
+    const before = alike.get(key);
+    const pieces = before && [...before.pieces, ...one.pieces];
+    const courses = before && `${before.courses}; ${one.courses}`;
+    alike.set(key, before && pieces && courses ? { ...before, pieces, courses } : one);
+  }
+  return [...alike.values()];
 }
 
 interface TagProps {
