@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 from day_kitchens import BED, COAT, MAT, a_kitchen, steps_for, zone
 
+from kitchens import a_job
 from pennant.core.days.step import Step, StepId
 from pennant.core.document.job import Job
 from pennant.core.fixing.method import MethodId
@@ -187,3 +188,17 @@ def test_only_what_is_there_is_taken_off_the_wall(method: MethodId) -> None:
     assert ("Battens off" in step_words(job, "clean-joints").name) is True
     plain = a_kitchen(things=[])
     assert "atten" not in step_words(plain, "clean-joints").name
+
+
+@pytest.mark.parametrize(
+    ("things", "told"),
+    [
+        (["window 30 wide 24 sill 6 high 20 deep 4 returns left right bottom"], True),
+        (["window 30 wide 24 sill 6 high 20"], False),
+    ],
+)
+def test_in_which_order_an_opening_is_tiled_is_told_where_one_is(
+    things: list[str], told: bool
+) -> None:
+    said = " ".join(step_words(a_job(things=things), "set").how)
+    assert ("sill and head from side to side" in said) == told

@@ -8,6 +8,7 @@ from kitchens import IN, NO_GAPS, a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.layout.field_of import field_of
 from pennant.core.plan import Plan, plan
+from pennant.core.survey.boards import build_up
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.core.takes.edging import sealant_lengths
 
@@ -135,14 +136,35 @@ class TestReturns:
     """Tile that turns into an opening gets surfaces of its own."""
 
     def test_each_side_is_a_surface_as_deep_as_the_reveal(self) -> None:
-        kitchen = kitchen_of(a_job(**RETURNS))
+        job = a_job(**RETURNS)
+        kitchen = kitchen_of(job)
         sizes = {
             s.id: (round((s.x1 - s.x0) / IN, 4), round((s.top_left - s.counter[0][1]) / IN, 4))
             for s in kitchen.surfaces[1:]
         }
+        # The jambs stand on the sill's tile and its bed.
+        high = round(20 - build_up(job) / IN, 4)
         assert sizes == {
-            "window.left": (4, 20), "window.right": (4, 20), "window.bottom": (24, 4),
+            "window.left": (4, high), "window.right": (4, high), "window.bottom": (24, 4),
         }  # fmt: skip
+
+    def test_jambs_stand_between_sill_and_head_and_all_of_it_against_the_back(self) -> None:
+        job = a_job(things=["niche 30 wide 12 sill 10 high 9 deep 3 returns all"])
+        kitchen, build = kitchen_of(job), build_up(job) / IN
+        assert build > 0.3125  # the tile, and a bed behind it
+        sizes = {
+            s.id: ((s.x1 - s.x0) / IN, (s.top_left - s.counter[0][1]) / IN)
+            for s in kitchen.surfaces[1:]
+        }
+        for side in ("left", "right"):
+            assert sizes[f"niche.{side}"] == pytest.approx((3 - build, 9 - 2 * build))
+        for side in ("top", "bottom"):
+            assert sizes[f"niche.{side}"] == pytest.approx((12, 3 - build))
+        assert sizes["niche.back"] == pytest.approx((12, 9))
+
+    def test_what_is_no_deeper_than_the_tile_on_its_back_has_no_sides(self) -> None:
+        made = plan(a_job(things=["niche 30 wide 12 sill 10 high 9 deep 3/8 returns all"]))
+        assert [surface.surface for surface in made.surfaces] == ["a", "niche.back"]
 
     def test_courses_go_on_from_the_wall(self) -> None:
         made = plan(a_job(**RETURNS))

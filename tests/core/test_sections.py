@@ -147,3 +147,12 @@ def test_setting_goes_up_and_leaves_nothing_out(job: Job) -> None:
         if found[number].surface == found[number - 1].surface:
             assert highs[number] >= lows[number - 1]
     assert [one.number for one in found] == list(range(1, len(found) + 1))
+
+
+def test_an_opening_is_tiled_from_its_back_to_its_jambs() -> None:
+    """Jambs stand between sill and head, and these against the back: nothing is set before it."""
+    job = a_job(things=["niche 30 wide 12 sill 10 high 9 deep 3 returns all"])
+    found = setting_sections(job, plan(job), {}, lambda _: True)
+    assert list(dict.fromkeys(section.surface for section in found)) == [
+        "a", "niche.back", "niche.bottom", "niche.top", "niche.left", "niche.right",
+    ]  # fmt: skip

@@ -111,9 +111,7 @@ def setting_sections(
     minute = 60 / pieces_an_hour(job).value
     singly = 60 / pieces_an_hour(job, singly=True).value
     found: list[Section] = []
-    # Wall tile stands over the counter's, whose edge gives its tile the line.
-    order = sorted(plan.surfaces, key=lambda one: _turn(job, one.surface))
-    for surface in order:
+    for surface in sorted(plan.surfaces, key=lambda one: _turn(job, plan, one.surface)):
         units = only(units_of(job, surface.pieces), surface.pieces, meant)
         down = has_finished_top(job.pattern) and job.ways.tips == "hung"
         for own in _runs(units, surface.pennant.x, at_once, job.times.spread_band, down=down):
@@ -132,10 +130,24 @@ def setting_sections(
     return found
 
 
-def _turn(job: Job, surface: str) -> int:
-    """When a surface is set: edges of counters, counters, walls."""
+_INSIDE = ("back", "bottom", "top", "left", "right")
+"""In which order an opening is tiled inside: its jambs stand between sill and head."""
+
+
+def _turn(job: Job, plan: Plan, surface: str) -> tuple[int, int, int]:
+    """When a surface is set: edges of counters, counters, then wall by wall, each before what turns
+    into it. Wall tile stands over the counter's, whose edge gives its tile the line.
+    """
     counter = counter_of(job, surface)
-    return 2 if counter is None else int(surface == counter.id)
+    if counter is not None:
+        return int(surface == counter.id), 0, 0
+    ids = [one.id for one in plan.kitchen.surfaces]
+    wall = plan.kitchen.surface(surface).of
+    if surface == wall:
+        return 2, ids.index(wall), 0
+    opening, _, side = surface.partition(".")
+    first = next(n for n, id_ in enumerate(ids) if id_.partition(".")[0] == opening)
+    return 2, ids.index(wall), 1 + len(_INSIDE) * first + _INSIDE.index(side)
 
 
 def _runs(

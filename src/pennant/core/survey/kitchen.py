@@ -13,7 +13,7 @@ from pennant.core.geometry.clip import Line
 from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.survey.areas import rect_of
-from pennant.core.survey.boards import forward_at_end
+from pennant.core.survey.boards import build_up, forward_at_end
 from pennant.core.survey.counters import counter_surfaces, lift_of
 from pennant.core.survey.outlines import placed_of
 from pennant.core.survey.placed import (
@@ -207,15 +207,18 @@ def _reveals(job: Job, places: WallPlaces, wall: Surface) -> Iterator[Surface]:
     """Yield the surfaces inside an opening, unfolded, each with its edge toward the room.
 
     Side returns keep the wall's heights, head and sill the wall's places along, so that courses
-    and joints can go on from it.
+    and joints can go on from it. The back is tiled first, then sill and head from side to side; the
+    jambs stand between these, so that water runs off them onto the sill and they carry the head.
     """
-    number = 0
+    number, build = 0, build_up(job)
     for thing in places.wall.things:
         if not isinstance(thing, Opening) or thing.depth is None:
             continue
         hole = wall.thing(thing.id)
         for side in hole.returns:
-            yield _return(wall, hole, side, thing.depth, number, thing.kind == "niche")
+            turned = _return(wall, hole, side, thing.depth, number, build, thing.kind == "niche")
+            if turned is not None:
+                yield turned
             number += 1
         if thing.kind == "niche":
             box = hole.box
@@ -225,17 +228,26 @@ def _reveals(job: Job, places: WallPlaces, wall: Surface) -> Iterator[Surface]:
 
 
 def _return(
-    wall: Surface, hole: Placed, side: str, depth: float, number: int, niche: bool
-) -> Surface:
+    wall: Surface, hole: Placed, side: str, depth: float, number: int, build: float, niche: bool
+) -> Surface | None:
+    """One side of an opening, None where nothing is left of it; ``build`` is what tile and its bed
+    take (mm).
+    """
     inner: EndKind = "corner" if niche else "frame"
-    box = hole.box
+    box, returns = hole.box, hole.returns
+    if niche:
+        depth -= build
+    low = box.y0 + (build if "bottom" in returns else 0.0)
+    high = box.y1 - (build if "top" in returns else 0.0)
     ends: tuple[EndKind, EndKind, EndKind, EndKind]
     if side == "left":
-        rect, ends = Rect(0.0, box.y0, depth, box.y1), ("front", inner, "corner", "corner")
+        rect, ends = Rect(0.0, low, depth, high), ("front", inner, "corner", "corner")
     elif side == "right":
-        rect, ends = Rect(0.0, box.y0, depth, box.y1), (inner, "front", "corner", "corner")
+        rect, ends = Rect(0.0, low, depth, high), (inner, "front", "corner", "corner")
     else:
         rect, ends = Rect(box.x0, 0.0, box.x1, depth), ("corner", "corner", "front", inner)
+    if rect.empty():
+        return None
     return _flat(wall, f"{hole.id}.{side}", f"{hole.name}, {_TURNED[side]}", number, rect, ends)
 
 

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from pennant.core.days.step import Step, StepId
 from pennant.core.document.job import Job
+from pennant.core.document.survey import Opening
 from pennant.core.fixing.method import MethodId
 from pennant.core.fixing.method_of import method_of
 from pennant.core.survey.gaps import battens_of
@@ -22,6 +23,10 @@ METHOD_WORDS: dict[MethodId, MethodWords] = {
     "combed": COMBED, "buttered": BUTTERED, "ready-mixed": READY_MIXED, "mat": MAT,
     "own glue": OWN_GLUE, "glue and dabs": GLUE_AND_DABS, "dabs": DABS,
 }  # fmt: skip
+_REVEALS = (
+    "Inside an opening tile the back first, then sill and head from side to side, and the jambs "
+    "between them: their sizes allow for that."
+)
 _BATTENS_OFF = "Hold the batten while its screws come out; nobody stands under the tile."
 
 
@@ -35,6 +40,12 @@ def step_words(job: Job, rule: StepId) -> StepWords:
     if rule == "clean-joints" and battens_of(job):
         name = f"{words.name[0].lower()}{words.name[1:]}"
         return replace(words, name=f"Battens off, {name}", how=(*words.how, _BATTENS_OFF))
+    if rule == "set" and any(
+        isinstance(thing, Opening) and len(thing.returns) > 1
+        for wall in job.walls
+        for thing in wall.things
+    ):
+        return replace(words, how=(*words.how, _REVEALS))
     return words
 
 
