@@ -194,6 +194,8 @@ def test_only_what_is_there_is_taken_off_the_wall(method: MethodId) -> None:
     ("things", "told"),
     [
         (["window 30 wide 24 sill 6 high 20 deep 4 returns left right bottom"], True),
+        (["niche 30 wide 12 sill 10 high 9 deep 3 returns left"], True),
+        (["window 30 wide 24 sill 6 high 20 deep 4 returns left right"], False),
         (["window 30 wide 24 sill 6 high 20"], False),
     ],
 )

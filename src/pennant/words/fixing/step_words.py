@@ -40,13 +40,19 @@ def step_words(job: Job, rule: StepId) -> StepWords:
     if rule == "clean-joints" and battens_of(job):
         name = f"{words.name[0].lower()}{words.name[1:]}"
         return replace(words, name=f"Battens off, {name}", how=(*words.how, _BATTENS_OFF))
-    if rule == "set" and any(
-        isinstance(thing, Opening) and len(thing.returns) > 1
-        for wall in job.walls
-        for thing in wall.things
-    ):
+    if rule == "set" and _faces_meet_in_an_opening(job):
         return replace(words, how=(*words.how, _REVEALS))
     return words
+
+
+def _faces_meet_in_an_opening(job: Job) -> bool:
+    openings = (thing for wall in job.walls for thing in wall.things if isinstance(thing, Opening))
+    return any(
+        one.kind == "niche"
+        or ({"left", "right"} & set(one.returns) and {"top", "bottom"} & set(one.returns))
+        for one in openings
+        if one.returns
+    )
 
 
 def method_adds(job: Job, rule: str | None) -> Iterator[str]:
