@@ -81,6 +81,20 @@ class TestReadIn:
                         revision=0, digest=digest)  # fmt: skip
         assert read_in(client, state["id"], given)["new"] == 1
 
+    def test_walls_that_were_once_called_alike_make_no_other_job(self, client: TestClient) -> None:
+        """Two walls without a name are told apart now; a site file made before knew no number."""
+        wall = {"length": "48", "top": {"kind": "open", "height": "18"}}
+        job = a_job(walls=[{"id": "a", **wall}, {"id": "b", **wall}])
+        alike = [one.model_copy(update={"name": "Wall"}) for one in job.walls]
+        before = job.model_copy(update={"walls": tuple(alike)})
+        id_ = client.app.state.jobs.create(before).id  # type: ignore[attr-defined]
+        read = read_job(client.get(f"/api/jobs/{id_}/as/json").content)
+        assert [one.name for one in read.walls] == ["Wall", "Wall 2"]
+        assert digest_of(read) != digest_of(before)
+        given = file_of(client, id_, note("key-0001", pieces("set", "A1.1")), job="", revision=0,
+                        digest=digest_of(before))  # fmt: skip
+        assert read_in(client, id_, given)["new"] == 1
+
 
 class TestPlannedAgain:
     """Settled on the revision that it was noted on."""

@@ -22,7 +22,7 @@ from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.values import reading_in
 from pennant.core.site.entries import Key, Note, Remark
-from pennant.files.job_json import NotAJobFile, digest_before, digest_of, read_job
+from pennant.files.job_json import NotAJobFile, digests_of
 from pennant.store.jobs import Jobs, StoredJob
 from pennant.store.record import Sent
 from pennant.words.moments import minute_of, moment
@@ -130,8 +130,7 @@ def _revision_of(given: GivenBack, stored: StoredJob, jobs: Jobs) -> int:
         return given.revision
     for number in sorted(documents, key=lambda one: (one != stored.revision, -one)):
         with contextlib.suppress(JobRefused, NotAJobFile):
-            job = read_job(documents[number])
-            if given.digest in (digest_of(job), digest_before(documents[number])):
+            if given.digest in digests_of(documents[number]):
                 return number
     message = f"are of the job {given.name!r}, in a state that this job never had; open that job"
     raise JobRefused([Problem(pointer="/digest", message=message)])

@@ -13,7 +13,7 @@ from pennant.core.document.pattern import Pattern
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.settings import Settings
 from pennant.core.document.starts import Across, UpSchool
-from pennant.core.document.survey import Thing
+from pennant.core.document.survey import Thing, Wall
 from pennant.core.document.values import LONGEST, all_length_fields
 from pennant.core.survey.blank import blank_job
 
@@ -110,6 +110,21 @@ def digest_before(document: str) -> str:
     """
     text = json.dumps(json.loads(document), indent=2, ensure_ascii=False) + "\n"
     return hashlib.sha256(text.encode()).hexdigest()[:16]
+
+
+def digests_of(document: str) -> frozenset[str]:
+    """Return every digest that a job has had since its document was kept: today's, that of its
+    walls by the names that were kept, and that of the whole job file. Raise what `read_job` does.
+    """
+    job, kept = read_job(document), json.loads(document)
+    # Walls without a name of their own were once called alike; all but the first are numbered now.
+    unnamed = Wall.model_fields["name"].default
+    names = [wall.get("name", unnamed) for wall in kept.get("walls", [])]
+    walls = [
+        wall.model_copy(update={"name": name}) for wall, name in zip(job.walls, names, strict=False)
+    ]
+    as_named = job.model_copy(update={"walls": tuple(walls)}) if walls else job
+    return frozenset((digest_of(job), digest_of(as_named), digest_before(document)))
 
 
 def _no_constant(name: str) -> NoReturn:
