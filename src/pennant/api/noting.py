@@ -13,7 +13,6 @@ from pydantic import (
 )
 
 from pennant.api.record_entries import PlannedPieces, entries_of, told
-from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused, reckoning
@@ -120,7 +119,7 @@ class Noting:
     def __init__(self, jobs: Jobs, stored: StoredJob, job: Job, planned: Plan) -> None:
         self.id, self.jobs = stored.id, jobs
         self.pieces: dict[int, PlannedPieces | None] = {
-            stored.revision: PlannedPieces(planned, cuts_of(job, planned))
+            stored.revision: PlannedPieces(job, planned)
         }
         self.present = stored.revision
         self.documents: dict[int, str] | None = None
@@ -192,10 +191,9 @@ def _pieces_of(document: str) -> PlannedPieces | None:
     """The pieces of a revision; None where it cannot be planned any more."""
     try:
         job = read_job(document)
-        planned = plan(job, "fewest")
+        return PlannedPieces(job, plan(job, "fewest"))
     except (JobRefused, NotAJobFile):
         return None
-    return PlannedPieces(planned, cuts_of(job, planned))
 
 
 def _copy_old_notes(id_: str, site: SiteRecord) -> None:

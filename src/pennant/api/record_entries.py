@@ -3,15 +3,18 @@
 import json
 from collections.abc import Callable, Iterable, Sequence
 from datetime import UTC, datetime
+from functools import cached_property
 from itertools import chain, repeat
 from typing import TypeVar
 
 from pydantic import TypeAdapter, ValidationError
 
 from pennant.api.defects import log_defect
-from pennant.core.cuts.cut_list import CutList
+from pennant.core.cuts.cut_list import cuts_of
+from pennant.core.document.job import Job
 from pennant.core.document.tiles import FIELD
 from pennant.core.geometry.rect import Rect
+from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.site.entries import (
     EARLIEST_YEAR,
@@ -148,12 +151,19 @@ def _event(stored: StoredEntry, piece: str, was: AsItWas, event: str) -> SiteEve
 class PlannedPieces:
     """The pieces of a plan as they are kept with entries about them."""
 
-    def __init__(self, planned: Plan, cuts: CutList) -> None:
-        self._pieces = {piece.id: piece for piece in planned.pieces}
-        # Thousands of notes are read in at once, and each asks which tile its pieces are cut from.
-        self._tiles = {
+    def __init__(self, job: Job, planned: Plan) -> None:
+        self.job, self.planned = job, planned
+
+    @cached_property
+    def _pieces(self) -> dict[str, Piece]:
+        return {piece.id: piece for piece in self.planned.pieces}
+
+    @cached_property
+    def _tiles(self) -> dict[str, CutTile]:
+        """The tile of each piece; thousands of notes that are read in at once ask for theirs."""
+        return {
             piece: cut
-            for of, stock in cuts.stocks.items()
+            for of, stock in cuts_of(self.job, self.planned).stocks.items()
             for piece, cut in cut_tiles(stock, border=of != FIELD).items()
         }
 

@@ -142,9 +142,11 @@ function distinct(gets: Said["gets"], roomy: boolean): Said["gets"] {
     const wrong = one.verdict === "never";
     const key = `${one.size} ${roomy && one.brief} ${wrong} ${one.note === "full"}`;
     const before = alike.get(key);
-    const pieces = before && [...before.pieces, ...one.pieces];
-    const courses = before && `${before.courses}; ${one.courses}`;
-    alike.set(key, before && pieces && courses ? { ...before, pieces, courses } : one);
+    const more = before && {
+      pieces: [...before.pieces, ...one.pieces],
+      courses: `${before.courses}; ${one.courses}`,
+    };
+    alike.set(key, before ? { ...before, ...more } : one);
   }
   return [...alike.values()];
 }

@@ -204,9 +204,7 @@ def last_set(job: Job, plan: Plan, when: When) -> int | None:
 
     Raise `JobRefused` as `days_of` does.
     """
-    calendar = _open(when.calendar(job.schedule))
-    steps = _steps(job, Facts(job, plan), calendar)
-    table = _table(job, steps, _known(job, steps, calendar, when, 0))
+    calendar, steps, table = _from_the_first_day(job, plan, when)
     setting = {one.id for one in steps if one.phase == "set" and one.pieces}
     ends = [stint.end for stint in table.stints if stint.step in setting]
     return calendar.day_until(max(ends)) if ends else None
@@ -216,10 +214,14 @@ def days_worked(job: Job, plan: Plan, when: When) -> int:
     """Return on how many days somebody works, nothing being done yet; raise `JobRefused` as
     `days_of` does. It is what `days_of` plans, without what would shorten it.
     """
+    calendar, _, table = _from_the_first_day(job, plan, when)
+    return len(visits(table.stints, calendar))
+
+
+def _from_the_first_day(job: Job, plan: Plan, when: When) -> tuple[Calendar, list[Step], Timetable]:
     calendar = _open(when.calendar(job.schedule))
     steps = _steps(job, Facts(job, plan), calendar)
-    table = _table(job, steps, _known(job, steps, calendar, when, 0))
-    return len(visits(table.stints, calendar))
+    return calendar, steps, _table(job, steps, _known(job, steps, calendar, when, 0))
 
 
 def steps_in(job: Job, plan: Plan, when: When) -> list[Step]:

@@ -7,8 +7,9 @@ line and closes at an end, never in the middle of a wall.
 
 import math
 from collections import defaultdict
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from itertools import chain, groupby
 
 from pennant.core.cuts.sheets import sheet_size
 from pennant.core.cuts.units import Unit, only, units_of
@@ -111,7 +112,7 @@ def setting_sections(
     minute = 60 / pieces_an_hour(job).value
     singly = 60 / pieces_an_hour(job, singly=True).value
     found: list[Section] = []
-    for surface in sorted(plan.surfaces, key=lambda one: _turn(job, plan, one.surface)):
+    for surface in _in_turn(job, plan.surfaces):
         units = only(units_of(job, surface.pieces), surface.pieces, meant)
         down = has_finished_top(job.pattern) and job.ways.tips == "hung"
         for own in _runs(units, surface.pennant.x, at_once, job.times.spread_band, down=down):
@@ -134,20 +135,22 @@ _INSIDE = ("back", "bottom", "top", "left", "right")
 """In which order an opening is tiled inside: its jambs stand between sill and head."""
 
 
-def _turn(job: Job, plan: Plan, surface: str) -> tuple[int, int, int]:
-    """When a surface is set: edges of counters, counters, then wall by wall, each before what turns
-    into it. Wall tile stands over the counter's, whose edge gives its tile the line.
+def _in_turn(job: Job, surfaces: Iterable[SurfacePlan]) -> list[SurfacePlan]:
+    """Surfaces in the order of setting: edges of counters, counters, walls with what turns into
+    them. Wall tile stands over the counter's, whose edge gives its tile the line.
     """
-    counter = counter_of(job, surface)
-    if counter is not None:
-        return int(surface == counter.id), 0, 0
-    ids = [one.id for one in plan.kitchen.surfaces]
-    wall = plan.kitchen.surface(surface).of
-    if surface == wall:
-        return 2, ids.index(wall), 0
-    opening, _, side = surface.partition(".")
-    first = next(n for n, id_ in enumerate(ids) if id_.partition(".")[0] == opening)
-    return 2, ids.index(wall), 1 + len(_INSIDE) * first + _INSIDE.index(side)
+
+    def turn(one: SurfacePlan) -> int:
+        counter = counter_of(job, one.surface)
+        return 2 if counter is None else int(one.surface == counter.id)
+
+    def face(one: SurfacePlan) -> int:
+        inside = turn(one) == 2 and "." in one.surface
+        return _INSIDE.index(one.surface.partition(".")[2]) if inside else 0
+
+    together = groupby(surfaces, key=lambda one: one.surface.partition(".")[0])
+    faces = chain.from_iterable(sorted(own, key=face) for _, own in together)
+    return sorted(faces, key=turn)
 
 
 def _runs(

@@ -5,7 +5,7 @@ from collections.abc import Iterator, Mapping
 
 from pennant.core.document.job import Job
 from pennant.core.document.module import module_for
-from pennant.core.document.pattern import Courses, Pattern
+from pennant.core.document.pattern import Pattern
 from pennant.core.document.refusal import reckoning
 from pennant.core.document.starts import (
     Carried,
@@ -50,7 +50,7 @@ def lay(job: Job, kitchen: Kitchen) -> Iterator[Laid]:
             if isinstance(start.across, FromCounter):
                 carries = carries._replace(x=done[start.across.counter].layout.plant.x)
         else:
-            start, carries = _inside(surface, kitchen.surface(surface.of), done[surface.of])
+            start, carries = _inside(surface, done[surface.of])
         areas = tuple(
             (job.area(one.id), one.box) for one in kitchen.areas if one.wall == surface.id
         )
@@ -126,23 +126,21 @@ def _pattern_on(job: Job, surface: Surface) -> Pattern:
     A jamb no deeper than a tile gets one piece in each course: a bond would set a joint and a strip
     where one cut does.
     """
-    pattern = job.pattern
-    jamb = surface.id != surface.of and "front" in (surface.left, surface.right)
-    if not jamb or not isinstance(pattern, Courses) or job.tile.sheet is not None:
-        return pattern
-    if surface.x1 - surface.x0 > module_for(job.tile, pattern).width + EPS:
-        return pattern
-    return pattern.model_copy(update={"bond": STACKED})
+    jamb = "front" in (surface.left, surface.right)
+    tile = module_for(job.tile, job.pattern).width
+    if not jamb or not job.in_courses or surface.x1 - surface.x0 > tile + EPS:
+        return job.pattern
+    return job.pattern.model_copy(update={"bond": STACKED})
 
 
-def _joints_at(surface: Surface, wall: Surface, on: Laid) -> float:
+def _joints_at(surface: Surface, on: Laid) -> float:
     """Return where a tile begins (mm) in the course that a sill or a head cuts, whose joints go on
-    into the reveal.
+    into the reveal. ``on`` is its wall as it is laid.
     """
     layout, (owner, _, side) = on.layout, surface.id.partition(".")
     if not layout.in_courses or layout.border is not None:
         return on.plan.pennant.tile_x
-    hole, module, plant = wall.thing(owner).box, layout.module, layout.plant
+    hole, module, plant = on.field.surface.thing(owner).box, layout.module, layout.plant
     if side == "top":
         row = math.floor((hole.y1 - plant.y + EPS) / module.up)
     else:
@@ -150,10 +148,9 @@ def _joints_at(surface: Surface, wall: Surface, on: Laid) -> float:
     return plant.x + shift_of(row, layout.bond, module)
 
 
-def _inside(surface: Surface, wall: Surface, on: Laid) -> tuple[Start, Carries]:
-    """How a return or back starts: full at its front, courses or joints going on from the wall.
-
-    ``on`` is the ``wall`` as it is laid.
+def _inside(surface: Surface, on: Laid) -> tuple[Start, Carries]:
+    """How a return or back starts: full at its front, courses or joints going on from the wall,
+    which is laid as ``on``.
     """
     flag = on.plan.pennant
     if surface.left == "front":
@@ -161,5 +158,5 @@ def _inside(surface: Surface, wall: Surface, on: Laid) -> tuple[Start, Carries]:
     if surface.right == "front":
         return Start(across=FullRight(), up=Carried()), Carries(y=flag.tile_y)
     if surface.bottom == "front":
-        return Start(across=FullLeft(), up=FullCounter()), Carries(x=_joints_at(surface, wall, on))
+        return Start(across=FullLeft(), up=FullCounter()), Carries(x=_joints_at(surface, on))
     return Start(across=FullLeft(), up=Carried()), Carries(x=flag.tile_x, y=flag.tile_y)

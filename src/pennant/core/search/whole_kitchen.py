@@ -118,10 +118,8 @@ def best_of_kitchen(job: Job, only: Collection[int] | None = None) -> WholeKitch
         return _best_on_lattice(job, wishes)
     found, drawn_up = starts_of(job, wishes, only), drawn_up_starts(job, wishes, only)
     tried = sum(run.left for run in (*found, *(run for _, run in drawn_up)))
-    sieved = [wish for wish in wishes if wish.kind in SIEVED]
-    sifted = tuple(sift(found, sieved))
-    for _, run in drawn_up:
-        sift([run], sieved)
+    sifted = tuple(sift(found, _sieved(wishes)))
+    sift([run for _, run in drawn_up], _sieved(wishes))
     kitchens = Kitchens(job)
     choices = [_Choices(job, run, wishes) for run in found]
     others_up = [_Choices(one, run, wishes) for one, run in drawn_up]
@@ -160,7 +158,6 @@ def starts_of(
 
     With ``only`` some walls the others are held, and runs without any of them left out.
     """
-    sieved = [wish for wish in wishes if wish.kind in SIEVED]
     for number, wall in enumerate(job.walls):
         # What floats is sought from where it was surveyed, wherever it is planted, and joints as
         # they are chosen.
@@ -169,10 +166,9 @@ def starts_of(
             if isinstance(wall.start.up, WholeCourses):
                 changes["up"] = FullCounter()
             job = started(job, wall.id, wall.start.model_copy(update=changes))
-    kitchen = with_whole_courses(job, kitchen_of(job))
-    laid = {one.plan.surface: one for one in lay(job, kitchen)}
+    laid = _laid_by_id(job)
     return [
-        _run_of(job, numbers, laid, wishes, sieved, only)
+        _run_of(job, numbers, laid, wishes, only)
         for numbers in runs(job.walls)
         if only is None or not set(numbers).isdisjoint(only)
     ]
@@ -187,7 +183,6 @@ def drawn_up_starts(
     only walls whose courses no other shares: round a corner the joints would not meet.
     """
     found = []
-    sieved = [wish for wish in wishes if wish.kind in SIEVED]
     for numbers in runs(job.walls):
         wall = job.walls[numbers[0]]
         free = only is None or numbers[0] in only
@@ -196,12 +191,21 @@ def drawn_up_starts(
         for up in whole_courses_of(wall):
             changes = {**ENDS_AS_SURVEYED, "across": FullLeft(), "up": up}
             other = started(job, wall.id, wall.start.model_copy(update=changes))
-            laid = {one.plan.surface: one for one in lay(other, kitchen_of(other))}
+            laid = _laid_by_id(other)
             layout = laid[wall.id].layout
             drawn = layout.bed_wanted
             if drawn is not None and abs(drawn - layout.module.bed) <= EPS:
-                found.append((other, _run_of(other, numbers, laid, wishes, sieved, only)))
+                found.append((other, _run_of(other, numbers, laid, wishes, only)))
     return found
+
+
+def _sieved(wishes: Sequence[Wish]) -> list[Wish]:
+    return [wish for wish in wishes if wish.kind in SIEVED]
+
+
+def _laid_by_id(job: Job) -> dict[str, Laid]:
+    kitchen = with_whole_courses(job, kitchen_of(job))
+    return {one.plan.surface: one for one in lay(job, kitchen)}
 
 
 def sift(found: Sequence[WallRun], wishes: Sequence[Wish]) -> list[Sifted]:
@@ -223,7 +227,7 @@ def sift(found: Sequence[WallRun], wishes: Sequence[Wish]) -> list[Sifted]:
 
 def _run_of(
     job: Job, numbers: Sequence[int], laid: dict[str, Laid], wishes: Sequence[Wish],
-    sieved: Sequence[Wish], only: Collection[int] | None,
+    only: Collection[int] | None,
 ) -> WallRun:  # fmt: skip
     walls = [
         WallStarts(number, laid[job.walls[number].id], job, wishes,
@@ -243,7 +247,7 @@ def _run_of(
             foot - up, foot, sorted(foot - (foot - y) % up for y in marks)
         )[1:])  # fmt: skip
     for wall in walls:
-        wall.reckon(ys, sieved)
+        wall.reckon(ys, _sieved(wishes))
     return WallRun(walls, ys, np.ones(len(ys), dtype=bool))
 
 
@@ -385,8 +389,7 @@ def _planned(
 def said_by_school(job: Job, number: int, kitchens: Kitchens) -> Job:
     """Return the job with a wall's start told by the nearest school, if no wish puts it behind."""
     wall = job.walls[number]
-    kitchen = with_whole_courses(job, kitchen_of(job))
-    laid = next(one for one in lay(job, kitchen) if one.plan.surface == wall.id)
+    laid = _laid_by_id(job)[wall.id]
     for start in named(wall.start, wall, laid.field, laid.layout, job.step):
         tried = started(job, wall.id, start)
         if kitchens.stands(tried):
