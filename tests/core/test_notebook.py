@@ -354,6 +354,24 @@ class TestLinesThatMeanSeveral:
         (found,) = self.of(line)
         assert found == {"at": {"value": 0}, "width": pytest.approx(130 * IN), "made_of": made_of}
 
+    @pytest.mark.parametrize(
+        "line",
+        [
+            "granite splash 4", "Quartz splash, 4 high", "stone backsplash 4 whole wall",
+            "marble upstand 4 high along the whole wall",
+        ],
+    )  # fmt: skip
+    def test_a_splash_runs_along_the_wall(self, line: str) -> None:
+        (found,) = self.of(line)
+        assert found == {
+            "at": {"value": 0}, "width": pytest.approx(130 * IN), "height": pytest.approx(4 * IN),
+        }  # fmt: skip
+
+    def test_a_splash_of_its_own_length_begins_where_it_is_said(self) -> None:
+        (found,) = self.of("granite splash 12 from left wide 40 high 4")
+        assert found["at"]["value"] == pytest.approx(12 * IN)
+        assert found["width"] == pytest.approx(40 * IN)
+
     def test_the_wall_is_as_long_in_a_file_that_says_it_in_millimetres(self) -> None:
         job = a_job(length=3302, top="50", things=["painted plaster, whole wall"])
         (zone,) = job.walls[0].things

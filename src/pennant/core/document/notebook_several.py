@@ -20,6 +20,11 @@ _WHOLE = re.compile(
     r"(?:,? ?(?:along|over|on) )?(?:,? ?the )?(?:,? ?whole|,? ?entire|,? ?full)"
     r" (?:length of the )?wall\b", re.I,
 )  # fmt: skip
+_SPLASH = re.compile(
+    rf"(?:granite|quartz|stone|marble) (?:back)?(?:splash|upstand),? (?P<high>{NUMBER})"
+    r"(?: (?:high|tall|up))?", re.I,
+)  # fmt: skip
+"""A splash of which only its height is said runs along the whole wall."""
 _EVERY = re.compile(
     rf"(?P<count>\d+) (?P<kind>[a-z ]+?)(?:es|s)? (?P<apart>{NUMBER})"
     rf" (?:o\.?c\.?|on cent(?:er|re)s?|apart),? first (?:one )?(?:at )?(?P<first>{NUMBER})"
@@ -59,8 +64,10 @@ def _meant(line: str, before: list[Any], length: Any) -> list[Any]:
     text = " ".join(line.split())
     try:
         what = _WHOLE.sub("", text).strip(" ,")
-        if what and _WHOLE.search(text) and length is not None:
-            wide = length if isinstance(length, str) else f"{length:g}mm"
+        wide = length if isinstance(length, str) or length is None else f"{length:g}mm"
+        if wide is not None and (found := _SPLASH.fullmatch(what)):
+            return [f"upstand 0 from left wide {wide} high {found['high']}"]
+        if what and _WHOLE.search(text) and wide is not None:
             return [f"{what} 0 from left wide {wide}"]
         if found := _EVERY.fullmatch(text):
             return list(_every(found))
