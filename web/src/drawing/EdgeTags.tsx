@@ -123,7 +123,7 @@ function tagOf(
   const wrong = said.gets.filter(({ verdict }) => verdict === "never");
   const rows = reading.kind === "panel" ? wrong.slice(0, 1) : said.gets.slice(0, MOST);
   if (rows.length === 0) return null;
-  const mid = middleOf(reading, plan);
+  const mid = middleOf(reading, rows[0]?.pieces ?? [], plan);
   const first = placeOf(reading, own, mid, plan.frame[3], scale, rows.length);
   const place =
     thing && !wide && holdsNumbers(thing.form)
@@ -239,11 +239,11 @@ function arrowPath({ arrow }: Place, y: number): string {
 }
 
 /** Where along the edge the number stands: at the middle of the pieces that meet it. */
-function middleOf(reading: Reading, plan: SurfacePlan): number {
+function middleOf(reading: Reading, pieces: readonly string[], plan: SurfacePlan): number {
   if (reading.side === "left" || reading.side === "right") {
     return (reading.low + Math.min(reading.high, plan.frame[3])) / 2;
   }
-  const met = new Set(reading.gets[0]?.pieces);
+  const met = new Set(pieces);
   const spans = plan.pieces.filter((piece) => met.has(piece.id));
   const middle = spans[Math.floor(spans.length / 2)]?.outline[0] ?? [];
   const xs = middle.map(([x]) => x);
