@@ -12,6 +12,7 @@ from pennant.core.document.module import Module
 from pennant.core.document.starts import (
     Across,
     Carried,
+    EqualCuts,
     Fitted,
     Folded,
     FullCounter,
@@ -26,6 +27,7 @@ from pennant.core.layout.courses import phases, shift_of
 from pennant.core.layout.field import Field
 from pennant.core.layout.layout import Layout, lines_of
 from pennant.core.layout.start import plant_of
+from pennant.core.search.priorities import base_of
 from pennant.core.search.schools import acrosses_of, fitting_of, ups_of
 
 ON_PLACE = 0.05
@@ -54,9 +56,13 @@ def places_across(wall: Wall, field: Field, module: Module) -> Iterator[tuple[Ac
 
 
 def places_up(wall: Wall, field: Field, module: Module) -> Iterator[tuple[UpSchool, float]]:
-    """Yield each school up that keeps the joints, and where its pennant's course lies (mm)."""
+    """Yield each school up that keeps the joints, and where its pennant's course lies (mm).
+
+    Where courses stand on an upstand, they are measured from there and not from the counter.
+    """
+    on_upstand = base_of(field).foot != field.foot
     for up in ups_of(wall, joined=False):
-        if not isinstance(up, WholeCourses):
+        if not (on_upstand and isinstance(up, FullCounter | EqualCuts)):
             yield up, plant_of(Start(up=up), field, module).y
 
 
