@@ -108,9 +108,10 @@ SIXTEENTH = 25.4 / 16
 LINES = (
     "cabinet 0 wide 35 11/16 clear 19 9/16",
     "window 7 1/2 from last wide 34 3/8 sill 8 7/16 high 28 5/8",
-    "cabinet 6 9/16 from last wide 37 5/16 clear 22 5/16", "outlet 22 3/16 up 10 9/16",
+    "cabinet 6 9/16 from last wide 37 5/16 clear 22 5/16",
+    "outlet 22 3/16 up 10 9/16",
     "switch 22 13/16 from right up 11 1/4 2 gang",
-)  # fmt: skip
+)
 
 
 def large_kitchen() -> Job:
@@ -118,10 +119,15 @@ def large_kitchen() -> Job:
     document = demo("Fennel Row").model_dump(mode="json")
     document["name"] = "Large"
     document["walls"] = [
-        {"id": f"wall-{n}", "name": f"Wall {n + 1}", "length": "121 7/16",
-         "top": {"height": "42 3/4"}, "things": LINES}
+        {
+            "id": f"wall-{n}",
+            "name": f"Wall {n + 1}",
+            "length": "121 7/16",
+            "top": {"height": "42 3/4"},
+            "things": LINES,
+        }
         for n in range(12)
-    ]  # fmt: skip
+    ]
     return Job.model_validate(document)
 
 
@@ -146,13 +152,23 @@ def bench_plan(table: Table) -> None:
         lambda: by_clipping.pieces_by_clipping(job, made, by_clipping.field_by_union(job)),
     )
     table.row("one plan of one wall", ms(own), note=f"{len(made.pieces)} pieces, with quantities")
-    table.row("its pieces alone, by clipping every tile with shapely", ms(plain), ratio,
-              "times as long", more=True)  # fmt: skip
+    table.row(
+        "its pieces alone, by clipping every tile with shapely",
+        ms(plain),
+        ratio,
+        "times as long",
+        more=True,
+    )
     large = ten_times_longer(job)
     pieces = len(plan(large).pieces) / len(made.pieces)
     _, more, ratio = side_by_side(lambda: made_anew(job), lambda: made_anew(large))
-    table.row("one plan with more pieces", ms(more), ratio, "times as long",
-              note=f"{pieces:.1f} times the pieces")  # fmt: skip
+    table.row(
+        "one plan with more pieces",
+        ms(more),
+        ratio,
+        "times as long",
+        note=f"{pieces:.1f} times the pieces",
+    )
     _, view, ratio = side_by_side(
         lambda: made_anew(job), lambda: (forget(), view_of(job).model_dump_json())
     )
@@ -196,8 +212,14 @@ def bench_search(table: Table) -> None:
     whole = some / GRID_TRIED * places
     times = ratio / GRID_TRIED * places
     table.row("the best start of one wall", ms(own))
-    table.row("a 1/16 in grid both ways by clipping", ms(whole), times, "times as long", more=True,
-              note=f"{places} places, reckoned from {GRID_TRIED} of them")  # fmt: skip
+    table.row(
+        "a 1/16 in grid both ways by clipping",
+        ms(whole),
+        times,
+        "times as long",
+        more=True,
+        note=f"{places} places, reckoned from {GRID_TRIED} of them",
+    )
 
 
 def bench_lattice(table: Table) -> None:
@@ -215,8 +237,13 @@ def bench_lattice(table: Table) -> None:
 
     own, plain, ratio = side_by_side(lambda: made_anew(job), clipped)
     table.row("one plan of a herringbone", ms(own), note=f"{len(made.pieces)} pieces")
-    table.row("its pieces alone, by clipping every tile of the lattice", ms(plain), ratio,
-              "times as long", more=True)  # fmt: skip
+    table.row(
+        "its pieces alone, by clipping every tile of the lattice",
+        ms(plain),
+        ratio,
+        "times as long",
+        more=True,
+    )
     cell = lattice.cell_area * len(lattice.units)
     places = round(cell / SIXTEENTH**2)
     found, whole = (
@@ -224,11 +251,21 @@ def bench_lattice(table: Table) -> None:
         plain * places,
     )
     table.row("the best start of a herringbone", ms(found))
-    table.row("a 1/16 in grid over its cell by clipping", ms(whole), whole / found,
-              "times as long", more=True, note=f"{places} places, reckoned from one")  # fmt: skip
+    table.row(
+        "a 1/16 in grid over its cell by clipping",
+        ms(whole),
+        whole / found,
+        "times as long",
+        more=True,
+        note=f"{places} places, reckoned from one",
+    )
     better, tried = better_places(job)
-    table.row("places of a 1/8 in grid with less to cure or to avoid", str(better), better / tried,
-              f"of {tried}")  # fmt: skip
+    table.row(
+        "places of a 1/8 in grid with less to cure or to avoid",
+        str(better),
+        better / tried,
+        f"of {tried}",
+    )
 
 
 def better_places(job: Job) -> tuple[int, int]:
@@ -251,9 +288,8 @@ def better_places(job: Job) -> tuple[int, int]:
         for t in np.arange(0, 1, step / math.hypot(bx, by_up))
     ]
     better = sum(
-        judge.at_worst(place, by)[0][:2] < limit
-        for place in places if judge.key(place)[:2] < limit
-    )  # fmt: skip
+        judge.at_worst(place, by)[0][:2] < limit for place in places if judge.key(place)[:2] < limit
+    )
     return better, len(places)
 
 
@@ -280,21 +316,31 @@ def bench_search_of_many_walls(table: Table) -> None:
             best_found(job, kitchen, each.id)
 
     single = ten.model_copy(update={"walls": ten.walls[:1]})
-    rounds = [(milliseconds(lambda: found(single), 1), milliseconds(lambda: found(ten), 1))
-              for _ in range(3)]  # fmt: skip
+    rounds = [
+        (milliseconds(lambda: found(single), 1), milliseconds(lambda: found(ten), 1))
+        for _ in range(3)
+    ]
     ratio = statistics.median(more / (10 * own) for own, more in rounds)
     table.row("the best starts of ten walls", ms(rounds[-1][1]), ratio, "of ten times one")
-    joined = ten.model_copy(update={"walls": tuple(
-        wall.model_copy(update={"corner": Corner() if n < 9 else None})
-        for n, wall in enumerate(ten.walls)
-    )})  # fmt: skip
+    joined = ten.model_copy(
+        update={
+            "walls": tuple(
+                wall.model_copy(update={"corner": Corner() if n < 9 else None})
+                for n, wall in enumerate(ten.walls)
+            )
+        }
+    )
     at_once = {
         name: milliseconds(lambda job=job: best_of_kitchen(job), 1)
         for name, job in (("one", single), ("apart", ten), ("joined", joined))
     }
     for name in ("apart", "joined"):
-        table.row(f"the best start of ten walls {name}, all at once", ms(at_once[name]),
-                  at_once[name] / (10 * at_once["one"]), "of ten times one")  # fmt: skip
+        table.row(
+            f"the best start of ten walls {name}, all at once",
+            ms(at_once[name]),
+            at_once[name] / (10 * at_once["one"]),
+            "of ten times one",
+        )
     whole = demo("Fennel Row")
     own = milliseconds(lambda: best_of_kitchen(whole), 3)
     steps = milliseconds(lambda: list(best_round(whole)), 1)
@@ -326,19 +372,29 @@ def bench_fewest(table: Table) -> None:
                 quick[1] += len(found.tiles)
     within = sum(many for gap, many in apart.items() if gap <= 1)
     usual = statistics.median(took) * 1000
-    table.row(f"the fewest tiles of {len(every)} kitchens", ms(usual),
-              (len(took) - within) / len(took), "not within 1 of the bound",
-              note=f"of {len(took)}, at most {max(apart)} apart and {max(took):.1f} s")  # fmt: skip
-    table.row("tiles in all", f"{quick[1]:,}", quick[1] / quick[0],
-              f"of the quick plan's {quick[0]:,}")  # fmt: skip
+    table.row(
+        f"the fewest tiles of {len(every)} kitchens",
+        ms(usual),
+        (len(took) - within) / len(took),
+        "not within 1 of the bound",
+        note=f"of {len(took)}, at most {max(apart)} apart and {max(took):.1f} s",
+    )
+    table.row(
+        "tiles in all", f"{quick[1]:,}", quick[1] / quick[0], f"of the quick plan's {quick[0]:,}"
+    )
 
 
 def random_jobs(strategy: SearchStrategy[Job], many: int) -> list[Job]:
     """The same examples of a strategy at every run."""
     found: list[Job] = []
 
-    @settings(max_examples=many, derandomize=True, database=None, deadline=None,
-              suppress_health_check=list(HealthCheck))  # fmt: skip
+    @settings(
+        max_examples=many,
+        derandomize=True,
+        database=None,
+        deadline=None,
+        suppress_health_check=list(HealthCheck),
+    )
     @given(strategy)
     def collect(job: Job) -> None:
         found.append(job)
@@ -369,15 +425,22 @@ def first_fit(items: Sequence[Item], sheet: WholeTile) -> int:
 def by_integer_program(items: Sequence[Item], sheet: WholeTile) -> int:
     """The most pairs of end pieces that share a tile, by an integer program."""
     widths = [item.width for item in items]
-    pairs = [(a, b) for a, b in combinations(range(len(widths)), 2)
-             if widths[a] + widths[b] + sheet.kerf <= sheet.width + 1e-5]  # fmt: skip
+    pairs = [
+        (a, b)
+        for a, b in combinations(range(len(widths)), 2)
+        if widths[a] + widths[b] + sheet.kerf <= sheet.width + 1e-5
+    ]
     if not pairs:
         return 0
     once = np.zeros((len(widths), len(pairs)))
     for column, (a, b) in enumerate(pairs):
         once[a, column] = once[b, column] = 1
-    found = milp(-np.ones(len(pairs)), integrality=np.ones(len(pairs)), bounds=Bounds(0, 1),
-                 constraints=LinearConstraint(once, ub=1))  # fmt: skip
+    found = milp(
+        -np.ones(len(pairs)),
+        integrality=np.ones(len(pairs)),
+        bounds=Bounds(0, 1),
+        constraints=LinearConstraint(once, ub=1),
+    )
     return round(-found.fun)
 
 
@@ -398,16 +461,27 @@ def bench_cuts(table: Table) -> None:
     cut = [item for item in items if len(item.needs) < 4]
     used = stocked(items, sheet)
     plainly = len(items) - len(cut) + first_fit(cut, sheet)
-    table.row("tiles used in the demo", str(len(used.tiles)), len(used.tiles) / plainly,
-              f"of first fit's {plainly}", note=f"no reuse {len(items)}")  # fmt: skip
+    table.row(
+        "tiles used in the demo",
+        str(len(used.tiles)),
+        len(used.tiles) / plainly,
+        f"of first fit's {plainly}",
+        note=f"no reuse {len(items)}",
+    )
     ends = [item for item in cut if len(item.needs) == 3 and item.height >= sheet.height - 1e-5]
     own, plain, ratio = side_by_side(
         lambda: pairs_of(ends, "width", sheet), lambda: by_integer_program(ends, sheet)
     )
     same = len(pairs_of(ends, "width", sheet)), by_integer_program(ends, sheet)
     table.row("end pieces paired", ms(own), note=f"{same[0]} pairs")
-    table.row("the same by an integer program", ms(plain), ratio, "times as long", more=True,
-              note=f"{same[1]} pairs")  # fmt: skip
+    table.row(
+        "the same by an integer program",
+        ms(plain),
+        ratio,
+        "times as long",
+        more=True,
+        note=f"{same[1]} pairs",
+    )
 
 
 def bench_days(table: Table) -> None:
@@ -462,12 +536,19 @@ def bench_memory(table: Table) -> None:
     wall = {"id": "a", "length": "48", "top": {"height": "18"}, "things": [LINES[3]]}
     small = Job.model_validate({**document, "walls": [wall], "wishes": []})
     done = subprocess.run(
-        [sys.executable, "-c", MEMORY, str(PLANS)], input=small.model_dump_json(),
-        capture_output=True, text=True, check=True,
-    )  # fmt: skip
+        [sys.executable, "-c", MEMORY, str(PLANS)],
+        input=small.model_dump_json(),
+        capture_output=True,
+        text=True,
+        check=True,
+    )
     early, late = map(float, done.stdout.split())
-    table.row(f"memory after {PLANS:,} different plans", f"{late:.0f} MB", late / early,
-              "of what a fifth of them took")  # fmt: skip
+    table.row(
+        f"memory after {PLANS:,} different plans",
+        f"{late:.0f} MB",
+        late / early,
+        "of what a fifth of them took",
+    )
 
 
 def bench_keys(table: Table) -> None:
@@ -482,10 +563,12 @@ def bench_keys(table: Table) -> None:
         for job in (large_kitchen(), chips_over(1), chips_over(5)):
             page.request.post(f"{server.url}/api/jobs/import", data=write_job(job))
         for name, text, aim in (
-            ("Fennel Row", "the demo", 33), ("Juniper Court", "a lattice with a panel", 66),
-            ("Large", "12 walls", 66), ("Chips over 1", "2,000 chips", 100),
+            ("Fennel Row", "the demo", 33),
+            ("Juniper Court", "a lattice with a panel", 66),
+            ("Large", "12 walls", 66),
+            ("Chips over 1", "2,000 chips", 100),
             ("Chips over 5", "10,000 chips", 300),
-        ):  # fmt: skip
+        ):
             page.goto(server.url)
             page.get_by_role("link", name=name).click()
             page.get_by_test_id("pennant").focus()
@@ -493,8 +576,13 @@ def bench_keys(table: Table) -> None:
             key = "ArrowUp" if name == "Chips over 5" else "ArrowRight"
             taken = [_one_key(page, key) for _ in range(25)][5:]
             middle, slow = statistics.median(taken), sorted(taken)[int(len(taken) * 0.9)]
-            table.row(f"key press to new drawing in {text}", ms(middle), middle / aim,
-                      f"of {aim} ms", note=f"nine of ten within {slow:.0f} ms")  # fmt: skip
+            table.row(
+                f"key press to new drawing in {text}",
+                ms(middle),
+                middle / aim,
+                f"of {aim} ms",
+                note=f"nine of ten within {slow:.0f} ms",
+            )
         browser.close()
 
 
@@ -503,14 +591,18 @@ def chips_over(count: int) -> Job:
     document = demo("Wren Passage").model_dump(mode="json")
     walls = [
         {
-            "id": f"wall-{n}", "name": f"Wall {n}", "length": "108",
+            "id": f"wall-{n}",
+            "name": f"Wall {n}",
+            "length": "108",
             "top": {"kind": "ceiling", "height": "54"},
-            "things": [f'window "Window {n}" 30 wide 30 sill 8 high 30',
-                       f'outlet "Outlet {n}" centre 14 up 10',
-                       f'outlet "Plug {n}" centre 80 up 10'],
+            "things": [
+                f'window "Window {n}" 30 wide 30 sill 8 high 30',
+                f'outlet "Outlet {n}" centre 14 up 10',
+                f'outlet "Plug {n}" centre 80 up 10',
+            ],
         }
         for n in range(count)
-    ]  # fmt: skip
+    ]
     changed = {"walls": walls, "wishes": [], "name": f"Chips over {count}"}
     return Job.model_validate({**document, **changed})
 
@@ -522,9 +614,17 @@ def _one_key(page: Page, key: str) -> float:
 
 
 BENCHES: tuple[Callable[[Table], None], ...] = (
-    bench_plan, bench_kitchen, bench_search, bench_lattice, bench_search_of_many_walls,
-    bench_cuts, bench_fewest, bench_days, bench_memory, bench_keys,
-)  # fmt: skip
+    bench_plan,
+    bench_kitchen,
+    bench_search,
+    bench_lattice,
+    bench_search_of_many_walls,
+    bench_cuts,
+    bench_fewest,
+    bench_days,
+    bench_memory,
+    bench_keys,
+)
 
 if __name__ == "__main__":
     collect_seldom()  # as the server does

@@ -36,9 +36,15 @@ class Table:
         print(f"{'what':58} {'measured':>12} {'ratio':>8} {'last':>8}")
 
     def row(
-        self, what: str, measured: str, ratio: float | None = None, of: str = "", *,
-        more: bool = False, note: str = "",
-    ) -> None:  # fmt: skip
+        self,
+        what: str,
+        measured: str,
+        ratio: float | None = None,
+        of: str = "",
+        *,
+        more: bool = False,
+        note: str = "",
+    ) -> None:
         """Add a line and print it, with last time's ratio and whether it got worse."""
         row = Row(what, measured, ratio, of, more, note)
         self.rows.append(row)

@@ -16,14 +16,25 @@ IN = 25.4
 WINDOW = {"id": "window", "name": "Window", "x": "30", "width": "24", "sill": "6", "height": "20"}
 CABINET = {"id": "cabinet", "name": "Cabinet", "x": 0, "width": "24", "bottom": "18"}
 OUTLET = {
-    "id": "outlet", "name": "Outlet", "x": "12", "y": "9", "gangs": 1,
-    "box_width": "2 1/4", "box_height": "3 5/8", "plate_width": "3 1/8", "plate_height": "4 7/8",
-}  # fmt: skip
+    "id": "outlet",
+    "name": "Outlet",
+    "x": "12",
+    "y": "9",
+    "gangs": 1,
+    "box_width": "2 1/4",
+    "box_height": "3 5/8",
+    "plate_width": "3 1/8",
+    "plate_height": "4 7/8",
+}
 
 NO_GAPS = {
-    "counter_gap": 0, "overhead_gap": 0, "corner_gap": 0, "opening_gap": 0, "trim_face": 0,
+    "counter_gap": 0,
+    "overhead_gap": 0,
+    "corner_gap": 0,
+    "opening_gap": 0,
+    "trim_face": 0,
     "box_clearance": 0,
-}  # fmt: skip
+}
 """For hand reckonings in round numbers: tile runs right up to every line."""
 
 
@@ -54,15 +65,18 @@ def a_job(**changes: Any) -> Job:
             wall[group] = changes.pop(group, [])
         survey = {"version": 1, "wall": wall}
     document = {
-        "name": "A wall", "units": "in", **survey,
+        "name": "A wall",
+        "units": "in",
+        **survey,
         "tile": {"length": tile[0], "height": tile[1], "thickness": "5/16"},
         "pattern": {
-            "bond": {"p": p, "q": q}, "joint": changes.pop("joint", "1/8"),
+            "bond": {"p": p, "q": q},
+            "joint": changes.pop("joint", "1/8"),
             "lay": changes.pop("lay", "lying"),
         },
         "settings": NO_GAPS,
         **changes,
-    }  # fmt: skip
+    }
     return Job.model_validate(document)
 
 

@@ -45,11 +45,20 @@ class TestStart:
         self, tmp_path: Path, capsys: pytest.CaptureFixture
     ) -> None:
         walls = [
-            {"id": "a", "length": "33 7/8", "top": {"kind": "open", "height": "18"},
-             "corner": {"kind": "inside", "laps": "next"}},
-            {"id": "b", "length": "20 1/8", "top": {"kind": "open", "height": "18"},
-             "right": {"kind": "open"}, "start": {"up": {"kind": "carried"}}},
-        ]  # fmt: skip
+            {
+                "id": "a",
+                "length": "33 7/8",
+                "top": {"kind": "open", "height": "18"},
+                "corner": {"kind": "inside", "laps": "next"},
+            },
+            {
+                "id": "b",
+                "length": "20 1/8",
+                "top": {"kind": "open", "height": "18"},
+                "right": {"kind": "open"},
+                "start": {"up": {"kind": "carried"}},
+            },
+        ]
         job = a_job(walls=walls, tile=("4", "4"), bond=(0, 1))
         file, out = tmp_path / "job.json", tmp_path / "begun.json"
         file.write_text(write_job(job), "utf-8")
@@ -89,8 +98,10 @@ class TestDays:
         assert texts[0] == texts[1]
         said = json.loads(texts[0])
         assert said["days"][0]["name"] == "Day 1"
-        ends = {one["id"]: max(done["end"] for done in one["done"] if done["part"] == "work")
-                for one in said["steps"]}  # fmt: skip
+        ends = {
+            one["id"]: max(done["end"] for done in one["done"] if done["part"] == "work")
+            for one in said["steps"]
+        }
         for one in said["steps"]:
             for before in one["follows"]:
                 begins = min(done["start"] for done in one["done"])
@@ -127,11 +138,14 @@ class TestPlan:
         command = [sys.executable, "-m", "pennant", "plan", str(job_file), "--json"]
         texts = [
             subprocess.run(
-                command, capture_output=True, text=True, check=True,
+                command,
+                capture_output=True,
+                text=True,
+                check=True,
                 env={**os.environ, "PYTHONHASHSEED": seed},
             ).stdout
             for seed in ("1", "2")
-        ]  # fmt: skip
+        ]
         assert texts[0] == texts[1]
         assert len(texts[0]) > 1000
 
@@ -236,9 +250,20 @@ class TestDemo:
     def test_show_what_a_plan_is_for(self) -> None:
         kinds = {reading.kind for job in demo_jobs() for reading in plan(job).edges}
         assert kinds >= {
-            "corner", "open-end", "counter", "overhead", "jamb", "sill", "head", "foot", "raised",
-            "front", "frame", "ceiling", "around",
-        }  # fmt: skip
+            "corner",
+            "open-end",
+            "counter",
+            "overhead",
+            "jamb",
+            "sill",
+            "head",
+            "foot",
+            "raised",
+            "front",
+            "frame",
+            "ceiling",
+            "around",
+        }
 
 
 class TestServe:
@@ -274,9 +299,12 @@ class TestListening:
 
     @pytest.mark.parametrize("host", ["0.0.0.0", "::", "192.0.2.7", "no-such-host.invalid"])
     def test_only_on_this_machine(
-        self, host: str, tmp_path: Path, monkeypatch: pytest.MonkeyPatch,
+        self,
+        host: str,
+        tmp_path: Path,
+        monkeypatch: pytest.MonkeyPatch,
         capsys: pytest.CaptureFixture,
-    ) -> None:  # fmt: skip
+    ) -> None:
         (tmp_path / "index.html").write_text("")
         monkeypatch.setattr("pennant.cli.PAGES", tmp_path)
         assert main(["serve", "--host", host, "--data", str(tmp_path / "a.db")]) == 2

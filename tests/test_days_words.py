@@ -51,19 +51,28 @@ class TestHowLong:
 
     @pytest.mark.parametrize(
         ("minutes", "says"),
-        [(0, ""), (3, "about 5 min"), (42, "about 40 min"), (58, "about 1 h"), (74, "about 1 h"),
-         (76, "about 1 1/2 h"), (425, "about 7 h")],
-    )  # fmt: skip
+        [
+            (0, ""),
+            (3, "about 5 min"),
+            (42, "about 40 min"),
+            (58, "about 1 h"),
+            (74, "about 1 h"),
+            (76, "about 1 1/2 h"),
+            (425, "about 7 h"),
+        ],
+    )
     def test_work(self, minutes: float, says: str) -> None:
         assert lasts(minutes) == says
 
     @pytest.mark.parametrize(
         ("hours", "source", "long", "who"),
-        [(0.25, "times.x", "15 min", "from the rules"), (24, "sheet: Bed", "24 h",
-                                                        "by the sheet of Bed"),
-         (72, "kind: mastic", "3 days", "usual for mastic"), (60, "schedule", "60 h",
-                                                              "as the job says")],
-    )  # fmt: skip
+        [
+            (0.25, "times.x", "15 min", "from the rules"),
+            (24, "sheet: Bed", "24 h", "by the sheet of Bed"),
+            (72, "kind: mastic", "3 days", "usual for mastic"),
+            (60, "schedule", "60 h", "as the job says"),
+        ],
+    )
     def test_waits(self, hours: float, source: str, long: str, who: str) -> None:
         wait = Wait(hours=hours, what="dry", source=source)
         assert (hours_of(wait), says_who(wait)) == (long, who)
@@ -108,8 +117,13 @@ class TestCards:
     def test_full_and_cut_pieces_add_up_to_the_plans(self) -> None:
         job = demo("Fennel Row")
         days = said(job)
-        pieces = [id_ for day in days.days for card in day.cards for id_ in card.pieces
-                  if not card.name.startswith("Grout")]  # fmt: skip
+        pieces = [
+            id_
+            for day in days.days
+            for card in day.cards
+            for id_ in card.pieces
+            if not card.name.startswith("Grout")
+        ]
         assert sorted(pieces) == sorted(piece.id for piece in plan(job).pieces)
 
     def test_each_coat_is_named(self) -> None:

@@ -69,8 +69,12 @@ class TestKept:
     def kept(job: Job) -> Job:
         """The job with its first finding kept by the client."""
         first = shown(job).findings[0]
-        keeps = {"surface": first.surface, "finding": first.id, "says": first.title,
-                 "by": "the client"}  # fmt: skip
+        keeps = {
+            "surface": first.surface,
+            "finding": first.id,
+            "says": first.title,
+            "by": "the client",
+        }
         return changed(job, accepted=[keeps])
 
     def test_it_no_longer_counts_and_stands_last(self) -> None:

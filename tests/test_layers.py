@@ -28,9 +28,10 @@ def brought_in(source: str) -> set[tuple[str, str]]:
     """What a module brings in by name from the others."""
     return {
         (str(node.module), alias.name)
-        for node in ast.walk(ast.parse(source)) if isinstance(node, ast.ImportFrom)
+        for node in ast.walk(ast.parse(source))
+        if isinstance(node, ast.ImportFrom)
         for alias in node.names
-    }  # fmt: skip
+    }
 
 
 @pytest.mark.parametrize("path", FILES, ids=lambda path: str(path.relative_to(HOME)))
@@ -42,6 +43,9 @@ def test_is_given_what_it_says(path: Path) -> None:
 def test_what_is_forbidden_is_there() -> None:
     for module, names in WORK.items():
         path = HOME.joinpath(*module.split(".")[1:]).with_suffix(".py")
-        defined = {node.name for node in ast.parse(path.read_text("utf-8")).body
-                   if isinstance(node, ast.FunctionDef)}  # fmt: skip
+        defined = {
+            node.name
+            for node in ast.parse(path.read_text("utf-8")).body
+            if isinstance(node, ast.FunctionDef)
+        }
         assert names <= defined

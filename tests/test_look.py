@@ -24,8 +24,11 @@ def test_no_drawing_has_a_colour_of_its_own() -> None:
     drawings = [*(ROOT / "web/src/drawing").glob("*.ts*"), *(ROOT / "web/src/parts").glob("*.ts*")]
     writers = (ROOT / "src/pennant/files").glob("*.py")
     assert len(drawings) > 20
-    own = {path.name: found for path in (*drawings, *writers)
-           if (found := COLOUR.findall(path.read_text("utf-8")))}  # fmt: skip
+    own = {
+        path.name: found
+        for path in (*drawings, *writers)
+        if (found := COLOUR.findall(path.read_text("utf-8")))
+    }
     assert own == {}
 
 

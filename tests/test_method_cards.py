@@ -18,8 +18,11 @@ from pennant.words.steps import STEP_WORDS
 
 TUB = {"name": "Tub", "kind": "mastic", "pack": 4, "litres": 4}
 TUBE = {"name": "Tube", "kind": "construction", "pack": 0.3, "litres": 0.3}
-LEDGER = {"material": "stone", "thickness": 22.0,
-          "ledger": {"interlock": 50.0, "thinnest": 12.0, "gaps": 6}}  # fmt: skip
+LEDGER = {
+    "material": "stone",
+    "thickness": 22.0,
+    "ledger": {"interlock": 50.0, "thinnest": 12.0, "gaps": 6},
+}
 STUCK = {"material": "stick-on"}
 
 WITHOUT_FIXING: dict[StepId, str] = {
@@ -63,15 +66,19 @@ TAKEN_OVER: dict[tuple[MethodId, StepId], str] = {
 def kitchen(method: MethodId) -> Job:
     """A painted wall with a range, an outlet and a corner, held by this method."""
     products: dict[str, Any] = {
-        "combed": {"adhesive": BED}, "buttered": {"adhesive": BED}, "dabs": {"adhesive": TUBE},
-        "ready-mixed": {"adhesive": TUB}, "mat": {"mat": MAT}, "own glue": {},
+        "combed": {"adhesive": BED},
+        "buttered": {"adhesive": BED},
+        "dabs": {"adhesive": TUBE},
+        "ready-mixed": {"adhesive": TUB},
+        "mat": {"mat": MAT},
+        "own glue": {},
         "glue and dabs": {},
-    }[method]  # fmt: skip
+    }[method]
     tile = LEDGER if method == "buttered" else STUCK if "glue" in method else None
     job = a_kitchen(
         products={**products, "primer": COAT},
         things=[zone("painted board", width="96"), "outlet 20 up 9", "range 40 wide 30"],
-    ).model_dump(mode="json")  # fmt: skip
+    ).model_dump(mode="json")
     job["tile"] |= tile or {}
     job["ways"]["stuck"] = "dabs" if method == "glue and dabs" else "primed"
     if method == "buttered":
@@ -101,9 +108,10 @@ def test_a_job_goes_by_the_method_that_it_is_made_for(method: MethodId) -> None:
 def test_no_card_is_taken_over_without_a_reason(method: MethodId) -> None:
     job = kitchen(method)
     plain = {
-        rule for rule in by_rule(method)
+        rule
+        for rule in by_rule(method)
         if step_words(job, rule).how[:2] == STEP_WORDS[rule].how[:2]
-    }  # fmt: skip
+    }
     unlisted = {
         rule for rule in plain if rule not in WITHOUT_FIXING and (method, rule) not in TAKEN_OVER
     }
@@ -118,9 +126,14 @@ def test_nothing_is_listed_that_has_a_card_of_its_own() -> None:
 
 
 CEMENT_AT: dict[MethodId, set[StepId]] = {
-    "combed": {"set", "set-last"}, "buttered": {"set", "set-last"}, "ready-mixed": set(),
-    "mat": set(), "own glue": set(), "glue and dabs": set(), "dabs": set(),
-}  # fmt: skip
+    "combed": {"set", "set-last"},
+    "buttered": {"set", "set-last"},
+    "ready-mixed": set(),
+    "mat": set(),
+    "own glue": set(),
+    "glue and dabs": set(),
+    "dabs": set(),
+}
 """Where adhesive burns skin; grout does so with every method that has joints."""
 
 
@@ -136,9 +149,14 @@ def test_cement_is_warned_of_where_there_is_cement(method: MethodId) -> None:
 
 
 WAITS_AFTER_SETTING: dict[MethodId, float | None] = {
-    "combed": 24, "buttered": 24, "ready-mixed": 36, "mat": None, "own glue": None,
-    "glue and dabs": None, "dabs": 12,
-}  # fmt: skip
+    "combed": 24,
+    "buttered": 24,
+    "ready-mixed": 36,
+    "mat": None,
+    "own glue": None,
+    "glue and dabs": None,
+    "dabs": 12,
+}
 """Hours until grout or until the joints are cleaned, where the sheet says nothing else."""
 
 
@@ -147,9 +165,10 @@ def test_each_waits_as_long_as_it_sets(method: MethodId) -> None:
     steps = by_rule(method)
     after = steps.get("clean-joints") or steps["grout" if "grout" in steps else "devices"]
     waits = {
-        one.wait.hours for one in after.follows
+        one.wait.hours
+        for one in after.follows
         if one.wait is not None and one.step.startswith("set")
-    }  # fmt: skip
+    }
     expected = WAITS_AFTER_SETTING[method]
     assert waits == ({expected} if expected is not None else set())
 
@@ -157,18 +176,27 @@ def test_each_waits_as_long_as_it_sets(method: MethodId) -> None:
 LINES: dict[MethodId, tuple[set[str], set[str]]] = {
     "combed": ({"adhesive", "adhesive-water", "spacers", "wedges", "primer", "blade"}, {"mat"}),
     "buttered": ({"adhesive", "adhesive-water", "wedges", "primer", "blade"}, {"mat", "spacers"}),
-    "ready-mixed": ({"adhesive", "spacers", "wedges", "primer", "blade"},
-                    {"mat", "adhesive-water", "adhesive-batches"}),
-    "mat": ({"mat", "spacers", "wedges", "blade"},
-            {"adhesive", "adhesive-water", "adhesive-batches"}),
-    "own glue": ({"primer", "gloves"},
-                 {"adhesive", "mat", "spacers", "wedges", "sealant", "blade", "adhesive-water"}),
-    "glue and dabs": ({"adhesive", "gloves"},
-                      {"mat", "spacers", "wedges", "sealant", "blade", "primer",
-                       "adhesive-water"}),
-    "dabs": ({"adhesive", "spacers", "wedges", "blade"},
-             {"mat", "adhesive-water", "adhesive-batches"}),
-}  # fmt: skip
+    "ready-mixed": (
+        {"adhesive", "spacers", "wedges", "primer", "blade"},
+        {"mat", "adhesive-water", "adhesive-batches"},
+    ),
+    "mat": (
+        {"mat", "spacers", "wedges", "blade"},
+        {"adhesive", "adhesive-water", "adhesive-batches"},
+    ),
+    "own glue": (
+        {"primer", "gloves"},
+        {"adhesive", "mat", "spacers", "wedges", "sealant", "blade", "adhesive-water"},
+    ),
+    "glue and dabs": (
+        {"adhesive", "gloves"},
+        {"mat", "spacers", "wedges", "sealant", "blade", "primer", "adhesive-water"},
+    ),
+    "dabs": (
+        {"adhesive", "spacers", "wedges", "blade"},
+        {"mat", "adhesive-water", "adhesive-batches"},
+    ),
+}
 """What is on the list with each method, and what must not be."""
 
 

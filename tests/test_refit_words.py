@@ -109,8 +109,9 @@ class TestWays:
         cut = next(one for one in said(job, reading, made, record).ways if one.kind == "cut")
         assert cut.in_short == "Of the pieces cut already 2 are shaved"
         assert [one.says for one in cut.fates] == [
-            "A1.12: shave 1/4 in off", "A2.13: shave 1/4 in off",
-        ]  # fmt: skip
+            "A1.12: shave 1/4 in off",
+            "A2.13: shave 1/4 in off",
+        ]
         assert cut.does == "cut 1/4 in narrower than planned"
         assert any(line.startswith("Right corner: ") for line in cut.gets)
 

@@ -28,14 +28,17 @@ def test_words_go_with_the_unit_unless_the_job_says_otherwise() -> None:
         ("Sockets", "Outlets", "Sockets"),
         ("the counter's gap", "the counter's gap", "the worktop's gap"),
         ("centred on the centreline", "centered on the centerline", "centred on the centreline"),
-        ("a range hood over the range", "a range hood over the range",
-         "a cooker hood over the cooker"),
+        (
+            "a range hood over the range",
+            "a range hood over the range",
+            "a cooker hood over the cooker",
+        ),
         ("GFCI", "GFCI", "RCD"),
         ("a colourless sealant", "a colorless caulk", "a colourless sealant"),
         ("taped, not tapped; taps", "taped, not tapped; faucets", "taped, not tapped; taps"),
         ("encounter, staple, arrange", "encounter, staple, arrange", "encounter, staple, arrange"),
     ],
-)  # fmt: skip
+)
 def test_a_word_with_its_ending_and_capital(said: str, american: str, british: str) -> None:
     assert in_words_of("american", said) == american
     assert in_words_of("british", said) == british

@@ -70,8 +70,12 @@ class TestKit:
         """A wall 80 x 18 in of inch chips on sheets of a foot: seven sheets long, a row and a half
         of them high, so fourteen are set; every chip is on one of them, or set singly beside it.
         """
-        chips = {"length": "15/16", "height": "15/16", "thickness": "1/4",
-                 "sheet": {"across": 12, "up": 12}}  # fmt: skip
+        chips = {
+            "length": "15/16",
+            "height": "15/16",
+            "thickness": "1/4",
+            "sheet": {"across": 12, "up": 12},
+        }
         job = a_job(length="80", top="18", joint="1/16", bond=(0, 1), things=["outlet 12 up 9"])
         document = job.model_dump(mode="json", exclude_defaults=True)
         (wall,) = kit_of(Job.model_validate({**document, "tile": chips})).surfaces
@@ -104,10 +108,11 @@ class TestLasting:
         lasting = lasting_of(job, made)
         first = made.pieces[0].id
         said = [
-            NotedBatch(event="mixed", what="adhesive"), NotedBatch(event="mixed", what="grout"),
+            NotedBatch(event="mixed", what="adhesive"),
+            NotedBatch(event="mixed", what="grout"),
             NotedSection(event="spread", number=1, pieces=(first,)),
             NotedPieces(event="set", pieces=(made.pieces[1].id,)),
-        ]  # fmt: skip
+        ]
         entries = [Entry(n, f"key-{n:04d}", NOW + n, one) for n, one in enumerate(said)]
         found = {clock.runs: clock for clock in clocks_of(job, made, entries)}
         assert set(found) == {"pot life", "grout life", "open time", "bed sets"}

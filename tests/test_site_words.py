@@ -40,12 +40,16 @@ def entries(made: Plan, *said: tuple[float, Any]) -> list[Entry]:
     spots = {piece.id: spot_of(piece) for piece in made.pieces}
     return [
         Entry(
-            n, f"key-{n:04d}", START + after, one,
+            n,
+            f"key-{n:04d}",
+            START + after,
+            one,
             tuple(SiteEvent(n, id_, one.event, spots[id_]) for id_ in one.pieces)
-            if isinstance(one, NotedPieces) else (),
+            if isinstance(one, NotedPieces)
+            else (),
         )
         for n, (after, one) in enumerate(said, 1)
-    ]  # fmt: skip
+    ]
 
 
 def course(made: Plan, number: int) -> tuple[str, ...]:
@@ -78,8 +82,11 @@ class TestDone:
         made = plan(job)
         row = course(made, 0)
         minutes = len(row) / (pieces_an_hour(job).value / 2) * 60
-        said = entries(made, (0, NotedBatch(event="mixed", what="adhesive")),
-                       (minutes, NotedPieces(event="set", pieces=row)))  # fmt: skip
+        said = entries(
+            made,
+            (0, NotedBatch(event="mixed", what="adhesive")),
+            (minutes, NotedPieces(event="set", pieces=row)),
+        )
         going = as_it_goes(job, made, said)
         assert going.settings.pace == pytest.approx(job.settings.pace / 2)
 
@@ -91,16 +98,18 @@ class TestSaid:
         job = demo("Fennel Row")
         made = plan(job)
         said = entries(
-            made, (0, NotedBatch(event="mixed", what="adhesive", lot="K4", powder=2.5)),
+            made,
+            (0, NotedBatch(event="mixed", what="adhesive", lot="K4", powder=2.5)),
             (30, NotedPieces(event="set", pieces=course(made, 0))),
-        )  # fmt: skip
+        )
         running = site_in_words(job, made, said, START + 40, {})
         assert not any("more to come" in line for line in running.paces)
         said.append(Entry(3, "key-0003", START + 50, NotedBatch(event="used up", what="adhesive")))
         site = site_in_words(job, made, said, START + 40, {})
         assert [one.says for one in site.entries][2] == "Adhesive mixed, lot K4, 2.5 kg"
-        assert any("1 batch mixed, 2.5 kg" in line and "more to come" in line
-                   for line in site.paces)  # fmt: skip
+        assert any(
+            "1 batch mixed, 2.5 kg" in line and "more to come" in line for line in site.paces
+        )
         assert site.now == moment(START + 40)
         assert "tiles left" in site.enough.says
 
@@ -109,9 +118,12 @@ class TestSaid:
         tile = job.tile.model_copy(update={"per_box": 1, "lot": "L9"})
         few = {"name": "1", "counts": [60]}
         job = Job.model_validate(
-            job.model_dump(mode="json") | {"tile": tile.model_dump(mode="json"),
-                                           "shades": {"names": ["one", "two"], "boxes": [few]}}
-        )  # fmt: skip
+            job.model_dump(mode="json")
+            | {
+                "tile": tile.model_dump(mode="json"),
+                "shades": {"names": ["one", "two"], "boxes": [few]},
+            }
+        )
         made = plan(job)
         says = site_in_words(job, made, [], START, {}).enough.says
         assert "short; order" in says
@@ -127,8 +139,9 @@ class TestSaid:
         said.append(Entry(9, "key-0009", START + 6, TakenBack(), takes_back=1))
         rows = list(csv.DictReader(io.StringIO(record_csv(job, made, said))))
         assert [(row["what"], row["taken back"]) for row in rows] == [
-            ("A1.1 set", "yes"), ("'=1", ""),
-        ]  # fmt: skip
+            ("A1.1 set", "yes"),
+            ("'=1", ""),
+        ]
 
 
 class TestMeasured:
@@ -152,18 +165,21 @@ class TestHandOver:
         job = a_job()
         made = plan(job)
         said = entries(
-            made, (0, NotedBox(name="1", lot="B7")),
+            made,
+            (0, NotedBox(name="1", lot="B7")),
             (5, NotedBatch(event="mixed", what="adhesive", lot="K4")),
             (30, NotedPieces(event="set", pieces=course(made, 0))),
-            (40, NotedRefit(words="Cut the last tile to fit")), (50, Remark(words="Wall was damp")),
-        )  # fmt: skip
+            (40, NotedRefit(words="Cut the last tile to fit")),
+            (50, Remark(words="Wall was damp")),
+        )
         found = dict(hand_over(job, made, (), said))
         assert any("lot B7" in line for line in found["What was laid"])
         assert "Adhesive: 1 batches, lot K4" in found["With what"]
         assert found["When"] == ["Last tile set: 2026-03-17"]
         assert [line.split(": ")[1] for line in found["What was changed in laying, and why"]] == [
-            "Cut the last tile to fit", "Wall was damp",
-        ]  # fmt: skip
+            "Cut the last tile to fit",
+            "Wall was damp",
+        ]
 
 
 class TestOwnRules:
@@ -174,8 +190,9 @@ class TestOwnRules:
         made = plan(job)
         row = course(made, 0)
         minutes = len(row) / pieces_an_hour(job).value * 60 / 2
-        said = entries(made, (0, Remark(words="Begun")),
-                       (minutes, NotedPieces(event="set", pieces=row)))  # fmt: skip
+        said = entries(
+            made, (0, Remark(words="Begun")), (minutes, NotedPieces(event="set", pieces=row))
+        )
         kinds = {piece.id: piece.kind for piece in made.pieces}
         (rule,) = own_rules([(job, paces_of(said, kinds))])
         assert (rule.name, rule.value) == ("pace", pytest.approx(job.settings.pace * 2, abs=0.1))

@@ -66,9 +66,12 @@ class TestBoard:
 
     def test_what_is_left_of_a_wish_for_nothing_to_object_to(self) -> None:
         """An open end without trim shows its cut edges wherever the tiles begin."""
-        job = JOB.model_copy(update={
-            "wishes": self.WISHES, "settings": JOB.settings.model_copy(update={"trim_face": 0.0}),
-        })  # fmt: skip
+        job = JOB.model_copy(
+            update={
+                "wishes": self.WISHES,
+                "settings": JOB.settings.model_copy(update={"trim_face": 0.0}),
+            }
+        )
         said = [one for one in board_of(job).unmet if one.startswith("Nothing to fix or decide")]
         assert len(said) == 1
         assert "stays at" in said[0]

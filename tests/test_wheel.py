@@ -36,9 +36,13 @@ def installed(tmp_path_factory: pytest.TempPathFactory) -> Path:
 def test_it_brings_its_pages_and_plans(installed: Path) -> None:
     demo = installed / "pennant" / "demo" / "fennel-row.json"
     said = subprocess.run(
-        [sys.executable, "-c", ASKS, str(demo)], capture_output=True, text=True, check=True,
-        env={"PYTHONPATH": str(installed)}, cwd=installed,
-    ).stdout.splitlines()  # fmt: skip
+        [sys.executable, "-c", ASKS, str(demo)],
+        capture_output=True,
+        text=True,
+        check=True,
+        env={"PYTHONPATH": str(installed)},
+        cwd=installed,
+    ).stdout.splitlines()
     assert Path(said[0]).is_relative_to(installed)
     pages = Path(said[1])
     assert pages.is_relative_to(installed)

@@ -29,21 +29,33 @@ class TestNames:
 
     @pytest.mark.parametrize(
         ("edge", "name"),
-        [("a:left", "Left corner"), ("a:right", "Open right end"), ("a:bottom", "Counter"),
-         ("a:top", "Top line"), ("cabinet:bottom", "Under Cabinet"),
-         ("cabinet:right", "Cabinet, right side"), ("window:left", "Window, left jamb"),
-         ("window:bottom", "Under Window"), ("window:top", "Over Window"),
-         ("outlet:left", "Outlet, left of the box")],
-    )  # fmt: skip
+        [
+            ("a:left", "Left corner"),
+            ("a:right", "Open right end"),
+            ("a:bottom", "Counter"),
+            ("a:top", "Top line"),
+            ("cabinet:bottom", "Under Cabinet"),
+            ("cabinet:right", "Cabinet, right side"),
+            ("window:left", "Window, left jamb"),
+            ("window:bottom", "Under Window"),
+            ("window:top", "Over Window"),
+            ("outlet:left", "Outlet, left of the box"),
+        ],
+    )
     def test_of_edges(self, edge: str, name: str) -> None:
         job = a_job(right="open", overheads=[CABINET], openings=[WINDOW], devices=[OUTLET])
         assert Names(kitchen_of(job)).edge(edge) == name
 
     @pytest.mark.parametrize(
         ("numbers", "text"),
-        [([0], "course 1"), ([0, 1], "courses 1, 2"), ([0, 1, 2], "courses 1 to 3"),
-         ([0, 2, 4, 6], "courses 1, 3 … 7"), ([0, 3, 4, 9], "courses 1, 4, 5, 10")],
-    )  # fmt: skip
+        [
+            ([0], "course 1"),
+            ([0, 1], "courses 1, 2"),
+            ([0, 1, 2], "courses 1 to 3"),
+            ([0, 2, 4, 6], "courses 1, 3 … 7"),
+            ([0, 3, 4, 9], "courses 1, 4, 5, 10"),
+        ],
+    )
     def test_of_courses(self, numbers: list, text: str) -> None:
         assert courses(numbers) == text
 
@@ -114,7 +126,7 @@ class TestSheet:
         assert gists["boxes"] == (
             "1 box",
             "25 tiles: 16 used, 1 for breakage, 4 to keep; 25 in a box, all of one lot",
-        )  # fmt: skip
+        )
         assert gists["adhesive"][1] == "1.8 lb (800 g) with a 6x6 notch"
         assert gists["sealant"][1].startswith("4.4 ft of bead")  # 32 3/8 and twice 10 3/8
 
@@ -122,15 +134,23 @@ class TestSheet:
         ("start", "text"),
         [
             ({}, "full tile at the left end; full course at the counter"),
-            ({"across": {"kind": "full-right", "nudge": "-1/16"}},
-             "full tile at the right end, moved 1/16 in left; full course at the counter"),
-            ({**centred("joint", "opening", opening="window"),
-              "up": {"kind": "equal-cuts", "under": "cabinet", "nudge": "1/4"}},
-             "joint centred on Window; equal cuts at counter and Cabinet, moved 1/4 in up"),
-            ({**centred("tile", "point", x="20 1/2"), "up": {"kind": "full-top"}},
-             "tile centred on 20 1/2 in from the left end; full course under the top line"),
+            (
+                {"across": {"kind": "full-right", "nudge": "-1/16"}},
+                "full tile at the right end, moved 1/16 in left; full course at the counter",
+            ),
+            (
+                {
+                    **centred("joint", "opening", opening="window"),
+                    "up": {"kind": "equal-cuts", "under": "cabinet", "nudge": "1/4"},
+                },
+                "joint centred on Window; equal cuts at counter and Cabinet, moved 1/4 in up",
+            ),
+            (
+                {**centred("tile", "point", x="20 1/2"), "up": {"kind": "full-top"}},
+                "tile centred on 20 1/2 in from the left end; full course under the top line",
+            ),
         ],
-    )  # fmt: skip
+    )
     def test_start(self, start: dict, text: str) -> None:
         job = a_job(overheads=[CABINET], openings=[WINDOW], start=start)
         assert say_start(job, Names(kitchen_of(job)), job.walls[0].start) == text
@@ -221,9 +241,14 @@ class TestCoursesInBrief:
 
     @pytest.mark.parametrize(
         ("numbers", "says"),
-        [([2], "c3"), ([0, 2], "c1,3"), ([3, 4, 5, 6], "c4–7"), ([2, 4, 6, 8], "c3,5…9"),
-         ([0, 1, 3, 4, 6, 7, 9, 10, 12], "c1,2…13")],
-    )  # fmt: skip
+        [
+            ([2], "c3"),
+            ([0, 2], "c1,3"),
+            ([3, 4, 5, 6], "c4–7"),
+            ([2, 4, 6, 8], "c3,5…9"),
+            ([0, 1, 3, 4, 6, 7, 9, 10, 12], "c1,2…13"),
+        ],
+    )
     def test_of_courses(self, numbers: list[int], says: str) -> None:
         assert courses_in_brief(a_job(), numbers) == says
 

@@ -79,18 +79,23 @@ def _parser() -> argparse.ArgumentParser:
         )
         server.add_argument("--meter-port", type=int, default=PORT, help="where a meter answers")
         server.add_argument(
-            "--cold", action="store_true",
+            "--cold",
+            action="store_true",
             help="keep no process ready for searches: the first one takes some seconds longer",
-        )  # fmt: skip
+        )
         server.add_argument(
-            "--lan", nargs="?", const="", metavar="ADDRESS",
+            "--lan",
+            nargs="?",
+            const="",
+            metavar="ADDRESS",
             help="let paired phones in this network reach the site's pages, at this address",
-        )  # fmt: skip
+        )
         server.add_argument("--lan-port", type=int, default=8766, help="where phones are served")
         server.add_argument(
-            "--lan-plain", action="store_true",
+            "--lan-plain",
+            action="store_true",
             help="without encryption: whoever listens in the network can read what is sent",
-        )  # fmt: skip
+        )
         server.add_argument("--lan-cert", type=Path, help="a certificate of your own (PEM)")
         server.add_argument("--lan-key", type=Path, help="its key (PEM)")
         server.set_defaults(run=run)
@@ -125,24 +130,37 @@ def _parser() -> argparse.ArgumentParser:
     starter.add_argument("job", help="a job file, or - for standard input")
     starter.add_argument("--wall", help="the board of one wall, by its id; else of every wall")
     starter.add_argument("--json", action="store_true", help="the boards as JSON")
-    starter.add_argument("-o", dest="to", type=Path, metavar="OUT.json",
-                         help="write the job with the best starts planted")  # fmt: skip
+    starter.add_argument(
+        "-o",
+        dest="to",
+        type=Path,
+        metavar="OUT.json",
+        help="write the job with the best starts planted",
+    )
     starter.set_defaults(run=_later("of_a_job.run_start"))
 
     comparer = commands.add_parser(
         "compare", help="lay a job with every tile that it is being chosen from"
     )
     comparer.add_argument("job", help="a job file, or - for standard input")
-    comparer.add_argument("--tiles", type=Path, metavar="TILES.csv",
-                          help="more tiles, a line each: name, length, height, joint, bond, "
-                          "per_box, price")  # fmt: skip
+    comparer.add_argument(
+        "--tiles",
+        type=Path,
+        metavar="TILES.csv",
+        help="more tiles, a line each: name, length, height, joint, bond, per_box, price",
+    )
     comparer.add_argument("--json", action="store_true", help="a line of JSON for each")
     comparer.set_defaults(run=_later("of_a_job.run_compare"))
 
     planned = commands.add_parser("days", help="print the days that a job file takes")
     planned.add_argument("job", help="a job file, or - for standard input")
-    planned.add_argument("--from", dest="first", type=_day, metavar="DATE",
-                         help="the first day, 2026-03-17; else days are counted")  # fmt: skip
+    planned.add_argument(
+        "--from",
+        dest="first",
+        type=_day,
+        metavar="DATE",
+        help="the first day, 2026-03-17; else days are counted",
+    )
     planned.add_argument("--json", action="store_true", help="all that is said, as JSON")
     planned.set_defaults(run=_later("of_a_job.run_days"))
 
@@ -150,10 +168,20 @@ def _parser() -> argparse.ArgumentParser:
     exporter.add_argument("job", help="a job file, or - for standard input")
     exporter.add_argument("--as", dest="form", choices=FORMS, required=True, help="which")
     exporter.add_argument("-o", dest="to", type=Path, required=True, metavar="FILE")
-    exporter.add_argument("--from", dest="first", type=_day, metavar="DATE",
-                          help="the first day, where the job says none")  # fmt: skip
-    exporter.add_argument("--only", action="append", default=[], metavar="PART",
-                          help="a paper, a table or a wall; may be given again")  # fmt: skip
+    exporter.add_argument(
+        "--from",
+        dest="first",
+        type=_day,
+        metavar="DATE",
+        help="the first day, where the job says none",
+    )
+    exporter.add_argument(
+        "--only",
+        action="append",
+        default=[],
+        metavar="PART",
+        help="a paper, a table or a wall; may be given again",
+    )
     exporter.add_argument("--size", choices=SIZES, help="the paper's size")
     exporter.set_defaults(run=_later("of_a_job.run_export"))
 

@@ -7,9 +7,17 @@ from pennant.core.document.job import Job
 from pennant.files.job_json import read_job
 
 DEMOS = (
-    "tern-nook", "wren-passage", "sorrel-yard", "alder-wharf", "juniper-court", "fennel-row",
-    "teasel-court", "scree-mews", "larkfield-row", "sallow-end",
-)  # fmt: skip
+    "tern-nook",
+    "wren-passage",
+    "sorrel-yard",
+    "alder-wharf",
+    "juniper-court",
+    "fennel-row",
+    "teasel-court",
+    "scree-mews",
+    "larkfield-row",
+    "sallow-end",
+)
 """The made-up kitchens, the last one first on the page of jobs."""
 
 

@@ -44,8 +44,13 @@ def _found(strategy: Any) -> list[dict[str, Any]]:
 
     found: list[dict[str, Any]] = []
 
-    @settings(max_examples=EACH, derandomize=True, database=None, deadline=None,
-              suppress_health_check=list(HealthCheck))  # fmt: skip
+    @settings(
+        max_examples=EACH,
+        derandomize=True,
+        database=None,
+        deadline=None,
+        suppress_health_check=list(HealthCheck),
+    )
     @given(strategy)
     def collect(job: Any) -> None:
         found.append(json.loads(job.model_dump_json()))
@@ -74,9 +79,11 @@ def answers(document: dict[str, Any], *, starts: bool) -> dict[str, Any]:
 
 
 def _data(value: Any) -> Any:
-    return [_data(one) for one in value] if isinstance(value, list) else json.loads(
-        value.model_dump_json()
-    )  # fmt: skip
+    return (
+        [_data(one) for one in value]
+        if isinstance(value, list)
+        else json.loads(value.model_dump_json())
+    )
 
 
 def differences(old: Any, new: Any, at: str = "") -> Iterator[str]:
@@ -106,8 +113,11 @@ def main(command: str, first: str, second: str = "") -> int:
         Path(second).write_bytes(gzip.compress(json.dumps(found).encode(), 1))
         return 0
     old, new = (json.loads(gzip.decompress(Path(file).read_bytes())) for file in (first, second))
-    told = [f"{n}{line}" for n, pair in enumerate(zip(old, new, strict=True))
-            for line in differences(*pair)]  # fmt: skip
+    told = [
+        f"{n}{line}"
+        for n, pair in enumerate(zip(old, new, strict=True))
+        for line in differences(*pair)
+    ]
     print("\n".join(told))
     print(f"{len(told)} differences in the answers for {len(old)} kitchens")
     return 1 if told else 0

@@ -21,9 +21,7 @@ async def app(scope: dict, receive: object, send) -> None:
 def port(monkeypatch: pytest.MonkeyPatch) -> Iterator[int]:
     monkeypatch.setattr(connections, "SLOW_SECONDS", 0.2)
     listening = socket.create_server(("127.0.0.1", 0))
-    config = uvicorn.Config(
-        app, http=connections.PromptProtocol, lifespan="off", log_level="error"
-    )  # fmt: skip
+    config = uvicorn.Config(app, http=connections.PromptProtocol, lifespan="off", log_level="error")
     server = uvicorn.Server(config)
     thread = threading.Thread(target=lambda: asyncio.run(server.serve([listening])))
     thread.start()
@@ -68,9 +66,10 @@ class TestCounted:
     ) -> None:
         there = listening.getsockname()
         with (
-            socket.create_connection(there), socket.create_connection(there),
+            socket.create_connection(there),
+            socket.create_connection(there),
             socket.create_connection(there, timeout=10) as third,
-        ):  # fmt: skip
+        ):
             first, _ = listening.accept()
             second, _ = listening.accept()
             with pytest.raises(BlockingIOError):

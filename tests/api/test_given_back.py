@@ -20,16 +20,27 @@ def file_of(client: TestClient, id_: str, *notes: dict[str, Any], **more: Any) -
     """What a site file that was made two hours ago gives back now."""
     kit = client.get(f"/api/jobs/{id_}/site-kit").json()
     return {
-        "form": "pennant site notes", "version": 1, "name": kit["name"], "job": kit["job"],
-        "revision": kit["revision"], "digest": kit["digest"], "units": "in",
-        "made_at": (NOW - timedelta(hours=2)).isoformat(), "given_at": NOW.isoformat(),
-        "notes": list(notes), **more,
-    }  # fmt: skip
+        "form": "pennant site notes",
+        "version": 1,
+        "name": kit["name"],
+        "job": kit["job"],
+        "revision": kit["revision"],
+        "digest": kit["digest"],
+        "units": "in",
+        "made_at": (NOW - timedelta(hours=2)).isoformat(),
+        "given_at": NOW.isoformat(),
+        "notes": list(notes),
+        **more,
+    }
 
 
 def note(key: str, entry: dict[str, Any], hours_ago: float = 1, **more: Any) -> dict[str, Any]:
-    return {"key": key, "entry": entry, "said_at": (NOW - timedelta(hours=hours_ago)).isoformat(),
-            **more}  # fmt: skip
+    return {
+        "key": key,
+        "entry": entry,
+        "said_at": (NOW - timedelta(hours=hours_ago)).isoformat(),
+        **more,
+    }
 
 
 def pieces(event: str, *ids: str) -> dict[str, Any]:
@@ -48,10 +59,12 @@ class TestReadIn:
     def test_read_in_twice_it_is_once(self, client: TestClient) -> None:
         id_ = kept(client)["id"]
         given = file_of(
-            client, id_, note("key-0001", pieces("set", "A1.1")),
+            client,
+            id_,
+            note("key-0001", pieces("set", "A1.1")),
             note("key-0002", pieces("broken", "A1.2")),
             note("key-0003", {"kind": "taken back"}, takes_back_key="key-0002"),
-        )  # fmt: skip
+        )
         first, again = read_in(client, id_, given), read_in(client, id_, given)
         assert (first["new"], again["new"], again["known"]) == (3, 0, 3)
         assert again["site"]["record"]["states"] == {"A1.1": "set"}
@@ -61,8 +74,9 @@ class TestReadIn:
         left = {"kind": "left", "piece": "A1.1", "side": "right", "value": "abc"}
         reading = {"kind": "reading", "reading": left}
         id_ = kept(client)["id"]
-        given = file_of(client, id_, note("key-0001", reading),
-                        note("key-0002", pieces("set", "A1.1")))  # fmt: skip
+        given = file_of(
+            client, id_, note("key-0001", reading), note("key-0002", pieces("set", "A1.1"))
+        )
         site = read_in(client, id_, given)["site"]
         assert [one["kind"] for one in site["entries"]] == ["pieces", "remark"]
         assert '"value": "abc"' in site["entries"][1]["says"]
@@ -77,8 +91,14 @@ class TestReadIn:
     def test_made_of_the_job_file_it_is_known_by_its_text(self, client: TestClient) -> None:
         state = kept(client)
         digest = digest_of(read_job(client.get(f"/api/jobs/{state['id']}/as/json").content))
-        given = file_of(client, state["id"], note("key-0001", pieces("set", "A1.1")), job="",
-                        revision=0, digest=digest)  # fmt: skip
+        given = file_of(
+            client,
+            state["id"],
+            note("key-0001", pieces("set", "A1.1")),
+            job="",
+            revision=0,
+            digest=digest,
+        )
         assert read_in(client, state["id"], given)["new"] == 1
 
     def test_walls_that_were_once_called_alike_make_no_other_job(self, client: TestClient) -> None:
@@ -91,8 +111,14 @@ class TestReadIn:
         read = read_job(client.get(f"/api/jobs/{id_}/as/json").content)
         assert [one.name for one in read.walls] == ["Wall", "Wall 2"]
         assert digest_of(read) != digest_of(before)
-        given = file_of(client, id_, note("key-0001", pieces("set", "A1.1")), job="", revision=0,
-                        digest=digest_of(before))  # fmt: skip
+        given = file_of(
+            client,
+            id_,
+            note("key-0001", pieces("set", "A1.1")),
+            job="",
+            revision=0,
+            digest=digest_of(before),
+        )
         assert read_in(client, id_, given)["new"] == 1
 
 
@@ -132,9 +158,12 @@ class TestClocks:
         entry = {"kind": "remark", "words": "Damp"}
         one = {"key": "key-0001", "entry": entry, "said_at": (now + said).isoformat()}
         file = file_of(
-            client, id_, one, given_at=(now + given).isoformat(),
+            client,
+            id_,
+            one,
+            given_at=(now + given).isoformat(),
             made_at=(now - timedelta(hours=2)).isoformat(),
-        )  # fmt: skip
+        )
         (entry,) = read_in(client, id_, file)["site"]["entries"]
         put = now - datetime.fromisoformat(entry["at"])
         return put.total_seconds() / 60, entry["doubt"]
@@ -164,8 +193,9 @@ class TestTakingAWay:
     def test_taken_once_and_refused_when_the_job_has_moved_on(self, client: TestClient) -> None:
         state = kept(client)
         id_ = state["id"]
-        client.post(f"/api/jobs/{id_}/site",
-                    json={"key": "key-0001", "entry": pieces("set", "A1.1")})  # fmt: skip
+        client.post(
+            f"/api/jobs/{id_}/site", json={"key": "key-0001", "entry": pieces("set", "A1.1")}
+        )
         asked = {"reading": {"kind": "left", "piece": "A1.1", "side": "right", "value": 500}}
         # To the end of the wall it is 12 mm less than planned.
         (wall,) = client.get(f"/api/jobs/{id_}/site-kit").json()["surfaces"]

@@ -216,8 +216,9 @@ class TestJobs:
         job = kept["view"]["job"]
         more = client.post("/api/edit/add-wall", json={"job": job, "join": "outside"}).json()
         assert [wall["corner"] and wall["corner"]["kind"] for wall in more["walls"]] == [
-            "outside", None,
-        ]  # fmt: skip
+            "outside",
+            None,
+        ]
         body = {"job": more, "wall": "wall-a", "join": "none"}
         apart = client.post("/api/edit/join", json=body).json()
         assert [wall["corner"] for wall in apart["walls"]] == [None, None]
@@ -249,11 +250,13 @@ class TestFiles:
     @pytest.mark.parametrize(
         ("content", "detail"),
         [
-            (b"", "not JSON: Expecting value at line 1"), (b"{\n 3", "line 2, column 2"),
-            (b"\xff\xfe{}", "not UTF-8"), (b'{"name": NaN}', "the number NaN"),
+            (b"", "not JSON: Expecting value at line 1"),
+            (b"{\n 3", "line 2, column 2"),
+            (b"\xff\xfe{}", "not UTF-8"),
+            (b'{"name": NaN}', "the number NaN"),
             (b"[" * 100_000, "nested too deeply"),
         ],
-    )  # fmt: skip
+    )
     def test_what_is_no_job_file(self, client: TestClient, content: bytes, detail: str) -> None:
         answer = client.post("/api/jobs/import", content=content)
         assert answer.status_code == 400
@@ -277,9 +280,14 @@ class TestBegun:
     """A job begins with what is known; its unit follows from how the first answer is typed."""
 
     KNOWN: ClassVar[dict[str, str]] = {
-        "length": "118 3/4", "height": "53 1/8", "above": "ceiling", "left": "cabinet",
-        "right": "outside", "tile_length": "9", "tile_height": "2 3/4",
-    }  # fmt: skip
+        "length": "118 3/4",
+        "height": "53 1/8",
+        "above": "ceiling",
+        "left": "cabinet",
+        "right": "outside",
+        "tile_length": "9",
+        "tile_height": "2 3/4",
+    }
 
     @staticmethod
     def begun(client: TestClient, **known: str) -> dict[str, Any]:
@@ -300,9 +308,15 @@ class TestBegun:
 
     @pytest.mark.parametrize(
         ("length", "units", "mm"),
-        [("3020", "mm", 3020), ("119", "in", 3022.6), ("9' 11", "in", 3022.6),
-         ("302 cm", "mm", 3020), ("3.02m", "mm", 3020), ("119 1/2", "in", 3035.3)],
-    )  # fmt: skip
+        [
+            ("3020", "mm", 3020),
+            ("119", "in", 3022.6),
+            ("9' 11", "in", 3022.6),
+            ("302 cm", "mm", 3020),
+            ("3.02m", "mm", 3020),
+            ("119 1/2", "in", 3035.3),
+        ],
+    )
     def test_the_unit_is_the_one_that_is_typed(
         self, client: TestClient, length: str, units: str, mm: float
     ) -> None:

@@ -47,8 +47,12 @@ class TestEntries:
     def test_sent_again_it_is_one(self, client: TestClient) -> None:
         id_ = kept(client)["id"]
         for _ in range(2):
-            site = note(client, id_, "key-0001", {"kind": "batch", "event": "mixed",
-                                                   "what": "adhesive", "lot": "L7"})  # fmt: skip
+            site = note(
+                client,
+                id_,
+                "key-0001",
+                {"kind": "batch", "event": "mixed", "what": "adhesive", "lot": "L7"},
+            )
         assert [one["says"] for one in site["entries"]] == ["Adhesive mixed, lot L7"]
         assert [one["runs"] for one in site["clocks"]] == ["pot life"]
 
@@ -100,8 +104,14 @@ class TestTimes:
 
     def noted(self, client: TestClient, said: datetime, sent: datetime) -> tuple[float, str]:
         """How many minutes ago it counts as noted, and what is odd about its time."""
-        site = note(client, kept(client)["id"], "key-0001", pieces("set", "A1.2"),
-                    said_at=said.isoformat(), sent_at=sent.isoformat())  # fmt: skip
+        site = note(
+            client,
+            kept(client)["id"],
+            "key-0001",
+            pieces("set", "A1.2"),
+            said_at=said.isoformat(),
+            sent_at=sent.isoformat(),
+        )
         ago = datetime.now(UTC) - datetime.fromisoformat(site["entries"][0]["at"])
         return ago.total_seconds() / 60, site["entries"][0]["doubt"]
 
@@ -181,9 +191,11 @@ class TestRefit:
         for course in (0, 1):
             note(client, id_, f"key-000{course}", {"kind": "reading", "reading": height(course)})
         drifted = [
-            client.post(f"/api/jobs/{id_}/refit", json={"units": "in", "reading": height(course)})
-            .json()["drift"] for course in (1, 2)
-        ]  # fmt: skip
+            client.post(
+                f"/api/jobs/{id_}/refit", json={"units": "in", "reading": height(course)}
+            ).json()["drift"]
+            for course in (1, 2)
+        ]
         assert drifted[0] == ""
         assert drifted[1].startswith(
             "3 heights grow by 1/16 in a course: course 12 comes out 11/16"
@@ -263,8 +275,12 @@ class TestTakenAlong:
     def noted(self, client: TestClient) -> str:
         id_ = str(kept(client)["id"])
         site = client.get(f"/api/jobs/{id_}/site").json()
-        note(client, id_, "key-0001", {"kind": "batch", "event": "mixed", "what": "adhesive",
-                                       "lot": "K4"})  # fmt: skip
+        note(
+            client,
+            id_,
+            "key-0001",
+            {"kind": "batch", "event": "mixed", "what": "adhesive", "lot": "K4"},
+        )
         note(client, id_, "key-0002", pieces("set", *site["courses"][0]["to_set"]))
         return id_
 
@@ -316,17 +332,25 @@ class TestTooMuch:
 class TestGone:
     """What is noted can always be read again, also when what it was about is gone."""
 
-    LEAN: ClassVar = {"kind": "reading", "reading": {
-        "kind": "lean", "wall": "b", "side": "left", "value": "1/8 in"}}  # fmt: skip
-    BOX: ClassVar = {"kind": "reading", "reading": {
-        "kind": "box", "thing": "outlet", "right": "1/4 in"}}  # fmt: skip
+    LEAN: ClassVar = {
+        "kind": "reading",
+        "reading": {"kind": "lean", "wall": "b", "side": "left", "value": "1/8 in"},
+    }
+    BOX: ClassVar = {
+        "kind": "reading",
+        "reading": {"kind": "box", "thing": "outlet", "right": "1/4 in"},
+    }
 
     def two_walls(self, client: TestClient) -> dict[str, Any]:
         walls = [
-            {"id": id_, "length": "60", "top": {"kind": "open", "height": "20"},
-             "things": ["outlet 20 up 9"] if id_ == "b" else []}
+            {
+                "id": id_,
+                "length": "60",
+                "top": {"kind": "open", "height": "20"},
+                "things": ["outlet 20 up 9"] if id_ == "b" else [],
+            }
             for id_ in ("a", "b")
-        ]  # fmt: skip
+        ]
         answer = client.post("/api/jobs/import", content=write_job(a_job(walls=walls)))
         return dict(answer.json())
 
@@ -337,9 +361,9 @@ class TestGone:
         assert answer.status_code == 200, answer.text
 
     @pytest.mark.parametrize(
-        ("entry", "says"), [(LEAN, "a wall that this job no longer has"),
-                            (BOX, "A box that this job no longer has")],
-    )  # fmt: skip
+        ("entry", "says"),
+        [(LEAN, "a wall that this job no longer has"), (BOX, "A box that this job no longer has")],
+    )
     def test_a_reading_of_what_was_taken_away_is_told_as_such(
         self, client: TestClient, entry: dict[str, Any], says: str
     ) -> None:
@@ -370,19 +394,32 @@ class TestGone:
         "sent",
         [
             Sent("key-0001", {"kind": "no such kind", "words": "x"}),
-            Sent("key-0001", {"kind": "pieces", "event": "set", "pieces": ["A1.1"]},
-                 was=(AsItWas(["a", []], None),)),
-            Sent("key-0001", {"kind": "pieces", "event": "set", "pieces": ["A1.1"]},
-                 was=(AsItWas(7, [1]),)),
+            Sent(
+                "key-0001",
+                {"kind": "pieces", "event": "set", "pieces": ["A1.1"]},
+                was=(AsItWas(["a", []], None),),
+            ),
+            Sent(
+                "key-0001",
+                {"kind": "pieces", "event": "set", "pieces": ["A1.1"]},
+                was=(AsItWas(7, [1]),),
+            ),
             Sent("key-0001", {"kind": "pieces", "event": "set", "pieces": ["A1.1", "A1.2"]}),
-            Sent("key-0001", {"kind": "remark", "words": "x"}, clock="x y",
-                 said_at="2026-03-17T09:00:00+00:00"),
+            Sent(
+                "key-0001",
+                {"kind": "remark", "words": "x"},
+                clock="x y",
+                said_at="2026-03-17T09:00:00+00:00",
+            ),
             Sent("key-0001", {"kind": "remark", "words": "x"}, at="9999-12-31T23:59:00-12:00"),
             Sent("key-0001", {"kind": "remark", "words": "x"}, said_at="0001-01-01T00:00:00+14:00"),
-            Sent("key-0001", {"kind": "batch", "event": "mixed", "what": "adhesive"},
-                 said_at="no time"),
+            Sent(
+                "key-0001",
+                {"kind": "batch", "event": "mixed", "what": "adhesive"},
+                said_at="no time",
+            ),
         ],
-    )  # fmt: skip
+    )
     def test_what_is_kept_and_odd_hides_no_other_entry(
         self, client: TestClient, sent: Sent
     ) -> None:
@@ -414,7 +451,10 @@ class TestGone:
         monkeypatch.setattr(site_words, "say_entry", fails)
         site = client.get(f"/api/jobs/{id_}/site").json()
         assert [one["says"][:18] for one in site["entries"]] == [
-            "damp", "Could not be read:", "Adhesive mixed"]  # fmt: skip
+            "damp",
+            "Could not be read:",
+            "Adhesive mixed",
+        ]
         assert [one["runs"] for one in site["clocks"]] == ["pot life"]
 
     def test_what_cannot_be_answered_is_not_kept(

@@ -176,11 +176,14 @@ class TestNothingElse:
         phone, own = kit.paired(), 0
         document = kit.desk.app.openapi()
         allowed = {
-            ("get", "/api/here"), ("get", "/api/jobs/{id_}/site-kit"),
-            ("get", "/api/jobs/{id_}/site"), ("post", "/api/jobs/{id_}/site"),
-            ("post", "/api/jobs/{id_}/refit"), ("post", "/api/jobs/{id_}/refit/take"),
+            ("get", "/api/here"),
+            ("get", "/api/jobs/{id_}/site-kit"),
+            ("get", "/api/jobs/{id_}/site"),
+            ("post", "/api/jobs/{id_}/site"),
+            ("post", "/api/jobs/{id_}/refit"),
+            ("post", "/api/jobs/{id_}/refit/take"),
             ("post", "/api/jobs/{id_}/photographs"),
-        }  # fmt: skip
+        }
         for path, methods in document["paths"].items():
             for method in methods:
                 url = path.replace("{id_}", kit.given).replace("{form}", "json")
@@ -202,9 +205,10 @@ class TestNothingElse:
 
     def test_another_site_cannot_ask_for_it(self, kit: Kit) -> None:
         answer = kit.paired().post(
-            f"/api/jobs/{kit.given}/site", json=remark("key-0001"),
+            f"/api/jobs/{kit.given}/site",
+            json=remark("key-0001"),
             headers={"origin": "https://evil.example"},
-        )  # fmt: skip
+        )
         assert answer.status_code == 403
 
 

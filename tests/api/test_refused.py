@@ -13,9 +13,10 @@ from pennant.core import plan as planning
 from pennant.store.overviews import Overviews
 
 LINES = (
-    "check 43 7/8 from windo right to right", "check 20 from zone left to right",
+    "check 43 7/8 from windo right to right",
+    "check 20 from zone left to right",
     "check 20 from check left to right",
-)  # fmt: skip
+)
 
 
 def with_line(kept: dict, line: str) -> dict:
@@ -43,8 +44,18 @@ class TestNotKept:
         right = with_line(kept, "check 43 7/8 from left to right")
         assert client.put(f"/api/jobs/{kept['id']}", json=right).status_code == 200
 
-    @pytest.mark.parametrize("setting", ["spacer_pack", "pace", "pot_life", "grout_density",
-                                         "coat_cover", "adhesive_pack", "trim_stick"])  # fmt: skip
+    @pytest.mark.parametrize(
+        "setting",
+        [
+            "spacer_pack",
+            "pace",
+            "pot_life",
+            "grout_density",
+            "coat_cover",
+            "adhesive_pack",
+            "trim_stick",
+        ],
+    )
     def test_nothing_that_is_divided_by_is_nothing(
         self, client: TestClient, kept: dict, setting: str
     ) -> None:
@@ -58,9 +69,12 @@ class TestNotKept:
         assert client.get(f"/api/jobs/{kept['id']}").json()["edition"] == kept["edition"]
 
     def test_a_defect_of_the_planner_s_own(
-        self, client: TestClient, kept: dict, monkeypatch: pytest.MonkeyPatch,
+        self,
+        client: TestClient,
+        kept: dict,
+        monkeypatch: pytest.MonkeyPatch,
         caplog: pytest.LogCaptureFixture,
-    ) -> None:  # fmt: skip
+    ) -> None:
         def fails(*_: object) -> None:
             raise ZeroDivisionError("by zero")
 
@@ -78,9 +92,12 @@ class TestNotKept:
         assert client.get(f"/api/jobs/{kept['id']}").json() == kept
 
     def test_what_can_be_drawn_is_kept_though_its_materials_cannot_be_told(
-        self, client: TestClient, kept: dict, monkeypatch: pytest.MonkeyPatch,
+        self,
+        client: TestClient,
+        kept: dict,
+        monkeypatch: pytest.MonkeyPatch,
         caplog: pytest.LogCaptureFixture,
-    ) -> None:  # fmt: skip
+    ) -> None:
         """What was measured is kept; the page of the part that fails says so, and no other."""
 
         def fails(*_: object) -> None:

@@ -22,7 +22,7 @@ class TestPage:
         walls = {(one["surface"], one["how"]) for one in page["pictures"]}
         assert walls == {
             (wall, how) for wall in ("long-wall", "end-wall") for how in ("dealt", "box after box")
-        }  # fmt: skip
+        }
         colours = set(page["shades"]["colours"].values())
         assert all(colour in page["pictures"][0]["svg"] for colour in colours)
 

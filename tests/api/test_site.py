@@ -55,8 +55,9 @@ class TestAnotherPlan:
         note(client, state["id"], key="key-0001", piece="A1.2", event="cut")
         first = note(client, state["id"], key="key-0002", piece="A1.2", event="set")["last"]["A1.2"]
         for key in ("key-0003", "key-0004"):  # the second is of what is taken back already
-            record = note(client, state["id"], key=key, piece="A1.2", event="taken back",
-                          takes_back=first)  # fmt: skip
+            record = note(
+                client, state["id"], key=key, piece="A1.2", event="taken back", takes_back=first
+            )
             assert record["states"] == {"A1.2": "cut"}
 
     def test_one_key_for_two_things_is_refused(self, client: TestClient) -> None:

@@ -66,10 +66,12 @@ class TestIn:
     @pytest.mark.parametrize(
         ("ending", "raw", "says"),
         [
-            ("dxf", b"nothing", "no DXF"), ("csv", b"a,b", "row 1"), ("zip", b"PK", "no zip"),
+            ("dxf", b"nothing", "no DXF"),
+            ("csv", b"a,b", "row 1"),
+            ("zip", b"PK", "no zip"),
             ("csv", b"wall,length,top,line\nA,96,30,outlet 12 upp 9\n", "upp"),
         ],
-    )  # fmt: skip
+    )
     def test_what_cannot_be_read_keeps_nothing(
         self, client: TestClient, ending: str, raw: bytes, says: str
     ) -> None:

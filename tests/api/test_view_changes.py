@@ -30,9 +30,13 @@ def pieces_of(sent: dict[str, Any]) -> list[dict[str, Any]]:
     for place, id_, tile, course, outline, tile_at in sent["rows"]:
         xs, ys = zip(*outline[0], strict=True)
         own = {
-            "id": id_, "tile": tile or id_, "course": course, "outline": outline,
-            "tile_at": tile_at, "box": [min(xs), min(ys), max(xs), max(ys)],
-        }  # fmt: skip
+            "id": id_,
+            "tile": tile or id_,
+            "course": course,
+            "outline": outline,
+            "tile_at": tile_at,
+            "box": [min(xs), min(ys), max(xs), max(ys)],
+        }
         found.append({**sent["alike"][place], **own})
     return found
 

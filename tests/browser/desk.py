@@ -5,12 +5,26 @@ import re
 from playwright.sync_api import Page
 
 STEP_OF = {
-    "Notebook": "Measure", "Remeasure": "Measure", "Tile": "Tile", "Sample": "Tile",
+    "Notebook": "Measure",
+    "Remeasure": "Measure",
+    "Tile": "Tile",
+    "Sample": "Tile",
     "Which tile?": "Tile",
-    "Start": "Lay out", "Compare": "Lay out", "Rules": "Lay out", "Findings": "Lay out",
-    "Edges": "Lay out", "Products": "Buy", "Materials": "Buy", "Hours": "Days", "Waits": "Days",
-    "Days": "Days", "Tools": "Cut", "Cuts": "Cut", "Set out": "Set", "Record": "Set",
-}  # fmt: skip
+    "Start": "Lay out",
+    "Compare": "Lay out",
+    "Rules": "Lay out",
+    "Findings": "Lay out",
+    "Edges": "Lay out",
+    "Products": "Buy",
+    "Materials": "Buy",
+    "Hours": "Days",
+    "Waits": "Days",
+    "Days": "Days",
+    "Tools": "Cut",
+    "Cuts": "Cut",
+    "Set out": "Set",
+    "Record": "Set",
+}
 """The step of the work that has each paper."""
 
 

@@ -9,9 +9,14 @@ from pathlib import Path
 
 CHROMIUM = "/usr/bin/chromium"
 FLAGS = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-    "--disable-background-networking", "--disable-component-update", "--disable-sync",
-]  # fmt: skip
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 
@@ -42,11 +47,16 @@ class Server:
         command = [sys.executable, "-m", "pennant", "demo", "--cold", "--data", str(self.data)]
         self.process = subprocess.Popen(
             [
-                *command, "--port", str(self.port), "--meter-port", str(self.meter_port),
+                *command,
+                "--port",
+                str(self.port),
+                "--meter-port",
+                str(self.meter_port),
                 *self.lan,
             ],
-            stdout=subprocess.PIPE, text=True,
-        )  # fmt: skip
+            stdout=subprocess.PIPE,
+            text=True,
+        )
         assert self.process.stdout is not None
         assert self.url in self.process.stdout.readline()
 

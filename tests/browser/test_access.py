@@ -10,10 +10,18 @@ AXE = (Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.mi
     "utf-8"
 )
 DESKS = [
-    "step=measure", "step=tile", "step=lay-out", "step=lay-out&paper=Compare&answer=Edges",
-    "step=lay-out&paper=Rules", "step=buy", "step=days", "step=days&paper=Waits", "step=cut",
-    "step=set", "wall=all",
-]  # fmt: skip
+    "step=measure",
+    "step=tile",
+    "step=lay-out",
+    "step=lay-out&paper=Compare&answer=Edges",
+    "step=lay-out&paper=Rules",
+    "step=buy",
+    "step=days",
+    "step=days&paper=Waits",
+    "step=cut",
+    "step=set",
+    "wall=all",
+]
 PAGES = ["agree", "cuts", "saw?n=1", "materials", "days", "shades", "papers", "site"]
 
 
@@ -36,15 +44,15 @@ class TestAccess:
 
     def test_the_desk(self, job: Page) -> None:
         address = job.url.partition("?")[0]
-        assert {search: found for search in DESKS if (found := self.opened(
-            job, f"{address}?{search}"
-        ))} == {}  # fmt: skip
+        assert {
+            search: found for search in DESKS if (found := self.opened(job, f"{address}?{search}"))
+        } == {}
 
     def test_the_pages(self, job: Page) -> None:
         address = job.url.partition("?")[0]
-        assert {page: found for page in PAGES if (found := self.opened(
-            job, f"{address}/{page}"
-        ))} == {}  # fmt: skip
+        assert {
+            page: found for page in PAGES if (found := self.opened(job, f"{address}/{page}"))
+        } == {}
 
     @staticmethod
     def opened(page: Page, address: str) -> list[str]:

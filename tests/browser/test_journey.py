@@ -39,8 +39,11 @@ class Presses:
         """Press something by its name, in a region if one is named."""
         room = self.page.get_by_role("region", name=within) if within else self.page
         exact = isinstance(name, str)
-        (room.get_by_role(role, name=name, exact=True) if exact
-         else room.get_by_role(role, name=name)).first.click()  # fmt: skip
+        (
+            room.get_by_role(role, name=name, exact=True)
+            if exact
+            else room.get_by_role(role, name=name)
+        ).first.click()
         self.count += 1
 
     def typed(self, label: str, text: str, *, enter: bool = True) -> None:
@@ -115,15 +118,18 @@ def by_command_line(page: Page, server: Server, id_: str, tmp_path: Path) -> dic
     file.write_bytes(page.request.get(f"{server.url}/api/jobs/{id_}/export").body())
     ran = subprocess.run(
         [sys.executable, "-m", "pennant", "plan", str(file), "--json"],
-        capture_output=True, check=True,
-    )  # fmt: skip
+        capture_output=True,
+        check=True,
+    )
     made = json.loads(ran.stdout)
     pieces = [piece for surface in made["surfaces"] for piece in surface["pieces"]]
     lines = {line["id"]: line["amount"] for line in made["quantities"]}
     return {
-        "cut": sum(piece["kind"] != "full" for piece in pieces), "pieces": len(pieces),
-        "boxes": round(lines["boxes"]), "tiles": round(lines["tiles"]),
-    }  # fmt: skip
+        "cut": sum(piece["kind"] != "full" for piece in pieces),
+        "pieces": len(pieces),
+        "boxes": round(lines["boxes"]),
+        "tiles": round(lines["tiles"]),
+    }
 
 
 def on_paper(page: Page, server: Server, id_: str) -> dict[str, int]:
@@ -138,10 +144,11 @@ def on_paper(page: Page, server: Server, id_: str) -> dict[str, int]:
         {row["what"].partition(":")[0]: row["to have"] for row in table("list")},
     )
     return {
-        "cut": sum(row["kind"] != "full tile" for row in pieces), "pieces": len(pieces),
+        "cut": sum(row["kind"] != "full tile" for row in pieces),
+        "pieces": len(pieces),
         "boxes": int(lines["Boxes of tile"].split()[0]),
         "tiles": int(lines["Tile"].split()[0]),
-    }  # fmt: skip
+    }
 
 
 def on_the_phone(page: Page, server: Server, id_: str) -> dict[str, int]:

@@ -226,8 +226,12 @@ class TestNotKept:
 
         def fails(route: Route) -> None:
             sent.append(route.request.url)
-            body = {"type": "urn:pennant:defect", "title": "This request is refused",
-                    "status": 500, "detail": "a fault in Pennant"}  # fmt: skip
+            body = {
+                "type": "urn:pennant:defect",
+                "title": "This request is refused",
+                "status": 500,
+                "detail": "a fault in Pennant",
+            }
             route.fulfill(status=500, json=body, content_type="application/problem+json")
 
         field = open_length(job)

@@ -91,9 +91,11 @@ class TestPaired:
             for number in range(6):
                 key = f"{name}-{number:04d}"
                 body = {
-                    "key": key, "entry": {"kind": "remark", "words": key},
-                    "said_at": "2026-11-25T08:00:00Z", "sent_at": "2026-11-25T11:00:00Z",
-                }  # fmt: skip
+                    "key": key,
+                    "entry": {"kind": "remark", "words": key},
+                    "said_at": "2026-11-25T08:00:00Z",
+                    "sent_at": "2026-11-25T11:00:00Z",
+                }
                 while True:
                     try:
                         asked(f"{desk.lan_url}/api/jobs/{id_}/site", "POST", body, cookie)
@@ -167,8 +169,11 @@ class TestAway:
         (state, _) = asked(f"{server.url}/api/jobs/{id_}")
         job = state["view"]["job"]
         job["walls"][0]["start"]["across"]["nudge"] = 40
-        asked(f"{server.url}/api/jobs/{id_}", "PUT",
-              {"edition": state["edition"], "label": "Moved", "job": job})  # fmt: skip
+        asked(
+            f"{server.url}/api/jobs/{id_}",
+            "PUT",
+            {"edition": state["edition"], "label": "Moved", "job": job},
+        )
         entry = {"kind": "pieces", "event": "set", "pieces": [first["id"]]}
         note = {"key": "away-0001", "entry": entry, "revision": kit["revision"]}
         (site, _) = asked(f"{server.url}/api/jobs/{id_}/site", "POST", note)

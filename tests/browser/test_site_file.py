@@ -136,8 +136,9 @@ class TestGivenBack:
         pieces = [piece["id"] for wall in kit["surfaces"] for piece in wall["pieces"]][:12]
         notes = _random_notes(random.Random(7), pieces, 60)
         name = f"pennant-file-{kit['job']}-{kit['revision']}-{kit['digest']}"
-        page.evaluate("([name, notes]) => localStorage.setItem(name, notes)",
-                      [name, json.dumps(notes)])  # fmt: skip
+        page.evaluate(
+            "([name, notes]) => localStorage.setItem(name, notes)", [name, json.dumps(notes)]
+        )
         page.reload()
         shown = {
             str(one.get_attribute("data-piece")): str(one.get_attribute("data-state"))
@@ -164,18 +165,40 @@ def _random_notes(rng: random.Random, pieces: list[str], many: int) -> list[dict
         own = rng.sample(pieces, 3)
         keys = [note["key"] for note in notes if note["entry"]["kind"] == "section"]
         of = rng.choice(keys) if keys else None
-        entry: dict[str, Any] = rng.choice([
-            {"kind": "pieces", "event": rng.choice(["cut", "set", "broken", "taken off"]),
-             "pieces": own, "lot": ""},
-            {"kind": "batch", "event": rng.choice(["mixed", "used up", "thrown away"]),
-             "what": rng.choice(["adhesive", "grout"]), "lot": ""},
-            {"kind": "section", "event": rng.choice(["spread", "grouted"]), "number": number,
-             "pieces": own},
-            {"kind": "section", "number": 0, "pieces": [], "of": of,
-             "event": rng.choice(["scraped off", "wiped", "haze off", "polished"])},
-        ])  # fmt: skip
-        note = {"key": f"random-{number:04d}", "entry": entry,
-                "said_at": f"2026-11-25T08:{number:02d}:00Z"}  # fmt: skip
+        entry: dict[str, Any] = rng.choice(
+            [
+                {
+                    "kind": "pieces",
+                    "event": rng.choice(["cut", "set", "broken", "taken off"]),
+                    "pieces": own,
+                    "lot": "",
+                },
+                {
+                    "kind": "batch",
+                    "event": rng.choice(["mixed", "used up", "thrown away"]),
+                    "what": rng.choice(["adhesive", "grout"]),
+                    "lot": "",
+                },
+                {
+                    "kind": "section",
+                    "event": rng.choice(["spread", "grouted"]),
+                    "number": number,
+                    "pieces": own,
+                },
+                {
+                    "kind": "section",
+                    "number": 0,
+                    "pieces": [],
+                    "of": of,
+                    "event": rng.choice(["scraped off", "wiped", "haze off", "polished"]),
+                },
+            ]
+        )
+        note = {
+            "key": f"random-{number:04d}",
+            "entry": entry,
+            "said_at": f"2026-11-25T08:{number:02d}:00Z",
+        }
         standing = {note["key"] for note in notes} - {one.get("takes_back_key") for one in notes}
         if notes and rng.random() < 0.15 and standing:
             note |= {

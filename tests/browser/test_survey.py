@@ -43,9 +43,11 @@ class TestNotebook:
     def test_a_wall_is_surveyed_with_the_keyboard_alone(self, blank: Page) -> None:
         blank.get_by_label("New line").focus()
         for text in (
-            "cabinet 0 wide 30 clear 14", "window 6 from last wide 24 sill 5 high 12",
-            "outlet 10 1/2 from last up 8", "check 36 from window right to right",
-        ):  # fmt: skip
+            "cabinet 0 wide 30 clear 14",
+            "window 6 from last wide 24 sill 5 high 12",
+            "outlet 10 1/2 from last up 8",
+            "check 36 from window right to right",
+        ):
             blank.keyboard.type(text)
             blank.keyboard.press("Enter")
             expect(blank.get_by_label("New line")).to_have_value("")
@@ -239,8 +241,16 @@ class TestMeter:
 
     @pytest.fixture
     def meter(self, server: Server) -> Iterator[None]:
-        command = [sys.executable, "-m", "pennant", "meter", "--seed", "1",
-                   "--port", str(server.meter_port)]  # fmt: skip
+        command = [
+            sys.executable,
+            "-m",
+            "pennant",
+            "meter",
+            "--seed",
+            "1",
+            "--port",
+            str(server.meter_port),
+        ]
         with subprocess.Popen(
             command, stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True
         ) as process:

@@ -103,8 +103,11 @@ class TestShelf:
         home.get_by_role("link", name="Products").click()
         expect(home.get_by_role("region", name="Grouts")).to_contain_text("Millrace")
         read = home.locator("input[type=file]")
-        bad = {"name": "a.csv", "mimeType": "text/csv",
-               "buffer": b"shelf,name,pack\ngrout,Own oat,none\n"}  # fmt: skip
+        bad = {
+            "name": "a.csv",
+            "mimeType": "text/csv",
+            "buffer": b"shelf,name,pack\ngrout,Own oat,none\n",
+        }
         read.set_input_files(files=[bad])
         expect(home.get_by_role("alert")).to_contain_text("line 2, pack")
         read.set_input_files(files=[{**bad, "buffer": b"shelf,name,pack\ngrout,Own oat,3\n"}])

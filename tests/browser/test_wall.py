@@ -82,10 +82,14 @@ class TestMeasures:
         saved(job)
         field = length_field(job, "/walls/0/length")
         for text, shown in (
-            ("110 3/8", "110 3/8"), ("112", "112"), ("110-3/8\"", "110 3/8"),
-            ("2850 mm", "112.2047"), ("9' 2 3/8\"", "110 3/8"), ("285cm", "112.2047"),
+            ("110 3/8", "110 3/8"),
+            ("112", "112"),
+            ('110-3/8"', "110 3/8"),
+            ("2850 mm", "112.2047"),
+            ("9' 2 3/8\"", "110 3/8"),
+            ("285cm", "112.2047"),
             ("110.375in", "110 3/8"),
-        ):  # fmt: skip
+        ):
             field.fill(text)
             field.press("Enter")
             expect(field).to_have_value(shown)

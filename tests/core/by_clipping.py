@@ -34,8 +34,12 @@ def field_by_union(job: Job) -> BaseGeometry:
     s = job.settings
     gone = [overhead(job, thing) for thing in of_kind(job, "cabinet", "hood")]
     for thing in of_kind(job, "window"):
-        hole = box(thing.at.value, thing.sill.value, thing.at.value + thing.width,
-                   thing.sill.value + thing.height)  # fmt: skip
+        hole = box(
+            thing.at.value,
+            thing.sill.value,
+            thing.at.value + thing.width,
+            thing.sill.value + thing.height,
+        )
         gone.append(hole.buffer(s.opening_gap, join_style="mitre"))
     for thing in of_kind(job, "outlet"):
         x, y, w, h = thing.at.value, thing.up.value, thing.box_width / 2, thing.box_height / 2
@@ -96,8 +100,12 @@ def lowest(job: Job) -> float:
 def inside_its_ends(job: Job) -> Polygon:
     """The wall between its leaning ends and under its sloping top, with their gaps."""
     s, wall = job.settings, job.walls[0]
-    gap = {"corner": s.corner_gap, "open": s.trim_face, "casing": s.opening_gap,
-           "cabinet": s.opening_gap}  # fmt: skip
+    gap = {
+        "corner": s.corner_gap,
+        "open": s.trim_face,
+        "casing": s.opening_gap,
+        "cabinet": s.opening_gap,
+    }
     tops = (wall.top.height, wall.top.height_right or wall.top.height)
     low, high, play = lowest(job), max(tops), s.max_edge_gap + 1e-5
     left = [wall.left_lean / tops[0] * y for y in (low, high)]
@@ -105,8 +113,9 @@ def inside_its_ends(job: Job) -> Polygon:
     left = [max(left)] * 2 if abs(left[0] - left[1]) <= play else left
     right = [min(right)] * 2 if abs(right[0] - right[1]) <= play else right
     a, b = gap[wall.left.kind], gap[wall.right.kind]
-    sides = Polygon([(left[0] + a, low), (right[0] - b, low), (right[1] - b, high),
-                     (left[1] + a, high)])  # fmt: skip
+    sides = Polygon(
+        [(left[0] + a, low), (right[0] - b, low), (right[1] - b, high), (left[1] + a, high)]
+    )
     off = s.trim_face if wall.top.kind == "open" else s.overhead_gap
     # The top line runs from end to end of the wall, leaning ends included.
     lean = [wall.left_lean / tops[0] * y for y in (low, high)]
@@ -135,9 +144,14 @@ def around(x: float, y: float, radius: float) -> Polygon:
     turned = math.pi / 48
     out = radius / math.cos(turned)
     return Polygon(
-        [(x + out * math.cos(turned + n * 2 * turned), y + out * math.sin(turned + n * 2 * turned))
-         for n in range(48)]
-    )  # fmt: skip
+        [
+            (
+                x + out * math.cos(turned + n * 2 * turned),
+                y + out * math.sin(turned + n * 2 * turned),
+            )
+            for n in range(48)
+        ]
+    )
 
 
 def pieces_by_clipping(job: Job, plan: Plan, field: BaseGeometry) -> list[Polygon]:

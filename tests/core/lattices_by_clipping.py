@@ -32,19 +32,26 @@ Room = tuple[float, float, float, float]
 def pattern_over(tile: Tile, pattern: Lattice, room: Room) -> list[Polygon]:
     """All tiles of a pattern that reach into a room (x0, y0, x1, y1), its first at the origin."""
     made = {
-        "herringbone": _herringbone, "diagonal": _diagonal, "basketweave": _basketweave,
-        "hexagon": _hexagon, "scallop": _scallop, "columns": _columns,
+        "herringbone": _herringbone,
+        "diagonal": _diagonal,
+        "basketweave": _basketweave,
+        "hexagon": _hexagon,
+        "scallop": _scallop,
+        "columns": _columns,
         "rounds": _rounds,
-    }[pattern.kind]  # fmt: skip
+    }[pattern.kind]
     wide = 3 * max(tile.length, tile.height) + 3 * pattern.joint
     near = (room[0] - wide, room[1] - wide, room[2] + wide, room[3] + wide)
     return list(made(tile, pattern, near))
 
 
 def _places(
-    a: tuple[float, float], b: tuple[float, float], room: Room, degrees: float = 0.0,
+    a: tuple[float, float],
+    b: tuple[float, float],
+    room: Room,
+    degrees: float = 0.0,
     flip: float = 1.0,
-) -> Iterator[Place]:  # fmt: skip
+) -> Iterator[Place]:
     """Every place that is so many steps this way and so many that way, if it is in the room once it
     is flipped left to right (-1) and turned.
     """
@@ -68,8 +75,10 @@ def _herringbone(tile: Tile, pattern: Herringbone, room: Room) -> Iterator[Polyg
     # The other hand is flipped and turned the other way round, so that its points look up as well.
     degrees *= flip
     for _, _, x, y in _places((stair, stair), (along, -along), room, degrees, flip):
-        bars = [(0.0, 0.0, length, both), (length + joint, both - length, length + joint + both,
-                                           both)]  # fmt: skip
+        bars = [
+            (0.0, 0.0, length, both),
+            (length + joint, both - length, length + joint + both, both),
+        ]
         for number, bar in enumerate(bars):
             for part in _split(bar, width, joint, lies=number == 0) if pattern.double else [bar]:
                 shape = affinity.translate(box(*part), x, y)
@@ -113,8 +122,14 @@ def _hexagon(tile: Tile, pattern: Hexagon, room: Room) -> Iterator[Polygon]:
     height, joint = tile.height, pattern.joint
     point = height / 2 * math.tan(math.radians(30))
     across = tile.length - point + joint * math.cos(math.radians(30))
-    ring = [(point, 0), (tile.length - point, 0), (tile.length, height / 2),
-            (tile.length - point, height), (point, height), (0, height / 2)]  # fmt: skip
+    ring = [
+        (point, 0),
+        (tile.length - point, 0),
+        (tile.length, height / 2),
+        (tile.length - point, height),
+        (point, height),
+        (0, height / 2),
+    ]
     steps, degrees = (across, (height + joint) / 2), 90 if pattern.points == "up" else 0
     for _, _, x, y in _places(steps, (0.0, height + joint), room, degrees):
         shape = affinity.translate(Polygon(ring), x, y)

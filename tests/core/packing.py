@@ -26,9 +26,11 @@ def faults(stock: Stock, items: Sequence[Item]) -> Iterator[str]:
             if cut.turned and not sheet.turns:
                 yield f"{cut.piece} is turned round"
             own = {
-                "left": at.x0 <= HAIR, "bottom": at.y0 <= HAIR,
-                "right": at.x1 >= sheet.width - HAIR, "top": at.y1 >= sheet.height - HAIR,
-            }  # fmt: skip
+                "left": at.x0 <= HAIR,
+                "bottom": at.y0 <= HAIR,
+                "right": at.x1 >= sheet.width - HAIR,
+                "top": at.y1 >= sheet.height - HAIR,
+            }
             for side in item.needs:
                 if not own[TURNED[side] if cut.turned else side]:
                     yield f"{cut.piece} lacks its factory edge at the {side}"
@@ -91,9 +93,11 @@ def _cut(
                     if ax < x0 - HAIR or bx > x1 + HAIR or ay < y0 - HAIR or by > y1 + HAIR:
                         continue
                     own = {
-                        "left": ax <= HAIR, "bottom": ay <= HAIR,
-                        "right": bx >= sheet.width - HAIR, "top": by >= sheet.height - HAIR,
-                    }  # fmt: skip
+                        "left": ax <= HAIR,
+                        "bottom": ay <= HAIR,
+                        "right": bx >= sheet.width - HAIR,
+                        "top": by >= sheet.height - HAIR,
+                    }
                     if not all(own[side] for side in needs):
                         continue
                     beside = (bx + sheet.kerf, x1) if left else (x0, ax - sheet.kerf)
@@ -108,9 +112,11 @@ def _cut(
 
 
 def _shared(
-    items: tuple[Item, ...], one: tuple[float, float, float, float],
-    other: tuple[float, float, float, float], sheet: WholeTile,
-) -> bool:  # fmt: skip
+    items: tuple[Item, ...],
+    one: tuple[float, float, float, float],
+    other: tuple[float, float, float, float],
+    sheet: WholeTile,
+) -> bool:
     for count in range(len(items) + 1):
         for chosen in combinations(items, count):
             rest = tuple(item for item in items if item not in chosen)

@@ -32,32 +32,67 @@ def walls(draw: st.DrawFn) -> dict[str, Any]:
         if draw(st.booleans()):
             width = draw(st.floats(third / 4, third))
             clear = draw(st.floats(top * 0.4, top * 0.95))
-            things.append({
-                "kind": draw(st.sampled_from(["cabinet", "hood"])), "id": id_,
-                "at": 0.0 if at_left else length - width, "width": width, "clear": _up(clear),
-                "clear_right": _up(clear + draw(off)),
-            })  # fmt: skip
+            things.append(
+                {
+                    "kind": draw(st.sampled_from(["cabinet", "hood"])),
+                    "id": id_,
+                    "at": 0.0 if at_left else length - width,
+                    "width": width,
+                    "clear": _up(clear),
+                    "clear_right": _up(clear + draw(off)),
+                }
+            )
     if draw(st.booleans()):
         width = draw(st.floats(third / 4, third))
         x = draw(st.floats(third, 2 * third - width))
         sill, height = draw(st.floats(0, top / 2)), draw(st.floats(top / 5, top))
-        things.append({"kind": "window", "id": "window", "at": x, "width": width,
-                       "sill": _up(sill), "height": height})  # fmt: skip
+        things.append(
+            {
+                "kind": "window",
+                "id": "window",
+                "at": x,
+                "width": width,
+                "sill": _up(sill),
+                "height": height,
+            }
+        )
     for number in range(draw(st.integers(0, 3))):
         box, plate = draw(st.sampled_from([(57.15, 79.375), (103.1875, 127.0)])), 12.0
         x, y = draw(st.floats(60, length - 60)), draw(st.floats(50, max(51.0, top - 50)))
-        things.append({
-            "kind": "outlet", "id": f"device-{number}", "at": x, "up": _up(y),
-            "box_width": box[0], "box_height": 92.0, "plate_width": box[1],
-            "plate_height": 92.0 + plate,
-        })  # fmt: skip
+        things.append(
+            {
+                "kind": "outlet",
+                "id": f"device-{number}",
+                "at": x,
+                "up": _up(y),
+                "box_width": box[0],
+                "box_height": 92.0,
+                "plate_width": box[1],
+                "plate_height": 92.0 + plate,
+            }
+        )
     if draw(st.integers(0, 3)) == 0:
         x, y = draw(st.floats(60, length - 60)), draw(st.floats(60, max(61.0, top - 60)))
-        things.append({"kind": "pipe", "id": "pipe", "at": x, "up": _up(y),
-                       "diameter": draw(st.floats(15, 60)), "cover": 90.0})  # fmt: skip
+        things.append(
+            {
+                "kind": "pipe",
+                "id": "pipe",
+                "at": x,
+                "up": _up(y),
+                "diameter": draw(st.floats(15, 60)),
+                "cover": 90.0,
+            }
+        )
     if draw(st.integers(0, 2)) == 0:
-        things.append({"kind": "range-gap", "id": "range", "at": draw(st.floats(0, third)),
-                       "width": third, "down": draw(st.floats(20, 150))})  # fmt: skip
+        things.append(
+            {
+                "kind": "range-gap",
+                "id": "range",
+                "at": draw(st.floats(0, third)),
+                "width": third,
+                "down": draw(st.floats(20, 150)),
+            }
+        )
     if draw(st.integers(0, 2)) == 0:
         falls = [draw(off), draw(off), draw(off)]
         things += [
@@ -65,11 +100,19 @@ def walls(draw: st.DrawFn) -> dict[str, Any]:
             for n, fall in enumerate(falls)
         ]
     return {
-        "id": "a", "length": length, "left": {"kind": draw(kinds)}, "right": {"kind": draw(kinds)},
-        "top": {"kind": draw(st.sampled_from(["open", "ceiling"])), "height": top,
-                "height_right": top + draw(off)},
-        "left_lean": draw(off), "right_lean": -draw(off), "things": things,
-    }  # fmt: skip
+        "id": "a",
+        "length": length,
+        "left": {"kind": draw(kinds)},
+        "right": {"kind": draw(kinds)},
+        "top": {
+            "kind": draw(st.sampled_from(["open", "ceiling"])),
+            "height": top,
+            "height_right": top + draw(off),
+        },
+        "left_lean": draw(off),
+        "right_lean": -draw(off),
+        "things": things,
+    }
 
 
 def _up(value: float) -> dict[str, Any]:
@@ -83,18 +126,25 @@ def starts(draw: st.DrawFn, wall: dict[str, Any]) -> dict[str, Any]:
     overheads = [t["id"] for t in wall["things"] if t["kind"] in ("cabinet", "hood")]
     under = draw(st.sampled_from([None, *overheads]))
     across: dict[str, Any] = draw(
-        st.sampled_from([
-            {"kind": "full-left"}, {"kind": "full-right"},
-            {"kind": "centred", "what": "tile"}, {"kind": "centred", "what": "joint"},
-            {"kind": "centred", "what": "tile", "on": "point", "x": wall["length"] / 3},
-        ])
-    )  # fmt: skip
+        st.sampled_from(
+            [
+                {"kind": "full-left"},
+                {"kind": "full-right"},
+                {"kind": "centred", "what": "tile"},
+                {"kind": "centred", "what": "joint"},
+                {"kind": "centred", "what": "tile", "on": "point", "x": wall["length"] / 3},
+            ]
+        )
+    )
     up: dict[str, Any] = draw(
-        st.sampled_from([
-            {"kind": "full-counter"}, {"kind": "full-top", "under": under},
-            {"kind": "equal-cuts", "under": under},
-        ])
-    )  # fmt: skip
+        st.sampled_from(
+            [
+                {"kind": "full-counter"},
+                {"kind": "full-top", "under": under},
+                {"kind": "equal-cuts", "under": under},
+            ]
+        )
+    )
     lift = draw(st.floats(-60, 60))
     return {"across": {**across, "nudge": nudge}, "up": {**up, "nudge": lift}}
 
@@ -105,18 +155,28 @@ def jobs(draw: st.DrawFn) -> Job:
     wall = draw(walls())
     q = draw(st.sampled_from([1, 2, 3, 4, 5]))
     document = {
-        "name": "Random", "units": "in", "walls": [{**wall, "start": draw(starts(wall))}],
-        "tile": {"length": draw(sixteenths(4, 16)), "height": draw(sixteenths(2, 6)),
-                 "thickness": 8},
+        "name": "Random",
+        "units": "in",
+        "walls": [{**wall, "start": draw(starts(wall))}],
+        "tile": {
+            "length": draw(sixteenths(4, 16)),
+            "height": draw(sixteenths(2, 6)),
+            "thickness": 8,
+        },
         "pattern": {
             "joint": draw(st.sampled_from([0.0, 1.5875, 3.175, 4.7625])),
-            "bond": {"p": draw(st.integers(0, q - 1)), "q": q,
-                     "way": draw(st.sampled_from(["onward", "onward", "back"]))},
+            "bond": {
+                "p": draw(st.integers(0, q - 1)),
+                "q": q,
+                "way": draw(st.sampled_from(["onward", "onward", "back"])),
+            },
             "lay": draw(st.sampled_from(["lying", "standing"])),
         },
-        "settings": {"corner_gap": draw(st.sampled_from([0.0, 3.175])),
-                     "box_clearance": draw(st.sampled_from([0.0, 3.175]))},
-    }  # fmt: skip
+        "settings": {
+            "corner_gap": draw(st.sampled_from([0.0, 3.175])),
+            "box_clearance": draw(st.sampled_from([0.0, 3.175])),
+        },
+    }
     job = Job.model_validate(document)
     assert list(problems_of(job)) == []
     return job
@@ -133,14 +193,16 @@ def fitted_jobs(draw: st.DrawFn) -> Job:
         if thing["kind"] in ("window", "cabinet"):
             sides += [f"{thing['id']}:left", f"{thing['id']}:right"]
     across: dict[str, Any] = draw(
-        st.sampled_from([
-            {"kind": "fitted", "lines": sides[:2], "how": "ends"},
-            {"kind": "fitted", "lines": sides[-2:], "how": "ends"},
-            {"kind": "fitted", "lines": sides[-2:], "how": "all"},
-            {"kind": "fitted", "lines": sides[-2:], "how": "joints"},
-            {"kind": "full-at", "line": sides[-1]},
-        ])
-    )  # fmt: skip
+        st.sampled_from(
+            [
+                {"kind": "fitted", "lines": sides[:2], "how": "ends"},
+                {"kind": "fitted", "lines": sides[-2:], "how": "ends"},
+                {"kind": "fitted", "lines": sides[-2:], "how": "all"},
+                {"kind": "fitted", "lines": sides[-2:], "how": "joints"},
+                {"kind": "full-at", "line": sides[-1]},
+            ]
+        )
+    )
     up = draw(st.sampled_from([{"kind": "whole-courses"}, {"kind": "full-top"}, {}]))
     wall["start"] = {"across": across, "up": {"kind": "full-counter", **up}}
     if draw(st.booleans()):
@@ -184,8 +246,10 @@ def kitchens(draw: st.DrawFn) -> Job:
         for thing in wall["things"]:
             thing["kind"] = thing["kind"].removesuffix(f"-{number}")
         if number < count - 1 and draw(st.booleans()):
-            wall["corner"] = {"kind": draw(st.sampled_from(["inside", "outside"])),
-                              "laps": draw(st.sampled_from(["this", "next"]))}  # fmt: skip
+            wall["corner"] = {
+                "kind": draw(st.sampled_from(["inside", "outside"])),
+                "laps": draw(st.sampled_from(["this", "next"])),
+            }
         if number and document["walls"][-1].get("corner") and draw(st.booleans()):
             wall["start"] = {"up": {"kind": "carried"}}
         document["walls"].append(wall)

@@ -20,19 +20,29 @@ from pennant.core.survey.kitchen import kitchen_of
 TILE = {"length": 100, "height": 100, "thickness": 8}
 LINER = {"tile": {"length": 200, "height": 20, "thickness": 10}}
 PANEL = {
-    "id": "panel", "wall": "a", "left": 400, "width": 500, "bottom": 80, "height": 260,
-    "tile": TILE, "pattern": {"kind": "diagonal", "joint": 2},
-}  # fmt: skip
+    "id": "panel",
+    "wall": "a",
+    "left": 400,
+    "width": 500,
+    "bottom": 80,
+    "height": 260,
+    "tile": TILE,
+    "pattern": {"kind": "diagonal", "joint": 2},
+}
 
 
 def the_job(*areas: dict[str, Any]) -> Job:
     document = a_job().model_dump(mode="json")
-    return Job.model_validate({
-        **document, "units": "mm", "areas": list(areas),
-        "tile": {"length": 150, "height": 50, "thickness": 8},
-        "pattern": {"kind": "courses", "joint": 2},
-        "walls": [{"id": "a", "length": 1500, "top": {"height": 450}}],
-    })  # fmt: skip
+    return Job.model_validate(
+        {
+            **document,
+            "units": "mm",
+            "areas": list(areas),
+            "tile": {"length": 150, "height": 50, "thickness": 8},
+            "pattern": {"kind": "courses", "joint": 2},
+            "walls": [{"id": "a", "length": 1500, "top": {"height": 450}}],
+        }
+    )
 
 
 def made_with(*areas: dict[str, Any]) -> Plan:
@@ -79,8 +89,7 @@ class TestJoints:
     @pytest.mark.parametrize("joints", ["through", "broken"])
     def test_level_joints_are_the_walls_only_where_they_go_through(self, joints: str) -> None:
         tile = {"length": 150, "height": 50, "thickness": 8}
-        area = {**PANEL, "tile": tile, "pattern": {"kind": "courses", "joint": 2},
-                "joints": joints}  # fmt: skip
+        area = {**PANEL, "tile": tile, "pattern": {"kind": "courses", "joint": 2}, "joints": joints}
         made = made_with(area)
         walls = {piece.box.y0 for piece in of(made, "") if piece.kind == "full"}
         areas = {piece.box.y0 for piece in of(made, "panel") if piece.kind == "full"}
@@ -156,15 +165,19 @@ class TestWhatItTakes:
         assert steps(the(made, "grout").working)["to fill"] == pytest.approx(by_hand, rel=1e-4)
 
     def test_a_larger_tile_is_bedded_thicker(self) -> None:
-        large = {**PANEL, "tile": {"length": 495, "height": 255, "thickness": 8},
-                 "pattern": {"kind": "courses", "joint": 2}}  # fmt: skip
+        large = {
+            **PANEL,
+            "tile": {"length": 495, "height": 255, "thickness": 8},
+            "pattern": {"kind": "courses", "joint": 2},
+        }
         job = the_job(large)
         made = plan(job)
         own = sum(piece.area for piece in made.pieces if piece.of == "panel")
         own += joints_of(lay(job, kitchen_of(job)))["panel"]
         whole = 1500 * 450 - own - (made.areas.sealant + made.areas.clearance + made.areas.trim)
-        small, big = (bed_of(notch_for(*size)) + job.settings.keyed_coat
-                      for size in ((150, 50), (495, 255)))  # fmt: skip
+        small, big = (
+            bed_of(notch_for(*size)) + job.settings.keyed_coat for size in ((150, 50), (495, 255))
+        )
         by_hand = (whole * small + own * (big + job.settings.back_butter)) / 1e6
         assert big > small
         assert steps(the(made, "adhesive").working)["mixed"] == pytest.approx(by_hand, rel=1e-6)
@@ -183,10 +196,13 @@ class TestWhatCannotBe:
             ([{**PANEL, "centre": "hood"}], "/areas/0/centre", "names nothing on that wall"),
             ([PANEL, {**PANEL, "left": 950}], "/areas/1/id", "id of another area"),
             ([{**PANEL, "width": 40, "liner": LINER}], "/areas/0/width", "less than half a tile"),
-            ([{**PANEL, "pattern": {"kind": "hexagon", "joint": 2}}], "/areas/0/tile/length",
-             "too short for a hexagon"),
+            (
+                [{**PANEL, "pattern": {"kind": "hexagon", "joint": 2}}],
+                "/areas/0/tile/length",
+                "too short for a hexagon",
+            ),
         ],
-    )  # fmt: skip
+    )
     def test_says_which_and_what_is_wrong(
         self, areas: list[dict[str, Any]], pointer: str, says: str
     ) -> None:
@@ -210,9 +226,17 @@ class TestRefusedOfItsTile:
         squares = {"kind": "courses", "joint": 0.1}
         # 500 x 260 mm of 5.1 mm modules are 5,000; four such areas with the wall are too many.
         four = [
-            {**PANEL, "id": f"p{n}", "left": 10 + n * 370, "width": 360, "tile": tiny,
-             "bottom": 3, "height": 440, "pattern": squares}
+            {
+                **PANEL,
+                "id": f"p{n}",
+                "left": 10 + n * 370,
+                "width": 360,
+                "tile": tiny,
+                "bottom": 3,
+                "height": 440,
+                "pattern": squares,
+            }
             for n in range(4)
-        ]  # fmt: skip
+        ]
         with pytest.raises(JobRefused, match="pieces in this kitchen"):
             made_with(*four)

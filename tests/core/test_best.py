@@ -20,9 +20,12 @@ from pennant.core.survey.kitchen import kitchen_of
 def floating(**start: Any) -> Job:
     """A wall of 96 in whose open right end may go 4 in further or stop 1 in short."""
     wall = {
-        "id": "a", "length": "96", "top": {"kind": "open", "height": "21"}, "start": start,
+        "id": "a",
+        "length": "96",
+        "top": {"kind": "open", "height": "21"},
+        "start": start,
         "right": {"kind": "open", "ahead": "4", "back": "1"},
-    }  # fmt: skip
+    }
     return a_job(walls=[wall], bond=(0, 1))
 
 
@@ -49,9 +52,12 @@ class TestFloatingEnds:
 
         def right(**end: str) -> float:
             wall = {
-                "id": "a", "length": "97 1/4", "top": {"kind": "open", "height": "21"},
-                "left": {"kind": "open", "ahead": 0, "back": 0}, "right": {"kind": "open", **end},
-            }  # fmt: skip
+                "id": "a",
+                "length": "97 1/4",
+                "top": {"kind": "open", "height": "21"},
+                "left": {"kind": "open", "ahead": 0, "back": 0},
+                "right": {"kind": "open", **end},
+            }
             job = a_job(walls=[wall], bond=(0, 1))
             *_, last = best_round(job)
             return last.job.walls[0].start.right / IN
@@ -79,14 +85,18 @@ class TestWholeCoursesByTheirJoints:
 
     def job(self, **start: Any) -> Job:
         wall = {
-            "id": "a", "length": "103 1/4", "top": {"kind": "ceiling", "height": "46 1/4"},
-            "left": {"kind": "corner"}, "right": {"kind": "open"}, "start": start,
+            "id": "a",
+            "length": "103 1/4",
+            "top": {"kind": "ceiling", "height": "46 1/4"},
+            "left": {"kind": "corner"},
+            "right": {"kind": "open"},
+            "start": start,
             "things": [
                 "cabinet 0 wide 33 clear 18",
                 "window 40 1/2 wide 28 3/4 sill 7 3/4 high 31",
                 "cabinet 4 from right wide 23 1/2 clear 18",
             ],
-        }  # fmt: skip
+        }
         return a_job(walls=[wall], tile=("5 7/8", "2 15/16"), bond=(1, 2))
 
     def test_the_best_is_the_same_whatever_is_planted(self) -> None:
@@ -97,8 +107,10 @@ class TestWholeCoursesByTheirJoints:
             {"across": {"kind": "full-left", "nudge": "1 5/8"}, "up": {"kind": "whole-courses"}},
             {"across": {"kind": "centred", "what": "joint", "on": "wall"}},
         ]
-        found = [best_found(job, kitchen_of(job), "a").start for job in
-                 (self.job(**start) for start in planted)]  # fmt: skip
+        found = [
+            best_found(job, kitchen_of(job), "a").start
+            for job in (self.job(**start) for start in planted)
+        ]
         assert found[0] == found[1] == found[2]
         assert (found[0].across, found[0].up) == (FullRight(), WholeCourses())
         assert found[0].right == pytest.approx(IN / 4)
@@ -116,10 +128,12 @@ class TestOnAStoneSplash:
     def best(self, high: str, top: str, wide: str = "96 1/2") -> tuple[float, float, Start]:
         """What the splash and the ceiling get (in) of a tile of 2 15/16, and the start."""
         wall = {
-            "id": "a", "length": "96 1/2", "top": {"kind": "ceiling", "height": top},
+            "id": "a",
+            "length": "96 1/2",
+            "top": {"kind": "ceiling", "height": top},
             "right": {"kind": "open"},
             "things": [f'upstand "Splash" 0 wide {wide} high {high} deep 3/4'],
-        }  # fmt: skip
+        }
         job = a_job(walls=[wall], tile=("5 7/8", "2 15/16"), bond=(1, 2))
         start = best_found(job, kitchen_of(job), "a").start
         readings = {one.edge: one for one in plan(started(job, "a", start)).edges}
@@ -168,9 +182,10 @@ class TestBoundToAPlace:
         assert best.measured.of(job.wishes[0]) == pytest.approx(0, abs=0.8)
         off = started(job, "a", Start())
         now = next(
-            one for one in every_start(off, kitchen_of(off), "a", 200).outcomes
+            one
+            for one in every_start(off, kitchen_of(off), "a", 200).outcomes
             if one.start == Start()
-        )  # fmt: skip
+        )
         # The window's middle is at 42: 5 modules are 40 5/8, and half a module either way 44 11/16.
         assert now.measured.of(job.wishes[0]) / IN == pytest.approx(42 - 40.5625)
 
@@ -196,11 +211,20 @@ class TestUnmet:
 def round_a_corner() -> Job:
     """Two short walls that meet in a corner, with a window and a box."""
     walls = [
-        {"id": "a", "length": "45 1/2", "top": {"kind": "open", "height": "18 3/4"},
-         "things": ["window 9 wide 17 sill 6 high 20"], "corner": {"kind": "inside"}},
-        {"id": "b", "length": "33 1/4", "top": {"kind": "open", "height": "18 3/4"},
-         "things": ["outlet 12 up 9"]},
-    ]  # fmt: skip
+        {
+            "id": "a",
+            "length": "45 1/2",
+            "top": {"kind": "open", "height": "18 3/4"},
+            "things": ["window 9 wide 17 sill 6 high 20"],
+            "corner": {"kind": "inside"},
+        },
+        {
+            "id": "b",
+            "length": "33 1/4",
+            "top": {"kind": "open", "height": "18 3/4"},
+            "things": ["outlet 12 up 9"],
+        },
+    ]
     return a_job(walls=walls)
 
 
@@ -251,8 +275,11 @@ class TestBottomCourse:
         }
         job = a_job(walls=[wall], tile=("6", "6"), bond=(0, 1))
         best = every_start(job, kitchen_of(job), "a", 60).outcomes[0]
-        made = plan(job.model_copy(update={"walls": (
-            job.walls[0].model_copy(update={"start": best.start}),)}))  # fmt: skip
+        made = plan(
+            job.model_copy(
+                update={"walls": (job.walls[0].model_copy(update={"start": best.start}),)}
+            )
+        )
         return min(piece.height for piece in made.pieces if piece.course == 0) / IN
 
     @pytest.mark.parametrize("clear", ["20", "20 1/2", "22"])
@@ -275,8 +302,9 @@ class TestToleranceOfSetting:
         """Panels without joints: three courses and the two gaps are just the height."""
         wall = {"id": "a", "length": "70", "top": {"kind": "ceiling", "height": "16 1/4"}}
         gaps = {"counter_gap": "1/8 in", "overhead_gap": "1/8 in"}
-        job = a_job(walls=[wall], bond=(0, 1), joint="0", tile=("13", "5 1/3"),
-                    settings={**NO_GAPS, **gaps})  # fmt: skip
+        job = a_job(
+            walls=[wall], bond=(0, 1), joint="0", tile=("13", "5 1/3"), settings={**NO_GAPS, **gaps}
+        )
         best = best_found(job, kitchen_of(job), "a")
         assert (best.measured.counter, best.measured.never) == (0, 0)
         assert best.measured.cut == 3  # the end's alone
@@ -286,9 +314,9 @@ class TestToleranceOfSetting:
         job = a_job(openings=[WINDOW])
         *_, found = best_round(job)
         (wall,) = found.job.walls
-        near = wall.start.model_copy(update={
-            "up": wall.start.up.model_copy(update={"nudge": wall.start.up.nudge + 0.4})
-        })  # fmt: skip
+        near = wall.start.model_copy(
+            update={"up": wall.start.up.model_copy(update={"nudge": wall.start.up.nudge + 0.4})}
+        )
         planted = started(job, "a", near)
         assert better_of(planted, found.job) is planted
 

@@ -22,8 +22,9 @@ class TestSizes:
         with pytest.raises(ValidationError) as caught:
             a_job(tile=("1 mm", "1 mm"))
         assert [error["loc"] for error in caught.value.errors()] == [
-            ("tile", "length"), ("tile", "height"),
-        ]  # fmt: skip
+            ("tile", "length"),
+            ("tile", "height"),
+        ]
 
     def test_a_small_tile_on_a_long_wall(self) -> None:
         found = refusals(tile=("10 mm", "10 mm"), length="25 m")
@@ -58,9 +59,10 @@ class TestThings:
         assert "is taken" in refusals(devices=[{**OUTLET, "id": id_}])["/walls/0/things/0/id"]
 
     def test_a_shelf_without_its_thickness(self) -> None:
-        assert "thickness counts" in refusals(things=["shelf 10 wide 20 clear 15"])[
-            "/walls/0/things/0/thick"
-        ]  # fmt: skip
+        assert (
+            "thickness counts"
+            in refusals(things=["shelf 10 wide 20 clear 15"])["/walls/0/things/0/thick"]
+        )
 
     def test_casing_that_fills_its_window(self) -> None:
         found = refusals(things=["window 10 wide 20 sill 4 high 9 casing 5"])
@@ -87,18 +89,22 @@ class TestReferences:
         assert "on it: outlet, window" in found["/walls/0/things/0/at/taken_from"]
 
     def test_in_a_ring(self) -> None:
-        found = refusals(things=[
-            "outlet 4 from switch right up 9", "switch 5 from pipe left up 9",
-            "pipe 6 from outlet left up 9 dia 1",
-        ])  # fmt: skip
+        found = refusals(
+            things=[
+                "outlet 4 from switch right up 9",
+                "switch 5 from pipe left up 9",
+                "pipe 6 from outlet left up 9 dia 1",
+            ]
+        )
         (pointer, message), *_ = found.items()
         assert pointer == "/walls/0/things/0/at"
         assert "by way of Outlet, Switch, Pipe" in message
 
     def test_from_itself(self) -> None:
-        assert "from itself" in refusals(things=["outlet 4 from outlet left up 9"])[
-            "/walls/0/things/0/at"
-        ]  # fmt: skip
+        assert (
+            "from itself"
+            in refusals(things=["outlet 4 from outlet left up 9"])["/walls/0/things/0/at"]
+        )
 
     def test_from_a_laser_line_of_unknown_height(self) -> None:
         found = refusals(things=["outlet 4 up 9 from laser"])
@@ -123,15 +129,17 @@ class TestStart:
     @pytest.mark.parametrize(
         ("start", "pointer"),
         [
-            ({"across": {"kind": "centred", "on": "opening", "opening": "none"}},
-             "/walls/0/start/across/thing"),
+            (
+                {"across": {"kind": "centred", "on": "opening", "opening": "none"}},
+                "/walls/0/start/across/thing",
+            ),
             ({"across": {"kind": "centred", "on": "opening"}}, "/walls/0/start/across/thing"),
             ({"across": {"kind": "centred", "on": "point"}}, "/walls/0/start/across/x"),
             ({"across": {"kind": "centred", "on": "point", "x": "97"}}, "/walls/0/start/across/x"),
             ({"up": {"kind": "full-top", "under": "none"}}, "/walls/0/start/up/under"),
             ({"up": {"kind": "carried"}}, "/walls/0/start/up/kind"),
         ],
-    )  # fmt: skip
+    )
     def test_or_is_refused(self, start: dict, pointer: str) -> None:
         assert refusals(start=start).keys() == {pointer}
 
@@ -149,8 +157,9 @@ class TestRefusing:
         with pytest.raises(JobRefused) as caught:
             plan(job)
         assert {p.pointer for p in caught.value.problems} == {
-            "/pattern/joint", "/walls/0/start/across/x",
-        }  # fmt: skip
+            "/pattern/joint",
+            "/walls/0/start/across/x",
+        }
 
     def test_an_unknown_field_is_not_silently_dropped(self) -> None:
         document = a_job().model_dump()

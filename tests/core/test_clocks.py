@@ -30,10 +30,15 @@ def key(number: int) -> str:
 def noted(*said: tuple[float, Any]) -> list[Entry]:
     """Entries at minutes; what is taken back is named by its number."""
     return [
-        Entry(number, key(number), minute, TakenBack() if isinstance(one, int) else one,
-              takes_back=one if isinstance(one, int) else None)
+        Entry(
+            number,
+            key(number),
+            minute,
+            TakenBack() if isinstance(one, int) else one,
+            takes_back=one if isinstance(one, int) else None,
+        )
         for number, (minute, one) in enumerate(said, 1)
-    ]  # fmt: skip
+    ]
 
 
 def running(job: Job, *said: tuple[float, Any]) -> dict[str, Clock]:

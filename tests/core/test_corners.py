@@ -26,7 +26,7 @@ def corner_job(across: dict[str, Any], *, kind: str = "inside", **changes: Any) 
             {"id": "b", "length": "50", "top": TOP, "start": {"across": across, "up": CARRIED}},
         ],
         **changes,
-    )  # fmt: skip
+    )
 
 
 def corner(job: Job) -> CornerReading:
@@ -40,19 +40,32 @@ class TestBead:
 
     def test_is_run_once_also_where_a_window_before_it_is_tiled_inside(self) -> None:
         def beads(**opening: Any) -> float:
-            window = {"kind": "window", "id": "w", "at": "20", "width": "20", "sill": "4",
-                      "height": "12", **opening}  # fmt: skip
+            window = {
+                "kind": "window",
+                "id": "w",
+                "at": "20",
+                "width": "20",
+                "sill": "4",
+                "height": "12",
+                **opening,
+            }
             job = a_job(
                 walls=[
-                    {"id": "a", "length": "60", "top": TOP, "corner": {"kind": "inside"},
-                     "things": [window]},
+                    {
+                        "id": "a",
+                        "length": "60",
+                        "top": TOP,
+                        "corner": {"kind": "inside"},
+                        "things": [window],
+                    },
                     {"id": "b", "length": "50", "top": TOP},
                 ],
                 settings={"corner_gap": 3, "opening_gap": 3},
-            )  # fmt: skip
+            )
             fields = [one.whole for one in lay(job, kitchen_of(job))]
-            return sum(length for (kind, _), length in sealant_lengths(fields).items()
-                       if kind == "corner")  # fmt: skip
+            return sum(
+                length for (kind, _), length in sealant_lengths(fields).items() if kind == "corner"
+            )
 
         inside = {"depth": "4", "returns": ["left", "right"]}
         # The returns have corners of their own, at head and foot: four of 4 in.
@@ -135,10 +148,12 @@ class TestCourseStep:
     """Courses that meet in a corner line up; a step between them must be cured."""
 
     def job(self, up: dict[str, Any]) -> Job:
-        return a_job(walls=[
-            {"id": "a", "length": "60", "top": TOP, "corner": {"kind": "inside"}},
-            {"id": "b", "length": "50", "top": TOP, "start": {"up": up}},
-        ])  # fmt: skip
+        return a_job(
+            walls=[
+                {"id": "a", "length": "60", "top": TOP, "corner": {"kind": "inside"}},
+                {"id": "b", "length": "50", "top": TOP, "start": {"up": up}},
+            ]
+        )
 
     def steps(self, up: dict[str, Any]) -> list[float]:
         found = plan(self.job(up)).findings
@@ -150,9 +165,14 @@ class TestCourseStep:
         assert self.steps({"kind": "full-counter", "nudge": "2 1/2"}) == [pytest.approx(1 / 8)]
 
     @pytest.mark.parametrize(
-        "up", [CARRIED, {"kind": "full-counter"}, {"kind": "full-counter", "nudge": "1/32"},
-               {"kind": "full-counter", "nudge": "2 5/8"}]
-    )  # fmt: skip
+        "up",
+        [
+            CARRIED,
+            {"kind": "full-counter"},
+            {"kind": "full-counter", "nudge": "1/32"},
+            {"kind": "full-counter", "nudge": "2 5/8"},
+        ],
+    )
     def test_courses_that_line_up(self, up: dict[str, Any]) -> None:
         assert self.steps(up) == []
 

@@ -32,16 +32,30 @@ from pennant.words.start import say_counter_start
 
 SQUARE = {"length": "6", "height": "6", "thickness": "3/8"}
 STACK = {"kind": "courses", "joint": "1/8", "bond": {"p": 0, "q": 1}}
-SINK = {"kind": "sink", "id": "sink", "name": "Sink", "at": "30", "width": "30", "front": "3",
-        "depth": "16"}  # fmt: skip
+SINK = {
+    "kind": "sink",
+    "id": "sink",
+    "name": "Sink",
+    "at": "30",
+    "width": "30",
+    "front": "3",
+    "depth": "16",
+}
 PLY = {"kind": "plywood", "name": "Plywood", "thickness": "3/4", "width": "48", "length": "96"}
 BOARD = {"kind": "board", "name": "Board", "thickness": "1/2", "width": "36", "length": "60"}
 EDGE = {"tile": {"length": "6", "height": "2", "thickness": "3/8"}, "on": "wood"}
 
 
 def counter_with(**changes: Any) -> dict[str, Any]:
-    own = {"id": "worktop", "name": "Worktop", "wall": "a", "width": "90", "depth": "25",
-           "tile": SQUARE, "pattern": STACK}  # fmt: skip
+    own = {
+        "id": "worktop",
+        "name": "Worktop",
+        "wall": "a",
+        "width": "90",
+        "depth": "25",
+        "tile": SQUARE,
+        "pattern": STACK,
+    }
     return {**own, **changes}
 
 
@@ -112,10 +126,14 @@ class TestLaid:
     def test_the_left_edge_is_seen_from_the_left(self) -> None:
         # There the front edge is at the right: its first whole piece ends where the counter's does.
         made = plan(job_with(counter_with(front=EDGE, left="open")))
-        ends = {round(25 * IN - piece.box.x1, 3) for piece in on(made, "worktop.left")
-                if piece.kind == "full"}  # fmt: skip
-        assert ends == {round(piece.box.y0, 3) for piece in on(made, "worktop")
-                        if piece.kind == "full"}  # fmt: skip
+        ends = {
+            round(25 * IN - piece.box.x1, 3)
+            for piece in on(made, "worktop.left")
+            if piece.kind == "full"
+        }
+        assert ends == {
+            round(piece.box.y0, 3) for piece in on(made, "worktop") if piece.kind == "full"
+        }
 
     def test_a_leg_of_an_edge_piece_takes_room_from_the_tile(self) -> None:
         made = plan(job_with(counter_with(front={**EDGE, "over": "1"})))
@@ -126,22 +144,40 @@ def random_counter(random: random.Random) -> Job:
     """A counter in millimetres with a sink, begun somewhere."""
     width, depth = random.uniform(900, 3_000), random.uniform(400, 800)
     wide, deep = random.uniform(300, 700), random.uniform(250, depth - 120)
-    sink = {"kind": "sink", "id": "sink", "at": random.uniform(20, width - wide - 20),
-            "width": wide, "front": random.uniform(20, depth - deep - 20), "depth": deep,
-            "rim": random.choice([0, 12])}  # fmt: skip
+    sink = {
+        "kind": "sink",
+        "id": "sink",
+        "at": random.uniform(20, width - wide - 20),
+        "width": wide,
+        "front": random.uniform(20, depth - deep - 20),
+        "depth": deep,
+        "rim": random.choice([0, 12]),
+    }
     p, q = random.choice([(0, 1), (1, 2), (1, 3)])
     own = counter_with(
-        width=width, depth=depth, cut_outs=[sink],
-        tile={"length": random.uniform(90, 320), "height": random.uniform(60, 320),
-              "thickness": 9},
+        width=width,
+        depth=depth,
+        cut_outs=[sink],
+        tile={"length": random.uniform(90, 320), "height": random.uniform(60, 320), "thickness": 9},
         pattern={"kind": "courses", "joint": random.uniform(1.5, 5), "bond": {"p": p, "q": q}},
-        start={"across": {"kind": "full-left", "nudge": random.uniform(-200, 200)},
-               "up": {"kind": "full-counter", "nudge": random.uniform(-150, 0)}},
-        left=random.choice(["wall", "side", "open"]), front=random.choice([None, EDGE]),
-    )  # fmt: skip
-    return job_with(own, length=width, settings={"counter_gap": 3, "corner_gap": 3,
-                                                 "opening_gap": 3, "trim_face": 4,
-                                                 "box_clearance": 2})  # fmt: skip
+        start={
+            "across": {"kind": "full-left", "nudge": random.uniform(-200, 200)},
+            "up": {"kind": "full-counter", "nudge": random.uniform(-150, 0)},
+        },
+        left=random.choice(["wall", "side", "open"]),
+        front=random.choice([None, EDGE]),
+    )
+    return job_with(
+        own,
+        length=width,
+        settings={
+            "counter_gap": 3,
+            "corner_gap": 3,
+            "opening_gap": 3,
+            "trim_face": 4,
+            "box_clearance": 2,
+        },
+    )
 
 
 def tiles_by_clipping(job: Job) -> list[Any]:
@@ -149,8 +185,11 @@ def tiles_by_clipping(job: Job) -> list[Any]:
     counter, s = job.counters[0], job.settings
     sink = counter.cut_outs[0]
     edged = counter.front is not None
-    left = {"wall": s.corner_gap, "side": s.opening_gap,
-            "open": s.counter_gap if edged else s.trim_face}[counter.left]  # fmt: skip
+    left = {
+        "wall": s.corner_gap,
+        "side": s.opening_gap,
+        "open": s.counter_gap if edged else s.trim_face,
+    }[counter.left]
     front = s.counter_gap if edged else s.trim_face
     field = box(left, front, counter.width - s.corner_gap, counter.depth - s.counter_gap)
     gap = s.box_clearance if sink.rim else s.opening_gap
@@ -239,8 +278,10 @@ class TestBuiltUp:
         assert after.frame[3] == pytest.approx(before.frame[3])  # what hangs stays where it hung
 
     def test_counters_of_one_run_must_build_up_alike_then(self) -> None:
-        two = [counter_with(width="40", heights="bare", layers=[PLY]),
-               counter_with(id="other", at="50", width="40", heights="bare")]  # fmt: skip
+        two = [
+            counter_with(width="40", heights="bare", layers=[PLY]),
+            counter_with(id="other", at="50", width="40", heights="bare"),
+        ]
         pointer, message = problem_of(*two)
         assert pointer == "/counters/1/heights"
         assert "finished" in message
@@ -248,14 +289,17 @@ class TestBuiltUp:
     def test_sheets_are_ripped_to_its_depth(self) -> None:
         # 25 in deep, 90 long: of 48 x 96 one strip of 96 does it; of 36 x 60 two strips of 36
         # across come to 72 a sheet, so two sheets.
-        amounts = {one.id: one.amount for one in plan(
-            job_with(counter_with(layers=[PLY, BOARD]))).quantities}  # fmt: skip
+        amounts = {
+            one.id: one.amount
+            for one in plan(job_with(counter_with(layers=[PLY, BOARD]))).quantities
+        }
         assert (amounts["layers@worktop.1"], amounts["layers@worktop.2"]) == (1, 2)
 
     def test_a_sheet_narrower_than_the_counter_goes_by_area(self) -> None:
         narrow = {**BOARD, "width": "24", "length": "24"}
-        amounts = {one.id: one.amount for one in plan(
-            job_with(counter_with(layers=[narrow]))).quantities}  # fmt: skip
+        amounts = {
+            one.id: one.amount for one in plan(job_with(counter_with(layers=[narrow]))).quantities
+        }
         # 90 x 25 in and a tenth, of 24 x 24 in: 4.3.
         assert amounts["layers@worktop.1"] == 5
 
@@ -278,8 +322,9 @@ class TestTakes:
     def test_edge_pieces_on_wood_hold_by_an_adhesive_that_gives(self) -> None:
         on_wood = job_with(counter_with(front=EDGE))
         on_board = job_with(counter_with(front={**EDGE, "on": "board"}))
-        glued, bedded = ({one.id: one for one in plan(job).quantities}
-                         for job in (on_wood, on_board))  # fmt: skip
+        glued, bedded = (
+            {one.id: one for one in plan(job).quantities} for job in (on_wood, on_board)
+        )
         assert "edge-adhesive" not in bedded
         # 90 x 2 in at 1.5 litres a m2 are 174 ml: one cartridge.
         assert glued["edge-adhesive"].amount == 1
@@ -288,8 +333,10 @@ class TestTakes:
     def test_board_lies_in_a_bed(self) -> None:
         without = job_with(counter_with(layers=[PLY]))
         with_board = job_with(counter_with(layers=[BOARD]))
-        less, more = ({one.id: one.amount for one in plan(job).quantities}["adhesive-water"]
-                      for job in (without, with_board))  # fmt: skip
+        less, more = (
+            {one.id: one.amount for one in plan(job).quantities}["adhesive-water"]
+            for job in (without, with_board)
+        )
         s = without.settings
         litres = 90 * 25 * IN * IN / 1e6 * (bed_of(SQUARE_6_6) + s.keyed_coat)
         water = litres * s.adhesive_density * (1 + s.adhesive_waste) * s.adhesive_water
@@ -303,8 +350,9 @@ class TestTakes:
 
     def test_an_edge_in_view_has_a_bead_behind_its_pieces_and_else_a_trim(self) -> None:
         def takes(**changes: Any) -> dict[str, float]:
-            job = job_with(counter_with(right="open", **changes),
-                           settings={"counter_gap": 3, "trim_face": 3})  # fmt: skip
+            job = job_with(
+                counter_with(right="open", **changes), settings={"counter_gap": 3, "trim_face": 3}
+            )
             kitchen = kitchen_of(job)
             own = [one.whole for one in lay(job, kitchen) if one.plan.surface == "worktop"]
             found = sealant_lengths(own)
@@ -321,8 +369,9 @@ class TestTakes:
     def test_what_is_open_pored_is_sealed_and_nothing_else(self) -> None:
         sealer = {"sealer": {"name": "S", "pack": 1, "cover": 10}}
         own = counter_with(tile={**SQUARE, "porous": True})
-        line = next(one for one in plan(job_with(own, products=sealer)).quantities
-                    if one.id == "sealer")  # fmt: skip
+        line = next(
+            one for one in plan(job_with(own, products=sealer)).quantities if one.id == "sealer"
+        )
         # Before it is set, before grout and after it.
         litres = line.working.terms[0].terms[0]
         assert litres.value == pytest.approx(3 * 90 * 25 * IN * IN / 1e6 / 10)
@@ -335,7 +384,10 @@ class TestDone:
         job = job_with(counter_with(front={**EDGE, "on": "board"}))
         sections = setting_sections(job, plan(job), {}, lambda _: True)
         assert list(dict.fromkeys(one.surface for one in sections)) == [
-            "worktop.front", "worktop", "a"]  # fmt: skip
+            "worktop.front",
+            "worktop",
+            "a",
+        ]
 
     def test_pieces_on_wood_are_a_step_of_their_own(self) -> None:
         job = job_with(counter_with(front=EDGE))
@@ -346,7 +398,9 @@ class TestDone:
         job = job_with(counter_with())
         said = {one.surface: one for one in setting_out_in_words(job, plan(job))}["worktop"]
         assert [line.what for line in said.heights[:2]] == [
-            "Row 1, front edge", "Row 2, front edge"]  # fmt: skip
+            "Row 1, front edge",
+            "Row 2, front edge",
+        ]
         assert said.heights[1].reads == "6 1/8 in"
 
 
@@ -366,8 +420,9 @@ class TestBestStart:
         wishes = wishes_on_counter(job)
         for _ in range(25):
             nudge = chance.uniform(0, 6.125 * IN)
-            start = found.start.model_copy(update={
-                "across": found.start.across.model_copy(update={"nudge": nudge})})  # fmt: skip
+            start = found.start.model_copy(
+                update={"across": found.start.across.model_copy(update={"nudge": nudge})}
+            )
             tried = counter_outcome(job, kitchen, "worktop", start)
             best = outcomes[0].measured
             left = left_by(wishes, [best, tried.measured], lambda measured: measured)
@@ -401,8 +456,9 @@ class TestRefused:
         assert (pointer, "4 in past the right end" in message) == ("/counters/0/width", True)
 
     def test_two_counters_on_one_another(self) -> None:
-        pointer, message = problem_of(counter_with(width="50"),
-                                      counter_with(id="other", at="40", width="50"))  # fmt: skip
+        pointer, message = problem_of(
+            counter_with(width="50"), counter_with(id="other", at="40", width="50")
+        )
         assert (pointer, "lies on Worktop" in message) == ("/counters/1/at", True)
 
     def test_an_id_that_is_taken(self) -> None:

@@ -23,9 +23,11 @@ def first_finding(job: Job) -> tuple[str, str]:
 
 
 JOBS = [
-    sink_wall(), demo("Tern Cottage"),
-    a_job(length="90", bond=(0, 1)), a_job(openings=[{**WINDOW, "x": "31"}]),
-]  # fmt: skip
+    sink_wall(),
+    demo("Tern Cottage"),
+    a_job(length="90", bond=(0, 1)),
+    a_job(openings=[{**WINDOW, "x": "31"}]),
+]
 
 
 class TestEffects:
@@ -44,8 +46,10 @@ class TestEffects:
             rule, places = finding.split("@")[0], {finding.split("@")[1]}
             assert not any(
                 one.rule == rule and places & set(one.places)
-                for made in after.surfaces if made.surface == surface for one in made.findings
-            )  # fmt: skip
+                for made in after.surfaces
+                if made.surface == surface
+                for one in made.findings
+            )
 
     def test_a_sliver_at_the_far_end_is_cured_by_a_move_or_a_bond(self) -> None:
         kinds = {cure.kind for cure in cures_of(JOBS[2], *first_finding(JOBS[2]))}
@@ -61,10 +65,11 @@ class TestEffects:
         uneven = next(one for one in made.findings if one.rule == "uneven-jambs")
         fits = [cure for cure in cures_of(job, "a", uneven.id) if cure.kind == "fit"]
         assert any(
-            cure.start is not None and cure.start.across.kind == "fitted"
+            cure.start is not None
+            and cure.start.across.kind == "fitted"
             and cure.amount == pytest.approx(IN / 4)
             for cure in fits
-        )  # fmt: skip
+        )
 
     def test_the_cheapest_comes_first(self) -> None:
         cures = cures_of(sink_wall(), *first_finding(sink_wall()))
@@ -75,9 +80,13 @@ class TestEffects:
 
 def a_wall(**more: Any) -> Job:
     """A wall of 6 x 4 in tile in stack bond, joints and gaps of an eighth."""
-    wall = {"id": "a", "length": more.pop("length", "49"), "left": {"kind": "corner"},
-            "right": more.pop("right", {"kind": "corner"}),
-            "top": more.pop("top", {"kind": "ceiling", "height": "20 3/4"})}  # fmt: skip
+    wall = {
+        "id": "a",
+        "length": more.pop("length", "49"),
+        "left": {"kind": "corner"},
+        "right": more.pop("right", {"kind": "corner"}),
+        "top": more.pop("top", {"kind": "ceiling", "height": "20 3/4"}),
+    }
     return a_job(walls=more.pop("walls", [wall]), tile=("6", "4"), bond=(0, 1), settings={}, **more)
 
 
@@ -185,8 +194,11 @@ class TestLegUnderThePlate:
         return a_job(things=[f"{self.BOX.format(plate)} {more}"], settings=NO_GAPS)
 
     def legs(self, job: Job) -> set[str]:
-        return {one.id for one in plan(job).findings if one.rule == "thin-leg"
-                and one.places == ("outlet:right",)}  # fmt: skip
+        return {
+            one.id
+            for one in plan(job).findings
+            if one.rule == "thin-leg" and one.places == ("outlet:right",)
+        }
 
     def test_it_is_offered_and_gone_when_it_is_taken(self) -> None:
         job = self.job("3 1/8")
@@ -194,15 +206,17 @@ class TestLegUnderThePlate:
         cure = next(one for one in cures_of(job, "a", leg) if one.kind == "cut-leg")
         after = with_cure(job, "a", cure)
         assert not self.legs(after)
-        assert "plate" in next(said.title for said in cures_said(job, "a", leg)
-                               if said.job == after)  # fmt: skip
+        assert "plate" in next(
+            said.title for said in cures_said(job, "a", leg) if said.job == after
+        )
         areas = plan(after).areas
         parts = areas.pieces + areas.joints + areas.sealant + areas.clearance + areas.trim
         assert parts == pytest.approx(areas.gross, abs=1)
         tall = sum(
             min(piece.box.y1, 10.8125 * IN) - max(piece.box.y0, 7.1875 * IN)
-            for piece in plan(job).pieces if piece.id in leg_pieces(job, leg)
-        )  # fmt: skip
+            for piece in plan(job).pieces
+            if piece.id in leg_pieces(job, leg)
+        )
         lost = plan(job).areas.pieces - areas.pieces
         assert lost == pytest.approx(IN / 8 * tall, abs=1)
 
@@ -222,8 +236,12 @@ class TestFlushEnd:
 
     def test_it_is_offered(self) -> None:
         # At 97 1/2 a course ends in a joint and its neighbours in halves that reach the line.
-        wall = {"id": "a", "length": "97 1/2", "top": {"kind": "ceiling", "height": "21"},
-                "right": {"kind": "open", "back": "1"}}  # fmt: skip
+        wall = {
+            "id": "a",
+            "length": "97 1/2",
+            "top": {"kind": "ceiling", "height": "21"},
+            "right": {"kind": "open", "back": "1"},
+        }
         job = a_job(walls=[wall], settings={"trim_face": 0, "counter_gap": 0, "corner_gap": 0})
         (ragged,) = [one for one in plan(job).findings if one.rule == "ragged-end"]
         moves = [one for one in cures_of(job, "a", ragged.id) if one.kind == "move-end"]

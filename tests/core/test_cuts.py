@@ -60,8 +60,7 @@ class TestMarks:
 
     def test_clearance_around_a_box_is_in_the_lines(self) -> None:
         plain = cutting(devices=[OUTLET], bond=(0, 1))
-        wider = cutting(devices=[OUTLET], bond=(0, 1),
-                        settings={**NO_GAPS, "box_clearance": "1/8"})  # fmt: skip
+        wider = cutting(devices=[OUTLET], bond=(0, 1), settings={**NO_GAPS, "box_clearance": "1/8"})
         uprights = [
             sorted(line.a[0] / IN for line in group(found, "A3.2").marks.lines if line.upright)
             for found in (plain, wider)
@@ -78,12 +77,12 @@ class TestMarks:
 
     def test_a_notch_is_sawn_sides_first_and_its_back_last(self) -> None:
         found = cutting(devices=[OUTLET], bond=(0, 1))
-        notched = [one for one in found.groups if one.kind == "notch"
-                   and len(one.marks.lines) == 3]  # fmt: skip
+        notched = [one for one in found.groups if one.kind == "notch" and len(one.marks.lines) == 3]
         for one in notched:
             last = one.marks.lines[-1]
-            inner = [0 < p[0] < one.marks.width and 0 < p[1] < one.marks.height
-                     for p in (last.a, last.b)]  # fmt: skip
+            inner = [
+                0 < p[0] < one.marks.width and 0 < p[1] < one.marks.height for p in (last.a, last.b)
+            ]
             assert inner == [True, True]
 
     @given(jobs())
@@ -144,8 +143,14 @@ class TestGroups:
 
     def test_what_waits_is_cut_last(self) -> None:
         unsettled = {"why": "hood not there yet", "hold": "1"}
-        cabinet = {"kind": "hood", "id": "hood", "at": "20", "width": "30", "clear": "17",
-                   "unsettled": unsettled}  # fmt: skip
+        cabinet = {
+            "kind": "hood",
+            "id": "hood",
+            "at": "20",
+            "width": "30",
+            "clear": "17",
+            "unsettled": unsettled,
+        }
         job = a_job(things=[cabinet])
         made = plan(job)
         held = {id_ for one in made.surfaces for id_ in one.held}
@@ -182,9 +187,13 @@ class TestTools:
 
     @pytest.mark.parametrize(
         ("material", "side", "tool"),
-        [("stone", 25, "nippers"), ("ceramic", 38, "nippers"), ("stone", 60, "wet saw"),
-         ("glass", 25, "wet saw")],
-    )  # fmt: skip
+        [
+            ("stone", 25, "nippers"),
+            ("ceramic", 38, "nippers"),
+            ("stone", 60, "wet saw"),
+            ("glass", 25, "wet saw"),
+        ],
+    )
     def test_small_chips_are_nipped(self, material: Material, side: float, tool: Tool) -> None:
         assert tool_for("crosscut", material, ("wet saw", "nippers"), side) == tool
 
@@ -227,8 +236,12 @@ class TestPlay:
     def test_a_plate_covers_what_it_has_to_spare(self) -> None:
         # A plate of 3 1/8 over a hole of 2 1/4 and 1/8 all round reaches 5/16 over each side, of
         # which 3/16 must stay.
-        wide = {"box_width": "2 1/4", "box_height": "3 5/8", "plate_width": "3 1/8",
-                "plate_height": "4 7/8"}  # fmt: skip
+        wide = {
+            "box_width": "2 1/4",
+            "box_height": "3 5/8",
+            "plate_width": "3 1/8",
+            "plate_height": "4 7/8",
+        }
         rules = {**NO_GAPS, "box_clearance": "1/8", "plate_cover": "3/16"}
         found = cutting(devices=[{**OUTLET, **wide}], bond=(0, 1), settings=rules)
         plays = [one.play / IN for one in found.groups if one.kind in ("notch", "hole")]

@@ -105,8 +105,15 @@ class TestHeldBack:
         days = planned(self.kitchen())
         first = {one.id: days.calendar.day_of(days.start_of(one.id) or 0) for one in days.steps}
         later = {id_.partition("@")[0] for id_, day in first.items() if day >= 15}
-        assert later == {"hood-comes", "set-held", "clean-joints-held", "grout-held",
-                         "touch-up-held", "sealant-held", "hand-over"}  # fmt: skip
+        assert later == {
+            "hood-comes",
+            "set-held",
+            "clean-joints-held",
+            "grout-held",
+            "touch-up-held",
+            "sealant-held",
+            "hand-over",
+        }
 
     def test_an_outlet_in_the_strip_gets_its_plate_after_it(self) -> None:
         apart, within = "outlet 12 from left up 4", "outlet 45 from left up 10"
@@ -124,9 +131,7 @@ class TestHeldBack:
     def test_a_hood_that_no_tile_waits_for_holds_nothing_up(self) -> None:
         plain = self.HOOD.removesuffix(" hold 4")
         without = planned(a_kitchen(things=[plain]))
-        dated = with_schedule(
-            a_kitchen(things=[plain]), outside=[{"what": "hood", "on": "day 15"}]
-        )  # fmt: skip
+        dated = with_schedule(a_kitchen(things=[plain]), outside=[{"what": "hood", "on": "day 15"}])
         days = planned(dated)
         assert days.last_day == without.last_day
         (clash,) = days.clashes
@@ -156,8 +161,10 @@ class TestAgain:
     def test_what_slipped_moves_what_hangs_on_it(self) -> None:
         job = a_kitchen()
         plain = planned(job)
-        done = [{"step": one, "on": "day 3", "at": "15:00"} for one in
-                ("boxes", "grout-trial", "clear", "scrape-off", "wash")]  # fmt: skip
+        done = [
+            {"step": one, "on": "day 3", "at": "15:00"}
+            for one in ("boxes", "grout-trial", "clear", "scrape-off", "wash")
+        ]
         later = planned(with_schedule(job, done=done))
         assert later.last_day > plain.last_day
         assert {one.step for one in later.table.stints}.isdisjoint(one["step"] for one in done)
@@ -208,18 +215,29 @@ class TestRefused:
 
     @pytest.mark.parametrize(
         ("field", "value"),
-        [("hours", ["9:00-9:00", *[""] * 6]),
-         ("hours", ["8:00-12:00, 11:00-16:00", *[""] * 6]), ("hours", ["soon", *[""] * 6]),
-         ("first", "2026-02-29"), ("first", "tomorrow"), ("loud_until", "25:00"),
-         ("by", "day 0"), ("people", 3)],
-    )  # fmt: skip
+        [
+            ("hours", ["9:00-9:00", *[""] * 6]),
+            ("hours", ["8:00-12:00, 11:00-16:00", *[""] * 6]),
+            ("hours", ["soon", *[""] * 6]),
+            ("first", "2026-02-29"),
+            ("first", "tomorrow"),
+            ("loud_until", "25:00"),
+            ("by", "day 0"),
+            ("people", 3),
+        ],
+    )
     def test_what_is_no_hour_and_no_date(self, field: str, value: Any) -> None:
         with pytest.raises(ValueError, match=field):
             with_schedule(a_kitchen(), **{field: value})
 
     def test_a_job_owners_own_step_has_its_place(self) -> None:
-        own = {"name": "Painter", "minutes": 200, "follows": ["grout"], "before": ["sealant"],
-               "wait_hours": 6}  # fmt: skip
+        own = {
+            "name": "Painter",
+            "minutes": 200,
+            "follows": ["grout"],
+            "before": ["sealant"],
+            "wait_hours": 6,
+        }
         days = planned(with_schedule(a_kitchen(), own_steps=[own]))
         ends = days.table.ends
         assert (days.start_of("sealant") or 0) >= ends["Painter"] + 360

@@ -42,37 +42,76 @@ class TestWhatIsDone:
     @pytest.mark.parametrize(
         ("changes", "there", "not_there"),
         [
-            ({}, {"clear", "wash", "set-out", "set", "grout", "sealant", "hand-over"},
-             {"power-off", "devices", "batten", "prime", "seal-face", "tile-off", "boards"}),
+            (
+                {},
+                {"clear", "wash", "set-out", "set", "grout", "sealant", "hand-over"},
+                {"power-off", "devices", "batten", "prime", "seal-face", "tile-off", "boards"},
+            ),
             ({"things": [OUTLET]}, {"power-off", "devices"}, set()),
-            ({"things": ["range 30 wide 30 down 2 courses"]}, {"batten", "appliances"},
-             {"gap-screws"}),
-            ({"things": ["range 30 wide 30 down 2 courses"], "ways": {"gap": "screws"}},
-             {"gap-screws"}, {"batten"}),
+            (
+                {"things": ["range 30 wide 30 down 2 courses"]},
+                {"batten", "appliances"},
+                {"gap-screws"},
+            ),
+            (
+                {"things": ["range 30 wide 30 down 2 courses"], "ways": {"gap": "screws"}},
+                {"gap-screws"},
+                {"batten"},
+            ),
             ({"things": [zone("painted board")]}, {"scuff", "prime"}, {"glue-coat"}),
-            ({"things": [zone("painted board")], "ways": {"paint": "scuff"}}, {"scuff"},
-             {"prime", "glue-coat"}),
-            ({"things": [zone("painted board")], "ways": {"paint": "glue"}}, {"glue-coat"},
-             {"scuff", "prime"}),
+            (
+                {"things": [zone("painted board")], "ways": {"paint": "scuff"}},
+                {"scuff"},
+                {"prime", "glue-coat"},
+            ),
+            (
+                {"things": [zone("painted board")], "ways": {"paint": "glue"}},
+                {"glue-coat"},
+                {"scuff", "prime"},
+            ),
             ({"things": [zone("old tile", old_tile="off")]}, {"tile-off", "patch"}, {"scuff"}),
-            ({"things": [zone("old tile")], "ways": {"old_tile": "off"}}, {"tile-off", "patch"},
-             {"scuff"}),
+            (
+                {"things": [zone("old tile")], "ways": {"old_tile": "off"}},
+                {"tile-off", "patch"},
+                {"scuff"},
+            ),
             ({"things": [zone("old tile")]}, {"scuff", "prime"}, {"tile-off", "patch"}),
             ({"things": [zone("bare board", flat="1/2")]}, {"patch"}, {"prime"}),
-            ({"things": [zone("plywood")], "products": {"board": {
-                "name": "Board", "width": "36", "height": "60", "thickness": "1/4"}}},
-             {"boards", "board-joints"}, {"prime"}),
+            (
+                {
+                    "things": [zone("plywood")],
+                    "products": {
+                        "board": {
+                            "name": "Board",
+                            "width": "36",
+                            "height": "60",
+                            "thickness": "1/4",
+                        }
+                    },
+                },
+                {"boards", "board-joints"},
+                {"prime"},
+            ),
             ({"products": {"mat": MAT}}, {"mat"}, set()),
             ({"tile": {"porous": True}}, {"seal-face", "seal-before", "seal-grout"}, set()),
-            ({"tile": {"porous": True}, "ways": {"sealed": "after"}}, {"seal-grout"},
-             {"seal-face", "seal-before"}),
-            ({"tile": {"porous": True}, "ways": {"sealed": "grout"}},
-             {"seal-before", "seal-grout"}, {"seal-face"}),
-            ({"tile": {"porous": True}, "ways": {"sealed": "setting"}},
-             {"seal-face", "seal-grout"}, {"seal-before"}),
+            (
+                {"tile": {"porous": True}, "ways": {"sealed": "after"}},
+                {"seal-grout"},
+                {"seal-face", "seal-before"},
+            ),
+            (
+                {"tile": {"porous": True}, "ways": {"sealed": "grout"}},
+                {"seal-before", "seal-grout"},
+                {"seal-face"},
+            ),
+            (
+                {"tile": {"porous": True}, "ways": {"sealed": "setting"}},
+                {"seal-face", "seal-grout"},
+                {"seal-before"},
+            ),
             ({"tile": {"material": "stick-on"}}, {"unpack", "set"}, {"grout", "touch-up"}),
         ],
-    )  # fmt: skip
+    )
     def test_by_what_the_wall_is(
         self, changes: dict[str, Any], there: set[str], not_there: set[str]
     ) -> None:
@@ -83,14 +122,20 @@ class TestWhatIsDone:
     @pytest.mark.parametrize(
         ("changes", "step", "doubt"),
         [
-            ({"products": {"primer": COAT}, "things": [zone("bare board")]}, "prime@1",
-             "primer-not-asked"),
+            (
+                {"products": {"primer": COAT}, "things": [zone("bare board")]},
+                "prime@1",
+                "primer-not-asked",
+            ),
             ({"products": {"sealer": COAT}}, "seal-grout@1", "sealer-not-asked"),
-            ({"tile": {"material": "stick-on"}, "products": {"adhesive": BED}}, "set@1",
-             "adhesive-not-asked"),
+            (
+                {"tile": {"material": "stick-on"}, "products": {"adhesive": BED}},
+                "set@1",
+                "adhesive-not-asked",
+            ),
             ({"things": ["range 30 wide 30 down 2 courses"]}, "appliances", "two-people"),
         ],
-    )  # fmt: skip
+    )
     def test_what_is_chosen_is_never_dropped_in_silence(
         self, changes: dict[str, Any], step: str, doubt: str
     ) -> None:
@@ -137,8 +182,13 @@ class TestWhatIsDone:
         assert "cement" in steps["grout@1"].cautions
 
     def test_gaps_of_split_stone_are_filled_from_a_bag(self) -> None:
-        tile = {"length": "18 in", "height": "6 in", "thickness": "1 in", "material": "stone",
-                "ledger": {"interlock": "1 in", "thinnest": "1/2 in", "gaps": 3}}  # fmt: skip
+        tile = {
+            "length": "18 in",
+            "height": "6 in",
+            "thickness": "1 in",
+            "material": "stone",
+            "ledger": {"interlock": "1 in", "thinnest": "1/2 in", "gaps": 3},
+        }
         bond = {"way": "shortened", "seed": 1}
         document = a_kitchen().model_dump(mode="json")
         document |= {"tile": tile, "pattern": {"kind": "courses", "joint": 0, "bond": bond}}
@@ -151,9 +201,7 @@ class TestWhatIsDone:
 
     def test_every_rule_follows_rules_that_stand_before_it(self) -> None:
         place = {rule.id: number for number, rule in enumerate(TABLE)}
-        assert all(
-            place[before] < place[rule.id] for rule in TABLE for before, _ in rule.follows
-        )  # fmt: skip
+        assert all(place[before] < place[rule.id] for rule in TABLE for before, _ in rule.follows)
         assert len(STEP_RULES) == len(TABLE)
 
 
@@ -181,11 +229,14 @@ class TestHowLongItWaits:
         [
             {"tile": {"material": "porcelain"}, "things": [zone("painted board")]},
             {"tile": {"material": "glass"}, "things": [zone("old tile")]},
-            {"tile": {"material": "porcelain"}, "things": [zone("bare board")],
-             "products": {"primer": COAT}},
+            {
+                "tile": {"material": "porcelain"},
+                "things": [zone("bare board")],
+                "products": {"primer": COAT},
+            },
             {"tile": {"material": "porcelain", "length": 600, "height": 300}},
         ],
-    )  # fmt: skip
+    )
     def test_ready_mixed_that_cannot_give_its_water_away_takes_three_days(
         self, changes: dict[str, Any]
     ) -> None:
@@ -231,9 +282,13 @@ class TestHowLongItWaits:
         grout = {"name": "Grout", "pack": 5, "set_hours": 60}
         assert waits(a_kitchen(products={"grout": grout}), "sealant")["grout"].hours == 24
 
-    @pytest.mark.parametrize(("last", "first", "second"), [
-        ("sealer", "seal-grout", "sealant"), ("sealant", "sealant", "seal-grout"),
-    ])  # fmt: skip
+    @pytest.mark.parametrize(
+        ("last", "first", "second"),
+        [
+            ("sealer", "seal-grout", "sealant"),
+            ("sealant", "sealant", "seal-grout"),
+        ],
+    )
     def test_sealer_and_sealant_by_the_jobs_own_school(
         self, last: str, first: str, second: str
     ) -> None:
@@ -289,13 +344,19 @@ class TestCutsAndPeople:
     def test_who_does_it_every_week_sets_a_small_wall_in_an_afternoon(self) -> None:
         """12 sq ft of 3 x 6 after a morning's preparation; whoever does it first takes days."""
         job = a_job(length="96", top="18", tile=("6", "3"), things=[], settings={})
-        often, first = (planned(with_schedule(job, skill=one))
-                        for one in ("every week", "first kitchen"))  # fmt: skip
-        assert {often.calendar.day_until(often.table.ends[one.id])
-                for one in often.steps if one.phase == "set"} == {1}  # fmt: skip
+        often, first = (
+            planned(with_schedule(job, skill=one)) for one in ("every week", "first kitchen")
+        )
+        assert {
+            often.calendar.day_until(often.table.ends[one.id])
+            for one in often.steps
+            if one.phase == "set"
+        } == {1}
         assert first.calendar.day_until(first.table.ends["set-last@1"]) > 1
-        fast, slow = (pieces_an_hour(with_schedule(job, skill=one)).value
-                      for one in ("every week", "first kitchen"))  # fmt: skip
+        fast, slow = (
+            pieces_an_hour(with_schedule(job, skill=one)).value
+            for one in ("every week", "first kitchen")
+        )
         assert fast > 50
         assert slow < 15
 
@@ -306,8 +367,9 @@ class TestCutsAndPeople:
         def days_of(*rules: str) -> set[int]:
             return {
                 days.calendar.day_until(days.table.ends[one.id])
-                for one in days.steps if one.rule in rules
-            }  # fmt: skip
+                for one in days.steps
+                if one.rule in rules
+            }
 
         assert days_of("set", "set-last") == {1}
         assert days_of("clean-joints", "grout") == {2}
@@ -366,8 +428,12 @@ class TestByMethod:
         assert "prime" in other
 
     def test_the_gaps_of_split_stone_are_filled_and_not_floated(self) -> None:
-        tile = {"length": 600.0, "height": 150.0, "material": "stone",
-                "ledger": Ledger(interlock=50, thinnest=7, gaps=6)}  # fmt: skip
+        tile = {
+            "length": 600.0,
+            "height": 150.0,
+            "material": "stone",
+            "ledger": Ledger(interlock=50, thinnest=7, gaps=6),
+        }
         steps = steps_for(a_kitchen(tile, joint="0", bond=(0, 1)))
         assert steps["grout@1"].minutes == 30
         assert steps["grout@1"].returns == ()
@@ -407,9 +473,10 @@ def test_laws_of_the_days_on_random_kitchens(job: Job) -> None:
         if one.end > one.start:
             assert any(w.start <= one.start and one.end <= w.end for w in days.calendar.work)
     for at in {one.start for one in stints}:
-        assert sum(
-            min(one.hands, job.schedule.people) for one in stints if one.start <= at < one.end
-        ) <= job.schedule.people  # fmt: skip
+        assert (
+            sum(min(one.hands, job.schedule.people) for one in stints if one.start <= at < one.end)
+            <= job.schedule.people
+        )
     # What is spread is set before it skins, and a batch before it stiffens.
     minute = 60 / pieces_an_hour(job).value
     for one in days.steps:
@@ -421,10 +488,12 @@ def test_laws_of_the_days_on_random_kitchens(job: Job) -> None:
     # Nothing shakes the wall while tile sets.
     beds = [
         (begins[one.id], days.table.ends[before.step] + before.wait.minutes)
-        for one in days.steps for before in one.follows
-        if before.wait is not None and before.wait.what == "set"
+        for one in days.steps
+        for before in one.follows
+        if before.wait is not None
+        and before.wait.what == "set"
         and str(steps[before.step].rule).startswith("set")
-    ]  # fmt: skip
+    ]
     last_set = max((end for _, end in beds), default=0)
     first_set = min((start for id_, start in begins.items() if id_ == "set@1"), default=0)
     for one in stints:
@@ -458,8 +527,9 @@ def test_part_of_the_old_tile_may_come_off_and_the_rest_stay() -> None:
     on, off = "zone 0 wide 36 old tile over 1/4", "zone 36 wide 60 old tile over 1/4 off"
     facts = Facts(made := a_kitchen(things=[on, off]), plan(made))
     assert ([one.id for one in facts.old_tile_on], [one.id for one in facts.old_tile_off]) == (
-        ["zone"], ["zone-2"],
-    )  # fmt: skip
+        ["zone"],
+        ["zone-2"],
+    )
     assert {"tile-off", "scuff", "patch"} <= rules_of(made)
     part = [one.minutes for one in steps_for(made).values() if one.rule == "tile-off"]
     everywhere = a_kitchen(things=[f"{on} off", off])

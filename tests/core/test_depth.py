@@ -124,8 +124,9 @@ class TestRuns:
 
     def test_beside_a_notch_there_are_two(self) -> None:
         assert self.behind((200, 30), (120, 30), (120, 100), (0, 100)) == [
-            (100, 100, 120), (30, 30, 80),
-        ]  # fmt: skip
+            (100, 100, 120),
+            (30, 30, 80),
+        ]
 
     def test_a_step_of_8_mm_parts_them_too(self) -> None:
         assert [along for *_, along in self.behind((200, 52), (80, 52), (80, 60), (0, 60))] == [

@@ -12,10 +12,11 @@ from pennant.core.survey.doubt import CornerTwice, Doubt, FallingCounter
 from pennant.words.sheet import sheet
 
 CHAIN = (
-    "cabinet 0 wide 30 1/4 clear 18", "window 6 5/16 from last wide 24 sill 6 high 20",
+    "cabinet 0 wide 30 1/4 clear 18",
+    "window 6 5/16 from last wide 24 sill 6 high 20",
     'cabinet "End cabinet" 5 3/8 from last wide 30 1/16 clear 18',
     "check 65 7/16 from cabinet right to right",
-)  # fmt: skip
+)
 """30 1/4 + 6 5/16 + 24 + 5 3/8 + 30 1/16 = 96, of which 65 3/4 lies right of the cabinet."""
 
 
@@ -55,10 +56,12 @@ class TestMisclosure:
     def test_a_second_check_that_agrees_clears_what_it_covers(self) -> None:
         short = [line.replace("5 3/8 from last", "4 7/8 from last") for line in CHAIN[:3]]
         found = the(
-            "misclosure", *short, "check 59 7/16 from window left to end-cabinet right",
+            "misclosure",
+            *short,
+            "check 59 7/16 from window left to end-cabinet right",
             "check 24 from window left to window right",
             "check 30 1/16 from end-cabinet left to end-cabinet right",
-        )  # fmt: skip
+        )
         assert found.pointers == ("/walls/0/things/2/at/value", "/walls/0/things/3/value")
 
     def test_heights_are_closed_as_well(self) -> None:
@@ -79,11 +82,14 @@ class TestCauses:
         ("read", "right", "kind"),
         [
             (20 + 7 / 16, 20 + 9 / 16, "other-side-of-the-mark"),
-            (35.25, 53.25, "swapped-digits"), (46.5, 49.5, "like-digits"),
-            (21.5, 27.5, "like-digits"), (20.5, 20.5, None), (35.25, 54.25, None),
+            (35.25, 53.25, "swapped-digits"),
+            (46.5, 49.5, "like-digits"),
+            (21.5, 27.5, "like-digits"),
+            (20.5, 20.5, None),
+            (35.25, 54.25, None),
             (9.0, 10.0, None),
         ],
-    )  # fmt: skip
+    )
     def test_a_tape_misread(self, read: float, right: float, kind: str | None) -> None:
         assert misread(read * IN, right * IN, "in") == kind
 
@@ -106,8 +112,10 @@ class TestCauses:
         assert cause.reads == pytest.approx(6.3125 * IN)
 
     def test_casing_that_was_forgotten(self) -> None:
-        lines = ("window 30 wide 20 sill 6 high 9 to jamb casing 2 1/4",
-                 "check 20 from window left to window right")  # fmt: skip
+        lines = (
+            "window 30 wide 20 sill 6 high 9 to jamb casing 2 1/4",
+            "check 20 from window left to window right",
+        )
         assert "casing" in self.cause(*lines)
 
     def test_the_tape_hooked_to_the_other_end(self) -> None:
@@ -115,8 +123,11 @@ class TestCauses:
         assert "other-end" in self.cause(*lines)
 
     def test_a_partial_that_was_left_out(self) -> None:
-        lines = ("cabinet 0 wide 30 clear 18", "hood 7 3/16 from last wide 20 clear 20",
-                 "check 20 from cabinet right to hood right")  # fmt: skip
+        lines = (
+            "cabinet 0 wide 30 clear 18",
+            "hood 7 3/16 from last wide 20 clear 20",
+            "check 20 from cabinet right to hood right",
+        )
         assert "counted-twice" in self.cause(*lines)
 
 
@@ -131,8 +142,10 @@ class TestPlaces:
     def test_an_overlap_by_how_much(self) -> None:
         found = the("overlap", "window 30 wide 24 sill 6 high 20", "hood 50 wide 30 clear 20")
         assert (found.places, found.across, found.up) == (
-            ("window", "hood"), pytest.approx(4 * IN), pytest.approx(6 * IN),
-        )  # fmt: skip
+            ("window", "hood"),
+            pytest.approx(4 * IN),
+            pytest.approx(6 * IN),
+        )
 
     def test_side_by_side_is_no_overlap(self) -> None:
         assert rules("window 30 wide 24 sill 6 high 20", "hood 54 wide 30 clear 20") == []
@@ -154,10 +167,13 @@ class TestPlaces:
     def test_an_end_that_the_start_moves_is_no_slip_of_the_tape(self) -> None:
         """A trim that goes a quarter further than a cabinet's side leaves no gap to ask about."""
         wall = {
-            "id": "a", "length": "96", "top": {"kind": "ceiling", "height": "30"},
-            "right": {"kind": "open"}, "things": ["cabinet 0 from right wide 30 clear 18"],
+            "id": "a",
+            "length": "96",
+            "top": {"kind": "ceiling", "height": "30"},
+            "right": {"kind": "open"},
+            "things": ["cabinet 0 from right wide 30 clear 18"],
             "start": {"right": "1/4"},
-        }  # fmt: skip
+        }
         assert "narrow-gap" not in {one.rule for one in plan(a_job(walls=[wall])).doubts}
 
     def test_above_the_line_where_tile_stops(self) -> None:
@@ -170,7 +186,7 @@ class TestHeights:
     @pytest.mark.parametrize(
         ("other", "what"),
         [("19", "inch"), ("18.3", "tenth"), ("18 1/16", None), ("18 3/8", None), ("22", None)],
-    )  # fmt: skip
+    )
     def test_of_cabinets(self, other: str, what: str | None) -> None:
         found = doubts("cabinet 0 wide 30 clear 18", f"cabinet 30 wide 30 clear {other}")
         assert [d.slip for d in found] == ([what] if what else [])
@@ -195,11 +211,20 @@ class TestCorners:
 
     def walls(self, left: str, right: str, top: str = "30") -> list[dict]:
         return [
-            {"id": "a", "length": "60", "top": {"height": "30"}, "corner": {"kind": "inside"},
-             "things": [f"level 59 below {left}"]},
-            {"id": "b", "length": "60", "top": {"height": top},
-             "things": [f"level 1 below {right}"]},
-        ]  # fmt: skip
+            {
+                "id": "a",
+                "length": "60",
+                "top": {"height": "30"},
+                "corner": {"kind": "inside"},
+                "things": [f"level 59 below {left}"],
+            },
+            {
+                "id": "b",
+                "length": "60",
+                "top": {"height": top},
+                "things": [f"level 1 below {right}"],
+            },
+        ]
 
     def test_measured_twice_with_one_answer(self) -> None:
         assert plan(a_job(walls=self.walls("31", "31"))).doubts == ()
@@ -256,9 +281,10 @@ class TestToKnow:
         ]
         assert (step.by, step.at) == (pytest.approx(IN / 4), 40 * IN)
         for gone in (
-            "zone 0 wide 96 old tile over 1/4", "zone 0 wide 40 old tile over 1/4 off",
+            "zone 0 wide 96 old tile over 1/4",
+            "zone 0 wide 40 old tile over 1/4 off",
             "zone 0 wide 40 old tile",
-        ):  # fmt: skip
+        ):
             assert not [one for one in doubts(gone) if one.rule == "zone-step"]
         goes_on = doubts("zone 0 wide 40 old tile over 1/4", "zone 40 wide 56 old tile over 1/4")
         assert not [one for one in goes_on if one.rule == "zone-step"]
@@ -288,10 +314,15 @@ class TestToKnow:
 
     @pytest.mark.parametrize(
         ("said", "what", "weight"),
-        [("skim damp", "damp", "ask"), ("skim loose", "loose", "ask"),
-         ("skim greasy", "greasy", "note"), ("skim cracked", "cracked", "note"),
-         ("skim flat 3/16", "uneven", "note"), ("old tile over 1/4", "over tile", "note")],
-    )  # fmt: skip
+        [
+            ("skim damp", "damp", "ask"),
+            ("skim loose", "loose", "ask"),
+            ("skim greasy", "greasy", "note"),
+            ("skim cracked", "cracked", "note"),
+            ("skim flat 3/16", "uneven", "note"),
+            ("old tile over 1/4", "over tile", "note"),
+        ],
+    )
     def test_the_wall_itself(self, said: str, what: str, weight: str) -> None:
         found = the("zone", f"zone 0 wide 96 {said}")
         assert (found.state, found.weight) == (what, weight)
@@ -318,9 +349,14 @@ class TestSetAside:
 WRONG = [
     ("Fennel Row", r"(window \d.*)wide 34 3/8", r"\1wide 33 3/8", "misclosure", "an inch"),
     ("Alder Wharf", r"wide 912", "wide 921", "misclosure", "two digits the other way round"),
-    ("Tern Cottage", r"range-gap 11 5/16", "range-gap 11 11/16", "misclosure",
-     "the other side of the inch mark"),
-]  # fmt: skip
+    (
+        "Tern Cottage",
+        r"range-gap 11 5/16",
+        "range-gap 11 11/16",
+        "misclosure",
+        "the other side of the inch mark",
+    ),
+]
 
 
 class TestDemos:

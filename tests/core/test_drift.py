@@ -26,10 +26,13 @@ def to_the_right(job: Job, made: Plan, *offs: float, courses: Any = None) -> lis
     rows = courses or range(1, len(offs) + 1)
     fifths = {p.course: p for p in made.pieces if p.id.endswith(".5")}
     return [
-        LeftToLine(piece=fifths[course].id, side="right",
-                   value=job.walls[0].length - fifths[course].box.x1 + off)
+        LeftToLine(
+            piece=fifths[course].id,
+            side="right",
+            value=job.walls[0].length - fifths[course].box.x1 + off,
+        )
         for course, off in zip(rows, offs, strict=True)
-    ]  # fmt: skip
+    ]
 
 
 def heights(made: Plan, *offs: float) -> list[Reading]:

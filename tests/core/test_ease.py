@@ -120,9 +120,11 @@ class TestOnTheWall:
 
     @examples(15)
     @given(
-        st.sampled_from(["left", "right", "up"]), st.floats(-2.5, 2.5), st.floats(50, 1500),
+        st.sampled_from(["left", "right", "up"]),
+        st.floats(-2.5, 2.5),
+        st.floats(50, 1500),
         st.integers(0, 5),
-    )  # fmt: skip
+    )
     def test_areas_add_up(self, way: str, by: float, past: float, joints: int) -> None:
         high = past / 4 if way == "up" else past
         eased = Eased.model_validate({"way": way, "past": high, "by": by, "joints": joints})

@@ -14,9 +14,17 @@ class TestEdges:
     def test_all_of_them_are_read(self) -> None:
         made = planned(overheads=[CABINET], openings=[WINDOW])
         assert {reading.edge for reading in made.edges} == {
-            "a:left", "a:right", "a:bottom", "a:top", "cabinet:right",
-            "cabinet:bottom", "window:left", "window:right", "window:bottom", "window:top",
-        }  # fmt: skip
+            "a:left",
+            "a:right",
+            "a:bottom",
+            "a:top",
+            "cabinet:right",
+            "cabinet:bottom",
+            "window:left",
+            "window:right",
+            "window:bottom",
+            "window:top",
+        }
 
     def test_a_jamb_is_met_only_beside_the_opening(self) -> None:
         # The window spans 6 to 26: from the third course (5 1/4 to 7 3/4) to the tenth (23 5/8 on).

@@ -76,11 +76,14 @@ class TestTakingAway:
         assert without_thing(job, "cabinet").walls[0].start.up.under is None
 
     def test_a_cabinet_that_others_were_measured_from(self) -> None:
-        job = a_job(things=[
-            "cabinet 3 wide 24 clear 18", "outlet 6 from cabinet right up 5 from cabinet bottom",
-            "hood 40 from cabinet centre wide 20 clear 19",
-            "check 15 from cabinet right to hood left",
-        ])  # fmt: skip
+        job = a_job(
+            things=[
+                "cabinet 3 wide 24 clear 18",
+                "outlet 6 from cabinet right up 5 from cabinet bottom",
+                "hood 40 from cabinet centre wide 20 clear 19",
+                "check 15 from cabinet right to hood left",
+            ]
+        )
         before, after = kitchen_of(job), kitchen_of(without_thing(job, "cabinet"))
         for id_ in ("outlet", "hood"):
             assert after.surfaces[0].thing(id_).box == pytest.approx(
@@ -90,9 +93,11 @@ class TestTakingAway:
 
     @pytest.mark.parametrize(
         "across",
-        [{"kind": "full-at", "line": "window:left"},
-         {"kind": "fitted", "lines": ["window:left", "window:right"]}],
-    )  # fmt: skip
+        [
+            {"kind": "full-at", "line": "window:left"},
+            {"kind": "fitted", "lines": ["window:left", "window:right"]},
+        ],
+    )
     def test_a_window_whose_jambs_the_start_named(self, across: dict) -> None:
         job = a_job(openings=[WINDOW], start={"across": across})
         left = without_thing(job, "window")
@@ -141,8 +146,9 @@ class TestWalls:
         job = with_wall(a_job(), "inside")
         two = job.walls[1]
         start = two.start.model_copy(update={"across": Folded()})
-        folded = job.model_copy(update={"walls": (job.walls[0], two.model_copy(
-            update={"start": start}))})  # fmt: skip
+        folded = job.model_copy(
+            update={"walls": (job.walls[0], two.model_copy(update={"start": start}))}
+        )
         assert list(problems_of(folded)) == []
         left = without_wall(folded, "a")
         assert left.walls[0].start.across.kind == "full-left"
@@ -150,8 +156,13 @@ class TestWalls:
 
     def test_an_end_that_was_moved_is_the_corner_once_it_joins(self) -> None:
         floating = {"kind": "open", "ahead": "2"}
-        wall = {"id": "a", "length": "60", "top": {"kind": "open", "height": "20"},
-                "right": floating, "start": {"right": "1 1/2"}}  # fmt: skip
+        wall = {
+            "id": "a",
+            "length": "60",
+            "top": {"kind": "open", "height": "20"},
+            "right": floating,
+            "start": {"right": "1 1/2"},
+        }
         job = with_wall(a_job(walls=[wall]), "none")
         assert list(problems_of(job)) == []
         assert list(problems_of(joined(job, "a", "inside"))) == []

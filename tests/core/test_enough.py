@@ -12,13 +12,20 @@ from pennant.core.site.enough import Enough, chance_at_most, enough_of, most_tha
 from pennant.core.site.record import Again, Event, SiteEvent, record_of, spot_of
 
 
-def found(job: Job, made: Plan, there: int, *said: tuple[Event, list[str]], culled: int = 0,
-          again: int = 0) -> Enough:  # fmt: skip
+def found(
+    job: Job,
+    made: Plan,
+    there: int,
+    *said: tuple[Event, list[str]],
+    culled: int = 0,
+    again: int = 0,
+) -> Enough:
     pieces = {piece.id: piece for piece in made.pieces}
     events = [
         SiteEvent(n, id_, event, spot_of(pieces[id_]))
-        for n, (event, ids) in enumerate(said) for id_ in ids
-    ]  # fmt: skip
+        for n, (event, ids) in enumerate(said)
+        for id_ in ids
+    ]
     record = record_of(events, made.pieces, 1.0)
     anew = [Again(id_, None, None) for id_ in record.broken[:again]]
     stock = cuts_of(job, made).stock
@@ -104,7 +111,7 @@ class TestChance:
     @pytest.mark.parametrize(
         ("most", "coming", "broke", "made"),
         [(2, 10, 3, 20), (0, 6, 1, 25), (9, 30, 8, 40), (1, 4, 0, 20)],
-    )  # fmt: skip
+    )
     def test_against_a_simulation(self, most: int, coming: int, broke: int, made: int) -> None:
         draw, tries = random.Random(7), 20_000
         fine = 0

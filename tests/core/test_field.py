@@ -11,9 +11,10 @@ class TestStandOffs:
 
     def test_ends_counter_and_top(self) -> None:
         inner = field(
-            left="corner", right="open",
+            left="corner",
+            right="open",
             settings={"corner_gap": "1/8", "trim_face": "3/16", "counter_gap": "1/4"},
-        ).inner  # fmt: skip
+        ).inner
         assert inner == pytest.approx((IN / 8, IN / 4, (96 - 3 / 16) * IN, (30 - 3 / 16) * IN))
 
     def test_a_cabinet_keeps_its_own_under_and_beside(self) -> None:
@@ -52,14 +53,27 @@ class TestSealant:
 
     def test_lengths_by_kind_of_edge(self) -> None:
         found = sealant_lengths(
-            [field(left="corner", right="open", overheads=[CABINET], openings=[WINDOW],
-                   devices=[OUTLET], settings={})]
-        )  # fmt: skip
+            [
+                field(
+                    left="corner",
+                    right="open",
+                    overheads=[CABINET],
+                    openings=[WINDOW],
+                    devices=[OUTLET],
+                    settings={},
+                )
+            ]
+        )
         lengths = {edge: round(length / IN, 3) for (edge, _), length in found.items()}
         assert lengths == {
-            "counter": 96, "corner": 18, "overhead": 24, "side": 12, "jamb": 40, "sill": 24,
+            "counter": 96,
+            "corner": 18,
+            "overhead": 24,
+            "side": 12,
+            "jamb": 40,
+            "sill": 24,
             "head": 24,
-        }  # fmt: skip
+        }
 
     def test_a_window_that_sits_on_the_counter_has_no_sealant_below(self) -> None:
         window = {**WINDOW, "sill": 0}

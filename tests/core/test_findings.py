@@ -110,9 +110,10 @@ class TestUnevenJambs:
 
     def test_third_bond_leans_and_is_told(self) -> None:
         made = planned(
-            openings=[{**WINDOW, "width": "27"}], bond=(1, 3),
+            openings=[{**WINDOW, "width": "27"}],
+            bond=(1, 3),
             start=centred("tile", "opening", opening="window"),
-        )  # fmt: skip
+        )
         found = [f for f in made.findings if f.rule == "uneven-jambs"]
         assert found
         assert all(f.larger - f.smaller > IN / 2 and f.share > 0.2 for f in found)
@@ -175,8 +176,10 @@ class TestPlates:
 
     def test_over_a_window_s_edge(self) -> None:
         # The window begins at 30; the plate's right side is at 29 + 1 9/16.
-        finding = the(planned(openings=[WINDOW], devices=[{**OUTLET, "x": "28 3/4", "y": "12"}]),
-                      "plate-overhang")  # fmt: skip
+        finding = the(
+            planned(openings=[WINDOW], devices=[{**OUTLET, "x": "28 3/4", "y": "12"}]),
+            "plate-overhang",
+        )
         assert finding.places == ("outlet", "window:left")
         assert finding.past == pytest.approx((28.75 + 1.5625 - 30) * IN)
 
@@ -240,8 +243,9 @@ class TestRaggedEnd:
     def test_a_full_tile_a_joint_short_of_halves(self) -> None:
         # Half bond from the left, 8 1/8 to a module: at 97 1/2 a course ends in a joint, its
         # neighbours in halves that reach the line.
-        (found,) = [f for f in planned(length="97 1/2", right="open").findings
-                    if f.rule == "ragged-end"]  # fmt: skip
+        (found,) = [
+            f for f in planned(length="97 1/2", right="open").findings if f.rule == "ragged-end"
+        ]
         assert found.short / IN == pytest.approx(1 / 8)
 
     def test_flush_at_the_full_tile(self) -> None:

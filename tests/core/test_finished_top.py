@@ -160,9 +160,9 @@ class TestReckoned:
         bare = 80 * sum(depths) / steps * IN**2
         (laid,) = lay(job := scallops(), kitchen_of(job))
         assert laid.field.bare is not None
-        covered = shapely.union_all([
-            shapely.Polygon(piece.outline[0]) for piece in laid.plan.pieces
-        ])  # fmt: skip
+        covered = shapely.union_all(
+            [shapely.Polygon(piece.outline[0]) for piece in laid.plan.pieces]
+        )
         assert laid.field.bare.intersection(covered).area == pytest.approx(0, abs=1e-3)
         assert laid.field.bare.area == pytest.approx(bare, rel=0.01)
 
@@ -230,9 +230,7 @@ class TestLine:
 
     def test_under_a_shelf_in_the_middle(self) -> None:
         line, field, box = line_under(SHELF)
-        assert (line.x0, line.x1) == (
-            pytest.approx(box.x0, abs=10), pytest.approx(box.x1, abs=10)
-        )  # fmt: skip
+        assert (line.x0, line.x1) == (pytest.approx(box.x0, abs=10), pytest.approx(box.x1, abs=10))
         assert field.inner.x0 < line.x0 < line.x1 < field.inner.x1
         assert line.y <= box.y0
 
@@ -276,8 +274,12 @@ class TestLeftOut:
 
     def test_one_whose_middle_is_over_the_line_to_its_very_ends(self) -> None:
         assert [self.left_out(x, 990, 100) for x in (199.9, 200, 500, 800, 800.1)] == [
-            False, True, True, True, False,
-        ]  # fmt: skip
+            False,
+            True,
+            True,
+            True,
+            False,
+        ]
 
     def test_one_that_reaches_above_by_more_than_half_a_row(self) -> None:
         half = the_lattice(scallops()).rows / 2

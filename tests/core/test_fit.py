@@ -114,12 +114,15 @@ class TestSharedAround:
 
     def test_every_joint(self) -> None:
         # Jamb to jamb 32 1/2, less a joint: 4 modules of 8 1/4 are 3/4 too long, 3/16 a joint.
-        start = {"across": {"kind": "fitted", "lines": ["window:left", "window:right"],
-                            "how": "joints"}}  # fmt: skip
+        start = {
+            "across": {"kind": "fitted", "lines": ["window:left", "window:right"], "how": "joints"}
+        }
         made = planned_with(
-            start, openings=[{**SPAN, "width": "32 1/2"}], joint="1/4",
+            start,
+            openings=[{**SPAN, "width": "32 1/2"}],
+            joint="1/4",
             settings={**NO_GAPS, "joint_play": "1/4"},
-        )  # fmt: skip
+        )
         row = [p for p in course(made, 0) if 31 * IN < p.box.x0 < 64 * IN]
         assert not any(p.shaved for p in made.pieces)
         gaps = [(b.box.x0 - a.box.x1) / IN for a, b in pairwise(row)]
@@ -181,8 +184,9 @@ class TestWholeCourses:
     def test_beyond_the_play_it_is_said(self) -> None:
         cabinet = {**CABINET, "width": "96", "bottom": "19"}
         start = {"up": {"kind": "whole-courses", "under": "cabinet"}}
-        (finding,) = [f for f in planned_with(start, overheads=[cabinet]).findings
-                      if f.rule == "joint-off"]  # fmt: skip
+        (finding,) = [
+            f for f in planned_with(start, overheads=[cabinet]).findings if f.rule == "joint-off"
+        ]
         assert finding.wanted / IN == pytest.approx(1.5 / 6)
 
 
@@ -228,12 +232,24 @@ class TestPlayOfJoints:
     @pytest.mark.parametrize("length", [482, 530, 640, 700, 955])
     def test_every_joint_as_drawn(self, length: float, nudge: float) -> None:
         across = {"kind": "fitted", "lines": ["a:left", "a:right"], "how": "joints", "nudge": nudge}
-        made = plan(Job.model_validate({
-            "name": "Wall", "units": "mm", "pattern": {"joint": 1, "bond": {"p": 1, "q": 3}},
-            "tile": {"length": 311, "height": 104, "thickness": 8},
-            "walls": [{"id": "a", "length": length, "top": {"kind": "ceiling", "height": 350},
-                       "start": {"across": across}}],
-        }))  # fmt: skip
+        made = plan(
+            Job.model_validate(
+                {
+                    "name": "Wall",
+                    "units": "mm",
+                    "pattern": {"joint": 1, "bond": {"p": 1, "q": 3}},
+                    "tile": {"length": 311, "height": 104, "thickness": 8},
+                    "walls": [
+                        {
+                            "id": "a",
+                            "length": length,
+                            "top": {"kind": "ceiling", "height": 350},
+                            "start": {"across": across},
+                        }
+                    ],
+                }
+            )
+        )
         play = 0.8
         for number in {piece.course for piece in made.pieces}:
             for one, other in pairwise(course(made, number)):

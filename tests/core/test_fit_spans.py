@@ -17,8 +17,9 @@ HOWS: tuple[How, ...] = ("ends", "all", "joints")
 def jamb(at: float, inward: int, lean: float = 0.0) -> Edge:
     """A line at which tile stops: with ``inward`` 1 the tile lies to the right of it."""
     line = ((at, 0.0), (at + lean, 600.0))
-    return Edge("it", "right" if inward > 0 else "left", Gap("jamb", "sealant", 0.0), line, line,
-                inward)  # fmt: skip
+    return Edge(
+        "it", "right" if inward > 0 else "left", Gap("jamb", "sealant", 0.0), line, line, inward
+    )
 
 
 def span(length: float, how: How = "ends", play: float = 0.8) -> FittedSpan | None:
@@ -105,10 +106,16 @@ class TestSlipped:
     @pytest.mark.parametrize(
         ("at", "moved"),
         [
-            (0, 0), (1000, 0), (1000.1, 4.5), (1599.9, 4.5), (1600, 9), (1700, 12), (2000, 15),
+            (0, 0),
+            (1000, 0),
+            (1000.1, 4.5),
+            (1599.9, 4.5),
+            (1600, 9),
+            (1700, 12),
+            (2000, 15),
             (9000, 15),
         ],
-    )  # fmt: skip
+    )
     def test_of_two_spans_by_their_ends(self, at: float, moved: float) -> None:
         assert slipped(self.SPANS, at) == moved
 

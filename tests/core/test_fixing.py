@@ -83,10 +83,12 @@ class TestWhatIsSaid:
         scraped = {
             name: "scrape off" in stop_for_the_night(a_kitchen(products=products))
             for name, products in {
-                "combed": {"adhesive": BED}, "tub": {"adhesive": TUB},
-                "dabs": {"adhesive": TUBE}, "mat": {"mat": MAT},
+                "combed": {"adhesive": BED},
+                "tub": {"adhesive": TUB},
+                "dabs": {"adhesive": TUBE},
+                "mat": {"mat": MAT},
             }.items()
-        }  # fmt: skip
+        }
         assert scraped == {"combed": True, "tub": True, "dabs": False, "mat": False}
         assert "scrape" not in stop_for_the_night(a_kitchen(tile={"material": "stick-on"}))
 

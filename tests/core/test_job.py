@@ -12,9 +12,14 @@ class TestUnits:
 
     @pytest.mark.parametrize(
         ("units", "length", "mm"),
-        [("in", "96", 2438.4), ("mm", "96", 96.0), ("in", 96, 96.0), ("mm", "8 in", 203.2),
-         ("in", "2438.4 mm", 2438.4)],
-    )  # fmt: skip
+        [
+            ("in", "96", 2438.4),
+            ("mm", "96", 96.0),
+            ("in", 96, 96.0),
+            ("mm", "8 in", 203.2),
+            ("in", "2438.4 mm", 2438.4),
+        ],
+    )
     def test_of_a_length(self, units: str, length: object, mm: float) -> None:
         job = a_job(units=units, length=length, top="600 mm", tile=("6 in", "2 in"), joint="2 mm")
         assert job.walls[0].length == pytest.approx(mm)

@@ -21,11 +21,13 @@ def kitchen(length: str, top: str, *things: str, **more: Any) -> Job:
     """One wall with the usual gaps: an eighth at counter, cabinets and trim, none in a corner."""
     ceiling = more.pop("ceiling", True)
     wall = {
-        "id": "a", "length": length, "things": list(things),
+        "id": "a",
+        "length": length,
+        "things": list(things),
         "top": {"kind": "ceiling" if ceiling else "open", "height": top},
         "left": more.pop("left", {"kind": "corner"}),
         "right": more.pop("right", {"kind": "corner"}),
-    }  # fmt: skip
+    }
     return a_job(walls=[wall], settings={}, **more)
 
 
@@ -142,8 +144,10 @@ class TestTheWindow:
         made = found(job)
         middles = [(p.box.x0 + p.box.x1) / 2 for p in made.pieces if p.kind == "full"]
         module = (8 + 1 / 8) * IN
-        offs = [abs((middle - 33.25 * IN + module / 4) % (module / 2) - module / 4)
-                for middle in middles]  # fmt: skip
+        offs = [
+            abs((middle - 33.25 * IN + module / 4) % (module / 2) - module / 4)
+            for middle in middles
+        ]
         assert max(offs) < 1.6
 
 
@@ -181,10 +185,16 @@ class TestTwoWalls:
         """Alone the first would stand whole; on the second that leaves 7/8 in along the ceiling."""
         cabinet = "cabinet 0 wide 60 clear 19 3/4"
         walls = [
-            {"id": "a", "length": "60", "top": {"kind": "ceiling", "height": "40"},
-             "things": [cabinet], "left": OPEN, "corner": {"kind": "inside"}},
+            {
+                "id": "a",
+                "length": "60",
+                "top": {"kind": "ceiling", "height": "40"},
+                "things": [cabinet],
+                "left": OPEN,
+                "corner": {"kind": "inside"},
+            },
             {"id": "b", "length": "50", "top": {"kind": "ceiling", "height": "26 1/2"}},
-        ]  # fmt: skip
+        ]
         made = found(a_job(walls=walls, settings={}, tile=("6", "3 1/2"), bond=(0, 1)))
         (bottom,), (top,) = sizes(made, "b:bottom"), sizes(made, "b:top")
         assert bottom == pytest.approx(top, abs=0.07)

@@ -18,8 +18,12 @@ TILE_AND_BED = 5 / 16 + 1 / 8
 
 def corner(kind: str = "inside", laps: str = "next", **changes: Any) -> Job:
     """Two walls, 60 and 40 in, that join."""
-    one = {"id": "a", "length": "60", "top": {"height": "30"},
-           "corner": {"kind": kind, "laps": laps}}  # fmt: skip
+    one = {
+        "id": "a",
+        "length": "60",
+        "top": {"height": "30"},
+        "corner": {"kind": kind, "laps": laps},
+    }
     two = {"id": "b", "length": "40", "top": {"height": "30"}}
     two |= changes.pop("second", {})
     one |= changes.pop("first", {})
@@ -101,8 +105,10 @@ class TestStandingAlone:
     """Walls that do not join know nothing of one another."""
 
     def test_each_is_planned_as_if_it_were_alone(self) -> None:
-        walls = [{"id": id_, "length": length, "top": {"height": "30"}}
-                 for id_, length in (("a", "60"), ("b", "40"))]  # fmt: skip
+        walls = [
+            {"id": id_, "length": length, "top": {"height": "30"}}
+            for id_, length in (("a", "60"), ("b", "40"))
+        ]
         both = plan(a_job(walls=walls))
         for wall in walls:
             alone = plan(a_job(walls=[wall])).surfaces[0]
@@ -145,8 +151,10 @@ class TestReturns:
         # The jambs stand on the sill's tile and its bed.
         high = round(20 - build_up(job) / IN, 4)
         assert sizes == {
-            "window.left": (4, high), "window.right": (4, high), "window.bottom": (24, 4),
-        }  # fmt: skip
+            "window.left": (4, high),
+            "window.right": (4, high),
+            "window.bottom": (24, 4),
+        }
 
     def test_jambs_stand_between_sill_and_head_and_all_of_it_against_the_back(self) -> None:
         job = a_job(things=["niche 30 wide 12 sill 10 high 9 deep 3 returns all"])
@@ -181,16 +189,18 @@ class TestReturns:
     def test_they_are_those_of_the_course_that_the_sill_and_the_head_cut(self, up: str) -> None:
         """Whichever course the pennant stands in: three kinds of course have joints elsewhere."""
         line = "window 30 wide 24 sill 6 high 20 deep 4 returns top bottom"
-        made = plan(a_job(things=[line], bond=(1, 3), start={"up": {"kind": "full-counter",
-                                                                   "nudge": up}}))  # fmt: skip
+        made = plan(
+            a_job(things=[line], bond=(1, 3), start={"up": {"kind": "full-counter", "nudge": up}})
+        )
 
         def joints(surface: str, at: float) -> set[float]:
             """Left edges of tiles (in) between the jambs that meet a height."""
             boxes = [piece.box for piece in made.surface(surface).pieces]
             return {
-                round(box.x0 / IN, 3) for box in boxes
+                round(box.x0 / IN, 3)
+                for box in boxes
                 if box.y0 < at * IN < box.y1 and 31 < box.x0 / IN < 53
-            }  # fmt: skip
+            }
 
         wall = made.surfaces[0].surface
         for side, at in (("bottom", 5.9), ("top", 26.1)):
@@ -220,8 +230,13 @@ class TestReturns:
         line = "niche 30 wide 12 sill 10 high 9 deep 3 returns all"
         made = plan(a_job(things=[line]))
         assert [s.surface for s in made.surfaces] == [
-            "a", "niche.left", "niche.right", "niche.top", "niche.bottom", "niche.back",
-        ]  # fmt: skip
+            "a",
+            "niche.left",
+            "niche.right",
+            "niche.top",
+            "niche.bottom",
+            "niche.back",
+        ]
         assert made.surface("niche.back").areas.gross == pytest.approx(12 * 9 * IN**2)
 
     def test_tile_is_counted_for_all_of_them(self) -> None:
@@ -248,17 +263,31 @@ class TestLowerCounterNextDoor:
 
     def test_a_level_counter_under_the_run_s_high_point(self) -> None:
         # The first wall falls by 2 mm to the corner; the second counter is level with that.
-        made = plan(Job.model_validate({
-            "name": "Run", "units": "mm", "pattern": {"joint": 2, "bond": {"p": 0, "q": 1}},
-            "tile": {"length": 190, "height": 95, "thickness": 8},
-            "walls": [
-                {"id": "a", "length": 1100, "top": {"kind": "ceiling", "height": 505},
-                 "corner": {"kind": "inside", "laps": "next"},
-                 "things": ["level 0 below 810", "level 1100 below 812"]},
-                {"id": "b", "length": 900, "top": {"kind": "ceiling", "height": 505},
-                 "start": {"up": {"kind": "carried"}}},
-            ],
-        }))  # fmt: skip
+        made = plan(
+            Job.model_validate(
+                {
+                    "name": "Run",
+                    "units": "mm",
+                    "pattern": {"joint": 2, "bond": {"p": 0, "q": 1}},
+                    "tile": {"length": 190, "height": 95, "thickness": 8},
+                    "walls": [
+                        {
+                            "id": "a",
+                            "length": 1100,
+                            "top": {"kind": "ceiling", "height": 505},
+                            "corner": {"kind": "inside", "laps": "next"},
+                            "things": ["level 0 below 810", "level 1100 below 812"],
+                        },
+                        {
+                            "id": "b",
+                            "length": 900,
+                            "top": {"kind": "ceiling", "height": 505},
+                            "start": {"up": {"kind": "carried"}},
+                        },
+                    ],
+                }
+            )
+        )
         assert {round(p.height, 3) for p in made.pieces if p.course == 0} == {95}
         feet = {p.wall: p.box.y0 for p in made.pieces if p.course == 0}
         assert feet["a"] == pytest.approx(feet["b"])
@@ -270,14 +299,24 @@ class TestSmallPieceAtAnOutsideCorner:
     @pytest.mark.parametrize(("kind", "seen"), [("outside", True), ("inside", False)])
     def test_in_view(self, kind: str, seen: bool) -> None:
         # 1050 = 5 modules of 202 and 40 less the corner's gap: under a quarter of 200.
-        made = plan(Job.model_validate({
-            "name": "Corner", "units": "mm", "pattern": {"joint": 2, "bond": {"p": 0, "q": 1}},
-            "tile": {"length": 200, "height": 100, "thickness": 8},
-            "walls": [
-                {"id": "a", "length": 1050, "top": {"kind": "ceiling", "height": 505},
-                 "corner": {"kind": kind, "laps": "next"}},
-                {"id": "b", "length": 900, "top": {"kind": "ceiling", "height": 505}},
-            ],
-        }))  # fmt: skip
+        made = plan(
+            Job.model_validate(
+                {
+                    "name": "Corner",
+                    "units": "mm",
+                    "pattern": {"joint": 2, "bond": {"p": 0, "q": 1}},
+                    "tile": {"length": 200, "height": 100, "thickness": 8},
+                    "walls": [
+                        {
+                            "id": "a",
+                            "length": 1050,
+                            "top": {"kind": "ceiling", "height": 505},
+                            "corner": {"kind": kind, "laps": "next"},
+                        },
+                        {"id": "b", "length": 900, "top": {"kind": "ceiling", "height": 505}},
+                    ],
+                }
+            )
+        )
         small = [f for f in made.surfaces[0].findings if f.rule == "small-piece"]
         assert bool(small) == seen

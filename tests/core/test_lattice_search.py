@@ -71,8 +71,9 @@ class TestJudging:
                 across=FullLeft(nudge=round(draw.uniform(0, 300), 2)),
                 up=FullCounter(nudge=round(draw.uniform(-300, 0), 2)),
             )
-            (made,) = (one for one in lay(started(job, wall, start), kitchen)
-                       if one.plan.surface == wall)  # fmt: skip
+            (made,) = (
+                one for one in lay(started(job, wall, start), kitchen) if one.plan.surface == wall
+            )
             measured = measured_of(job, wall, [made], tiles=0)
             rules = [finding.rule for finding in made.plan.findings]
             assert made.layout.lattice is not None
@@ -87,7 +88,9 @@ class TestJudging:
             assert weighed.avoid == measured.weighed - bare
             assert weighed.legs == measured.legs
             assert (weighed.fix_seen, weighed.fix_hidden) == (
-                measured.fix_seen, measured.fix_hidden)  # fmt: skip
+                measured.fix_seen,
+                measured.fix_hidden,
+            )
             assert judged.cut == measured.cut
             for wish in (
                 "even",

@@ -34,14 +34,20 @@ MM = 1e-3
 @st.composite
 def laid_otherwise(draw: st.DrawFn) -> tuple[dict[str, Any], dict[str, Any]]:
     """A tile and a lattice that it can be laid on, as a job file has them."""
-    kind = draw(st.sampled_from(["herringbone", "diagonal", "basketweave", "hexagon", "scallop",
-                                 "columns", "rounds"]))  # fmt: skip
+    kind = draw(
+        st.sampled_from(
+            ["herringbone", "diagonal", "basketweave", "hexagon", "scallop", "columns", "rounds"]
+        )
+    )
     joint, height = draw(JOINTS), draw(st.floats(40, 110).map(lambda mm: round(mm, 2)))
     length = round(height * draw(st.floats(1.5, 3.5)), 2)
     pattern: dict[str, Any] = {"kind": kind, "joint": joint}
     if kind == "herringbone":
-        pattern |= {"diagonal": draw(st.booleans()), "double": draw(st.booleans()),
-                    "hand": draw(st.sampled_from(["right", "left"]))}  # fmt: skip
+        pattern |= {
+            "diagonal": draw(st.booleans()),
+            "double": draw(st.booleans()),
+            "hand": draw(st.sampled_from(["right", "left"])),
+        }
     elif kind == "diagonal":
         pattern["hand"] = draw(st.sampled_from(["right", "left"]))
         length = draw(st.sampled_from([length, height]))
@@ -143,8 +149,10 @@ class TestAgainstClipping:
         gaps = sorted(first.distance(other) for other in tiles if other is not first)
         joint = job.pattern.joint
         if job.pattern.kind == "basketweave":
-            joint = min(joint, (job.tile.length - job.pattern.tiles * job.tile.height)
-                        / (job.pattern.tiles - 1))  # fmt: skip
+            joint = min(
+                joint,
+                (job.tile.length - job.pattern.tiles * job.tile.height) / (job.pattern.tiles - 1),
+            )
         if isinstance(job.pattern, Scallop):
             low, high = fan_heights(job.tile, job.pattern)
             # Half the joint beside a fan whose point runs right down, all of it beside the least.
@@ -173,8 +181,9 @@ class TestEachPiece:
         for piece in plan(job).pieces:
             inside = Polygon(piece.placement.outline_in_tile(piece.outline)[0])
             sides = enumerate(zip(shape, (*shape[1:], shape[0]), strict=True))
-            lengths = {number: inside.exterior.intersection(_thin(a, b)).length
-                       for number, (a, b) in sides}  # fmt: skip
+            lengths = {
+                number: inside.exterior.intersection(_thin(a, b)).length for number, (a, b) in sides
+            }
             kept = set(piece.kept or ())
             assert {number for number, length in lengths.items() if length > 2 * HAIR} <= kept
             # Of a hair at a side's end nothing is measured here; the piece then has its neighbour.
@@ -211,10 +220,15 @@ A_WALL = {"id": "a", "length": 1500, "top": {"height": 450}}
 def a_lattice_job(tile: dict[str, Any], pattern: dict[str, Any], **start: Any) -> Job:
     """A plain wall, 1500 x 450 mm, whose edges keep no gap."""
     document = a_job().model_dump(mode="json")
-    return Job.model_validate({
-        **document, "units": "mm", "tile": {"thickness": 8, **tile}, "pattern": pattern,
-        "walls": [{**A_WALL, "start": start}],
-    })  # fmt: skip
+    return Job.model_validate(
+        {
+            **document,
+            "units": "mm",
+            "tile": {"thickness": 8, **tile},
+            "pattern": pattern,
+            "walls": [{**A_WALL, "start": start}],
+        }
+    )
 
 
 def a_plan(tile: dict[str, Any], pattern: dict[str, Any], **start: Any) -> Plan:
@@ -237,10 +251,13 @@ class TestHands:
     ) -> None:
         tile = {"length": 150, "height": 47}
         right, left = (
-            a_plan(tile, {"kind": "herringbone", "joint": 3, "diagonal": diagonal, "hand": hand},
-                   across={"kind": across})
+            a_plan(
+                tile,
+                {"kind": "herringbone", "joint": 3, "diagonal": diagonal, "hand": hand},
+                across={"kind": across},
+            )
             for hand, across in (("right", "full-left"), ("left", "full-right"))
-        )  # fmt: skip
+        )
         ours = union_all(mirror(right.pieces, 1500))
         theirs = union_all([by_clipping.shape(piece) for piece in left.pieces])
         assert ours.symmetric_difference(theirs).area < 1.0
@@ -271,7 +288,7 @@ class TestByHand:
             {"length": 100, "height": 100 * math.sqrt(3) / 2},
             {"kind": "hexagon", "joint": 2, "points": "up"},
             up={"kind": "flat-counter"},
-        )  # fmt: skip
+        )
         counter = next(reading for reading in made.edges if reading.kind == "counter")
         assert {gets.size for gets in counter.gets if len(gets.pieces) > 3} == {50.0}
 
@@ -288,9 +305,10 @@ class TestByHand:
         self, side: str, hand: str
     ) -> None:
         made = a_plan(
-            {"length": 150, "height": 60}, {"kind": "herringbone", "joint": 2, "hand": hand},
+            {"length": 150, "height": 60},
+            {"kind": "herringbone", "joint": 2, "hand": hand},
             across={"kind": f"full-{side}"},
-        )  # fmt: skip
+        )
         x0, _, x1, _ = made.surfaces[0].field
         full = [piece.box for piece in made.pieces if piece.kind == "full"]
         ends = [box.x1 if side == "right" else box.x0 for box in full]
@@ -298,11 +316,15 @@ class TestByHand:
 
     def test_the_point_of_a_herringbone_stands_on_the_centreline(self) -> None:
         made = a_plan(
-            {"length": 150, "height": 50}, {"kind": "herringbone", "joint": 3},
+            {"length": 150, "height": 50},
+            {"kind": "herringbone", "joint": 3},
             across={"kind": "centred", "what": "tile", "on": "point", "x": 700},
-        )  # fmt: skip
-        tips = [max(piece.outline[0], key=lambda p: p[1])[0]
-                for piece in made.pieces if piece.kind == "full" and piece.turn == 135]  # fmt: skip
+        )
+        tips = [
+            max(piece.outline[0], key=lambda p: p[1])[0]
+            for piece in made.pieces
+            if piece.kind == "full" and piece.turn == 135
+        ]
         assert any(tip == pytest.approx(700, abs=1e-4) for tip in tips)
 
 
@@ -312,18 +334,38 @@ class TestWhatCannotBeLaid:
     @pytest.mark.parametrize(
         ("tile", "pattern", "field", "says"),
         [
-            ({"length": 150, "height": 40}, {"kind": "basketweave", "joint": 3}, "/tile/length",
-             "gape or overlap"),
-            ({"length": 90, "height": 80}, {"kind": "rounds", "joint": 3}, "/tile/height",
-             "both ways"),
-            ({"length": 90, "height": 100}, {"kind": "hexagon", "joint": 3}, "/tile/length",
-             "4 9/16- in"),
-            ({"length": 100, "height": 150}, {"kind": "scallop", "joint": 3}, "/tile/height",
-             "a fan 3 15/16 in wide"),
-            ({"length": 100, "height": 100}, {"kind": "herringbone", "joint": 3}, "/tile/length",
-             "more than the tile's height"),
+            (
+                {"length": 150, "height": 40},
+                {"kind": "basketweave", "joint": 3},
+                "/tile/length",
+                "gape or overlap",
+            ),
+            (
+                {"length": 90, "height": 80},
+                {"kind": "rounds", "joint": 3},
+                "/tile/height",
+                "both ways",
+            ),
+            (
+                {"length": 90, "height": 100},
+                {"kind": "hexagon", "joint": 3},
+                "/tile/length",
+                "4 9/16- in",
+            ),
+            (
+                {"length": 100, "height": 150},
+                {"kind": "scallop", "joint": 3},
+                "/tile/height",
+                "a fan 3 15/16 in wide",
+            ),
+            (
+                {"length": 100, "height": 100},
+                {"kind": "herringbone", "joint": 3},
+                "/tile/length",
+                "more than the tile's height",
+            ),
         ],
-    )  # fmt: skip
+    )
     def test_says_which_size_and_what_would_be_right(
         self, tile: dict[str, Any], pattern: dict[str, Any], field: str, says: str
     ) -> None:
@@ -336,11 +378,14 @@ class TestWhatCannotBeLaid:
         ("pattern", "start", "field"),
         [
             ({"kind": "herringbone", "joint": 3}, {"up": {"kind": "whole-courses"}}, "up"),
-            ({"kind": "herringbone", "joint": 3},
-             {"across": {"kind": "fitted", "lines": ["a:left", "a:right"]}}, "across"),
+            (
+                {"kind": "herringbone", "joint": 3},
+                {"across": {"kind": "fitted", "lines": ["a:left", "a:right"]}},
+                "across",
+            ),
             ({"kind": "courses", "joint": 3}, {"up": {"kind": "flat-counter"}}, "up"),
         ],
-    )  # fmt: skip
+    )
     def test_a_start_of_the_other_kind_is_refused_at_its_field(
         self, pattern: dict[str, Any], start: dict[str, Any], field: str
     ) -> None:
@@ -376,11 +421,18 @@ class TestTilesToBuy:
 
     def test_two_corners_of_a_square_come_from_one_tile(self) -> None:
         # Squares on their corner, cut through their middle at the counter: halves, two from a tile.
-        made = a_plan({"length": 100, "height": 100}, {"kind": "diagonal", "joint": 2},
-                      up={"kind": "flat-counter"})  # fmt: skip
+        made = a_plan(
+            {"length": 100, "height": 100},
+            {"kind": "diagonal", "joint": 2},
+            up={"kind": "flat-counter"},
+        )
         counter = next(reading for reading in made.edges if reading.kind == "counter")
-        halves = [p for p in made.pieces if any(p.id in gets.pieces for gets in counter.gets)
-                  and p.area == pytest.approx(5000, abs=1)]  # fmt: skip
+        halves = [
+            p
+            for p in made.pieces
+            if any(p.id in gets.pieces for gets in counter.gets)
+            and p.area == pytest.approx(5000, abs=1)
+        ]
         assert len(halves) > 6
         job = a_lattice_job({"length": 100, "height": 100}, {"kind": "diagonal", "joint": 2})
         assert len(stock_for(job, halves).tiles) == -(-len(halves) // 2)

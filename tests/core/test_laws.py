@@ -164,13 +164,11 @@ def mirrored(job: Job) -> Job:
             "right": wall.left,
             "left_lean": -wall.right_lean,
             "right_lean": -wall.left_lean,
-            "top": top.model_copy(
-                update={"height": top.height_right, "height_right": top.height}
-            ),
+            "top": top.model_copy(update={"height": top.height_right, "height_right": top.height}),
             "things": tuple(turned_over(thing, length) for thing in wall.things),
             "start": wall.start.model_copy(update={"across": across}),
         }
-    )  # fmt: skip
+    )
     old = job.pattern.bond
     bond = old.model_copy(update={"p": (-old.p) % old.q})
     pattern = job.pattern.model_copy(update={"bond": bond})
@@ -259,10 +257,17 @@ def refusals(text: str) -> list[Problem]:
 
 
 ANYTHING = st.one_of(
-    st.none(), st.booleans(), st.integers(), st.floats(allow_nan=False, allow_infinity=False),
-    st.text(max_size=20), st.just([]), st.just({}), st.just([[]]), st.just({"value": 1}),
+    st.none(),
+    st.booleans(),
+    st.integers(),
+    st.floats(allow_nan=False, allow_infinity=False),
+    st.text(max_size=20),
+    st.just([]),
+    st.just({}),
+    st.just([[]]),
+    st.just({"value": 1}),
     st.sampled_from(["left", "outlet 3 up 4", "1/0", "x.left", "9" * 400, "wall", "-5", "1e9"]),
-)  # fmt: skip
+)
 
 
 def places_in(value: object) -> Iterator[tuple[Any, Any]]:

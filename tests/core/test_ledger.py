@@ -25,8 +25,14 @@ from pennant.core.survey.kitchen import kitchen_of
 from pennant.words.own_tile import own_tile
 
 IN = 25.4
-PANEL = {"length": "20", "height": "6", "thickness": "1", "material": "stone", "turns": False,
-         "ledger": {"interlock": "2", "thinnest": "1/2"}}  # fmt: skip
+PANEL = {
+    "length": "20",
+    "height": "6",
+    "thickness": "1",
+    "material": "stone",
+    "turns": False,
+    "ledger": {"interlock": "2", "thinnest": "1/2"},
+}
 
 
 def ledger_job(**changes: Any) -> Job:
@@ -35,8 +41,7 @@ def ledger_job(**changes: Any) -> Job:
     bond = {"way": "shortened", "seed": changes.pop("seed", 1)}
     job = a_job(**changes).model_dump()
     job["tile"] = tile
-    job["pattern"] = {"kind": "courses", "lay": "lying", "joint": joint,
-                      "bond": bond}  # fmt: skip
+    job["pattern"] = {"kind": "courses", "lay": "lying", "joint": joint, "bond": bond}
     return Job.model_validate(job)
 
 
@@ -71,8 +76,32 @@ class TestStarts:
 
     def test_a_number_is_the_same_wall_for_good(self) -> None:
         parts = [round(PARTS * shift) for shift in shortened(4, 0.2)]
-        assert parts == [0, 10, 17, 25, 0, 8, 16, 23, 2, 11, 18, 25,
-                         0, 11, 18, 25, 1, 11, 18, 25, 1, 8, 16, 24]  # fmt: skip
+        assert parts == [
+            0,
+            10,
+            17,
+            25,
+            0,
+            8,
+            16,
+            23,
+            2,
+            11,
+            18,
+            25,
+            0,
+            11,
+            18,
+            25,
+            1,
+            11,
+            18,
+            25,
+            1,
+            8,
+            16,
+            24,
+        ]
         assert len({shortened(seed, 0.2) for seed in range(1, 30)}) == 29
 
     def test_a_panel_with_room_for_four_starts_alone_has_them_even(self) -> None:
@@ -155,14 +184,20 @@ class TestRefused:
     @pytest.mark.parametrize(
         ("changes", "pointer", "says"),
         [
-            ({"panel": {"ledger": {"interlock": "2", "thinnest": "1 1/4"}}},
-             "/tile/ledger/thinnest", "the thickest, 1"),
-            ({"panel": {"ledger": {"interlock": "10 1/8", "thinnest": "1/2"}}},
-             "/tile/ledger/interlock", "more than half the panel"),
+            (
+                {"panel": {"ledger": {"interlock": "2", "thinnest": "1 1/4"}}},
+                "/tile/ledger/thinnest",
+                "the thickest, 1",
+            ),
+            (
+                {"panel": {"ledger": {"interlock": "10 1/8", "thinnest": "1/2"}}},
+                "/tile/ledger/interlock",
+                "more than half the panel",
+            ),
             ({"panel": {"length": "15"}}, "/pattern/bond", "room for four starts"),
             ({"joint": "1/8"}, "/pattern/joint", "must be 0"),
         ],
-    )  # fmt: skip
+    )
     def test_at_its_field(self, changes: dict[str, Any], pointer: str, says: str) -> None:
         (problem,) = problems_of(ledger_job(**changes))
         assert problem.pointer == pointer

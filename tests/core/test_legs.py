@@ -13,22 +13,48 @@ CLEARANCE = 3.0
 
 def wall(*things: dict[str, Any], tile: tuple[float, float] = (250, 120), **start: Any) -> Plan:
     """A wall of 1200 x 480 in stack bond, begun full in its lower left corner."""
-    return plan(Job.model_validate({
-        "name": "Wall", "units": "mm", "tile": {"length": tile[0], "height": tile[1],
-                                               "thickness": 8},
-        "pattern": {"joint": 2, "bond": {"p": 0, "q": 1}},
-        "settings": {"counter_gap": 0, "corner_gap": 0, "overhead_gap": 0, "opening_gap": 0,
-                     "box_clearance": CLEARANCE, "least_leg": 12, "least_piece": 25},
-        "walls": [{"id": "a", "length": 1200, "top": {"kind": "ceiling", "height": 480},
-                   "things": list(things), "start": start}],
-    }))  # fmt: skip
+    return plan(
+        Job.model_validate(
+            {
+                "name": "Wall",
+                "units": "mm",
+                "tile": {"length": tile[0], "height": tile[1], "thickness": 8},
+                "pattern": {"joint": 2, "bond": {"p": 0, "q": 1}},
+                "settings": {
+                    "counter_gap": 0,
+                    "corner_gap": 0,
+                    "overhead_gap": 0,
+                    "opening_gap": 0,
+                    "box_clearance": CLEARANCE,
+                    "least_leg": 12,
+                    "least_piece": 25,
+                },
+                "walls": [
+                    {
+                        "id": "a",
+                        "length": 1200,
+                        "top": {"kind": "ceiling", "height": 480},
+                        "things": list(things),
+                        "start": start,
+                    }
+                ],
+            }
+        )
+    )
 
 
 def box(left: float, bottom: float, width: float = 60, height: float = 60) -> dict[str, Any]:
     """An outlet by the sides of its box."""
-    return {"kind": "outlet", "id": "box", "at": {"value": left, "to": "left"},
-            "up": {"value": bottom, "to": "bottom"}, "box_width": width, "box_height": height,
-            "plate_width": width + 30, "plate_height": height + 30}  # fmt: skip
+    return {
+        "kind": "outlet",
+        "id": "box",
+        "at": {"value": left, "to": "left"},
+        "up": {"value": bottom, "to": "bottom"},
+        "box_width": width,
+        "box_height": height,
+        "plate_width": width + 30,
+        "plate_height": height + 30,
+    }
 
 
 def legs(made: Plan, rule: str = "thin-leg") -> dict[str, float]:
@@ -47,8 +73,14 @@ class TestLeg:
     def test_to_a_sill_over_the_box(self) -> None:
         # The tile of the second course reaches from 122 to 242; a window's sill at 200 ends it, 8
         # over the hole, while the tile's own edge would be 42 further.
-        window = {"kind": "hatch", "id": "hatch", "at": 500, "width": 300, "sill": 200,
-                  "height": 200}  # fmt: skip
+        window = {
+            "kind": "hatch",
+            "id": "hatch",
+            "at": 500,
+            "width": 300,
+            "sill": 200,
+            "height": 200,
+        }
         assert legs(wall(window, box(560, 129)))["box:top"] == pytest.approx(200 - 189 - CLEARANCE)
 
     def test_beside_a_bare_pipe(self) -> None:

@@ -21,10 +21,26 @@ class TestReading:
 
     @pytest.mark.parametrize(
         "text",
-        ["21 3/8", '21-3/8"', "21 - 3/8", '1\' 9 3/8"', "1' 9-3/8", "1'-9 3/8\"", "21.375in",
-         "21.375 in", '21.375"', "21⅜", "21 ⅜ in", "1 ft 9 3/8 in", "1′ 9⅜″", " 21 3/8 inches ",
-         "542.925 mm", "54.2925cm", "0.542925 m"],
-    )  # fmt: skip
+        [
+            "21 3/8",
+            '21-3/8"',
+            "21 - 3/8",
+            "1' 9 3/8\"",
+            "1' 9-3/8",
+            "1'-9 3/8\"",
+            "21.375in",
+            "21.375 in",
+            '21.375"',
+            "21⅜",
+            "21 ⅜ in",
+            "1 ft 9 3/8 in",
+            "1′ 9⅜″",
+            " 21 3/8 inches ",
+            "542.925 mm",
+            "54.2925cm",
+            "0.542925 m",
+        ],
+    )
     @pytest.mark.parametrize("units", ["in", "mm"])
     def test_the_same_length_in_many_ways(self, text: str, units: str) -> None:
         assert parse_length(text, units) == pytest.approx(TWENTY_ONE_AND_THREE_EIGHTHS, abs=1e-9)
@@ -55,15 +71,25 @@ class TestRefusing:
     @pytest.mark.parametrize(
         ("text", "wrong"),
         [
-            ("", "is empty"), ("   ", "is empty"), ("-", "is not a length"),
-            ("18/4/2", "is not a length"), ("1 2 3", "is not a length"),
-            ("12,5,3", "more than one comma"), ("1,200", "thousands or a decimal comma"),
-            ("4 5/4", "not under 1"), ("3/0", "divides by zero"), ("1' 2'", "feet followed by"),
-            ("1' 30 mm", "feet followed by"), ("5 furlongs", "'furlongs' that is not known"),
-            ("3/8 mm", "fractions are of inches"), ("nan", "is not a length"),
-            ("1e308", "is not a length"), ("--3", "is not a length"), ("so 4", "is not a length"),
+            ("", "is empty"),
+            ("   ", "is empty"),
+            ("-", "is not a length"),
+            ("18/4/2", "is not a length"),
+            ("1 2 3", "is not a length"),
+            ("12,5,3", "more than one comma"),
+            ("1,200", "thousands or a decimal comma"),
+            ("4 5/4", "not under 1"),
+            ("3/0", "divides by zero"),
+            ("1' 2'", "feet followed by"),
+            ("1' 30 mm", "feet followed by"),
+            ("5 furlongs", "'furlongs' that is not known"),
+            ("3/8 mm", "fractions are of inches"),
+            ("nan", "is not a length"),
+            ("1e308", "is not a length"),
+            ("--3", "is not a length"),
+            ("so 4", "is not a length"),
         ],
-    )  # fmt: skip
+    )
     def test_with_a_reason(self, text: str, wrong: str) -> None:
         with pytest.raises(LengthError) as caught:
             parse_length(text, "in")
@@ -81,14 +107,22 @@ class TestShowing:
     @pytest.mark.parametrize(
         ("mm", "step", "text"),
         [
-            (542.925, "1/16 in", "21 3/8"), (25.4, "1/16 in", "1"), (12.7, "1/16 in", "1/2"),
-            (0.0, "1/16 in", "0"), (-1.5875, "1/16 in", "-1/16"), (543.3, "1/16 in", "21 3/8+"),
-            (542.6, "1/16 in", "21 3/8-"), (0.79375, "1/32 in", "1/32"),
+            (542.925, "1/16 in", "21 3/8"),
+            (25.4, "1/16 in", "1"),
+            (12.7, "1/16 in", "1/2"),
+            (0.0, "1/16 in", "0"),
+            (-1.5875, "1/16 in", "-1/16"),
+            (543.3, "1/16 in", "21 3/8+"),
+            (542.6, "1/16 in", "21 3/8-"),
+            (0.79375, "1/32 in", "1/32"),
             (0.2, "1/16 in", "under 1/16"),
-            (543.0, "1 mm", "543"), (542.9, "1 mm", "543-"), (543.2, "1 mm", "543+"),
-            (543.5, "0.5 mm", "543.5"), (2400.0, "1 mm", "2400"),
+            (543.0, "1 mm", "543"),
+            (542.9, "1 mm", "543-"),
+            (543.2, "1 mm", "543+"),
+            (543.5, "0.5 mm", "543.5"),
+            (2400.0, "1 mm", "2400"),
         ],
-    )  # fmt: skip
+    )
     def test_in_the_step(self, mm: float, step: str, text: str) -> None:
         assert show_length(mm, step) == text
 

@@ -56,9 +56,13 @@ class TestReading:
     def test_an_end_against_a_bow(self) -> None:
         """Stack puts ends beside ends; half a tile on, all of the bow; at a third 8/9 of it."""
         lips = {(one.p, one.q): one.mm for one in read(bow="1/16").lips}
-        assert lips == pytest.approx({
-            (0, 1): 0.0, (1, 3): IN / 16 * 8 / 9, (1, 2): IN / 16,
-        })  # fmt: skip
+        assert lips == pytest.approx(
+            {
+                (0, 1): 0.0,
+                (1, 3): IN / 16 * 8 / 9,
+                (1, 2): IN / 16,
+            }
+        )
 
     def test_what_was_not_measured_says_nothing(self) -> None:
         found = read()

@@ -31,7 +31,7 @@ class TestFile:
             "window": (43.1875, 8.4375, 77.5625, 37.0625),
             "outlet": (21.0625, 8.75, 23.3125, 12.375),
             "switches": (96.5938, 9.4375, 100.6562, 13.0625),
-        }  # fmt: skip
+        }
 
     def test_the_plan_is_what_it_was(self) -> None:
         # As version 1 reckoned it: 66 full and 84 cut pieces, and these areas in mm2.
@@ -83,8 +83,11 @@ class TestVersion2:
 
     def test_which_line_an_end_follows_is_read_over(self) -> None:
         # Nothing was ever reckoned by it, and a file that says it is still a job file.
-        ends = [wall[side] for wall in json.loads(VERSION_2.read_text("utf-8"))["walls"]
-                for side in ("left", "right")]  # fmt: skip
+        ends = [
+            wall[side]
+            for wall in json.loads(VERSION_2.read_text("utf-8"))["walls"]
+            for side in ("left", "right")
+        ]
         assert any(end.get("follows") for end in ends)
         written = json.loads(write_job(read_job(VERSION_2.read_bytes())))
         assert all(
@@ -113,9 +116,15 @@ class TestOthers:
 
     @pytest.mark.parametrize(
         "document",
-        [{}, {"version": 3, "walls": []}, {"version": 1}, {"version": 1, "wall": []},
-         {"version": 4, "wall": {}}, {"version": 3, "pattern": 7}],
-    )  # fmt: skip
+        [
+            {},
+            {"version": 3, "walls": []},
+            {"version": 1},
+            {"version": 1, "wall": []},
+            {"version": 4, "wall": {}},
+            {"version": 3, "pattern": 7},
+        ],
+    )
     def test_is_passed_on_unchanged(self, document: dict) -> None:
         assert as_version_3(document) == document
 

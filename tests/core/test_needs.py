@@ -26,30 +26,50 @@ def a_kitchen(wall: str, material: str = "ceramic", **changes: Any) -> Job:
 def kitchens_of_every_method() -> list[Job]:
     """The demos, and one wall by each way of fixing and on each kind of wall."""
     adhesives: tuple[dict[str, Any], ...] = (
-        {}, {"adhesive": BED}, {"adhesive": {**BED, "kind": "mastic"}}, {"mat": MAT},
-        {"adhesive": {**BED, "kind": "construction"}}, {"primer": COAT},
-    )  # fmt: skip
+        {},
+        {"adhesive": BED},
+        {"adhesive": {**BED, "kind": "mastic"}},
+        {"mat": MAT},
+        {"adhesive": {**BED, "kind": "construction"}},
+        {"primer": COAT},
+    )
     walls = ("painted board", "bare board", "skim", "cement board", "old tile", "masonry")
     ways: tuple[dict[str, Any], ...] = ({}, {"old_tile": "off"}, {"paint": "glue"})
     made = [
         a_kitchen(wall, products=products, ways=way)
-        for products in adhesives for wall in walls for way in ways
-    ]  # fmt: skip
+        for products in adhesives
+        for wall in walls
+        for way in ways
+    ]
     stuck = [a_kitchen(wall, "stick-on") for wall in walls]
     return [*demo_jobs(), *made, *stuck]
 
 
-NOT_BOUGHT_HERE = {"tiles", "border", "adhesive-water", "adhesive-batches", "grout-water",
-                   "grout-batches"}  # fmt: skip
+NOT_BOUGHT_HERE = {
+    "tiles",
+    "border",
+    "adhesive-water",
+    "adhesive-batches",
+    "grout-water",
+    "grout-batches",
+}
 WITHOUT_A_LINE = {
     # A mat, or panels with their own glue, take the place of adhesive and of what goes with it.
-    ("set", "adhesive"), ("set-last", "adhesive"), ("set", "spacers"), ("set", "wedges"),
-    ("set", "sponges"), ("set", "buckets"), ("cut-first", "blade"),
+    ("set", "adhesive"),
+    ("set-last", "adhesive"),
+    ("set", "spacers"),
+    ("set", "wedges"),
+    ("set", "sponges"),
+    ("set", "buckets"),
+    ("cut-first", "blade"),
     # Where tile brings a device's plate hardly forward its own screws are long enough.
-    ("devices", "extenders"), ("devices", "device-spacers"), ("devices", "device-screws"),
+    ("devices", "extenders"),
+    ("devices", "device-spacers"),
+    ("devices", "device-screws"),
     # Most jobs have no border, and no counter with layers.
-    ("boxes", "border-boxes"), ("counter-layers", "adhesive"),
-}  # fmt: skip
+    ("boxes", "border-boxes"),
+    ("counter-layers", "adhesive"),
+}
 """Needs that a job may do without."""
 
 
@@ -59,10 +79,12 @@ def test_what_steps_need_is_on_the_list_and_the_list_holds_nothing_else(job: Job
     steps = steps_of(Facts(job, made), LONGEST)
     lines = {one.id for one in made.quantities}
     missing = {
-        (one.rule, need) for one in steps if one.rule in STEP_RULES
+        (one.rule, need)
+        for one in steps
+        if one.rule in STEP_RULES
         for need in STEP_RULES[one.rule].needs
         if all(line.partition("@")[0] != need for line in lines)
-    }  # fmt: skip
+    }
     assert missing <= WITHOUT_A_LINE
     needed = {line for one in steps for line in one.needs}
     bought = {line for line in lines if line.partition("@")[0] not in NOT_BOUGHT_HERE}

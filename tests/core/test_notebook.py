@@ -38,30 +38,61 @@ class TestReading:
     @pytest.mark.parametrize(
         ("line", "fields"),
         [
-            ("outlet 14 from right up 10 9/16 2 gang by laser",
-             {"at": {"value": "14", "taken_from": "right"}, "gangs": 2,
-              "up": {"value": "10 9/16", "taken_with": "laser"}}),
-            ("cabinet 0 wide 1' 9 3/8\" clear 18 right 18 1/4",
-             {"width": "1' 9 3/8\"", "clear": {"value": "18"}, "clear_right": {"value": "18 1/4"}}),
-            ("switch centre 14 from window left 9 from counter sideways",
-             {"at": {"value": "14", "to": "centre", "taken_from": "window.left"},
-              "up": {"value": "9", "taken_from": "counter"}, "turn": "sideways"}),
+            (
+                "outlet 14 from right up 10 9/16 2 gang by laser",
+                {
+                    "at": {"value": "14", "taken_from": "right"},
+                    "gangs": 2,
+                    "up": {"value": "10 9/16", "taken_with": "laser"},
+                },
+            ),
+            (
+                "cabinet 0 wide 1' 9 3/8\" clear 18 right 18 1/4",
+                {
+                    "width": "1' 9 3/8\"",
+                    "clear": {"value": "18"},
+                    "clear_right": {"value": "18 1/4"},
+                },
+            ),
+            (
+                "switch centre 14 from window left 9 from counter sideways",
+                {
+                    "at": {"value": "14", "to": "centre", "taken_from": "window.left"},
+                    "up": {"value": "9", "taken_from": "counter"},
+                    "turn": "sideways",
+                },
+            ),
             ("range 26 3/4 wide 30 down 2 courses", {"kind": "range-gap", "courses": 2}),
-            ("hood 3 from cabinet 2 right wide 30 clear 20 mm",
-             {"at": {"value": "3", "taken_from": "cabinet-2.right"}, "clear": {"value": "20 mm"}}),
-            ("level 30 by laser below 31 5/16 by rule",
-             {"at": {"value": "30", "taken_with": "laser"}, "taken_with": "rule"}),
-            ("zone 0 wide 40 painted board damp flat 3/16",
-             {"made_of": "painted board", "damp": True, "flat": "3/16"}),
-            ("check 96 1/8 from cabinet right to right",
-             {"first": "cabinet.right", "second": "right"}),
+            (
+                "hood 3 from cabinet 2 right wide 30 clear 20 mm",
+                {
+                    "at": {"value": "3", "taken_from": "cabinet-2.right"},
+                    "clear": {"value": "20 mm"},
+                },
+            ),
+            (
+                "level 30 by laser below 31 5/16 by rule",
+                {"at": {"value": "30", "taken_with": "laser"}, "taken_with": "rule"},
+            ),
+            (
+                "zone 0 wide 40 painted board damp flat 3/16",
+                {"made_of": "painted board", "damp": True, "flat": "3/16"},
+            ),
+            (
+                "check 96 1/8 from cabinet right to right",
+                {"first": "cabinet.right", "second": "right"},
+            ),
             ("pot filler 30 up 20 dia 1", {"kind": "pot-filler", "diameter": "1"}),
-            ("niche 9 wide 9 sill 9 high 9 deep 3 returns all",
-             {"returns": ["left", "right", "top", "bottom"]}),
-            ("hood 9 wide 30 clear 20 unsettled \"not here yet\" owed \"Kim\" hold 2",
-             {"unsettled": {"why": "not here yet", "owed_to": "Kim", "hold": "2"}}),
+            (
+                "niche 9 wide 9 sill 9 high 9 deep 3 returns all",
+                {"returns": ["left", "right", "top", "bottom"]},
+            ),
+            (
+                'hood 9 wide 30 clear 20 unsettled "not here yet" owed "Kim" hold 2',
+                {"unsettled": {"why": "not here yet", "owed_to": "Kim", "hold": "2"}},
+            ),
         ],
-    )  # fmt: skip
+    )
     def test_each_kind_of_word(self, line: str, fields: dict) -> None:
         found = read_line(line)
         assert {key: found[key] for key in fields} == fields
@@ -73,34 +104,59 @@ class TestAsPeopleWrite:
     @pytest.mark.parametrize(
         ("line", "same"),
         [
-            ("Wall cabinet, 33 wide, 14 1/2 off left, 17 7/8 above the counter",
-             "cabinet 14 1/2 from left wide 33 clear 17 7/8"),
-            ("bottom of upper 445 mm up, 900 mm w, 1210 mm from lhs",
-             "cabinet 1210 mm from left wide 900 mm clear 445 mm"),
-            ("cab 30 1/4 wide 8 3/8 from left, 19 clear at left end 18 5/8 at right",
-             "cabinet 8 3/8 from left wide 30 1/4 clear 19 right 18 5/8"),
-            ("upper 2' 6\" wide, starts 4' 1 1/4\" from the left, 17 above counter",
-             "cabinet 4' 1 1/4 from left wide 2' 6 clear 17"),
-            ("Outlet, 28 5/8 from the left wall to its center, 9 1/4 above the counter",
-             "outlet 28 5/8 from left up 9 1/4"),
-            ("twin socket 11 1/8 fr R to c/l, 9 7/8 up",
-             "outlet double 11 1/8 from right up 9 7/8"),
-            ("dbl switch 4 1/4 right of window to ctr, 10 up",
-             "switch double 4 1/4 from window right up 10"),
-            ("window starts thirty seven and a half from the left, twenty nine wide, "
-             "thirty one and three quarters high, sill six above the counter",
-             "window 37 1/2 from left wide 29 high 31 3/4 sill 6"),
-            ("window opening 31 1/4 x 36 5/8, trim 2 1/4 all round, left jamb 40 from left, "
-             "sill 8 1/2", "window 40 to jamb wide 31 1/4 high 36 5/8 casing 2 1/4 sill 8 1/2"),
+            (
+                "Wall cabinet, 33 wide, 14 1/2 off left, 17 7/8 above the counter",
+                "cabinet 14 1/2 from left wide 33 clear 17 7/8",
+            ),
+            (
+                "bottom of upper 445 mm up, 900 mm w, 1210 mm from lhs",
+                "cabinet 1210 mm from left wide 900 mm clear 445 mm",
+            ),
+            (
+                "cab 30 1/4 wide 8 3/8 from left, 19 clear at left end 18 5/8 at right",
+                "cabinet 8 3/8 from left wide 30 1/4 clear 19 right 18 5/8",
+            ),
+            (
+                "upper 2' 6\" wide, starts 4' 1 1/4\" from the left, 17 above counter",
+                "cabinet 4' 1 1/4 from left wide 2' 6 clear 17",
+            ),
+            (
+                "Outlet, 28 5/8 from the left wall to its center, 9 1/4 above the counter",
+                "outlet 28 5/8 from left up 9 1/4",
+            ),
+            (
+                "twin socket 11 1/8 fr R to c/l, 9 7/8 up",
+                "outlet double 11 1/8 from right up 9 7/8",
+            ),
+            (
+                "dbl switch 4 1/4 right of window to ctr, 10 up",
+                "switch double 4 1/4 from window right up 10",
+            ),
+            (
+                "window starts thirty seven and a half from the left, twenty nine wide, "
+                "thirty one and three quarters high, sill six above the counter",
+                "window 37 1/2 from left wide 29 high 31 3/4 sill 6",
+            ),
+            (
+                "window opening 31 1/4 x 36 5/8, trim 2 1/4 all round, left jamb 40 from left, "
+                "sill 8 1/2",
+                "window 40 to jamb wide 31 1/4 high 36 5/8 casing 2 1/4 sill 8 1/2",
+            ),
             ("win 30w x 33h @ 22, sill 7", "window 22 wide 30 high 33 sill 7"),
-            ("range hood 30 wide ctr on range, 26 up",
-             "hood centre 0 from range centre wide 30 clear 26"),
-            ("shelf 20 w, 7/8 thk, btm 14 up, 60 off left",
-             "shelf 60 from left wide 20 thick 7/8 clear 14"),
-            ("niche 10 wide, 20 high, bottom 9 above the counter, left side 70 from left",
-             "niche 70 from left wide 10 high 20 sill 9"),
+            (
+                "range hood 30 wide ctr on range, 26 up",
+                "hood centre 0 from range centre wide 30 clear 26",
+            ),
+            (
+                "shelf 20 w, 7/8 thk, btm 14 up, 60 off left",
+                "shelf 60 from left wide 20 thick 7/8 clear 14",
+            ),
+            (
+                "niche 10 wide, 20 high, bottom 9 above the counter, left side 70 from left",
+                "niche 70 from left wide 10 high 20 sill 9",
+            ),
         ],
-    )  # fmt: skip
+    )
     def test_reads_as_the_notebook_has_it(self, line: str, same: str) -> None:
         before = ["range 60 wide 30"]
         if same.startswith("switch"):
@@ -127,11 +183,13 @@ class TestAsPeopleWrite:
     @pytest.mark.parametrize(
         ("line", "near"),
         [
-            ("cabnit 30 wide 30 clear 18", "cabinet"), ("windw 30 wide 30", "window"),
-            ("pipe 30 up 7 diametre 1", "diameter"), ("cabinet 0 wide 30 claer 18", "clear"),
+            ("cabnit 30 wide 30 clear 18", "cabinet"),
+            ("windw 30 wide 30", "window"),
+            ("pipe 30 up 7 diametre 1", "diameter"),
+            ("cabinet 0 wide 30 claer 18", "clear"),
             ("outlet 30 up 9 by lazer", "laser"),
         ],
-    )  # fmt: skip
+    )
     def test_a_slip_of_the_pen_names_the_word_that_is_near(self, line: str, near: str) -> None:
         with pytest.raises(LineError, match=f"do you mean '{near}'"):
             read_line(line)
@@ -150,17 +208,21 @@ class TestRefusing:
     @pytest.mark.parametrize(
         ("line", "said"),
         [
-            ("", "the line is empty"), ("tip 30", "the thing 'tip'"),
+            ("", "the line is empty"),
+            ("tip 30", "the thing 'tip'"),
             ("window wide", "after 'wide' a length should follow"),
-            ("window 30 wide tall", "not 'tall'"), ("window 30 wide 9 wide 8", "said twice"),
+            ("window 30 wide tall", "not 'tall'"),
+            ("window 30 wide 9 wide 8", "said twice"),
             ("outlet 30 sill 9", "'sill' is not said of an outlet; of it one can say"),
             ("outlet 30 from window", "say which side of window"),
-            ("outlet 30 from", "stops where"), ("outlet at 30 from counter", "is a height"),
+            ("outlet 30 from", "stops where"),
+            ("outlet at 30 from counter", "is a height"),
             ("outlet 30 up 9 from window left", "is no height"),
-            ("check 30 to right", "a check is written"), ("outlet by laser", "should follow"),
+            ("check 30 to right", "a check is written"),
+            ("outlet by laser", "should follow"),
             ("x" * 401, "longer than any thing needs"),
         ],
-    )  # fmt: skip
+    )
     def test_says_what_is_wrong(self, line: str, said: str) -> None:
         with pytest.raises(LineError, match=said):
             read_line(line)
@@ -177,8 +239,10 @@ class TestNames:
     def test_by_kind_and_number(self) -> None:
         found = things("outlet 9 up 9", "outlet 20 up 9", 'outlet "Kettle" 30 up 9')
         assert [(t.id, t.name) for t in found] == [
-            ("outlet", "Outlet"), ("outlet-2", "Outlet 2"), ("kettle", "Kettle"),
-        ]  # fmt: skip
+            ("outlet", "Outlet"),
+            ("outlet-2", "Outlet 2"),
+            ("kettle", "Kettle"),
+        ]
 
     def test_an_id_is_kept_when_the_line_is_written_anew(self) -> None:
         job = a_job(things=["outlet 9 up 9", "switch 4 from outlet right up 9"])
@@ -217,27 +281,40 @@ class TestWriting:
 
     LINES = st.builds(
         "{} {} {}{}".format,
-        st.sampled_from([
-            "cabinet wide 20 clear 18 right 18 1/4 behind 1 deep 12",
-            "hood wide 30 clear 4 from top",
-            "shelf wide 20 clear 14 thick 1 deep 7", "range wide 30 down 2 courses",
-            "window wide 20 sill 8 high 9 to jamb casing 2 stands 3/4 stool 1 horn 1/2",
-            "niche wide 12 sill 8 high 9 deep 3 returns left top",
-            "window wide 12 sill 8 high 9 trim left right bottom", "upstand wide 9 high 4 trim top",
-            "floor wide 9 down 4",
-            "outlet up 9 3 gang sideways to plate legs-off",
-            "switch up top 9 wide 2 high 3 plate-wide 4",
-            "pipe up 9 dia 1 cover 2", "bracket wide 1 up 9 high 4 deep 3",
-            "level below 30 by laser", "upstand wide 40 high 4 deep 3/4", "mark",
-            "zone wide 40 skim damp loose flat 1/4 over 1/4", "zone wide 9 old tile over 3/8 off",
-        ]),
         st.sampled_from(
-            ["at 3 5/16", "3", "centre 12 from right by laser", "left 40 from left",
-             "-2 from right"]
+            [
+                "cabinet wide 20 clear 18 right 18 1/4 behind 1 deep 12",
+                "hood wide 30 clear 4 from top",
+                "shelf wide 20 clear 14 thick 1 deep 7",
+                "range wide 30 down 2 courses",
+                "window wide 20 sill 8 high 9 to jamb casing 2 stands 3/4 stool 1 horn 1/2",
+                "niche wide 12 sill 8 high 9 deep 3 returns left top",
+                "window wide 12 sill 8 high 9 trim left right bottom",
+                "upstand wide 9 high 4 trim top",
+                "floor wide 9 down 4",
+                "outlet up 9 3 gang sideways to plate legs-off",
+                "switch up top 9 wide 2 high 3 plate-wide 4",
+                "pipe up 9 dia 1 cover 2",
+                "bracket wide 1 up 9 high 4 deep 3",
+                "level below 30 by laser",
+                "upstand wide 40 high 4 deep 3/4",
+                "mark",
+                "zone wide 40 skim damp loose flat 1/4 over 1/4",
+                "zone wide 9 old tile over 3/8 off",
+            ]
+        ),
+        st.sampled_from(
+            [
+                "at 3 5/16",
+                "3",
+                "centre 12 from right by laser",
+                "left 40 from left",
+                "-2 from right",
+            ]
         ),
         st.sampled_from(["", '"Some name"', '#other-id "Name"']),
         st.sampled_from(["", ' unsettled "why" owed "Kim" hold 1', ' unsettled "later"']),
-    )  # fmt: skip
+    )
 
     @given(LINES)
     @examples(150)
@@ -247,8 +324,9 @@ class TestWriting:
         assert again == thing
 
     def test_in_a_metric_job(self) -> None:
-        (thing,) = things("outlet 412 up 121", units="mm", length=2000, top=500, tile=(200, 60),
-                          joint=3)  # fmt: skip
+        (thing,) = things(
+            "outlet 412 up 121", units="mm", length=2000, top=500, tile=(200, 60), joint=3
+        )
         assert write_line(thing, "mm") == "outlet 412 up 121"
 
 
@@ -357,15 +435,19 @@ class TestLinesThatMeanSeveral:
     @pytest.mark.parametrize(
         "line",
         [
-            "granite splash 4", "Quartz splash, 4 high", "stone backsplash 4 whole wall",
+            "granite splash 4",
+            "Quartz splash, 4 high",
+            "stone backsplash 4 whole wall",
             "marble upstand 4 high along the whole wall",
         ],
-    )  # fmt: skip
+    )
     def test_a_splash_runs_along_the_wall(self, line: str) -> None:
         (found,) = self.of(line)
         assert found == {
-            "at": {"value": 0}, "width": pytest.approx(130 * IN), "height": pytest.approx(4 * IN),
-        }  # fmt: skip
+            "at": {"value": 0},
+            "width": pytest.approx(130 * IN),
+            "height": pytest.approx(4 * IN),
+        }
 
     def test_a_splash_of_its_own_length_begins_where_it_is_said(self) -> None:
         (found,) = self.of("granite splash 12 from left wide 40 high 4")

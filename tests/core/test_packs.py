@@ -65,8 +65,11 @@ class TestPacks:
         area = 96 * 30 * IN**2 / 1e6
         found = the(plan(porous), "sealer")
         assert found.amount == math.ceil(area * 2 / 8 * stages)
-        litres = [one.value for one in every(found.working) if one.label.endswith("grout")
-                  or one.label == "before setting"]  # fmt: skip
+        litres = [
+            one.value
+            for one in every(found.working)
+            if one.label.endswith("grout") or one.label == "before setting"
+        ]
         assert litres == pytest.approx([area * 2 / 8] * stages, rel=1e-4)
 
     def test_a_pack_s_own_yield_goes_before_density_and_notch(self) -> None:
@@ -115,8 +118,13 @@ class TestMatAndBoards:
 
     def test_and_shortens_the_wall_that_laps_it_in_the_corner(self) -> None:
         corner = {"kind": "inside", "laps": "next"}
-        wall = {"id": "a", "length": "96", "top": {"height": "30"}, "things": [self.PLY],
-                "corner": corner}  # fmt: skip
+        wall = {
+            "id": "a",
+            "length": "96",
+            "top": {"height": "30"},
+            "things": [self.PLY],
+            "corner": corner,
+        }
         other = {"id": "b", "length": "60", "top": {"height": "30"}, "things": []}
         ends = [
             kitchen_of(

@@ -45,15 +45,17 @@ class TestAlong:
             ("hood -3 from base centre wide 10 clear 20", (2, 12)),
             ("hood -2 from base right wide 10 clear 20", (22, 32)),
         ],
-    )  # fmt: skip
+    )
     def test_of_a_hood(self, line: str, expected: tuple) -> None:
         assert sides(wall('block "Base" 6 wide 18 up 2 high 3', line).thing("hood")) == expected
 
     def test_the_last_thing_is_the_one_on_the_line_before(self) -> None:
         found = wall(
-            "cabinet 3 wide 20 clear 18", "level 40 below 30", "check 9 from left to right",
+            "cabinet 3 wide 20 clear 18",
+            "level 40 below 30",
+            "check 9 from left to right",
             "window 4 from last wide 24 sill 6 high 20",
-        )  # fmt: skip
+        )
         assert sides(found.thing("window")) == (27, 51)
 
     def test_a_line_put_in_between_moves_nothing(self) -> None:
@@ -66,7 +68,7 @@ class TestAlong:
         more = Job.model_validate(document)
         assert kitchen_of(more).surfaces[0].thing("window").box == (
             kitchen_of(job).surfaces[0].thing("window").box
-        )  # fmt: skip
+        )
 
     def test_one_measures_on_from_a_box_s_centre_if_it_was_measured_to(self) -> None:
         found = wall("outlet 10 up 9", "switch 16 from last up 9")
@@ -96,14 +98,15 @@ class TestUp:
             ("block 40 wide 5 up 6 from base top high 4", (11, 15)),
             ("block 40 wide 5 up 1 from base bottom high 1", (0, 1)),
         ],
-    )  # fmt: skip
+    )
     def test_of_a_block(self, line: str, expected: tuple) -> None:
         assert heights(wall('block "Base" 6 wide 18 up 2 high 3', line).thing("block")) == expected
 
     def test_from_the_laser_line(self) -> None:
         # The counter's high point is 30 below the line; 18 below it is 12 above that point.
-        found = wall("level 0 below 30", "level 96 below 30 1/2",
-                     "block 40 wide 5 up 18 from laser high 4")  # fmt: skip
+        found = wall(
+            "level 0 below 30", "level 96 below 30 1/2", "block 40 wide 5 up 18 from laser high 4"
+        )
         assert heights(found.thing("block")) == (8, 12)
 
     def test_from_the_counter_is_from_the_counter_there(self) -> None:
@@ -112,8 +115,9 @@ class TestUp:
         assert (low + high) / 2 == pytest.approx(9.5, abs=1e-3)
 
     def test_each_end_of_an_overhead_has_its_own(self) -> None:
-        cabinet = wall("level 0 below 30", "level 96 below 31",
-                       "cabinet 24 wide 48 clear 18 right 18 1/2").thing("cabinet")  # fmt: skip
+        cabinet = wall(
+            "level 0 below 30", "level 96 below 31", "cabinet 24 wide 48 clear 18 right 18 1/2"
+        ).thing("cabinet")
         (_, left), (_, right), *_ = cabinet.outline
         assert (left / IN, right / IN) == pytest.approx((18 - 0.25, 18.5 - 0.75))
 
@@ -132,10 +136,12 @@ class TestAnyOrder:
     """What was typed in any order and from any reference gives the same geometry."""
 
     LINES = (
-        "cabinet 3 wide 20 clear 18", "window 4 from cabinet right wide 24 sill 6 high 20",
-        "hood 5 from window right wide 18 clear 19", "outlet 6 from hood left up 9",
+        "cabinet 3 wide 20 clear 18",
+        "window 4 from cabinet right wide 24 sill 6 high 20",
+        "hood 5 from window right wide 18 clear 19",
+        "outlet 6 from hood left up 9",
         "switch 7 from outlet centre up 3 from cabinet bottom",
-    )  # fmt: skip
+    )
 
     @given(st.permutations(LINES))
     @examples(20)
@@ -144,8 +150,12 @@ class TestAnyOrder:
         for thing in straight.things:
             assert mixed.thing(thing.id).box == pytest.approx(thing.box)
 
-    @given(st.floats(0, 60), st.floats(1, 30), st.sampled_from(["left", "right", "base.left",
-           "base.right", "base.centre"]), st.sampled_from(["left", "right", "centre"]))  # fmt: skip
+    @given(
+        st.floats(0, 60),
+        st.floats(1, 30),
+        st.sampled_from(["left", "right", "base.left", "base.right", "base.centre"]),
+        st.sampled_from(["left", "right", "centre"]),
+    )
     @examples(60)
     def test_of_the_reference(self, at: float, width: float, ref: str, to: str) -> None:
         """The same hood, measured from somewhere else to another of its sides."""
@@ -154,9 +164,11 @@ class TestAnyOrder:
         side = at + {"left": 0, "right": width, "centre": width / 2}[to]
         value = (origin - side if ref in ("right", "base.left") else side - origin) * IN
         hood = {
-            "kind": "hood", "at": {"value": value, "taken_from": ref, "to": to},
-            "width": width * IN, "clear": "20",
-        }  # fmt: skip
+            "kind": "hood",
+            "at": {"value": value, "taken_from": ref, "to": to},
+            "width": width * IN,
+            "clear": "20",
+        }
         x0, x1 = wall(base, hood).thing("hood").box[::2]
         assert (x0, x1) == pytest.approx((at * IN, (at + width) * IN), abs=1e-6)
 
@@ -165,8 +177,12 @@ class TestCorrecting:
     """Correcting an early partial moves what hangs on it, and nothing else."""
 
     def test_the_chain_follows(self) -> None:
-        lines = ["cabinet {} wide 20 clear 18", "window 4 from last wide 24 sill 6 high 20",
-                 "hood 5 from last wide 18 clear 19", "outlet 6 from right up 9"]  # fmt: skip
+        lines = [
+            "cabinet {} wide 20 clear 18",
+            "window 4 from last wide 24 sill 6 high 20",
+            "hood 5 from last wide 18 clear 19",
+            "outlet 6 from right up 9",
+        ]
         before, after = (wall(*[line.format(first) for line in lines]) for first in ("3", "3 1/2"))
         moved = [
             round((after.thing(id_).box.x0 - before.thing(id_).box.x0) / IN, 4)
@@ -185,6 +201,9 @@ class TestMarks:
 
     def test_every_pair_of_references_agrees(self) -> None:
         for a, b in itertools.permutations(("left", "right"), 2):
-            found = wall("mark 40", f"hood 6 from mark {a} wide 9 clear 20",
-                         f"shelf 6 from mark {b} wide 9 clear 9 thick 1")  # fmt: skip
+            found = wall(
+                "mark 40",
+                f"hood 6 from mark {a} wide 9 clear 20",
+                f"shelf 6 from mark {b} wide 9 clear 9 thick 1",
+            )
             assert sides(found.thing("hood")) != sides(found.thing("shelf"))

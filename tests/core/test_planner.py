@@ -48,9 +48,14 @@ def step(id_: str, minutes: int, *after: str | tuple[str, float], **more: object
         told = Wait(hours=wait, what="dry", source="schedule") if wait else None
         follows.append(Follows(step=name, wait=told))
     plain = {
-        "id": id_, "rule": None, "phase": "own", "minutes": minutes, "unbroken": True,
-        "working": a_number(id_, minutes, "minutes", "schedule"), "follows": follows,
-    }  # fmt: skip
+        "id": id_,
+        "rule": None,
+        "phase": "own",
+        "minutes": minutes,
+        "unbroken": True,
+        "working": a_number(id_, minutes, "minutes", "schedule"),
+        "follows": follows,
+    }
     return Step.model_validate({**plain, **more})
 
 
@@ -183,19 +188,27 @@ STEPS = st.lists(
         st.sampled_from([0.0, 0.5, 2.0, 9.0, 20.0]),  # hours that it waits after them
         st.integers(1, 2),  # hands
     ),
-    min_size=1, max_size=6,
-)  # fmt: skip
-CALENDARS = st.sampled_from([
-    hours((480, 600)), hours((480, 580), None), hours((480, 720), (540, 640)),
-])  # fmt: skip
+    min_size=1,
+    max_size=6,
+)
+CALENDARS = st.sampled_from(
+    [
+        hours((480, 600)),
+        hours((480, 580), None),
+        hours((480, 720), (540, 640)),
+    ]
+)
 
 
 def made(rows: list[tuple[int, int, float, int]]) -> list[Step]:
     """Steps of random rows: each follows some of the three before it."""
     found: list[Step] = []
     for number, (tens, bits, wait, hands) in enumerate(rows):
-        after = [(f"s{number - 1 - back}", wait) for back in range(3)
-                 if bits >> back & 1 and number - 1 - back >= 0]  # fmt: skip
+        after = [
+            (f"s{number - 1 - back}", wait)
+            for back in range(3)
+            if bits >> back & 1 and number - 1 - back >= 0
+        ]
         found.append(step(f"s{number}", tens * 10, *after, hands=hands))
     return found
 
@@ -213,8 +226,9 @@ def placed_slowly(order: Sequence[Step], calendar: Calendar, people: int) -> int
     busy: dict[int, int] = {}
     ends: dict[str, int] = {}
     for one in order:
-        ready = max((ends[b.step] + (b.wait.minutes if b.wait else 0) for b in one.follows),
-                    default=0)  # fmt: skip
+        ready = max(
+            (ends[b.step] + (b.wait.minutes if b.wait else 0) for b in one.follows), default=0
+        )
         start = -(-ready // 10) * 10
         hands = min(one.hands, people)
         while True:
@@ -276,8 +290,9 @@ COMING_BACK = st.lists(
         st.one_of(st.none(), st.tuples(st.integers(0, 4), st.integers(0, 3), st.integers(1, 2))),
         # after how many tens of minutes one comes back, how many later it may be, for how many
     ),
-    min_size=2, max_size=4,
-)  # fmt: skip
+    min_size=2,
+    max_size=4,
+)
 
 
 def coming_back(rows: list[tuple[int, bool, tuple[int, int, int] | None]]) -> list[Step]:
@@ -298,8 +313,12 @@ def can_be_done(steps: Sequence[Step], calendar: Calendar, people: int, last: in
     minutes by ten.
     """
     end = calendar.first_minute(last + 1)
-    in_hours = [at for window in calendar.work if window.end <= end
-                for at in range(window.start, window.end, 10)]  # fmt: skip
+    in_hours = [
+        at
+        for window in calendar.work
+        if window.end <= end
+        for at in range(window.start, window.end, 10)
+    ]
     free = dict.fromkeys(in_hours, people)
 
     def put(start: int, minutes: int, rest: Callable[[], bool]) -> bool:
@@ -328,17 +347,19 @@ def can_be_done(steps: Sequence[Step], calendar: Calendar, people: int, last: in
 
         return any(
             put(at, one.minutes, lambda at=at: back(at + one.minutes))  # type: ignore[misc]
-            for at in in_hours if at >= after
-        )  # fmt: skip
+            for at in in_hours
+            if at >= after
+        )
 
     return go(0, 0)
 
 
 @examples(60)
 @given(
-    COMING_BACK, st.sampled_from([hours((480, 560)), hours((480, 540), (480, 580))]),
+    COMING_BACK,
+    st.sampled_from([hours((480, 560)), hours((480, 540), (480, 580))]),
     st.integers(1, 2),
-)  # fmt: skip
+)
 def test_the_day_is_the_first_on_which_all_can_be_done(
     rows: list[tuple[int, bool, tuple[int, int, int] | None]], calendar: Calendar, people: int
 ) -> None:

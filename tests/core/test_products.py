@@ -26,12 +26,14 @@ def test_a_pack_is_counted_in_what_its_line_needs() -> None:
     job = a_job(
         products={kind: one.model_dump() for kind, one in chosen.items()},
         things=["outlet 30 up 10", "range-gap 50 wide 30 down 3", "zone 0 wide 96 flat 1/4"],
-        right="open", ways={"gap": "batten"},
-    )  # fmt: skip
+        right="open",
+        ways={"gap": "batten"},
+    )
     needs = {
-        PRODUCT_OF[one.id]: one.need.unit for one in plan(job).quantities
+        PRODUCT_OF[one.id]: one.need.unit
+        for one in plan(job).quantities
         if one.id in PRODUCT_OF and one.need is not None
-    }  # fmt: skip
+    }
     said = {kind: sold.pack for kind, sold in SOLD.items() if sold.pack and kind in needs}
     assert {kind: needs[kind] for kind in said} == said
     assert {"adhesive", "grout", "sealant", "primer", "patch", "spacers", "screws", "sheeting"} <= (

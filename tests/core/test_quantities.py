@@ -33,15 +33,21 @@ class TestNotch:
     @pytest.mark.parametrize(
         ("notch", "litres"),
         [(SQUARE_6_6, 2.13), (SQUARE_6_10, 3.55), (V_5_4, 0.71), (SQUARE_12_12, 4.26)],
-    )  # fmt: skip
+    )
     def test_bed(self, notch: Notch, litres: float) -> None:
         assert bed_of(notch) == pytest.approx(litres)
 
     @pytest.mark.parametrize(
         ("inches", "notch"),
-        [((1, 1), V_5_4), ((2, 2), V_5_4), ((3, 6), SQUARE_6_6), ((4, 8), SQUARE_6_6),
-         ((4, 12), SQUARE_6_10), ((12, 24), SQUARE_6_10)],
-    )  # fmt: skip
+        [
+            ((1, 1), V_5_4),
+            ((2, 2), V_5_4),
+            ((3, 6), SQUARE_6_6),
+            ((4, 8), SQUARE_6_6),
+            ((4, 12), SQUARE_6_10),
+            ((12, 24), SQUARE_6_10),
+        ],
+    )
     def test_by_tile(self, inches: tuple, notch: Notch) -> None:
         assert notch_for(inches[0] * IN, inches[1] * IN) == notch
 
@@ -82,10 +88,14 @@ class TestTiles:
         tile = {"length": "8", "height": "2 1/2", "thickness": "5/16"}
         job = a_job(openings=[WINDOW]).model_dump(mode="json")
         lost = [
-            steps(the(plan(Job.model_validate({**job, "tile": {**tile, "material": material}})),
-                      "tiles").working)["broken and spare"]
+            steps(
+                the(
+                    plan(Job.model_validate({**job, "tile": {**tile, "material": material}})),
+                    "tiles",
+                ).working
+            )["broken and spare"]
             for material in ("ceramic", "glass")
-        ]  # fmt: skip
+        ]
         assert lost[1] - 4 == pytest.approx((lost[0] - 4) * 1.5)
 
 
@@ -344,10 +354,15 @@ class TestWays:
 
     @pytest.mark.parametrize(
         ("made_of", "way", "primed"),
-        [("painted board", {"paint": "primer"}, True), ("painted board", {"paint": "glue"}, False),
-         ("old tile", {"old_tile": "over"}, True), ("old tile", {"old_tile": "off"}, False),
-         ("laminate", {"paint": "scuff"}, True), ("skim", {}, False)],
-    )  # fmt: skip
+        [
+            ("painted board", {"paint": "primer"}, True),
+            ("painted board", {"paint": "glue"}, False),
+            ("old tile", {"old_tile": "over"}, True),
+            ("old tile", {"old_tile": "off"}, False),
+            ("laminate", {"paint": "scuff"}, True),
+            ("skim", {}, False),
+        ],
+    )
     def test_primer(self, made_of: str, way: dict[str, str], primed: bool) -> None:
         zone = {"kind": "zone", "id": "z", "at": "0", "width": "40", "made_of": made_of}
         assert ("primer" in self.ids(things=[zone], ways=way)) is primed
@@ -389,8 +404,10 @@ class TestLaws:
         assert made.areas.joints + made.areas.pieces == pytest.approx(96 * 30 * IN**2)
 
     def test_more_joint_never_needs_less_grout(self) -> None:
-        powders = [steps(the(planned(joint=joint), "grout").working)["powder"]
-                   for joint in ("1/16", "1/8", "3/16", "1/4")]  # fmt: skip
+        powders = [
+            steps(the(planned(joint=joint), "grout").working)["powder"]
+            for joint in ("1/16", "1/8", "3/16", "1/4")
+        ]
         assert powders == sorted(powders)
 
 
@@ -399,9 +416,13 @@ class TestBackButter:
 
     @pytest.mark.parametrize(
         ("tile", "material", "buttered"),
-        [(("8", "4"), "ceramic", False), (("12", "4"), "ceramic", True),
-         (("6", "3"), "stone", True), (("12", "12"), "stone", True)],
-    )  # fmt: skip
+        [
+            (("8", "4"), "ceramic", False),
+            (("12", "4"), "ceramic", True),
+            (("6", "3"), "stone", True),
+            (("12", "12"), "stone", True),
+        ],
+    )
     def test_which(self, tile: tuple[str, str], material: str, buttered: bool) -> None:
         document = a_job(tile=tile).model_dump(mode="json")
         document["tile"]["material"] = material
@@ -452,8 +473,16 @@ class TestOnTheCounter:
 
     def test_screws_are_rounded_a_batten(self) -> None:
         # Two gaps of 14 in: each takes a screw every 12 in, so two spaces, and one more.
-        gaps = [{"kind": "range-gap", "id": f"gap-{n}", "at": str(10 + 40 * n), "width": "14",
-                 "down": "4"} for n in range(2)]  # fmt: skip
+        gaps = [
+            {
+                "kind": "range-gap",
+                "id": f"gap-{n}",
+                "at": str(10 + 40 * n),
+                "width": "14",
+                "down": "4",
+            }
+            for n in range(2)
+        ]
         assert the(planned(things=gaps), "batten-screws").amount == 2 * (2 + 1)
 
     def test_lugs_make_the_joint_without_spacers(self) -> None:
@@ -469,8 +498,14 @@ class TestSealantByItsGap:
 
     def test_sides_of_a_cabinet_and_of_a_shelf(self) -> None:
         # Overheads close by 1/8, the counter by 1/4: two beads of the same kind would not do.
-        settings = {**NO_GAPS, "counter_gap": "1/4", "overhead_gap": "1/8", "opening_gap": "1/16",
-                    "bead_depth": "1/4", "sealant_waste": 0}  # fmt: skip
+        settings = {
+            **NO_GAPS,
+            "counter_gap": "1/4",
+            "overhead_gap": "1/8",
+            "opening_gap": "1/16",
+            "bead_depth": "1/4",
+            "sealant_waste": 0,
+        }
         shelf = {"kind": "shelf", "id": "s", "at": "10", "width": "20", "clear": "12", "thick": "1"}
         block = {"kind": "block", "id": "b", "at": "60", "width": "10", "up": "12", "height": "5"}
         made = planned(things=[shelf, block], settings=settings)

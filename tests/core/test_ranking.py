@@ -167,9 +167,10 @@ class TestBestFound:
     """The wishes for what stands at a line, which are reckoned to the hair."""
     WISHES: tuple[tuple[WishKind, ...], ...] = (
         LINES,
-        ("never", "avoid", "smallest", "cut", "tiles"), ("full-right", "never", "smallest"),
+        ("never", "avoid", "smallest", "cut", "tiles"),
+        ("full-right", "never", "smallest"),
         ("whole-top", "even", "never"),
-    )  # fmt: skip
+    )
 
     def tried(self, job: Job, places: list[tuple[float, float]]) -> None:
         """No start at some places puts the best behind."""
@@ -192,16 +193,14 @@ class TestBestFound:
     def test_nor_on_other_walls_with_other_tiles(self, job: Job, wishes: tuple, seed: int) -> None:
         job, turn = wishing(job, *wishes), Random(seed)
         module = module_of(job)
-        self.tried(job, [
-            (turn.uniform(0, module.across), turn.uniform(-module.up, 0)) for _ in range(25)
-        ])  # fmt: skip
+        self.tried(
+            job, [(turn.uniform(0, module.across), turn.uniform(-module.up, 0)) for _ in range(25)]
+        )
 
     @pytest.mark.parametrize("job", BORDERED, ids=["same", "longer", "first"])
     def test_nor_with_a_border_course(self, job: Job) -> None:
         job, turn = wishing(job, "never", "avoid", "smallest"), Random(3)
-        self.tried(job, [
-            (turn.uniform(0, 4 * 206.4), turn.uniform(-66.6, 0)) for _ in range(60)
-        ])  # fmt: skip
+        self.tried(job, [(turn.uniform(0, 4 * 206.4), turn.uniform(-66.6, 0)) for _ in range(60)])
 
     def test_no_school_is_better(self) -> None:
         best = best_found(JOB, kitchen_of(JOB), "a")
@@ -251,15 +250,17 @@ class TestBestFound:
         """Pieces of one size at an edge are one finding, whatever stands at their other ends."""
         turn = Random(seed)
         wall = {
-            "id": "a", "length": f"{turn.randint(80, 110)} 5/8",
+            "id": "a",
+            "length": f"{turn.randint(80, 110)} 5/8",
             "top": {"kind": "ceiling", "height": str(turn.randint(30, 40))},
-            "left": {"kind": "corner"}, "right": {"kind": "corner"},
+            "left": {"kind": "corner"},
+            "right": {"kind": "corner"},
             "things": [
                 f"cabinet 0 wide {turn.randint(14, 24)} clear {turn.randint(15, 19)}",
                 f"window {turn.randint(30, 36)} wide 28 sill {turn.randint(4, 8)} high 19",
                 f"outlet {turn.randint(6, 12)} up 9",
             ],
-        }  # fmt: skip
+        }
         job = a_job(walls=[wall], tile=("5 7/8", "2 15/16"), bond=turn.choice([(0, 1), (1, 3)]))
         (laid,) = lay(job, kitchen_of(job))
         search = WallStarts(0, laid, job, wishes_of(job)).search
@@ -320,12 +321,20 @@ class TestJoined:
 
         def counter(hood: str) -> float:
             walls = [
-                {"id": "a", "length": "48", "top": {"kind": "open", "height": "21"},
-                 "corner": {"kind": "inside"}},
-                {"id": "b", "length": "40", "top": {"kind": "open", "height": "21"},
-                 "things": [f"hood 5 wide 30 clear {hood}"],
-                 "start": {"up": {"kind": "carried"}}},
-            ]  # fmt: skip
+                {
+                    "id": "a",
+                    "length": "48",
+                    "top": {"kind": "open", "height": "21"},
+                    "corner": {"kind": "inside"},
+                },
+                {
+                    "id": "b",
+                    "length": "40",
+                    "top": {"kind": "open", "height": "21"},
+                    "things": [f"hood 5 wide 30 clear {hood}"],
+                    "start": {"up": {"kind": "carried"}},
+                },
+            ]
             job = a_job(walls=walls, tile=("8", "2 1/2"))
             return measured(job, job.walls[0].start).counter
 
@@ -339,13 +348,15 @@ class TestWindow:
     @pytest.mark.parametrize(
         ("left", "right", "short"),
         [
-            (120.0, 120.0, 0.0), (120.0, 112.0, 8.0),
+            (120.0, 120.0, 0.0),
+            (120.0, 112.0, 8.0),
             # Under a quarter is too small, however alike.
             (30.0, 30.0, 20.0),
             # A quarter apart is plainly apart: half a tile is no worse.
-            (60.0, 110.0, 50.0), (60.0, 160.0, 50.0),
+            (60.0, 110.0, 50.0),
+            (60.0, 160.0, 50.0),
         ],
-    )  # fmt: skip
+    )
     def test_by_hand(self, left: float, right: float, short: float) -> None:
         found = window_short(200.0, 0.25, [(np.array([left]), np.array([right]))])
         assert found == pytest.approx([short])

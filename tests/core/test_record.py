@@ -79,8 +79,14 @@ class TestStates:
         found = record((FIRST.id, "broken"), (FIRST.id, "taken back"))
         assert (found.states, found.broken) == ({}, ())
 
-    @given(st.lists(st.tuples(st.sampled_from([FIRST.id, SECOND.id]), st.sampled_from(
-        ["cut", "set", "broken", "taken back"]))))  # fmt: skip
+    @given(
+        st.lists(
+            st.tuples(
+                st.sampled_from([FIRST.id, SECOND.id]),
+                st.sampled_from(["cut", "set", "broken", "taken back"]),
+            )
+        )
+    )
     def test_taking_all_back_leaves_nothing(self, said: list) -> None:
         back = [(piece, "taken back") for piece in (FIRST.id, SECOND.id) for _ in said]
         found = record(*said, *back)
@@ -97,8 +103,13 @@ class TestAnotherPlan:
 
     def test_a_piece_of_another_size_by_the_same_code_was_not_set(self) -> None:
         narrower = FIRST.box._replace(x1=FIRST.box.x1 - 80)
-        cut = replace(FIRST, box=narrower, outline=(ring_of(narrower),),
-                      width=narrower.width, area=narrower.area)  # fmt: skip
+        cut = replace(
+            FIRST,
+            box=narrower,
+            outline=(ring_of(narrower),),
+            width=narrower.width,
+            area=narrower.area,
+        )
         found = record_of(noted((FIRST.id, "set")), [cut], SIXTEENTH)
         assert found.states == {}
         assert [one.piece for one in found.elsewhere] == [FIRST.id]
@@ -106,18 +117,25 @@ class TestAnotherPlan:
     def test_a_piece_moved_by_a_hair_is_the_same(self) -> None:
         moved = FIRST.box._replace(x0=FIRST.box.x0 + 1, x1=FIRST.box.x1 + 1)
         found = record_of(
-            noted((FIRST.id, "set")), [replace(FIRST, box=moved, outline=(ring_of(moved),))],
+            noted((FIRST.id, "set")),
+            [replace(FIRST, box=moved, outline=(ring_of(moved),))],
             SIXTEENTH,
-        )  # fmt: skip
+        )
         assert found.states == {FIRST.id: "set"}
 
     def test_a_notch_that_came_since_makes_it_another(self) -> None:
         x0, y0, x1, y1 = FIRST.box
         side, deep = (x1 - x0) / 4, (y1 - y0) / 4
         ring = (
-            (x0, y0), (x1, y0), (x1, y1), (x1 - side, y1), (x1 - side, y1 - deep),
-            (x0 + side, y1 - deep), (x0 + side, y1), (x0, y1),
-        )  # fmt: skip
+            (x0, y0),
+            (x1, y0),
+            (x1, y1),
+            (x1 - side, y1),
+            (x1 - side, y1 - deep),
+            (x0 + side, y1 - deep),
+            (x0 + side, y1),
+            (x0, y1),
+        )
         notched = replace(FIRST, outline=(ring,), area=FIRST.area - 2 * side * deep)
         assert record_of(noted((FIRST.id, "set")), [notched], SIXTEENTH).states == {}
 

@@ -35,8 +35,9 @@ def noted(made: Plan, *said: tuple[Event, list[Piece]]) -> Record:
     """A record of pieces as they lie."""
     events = [
         SiteEvent(number, piece.id, event, spot_of(piece))
-        for number, (event, pieces) in enumerate(said, 1) for piece in pieces
-    ]  # fmt: skip
+        for number, (event, pieces) in enumerate(said, 1)
+        for piece in pieces
+    ]
     return record_of(events, made.pieces, SIXTEENTH)
 
 
@@ -88,8 +89,9 @@ class TestLeft:
         made = plan(job)
         course = row(made, 0)
         done, last = course[:5], course[-1]
-        found = refit(job, made, noted(made, ("set", done), ("cut", [last])),
-                      left(done[-1], job, 3.0))  # fmt: skip
+        found = refit(
+            job, made, noted(made, ("set", done), ("cut", [last])), left(done[-1], job, 3.0)
+        )
         eased = way(found, "joints")
         after = row(eased.plan, 0)
         joints = [b.box.x0 - a.box.x1 for a, b in itertools.pairwise(after)]
@@ -119,10 +121,11 @@ class TestLeft:
         lost = [
             before.width - after.width
             for before, after in zip(
-                (row(made, n)[-1] for n in range(9)), (row(leans, n)[-1] for n in range(9)),
+                (row(made, n)[-1] for n in range(9)),
+                (row(leans, n)[-1] for n in range(9)),
                 strict=True,
             )
-        ]  # fmt: skip
+        ]
         assert lost == sorted(lost)
         assert lost[0] < SIXTEENTH < lost[8]
 
@@ -197,8 +200,9 @@ class TestDrifted:
         made = plan(job)
         course = row(made, 0)
         wide = course[-1].box.width
-        found = refit(job, made, noted(made, ("set", course[:5])),
-                      left(course[4], job, 8 * IN - wide + 5.0))  # fmt: skip
+        found = refit(
+            job, made, noted(made, ("set", course[:5])), left(course[4], job, 8 * IN - wide + 5.0)
+        )
         line = way(found, "line")
         assert row(line.plan, 0)[-1].box.width == pytest.approx(8 * IN)
         assert line.job.walls[0].start.right == pytest.approx(-5.0)
@@ -294,8 +298,12 @@ class TestSheets:
 
     def test_they_take_it_in_equal_parts(self) -> None:
         """Sheets of a foot on 80 in: from the second chip of the third on, five sheets to come."""
-        tile = {"length": "15/16", "height": "15/16", "thickness": "5/16",
-                "sheet": {"across": 12, "up": 12}}  # fmt: skip
+        tile = {
+            "length": "15/16",
+            "height": "15/16",
+            "thickness": "5/16",
+            "sheet": {"across": 12, "up": 12},
+        }
         job = a_job(length="80", top="12", bond=(0, 1), joint="1/16")
         job = Job.model_validate({**job.model_dump(mode="json"), "tile": tile})
         made = plan(job)

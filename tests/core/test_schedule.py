@@ -27,21 +27,30 @@ class TestHours:
     @pytest.mark.parametrize(
         ("written", "read"),
         [
-            ("8:00-16:30", "8:00-16:30"), ("8 - 12", "8:00-12:00"), ("8.30 to 17", "8:30-17:00"),
-            ("7–15:15", "7:00-15:15"), ("0:00-24:00", "0:00-24:00"), ("", ""), ("  ", ""),
+            ("8:00-16:30", "8:00-16:30"),
+            ("8 - 12", "8:00-12:00"),
+            ("8.30 to 17", "8:30-17:00"),
+            ("7–15:15", "7:00-15:15"),
+            ("0:00-24:00", "0:00-24:00"),
+            ("", ""),
+            ("  ", ""),
         ],
-    )  # fmt: skip
+    )
     def test_as_people_write_them(self, written: str, read: str) -> None:
         assert HOURS.validate_python(written) == read
 
     @pytest.mark.parametrize(
         ("written", "says"),
         [
-            ("9:00-9:00", "ends when it begins"), ("17-8", "ends when it begins"),
-            ("8:00", "no working time"), ("8-12-16", "no working time"),
-            ("8:75-9:00", "no time of day"), ("25-26", "no time of day"), ("x-y", "no time of day"),
+            ("9:00-9:00", "ends when it begins"),
+            ("17-8", "ends when it begins"),
+            ("8:00", "no working time"),
+            ("8-12-16", "no working time"),
+            ("8:75-9:00", "no time of day"),
+            ("25-26", "no time of day"),
+            ("x-y", "no time of day"),
         ],
-    )  # fmt: skip
+    )
     def test_what_is_none_says_how_to_write_it(self, written: str, says: str) -> None:
         with pytest.raises(ValidationError, match=says):
             HOURS.validate_python(written)
@@ -63,12 +72,17 @@ class TestDays:
     @pytest.mark.parametrize(
         ("date", "says"),
         [
-            ("2031-02-29", "that month has 28 days"), ("2100-02-29", "that month has 28 days"),
-            ("2031-04-31", "that month has 30 days"), ("2031-13-01", "no month 13"),
-            ("2031-00-10", "no month 0"), ("2031-01-00", "31 days, not 0"),
-            ("1931-01-01", "year must be"), ("31.12.2031", "no date"), ("day 3", "no date"),
+            ("2031-02-29", "that month has 28 days"),
+            ("2100-02-29", "that month has 28 days"),
+            ("2031-04-31", "that month has 30 days"),
+            ("2031-13-01", "no month 13"),
+            ("2031-00-10", "no month 0"),
+            ("2031-01-00", "31 days, not 0"),
+            ("1931-01-01", "year must be"),
+            ("31.12.2031", "no date"),
+            ("day 3", "no date"),
         ],
-    )  # fmt: skip
+    )
     def test_dates_that_are_not(self, date: str, says: str) -> None:
         with pytest.raises(ValidationError, match=says):
             DATE.validate_python(date)
@@ -92,9 +106,13 @@ class TestInTheJob:
     """The schedule goes along with the job file, and an older file has the usual one."""
 
     def test_out_and_in(self) -> None:
-        schedule = {"first": "2031-03-17", "people": 2, "hours": ["8-12"] * 7,
-                    "outside": [{"what": "saw", "on": "day 2", "until": "day 3", "price": 40}],
-                    "own_steps": [{"name": "Paint", "follows": ["grout"]}]}  # fmt: skip
+        schedule = {
+            "first": "2031-03-17",
+            "people": 2,
+            "hours": ["8-12"] * 7,
+            "outside": [{"what": "saw", "on": "day 2", "until": "day 3", "price": 40}],
+            "own_steps": [{"name": "Paint", "follows": ["grout"]}],
+        }
         job = Job.model_validate({**a_job().model_dump(mode="json"), "schedule": schedule})
         assert Job.model_validate_json(job.model_dump_json()) == job
         assert job.schedule.hours == ("8:00-12:00",) * 7
@@ -105,9 +123,15 @@ class TestInTheJob:
 
     @pytest.mark.parametrize(
         "spoilt",
-        [{"hours": ["8-12"] * 6}, {"people": 0}, {"skill": "never"}, {"wish": "soon"},
-         {"outside": [{"what": "cat", "on": "day 2"}]}, {"done": [{"step": "set", "on": "day 1"}]}],
-    )  # fmt: skip
+        [
+            {"hours": ["8-12"] * 6},
+            {"people": 0},
+            {"skill": "never"},
+            {"wish": "soon"},
+            {"outside": [{"what": "cat", "on": "day 2"}]},
+            {"done": [{"step": "set", "on": "day 1"}]},
+        ],
+    )
     def test_what_cannot_be_is_refused(self, spoilt: dict[str, object]) -> None:
         with pytest.raises(ValidationError):
             Schedule.model_validate(spoilt)
@@ -127,9 +151,17 @@ class TestTimes:
 
     @pytest.mark.parametrize(
         ("name", "least", "most"),
-        [("primer_dry", 1, 3), ("patch_dry", 2, 24), ("sealer_after", 24, 72),
-         ("polish_after", 3, 4), ("water_after", 24, 24), ("sealant_after", 24, 24),
-         ("haze_after", 30, 30), ("wipe_after", 10, 15), ("dense_set", 72, 72)],
-    )  # fmt: skip
+        [
+            ("primer_dry", 1, 3),
+            ("patch_dry", 2, 24),
+            ("sealer_after", 24, 72),
+            ("polish_after", 3, 4),
+            ("water_after", 24, 24),
+            ("sealant_after", 24, 24),
+            ("haze_after", 30, 30),
+            ("wipe_after", 10, 15),
+            ("dense_set", 72, 72),
+        ],
+    )
     def test_waits_are_the_trades_own(self, name: str, least: float, most: float) -> None:
         assert least <= getattr(Times(), name) <= most

@@ -154,5 +154,10 @@ def test_an_opening_is_tiled_from_its_back_to_its_jambs() -> None:
     job = a_job(things=["niche 30 wide 12 sill 10 high 9 deep 3 returns all"])
     found = setting_sections(job, plan(job), {}, lambda _: True)
     assert list(dict.fromkeys(section.surface for section in found)) == [
-        "a", "niche.back", "niche.bottom", "niche.top", "niche.left", "niche.right",
-    ]  # fmt: skip
+        "a",
+        "niche.back",
+        "niche.bottom",
+        "niche.top",
+        "niche.left",
+        "niche.right",
+    ]

@@ -42,11 +42,15 @@ class TestDegree:
     @pytest.mark.parametrize(
         ("place", "degree"),
         [
-            ("window:left", "much"), ("window:bottom", "much"), ("a:right", "much"),
-            ("a:bottom", "usual"), ("outlet:left", "usual"),
-            ("cabinet:bottom", "little"), ("a:left", "little"),
+            ("window:left", "much"),
+            ("window:bottom", "much"),
+            ("a:right", "much"),
+            ("a:bottom", "usual"),
+            ("outlet:left", "usual"),
+            ("cabinet:bottom", "little"),
+            ("a:left", "little"),
         ],
-    )  # fmt: skip
+    )
     def test_by_the_kind_of_place(self, place: str, degree: str) -> None:
         assert on(JOB).degree(place) == degree
 
@@ -85,12 +89,16 @@ class TestStrip:
     @pytest.mark.parametrize(
         ("place", "shows"),
         [
-            ("a:right", True), ("window:right", True), ("a:bottom", True),
+            ("a:right", True),
+            ("window:right", True),
+            ("a:bottom", True),
             # At the height of the eyes, like a jamb.
             ("cabinet:right", True),
-            ("cabinet:bottom", False), ("a:left", False), ("outlet:left", False),
+            ("cabinet:bottom", False),
+            ("a:left", False),
+            ("outlet:left", False),
         ],
-    )  # fmt: skip
+    )
     def test_by_the_kind_of_place(self, place: str, shows: bool) -> None:
         assert on(JOB).strip_shows(place) == shows
 
@@ -110,8 +118,15 @@ class TestWeighed:
     def test_of_a_plan_by_adding_up(self) -> None:
         """Reckoned again from the findings of the plan, with the degrees written out."""
         laid = laid_of(JOB)
-        times = {"window": 4, "a:right": 4, "a:bottom": 2, "outlet": 2, "cabinet": 1, "a:left": 1,
-                 "a:top": 4}  # fmt: skip
+        times = {
+            "window": 4,
+            "a:right": 4,
+            "a:bottom": 2,
+            "outlet": 2,
+            "cabinet": 1,
+            "a:left": 1,
+            "a:top": 4,
+        }
         expected = sum(
             max(times.get(at, times.get(at.partition(":")[0], 0)) for at in finding.places)
             for finding in plan(JOB).surfaces[0].findings

@@ -88,8 +88,9 @@ class TestTrim:
     def test_at_an_open_end_and_an_open_top(self) -> None:
         found = lines(right="open", settings={**NO_GAPS, "trim_face": "1/8"})
         assert {(line.side, round(line.at / IN, 4)) for line in found.trims} == {
-            ("right", 95.875), ("top", 29.875),
-        }  # fmt: skip
+            ("right", 95.875),
+            ("top", 29.875),
+        }
 
 
 class TestWords:
@@ -97,9 +98,12 @@ class TestWords:
 
     @pytest.mark.parametrize(
         ("kind", "said"),
-        [("full-left", "Begin at the left end"), ("full-right", "Begin at the right end"),
-         ("centred", "Begin at the start line")],
-    )  # fmt: skip
+        [
+            ("full-left", "Begin at the left end"),
+            ("full-right", "Begin at the right end"),
+            ("centred", "Begin at the start line"),
+        ],
+    )
     def test_where_to_begin(self, kind: str, said: str) -> None:
         job = a_job(start={"across": {"kind": kind}})
         (wall,) = setting_out_in_words(job, plan(job))
@@ -125,10 +129,17 @@ class TestOnTheWall:
         assert (found.start + found.from_right) / IN == pytest.approx(96)
 
     def test_setting_begins_at_the_end_that_does_not_float(self) -> None:
-        document = a_job(walls=[{
-            "id": "a", "length": "96", "top": {"height": "30"}, "things": [],
-            "right": {"kind": "open", "ahead": "2"},
-        }])  # fmt: skip
+        document = a_job(
+            walls=[
+                {
+                    "id": "a",
+                    "length": "96",
+                    "top": {"height": "30"},
+                    "things": [],
+                    "right": {"kind": "open", "ahead": "2"},
+                }
+            ]
+        )
         (said,) = setting_out_in_words(document, plan(document))
         assert said.begin.startswith("Begin at the left end")
         assert "the right end may still move" in said.begin
@@ -140,17 +151,27 @@ class TestLattice:
     def made(self, pattern: dict[str, Any]) -> tuple[SettingOut, list[Any]]:
         document = a_job().model_dump(mode="json")
         tile = {"length": 150, "height": 50, "thickness": 8}
-        walls = [{"id": "a", "length": 1500, "top": {"height": 450}, "start": {"across": {
-            "kind": "centred", "what": "tile", "on": "point", "x": 600}}}]  # fmt: skip
+        walls = [
+            {
+                "id": "a",
+                "length": 1500,
+                "top": {"height": 450},
+                "start": {"across": {"kind": "centred", "what": "tile", "on": "point", "x": 600}},
+            }
+        ]
         job = Job.model_validate(
             {**document, "units": "mm", "tile": tile, "pattern": pattern, "walls": walls}
         )
         planned_, kitchen = plan(job), kitchen_of(job)
         surface = kitchen.surfaces[0]
         found = setting_out(
-            field_of(surface, job.settings), planned_.surfaces[0], 1500, None, (),
+            field_of(surface, job.settings),
+            planned_.surfaces[0],
+            1500,
+            None,
+            (),
             lattice_of(job.tile, job.pattern),
-        )  # fmt: skip
+        )
         return found, list(planned_.pieces)
 
     def test_the_start_line_runs_through_the_point_on_the_centreline(self) -> None:

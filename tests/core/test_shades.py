@@ -42,9 +42,7 @@ def a_row(many: int) -> TilesToDeal:
     """Tiles side by side in one row; each step from one to the next is alike."""
     tiles = tuple(WallTile((f"A1.{n}",), False, False, "a", n) for n in range(many))
     beside = tuple(frozenset({n - 1, n + 1} & set(range(many))) for n in range(many))
-    steps = tuple(
-        tuple((n, n + by) for n in range(many - by)) for by in (1, 2) if many - by >= 3
-    )  # fmt: skip
+    steps = tuple(tuple((n, n + by) for n in range(many - by)) for by in (1, 2) if many - by >= 3)
     return TilesToDeal(tiles, beside, steps, (tuple(range(many)),))
 
 
@@ -53,12 +51,12 @@ def a_block(columns: int, rows: int) -> TilesToDeal:
     places = [(x, y) for y in range(rows) for x in range(columns)]
     at = {place: n for n, place in enumerate(places)}
     beside = tuple(
-        frozenset(at[near] for near in ((x - 1, y), (x + 1, y), (x, y - 1), (x, y + 1))
-                  if near in at)
+        frozenset(
+            at[near] for near in ((x - 1, y), (x + 1, y), (x, y - 1), (x, y + 1)) if near in at
+        )
         for x, y in places
-    )  # fmt: skip
-    tiles = tuple(WallTile((f"A{y}.{x}",), False, False, "a", n)
-                  for n, (x, y) in enumerate(places))  # fmt: skip
+    )
+    tiles = tuple(WallTile((f"A{y}.{x}",), False, False, "a", n) for n, (x, y) in enumerate(places))
     return TilesToDeal(tiles, beside, (), (tuple(range(len(places))),))
 
 
@@ -201,9 +199,7 @@ class TestFaces:
         wall = wall_of(job, plan(job), [])
         of = [faces[tile.pieces[0]] for tile in wall.tiles]
         assert set(of) == {1, 2, 3, 4, 5}
-        assert all(
-            of[one] != of[other] for one in range(len(of)) for other in wall.beside[one]
-        )  # fmt: skip
+        assert all(of[one] != of[other] for one in range(len(of)) for other in wall.beside[one])
 
     def test_a_tile_of_one_face_has_none(self) -> None:
         assert shaded(demo("Sorrel Yard")).faces == {}
@@ -214,8 +210,9 @@ class TestApart:
 
     def test_each_wall_one_shade(self) -> None:
         job = demo("Fennel Row")
-        found = shaded(with_boxes(job, box("1", 200, 0), box("2", 0, 200), names=["a", "b"],
-                                  mixed=False))  # fmt: skip
+        found = shaded(
+            with_boxes(job, box("1", 200, 0), box("2", 0, 200), names=["a", "b"], mixed=False)
+        )
         assert set(found.walls) == {"sink-wall", "range-wall"}
         by_wall = {"A": found.walls["sink-wall"], "B": found.walls["range-wall"]}
         assert all(shade == by_wall[id_[0]] for id_, shade in found.shades.items())
@@ -277,9 +274,12 @@ class TestBoxes:
 
     @pytest.mark.parametrize(
         ("held", "turns"),
-        [((30, 30, 30), {"1": 1, "2": 1, "3": 1}), ((30, 10), {"1": 3, "2": 1}),
-         ((20, 30), {"1": 2, "2": 3})],
-    )  # fmt: skip
+        [
+            ((30, 30, 30), {"1": 1, "2": 1, "3": 1}),
+            ((30, 10), {"1": 3, "2": 1}),
+            ((20, 30), {"1": 2, "2": 3}),
+        ],
+    )
     def test_boxes_by_turns_as_often_as_they_hold_tiles(
         self, held: tuple[int, ...], turns: dict[str, int]
     ) -> None:

@@ -41,9 +41,12 @@ IN = 25.4
 
 
 def mosaic(
-    size: tuple[str, str], joint: str, sheet: tuple[int, int],
-    pattern: dict[str, Any] | None = None, **more: Any,
-) -> Job:  # fmt: skip
+    size: tuple[str, str],
+    joint: str,
+    sheet: tuple[int, int],
+    pattern: dict[str, Any] | None = None,
+    **more: Any,
+) -> Job:
     """A wall of chips; without a pattern they are in line."""
     job = a_job(tile=size, joint=joint, things=[], **more).model_dump(mode="json")
     job["tile"]["sheet"] = {"across": sheet[0], "up": sheet[1]}
@@ -130,8 +133,9 @@ class TestASheet:
         assert lattice is not None
         assert 3 * IN * IN / lattice.cell_area == pytest.approx(share, abs=0.0005)
 
-    @pytest.mark.parametrize(("cell", "says"), [("12 x 9", (12, 9, "mesh")),
-                                                ("5 × 6 paper", (5, 6, "paper"))])  # fmt: skip
+    @pytest.mark.parametrize(
+        ("cell", "says"), [("12 x 9", (12, 9, "mesh")), ("5 × 6 paper", (5, 6, "paper"))]
+    )
     def test_written_in_a_table(self, cell: str, says: tuple[int, int, str]) -> None:
         tile = Tile.model_validate({"length": 24, "height": 24, "thickness": 6, "sheet": cell})
         assert tile.sheet is not None
@@ -169,9 +173,12 @@ class TestPicture:
 
     @pytest.mark.parametrize(("size", "joint", "sheet", "pattern"), PATTERNS)
     def test_its_chips_are_those_that_it_holds(
-        self, size: tuple[str, str], joint: str, sheet: tuple[int, int],
+        self,
+        size: tuple[str, str],
+        joint: str,
+        sheet: tuple[int, int],
         pattern: dict[str, Any] | None,
-    ) -> None:  # fmt: skip
+    ) -> None:
         job = mosaic(size, joint, sheet, pattern)
         chips = [Polygon(ring) for ring in chips_of_a_sheet(job.tile, job.pattern)]
         whole = sheet_size(job.tile, job.pattern)
@@ -195,10 +202,13 @@ class TestRoundTheRoom:
             update={"walls": (wall, one.walls[0].model_copy(update={"id": "b", "name": "Other"}))}
         )
         says = [
-            any("one way round the room" in line for said in sheets_in_words(job, plan(job))
-                for line in said.lies)
+            any(
+                "one way round the room" in line
+                for said in sheets_in_words(job, plan(job))
+                for line in said.lies
+            )
             for job in (one, two)
-        ]  # fmt: skip
+        ]
         assert says == [False, True]
 
 
@@ -223,8 +233,9 @@ class TestPictures:
     def test_at_every_end_and_round_every_corner(self) -> None:
         job = mosaic(("3", "1"), "1/16", (3, 6), HERRINGBONE)
         wall = job.walls[0].model_copy(update={"name": "First", "corner": Corner(kind="inside")})
-        two = job.model_copy(update={"walls": (
-            wall, job.walls[0].model_copy(update={"id": "b", "name": "Second"}))})  # fmt: skip
+        two = job.model_copy(
+            update={"walls": (wall, job.walls[0].model_copy(update={"id": "b", "name": "Second"}))}
+        )
         found = self.pictures(two)
         assert list(found)[2:] == ["First, left end", "First to Second", "Second, right end"]
         corner = found["First to Second"]
@@ -244,9 +255,10 @@ class TestCutOuts:
         # The box, 2 1/4 x 3 5/8 in, has its middle 6 in from the corner in which the sheet begins
         # and 6 in over the counter; there is no clearance.
         job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="36", top="24")
-        job = Job.model_validate(job.model_dump() | {"walls": [
-            job.walls[0].model_dump() | {"things": ["outlet 6 up 6"]}
-        ]})  # fmt: skip
+        job = Job.model_validate(
+            job.model_dump()
+            | {"walls": [job.walls[0].model_dump() | {"things": ["outlet 6 up 6"]}]}
+        )
         (said,) = sheets_in_words(job, plan(job))
         cut = next(part.says for part in said.parts if part.says.count("draw the hole"))
         assert "2 1/4 in wide and 3 5/8 in high" in cut
@@ -322,14 +334,21 @@ class TestHowTheyLie:
             (3 + 1 / 16) / math.sqrt(2), abs=0.06
         )
 
-    @pytest.mark.parametrize(("size", "joint", "sheet", "pattern"), [
-        *PATTERNS,
-        (("3", "1"), "1/16", (2, 3), {**HERRINGBONE, "double": True}),
-        (("1 7/8", "7/8"), "1/8", (6, 12), {"kind": "courses", "bond": {"p": 1, "q": 2,
-                                                                       "way": "back"}}),
-        (("2", "15/16"), "1/8", (3, 3), {"kind": "basketweave"}),
-        (("2", "7/8"), "1/8", (3, 3), {"kind": "columns"}),
-    ])  # fmt: skip
+    @pytest.mark.parametrize(
+        ("size", "joint", "sheet", "pattern"),
+        [
+            *PATTERNS,
+            (("3", "1"), "1/16", (2, 3), {**HERRINGBONE, "double": True}),
+            (
+                ("1 7/8", "7/8"),
+                "1/8",
+                (6, 12),
+                {"kind": "courses", "bond": {"p": 1, "q": 2, "way": "back"}},
+            ),
+            (("2", "15/16"), "1/8", (3, 3), {"kind": "basketweave"}),
+            (("2", "7/8"), "1/8", (3, 3), {"kind": "columns"}),
+        ],
+    )
     def test_each_sheet_reaches_as_far_as_one_that_is_whole(
         self, size: Any, joint: str, sheet: Any, pattern: dict[str, Any] | None
     ) -> None:
@@ -390,8 +409,7 @@ class TestByTheChip:
         thick = plain.model_copy(update={"tile": stone})
 
         def mixed(job: Job) -> float:
-            return next(line.amount for line in plan(job).quantities
-                        if line.id == "adhesive-water")  # fmt: skip
+            return next(line.amount for line in plan(job).quantities if line.id == "adhesive-water")
 
         assert mixed(thick) > 1.5 * mixed(plain)
 
@@ -405,8 +423,10 @@ def test_sheets_share_the_chips_out(
     size, joint, sheet, pattern = kind
     job = mosaic(size, joint, sheet, pattern, length=f"{length:.3f}", top=f"{top:.3f}")
     wall = job.walls[0].model_dump(mode="json")
-    wall["start"] = {"across": {"kind": "full-left", "nudge": x * IN},
-                     "up": {"kind": "full-counter", "nudge": -y * IN}}  # fmt: skip
+    wall["start"] = {
+        "across": {"kind": "full-left", "nudge": x * IN},
+        "up": {"kind": "full-counter", "nudge": -y * IN},
+    }
     wall["things"] = ["outlet 12 up 7"]
     job = Job.model_validate({**job.model_dump(mode="json"), "walls": [wall]})
     made = plan(job)

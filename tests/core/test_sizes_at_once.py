@@ -18,8 +18,9 @@ def edge_at(side: Side, at: float, low: float, high: float) -> Edge:
     """A line of a thing or an end, from one place along it to another."""
     upright = side in ("left", "right")
     line = ((at, low), (at, high)) if upright else ((low, at), (high, at))
-    return Edge("it", side, Gap("side", "sealant", 0.0), line, line, 1 if side in
-                ("left", "bottom") else -1)  # fmt: skip
+    return Edge(
+        "it", side, Gap("side", "sealant", 0.0), line, line, 1 if side in ("left", "bottom") else -1
+    )
 
 
 def part_at(edge: Edge, chance: Random) -> list[tuple[float, float]]:
@@ -29,8 +30,13 @@ def part_at(edge: Edge, chance: Random) -> list[tuple[float, float]]:
     ]
     off = edge.reach[0] + edge.inward * chance.choice([0.0, 0.0, 1.5, JOINT])
     far = off + edge.inward * 500
-    room = shapely.box(*((min(off, far), -500, max(off, far), 500) if edge.upright else
-                         (-500, min(off, far), 500, max(off, far))))  # fmt: skip
+    room = shapely.box(
+        *(
+            (min(off, far), -500, max(off, far), 500)
+            if edge.upright
+            else (-500, min(off, far), 500, max(off, far))
+        )
+    )
     left = shapely.orient_polygons(shapely.MultiPoint(points).convex_hull.intersection(room))
     return [] if left.is_empty or left.area < 1 else list(left.exterior.coords)[:-1]
 

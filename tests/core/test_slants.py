@@ -28,8 +28,10 @@ class TestCounterThatFalls:
     """A tile cannot grow: a small fall is wedged, a larger one is scribed from the low point."""
 
     def test_up_to_the_edge_gap_the_course_stays_level_at_the_high_point(self) -> None:
-        made = planned(things=["level 0 below 30", "level 96 below 30 1/16"],
-                       settings={**NO_GAPS, "counter_gap": "1/8"})  # fmt: skip
+        made = planned(
+            things=["level 0 below 30", "level 96 below 30 1/16"],
+            settings={**NO_GAPS, "counter_gap": "1/8"},
+        )
         assert {piece.kind for piece in course(made, 0)} == {"full", "crosscut"}
         assert {round(piece.box.y0 / IN, 4) for piece in course(made, 0)} == {1 / 8}
 
@@ -138,8 +140,11 @@ class TestOverheadOutOfLevel:
         assert flag.tile_y + 2.5 * IN == pytest.approx(19 * IN)
 
     def test_a_sloping_ceiling(self) -> None:
-        wall = {"id": "a", "length": "96", "top": {"kind": "ceiling", "height": "30",
-                                                   "height_right": "31"}}  # fmt: skip
+        wall = {
+            "id": "a",
+            "length": "96",
+            "top": {"kind": "ceiling", "height": "30", "height_right": "31"},
+        }
         made = planned(walls=[wall])
         assert made.areas.gross == pytest.approx(96 * 30.5 * IN**2)
         assert balance(made) == pytest.approx(0, abs=1)
@@ -149,8 +154,9 @@ class TestRound:
     """A pipe is cut around with its clearance; where it has a collar, edges judge without it."""
 
     def test_the_hole_is_round_and_no_smaller_than_the_pipe(self) -> None:
-        made = planned(things=["pipe 44 up 9 dia 1 cover 2"], settings={**NO_GAPS,
-                       "box_clearance": "1/8"})  # fmt: skip
+        made = planned(
+            things=["pipe 44 up 9 dia 1 cover 2"], settings={**NO_GAPS, "box_clearance": "1/8"}
+        )
         cut = [p for p in made.surfaces[0].pieces if p.kind in ("hole", "curve")]
         assert cut
         pipe = Polygon([(44 * IN, 9 * IN)] * 3).centroid.buffer(0.62 * IN)
@@ -183,16 +189,19 @@ class TestRangeGap:
         made = planned(things=["range 30 wide 30 down 2"], bond=(0, 1))
         assert all(
             "range-gap" not in place
-            for f in made.findings if f.rule == "small-piece" for place in f.places
-        )  # fmt: skip
+            for f in made.findings
+            if f.rule == "small-piece"
+            for place in f.places
+        )
 
 
 class TestOnTheCounter:
     """An upstand lifts the tile; behind a cabinet that stands off the wall, tile runs up."""
 
     def test_an_upstand(self) -> None:
-        made = planned(things=["upstand 0 wide 40 high 4 deep 3/4"],
-                       settings={**NO_GAPS, "counter_gap": "1/8"})  # fmt: skip
+        made = planned(
+            things=["upstand 0 wide 40 high 4 deep 3/4"], settings={**NO_GAPS, "counter_gap": "1/8"}
+        )
         over = [p for p in made.surfaces[0].pieces if p.box.x1 < 39 * IN]
         assert min(p.box.y0 for p in over) == pytest.approx((4 + 1 / 8) * IN)
         assert made.areas.gross == pytest.approx((96 * 30 - 40 * 4) * IN**2)
@@ -224,9 +233,20 @@ class TestBehindPastTheTop:
     """Tile runs up behind a cabinet as far as it is said, but not past the line where it stops."""
 
     def job(self, behind: str, right: str = "14 1/2") -> Job:
-        return a_job(things=[
-            {"kind": "cabinet", "id": "cab", "at": "10", "width": "30", "clear": "14 1/4",
-             "clear_right": right, "behind": behind}], top="16 1/4")  # fmt: skip
+        return a_job(
+            things=[
+                {
+                    "kind": "cabinet",
+                    "id": "cab",
+                    "at": "10",
+                    "width": "30",
+                    "clear": "14 1/4",
+                    "clear_right": right,
+                    "behind": behind,
+                }
+            ],
+            top="16 1/4",
+        )
 
     def test_at_one_end_only(self) -> None:
         # 14 1/4 + 1 7/8 is under 16 1/4, 14 1/2 + 1 7/8 is over it: a wedge of cabinet is left.
@@ -263,9 +283,14 @@ class TestCrumbs:
 
 def test_a_nick_above_a_sloping_underside_is_no_place_to_measure_at() -> None:
     # Beside the block the tile goes on up for 3/32 in beyond where the cabinet's corner cuts it.
-    made = plan(a_job(things=[
-        "cabinet 10 wide 12 clear 15 right 14 1/4", "block 18 wide 2 1/2 up 11 high 3 3/8",
-    ]))  # fmt: skip
+    made = plan(
+        a_job(
+            things=[
+                "cabinet 10 wide 12 clear 15 right 14 1/4",
+                "block 18 wide 2 1/2 up 11 high 3 3/8",
+            ]
+        )
+    )
     (reading,) = [one for one in made.surfaces[0].edges if one.edge == "block:right"]
     pieces = {piece.id: piece for piece in made.pieces}
     for one in reading.gets:

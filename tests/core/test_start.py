@@ -60,10 +60,14 @@ class TestToAndFro:
 
     def test_half_bond_is_the_same_either_way(self) -> None:
         boxes = [
-            [piece.box for piece in planned(
-                pattern={"bond": {"p": 1, "q": 2, "way": way}, "joint": "1/8"}).pieces]
+            [
+                piece.box
+                for piece in planned(
+                    pattern={"bond": {"p": 1, "q": 2, "way": way}, "joint": "1/8"}
+                ).pieces
+            ]
             for way in ("onward", "back")
-        ]  # fmt: skip
+        ]
         assert boxes[0] == boxes[1]
 
 
@@ -202,9 +206,14 @@ class TestOnAnUpstand:
         assert ons == {"upstand", "shelf"}
 
     def test_it_names_what_tile_can_stand_on(self) -> None:
-        (problem,) = problems_of(a_job(things=["mark 9"], start={
-            "up": {"kind": "full-on", "on": "mark"},
-        }))  # fmt: skip
+        (problem,) = problems_of(
+            a_job(
+                things=["mark 9"],
+                start={
+                    "up": {"kind": "full-on", "on": "mark"},
+                },
+            )
+        )
         assert problem.pointer == "/walls/0/start/up/on"
 
     def test_the_counter_before_it_is_still_covered(self) -> None:
@@ -218,9 +227,14 @@ class TestDownByWholeCourses:
 
     @pytest.mark.parametrize(
         "up",
-        [{"kind": "full-counter"}, {"kind": "full-counter", "nudge": "3/4"},
-         {"kind": "full-counter", "nudge": "-1"}, {"kind": "full-top"}, {"kind": "equal-cuts"}],
-    )  # fmt: skip
+        [
+            {"kind": "full-counter"},
+            {"kind": "full-counter", "nudge": "3/4"},
+            {"kind": "full-counter", "nudge": "-1"},
+            {"kind": "full-top"},
+            {"kind": "equal-cuts"},
+        ],
+    )
     @pytest.mark.parametrize("courses", [1, 2])
     def test_the_lowest_is_a_full_tile(self, up: dict[str, str], courses: int) -> None:
         made = planned(things=[f"range 30 wide 30 down {courses} course"], start={"up": up})
@@ -229,8 +243,9 @@ class TestDownByWholeCourses:
         (reading,) = [one for one in made.edges if one.edge == "range-gap:bottom"]
         counter = min(
             piece.box.y0 + (piece.height - 2.5 * IN if "bottom" in piece.cut_sides else 0)
-            for piece in made.pieces if piece.box.y1 > 0.2 * IN and piece.box.x0 < 20 * IN
-        )  # fmt: skip
+            for piece in made.pieces
+            if piece.box.y1 > 0.2 * IN and piece.box.x0 < 20 * IN
+        )
         assert counter - reading.at == pytest.approx(courses * (2.5 + 1 / 8) * IN)
 
     def test_the_best_start_says_what_its_plan_has(self) -> None:

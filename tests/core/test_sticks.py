@@ -82,8 +82,9 @@ class TestRuns:
         found = {run.edge: run.length / IN for run in trim_runs([field], IN / 8)}
         assert found == {
             # The long points of the mitre lie where the wall's own lines meet.
-            "a:left": pytest.approx(30), "a:top": pytest.approx(96),
-        }  # fmt: skip
+            "a:left": pytest.approx(30),
+            "a:top": pytest.approx(96),
+        }
 
     def runs(self, *things: dict, face: str = "1/8", **changes: object) -> list[tuple[str, float]]:
         settings_ = {**NO_GAPS, "trim_face": face}
@@ -94,8 +95,17 @@ class TestRuns:
 
     def test_a_run_ends_where_tile_goes_on(self) -> None:
         # Two windows stand over the top line: three runs, not one of their length together.
-        windows = [{"kind": "window", "id": f"w{n}", "at": str(20 + 40 * n), "width": "16",
-                    "sill": "10", "height": "30"} for n in range(2)]  # fmt: skip
+        windows = [
+            {
+                "kind": "window",
+                "id": f"w{n}",
+                "at": str(20 + 40 * n),
+                "width": "16",
+                "sill": "10",
+                "height": "30",
+            }
+            for n in range(2)
+        ]
         tops = [length for edge, length in self.runs(*windows) if edge == "a:top"]
         assert tops == [20, 20, 24]
 
@@ -103,8 +113,16 @@ class TestRuns:
         assert self.runs() == [("a:top", 96)]
 
     def test_the_arris_of_a_tiled_reveal_gets_one(self) -> None:
-        hatch = {"kind": "hatch", "id": "h", "at": "30", "width": "24", "sill": "6", "height": "12",
-                 "depth": "5", "returns": ["left", "right", "top", "bottom"]}  # fmt: skip
+        hatch = {
+            "kind": "hatch",
+            "id": "h",
+            "at": "30",
+            "width": "24",
+            "sill": "6",
+            "height": "12",
+            "depth": "5",
+            "returns": ["left", "right", "top", "bottom"],
+        }
         found = self.runs(hatch, top="28")
         around = [length for edge, length in found if edge.startswith("h:")]
         assert around == pytest.approx([24.25, 12.25, 12.25, 24.25])
@@ -112,14 +130,28 @@ class TestRuns:
 
     def test_trim_is_asked_for_at_any_side_of_a_thing(self) -> None:
         # A bare window, trimmed at both jambs and its sill: the sill's ends are mitred.
-        window = {"kind": "window", "id": "w", "at": "30", "width": "24", "sill": "6",
-                  "height": "12", "trim": ["left", "right", "bottom"]}  # fmt: skip
+        window = {
+            "kind": "window",
+            "id": "w",
+            "at": "30",
+            "width": "24",
+            "sill": "6",
+            "height": "12",
+            "trim": ["left", "right", "bottom"],
+        }
         found = [run for run in self.runs(window, top="28") if run[0].startswith("w:")]
         assert found == [("w:bottom", 24.25), ("w:left", 12.125), ("w:right", 12.125)]
 
     def test_bent_round_corners_it_is_one_piece_as_long_as_its_legs(self) -> None:
-        window = {"kind": "window", "id": "w", "at": "30", "width": "24", "sill": "6",
-                  "height": "12", "trim": ["left", "right", "bottom"]}  # fmt: skip
+        window = {
+            "kind": "window",
+            "id": "w",
+            "at": "30",
+            "width": "24",
+            "sill": "6",
+            "height": "12",
+            "trim": ["left", "right", "bottom"],
+        }
         settings_ = {**NO_GAPS, "trim_face": "1/8"}
         made = planned(things=[window], top="28", settings=settings_)
         fields = [field_of(made.kitchen.surfaces[0], a_job(settings=settings_).settings)]

@@ -35,9 +35,15 @@ class TestEndPieces:
 
     @pytest.mark.parametrize(
         ("widths", "kerf", "tiles"),
-        [([4, 4], 0, 1), ([4, 4], 0.1, 2), ([1, 2, 6, 7], 0, 2), ([5, 5, 5], 0, 3),
-         ([3, 3, 3], 0, 2), ([3.9375] * 8, 0.125, 4)],
-    )  # fmt: skip
+        [
+            ([4, 4], 0, 1),
+            ([4, 4], 0.1, 2),
+            ([1, 2, 6, 7], 0, 2),
+            ([5, 5, 5], 0, 3),
+            ([3, 3, 3], 0, 2),
+            ([3.9375] * 8, 0.125, 4),
+        ],
+    )
     def test_by_hand(self, widths: list[float], kerf: float, tiles: int) -> None:
         stock = stocked(tuple(tall(*widths)), SHEET._replace(kerf=kerf))
         assert len(stock.tiles) == stock.bound == tiles
@@ -135,20 +141,26 @@ class TestFactoryEdges:
 
 ITEMS = st.lists(
     st.tuples(
-        st.sampled_from([1.0, 2.5, 3.9, 4.0, 5.5, 8.0]), st.sampled_from([0.6, 1.2, 1.3, 2.5]),
+        st.sampled_from([1.0, 2.5, 3.9, 4.0, 5.5, 8.0]),
+        st.sampled_from([0.6, 1.2, 1.3, 2.5]),
         st.sampled_from(["", "l", "b", "lb", "rt", "tb", "ltb", "rtb", "lrb", "lrt"]),
     ),
-    min_size=1, max_size=5,
-)  # fmt: skip
+    min_size=1,
+    max_size=5,
+)
 
 
 def real(sizes: list[tuple[float, float, str]]) -> tuple[Item, ...]:
     """Items of these sizes; one that has both edges of a pair is as large as the tile that way."""
     return tuple(
-        item(f"i{n}", 8.0 if {"l", "r"} <= {*needs} else min(width, 7.9),
-             2.5 if {"t", "b"} <= {*needs} else min(height, 2.4), needs)
+        item(
+            f"i{n}",
+            8.0 if {"l", "r"} <= {*needs} else min(width, 7.9),
+            2.5 if {"t", "b"} <= {*needs} else min(height, 2.4),
+            needs,
+        )
         for n, (width, height, needs) in enumerate(sizes)
-    )  # fmt: skip
+    )
 
 
 class TestAgainstTryingAll:
@@ -185,9 +197,10 @@ class TestKitchens:
                 assert len(stock.tiles) < len({piece.tile for piece in own})
 
     @pytest.mark.parametrize(
-        "job", [one for one in demo_jobs() if not one.areas and one.pattern.kind == "courses"],
+        "job",
+        [one for one in demo_jobs() if not one.areas and one.pattern.kind == "courses"],
         ids=lambda job: job.name,
-    )  # fmt: skip
+    )
     def test_in_courses_the_bound_is_near(self, job: Job) -> None:
         stock = stock_for(job, plan(job).pieces)
         # Of a few large panels one more is many of a hundred.

@@ -20,73 +20,111 @@ ZONE = {"kind": "zone", "id": "zone", "at": "0", "width": "40"}
 
 SQUARE = {"length": "6", "height": "6", "thickness": "5/16"}
 PLY = {"name": "Ply", "thickness": "3/4"}
-COUNTER = {"id": "worktop", "wall": "a", "width": "60", "depth": "25", "tile": SQUARE,
-           "pattern": {"kind": "courses", "joint": "1/8"}}  # fmt: skip
+COUNTER = {
+    "id": "worktop",
+    "wall": "a",
+    "width": "60",
+    "depth": "25",
+    "tile": SQUARE,
+    "pattern": {"kind": "courses", "joint": "1/8"},
+}
 # rule: what breaks it, and what of that cures it.
 CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "sanded-scratches": (
-        {"tile": {"scratches": True}, "grout": SANDED}, {"grout": {**SANDED, "kind": "fine"}}),
-    "unsanded-wide": (
-        {"grout": {**SANDED, "kind": "unsanded"}}, {"joint": "1/16"}),
+        {"tile": {"scratches": True}, "grout": SANDED},
+        {"grout": {**SANDED, "kind": "fine"}},
+    ),
+    "unsanded-wide": ({"grout": {**SANDED, "kind": "unsanded"}}, {"joint": "1/16"}),
     "joint-range": (
         {"grout": {**SANDED, "joint_least": "1/4"}},
-        {"grout": {**SANDED, "joint_least": "1/8", "joint_most": "1/8"}}),
+        {"grout": {**SANDED, "joint_least": "1/8", "joint_most": "1/8"}},
+    ),
     "joint-under-lugs": ({"tile": {"lugs": "3/16"}}, {"tile": {"lugs": "1/8"}}),
     "sizes-differ": (
         {"tile": {"measured": {"longest": "8 1/16", "shortest": "8"}}},
-        {"tile": {"measured": {"longest": "8 1/32", "shortest": "8"}}}),
-    "bow-shows": (
-        {"tile": {"measured": {"bow": "1/16"}}}, {"tile": {"measured": {"bow": "1/32"}}}),
+        {"tile": {"measured": {"longest": "8 1/32", "shortest": "8"}}},
+    ),
+    "bow-shows": ({"tile": {"measured": {"bow": "1/16"}}}, {"tile": {"measured": {"bow": "1/32"}}}),
     "size-drifts": (
         {"tile": {"measured": {"row": "81 7/16"}}},
-        {"tile": {"measured": {"row": "81 1/8"}}}),
+        {"tile": {"measured": {"row": "81 1/8"}}},
+    ),
     "mastic-tile": (
-        {"tile": {"material": "porcelain", "length": 600, "height": 300},
-         "adhesive": {**THINSET, "kind": "mastic"}},
-        {"tile": {"material": "porcelain", "length": 200, "height": 100}}),
+        {
+            "tile": {"material": "porcelain", "length": 600, "height": 300},
+            "adhesive": {**THINSET, "kind": "mastic"},
+        },
+        {"tile": {"material": "porcelain", "length": 200, "height": 100}},
+    ),
     "mastic-see-through": (
         {"tile": {"see_through": True}, "adhesive": {**THINSET, "kind": "mastic"}},
-        {"adhesive": THINSET}),
+        {"adhesive": THINSET},
+    ),
     "mastic-heavy": (
         {"tile": {"weight": 27}, "adhesive": {**THINSET, "kind": "mastic"}},
-        {"tile": {"weight": 19}}),
+        {"tile": {"weight": 19}},
+    ),
     "mastic-wet": (
         {"zone": {"damp": True}, "adhesive": {**THINSET, "kind": "mastic"}},
-        {"zone": {"damp": False}}),
+        {"zone": {"damp": False}},
+    ),
     "see-through-grey": (
         {"tile": {"see_through": True}, "adhesive": {**THINSET, "shade": "grey"}},
-        {"adhesive": THINSET}),
+        {"adhesive": THINSET},
+    ),
     "porous-unsealed": ({"tile": {"porous": True}}, {"sealer": COAT}),
     "porous-grey": (
-        {"tile": {"porous": True, "colour": "#f0f0f0"}, "sealer": COAT,
-         "adhesive": {**THINSET, "shade": "grey"}}, {"adhesive": THINSET}),
+        {
+            "tile": {"porous": True, "colour": "#f0f0f0"},
+            "sealer": COAT,
+            "adhesive": {**THINSET, "shade": "grey"},
+        },
+        {"adhesive": THINSET},
+    ),
     "shade-of-grout": (
-        {"adhesive": {**THINSET, "shade": "grey"}, "grout": SANDED}, {"adhesive": THINSET}),
+        {"adhesive": {**THINSET, "shade": "grey"}, "grout": SANDED},
+        {"adhesive": THINSET},
+    ),
     "trim-low": (
         {"trim": {"name": "P", "height": "5/16", "stick": "96"}},
-        {"trim": {"name": "P", "height": "3/8", "stick": "96"}}),
+        {"trim": {"name": "P", "height": "3/8", "stick": "96"}},
+    ),
     "trim-proud": (
         {"trim": {"name": "P", "height": "1/2", "stick": "96"}},
-        {"trim": {"name": "P", "height": "3/8", "stick": "96"}}),
+        {"trim": {"name": "P", "height": "3/8", "stick": "96"}},
+    ),
     "dabs-heavy": (
         {"tile": {"weight": 35}, "adhesive": {**THINSET, "kind": "construction"}},
-        {"tile": {"weight": 12}}),
+        {"tile": {"weight": 12}},
+    ),
     "dabs-see-through": (
         {"tile": {"see_through": True}, "adhesive": {**THINSET, "kind": "construction"}},
-        {"adhesive": THINSET}),
+        {"adhesive": THINSET},
+    ),
     "mastic-marble": (
-        {"tile": {"material": "stone", "finish": "polished", "colour": "#f2f0ea"},
-         "adhesive": {**THINSET, "kind": "mastic"}}, {"adhesive": THINSET}),
+        {
+            "tile": {"material": "stone", "finish": "polished", "colour": "#f2f0ea"},
+            "adhesive": {**THINSET, "kind": "mastic"},
+        },
+        {"adhesive": THINSET},
+    ),
     "stick-on-damp": (
-        {"tile": {"material": "stick-on"}, "zone": {"damp": True}}, {"zone": {"damp": False}}),
+        {"tile": {"material": "stick-on"}, "zone": {"damp": True}},
+        {"zone": {"damp": False}},
+    ),
     "stick-on-wavy": (
-        {"tile": {"material": "stick-on"}, "zone": {"flat": "1/4"}}, {"zone": {"flat": 0}}),
+        {"tile": {"material": "stick-on"}, "zone": {"flat": "1/4"}},
+        {"zone": {"flat": 0}},
+    ),
     "sanded-narrow": ({"grout": SANDED, "joint": "1/16"}, {"joint": "1/8"}),
     "heavy-on-paint": (
-        {"tile": {"weight": 35}, "zone": {"made_of": "painted board"}}, {"tile": {"weight": 15}}),
+        {"tile": {"weight": 35}, "zone": {"made_of": "painted board"}},
+        {"tile": {"weight": 15}},
+    ),
     "heavy-on-laminate": (
         {"tile": {"weight": 35}, "zone": {"made_of": "laminate"}},
-        {"zone": {"made_of": "painted board"}}),
+        {"zone": {"made_of": "painted board"}},
+    ),
     "paint-unprimed": ({"zone": {"made_of": "painted board"}}, {"primer": COAT}),
     "plywood": ({"zone": {"made_of": "plywood"}}, {"zone": {"made_of": "cement board"}}),
     "old-tile-unprimed": ({"zone": {"made_of": "old tile"}}, {"primer": COAT}),
@@ -95,48 +133,78 @@ CASES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "cracked": ({"zone": {"cracked": True}}, {"zone": {"cracked": False}}),
     "not-on-sheet": (
         {"zone": {"made_of": "masonry"}, "adhesive": {**THINSET, "not_on": "masonry; laminate"}},
-        {"zone": {"made_of": "bare board"}}),
+        {"zone": {"made_of": "bare board"}},
+    ),
     "paint-scuffed": (
         {"zone": {"made_of": "painted board"}, "ways": {"paint": "scuff"}},
-        {"ways": {"paint": "primer"}}),
+        {"ways": {"paint": "primer"}},
+    ),
     "glue-coat": (
         {"zone": {"made_of": "painted board"}, "ways": {"paint": "glue"}},
-        {"zone": {"made_of": "skim"}}),
+        {"zone": {"made_of": "skim"}},
+    ),
     "mat-wavy": ({"mat": MAT, "zone": {"flat": "1/8"}}, {"zone": {"flat": "1/16"}}),
     "mat-damp": ({"mat": MAT, "zone": {"damp": True}}, {"mat": None}),
     "mat-not-on-sheet": (
         {"mat": {**MAT, "not_on": "masonry; laminate"}, "zone": {"made_of": "masonry"}},
-        {"zone": {"made_of": "skim"}}),
-    "mat-heavy": (
-        {"mat": MAT, "tile": {"weight": 21}}, {"mat": {**MAT, "most_weight": 22}}),
+        {"zone": {"made_of": "skim"}},
+    ),
+    "mat-heavy": ({"mat": MAT, "tile": {"weight": 21}}, {"mat": {**MAT, "most_weight": 22}}),
     "mat-see-through": (
-        {"mat": MAT, "tile": {"see_through": True}}, {"tile": {"see_through": False}}),
+        {"mat": MAT, "tile": {"see_through": True}},
+        {"tile": {"see_through": False}},
+    ),
     "sealed-late": (
         {"tile": {"porous": True}, "sealer": COAT, "ways": {"sealed": "after"}},
-        {"ways": {"sealed": "before"}}),
+        {"ways": {"sealed": "before"}},
+    ),
     "sealant-colour": (
         {"grout": SANDED, "sealant": {"name": "K", "pack": 300, "colour": "#303030"}},
-        {"sealant": {"name": "K", "pack": 300}}),
+        {"sealant": {"name": "K", "pack": 300}},
+    ),
     "quick-too-quick": (
-        {"adhesive": {**THINSET, "pot_life": 15}}, {"adhesive": {**THINSET, "pot_life": 60}}),
+        {"adhesive": {**THINSET, "pot_life": 15}},
+        {"adhesive": {**THINSET, "pot_life": 60}},
+    ),
     "counter-mastic": (
         {"counters": [COUNTER], "adhesive": {**THINSET, "kind": "mastic"}},
-        {"adhesive": THINSET}),
+        {"adhesive": THINSET},
+    ),
     "counter-plywood": (
         {"counters": [{**COUNTER, "layers": [PLY]}]},
-        {"counters": [{**COUNTER, "layers": [PLY, {**PLY, "kind": "board"}]}]}),
+        {"counters": [{**COUNTER, "layers": [PLY, {**PLY, "kind": "board"}]}]},
+    ),
     # 3/4 and its bed of 1/8, and tile of 5/16: 1 1/4 in to hide.
     "edge-low": (
-        {"counters": [{**COUNTER, "layers": [{**PLY, "kind": "board"}],
-                       "front": {"tile": {**SQUARE, "height": "1"}}}]},
-        {"counters": [{**COUNTER, "layers": [{**PLY, "kind": "board"}],
-                       "front": {"tile": {**SQUARE, "height": "1 1/2"}}}]}),
+        {
+            "counters": [
+                {
+                    **COUNTER,
+                    "layers": [{**PLY, "kind": "board"}],
+                    "front": {"tile": {**SQUARE, "height": "1"}},
+                }
+            ]
+        },
+        {
+            "counters": [
+                {
+                    **COUNTER,
+                    "layers": [{**PLY, "kind": "board"}],
+                    "front": {"tile": {**SQUARE, "height": "1 1/2"}},
+                }
+            ]
+        },
+    ),
     # Five of 8 1/8 in along a sheet are more than anybody lifts.
     "sheet-large": (
-        {"tile": {"sheet": {"across": 5, "up": 4}}}, {"tile": {"sheet": {"across": 2, "up": 4}}}),
+        {"tile": {"sheet": {"across": 5, "up": 4}}},
+        {"tile": {"sheet": {"across": 2, "up": 4}}},
+    ),
     "glass-brittle-notch": (
-        {"tile": {"material": "glass"}, "tools": ["snap cutter"]}, {"tools": ["wet saw"]}),
-}  # fmt: skip
+        {"tile": {"material": "glass"}, "tools": ["snap cutter"]},
+        {"tools": ["wet saw"]},
+    ),
+}
 
 
 def job_with(facts: dict[str, Any]) -> Job:
@@ -176,8 +244,15 @@ class TestTable:
 
     def test_contrast_is_said_with_the_uneven_spots_of_the_plan(self) -> None:
         dark = {**SANDED, "colour": "#303030"}
-        window = {"kind": "window", "id": "w", "name": "Sash", "at": "31", "width": "24",
-                  "sill": "5 1/8", "height": "20"}  # fmt: skip
+        window = {
+            "kind": "window",
+            "id": "w",
+            "name": "Sash",
+            "at": "31",
+            "width": "24",
+            "sill": "5 1/8",
+            "height": "20",
+        }
         job = a_job(things=[window], settings={}, products={"grout": dark})
         made = plan(job)
         uneven = [f for f in made.findings if f.rule in SHOWN_BY_CONTRAST]
@@ -240,8 +315,10 @@ class TestTable:
 
 def test_trim_at_an_end_of_old_tile_covers_its_edge_too() -> None:
     # Tile 5/16 over old tile of 1/4: 9/16 and a millimetre.
-    end = {"right": "open", "things": [{**ZONE, "at": "0", "width": "96", "made_of": "old tile",
-                                        "over": "1/4"}]}  # fmt: skip
+    end = {
+        "right": "open",
+        "things": [{**ZONE, "at": "0", "width": "96", "made_of": "old tile", "over": "1/4"}],
+    }
     for height, low in (("3/8", True), ("5/8", False)):
         products = {"trim": {"name": "P", "height": height, "stick": "96"}}
         rules = {one.rule for one in unsuited(a_job(products=products, settings={}, **end))}

@@ -10,10 +10,15 @@ from pennant.core.survey.edits import Addable
 from pennant.core.survey.placed import Placed
 
 LINES = (
-    "cabinet 0 wide 30 clear 18", "shelf 32 wide 10 clear 20 thick 1",
-    "window 44 wide 20 sill 6 high 12", "outlet 70 up 10", "pipe 75 up 10 dia 1",
-    "range-gap 78 wide 10 down 3", "upstand 90 wide 6 high 4", "mark 40",
-)  # fmt: skip
+    "cabinet 0 wide 30 clear 18",
+    "shelf 32 wide 10 clear 20 thick 1",
+    "window 44 wide 20 sill 6 high 12",
+    "outlet 70 up 10",
+    "pipe 75 up 10 dia 1",
+    "range-gap 78 wide 10 down 3",
+    "upstand 90 wide 6 high 4",
+    "mark 40",
+)
 
 
 def noted() -> set[str]:
@@ -42,13 +47,17 @@ def test_what_can_be_added_by_a_click_can_be_noted() -> None:
 
 def test_a_thing_that_stands_says_what_tile_makes_of_it() -> None:
     job = a_job(things=list(LINES))
-    stands: dict[str, Placed] = {
-        one.kind: one for one in plan(job).kitchen.surfaces[0].things
-    }  # fmt: skip
+    stands: dict[str, Placed] = {one.kind: one for one in plan(job).kitchen.surfaces[0].things}
     assert {kind: one.form for kind, one in stands.items()} == {
-        "cabinet": "hanging", "shelf": "hanging", "window": "opening", "outlet": "box",
-        "pipe": "round", "range-gap": "gap", "upstand": "raised", "mark": "mark",
-    }  # fmt: skip
+        "cabinet": "hanging",
+        "shelf": "hanging",
+        "window": "opening",
+        "outlet": "box",
+        "pipe": "round",
+        "range-gap": "gap",
+        "upstand": "raised",
+        "mark": "mark",
+    }
     assert {kind for kind, one in stands.items() if one.under_tile} == {"shelf", "upstand"}
     assert [stands_under_tile(one) for one in job.walls[0].things if one.kind == "cabinet"] == [
         False

@@ -11,9 +11,7 @@ from pennant.core.layout.lattice_pieces import lattice_pieces
 from pennant.core.layout.patterns.herringbone import herringbone
 from pennant.core.search.lattice_clipping import Clipping
 
-LATTICE = herringbone(
-    Tile(length=63, height=21, thickness=8), Herringbone(joint=2, diagonal=True)
-)  # fmt: skip
+LATTICE = herringbone(Tile(length=63, height=21, thickness=8), Herringbone(joint=2, diagonal=True))
 
 
 def test_a_prepared_shape_is_its_askers_own() -> None:

@@ -46,14 +46,18 @@ def test_each_is_what_a_job_with_that_tile_comes_to() -> None:
 
 def test_each_bond_with_each_joint() -> None:
     job = choosing(
-        {**candidate("6", "3"), "bonds": [{"p": 0, "q": 1}, {"p": 1, "q": 3}],
-         "joints": ["1/8", "1/4"]}
-    )  # fmt: skip
+        {
+            **candidate("6", "3"),
+            "bonds": [{"p": 0, "q": 1}, {"p": 1, "q": 3}],
+            "joints": ["1/8", "1/4"],
+        }
+    )
     _, *tried = tiles_tried(job)
     ways = [
-        (one.job.pattern.bond.q, one.job.pattern.joint / IN) for one in tried
+        (one.job.pattern.bond.q, one.job.pattern.joint / IN)
+        for one in tried
         if isinstance(one.job.pattern, Courses)
-    ]  # fmt: skip
+    ]
     assert ways == [(1, 0.125), (1, 0.25), (3, 0.125), (3, 0.25)]
 
 
@@ -73,9 +77,12 @@ def test_a_bond_lays_a_lattice_in_courses_and_none_leaves_it() -> None:
 
 def test_what_cannot_be_laid_so_says_why_and_stops_no_other() -> None:
     job = a_job(
-        candidates=[candidate("6", "3"), candidate("5", "5")], tile=("5", "5"), length="24",
-        top="14", pattern={"kind": "rounds", "joint": "1/8"},
-    )  # fmt: skip
+        candidates=[candidate("6", "3"), candidate("5", "5")],
+        tile=("5", "5"),
+        length="24",
+        top="14",
+        pattern={"kind": "rounds", "joint": "1/8"},
+    )
     _, long, square = tiles_tried(job)
     assert isinstance(long, NotTiled)
     assert tile_row(long).refused

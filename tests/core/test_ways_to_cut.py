@@ -79,8 +79,9 @@ class TestAcross:
                 wanted = Counter(some)
                 if any(count > len(kinds[kind].items) for kind, count in wanted.items()):
                     continue
-                chosen = tuple(one for kind, count in wanted.items()
-                               for one in kinds[kind].items[:count])  # fmt: skip
+                chosen = tuple(
+                    one for kind, count in wanted.items() for one in kinds[kind].items[:count]
+                )
                 if fits(chosen, sheet):
                     assert any(wanted <= one for one in known), some
 
@@ -105,8 +106,10 @@ class TestAcross:
     def test_nothing_more_can_be_added_to_a_way(self) -> None:
         own = [item(f"s{n}", 200.0, 20.0, "lr") for n in range(3)] + [item("e", 90, 100, "ltb")]
         kinds = kinds_of(own, SHEET)
-        ways = {Counter(way.kinds)[_number(kinds, "s0")] for way in
-                ways_by_cuts_across(kinds, SHEET).ways}  # fmt: skip
+        ways = {
+            Counter(way.kinds)[_number(kinds, "s0")]
+            for way in ways_by_cuts_across(kinds, SHEET).ways
+        }
         assert ways == {0, 3}
 
     def test_a_piece_from_side_to_side_and_one_from_top_to_bottom_never_share(self) -> None:

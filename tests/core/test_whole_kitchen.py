@@ -39,15 +39,22 @@ def random_kitchen(seed: int, walls: int = 2) -> Job:
             things.append(f"outlet {chance.uniform(5, 25):.2f} up {chance.uniform(7, 12):.2f}")
         last = number == walls - 1
         return {
-            "id": f"w{number}", "length": f"{length:.2f}", "things": things,
+            "id": f"w{number}",
+            "length": f"{length:.2f}",
+            "things": things,
             "top": {"kind": "open", "height": f"{chance.uniform(18, 30):.2f}"},
             "corner": None if last else {"kind": "inside"},
-        }  # fmt: skip
+        }
 
     p, q = chance.choice([(0, 1), (1, 2), (1, 3)])
     tile = chance.choice([("8", "2 1/2"), ("6", "3"), ("4", "4")])
-    return a_job(walls=[wall(n) for n in range(walls)], bond=(p, q), tile=tile, settings={},
-                wishes=[wish.model_dump() for wish in WISHED])  # fmt: skip
+    return a_job(
+        walls=[wall(n) for n in range(walls)],
+        bond=(p, q),
+        tile=tile,
+        settings={},
+        wishes=[wish.model_dump() for wish in WISHED],
+    )
 
 
 def somewhere(job: Job, chance: random.Random) -> Job:
@@ -107,7 +114,7 @@ class TestSifted:
                 max(first.values[2][y, x], second.values[2][y, z]),
             )
             for y, x, z in itertools.product(rows, range(len(first.xs)), range(len(second.xs)))
-        }  # fmt: skip
+        }
         run.open[[y for y in range(len(run.ys)) if y % 3]] = False
         for wall in run.walls:
             wall.kept &= run.open[:, None]
@@ -124,7 +131,10 @@ class TestSifted:
         found = best_of_kitchen(random_kitchen(5, walls=3))
         assert found is not None
         assert [wall.start.up.kind for wall in found.job.walls] == [
-            found.job.walls[0].start.up.kind, "carried", "carried"]  # fmt: skip
+            found.job.walls[0].start.up.kind,
+            "carried",
+            "carried",
+        ]
 
     def test_walls_apart_have_heights_of_their_own(self) -> None:
         job = random_kitchen(1)
@@ -152,9 +162,11 @@ class TestEndsThatFloat:
     def test_by_an_eighth_in_a_half_bond(self) -> None:
         # 11 modules of 8 1/8 and a tile are 97 3/8: an eighth further than the line is now.
         wall = {
-            "id": "a", "length": "97 1/4", "top": {"kind": "open", "height": "21"},
+            "id": "a",
+            "length": "97 1/4",
+            "top": {"kind": "open", "height": "21"},
             "right": {"kind": "open", "ahead": "1/4", "back": "1/4"},
-        }  # fmt: skip
+        }
         wishes = [{"kind": "never"}, {"kind": "full-left"}, {"kind": "full-right"}]
         *_, last = best_round(a_job(walls=[wall], wishes=wishes))
         ends = {

@@ -31,14 +31,15 @@ def kitchen(number: int, *, joined: bool = True) -> Job:
     def wall(n: int) -> dict[str, Any]:
         length = chance.uniform(24, 30)
         return {
-            "id": f"w{n}", "length": f"{length:.2f}",
+            "id": f"w{n}",
+            "length": f"{length:.2f}",
             "things": [
                 f"cabinet 0 wide {chance.uniform(8, 11):.2f} clear 12",
                 f"window {chance.uniform(12, length - 10):.2f} wide 9 sill 5 high 20",
             ],
             "top": {"kind": "open", "height": f"{chance.uniform(15, 18):.2f}"},
             "corner": {"kind": "inside"} if joined and not n else None,
-        }  # fmt: skip
+        }
 
     document = a_job(walls=[wall(0), wall(1)], wishes=WISHES, settings={}).model_dump(mode="json")
     tile, document["pattern"] = TILES[number % len(TILES)]
@@ -89,10 +90,17 @@ class TestHeights:
     def test_tips_stay_on_their_line(self) -> None:
         """Fans whose tips end on a line are moved across only."""
         job = a_job(
-            walls=[{"id": "a", "length": "26", "top": {"kind": "open", "height": "18"},
-                    "things": ["outlet 15 up 8"], "start": {"up": {"kind": "full-top"}}}],
+            walls=[
+                {
+                    "id": "a",
+                    "length": "26",
+                    "top": {"kind": "open", "height": "18"},
+                    "things": ["outlet 15 up 8"],
+                    "start": {"up": {"kind": "full-top"}},
+                }
+            ],
             settings={},
-        ).model_dump(mode="json")  # fmt: skip
+        ).model_dump(mode="json")
         job["tile"] |= {"length": 100, "height": 98, "turns": False}
         job["pattern"] = {"kind": "scallop", "joint": 2, "tips": "up", "top": "finished"}
         job = Job.model_validate(job)

@@ -114,10 +114,8 @@ class TestFullSize:
         commands = drawn(papers_pdf(job, plan(job), ("templates",)))
         lengths = {
             round(math.hypot(float(c) - float(a), float(d) - float(b)) / POINTS_PER_MM, 2)
-            for a, b, c, d in re.findall(
-                r"n ([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l S", commands
-            )
-        }  # fmt: skip
+            for a, b, c, d in re.findall(r"n ([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l S", commands)
+        }
         assert 100.0 in lengths
 
     def test_every_joint_of_the_plan_is_on_the_pole(self) -> None:
@@ -131,10 +129,10 @@ class TestFullSize:
         commands = drawn(papers_pdf(job, made, ("pole",)))
         # Each tick is a line of 14 points from the strip's edge.
         marks = [
-            (float(a), float(c)) for a, b, c, d in re.findall(
-                r"n ([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l S", commands
-            ) if b == d
-        ]  # fmt: skip
+            (float(a), float(c))
+            for a, b, c, d in re.findall(r"n ([\d.]+) ([\d.]+) m ([\d.]+) ([\d.]+) l S", commands)
+            if b == d
+        ]
         assert sum(abs(c - a - 14) < 0.01 for a, c in marks) >= ticks
 
     def test_templates_are_the_pieces_own_outlines(self) -> None:
@@ -167,8 +165,11 @@ def test_a_wall_as_svg_measures_as_much_as_the_wall() -> None:
     _, _, wide, high = (float(part) for part in root.attrib["viewBox"].split())
     assert (wide, high) == pytest.approx((width, height))
     full = next(piece for piece in made.pieces if piece.kind == "full")
-    paths = [path.attrib["d"] for path in root.iter("{http://www.w3.org/2000/svg}path")
-             if path.attrib.get("class") == "tile"]  # fmt: skip
+    paths = [
+        path.attrib["d"]
+        for path in root.iter("{http://www.w3.org/2000/svg}path")
+        if path.attrib.get("class") == "tile"
+    ]
     spans = [
         max(xs) - min(xs)
         for d in paths
@@ -186,8 +187,7 @@ class TestCutSheet:
         for cut in cut_sheet(job, plan(job)).cuts:
             drawn = CutFlow(cut, 200, 90)
             figures = drawn.figures()
-            sizes = {printable(mark.size) for mark in cut.marks
-                     if not (mark.at_a and mark.at_b)}  # fmt: skip
+            sizes = {printable(mark.size) for mark in cut.marks if not (mark.at_a and mark.at_b)}
             assert sizes <= {figure.says for figure in figures}
             assert not [a for a, b in combinations(figures, 2) if a.meets(b)]
             wide, high = drawn.wrap()
@@ -197,8 +197,9 @@ class TestCutSheet:
     def test_no_cut_is_said_to_be_off_by_nothing(self) -> None:
         for name in ("Fennel Row", "Alder Wharf"):
             job = demo(name)
-            assert not [one.play for one in cut_sheet(job, plan(job)).cuts
-                        if one.play.startswith("0 ")]  # fmt: skip
+            assert not [
+                one.play for one in cut_sheet(job, plan(job)).cuts if one.play.startswith("0 ")
+            ]
 
 
 class TestDrawings:
@@ -220,14 +221,18 @@ class TestDrawings:
         job = demo(name)
         made = plan(job)
         space = read(exported(job, made, Wanted("dxf")).decode()).modelspace()
-        rings = [Polygon([(x, y) for x, y, *_ in one.get_points()])
-                 for layer in ("TILE", "CUT", "OBJECTION")
-                 for one in space.query(f'LWPOLYLINE[layer=="{layer}"]')]  # fmt: skip
+        rings = [
+            Polygon([(x, y) for x, y, *_ in one.get_points()])
+            for layer in ("TILE", "CUT", "OBJECTION")
+            for one in space.query(f'LWPOLYLINE[layer=="{layer}"]')
+        ]
         outlines = sum(len(piece.outline) for piece in made.pieces)
         assert len(rings) == outlines
-        shells = [ring for ring in rings if not any(
-            other is not ring and other.contains(ring) for other in rings
-        )]  # fmt: skip
+        shells = [
+            ring
+            for ring in rings
+            if not any(other is not ring and other.contains(ring) for other in rings)
+        ]
         assert unary_union(shells).area == pytest.approx(
             sum(Polygon(piece.outline[0]).area for piece in made.pieces), rel=1e-6
         )

@@ -109,8 +109,9 @@ class TestElevation:
         document = drawing()
         box(document, "WALL", 0, 0, 2000, 600)
         block = document.blocks.new("SOCKET")
-        block.add_lwpolyline([(0, 0), (60, 0), (60, 90), (0, 90)], close=True,
-                             dxfattribs={"layer": "OUTLET"})  # fmt: skip
+        block.add_lwpolyline(
+            [(0, 0), (60, 0), (60, 90), (0, 90)], close=True, dxfattribs={"layer": "OUTLET"}
+        )
         document.modelspace().add_blockref("SOCKET", (300, 200))
         (outlet,) = wall_in(text_of(document), None, {}).wall["things"]
         assert outlet["at"]["value"] == pytest.approx(330)
@@ -213,10 +214,15 @@ class TestMeasures:
 
     def test_two_walls_of_one_name_stay_two(self) -> None:
         walls = [
-            {"id": id_, "name": "Wall", "length": length, "top": {"height": "20"},
-             "things": [f"outlet {at} up 9"]}
+            {
+                "id": id_,
+                "name": "Wall",
+                "length": length,
+                "top": {"height": "20"},
+                "things": [f"outlet {at} up 9"],
+            }
             for id_, length, at in (("a", "60", 20), ("b", "40", 11))
-        ]  # fmt: skip
+        ]
         job = a_job(walls=walls)
         back = walls_in_csv(measures_csv(job).encode(), "in")
         assert [(one["id"], len(one["things"])) for one in back] == [("a", 1), ("b", 1)]
@@ -300,13 +306,22 @@ class TestBundle:
     """A job with its record, out and in; anything else is refused whole."""
 
     ENTRIES = tuple(
-        BundledEntry.model_validate(one) for one in (
-            {"key": "abcdefgh1", "at": "2031-03-17T09:00:00Z", "was": [{}],
-             "said": {"kind": "pieces", "event": "set", "pieces": ["A1.1"]}},
-            {"key": "abcdefgh2", "at": "2031-03-17T09:05:00Z", "takes_back": 0,
-             "said": {"kind": "taken back"}},
+        BundledEntry.model_validate(one)
+        for one in (
+            {
+                "key": "abcdefgh1",
+                "at": "2031-03-17T09:00:00Z",
+                "was": [{}],
+                "said": {"kind": "pieces", "event": "set", "pieces": ["A1.1"]},
+            },
+            {
+                "key": "abcdefgh2",
+                "at": "2031-03-17T09:05:00Z",
+                "takes_back": 0,
+                "said": {"kind": "taken back"},
+            },
         )
-    )  # fmt: skip
+    )
 
     def test_out_and_in_again(self) -> None:
         job = demo("Sorrel Yard")
@@ -317,20 +332,37 @@ class TestBundle:
 
     def test_a_record_as_it_was_written_before(self) -> None:
         record = [
-            {"key": "abcdefgh1", "at": "2031-03-17T09:00:00Z", "piece": "A1.1", "event": "set",
-             "outline": None, "cut_from": None, "takes_back": None},
-            {"key": "abcdefgh2", "at": "2031-03-17T09:05:00Z", "piece": "A1.1",
-             "event": "taken back", "outline": None, "cut_from": None, "takes_back": 0},
-        ]  # fmt: skip
+            {
+                "key": "abcdefgh1",
+                "at": "2031-03-17T09:00:00Z",
+                "piece": "A1.1",
+                "event": "set",
+                "outline": None,
+                "cut_from": None,
+                "takes_back": None,
+            },
+            {
+                "key": "abcdefgh2",
+                "at": "2031-03-17T09:05:00Z",
+                "piece": "A1.1",
+                "event": "taken back",
+                "outline": None,
+                "cut_from": None,
+                "takes_back": 0,
+            },
+        ]
         job = write_job(demo("Sorrel Yard")).encode()
         raw = zipped(job_json=job, record_json=json.dumps(record).encode())
         assert read_bundle(raw).entries == self.ENTRIES
 
     def test_photographs_go_along_without_what_the_camera_wrote(self) -> None:
         entry = BundledEntry.model_validate(
-            {"key": "abcdefgh1", "at": "2031-03-17T09:00:00Z",
-             "said": {"kind": "photograph", "name": "0123456789ab"}}
-        )  # fmt: skip
+            {
+                "key": "abcdefgh1",
+                "at": "2031-03-17T09:00:00Z",
+                "said": {"kind": "photograph", "name": "0123456789ab"},
+            }
+        )
         bundle = read_bundle(
             write_bundle(demo("Sorrel Yard"), (entry,), {"0123456789ab": photograph(80, 60)})
         )
@@ -364,9 +396,14 @@ class TestBundle:
 
     @pytest.mark.parametrize(
         "record",
-        [b"{", b'[{"key": 1}]', b"[[]]", b'[{"key": "abcdefgh1", "at": "", "piece": "A1.1", '
-         b'"event": "set", "outline": "nowhere"}]'],
-    )  # fmt: skip
+        [
+            b"{",
+            b'[{"key": 1}]',
+            b"[[]]",
+            b'[{"key": "abcdefgh1", "at": "", "piece": "A1.1", '
+            b'"event": "set", "outline": "nowhere"}]',
+        ],
+    )
     def test_a_record_that_is_none(self, record: bytes) -> None:
         job: Any = demo("Sorrel Yard")
         raw = zipped(job_json=json.dumps(job.model_dump(mode="json")).encode(), record_json=record)
@@ -387,9 +424,11 @@ class TestDigest:
         same = Job.model_validate({**older, "settings": written["settings"]})
         assert digest_of(same) == digest_of(job)
         for changed in (
-            {"settings": written["settings"] | {"spare_tiles": 9}}, {"name": "Another"},
-            {"times": {"clear_room": 31}}, {"units": "mm" if job.units == "in" else "in"},
-        ):  # fmt: skip
+            {"settings": written["settings"] | {"spare_tiles": 9}},
+            {"name": "Another"},
+            {"times": {"clear_room": 31}},
+            {"units": "mm" if job.units == "in" else "in"},
+        ):
             assert digest_of(Job.model_validate({**written, **changed})) != digest_of(job)
 
     def test_starts_of_two_kinds_are_two_jobs(self) -> None:

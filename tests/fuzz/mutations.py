@@ -9,31 +9,82 @@ from collections.abc import Iterator
 from typing import Any
 
 NUMBERS = (
-    0, -1, 1, 0.5, 1e-9, 1e-4, 0.01, 0.1, 3, 24, 90, 1000, 29_999.9, 30_000, 1e6, 1e15, 1e308,
-    -1e-9, 10**400, 2**63,
-)  # fmt: skip
+    0,
+    -1,
+    1,
+    0.5,
+    1e-9,
+    1e-4,
+    0.01,
+    0.1,
+    3,
+    24,
+    90,
+    1000,
+    29_999.9,
+    30_000,
+    1e6,
+    1e15,
+    1e308,
+    -1e-9,
+    10**400,
+    2**63,
+)
 TEXTS = (
-    "", " ", "0", "21 3/8", "1/0", "9" * 400, "1e400", "nan", "left", "right", "last", "top",
-    "window.left", "a:left", "a", "=1+1", "</script>", "\u0000", "\ud83d\ude00", "x" * 5000,
-)  # fmt: skip
+    "",
+    " ",
+    "0",
+    "21 3/8",
+    "1/0",
+    "9" * 400,
+    "1e400",
+    "nan",
+    "left",
+    "right",
+    "last",
+    "top",
+    "window.left",
+    "a:left",
+    "a",
+    "=1+1",
+    "</script>",
+    "\u0000",
+    "\ud83d\ude00",
+    "x" * 5000,
+)
 LINES = (
-    "cabinet 0 wide 96 clear 0", "check 43 7/8 from windo right to right",
-    "check 40 from left to right", "zone 0 wide 40 masonry", "window 20 wide 24 sill 4 high 20",
-    "niche 30 wide 12 sill 6 high 10 deep 3 returns all", "pipe 20 up 8 dia 4 cover 6",
-    "range 10 wide 30 down 2 courses", "level 10 below 31", "level 90 below 33",
-    "hood 30 wide 30 clear 40 behind 30", "outlet 12 from right up 9 2 gang", "mark 33",
-    "shelf 10 wide 30 clear 9 thick 1", "upstand 0 wide 40 high 3", "floor 0 wide 96 down 20",
-    "cabinet 4 from last wide 30 clear 10 right 18", "outlet 3 from window right up 4 from top",
-    "bracket 40 wide 3 up 4 high 3", "switch 12 up 40", "cabinet",
-)  # fmt: skip
+    "cabinet 0 wide 96 clear 0",
+    "check 43 7/8 from windo right to right",
+    "check 40 from left to right",
+    "zone 0 wide 40 masonry",
+    "window 20 wide 24 sill 4 high 20",
+    "niche 30 wide 12 sill 6 high 10 deep 3 returns all",
+    "pipe 20 up 8 dia 4 cover 6",
+    "range 10 wide 30 down 2 courses",
+    "level 10 below 31",
+    "level 90 below 33",
+    "hood 30 wide 30 clear 40 behind 30",
+    "outlet 12 from right up 9 2 gang",
+    "mark 33",
+    "shelf 10 wide 30 clear 9 thick 1",
+    "upstand 0 wide 40 high 3",
+    "floor 0 wide 96 down 20",
+    "cabinet 4 from last wide 30 clear 10 right 18",
+    "outlet 3 from window right up 4 from top",
+    "bracket 40 wide 3 up 4 high 3",
+    "switch 12 up 40",
+    "cabinet",
+)
 OTHERS: tuple[Any, ...] = (None, True, False, [], {}, [[]], {"kind": "none"})
 
 
 def fields_of(value: Any, path: tuple[str | int, ...] = ()) -> Iterator[tuple[str | int, ...]]:
     """Yield the path of every field and item of a document."""
-    inner = value.items() if isinstance(value, dict) else (
-        enumerate(value) if isinstance(value, list) else ()
-    )  # fmt: skip
+    inner = (
+        value.items()
+        if isinstance(value, dict)
+        else (enumerate(value) if isinstance(value, list) else ())
+    )
     for key, item in inner:
         yield (*path, key)
         yield from fields_of(item, (*path, key))

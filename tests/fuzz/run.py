@@ -43,17 +43,23 @@ ENTRIES: tuple[Entry, ...] = (
     lambda _: {"kind": "box", "name": "1", "lot": "L7", "shade": "pale", "broken": 1},
     lambda _: {"kind": "culls", "tiles": 3, "words": "chipped"},
     lambda ids: {"kind": "reading", "reading": {"kind": "height", "piece": ids[0], "value": "9"}},
-    lambda ids: {"kind": "reading", "reading": {"kind": "left", "piece": ids[0], "side": "right",
-                                                "value": "40 1/8"}},
-    lambda ids: {"kind": "reading", "reading": {"kind": "joint", "piece": ids[0], "other": ids[1],
-                                                "value": "1/8"}},
-    lambda _: {"kind": "reading", "reading": {"kind": "lean", "wall": "a", "side": "left",
-                                              "value": "1/4"}},
+    lambda ids: {
+        "kind": "reading",
+        "reading": {"kind": "left", "piece": ids[0], "side": "right", "value": "40 1/8"},
+    },
+    lambda ids: {
+        "kind": "reading",
+        "reading": {"kind": "joint", "piece": ids[0], "other": ids[1], "value": "1/8"},
+    },
+    lambda _: {
+        "kind": "reading",
+        "reading": {"kind": "lean", "wall": "a", "side": "left", "value": "1/4"},
+    },
     lambda ids: {"kind": "refit", "words": "Cut it", "piece": ids[0], "size": "3 1/2"},
     lambda _: {"kind": "photograph", "name": "0123456789ab", "words": "gone"},
     lambda _: {"kind": "remark", "words": "The wall is out of plumb"},
     lambda _: {"kind": "taken back"},
-)  # fmt: skip
+)
 """One of each kind, about some pieces."""
 PICTURE = (ROOT / "docs" / "screenshots" / "phone.png").read_bytes()
 
@@ -85,8 +91,9 @@ class Run:
         """Ask, and count what must not be."""
         began = time.monotonic()
         text = None if body is None else json.dumps(body)
-        answer = self.client.request(method, path, content=text,
-                                     headers={"content-type": "application/json"})  # fmt: skip
+        answer = self.client.request(
+            method, path, content=text, headers={"content-type": "application/json"}
+        )
         took = time.monotonic() - began
         self.slowest = max(self.slowest, took)
         self.answers[f"{answer.status_code}"] += 1
@@ -137,10 +144,16 @@ class Run:
         for _ in range(4):
             entry = self.chance.choice(ENTRIES)(self.chance.sample(pieces, 3))
             body = mutated(
-                {"key": f"fuzz-{self.chance.random()}", "units": "in", "entry": entry,
-                 "said_at": "2026-03-17T09:00:00Z", "sent_at": "2026-03-17T09:30:00Z"},
-                self.chance, self.chance.choice((0, 1, 1, 2, 3)),
-            )  # fmt: skip
+                {
+                    "key": f"fuzz-{self.chance.random()}",
+                    "units": "in",
+                    "entry": entry,
+                    "said_at": "2026-03-17T09:00:00Z",
+                    "sent_at": "2026-03-17T09:30:00Z",
+                },
+                self.chance,
+                self.chance.choice((0, 1, 1, 2, 3)),
+            )
             kept = self.call("POST", f"{path}/site", body)
             there = self.record(path, there, kept, body)
             back = mutated(self.given_back(job, body), self.chance, self.chance.choice((0, 1, 2)))
@@ -186,10 +199,17 @@ class Run:
         key = f"back-{self.chance.random()}"
         note = {"key": key, "said_at": "2026-03-17T09:00:00Z", "entry": said}
         return {
-            "form": "pennant site notes", "version": 1, "name": kit["name"], "job": kit["job"],
-            "revision": kit["revision"], "digest": kit["digest"], "units": "in",
-            "made_at": "2026-03-17T08:00:00Z", "given_at": "2026-03-17T10:00:00Z", "notes": [note],
-        }  # fmt: skip
+            "form": "pennant site notes",
+            "version": 1,
+            "name": kit["name"],
+            "job": kit["job"],
+            "revision": kit["revision"],
+            "digest": kit["digest"],
+            "units": "in",
+            "made_at": "2026-03-17T08:00:00Z",
+            "given_at": "2026-03-17T10:00:00Z",
+            "notes": [note],
+        }
 
     def killed(self) -> None:
         """What was acknowledged before a kill is there afterwards: changes, notes, photographs."""

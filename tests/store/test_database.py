@@ -27,8 +27,12 @@ class TestPolicy:
                 name: db.execute(f"pragma {name}").fetchone()[0]
                 for name in ("journal_mode", "synchronous", "foreign_keys", "busy_timeout")
             }
-        assert read == {"journal_mode": "wal", "synchronous": 2, "foreign_keys": 1,
-                        "busy_timeout": pytest.approx(BUSY_SECONDS * 1000, rel=0.1)}  # fmt: skip
+        assert read == {
+            "journal_mode": "wal",
+            "synchronous": 2,
+            "foreign_keys": 1,
+            "busy_timeout": pytest.approx(BUSY_SECONDS * 1000, rel=0.1),
+        }
 
     def test_what_fails_is_rolled_back_whole(self, tmp_path: Path) -> None:
         database = Database(tmp_path / "a.db")
@@ -207,8 +211,10 @@ class TestReadOnlyHome:
                     folder.chmod(folder.stat().st_mode | 0o055)
             said = subprocess.run(
                 [sys.executable, "-c", READER, str(database.path), stored.id],
-                capture_output=True, text=True, check=False,
-            )  # fmt: skip
+                capture_output=True,
+                text=True,
+                check=False,
+            )
         home.chmod(0o755)
         assert said.stderr == ""
         first, second = said.stdout.splitlines()

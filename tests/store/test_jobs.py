@@ -74,8 +74,10 @@ class TestHistory:
         back = jobs.go_to(first.id, third.edition, 1)
         assert back.document == first.document
         assert [(one.number, one.present) for one in jobs.history(first.id)] == [
-            (3, False), (2, False), (1, True),
-        ]  # fmt: skip
+            (3, False),
+            (2, False),
+            (1, True),
+        ]
         assert jobs.go_to(first.id, back.edition, 3).document == third.document
         with pytest.raises(JobNotFound):
             jobs.go_to(first.id, back.edition + 1, 4)
@@ -95,8 +97,10 @@ class TestUnreadable:
         other = jobs.create(a_job(name="Other"))
         stored = changed(jobs, jobs.create(a_job(name="Nook")), "91")
         with jobs.database.writing() as db:
-            db.execute("update revision set document = 'torn' where job_id = ? and number = 2",
-                       (stored.id,))  # fmt: skip
+            db.execute(
+                "update revision set document = 'torn' where job_id = ? and number = 2",
+                (stored.id,),
+            )
         assert set(on(jobs)) == {stored.id, other.id}
         assert jobs.get(stored.id).document == "torn"
         back = jobs.undo(stored.id, stored.edition)

@@ -50,8 +50,9 @@ class TestStores:
         assert [one["key"] for one in site["entries"]] == was["keys"]
         assert [one["kind"] for one in site["entries"]] == was["kinds"]
         assert site["record"]["elsewhere"] == []
-        (name,) = [one["entry"]["name"] for one in site["standing"]
-                   if one["entry"]["kind"] == "photograph"]  # fmt: skip
+        (name,) = [
+            one["entry"]["name"] for one in site["standing"] if one["entry"]["kind"] == "photograph"
+        ]
         picture = client.get(f"/api/jobs/{id_}/photographs/{name}.jpg")
         assert picture.content.startswith(b"\xff\xd8")
 

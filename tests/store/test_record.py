@@ -245,6 +245,8 @@ class TestBroughtIn:
         with pytest.raises(IndexError):
             bring_job(database, a_job(), Overview("p", "n", "s", None), picture, [self.ENTRY, bad])
         with database.reading() as db:
-            counts = [db.execute(f"select count(*) from {table}").fetchone()[0]
-                      for table in ("job", "photograph", "site_entry")]  # fmt: skip
+            counts = [
+                db.execute(f"select count(*) from {table}").fetchone()[0]
+                for table in ("job", "photograph", "site_entry")
+            ]
         assert counts == [0, 0, 0]

@@ -50,8 +50,9 @@ class TestAsking:
         with supplier("slow") as port:
             assert ask(EXAMPLES.grout[0].name, port, patience=0.05).state == "slow"
 
-    @pytest.mark.parametrize(("mood", "state"), [("out of order", "down"),
-                                                 ("nonsense", "nonsense")])  # fmt: skip
+    @pytest.mark.parametrize(
+        ("mood", "state"), [("out of order", "down"), ("nonsense", "nonsense")]
+    )
     def test_out_of_sorts(self, mood: Mood, state: str) -> None:
         with supplier(mood) as port:
             assert ask(EXAMPLES.grout[0].name, port).state == state

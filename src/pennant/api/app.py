@@ -36,9 +36,11 @@ from pennant.store.shelf import ProductShelf
 from pennant.supplier.moods import PORT as SUPPLIER_PORT
 
 FILES = {
-    "service-worker.js": "text/javascript", "manifest.webmanifest": "application/manifest+json",
-    "icon-192.png": "image/png", "icon-512.png": "image/png",
-}  # fmt: skip
+    "service-worker.js": "text/javascript",
+    "manifest.webmanifest": "application/manifest+json",
+    "icon-192.png": "image/png",
+    "icon-512.png": "image/png",
+}
 """What the pages have besides themselves and what they are made of."""
 
 
@@ -70,10 +72,14 @@ def make_app(
         filler.stop()
 
     app = FastAPI(
-        title="Pennant", version="1", docs_url=None, redoc_url=None,
-        openapi_url=None, lifespan=running,
+        title="Pennant",
+        version="1",
+        docs_url=None,
+        redoc_url=None,
+        openapi_url=None,
+        lifespan=running,
         responses={"default": {"model": problems.ProblemDetails}},
-    )  # fmt: skip
+    )
     app.state.jobs = Jobs(database)
     app.state.overviews = overviews
     app.state.searches = searches

@@ -93,8 +93,10 @@ def side_by_side(job: Job, own: Shelf) -> list[Method]:
     """Return the shelf's adhesives, mats and grouts side by side for a job."""
     shelf = with_kept(EXAMPLES, own)
     every: tuple[Holder | Grout, ...] = (
-        *shelf.of("adhesive"), *shelf.of("mat"), *shelf.of("grout"),
-    )  # fmt: skip
+        *shelf.of("adhesive"),
+        *shelf.of("mat"),
+        *shelf.of("grout"),
+    )
     return list(methods(products_tried(job, every)))
 
 

@@ -77,9 +77,10 @@ def _make(host: str, certificate: Path, key: Path) -> None:
         .sign(private, hashes.SHA256())
     )
     kept = private.private_bytes(
-        serialization.Encoding.PEM, serialization.PrivateFormat.PKCS8,
+        serialization.Encoding.PEM,
+        serialization.PrivateFormat.PKCS8,
         serialization.NoEncryption(),
-    )  # fmt: skip
+    )
     key.unlink(missing_ok=True)
     with os.fdopen(os.open(key, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600), "wb") as file:
         file.write(kept)

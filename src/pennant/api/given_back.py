@@ -91,11 +91,17 @@ def read_in(id_: str, given: GivenBack, jobs: Kept, site: Site) -> ReadIn:
     for note in given.notes:
         entry = _read(note.entry, given.units)
         said_at, clock = _time_of(note, given)
-        sent.append(Sent(
-            key=note.key, said=entry.model_dump(mode="json"), revision=revision,
-            was=noting.as_they_were(entry, revision), said_at=said_at, clock=clock,
-            takes_back_key=note.takes_back_key,
-        ))  # fmt: skip
+        sent.append(
+            Sent(
+                key=note.key,
+                said=entry.model_dump(mode="json"),
+                revision=revision,
+                was=noting.as_they_were(entry, revision),
+                said_at=said_at,
+                clock=clock,
+                takes_back_key=note.takes_back_key,
+            )
+        )
     kept, left_out = site.add_each(id_, sent)
     says = [f"left out: {one}" for one in left_out]
     new = len({one.key for one in kept} - known)
@@ -105,9 +111,11 @@ def read_in(id_: str, given: GivenBack, jobs: Kept, site: Site) -> ReadIn:
             "counts, the rest is told apart in the record"
         )
     return ReadIn(
-        new=new, known=len(given.notes) - new, says=tuple(says),
+        new=new,
+        known=len(given.notes) - new,
+        says=tuple(says),
         site=site_state(stored, job, planned, kept),
-    )  # fmt: skip
+    )
 
 
 _ENTRY: TypeAdapter[Note] = TypeAdapter(Note)

@@ -60,8 +60,9 @@ def new_job(wanted: NewJob, jobs: Kept) -> JobState:
     try:
         job = read_job(json.dumps(begun(wanted.name, units, known)))
     except JobRefused as error:
-        asked = [one.model_copy(update={"pointer": asked_at(one.pointer)})
-                 for one in error.problems]  # fmt: skip
+        asked = [
+            one.model_copy(update={"pointer": asked_at(one.pointer)}) for one in error.problems
+        ]
         raise JobRefused(asked) from None
     return created(jobs, job, "Started")
 
@@ -122,9 +123,7 @@ async def import_measures(request: Request, jobs: Kept, units: Units = "in") -> 
 
 
 @router.post("/jobs/import/zip", status_code=201)
-async def import_bundle(
-    request: Request, jobs: Kept
-) -> JobState:  # fmt: skip
+async def import_bundle(request: Request, jobs: Kept) -> JobState:
     """Keep the job of a zip with its record and photographs, read whole and checked before."""
     body = await request.body()
 
@@ -144,10 +143,14 @@ async def import_bundle(
 def _sent(one: BundledEntry) -> Sent:
     """An entry that was brought along."""
     return Sent(
-        key=one.key, said=one.said.model_dump(mode="json"),
+        key=one.key,
+        said=one.said.model_dump(mode="json"),
         was=tuple(AsItWas(was.outline, was.cut_from) for was in one.was),
-        at=one.at, said_at=one.said_at, clock=one.clock, takes_back=one.takes_back,
-    )  # fmt: skip
+        at=one.at,
+        said_at=one.said_at,
+        clock=one.clock,
+        takes_back=one.takes_back,
+    )
 
 
 @router.get("/jobs/{id_}/as-zip", response_class=Response)
@@ -167,11 +170,14 @@ def _bundled(
 ) -> BundledEntry:
     """An entry as it goes along; as a remark where it stands so that no zip would be taken in."""
     data = {
-        "key": stored.key, "at": stored.at, "said_at": stored.said_at,
-        "clock": stored.clock, "said": dict(stored.said),
+        "key": stored.key,
+        "at": stored.at,
+        "said_at": stored.said_at,
+        "clock": stored.clock,
+        "said": dict(stored.said),
         "was": [{"outline": was.outline, "cut_from": was.cut_from} for was in stored.was],
         "takes_back": place.get(stored.takes_back or 0),
-    }  # fmt: skip
+    }
     try:
         entry = BundledEntry.model_validate(data)
         check_entry(number, entry, photographs)
@@ -272,6 +278,7 @@ def drawing(id_: str, jobs: Kept, overviews: Listed) -> Response:
     if found.drawing is None:
         raise JobNotFound(f"{id_}, drawn")
     return Response(
-        picture_svg(Picture.of_data(found.drawing)), media_type="image/svg+xml",
+        picture_svg(Picture.of_data(found.drawing)),
+        media_type="image/svg+xml",
         headers={"cache-control": "no-cache"},
-    )  # fmt: skip
+    )

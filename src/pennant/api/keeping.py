@@ -77,9 +77,14 @@ def state_of(stored: StoredJob, view: View | None = None) -> JobState:
         except (JobRefused, NotAJobFile) as error:
             trouble = troubles(error, stored.id)
     return JobState.model_construct(
-        id=stored.id, edition=stored.edition, changed=stored.changed, undo=stored.undo,
-        redo=stored.redo, view=view, trouble=trouble,
-    )  # fmt: skip
+        id=stored.id,
+        edition=stored.edition,
+        changed=stored.changed,
+        undo=stored.undo,
+        redo=stored.redo,
+        view=view,
+        trouble=trouble,
+    )
 
 
 def troubles(error: JobRefused | NotAJobFile, id_: str) -> list[Problem]:

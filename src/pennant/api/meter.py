@@ -26,9 +26,10 @@ class Shot(BaseModel):
 async def stream(request: Request) -> StreamingResponse:
     """Stream the readings as they come; an ``off`` event says that no meter answers."""
     return StreamingResponse(
-        _events(request.app.state.meter_port), media_type="text/event-stream",
+        _events(request.app.state.meter_port),
+        media_type="text/event-stream",
         headers={"cache-control": "no-cache"},
-    )  # fmt: skip
+    )
 
 
 async def _events(port: int) -> AsyncIterator[str]:

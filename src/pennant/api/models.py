@@ -334,22 +334,26 @@ def shades_page(job: Job) -> ShadesPage:
         words = shades_in_words(job, planned)
     pictures = []
     hows: tuple[tuple[Literal["dealt", "box after box"], dict[str, str]], ...] = (
-        ("dealt", words.shades), ("box after box", words.box_after_box),
-    )  # fmt: skip
+        ("dealt", words.shades),
+        ("box after box", words.box_after_box),
+    )
     for surface in planned.surfaces:
         for how, shades in hows:
             own = {
                 piece.id: words.colours[shades[piece.id]]
-                for piece in surface.pieces if piece.id in shades
-            }  # fmt: skip
+                for piece in surface.pieces
+                if piece.id in shades
+            }
             if own:
                 picture = kitchen_drawing(job, planned, only=surface.surface, tints=own)
                 pictures.append(
                     ShadePicture.model_construct(
-                        surface=surface.surface, how=how, svg=picture_svg(picture),
+                        surface=surface.surface,
+                        how=how,
+                        svg=picture_svg(picture),
                         name=planned.kitchen.surface(surface.surface).name,
                     )
-                )  # fmt: skip
+                )
     return ShadesPage.model_construct(shades=words, pictures=pictures)
 
 
@@ -359,8 +363,9 @@ def days_page(job: Job, today: date, planned: Plan) -> DaysPage:
         words = days_in_words(job, planned, today=today)
     pictures = []
     works: tuple[tuple[Literal["set", "grout"], Sections], ...] = (
-        ("set", words.sections), ("grout", words.grouting),
-    )  # fmt: skip
+        ("set", words.sections),
+        ("grout", words.grouting),
+    )
     for work, sections in works:
         for surface in planned.surfaces:
             here = {piece.id for piece in surface.pieces}
@@ -369,10 +374,12 @@ def days_page(job: Job, today: date, planned: Plan) -> DaysPage:
                 picture = kitchen_drawing(job, planned, only=surface.surface, sections=own)
                 pictures.append(
                     SectionPicture.model_construct(
-                        surface=surface.surface, work=work, svg=picture_svg(picture),
+                        surface=surface.surface,
+                        work=work,
+                        svg=picture_svg(picture),
                         name=planned.kitchen.surface(surface.surface).name,
                     )
-                )  # fmt: skip
+                )
     return DaysPage.model_construct(days=words, pictures=pictures)
 
 
@@ -383,13 +390,17 @@ def agree_page(job: Job) -> AgreePage:
     pictures = [
         AgreePicture(
             surface=wall.surface,
-            svg=picture_svg(kitchen_drawing(
-                job, planned, only=wall.surface,
-                marks=[(str(item.number), item.pieces) for item in wall.items if item.number],
-            )),
+            svg=picture_svg(
+                kitchen_drawing(
+                    job,
+                    planned,
+                    only=wall.surface,
+                    marks=[(str(item.number), item.pieces) for item in wall.items if item.number],
+                )
+            ),
         )
         for wall in page.walls
-    ]  # fmt: skip
+    ]
     return AgreePage(page=page, pictures=pictures, items=list(page.items))
 
 

@@ -99,11 +99,15 @@ def note_entry(id_: str, noted: NotedEntry, jobs: Kept, site: Site) -> SiteText:
     back = _taken_back(noted, site.entries(id_)) if isinstance(noted.entry, TakenBack) else None
     revision = on.revision_of(noted.revision)
     sent = Sent(
-        at=now(), key=noted.key, said=noted.entry.model_dump(mode="json"), revision=revision,
-        was=on.as_they_were(noted.entry, revision), takes_back=back,
+        at=now(),
+        key=noted.key,
+        said=noted.entry.model_dump(mode="json"),
+        revision=revision,
+        was=on.as_they_were(noted.entry, revision),
+        takes_back=back,
         said_at=put_right(noted.said_at, noted.sent_at),
         clock=clock_of(noted.said_at, noted.sent_at),
-    )  # fmt: skip
+    )
     # What is answered is made before anything is kept, so that no refusal hides what was kept.
     expected = site.expected(id_, sent)
     state = site_state(stored, job, planned, expected)

@@ -55,9 +55,7 @@ class Pairing:
         token = secrets.token_urlsafe(18)
         with self._lock:
             now = self.clock()
-            self._offers = {
-                key: one for key, one in self._offers.items() if one[0] > now
-            }  # fmt: skip
+            self._offers = {key: one for key, one in self._offers.items() if one[0] > now}
             self._offers[_digest(token)] = (now + OFFER_SECONDS, jobs)
         return token
 
@@ -71,7 +69,7 @@ class Pairing:
             now = self.clock()
             self._wrong = {
                 host: one for host, one in self._wrong.items() if now - one[1] <= FORGOTTEN_AFTER
-            }  # fmt: skip
+            }
             wrong, last = self._wrong.get(address, (0, 0.0))
             left = last + min(2.0 ** min(wrong - 1, 10), SLOWEST) - now
             if wrong and left > 0:

@@ -27,9 +27,14 @@ COOKIE = "pennant-phone"
 COOKIE_SECONDS = 60 * 24 * 3600
 """60 days: longer than any job; a phone can be unpaired at any time."""
 GIVEN = (
-    on_site.kit_for_site, on_site.site_now, on_site.note_entry, on_site.refit_to,
-    on_site.take_way, on_site.add_photograph, on_site.photograph,
-)  # fmt: skip
+    on_site.kit_for_site,
+    on_site.site_now,
+    on_site.note_entry,
+    on_site.refit_to,
+    on_site.take_way,
+    on_site.add_photograph,
+    on_site.photograph,
+)
 """All that a phone may ask of a job that it was given."""
 
 
@@ -83,9 +88,13 @@ def pair(asked: CodeShown, request: Request, response: Response) -> Here:
         jobs = tuple(dict.fromkeys((*jobs, *before.jobs)))
     phone = phones.pair(asked.name.strip(), secret, jobs, instead_of=before)
     response.set_cookie(
-        COOKIE, secret, max_age=COOKIE_SECONDS, httponly=True, samesite="strict",
+        COOKIE,
+        secret,
+        max_age=COOKIE_SECONDS,
+        httponly=True,
+        samesite="strict",
         secure=request.url.scheme == "https",
-    )  # fmt: skip
+    )
     return _here(phone, request.app.state.jobs)
 
 
@@ -108,9 +117,12 @@ def _here(phone: Phone, jobs: Jobs) -> Here:
 def make_phone_app(database: Database, pages: Path | None, pairing: Pairing, host: str) -> FastAPI:
     """Return the application for phones, which answers to one host name alone."""
     app = FastAPI(
-        title="Pennant on a phone", docs_url=None, redoc_url=None, openapi_url=None,
+        title="Pennant on a phone",
+        docs_url=None,
+        redoc_url=None,
+        openapi_url=None,
         responses={"default": {"model": problems.ProblemDetails}},
-    )  # fmt: skip
+    )
     app.state.jobs = Jobs(database)
     app.state.record = SiteRecord(database)
     app.state.photographs = Photographs(database)
@@ -130,9 +142,10 @@ def make_phone_app(database: Database, pages: Path | None, pairing: Pairing, hos
         return problems.problem(401, "not-paired", "This phone is not paired", detail)
 
     @app.api_route(
-        "/api/{path:path}", methods=["GET", "POST", "PUT", "DELETE", "PATCH"],
+        "/api/{path:path}",
+        methods=["GET", "POST", "PUT", "DELETE", "PATCH"],
         include_in_schema=False,
-    )  # fmt: skip
+    )
     def nothing_else(path: str) -> Response:
         return problems.problem(404, "not-for-phones", "There is no such thing for phones", "")
 

@@ -57,12 +57,13 @@ def list_phones(request: Request) -> PhonesPage:
     phones: Phones = request.app.state.phones
     on = pairing.listening
     return PhonesPage(
-        address=on.address if on else "", fingerprint=on.fingerprint if on else None,
+        address=on.address if on else "",
+        fingerprint=on.fingerprint if on else None,
         phones=tuple(
             PairedPhone(id=one.id, name=one.name, jobs=one.jobs, paired=one.paired)
             for one in phones.paired()
         ),
-    )  # fmt: skip
+    )
 
 
 @router.post("/offer")

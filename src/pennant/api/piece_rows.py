@@ -50,9 +50,11 @@ class PieceRows(BaseModel):
     alike: tuple[PieceAlike, ...]
     rows: Annotated[
         tuple[PieceRow, ...],
-        Field(description="Place in alike, id, tile's id (null where it is the same), course, "
-                          "outline, where the tile's own frame begins."),
-    ]  # fmt: skip
+        Field(
+            description="Place in alike, id, tile's id (null where it is the same), course, "
+            "outline, where the tile's own frame begins."
+        ),
+    ]
 
 
 COMMON = tuple(PieceAlike.model_fields)
@@ -64,9 +66,18 @@ def piece_rows(pieces: tuple[Piece, ...]) -> PieceRows:
     rows = []
     for piece in pieces:
         common = (
-            piece.wall, piece.phase, piece.kind, piece.cut_sides, piece.width, piece.height,
-            piece.area, piece.shaved, piece.turn, piece.kept, piece.of,
-        )  # fmt: skip
+            piece.wall,
+            piece.phase,
+            piece.kind,
+            piece.cut_sides,
+            piece.width,
+            piece.height,
+            piece.area,
+            piece.shaved,
+            piece.turn,
+            piece.kept,
+            piece.of,
+        )
         place = places.setdefault(common, len(places))
         tile = None if piece.tile == piece.id else piece.tile
         rows.append(PieceRow(place, piece.id, tile, piece.course, piece.outline, piece.tile_at))

@@ -42,17 +42,23 @@ class ProblemDetails(BaseModel):
 
 
 def problem(
-    status: int, name: str, title: str, detail: str, errors: list[Problem] | None = None,
+    status: int,
+    name: str,
+    title: str,
+    detail: str,
+    errors: list[Problem] | None = None,
     current: JobState | None = None,
-) -> JSONResponse:  # fmt: skip
+) -> JSONResponse:
     """Return problem details as an answer."""
     body = ProblemDetails(
-        type=f"urn:pennant:{name}", title=title, status=status, detail=detail,
-        errors=errors or [], current=current,
-    )  # fmt: skip
-    return JSONResponse(
-        body.model_dump(mode="json"), status, media_type="application/problem+json"
-    )  # fmt: skip
+        type=f"urn:pennant:{name}",
+        title=title,
+        status=status,
+        detail=detail,
+        errors=errors or [],
+        current=current,
+    )
+    return JSONResponse(body.model_dump(mode="json"), status, media_type="application/problem+json")
 
 
 def install(app: FastAPI) -> None:
@@ -100,9 +106,12 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(EditionConflict)
     def conflict(_: Request, error: EditionConflict) -> JSONResponse:
         return problem(
-            409, "moved-on", "The job was changed elsewhere", str(error),
+            409,
+            "moved-on",
+            "The job was changed elsewhere",
+            str(error),
             current=state_of(error.current),
-        )  # fmt: skip
+        )
 
     @app.exception_handler(NothingToDo)
     def nothing(_: Request, error: NothingToDo) -> JSONResponse:
@@ -185,6 +194,4 @@ def _document(app: FastAPI) -> None:
 
 def _refused(found: list[Problem]) -> JSONResponse:
     detail = "one thing" if len(found) == 1 else f"{len(found)} things"
-    return problem(
-        422, "job-refused", "The job cannot be drawn", f"{detail} to put right", found
-    )  # fmt: skip
+    return problem(422, "job-refused", "The job cannot be drawn", f"{detail} to put right", found)

@@ -99,9 +99,10 @@ def make_view_changes(
     each paper beside: cuts, methods, setting-out, days. ``record_of`` is as for the days.
     """
     beside = Beside(
-        papers_in(pennant_beside), products.kept,
+        papers_in(pennant_beside),
+        products.kept,
         lambda: noted_of(site, record_of),
-    )  # fmt: skip
+    )
     lines = view_changes(job, tags_in(pennant_has), beside)
     first = next(lines)  # what cannot be drawn is an answer of its own
     return Lines(line + "\n" for line in chain((first,), lines))
@@ -239,8 +240,11 @@ def join_walls(joining: Joining) -> Job:
 @router.get("/notebook")
 def notebook_words() -> list[ThingWords]:
     """Return what a line of the notebook can begin with and what can be said of it."""
-    return [ThingWords(kind=kind, words=list(words_of(kind)))
-            for kind, one in THINGS.items() if one.words]  # fmt: skip
+    return [
+        ThingWords(kind=kind, words=list(words_of(kind)))
+        for kind, one in THINGS.items()
+        if one.words
+    ]
 
 
 @router.post("/cures", response_model=list[CureText])

@@ -64,9 +64,13 @@ def _entry(stored: StoredEntry) -> Entry:
             for piece, was in zip(noted.pieces, chain(stored.was, repeat(unknown)), strict=False)
         )
     return Entry(
-        id=stored.id, key=stored.key, minute=minute_noted(stored), said=noted, about=about,
+        id=stored.id,
+        key=stored.key,
+        minute=minute_noted(stored),
+        said=noted,
+        about=about,
         takes_back=stored.takes_back,
-    )  # fmt: skip
+    )
 
 
 def _read(stored: StoredEntry) -> Note:
@@ -116,9 +120,11 @@ def told(tell: Callable[[Sequence[Entry]], _Told], entries: Sequence[Entry]) -> 
             at_fault = left[fine]
             log_defect(f"entry {at_fault.id} of a record", error)
             left[fine] = Entry(
-                at_fault.id, at_fault.key, at_fault.minute,
+                at_fault.id,
+                at_fault.key,
+                at_fault.minute,
                 unreadable(at_fault.said.model_dump(mode="json")),
-            )  # fmt: skip
+            )
     return tell(left)
 
 

@@ -61,9 +61,13 @@ def _tiles(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
 
 
 SEARCHES: dict[str, Callable[[dict[str, Any], Job], Iterator[BaseModel]]] = {
-    "starts": _starts, "first-starts": _first_starts, "best": _best, "cures": _cures,
-    "fewest": _fewest, "tiles": _tiles,
-}  # fmt: skip
+    "starts": _starts,
+    "first-starts": _first_starts,
+    "best": _best,
+    "cures": _cures,
+    "fewest": _fewest,
+    "tiles": _tiles,
+}
 
 
 def answers(question: str) -> Iterator[str]:

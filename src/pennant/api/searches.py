@@ -130,9 +130,13 @@ class Searches:
 
     async def _start(self) -> asyncio.subprocess.Process:
         worker = await asyncio.create_subprocess_exec(
-            sys.executable, "-m", "pennant.api.search_worker",
-            stdin=asyncio.subprocess.PIPE, stdout=asyncio.subprocess.PIPE, limit=LONGEST_LINE,
-        )  # fmt: skip
+            sys.executable,
+            "-m",
+            "pennant.api.search_worker",
+            stdin=asyncio.subprocess.PIPE,
+            stdout=asyncio.subprocess.PIPE,
+            limit=LONGEST_LINE,
+        )
         self._all = {one for one in self._all if one.returncode is None} | {worker}
         return worker
 

@@ -104,9 +104,14 @@ async def _serve(applications: tuple[tuple[Any, Opened], ...]) -> None:
         certificate, key = on.tls or (None, None)
         # An open stream of meter readings must not keep the application from stopping.
         config = uvicorn.Config(
-            app, log_level="warning", timeout_graceful_shutdown=1, http=PromptProtocol,
-            timeout_keep_alive=SLOW_SECONDS, ssl_certfile=certificate, ssl_keyfile=key,
-        )  # fmt: skip
+            app,
+            log_level="warning",
+            timeout_graceful_shutdown=1,
+            http=PromptProtocol,
+            timeout_keep_alive=SLOW_SECONDS,
+            ssl_certfile=certificate,
+            ssl_keyfile=key,
+        )
         servers.append((uvicorn.Server(config), on.listening))
     running = [asyncio.ensure_future(one.serve(sockets=[at])) for one, at in servers]
     # A signal reaches one of them: the others end with it.

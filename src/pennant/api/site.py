@@ -65,9 +65,16 @@ def job_as(
     elif form == "csv":
         kept = SitePapers(tuple(entries_of(site.entries(id_))))
     wanted = Wanted(
-        form, tuple(only or ()), None, size, id_, _imprint(stored), kept.entries, kept.photographs,
+        form,
+        tuple(only or ()),
+        None,
+        size,
+        id_,
+        _imprint(stored),
+        kept.entries,
+        kept.photographs,
         stored.edition,
-    )  # fmt: skip
+    )
     try:
         export = exported(job, plan(job, "fewest"), wanted)
     except NotThere as error:

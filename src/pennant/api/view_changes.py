@@ -131,9 +131,11 @@ def _first(job: Job, planned: Plan, has: frozenset[str]) -> str:
         for one, words in zip(planned.surfaces, shown.surfaces, strict=True)
     ]
     rest = ViewChanges.model_construct(
-        job=job, plan=planned.model_copy(update={"surfaces": ()}),
-        sheet=shown.model_copy(update={"surfaces": ()}), surfaces=(),
-    )  # fmt: skip
+        job=job,
+        plan=planned.model_copy(update={"surfaces": ()}),
+        sheet=shown.model_copy(update={"surfaces": ()}),
+        surfaces=(),
+    )
     parts = (json.dumps({"tag": one.tag}) if one.tag in has else one.text for one in every)
     return f'{rest.model_dump_json(exclude={"surfaces"})[:-1]},"surfaces":[{",".join(parts)}]}}'
 
@@ -150,7 +152,7 @@ def _takes(job: Job, drawing: Drawn) -> ViewTakes:
         ),
         sheet=words,
         refused=(),
-    )  # fmt: skip
+    )
 
 
 def tags_in(header: str) -> frozenset[str]:

@@ -142,9 +142,13 @@ def run_export(arguments: argparse.Namespace) -> int:
     job = read(arguments)
     stamp = hashlib.sha256(job.name.encode()).hexdigest()[:12]
     wanted = Wanted(
-        arguments.form, tuple(arguments.only), arguments.first, arguments.size, stamp,
+        arguments.form,
+        tuple(arguments.only),
+        arguments.first,
+        arguments.size,
+        stamp,
         Imprint(date=date.today().isoformat()),
-    )  # fmt: skip
+    )
     arguments.to.write_bytes(exported(job, plan(job, "fewest"), wanted))
     print(f"wrote {arguments.to}")
     return 0

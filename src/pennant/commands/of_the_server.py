@@ -58,18 +58,28 @@ def _run(database: Database, arguments: argparse.Namespace) -> int:
         return 2
     pairing = Pairing()
     desk = opened(arguments.host, arguments.port)
-    served = [(
-        make_app(
-            database, arguments.pages, meter_port=arguments.meter_port,
-            supplier_port=arguments.supplier_port, pairing=pairing, warm=not arguments.cold,
-        ), desk,
-    )]  # fmt: skip
+    served = [
+        (
+            make_app(
+                database,
+                arguments.pages,
+                meter_port=arguments.meter_port,
+                supplier_port=arguments.supplier_port,
+                pairing=pairing,
+                warm=not arguments.cold,
+            ),
+            desk,
+        )
+    ]
     phones = ""
     if arguments.lan is not None:
         asked = ForPhones(
-            arguments.lan, arguments.lan_port, arguments.lan_plain, arguments.lan_cert,
+            arguments.lan,
+            arguments.lan_port,
+            arguments.lan_plain,
+            arguments.lan_cert,
             arguments.lan_key,
-        )  # fmt: skip
+        )
         on, pairing.listening, host = opened_for_phones(asked, arguments.data.parent)
         served.append((make_phone_app(database, arguments.pages, pairing, host), on))
         phones = opens(pairing.listening)

@@ -136,5 +136,6 @@ def with_quantities(job: Job, drawn_: Drawn, counted: Counted = "quick") -> Plan
 
 
 def _total(areas: list[Areas]) -> Areas:
-    return Areas(**{name: tidy(sum(getattr(one, name) for one in areas))
-                    for name in Areas.model_fields})  # fmt: skip
+    return Areas(
+        **{name: tidy(sum(getattr(one, name) for one in areas)) for name in Areas.model_fields}
+    )

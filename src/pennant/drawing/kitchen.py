@@ -47,8 +47,11 @@ def kitchen_drawing(
     ``sections`` are tinted by turns, so that one sees where each ends. ``tints`` are the colours of
     single pieces, where they differ from their tile's.
     """
-    walls = [one for one in plan.kitchen.surfaces
-             if only == one.id or (only is None and one.id == one.of)]  # fmt: skip
+    walls = [
+        one
+        for one in plan.kitchen.surfaces
+        if only == one.id or (only is None and one.id == one.of)
+    ]
     planned = [plan.surface(wall.id) for wall in walls]
     low = min(one.frame[1] for one in planned)
     high = max(one.frame[3] for one in planned)
@@ -56,8 +59,11 @@ def kitchen_drawing(
     shapes: list[Shape] = []
     labels: list[Label] = []
     x = 0.0
-    counters = [one for one in plan.kitchen.surfaces
-                if only is None and one.id in {counter.id for counter in job.counters}]  # fmt: skip
+    counters = [
+        one
+        for one in plan.kitchen.surfaces
+        if only is None and one.id in {counter.id for counter in job.counters}
+    ]
     drawn = {one.id for one in (*walls, *counters)}
     small = [one for one in plan.kitchen.surfaces if every and one.id not in drawn]
     foot = _beneath(plan, small, shapes, labels)
@@ -103,8 +109,11 @@ def _beneath(
         planned = plan.surface(one.id)
         x0, y0, x1, y1 = planned.frame
         by = (x - x0, SMALL_NAME * 2 - y0)
-        shapes += (_moved(shape, by) for shape in _wall(one, planned, 0.0, {})
-                   if shape.role not in ("flag", "staff"))  # fmt: skip
+        shapes += (
+            _moved(shape, by)
+            for shape in _wall(one, planned, 0.0, {})
+            if shape.role not in ("flag", "staff")
+        )
         name = one.name or one.id
         wide = max(x1 - x0, SMALL_NAME * len(name) * 0.6)
         labels.append(Label(name, (x + wide / 2, SMALL_NAME), SMALL_NAME, ringed=False))
@@ -202,8 +211,10 @@ def ring_at(
     """
 
     def inside(x: float, y: float) -> tuple[float, float]:
-        return (min(max(x, frame.x0 + radius), frame.x1 - radius),
-                min(max(y, frame.y0 + radius), frame.y1 - radius))  # fmt: skip
+        return (
+            min(max(x, frame.x0 + radius), frame.x1 - radius),
+            min(max(y, frame.y0 + radius), frame.y1 - radius),
+        )
 
     def free(place: tuple[float, float]) -> bool:
         return all(math.dist(place, other) >= 2 * radius for other in taken)

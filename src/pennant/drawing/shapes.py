@@ -10,9 +10,22 @@ from typing import Any, Literal, NamedTuple
 from pennant.core.geometry.clip import Outline, Point
 
 Role = Literal[
-    "joints", "tile", "cut", "objection", "counter", "overhead", "opening", "fold", "flag", "staff",
-    "marked", "ring", "section", "other-section", "waits",
-]  # fmt: skip
+    "joints",
+    "tile",
+    "cut",
+    "objection",
+    "counter",
+    "overhead",
+    "opening",
+    "fold",
+    "flag",
+    "staff",
+    "marked",
+    "ring",
+    "section",
+    "other-section",
+    "waits",
+]
 """What a shape is: the field as far as joints fill it, pieces (whole, cut, to be cured, waiting for
 what is not settled), what stands on the wall, folds between walls, the pennant, pieces that a label
 is about, and those of one section of work and the next."""
@@ -61,19 +74,32 @@ class Picture:
     def as_data(self) -> dict[str, Any]:
         """Return it as JSON data, places to a tenth of a millimetre."""
         return {
-            "title": self.title, "width": round(self.width, 1), "height": round(self.height, 1),
+            "title": self.title,
+            "width": round(self.width, 1),
+            "height": round(self.height, 1),
             "colours": [self.colours.tile, self.colours.joints, dict(self.colours.others)],
-            "shapes": [[one.role, [[[round(x, 1), round(y, 1)] for x, y in ring]
-                                   for ring in one.rings], one.of] for one in self.shapes],
+            "shapes": [
+                [
+                    one.role,
+                    [[[round(x, 1), round(y, 1)] for x, y in ring] for ring in one.rings],
+                    one.of,
+                ]
+                for one in self.shapes
+            ],
             "labels": [[one.text, list(one.at), one.size, one.ringed] for one in self.labels],
-        }  # fmt: skip
+        }
 
     @classmethod
     def of_data(cls, data: dict[str, Any]) -> "Picture":
         """Return the picture that JSON data of `as_data` says."""
         return cls(
-            data["title"], data["width"], data["height"], Colours(*data["colours"]),
-            tuple(Shape(role, tuple(tuple((x, y) for x, y in ring) for ring in rings), of)
-                  for role, rings, of in data["shapes"]),
+            data["title"],
+            data["width"],
+            data["height"],
+            Colours(*data["colours"]),
+            tuple(
+                Shape(role, tuple(tuple((x, y) for x, y in ring) for ring in rings), of)
+                for role, rings, of in data["shapes"]
+            ),
             tuple(Label(text, (at[0], at[1]), *more) for text, at, *more in data["labels"]),
-        )  # fmt: skip
+        )

@@ -98,9 +98,16 @@ def write_bundle(
 
 
 DAMAGED = (
-    zipfile.BadZipFile, zlib.error, lzma.LZMAError, struct.error, EOFError, KeyError,
-    NotImplementedError, RuntimeError, UnicodeDecodeError,
-)  # fmt: skip
+    zipfile.BadZipFile,
+    zlib.error,
+    lzma.LZMAError,
+    struct.error,
+    EOFError,
+    KeyError,
+    NotImplementedError,
+    RuntimeError,
+    UnicodeDecodeError,
+)
 """What reading a zip raises whose bytes are not as they were written."""
 
 

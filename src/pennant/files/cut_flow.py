@@ -112,9 +112,11 @@ class CutFlow(Flowable):  # type: ignore[misc]
             return at[0] * k, -FIGURE, 0, text
         if at[1] > cut.height * 3 / 4:
             return at[0] * k, cut.height * k + 3, 0, text
-        return (-4, at[1] * k - 4, -1, text) if at[0] < cut.width / 2 else (
-            cut.width * k + 4, at[1] * k - 4, 1, text
-        )  # fmt: skip
+        return (
+            (-4, at[1] * k - 4, -1, text)
+            if at[0] < cut.width / 2
+            else (cut.width * k + 4, at[1] * k - 4, 1, text)
+        )
 
     def _of_line(self, mark: MarkText) -> tuple[float, float, int, str]:
         """Above or below an upright line, beside a level one."""

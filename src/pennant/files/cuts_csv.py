@@ -8,8 +8,21 @@ COLUMNS = ("cut", "piece", "kind", "tool", "when", "tile", "same tile", "marks",
 
 def cuts_csv(sheet: CutSheet) -> str:
     """Return the sheet as CSV (RFC 4180), lengths as they read on the tape."""
-    return written(COLUMNS, (
-        (cut.number, place.piece, cut.title, cut.tool, cut.stage, place.tile,
-         " ".join(place.others), "; ".join(mark.says for mark in cut.marks), cut.hides)
-        for cut in sheet.cuts for place in cut.tiles
-    ))  # fmt: skip
+    return written(
+        COLUMNS,
+        (
+            (
+                cut.number,
+                place.piece,
+                cut.title,
+                cut.tool,
+                cut.stage,
+                place.tile,
+                " ".join(place.others),
+                "; ".join(mark.says for mark in cut.marks),
+                cut.hides,
+            )
+            for cut in sheet.cuts
+            for place in cut.tiles
+        ),
+    )

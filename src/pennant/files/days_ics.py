@@ -91,15 +91,21 @@ def _work(
     card: CardText, day: DayText, dates: Dates, days: Days, uid: str, *, visit: bool
 ) -> Event:
     """A card of a day; one who comes from outside is reminded of."""
-    own = [one for one in days.table.stints
-           if one.step in card.steps and days.calendar.day_of(one.start) == day.number]  # fmt: skip
+    own = [
+        one
+        for one in days.table.stints
+        if one.step in card.steps and days.calendar.day_of(one.start) == day.number
+    ]
     event = Event()
     event.add("uid", uid)
     event.add("summary", card.name)
     event.add("dtstart", dates.moment(min(one.start for one in own)))
     event.add("dtend", dates.moment(max(one.end for one in own)))
-    lines = [*card.how, *(f"! {one}" for one in card.cautions),
-             *(f"{one.at} {one.says}" for one in card.times)]  # fmt: skip
+    lines = [
+        *card.how,
+        *(f"! {one}" for one in card.cautions),
+        *(f"{one.at} {one.says}" for one in card.times),
+    ]
     event.add("description", "\n".join(lines))
     if visit:
         alarm = Alarm()

@@ -17,12 +17,21 @@ from pennant.files.dxf_layers import THING_LAYERS, WALL_LAYER
 from pennant.words.cuts import CutText
 
 LAYERS: dict[Role, tuple[str, int]] = {
-    "joints": ("JOINTS", 9), "tile": ("TILE", 3), "cut": ("CUT", 4), "objection": ("OBJECTION", 1),
-    "counter": ("COUNTER", 8), "overhead": ("OVERHEAD", 30), "opening": ("OPENING", 5),
-    "fold": ("FOLD", 8), "flag": ("PENNANT", 1), "staff": ("PENNANT", 1),
-    "marked": ("MARKED", 6), "ring": ("MARKED", 6), "section": ("SECTION", 5),
+    "joints": ("JOINTS", 9),
+    "tile": ("TILE", 3),
+    "cut": ("CUT", 4),
+    "objection": ("OBJECTION", 1),
+    "counter": ("COUNTER", 8),
+    "overhead": ("OVERHEAD", 30),
+    "opening": ("OPENING", 5),
+    "fold": ("FOLD", 8),
+    "flag": ("PENNANT", 1),
+    "staff": ("PENNANT", 1),
+    "marked": ("MARKED", 6),
+    "ring": ("MARKED", 6),
+    "section": ("SECTION", 5),
     "other-section": ("SECTION", 5),
-}  # fmt: skip
+}
 """The layer and the colour index of each role."""
 
 
@@ -63,7 +72,7 @@ def elevation_dxf(surface: Surface, length: float) -> str:
         (surface.left_lean, surface.top_left),
         (length + surface.right_lean, surface.top_right),
         *reversed(between(surface.counter, 0.0, length)),
-    ]  # fmt: skip
+    ]
     space.add_lwpolyline(ring, close=True, dxfattribs={"layer": WALL_LAYER})
     for thing in surface.things:
         layer = THING_LAYERS.get(thing.kind)
@@ -85,11 +94,13 @@ def templates_dxf(cuts: list[CutText]) -> str:
     for layer, colour in (("TILE", 8), ("CUT", 1), ("TEXT", 7)):
         _layer(document, layer, colour)
     for cut, x in _side_by_side(cuts):
-        space.add_lwpolyline([(x + a, b) for a, b in cut.shape], close=True,
-                             dxfattribs={"layer": "TILE"})  # fmt: skip
+        space.add_lwpolyline(
+            [(x + a, b) for a, b in cut.shape], close=True, dxfattribs={"layer": "TILE"}
+        )
         for ring in cut.outline:
-            space.add_lwpolyline([(x + a, b) for a, b in ring], close=True,
-                                 dxfattribs={"layer": "CUT"})  # fmt: skip
+            space.add_lwpolyline(
+                [(x + a, b) for a, b in ring], close=True, dxfattribs={"layer": "CUT"}
+            )
         text = f"{cut.number}: {', '.join(cut.pieces)}"
         space.add_text(text, height=8, dxfattribs={"layer": "TEXT", "insert": (x, -12)})
     return _written(document)

@@ -138,9 +138,12 @@ def wall_in(text: str, units: DrawingUnits | None, layers: Mapping[str, str]) ->
             left_out[one.layer] += 1
     things.sort(key=lambda thing: (thing.pop("_x"), thing["kind"]))
     fields: dict[str, Any] = {
-        "id": "drawn-wall", "name": "Wall", "length": x1 - x0,
-        "top": {"kind": "open", "height": head[0][1] - datum}, "things": things,
-    }  # fmt: skip
+        "id": "drawn-wall",
+        "name": "Wall",
+        "length": x1 - x0,
+        "top": {"kind": "open", "height": head[0][1] - datum},
+        "things": things,
+    }
     if abs(head[-1][1] - head[0][1]) > FLAT:
         fields["top"]["height_right"] = head[-1][1] - datum
     for side, lean in (("left", head[0][0] - x0), ("right", head[-1][0] - x1)):
@@ -266,8 +269,12 @@ def _outline(entity: Any, by: float) -> Outline | None:
     if kind == "CIRCLE":
         (x, y, _), radius = entity.dxf.center, entity.dxf.radius * by
         x, y = x * by, y * by
-        corners = ((x - radius, y - radius), (x + radius, y - radius), (x + radius, y + radius),
-                   (x - radius, y + radius))  # fmt: skip
+        corners = (
+            (x - radius, y - radius),
+            (x + radius, y - radius),
+            (x + radius, y + radius),
+            (x - radius, y + radius),
+        )
         return Outline(layer, corners, (x, y, radius))
     if kind in ("LWPOLYLINE", "POLYLINE", "SPLINE", "ELLIPSE"):
         from ezdxf.path import make_path

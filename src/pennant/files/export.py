@@ -27,9 +27,13 @@ from pennant.words.days import days_in_words
 TABLES = ("pieces", "cuts", "list", "days", "record", "measures")
 """What there is as CSV; the first where nothing is chosen."""
 TYPES: dict[FileForm, str] = {
-    "pdf": "application/pdf", "svg": "image/svg+xml", "dxf": "image/vnd.dxf",
-    "csv": "text/csv; charset=utf-8", "ics": "text/calendar", "json": "application/json",
-}  # fmt: skip
+    "pdf": "application/pdf",
+    "svg": "image/svg+xml",
+    "dxf": "image/vnd.dxf",
+    "csv": "text/csv; charset=utf-8",
+    "ics": "text/calendar",
+    "json": "application/json",
+}
 
 
 @dataclass(frozen=True)
@@ -57,13 +61,13 @@ def exported(job: Job, plan: Plan, wanted: Wanted) -> bytes:
     where the days cannot be planned.
     """
     writers: dict[FileForm, Callable[[], str | bytes]] = {
-        "pdf": lambda: _pdf(job, plan, wanted), "svg": lambda: _drawing(job, plan, wanted.only,
-                                                                        dxf=False),
+        "pdf": lambda: _pdf(job, plan, wanted),
+        "svg": lambda: _drawing(job, plan, wanted.only, dxf=False),
         "dxf": lambda: _drawing(job, plan, wanted.only, dxf=True),
         "csv": lambda: _table(job, plan, wanted),
         "ics": lambda: _calendar(job, plan, wanted),
         "json": lambda: write_job(job),
-    }  # fmt: skip
+    }
     data = writers[wanted.form]()
     return data if isinstance(data, bytes) else data.encode("utf-8")
 

@@ -64,9 +64,10 @@ class ScaleLine(Flowable):  # type: ignore[misc]
             canvas.line(x, 2, x, 10)
         canvas.setFont(TEXT, 8)
         canvas.drawString(
-            self.length + 4, 3,
+            self.length + 4,
+            3,
             printable(f"must measure {self.says} exactly; else print at 100 %, not scaled to fit"),
-        )  # fmt: skip
+        )
 
 
 class DrawnBlock(Flowable):  # type: ignore[misc]
@@ -96,16 +97,19 @@ def pole_pages(
     for surface in plan.kitchen.walls:
         words = every[surface.id]
         upright = [
-            Tick(line.y, voice(f"{line.what}: {line.reads}")) for line in words.heights
+            Tick(line.y, voice(f"{line.what}: {line.reads}"))
+            for line in words.heights
             if line.y is not None
-        ]  # fmt: skip
+        ]
         along = [
             Tick(at, f"{show_length(at, job.step)}, {rows(job, joints.courses)}")
             for joints in setting_out_of(job, plan.kitchen, plan.surface(surface.id)).joints
             for at in joints.at
         ]
-        for title, ticks in (("upright, from the datum", upright),
-                             ("along, from the left end", along)):  # fmt: skip
+        for title, ticks in (
+            ("upright, from the datum", upright),
+            ("along, from the left end", along),
+        ):
             if ticks:
                 yield from _pole(job, f"{surface.name}, {title}", ticks, room, style)
 
@@ -125,17 +129,23 @@ def _pole(
 
         def draw(canvas: Canvas, here: Sequence[int] = here) -> None:
             for place, number in enumerate(here):
-                _strip(canvas, place * STRIP, number, count, low + number * strip / mm, strip,
-                       ticks)  # fmt: skip
+                _strip(
+                    canvas, place * STRIP, number, count, low + number * strip / mm, strip, ticks
+                )
 
         head = Paragraph(escape(printable(title)), style)
         yield KeepTogether([head, ScaleLine(job.units == "in"), DrawnBlock(width, strip, draw)])
 
 
 def _strip(
-    canvas: Canvas, x: float, number: int, count: int, low: float, height: float,
+    canvas: Canvas,
+    x: float,
+    number: int,
+    count: int,
+    low: float,
+    height: float,
     ticks: Sequence[Tick],
-) -> None:  # fmt: skip
+) -> None:
     """One strip of a pole: its edge, its ticks, and the letters at which it is joined."""
     canvas.setStrokeColor(_SOFT)
     canvas.rect(x, 0, STRIP - 4, height, stroke=1, fill=0)
@@ -183,21 +193,30 @@ def template_pages(
         wide, tall = cut.width * mm / across, cut.height * mm / up
         for row in range(up):
             for column in range(across):
-                part = f", part {column + 1} of {across}, {row + 1} of {up} up" if (
-                    across * up > 1
-                ) else ""  # fmt: skip
+                part = (
+                    f", part {column + 1} of {across}, {row + 1} of {up} up"
+                    if (across * up > 1)
+                    else ""
+                )
                 head = f"Cut {cut.number}: {cut.title}; {', '.join(cut.pieces[:8])}{part}"
 
                 def draw(
-                    canvas: Canvas, cut: CutText = cut, x: float = column * wide,
-                    y: float = row * tall, size: tuple[float, float] = (wide, tall),
-                ) -> None:  # fmt: skip
+                    canvas: Canvas,
+                    cut: CutText = cut,
+                    x: float = column * wide,
+                    y: float = row * tall,
+                    size: tuple[float, float] = (wide, tall),
+                ) -> None:
                     _template(canvas, cut, x, y, size)
 
-                yield KeepTogether([
-                    Paragraph(escape(printable(head)), style), ScaleLine(job.units == "in"),
-                    DrawnBlock(wide, tall, draw), Spacer(1, 10),
-                ])  # fmt: skip
+                yield KeepTogether(
+                    [
+                        Paragraph(escape(printable(head)), style),
+                        ScaleLine(job.units == "in"),
+                        DrawnBlock(wide, tall, draw),
+                        Spacer(1, 10),
+                    ]
+                )
 
 
 def _template(canvas: Canvas, cut: CutText, x: float, y: float, size: tuple[float, float]) -> None:
@@ -215,8 +234,9 @@ def _template(canvas: Canvas, cut: CutText, x: float, y: float, size: tuple[floa
     _outline(canvas, cut.outline, fill=True)
     canvas.setFillColor(_INK)
     canvas.setFont(FIGURES, 12)
-    canvas.drawCentredString(cut.width * mm / 2, cut.height * mm - 14, f"cut {cut.number}, this "
-                             "side up")  # fmt: skip
+    canvas.drawCentredString(
+        cut.width * mm / 2, cut.height * mm - 14, f"cut {cut.number}, this side up"
+    )
 
 
 def _outline(canvas: Canvas, rings: Sequence[Ring], *, fill: bool) -> None:

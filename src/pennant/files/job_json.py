@@ -82,9 +82,7 @@ def digest_of(job: Job) -> str:
     another default, tells the same job by the same digest.
     """
     usual = Settings.of(job.units)
-    own = {
-        name: value for name, value in job.settings if value != getattr(usual, name)
-    }  # fmt: skip
+    own = {name: value for name, value in job.settings if value != getattr(usual, name)}
     text = json.dumps({**_said_of(job), "settings": own}, sort_keys=True)
     return hashlib.sha256(text.encode()).hexdigest()[:16]
 
@@ -94,9 +92,10 @@ def _said_of(value: Any) -> Any:
     if isinstance(value, BaseModel):
         fields = type(value).model_fields
         return {
-            name: _said_of(one) for name, one in value
+            name: _said_of(one)
+            for name, one in value
             if name == "kind" or one != fields[name].get_default(call_default_factory=True)
-        }  # fmt: skip
+        }
     if isinstance(value, Mapping):
         return {str(name): _said_of(one) for name, one in value.items()}
     if isinstance(value, list | tuple):
@@ -144,8 +143,10 @@ def _kinds(member: Any) -> tuple[str, ...]:
 
 
 _TAGS: dict[str, frozenset[str]] = {
-    "across": _tags(Across), "up": _tags(UpSchool), "pattern": _tags(Pattern),
-}  # fmt: skip
+    "across": _tags(Across),
+    "up": _tags(UpSchool),
+    "pattern": _tags(Pattern),
+}
 """By the field that holds a union: what is no part of the path into the document."""
 _KINDS = _tags(Thing)
 """Of things, which stand in a list."""
@@ -200,8 +201,9 @@ def _say(detail: dict[str, Any]) -> str:
         case "union_tag_invalid" | "union_tag_not_found":
             return f"is none of those known here: {context.get('expected_tags', 'give its kind')}"
         case "string_pattern_mismatch" if "taken_from" in detail["loc"] or detail["loc"][-1] in (
-            "first", "second"
-        ):  # fmt: skip
+            "first",
+            "second",
+        ):
             return (
                 "is no place to measure from; use an end (left, right), last, counter, laser, top, "
                 "or a thing and its side, such as window.left"

@@ -10,9 +10,19 @@ COLUMNS = ("group", "what", "to have", "to get", "note", "left over", "kg", "cos
 
 def materials_csv(job: Job, plan: Plan) -> str:
     """Return the list as CSV (RFC 4180)."""
-    return written(COLUMNS, (
-        (GROUP_NAMES[one.group], one.name, one.amount, one.to_get, one.gist, one.left,
-         "" if one.weight is None else f"{one.weight:.2f}",
-         "" if one.cost is None else f"{one.cost:.2f}")
-        for one in quantities_in_words(job, plan)
-    ))  # fmt: skip
+    return written(
+        COLUMNS,
+        (
+            (
+                GROUP_NAMES[one.group],
+                one.name,
+                one.amount,
+                one.to_get,
+                one.gist,
+                one.left,
+                "" if one.weight is None else f"{one.weight:.2f}",
+                "" if one.cost is None else f"{one.cost:.2f}",
+            )
+            for one in quantities_in_words(job, plan)
+        ),
+    )

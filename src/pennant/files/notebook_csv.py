@@ -18,14 +18,24 @@ from pennant.words.lines import lines_of
 COLUMNS = ("wall", "length", "top", "line")
 """Those that a file must have."""
 MORE: dict[str, tuple[str, ...]] = {
-    "id": ("id",), "top is": ("top", "kind"), "top right": ("top", "height_right"),
-    "top up": ("top", "ahead"), "top down": ("top", "back"),
-    "left": ("left", "kind"), "left deep": ("left", "depth"), "left out": ("left", "ahead"),
-    "left in": ("left", "back"), "left leans": ("left_lean",),
-    "right": ("right", "kind"), "right deep": ("right", "depth"), "right out": ("right", "ahead"),
-    "right in": ("right", "back"), "right leans": ("right_lean",),
-    "corner": ("corner", "kind"), "laps": ("corner", "laps"),
-}  # fmt: skip
+    "id": ("id",),
+    "top is": ("top", "kind"),
+    "top right": ("top", "height_right"),
+    "top up": ("top", "ahead"),
+    "top down": ("top", "back"),
+    "left": ("left", "kind"),
+    "left deep": ("left", "depth"),
+    "left out": ("left", "ahead"),
+    "left in": ("left", "back"),
+    "left leans": ("left_lean",),
+    "right": ("right", "kind"),
+    "right deep": ("right", "depth"),
+    "right out": ("right", "ahead"),
+    "right in": ("right", "back"),
+    "right leans": ("right_lean",),
+    "corner": ("corner", "kind"),
+    "laps": ("corner", "laps"),
+}
 """Those that a file may have, each with where it stands in a wall of a job file."""
 UNITS = "units"
 """A column for the unit of lengths without one; it counts before what is asked for."""
@@ -43,9 +53,13 @@ def _rows(job: Job) -> Iterator[dict[str, str]]:
         known = wall.model_dump(mode="json", exclude_none=True)
         more = {name: _cell(known, path, job.units) for name, path in MORE.items()}
         yield {
-            "wall": wall.name, "length": show_exact(wall.length, job.units), "line": "",
-            "top": show_exact(wall.top.height, job.units), **more, UNITS: job.units,
-        }  # fmt: skip
+            "wall": wall.name,
+            "length": show_exact(wall.length, job.units),
+            "line": "",
+            "top": show_exact(wall.top.height, job.units),
+            **more,
+            UNITS: job.units,
+        }
         for line in lines_of(job, number):
             yield {"wall": wall.name, "id": wall.id, "line": line.text}
 
@@ -107,9 +121,12 @@ def _wall(name: str, number: int, cells: Mapping[str, str]) -> dict[str, Any]:
     """A wall as a job file has it, from the cells of its first row."""
     own = re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "drawn"
     wall: dict[str, Any] = {
-        "id": f"{own}-{number}", "name": name, "length": cells["length"],
-        "top": {"kind": "open", "height": cells["top"]}, "things": [],
-    }  # fmt: skip
+        "id": f"{own}-{number}",
+        "name": name,
+        "length": cells["length"],
+        "top": {"kind": "open", "height": cells["top"]},
+        "things": [],
+    }
     for column, path in MORE.items():
         if not (cell := cells.get(column, "")):
             continue

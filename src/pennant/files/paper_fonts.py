@@ -10,9 +10,18 @@ from reportlab.pdfbase.ttfonts import TTFont
 TEXT, BOLD, FIGURES = "Barlow", "Barlow-Bold", "Barlow-Condensed"
 _FILES = {TEXT: "barlow.ttf", BOLD: "barlow-bold.ttf", FIGURES: "barlow-condensed.ttf"}
 _SIGNS = {
-    "△": "!", "⚠": "!", "✗": "x", "✓": "+", "→": ">", "←": "<", "☾": "", "☐": "[ ]", "▾": "",
-    "≥": "at least ", "≤": "at most ",
-}  # fmt: skip
+    "△": "!",
+    "⚠": "!",
+    "✗": "x",
+    "✓": "+",
+    "→": ">",
+    "←": "<",
+    "☾": "",
+    "☐": "[ ]",
+    "▾": "",
+    "≥": "at least ",
+    "≤": "at most ",
+}
 
 
 @cache

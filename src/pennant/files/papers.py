@@ -7,25 +7,45 @@ from typing import Literal, get_args
 from pennant.core.site.entries import Entry
 
 Paper = Literal[
-    "wall", "setting-out", "client", "cuts", "list", "mixing", "days", "hand-over", "pole",
+    "wall",
+    "setting-out",
+    "client",
+    "cuts",
+    "list",
+    "mixing",
+    "days",
+    "hand-over",
+    "pole",
     "templates",
-]  # fmt: skip
+]
 PAPERS: tuple[Paper, ...] = get_args(Paper)
 """In the order in which they are bound."""
 BOUND_PAPERS: tuple[Paper, ...] = tuple(one for one in PAPERS if one not in ("pole", "templates"))
 """What is bound where nothing is chosen: the sheets of full size are many."""
 PAPER_TITLES: dict[Paper, str] = {
-    "wall": "The wall, and what every edge gets", "setting-out": "Setting out",
-    "client": "Your tile layout, for approval", "cuts": "Cut sheet", "list": "Shopping list",
-    "mixing": "Mixing card", "days": "The days", "hand-over": "Hand-over",
-    "pole": "Story pole, full size", "templates": "Templates of odd cuts, full size",
-}  # fmt: skip
+    "wall": "The wall, and what every edge gets",
+    "setting-out": "Setting out",
+    "client": "Your tile layout, for approval",
+    "cuts": "Cut sheet",
+    "list": "Shopping list",
+    "mixing": "Mixing card",
+    "days": "The days",
+    "hand-over": "Hand-over",
+    "pole": "Story pole, full size",
+    "templates": "Templates of odd cuts, full size",
+}
 WHAT_FOR: dict[Paper, str] = {
-    "wall": "to look at", "setting-out": "in the van, and taped to the wall",
-    "client": "with a place to sign", "cuts": "at the saw", "list": "to the shop",
-    "mixing": "by the bucket", "days": "a card for each step", "hand-over": "left with the client",
-    "pole": "to be joined and held to the wall", "templates": "to be laid on the tile",
-}  # fmt: skip
+    "wall": "to look at",
+    "setting-out": "in the van, and taped to the wall",
+    "client": "with a place to sign",
+    "cuts": "at the saw",
+    "list": "to the shop",
+    "mixing": "by the bucket",
+    "days": "a card for each step",
+    "hand-over": "left with the client",
+    "pole": "to be joined and held to the wall",
+    "templates": "to be laid on the tile",
+}
 
 
 @dataclass(frozen=True)

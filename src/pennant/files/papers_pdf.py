@@ -112,9 +112,16 @@ def bound(
     yield Making("Binding", len(chosen), len(chosen))
     out = io.BytesIO()
     document = SimpleDocTemplate(
-        out, pagesize=page, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=MARGIN,
-        bottomMargin=MARGIN + 5 * mm, title=job.name, creator="Pennant", invariant=1,
-    )  # fmt: skip
+        out,
+        pagesize=page,
+        leftMargin=MARGIN,
+        rightMargin=MARGIN,
+        topMargin=MARGIN,
+        bottomMargin=MARGIN + 5 * mm,
+        title=job.name,
+        creator="Pennant",
+        invariant=1,
+    )
 
     def foot(canvas: Canvas, document: Any) -> None:
         canvas.saveState()
@@ -136,20 +143,31 @@ class _Binder:
         self.voice = Voice.of(job)
         self.width, self.height = page[0] - 2 * MARGIN, page[1] - 2 * MARGIN - 8 * mm
         self.plain = ParagraphStyle("plain", fontName=TEXT, fontSize=9.5, leading=12.5)
-        self.small = ParagraphStyle("small", parent=self.plain, fontSize=8.2, leading=10.5,
-                                    textColor=colors.HexColor(PAGE["pencil-soft"]))  # fmt: skip
+        self.small = ParagraphStyle(
+            "small",
+            parent=self.plain,
+            fontSize=8.2,
+            leading=10.5,
+            textColor=colors.HexColor(PAGE["pencil-soft"]),
+        )
         self.head = ParagraphStyle("head", fontName=FIGURES, fontSize=18, leading=22)
-        self.part = ParagraphStyle("part", fontName=FIGURES, fontSize=13, leading=16,
-                                   spaceBefore=8)  # fmt: skip
+        self.part = ParagraphStyle("part", fontName=FIGURES, fontSize=13, leading=16, spaceBefore=8)
         self.figure = ParagraphStyle("figure", parent=self.plain, fontName=FIGURES, fontSize=11)
 
     def paper(self, paper: Paper) -> Iterator[Flowable]:
         """One paper, from its title on."""
         makers: dict[Paper, Callable[[], Iterator[Flowable]]] = {
-            "wall": self._wall, "setting-out": self._setting_out, "client": self._client,
-            "cuts": self._cuts, "list": self._list, "mixing": self._mixing, "days": self._days,
-            "hand-over": self._hand_over, "pole": self._pole, "templates": self._templates,
-        }  # fmt: skip
+            "wall": self._wall,
+            "setting-out": self._setting_out,
+            "client": self._client,
+            "cuts": self._cuts,
+            "list": self._list,
+            "mixing": self._mixing,
+            "days": self._days,
+            "hand-over": self._hand_over,
+            "pole": self._pole,
+            "templates": self._templates,
+        }
         yield self._text(PAPER_TITLES[paper], self.head)
         yield from makers[paper]()
 
@@ -170,22 +188,31 @@ class _Binder:
     def _table(self, rows: Sequence[Sequence[Any]], *shares: float) -> Table:
         widths = [self.width * share / sum(shares) for share in shares]
         table = Table(rows, colWidths=widths, repeatRows=0)
-        table.setStyle(TableStyle([
-            ("VALIGN", (0, 0), (-1, -1), "TOP"), ("TOPPADDING", (0, 0), (-1, -1), 1.5),
-            ("BOTTOMPADDING", (0, 0), (-1, -1), 1.5), ("LEFTPADDING", (0, 0), (-1, -1), 2),
-            ("LINEBELOW", (0, 0), (-1, -1), 0.3, colors.HexColor(PAGE["rule"])),
-        ]))  # fmt: skip
+        table.setStyle(
+            TableStyle(
+                [
+                    ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                    ("TOPPADDING", (0, 0), (-1, -1), 1.5),
+                    ("BOTTOMPADDING", (0, 0), (-1, -1), 1.5),
+                    ("LEFTPADDING", (0, 0), (-1, -1), 2),
+                    ("LINEBELOW", (0, 0), (-1, -1), 0.3, colors.HexColor(PAGE["rule"])),
+                ]
+            )
+        )
         return table
 
     def _wall(self) -> Iterator[Flowable]:
         words = sheet(self.job, self.plan)
         for surface in words.surfaces:
             picture = kitchen_drawing(self.job, self.plan, only=surface.surface)
-            yield KeepTogether([
-                self._text(surface.name, self.part),
-                self._text(f"Start: {surface.start}; {surface.summary}", self.small),
-                Spacer(1, 3), PictureFlow(picture, self.width, self.height * 0.34),
-            ])  # fmt: skip
+            yield KeepTogether(
+                [
+                    self._text(surface.name, self.part),
+                    self._text(f"Start: {surface.start}; {surface.summary}", self.small),
+                    Spacer(1, 3),
+                    PictureFlow(picture, self.width, self.height * 0.34),
+                ]
+            )
             rows = [
                 self._row(edge.name, gets.size, gets.note, gets.courses)
                 for edge in surface.edges
@@ -205,9 +232,13 @@ class _Binder:
             yield from self._heading(names[words.surface])
             yield self._text(words.begin, self.small)
             lines: tuple[StruckLine, ...] = (
-                *words.start, *words.heights, *words.joints, *words.trims, *words.diagonals,
+                *words.start,
+                *words.heights,
+                *words.joints,
+                *words.trims,
+                *words.diagonals,
                 *words.areas,
-            )  # fmt: skip
+            )
             rows = [self._row(one.what, one.reads, one.note) for one in lines]
             if rows:
                 yield self._table(rows, 4, 4, 4)
@@ -219,10 +250,13 @@ class _Binder:
         for wall in page.walls:
             marks = [(str(item.number), item.pieces) for item in wall.items if item.number]
             picture = kitchen_drawing(self.job, self.plan, only=wall.surface, marks=marks)
-            yield KeepTogether([
-                self._text(wall.name, self.part),
-                PictureFlow(picture, self.width, self.height * 0.3), Spacer(1, 4),
-            ])  # fmt: skip
+            yield KeepTogether(
+                [
+                    self._text(wall.name, self.part),
+                    PictureFlow(picture, self.width, self.height * 0.3),
+                    Spacer(1, 4),
+                ]
+            )
             rows = [
                 self._row(str(item.number or ""), item.says, item.detail) for item in wall.items
             ]
@@ -240,8 +274,10 @@ class _Binder:
             yield from self._heading("Sheets")
             for says in (*one.lies, *one.levels):
                 yield self._text(f"{says}.")
-            rows = [self._row(part.id, part.where, part.says, part.taken_from, bold=True)
-                    for part in one.parts]  # fmt: skip
+            rows = [
+                self._row(part.id, part.where, part.says, part.taken_from, bold=True)
+                for part in one.parts
+            ]
             if rows:
                 head = self._row("sheet", "wall", "what is cut of it", "from")
                 yield self._table([head, *rows], 1, 2, 7, 2)
@@ -273,13 +309,16 @@ class _Binder:
         for group, title in GROUP_NAMES.items():
             rows = [
                 self._row(
-                    "☐" if line.buy else "", line.name, line.to_get,
+                    "☐" if line.buy else "",
+                    line.name,
+                    line.to_get,
                     "; ".join(filter(None, (line.gist, line.left))),
                     line.weighs,
                     f"{line.cost:.2f}" if line.cost else "",
                 )
-                for line in lines if line.group == group
-            ]  # fmt: skip
+                for line in lines
+                if line.group == group
+            ]
             if rows:
                 yield from self._heading(title)
                 yield self._table(rows, 0.6, 4.2, 2.6, 4.6, 2.1, 1.2)
@@ -295,15 +334,23 @@ class _Binder:
         for mix in mix_cards(self.job, self.plan):
             yield from self._heading(mix.what)
             yield self._table(
-                [self._row("Powder", mix.powder), self._row("Water", mix.water),
-                 self._row("Makes about", mix.makes), self._row("Use within", mix.minutes),
-                 self._row("Covers", mix.covers), self._row("In all", mix.batches)], 1, 5,
-            )  # fmt: skip
+                [
+                    self._row("Powder", mix.powder),
+                    self._row("Water", mix.water),
+                    self._row("Makes about", mix.makes),
+                    self._row("Use within", mix.minutes),
+                    self._row("Covers", mix.covers),
+                    self._row("In all", mix.batches),
+                ],
+                1,
+                5,
+            )
         yield Spacer(1, 6)
         yield self._text(
             "Cement burns skin: gloves, goggles, wash at once. Powder is dust: pour it low, with a "
-            "respirator. Wash water never goes down the sink.", self.small,
-        )  # fmt: skip
+            "respirator. Wash water never goes down the sink.",
+            self.small,
+        )
 
     @cached_property
     def _days_in_words(self) -> DaysText:
@@ -348,17 +395,19 @@ class _Binder:
     def _photographs(self) -> Iterator[Flowable]:
         """The photographs of the record, with what was said of each."""
         noted = [
-            one.said for one in standing(self.kept.entries)
+            one.said
+            for one in standing(self.kept.entries)
             if isinstance(one.said, NotedPhotograph) and one.said.name in self.kept.photographs
-        ]  # fmt: skip
+        ]
         if noted:
             yield from self._heading("Photographs")
         for one in noted[-MOST_PRINTED:]:
             picture = Image(io.BytesIO(self.kept.photographs[one.name]))
             by = min(self.width * 0.6 / picture.imageWidth, 80 * mm / picture.imageHeight)
             picture.drawWidth, picture.drawHeight = (
-                picture.imageWidth * by, picture.imageHeight * by
-            )  # fmt: skip
+                picture.imageWidth * by,
+                picture.imageHeight * by,
+            )
             yield KeepTogether([picture, self._text(one.words, self.small), Spacer(1, 4)])
 
     def _pole(self) -> Iterator[Flowable]:

@@ -18,17 +18,41 @@ def pieces_csv(job: Job, plan: Plan) -> str:
     def shown(mm: float) -> str:
         return show_length(mm, job.step)
 
-    return written(PIECES, (
-        (one.id, names.thing(one.wall), one.course + 1, CUT_NAMES[one.kind], shown(one.width),
-         shown(one.height), shown(one.box.x0), shown(one.box.y0), one.tile)
-        for one in plan.pieces
-    ))  # fmt: skip
+    return written(
+        PIECES,
+        (
+            (
+                one.id,
+                names.thing(one.wall),
+                one.course + 1,
+                CUT_NAMES[one.kind],
+                shown(one.width),
+                shown(one.height),
+                shown(one.box.x0),
+                shown(one.box.y0),
+                one.tile,
+            )
+            for one in plan.pieces
+        ),
+    )
 
 
 def days_csv(words: DaysText) -> str:
     """Return every step of the days."""
-    return written(STEP_COLUMNS, (
-        (day.number, day.date, card.at, card.name, card.lasts, card.who, "; ".join(card.ready),
-         card.right)
-        for day in words.days for card in day.cards
-    ))  # fmt: skip
+    return written(
+        STEP_COLUMNS,
+        (
+            (
+                day.number,
+                day.date,
+                card.at,
+                card.name,
+                card.lasts,
+                card.who,
+                "; ".join(card.ready),
+                card.right,
+            )
+            for day in words.days
+            for card in day.cards
+        ),
+    )

@@ -18,10 +18,18 @@ def record_csv(job: Job, plan: Plan, entries: Sequence[Entry]) -> str:
     names = Names(plan.kitchen)
     by_key = {one.key: one for one in entries}
     gone = {one.takes_back for one in entries}
-    return written(ENTRIES, (
-        (one.id, f"{local(one.minute, job):%Y-%m-%d %H:%M}", one.said.kind,
-         say_entry(job, names, one.said, by_key),
-         " ".join(one.said.pieces) if isinstance(one.said, NotedPieces) else "",
-         "yes" if one.id in gone else "")
-        for one in entries if not isinstance(one.said, TakenBack)
-    ))  # fmt: skip
+    return written(
+        ENTRIES,
+        (
+            (
+                one.id,
+                f"{local(one.minute, job):%Y-%m-%d %H:%M}",
+                one.said.kind,
+                say_entry(job, names, one.said, by_key),
+                " ".join(one.said.pieces) if isinstance(one.said, NotedPieces) else "",
+                "yes" if one.id in gone else "",
+            )
+            for one in entries
+            if not isinstance(one.said, TakenBack)
+        ),
+    )

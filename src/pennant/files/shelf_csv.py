@@ -26,9 +26,11 @@ from pennant.files.cells import NotATable, as_written, defused, table_in
 from pennant.files.job_json import problems_in
 from pennant.words.products import cells_of
 
-FIELDS = tuple(dict.fromkeys(
-    name for kind in PRODUCT_KINDS for name in MODELS[kind].model_fields if name not in OF_A_JOB
-))  # fmt: skip
+FIELDS = tuple(
+    dict.fromkeys(
+        name for kind in PRODUCT_KINDS for name in MODELS[kind].model_fields if name not in OF_A_JOB
+    )
+)
 COLUMNS = ("shelf", *FIELDS)
 MOST_LINES = 5000
 
@@ -83,8 +85,9 @@ def read_shelf(data: bytes) -> Shelf:
             message = f"is {kind!r}; write one of {', '.join(PRODUCT_KINDS)}"
             problems.append(Problem(pointer=f"/row/{number}/shelf", message=message))
             continue
-        cells = {str(name): as_written(str(value)) for name, value in row.items()
-                 if value is not None}  # fmt: skip
+        cells = {
+            str(name): as_written(str(value)) for name, value in row.items() if value is not None
+        }
         try:
             found[kind].append(read_product(kind, cells, f"/row/{number}"))
         except JobRefused as refused:

@@ -50,17 +50,19 @@ def site_file(kit: SiteKit, made_at: str, assets: Assets) -> str:
         f"default-src 'none'; script-src {_hash(script)}; style-src {_hash(style)}; "
         "font-src data:; img-src data:; base-uri 'none'; form-action 'none'"
     )
-    return "".join([
-        '<!doctype html>\n<html lang="en">\n<head>\n<meta charset="utf-8">\n',
-        f'<meta http-equiv="Content-Security-Policy" content="{policy}">\n',
-        '<meta name="viewport" content="width=device-width, initial-scale=1">\n',
-        f"<title>{escape(kit.name)}: on the wall</title>\n",
-        f"<style>{style}</style>\n</head>\n<body>\n",
-        '<div id="root"></div>\n<main id="all" class="all">\n',
-        *map(Voice(kit.spoken).in_page, _all(kit, made_at)),
-        f'</main>\n<script type="application/json" id="kit">{data}</script>\n',
-        f"<script>{script}</script>\n</body>\n</html>\n",
-    ])  # fmt: skip
+    return "".join(
+        [
+            '<!doctype html>\n<html lang="en">\n<head>\n<meta charset="utf-8">\n',
+            f'<meta http-equiv="Content-Security-Policy" content="{policy}">\n',
+            '<meta name="viewport" content="width=device-width, initial-scale=1">\n',
+            f"<title>{escape(kit.name)}: on the wall</title>\n",
+            f"<style>{style}</style>\n</head>\n<body>\n",
+            '<div id="root"></div>\n<main id="all" class="all">\n',
+            *map(Voice(kit.spoken).in_page, _all(kit, made_at)),
+            f'</main>\n<script type="application/json" id="kit">{data}</script>\n',
+            f"<script>{script}</script>\n</body>\n</html>\n",
+        ]
+    )
 
 
 def _hash(text: str) -> str:
@@ -98,12 +100,15 @@ def _walls(kit: SiteKit) -> Iterator[str]:
         by_course: dict[str, list[SitePiece]] = {}
         for piece in sorted(wall.pieces, key=lambda one: one.box[0]):
             by_course.setdefault(piece.place.split(",")[0], []).append(piece)
-        yield _listed([
-            f"{course}: " + ", ".join(
-                f"{piece.id} (cut {piece.cut})" if piece.cut else piece.id for piece in pieces
-            )
-            for course, pieces in sorted(by_course.items(), key=_number)
-        ])  # fmt: skip
+        yield _listed(
+            [
+                f"{course}: "
+                + ", ".join(
+                    f"{piece.id} (cut {piece.cut})" if piece.cut else piece.id for piece in pieces
+                )
+                for course, pieces in sorted(by_course.items(), key=_number)
+            ]
+        )
 
 
 def _number(course: tuple[str, list[SitePiece]]) -> int:
@@ -171,9 +176,9 @@ def _cuts(kit: SiteKit) -> Iterator[str]:
     yield _listed([f"{tool.says}. {tool.caution}" for tool in sheet.tools])
     for one in sheet.sheets:
         yield _listed([*one.lies, *one.levels])
-        yield _listed([
-            f"{part.id}, {part.where}: {part.says}; {part.taken_from}" for part in one.parts
-        ])  # fmt: skip
+        yield _listed(
+            [f"{part.id}, {part.where}: {part.says}; {part.taken_from}" for part in one.parts]
+        )
     for stage, title in sheet.stages.items():
         own = [cut for cut in sheet.cuts if cut.stage == stage]
         if own:
@@ -224,9 +229,9 @@ def _mixing(kit: SiteKit) -> Iterator[str]:
         yield _listed([mix.powder, mix.water, mix.makes, mix.minutes, mix.covers, mix.batches])
     if kit.lasting:
         yield "<h2>How long things last</h2>\n"
-        yield _listed([
-            f"{one.name}: {_time(one.minutes)}, {one.who}. {one.next}" for one in kit.lasting
-        ])  # fmt: skip
+        yield _listed(
+            [f"{one.name}: {_time(one.minutes)}, {one.who}. {one.next}" for one in kit.lasting]
+        )
 
 
 def _time(minutes: float) -> str:

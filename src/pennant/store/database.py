@@ -135,10 +135,11 @@ class Database:
             has = int(connection.execute("pragma user_version").fetchone()[0])
             if has > newest:
                 raise StoreError(
-                    self.path, "open",
+                    self.path,
+                    "open",
                     f"it was made by a newer version of Pennant (its form is {has}, this one knows "
                     f"up to {newest}); it is left as it is",
-                )  # fmt: skip
+                )
         if 0 < has < newest and not self.read_only:
             self._back_up_before(has)
         with closing(self._connect()) as connection:

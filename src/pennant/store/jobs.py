@@ -129,8 +129,10 @@ class Jobs:
                 "select number, label, at from revision where job_id = ? order by number desc",
                 (id_,),
             )
-            return [Revision(row["number"], row["label"], row["at"], row["number"] == head)
-                    for row in rows]  # fmt: skip
+            return [
+                Revision(row["number"], row["label"], row["at"], row["number"] == head)
+                for row in rows
+            ]
 
     def documents(self, id_: str) -> dict[int, str]:
         """Return the text of every revision of a job by its number; raise `JobNotFound`."""
@@ -143,8 +145,9 @@ class Jobs:
         """Make a revision of a job the present one; raise `JobNotFound` if there is none such."""
         with self.database.writing() as db:
             _guard(db, id_, edition)
-            if not _one(db, "select count(*) from revision where job_id = ? and number = ?",
-                        id_, number):  # fmt: skip
+            if not _one(
+                db, "select count(*) from revision where job_id = ? and number = ?", id_, number
+            ):
                 raise JobNotFound(f"{id_}, revision {number}")
             return _move(db, id_, number)
 
@@ -205,11 +208,15 @@ def _load(db: sqlite3.Connection, id_: str, only: str = "deleted is null") -> St
         (id_, id_),
     ).fetchone()
     return StoredJob(
-        id=row["id"], edition=row["edition"], created=row["created"], changed=row["changed"],
-        revision=row["head"], document=row["document"],
+        id=row["id"],
+        edition=row["edition"],
+        created=row["created"],
+        changed=row["changed"],
+        revision=row["head"],
+        document=row["document"],
         undo=row["label"] if row["parent"] is not None else None,
         redo=redo["label"] if redo else None,
-    )  # fmt: skip
+    )
 
 
 def _guard(db: sqlite3.Connection, id_: str, edition: int) -> StoredJob:

@@ -41,10 +41,16 @@ class Overviews:
                 f" where {WHERE[folder]} order by changed desc, id"
             ).fetchall()
         return [
-            ListedJob(row["id"], row["edition"], row["changed"], str(row["name"] or ""),
-                      row["summary"], bool(row["drawn"]))
+            ListedJob(
+                row["id"],
+                row["edition"],
+                row["changed"],
+                str(row["name"] or ""),
+                row["summary"],
+                bool(row["drawn"]),
+            )
             for row in rows
-        ]  # fmt: skip
+        ]
 
     def of_head(self, id_: str) -> Overview | None:
         """Return the overview of a job's present revision; raise `JobNotFound`."""

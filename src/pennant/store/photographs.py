@@ -61,9 +61,14 @@ class Photographs:
         self.database = database
 
     def note(
-        self, job: str, revision: int, key: str, words: str, picture: NewPicture,
+        self,
+        job: str,
+        revision: int,
+        key: str,
+        words: str,
+        picture: NewPicture,
         taken: Taken = NOT_SAID,
-    ) -> None:  # fmt: skip
+    ) -> None:
         """Keep a picture together with its entry in the record.
 
         Neither is kept without the other, and the same key again keeps nothing more. Raise

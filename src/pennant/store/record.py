@@ -132,11 +132,12 @@ class SiteRecord:
         """Return the jobs in use that anything was noted of, the last noted first."""
         with self.database.reading() as db:
             return [
-                row[0] for row in db.execute(
+                row[0]
+                for row in db.execute(
                     "select job_id from site_entry join job on job.id = job_id"
                     " where deleted is null group by job_id order by max(site_entry.id) desc"
                 )
-            ]  # fmt: skip
+            ]
 
     def under(self, job: str, key: str) -> StoredEntry | None:
         """Return the entry of a key; None where there is none."""
@@ -155,11 +156,20 @@ class SiteRecord:
                 return before
             last = db.execute("select coalesce(max(id), 0) from site_entry").fetchone()[0]
             was = json.loads(json.dumps([[one.outline, one.cut_from] for one in adds.was]))
-            return [*before, StoredEntry(
-                last + 1, adds.key, adds.at or now(), adds.said_at,
-                json.loads(json.dumps(dict(adds.said))), adds.revision,
-                tuple(AsItWas(*one) for one in was), adds.takes_back, adds.clock,
-            )]  # fmt: skip
+            return [
+                *before,
+                StoredEntry(
+                    last + 1,
+                    adds.key,
+                    adds.at or now(),
+                    adds.said_at,
+                    json.loads(json.dumps(dict(adds.said))),
+                    adds.revision,
+                    tuple(AsItWas(*one) for one in was),
+                    adds.takes_back,
+                    adds.clock,
+                ),
+            ]
 
     def add(self, job: str, sent: Sent) -> list[StoredEntry]:
         """Keep an entry and return all of the job's. The same key again is the same entry.
@@ -215,10 +225,17 @@ class SiteRecord:
                 (job,),
             ).fetchall()
         return [
-            OldNote(row["id"], row["key"], row["at"], row["piece"], row["event"], row["number"],
-                    row["document"])
+            OldNote(
+                row["id"],
+                row["key"],
+                row["at"],
+                row["piece"],
+                row["event"],
+                row["number"],
+                row["document"],
+            )
             for row in rows
-        ]  # fmt: skip
+        ]
 
     def copy_old(
         self, job: str, notes: Sequence[OldNote], as_it_was: Callable[[OldNote], AsItWas]
@@ -235,8 +252,9 @@ class SiteRecord:
                     sent = Sent(note.key, {"kind": TAKEN_BACK}, note.revision, at=note.at)
                     _insert(db, job, sent, takes_back=back, noted=note.id)
                 else:
-                    sent = Sent(note.key, said_of(note.event, note.piece), note.revision, (was,),
-                                at=note.at)  # fmt: skip
+                    sent = Sent(
+                        note.key, said_of(note.event, note.piece), note.revision, (was,), at=note.at
+                    )
                     _insert(db, job, sent, noted=note.id)
 
 
@@ -270,9 +288,13 @@ def _resolved(db: sqlite3.Connection, job: str, sent: Sent, count: int) -> Sent 
         "select id from site_entry as one where job_id = ? and (id = ? or key = ?) and kind != ?"
         " and not exists (select 1 from site_entry where job_id = one.job_id"
         "  and takes_back = one.id)",
-        (job, sent.takes_back, sent.takes_back_key if sent.takes_back is None else None,
-         TAKEN_BACK),
-    ).fetchone()  # fmt: skip
+        (
+            job,
+            sent.takes_back,
+            sent.takes_back_key if sent.takes_back is None else None,
+            TAKEN_BACK,
+        ),
+    ).fetchone()
     return None if row is None else replace(sent, takes_back=row["id"])
 
 
@@ -317,17 +339,32 @@ def _last_standing(entries: Sequence[StoredEntry], piece: str) -> int | None:
 
 
 def _insert(
-    db: sqlite3.Connection, job: str, sent: Sent, *, takes_back: int | None = None,
+    db: sqlite3.Connection,
+    job: str,
+    sent: Sent,
+    *,
+    takes_back: int | None = None,
     noted: int | None = None,
-) -> int:  # fmt: skip
+) -> int:
     was = [[one.outline, one.cut_from] for one in sent.was]
     back = sent.takes_back if takes_back is None else takes_back
     row = db.execute(
         "insert into site_entry (job_id, key, at, said_at, clock, kind, said, was, revision,"
         " takes_back, noted) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        (job, sent.key, sent.at or now(), sent.said_at, sent.clock, sent.kind,
-         json.dumps(dict(sent.said)), json.dumps(was), sent.revision, back, noted),
-    )  # fmt: skip
+        (
+            job,
+            sent.key,
+            sent.at or now(),
+            sent.said_at,
+            sent.clock,
+            sent.kind,
+            json.dumps(dict(sent.said)),
+            json.dumps(was),
+            sent.revision,
+            back,
+            noted,
+        ),
+    )
     assert row.lastrowid is not None
     return row.lastrowid
 
@@ -359,7 +396,13 @@ def _entries(db: sqlite3.Connection, job: str, after: int = 0) -> list[StoredEnt
 
 def _stored(row: sqlite3.Row) -> StoredEntry:
     return StoredEntry(
-        row["id"], row["key"], row["at"], row["said_at"], json.loads(row["said"]),
-        row["revision"], tuple(AsItWas(*one) for one in json.loads(row["was"])),
-        row["takes_back"], row["clock"],
-    )  # fmt: skip
+        row["id"],
+        row["key"],
+        row["at"],
+        row["said_at"],
+        json.loads(row["said"]),
+        row["revision"],
+        tuple(AsItWas(*one) for one in json.loads(row["was"])),
+        row["takes_back"],
+        row["clock"],
+    )

@@ -30,9 +30,12 @@ class ProductShelf:
         with self.database.writing() as db:
             db.executemany(
                 _KEEP,
-                [(kind, one.name, one.model_dump_json())
-                 for kind in PRODUCT_KINDS for one in shelf.of(kind)],
-            )  # fmt: skip
+                [
+                    (kind, one.name, one.model_dump_json())
+                    for kind in PRODUCT_KINDS
+                    for one in shelf.of(kind)
+                ],
+            )
 
     def replace(self, kind: ShelfKind, product: Stocked, instead_of: str | None) -> None:
         """Keep a product; where it was known by another name before, under its new one only."""

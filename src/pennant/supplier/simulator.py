@@ -39,9 +39,11 @@ def catalogue() -> dict[str, dict[str, object]]:
             if pack is not None and kind != "tile" and len(one.name) % 7 == 6:
                 pack = round(pack * 0.8, 1)
             found[one.name] = {
-                "name": one.name, "price": one.price, "lots": stock_of(one.name),
+                "name": one.name,
+                "price": one.price,
+                "lots": stock_of(one.name),
                 "pack": pack,
-            }  # fmt: skip
+            }
     return found
 
 

@@ -81,13 +81,14 @@ def agreeing(job: Job, plan: Plan) -> Agreeing:
         whole=tuple(_whole(job, names, plan)),
         walls=tuple(
             WallToAgree(
-                surface=surface.id, name=surface.name,
+                surface=surface.id,
+                name=surface.name,
                 items=tuple(_numbered(_of_surface(job, names, surface, planned))),
             )
             for surface, planned in zip(plan.kitchen.surfaces, plan.surfaces, strict=True)
         ),
         changed=(),
-    )  # fmt: skip
+    )
     return page.model_copy(update={"changed": tuple(_changed(job, page))})
 
 
@@ -177,10 +178,12 @@ def _of_surface(
     for finding in planned.findings:
         words = say(job, names, surface.id, finding)
         yield ToAgree(
-            key=_key(surface, finding), number=0, says=words.title,
+            key=_key(surface, finding),
+            number=0,
+            says=words.title,
             detail=words.detail.removeprefix(f"{surface.name}. "),
             pieces=finding.pieces,
-        )  # fmt: skip
+        )
     listed = {finding.pieces for finding in planned.findings}
     for reading in planned.edges:
         if reading.kind in OUT_OF_SIGHT:
@@ -193,10 +196,12 @@ def _of_surface(
             if gets.under(LESS_THAN, job.pattern.joint) and gets.pieces not in listed:
                 where = names.edge(reading.edge)
                 yield ToAgree(
-                    key=f"edge:{surface.id}:{reading.edge}:{order}", number=0,
+                    key=f"edge:{surface.id}:{reading.edge}:{order}",
+                    number=0,
                     says=f"{where}: {show_with_unit(gets.size, job.step)}, under half a tile",
-                    detail=f"In {rows(job, gets.courses)}", pieces=gets.pieces,
-                )  # fmt: skip
+                    detail=f"In {rows(job, gets.courses)}",
+                    pieces=gets.pieces,
+                )
 
 
 def _key(surface: Surface, finding: Finding) -> str:

@@ -78,8 +78,9 @@ def sheet_places(job: Job, pieces: tuple[Piece, ...]) -> tuple[SheetPlace, ...]:
     """Return where the sheets of one surface lie."""
     return tuple(
         SheetPlace(id=one.id, room=tuple(one.room), whole=one.kind == "whole")
-        for of in tiles_of(job) for one in sheets_of(job, pieces, of)
-    )  # fmt: skip
+        for of in tiles_of(job)
+        for one in sheets_of(job, pieces, of)
+    )
 
 
 def sheets_in_words(job: Job, planned: Plan) -> Iterator[SheetsText]:
@@ -93,12 +94,13 @@ def sheets_in_words(job: Job, planned: Plan) -> Iterator[SheetsText]:
         assert lattice is not None
         shapes = sheet_shapes(plan, planned.pieces, lattice)
         yield SheetsText(
-            of=of, in_short=_in_short(job, plan),
+            of=of,
+            in_short=_in_short(job, plan),
             pictures=tuple(_pictures(job, planned, laid, plan)),
             lies=tuple(_lies(pattern, tile.sheet.backing, walls=len(job.walls))),
             levels=tuple(_levels(job, planned.kitchen, plan, shapes)),
             parts=tuple(_parts(job, planned.kitchen, plan, shapes)),
-        )  # fmt: skip
+        )
 
 
 def _in_short(job: Job, plan: SheetPlan) -> str:
@@ -134,16 +136,20 @@ def _pictures(job: Job, planned: Plan, laid: LaidTile, plan: SheetPlan) -> Itera
 
     def picture(name: str, rings: Iterable[Ring], width: float, **more: Any) -> SheetPicture:
         rounded = tuple(tuple((round(x, 2), round(y, 2)) for x, y in ring) for ring in rings)
-        return SheetPicture(name=name, width=width, height=high, chips=rounded,
-                            colour=tile.colour, **more)  # fmt: skip
+        return SheetPicture(
+            name=name, width=width, height=high, chips=rounded, colour=tile.colour, **more
+        )
 
     yield picture("A sheet, its top up", chips, wide)
     if pattern.kind not in ONE_WAY_UP:
         return
     turned = [tuple((2 * wide - x, high - y) for x, y in ring) for ring in chips]
     yield picture("The right one turned round", [*chips, *turned], 2 * wide, wrong=True)
-    walls = [surface for surface in planned.kitchen.walls
-             if any(one.surface == surface.id for one in plan.laid)]  # fmt: skip
+    walls = [
+        surface
+        for surface in planned.kitchen.walls
+        if any(one.surface == surface.id for one in plan.laid)
+    ]
     for wall in walls:
         at_left = wall.left in JOINED
         if not at_left:
@@ -235,14 +241,17 @@ def _parts(
             continue
         from_, _ = places.get(one.id, (0, None))
         yield PartText(
-            id=one.id, where=names.thing(one.surface),
+            id=one.id,
+            where=names.thing(one.surface),
             says="; ".join(
-                [*_says(job, one, shapes[one.surface]),
-                 *_cut_outs(job, kitchen, one, shapes[one.surface])]
+                [
+                    *_says(job, one, shapes[one.surface]),
+                    *_cut_outs(job, kitchen, one, shapes[one.surface]),
+                ]
             ),
             taken_from=f"part sheet {from_}" if from_ else "chips off what is left",
             pieces=(*one.full, *one.cut),
-        )  # fmt: skip
+        )
 
 
 def _says(job: Job, one: LaidSheet, shape: SheetShape) -> Iterator[str]:
@@ -254,9 +263,7 @@ def _says(job: Job, one: LaidSheet, shape: SheetShape) -> Iterator[str]:
         yield f"{len(one.single)} {chips} cut and set one by one, buttered, last"
 
 
-def _cut_outs(
-    job: Job, kitchen: Kitchen, one: LaidSheet, shape: SheetShape
-) -> Iterator[str]:  # fmt: skip
+def _cut_outs(job: Job, kitchen: Kitchen, one: LaidSheet, shape: SheetShape) -> Iterator[str]:
     """The hole for a box, to be drawn on the backing: from the sheet's own outermost edges."""
     edges = _edges_of(job.pattern)
     x, y = one.room.x0, one.room.y0
@@ -288,9 +295,11 @@ class _Edges(NamedTuple):
 
 _STRAIGHT = _Edges("its left edge", "its right edge", "its bottom edge", "its top edge")
 _TOOTHED = _Edges(
-    "the chips that reach furthest left", "the chips that reach furthest right",
-    "its bottom edge", "its top edge",
-)  # fmt: skip
+    "the chips that reach furthest left",
+    "the chips that reach furthest right",
+    "its bottom edge",
+    "its top edge",
+)
 _ZIGZAG = _Edges(
     "its points on the left", "its points on the right", "its lowest points", "its highest points"
 )
@@ -309,11 +318,14 @@ def _sides(job: Job, one: LaidSheet, shape: SheetShape) -> str:
     inner, kept = shape.points.grown(-x, -y, x, y), one.kept
     edges = _edges_of(job.pattern)
     by = {
-        edges.left: kept.x0 - inner.x0, edges.right: inner.x1 - kept.x1,
-        edges.bottom: kept.y0 - inner.y0, edges.top: inner.y1 - kept.y1,
-    }  # fmt: skip
+        edges.left: kept.x0 - inner.x0,
+        edges.right: inner.x1 - kept.x1,
+        edges.bottom: kept.y0 - inner.y0,
+        edges.top: inner.y1 - kept.y1,
+    }
     least = min(inner.width, inner.height) * 0.02 + job.pattern.joint
-    lines = [f"{show_with_unit(off, job.step)} from {edge}" for edge, off in by.items()
-             if off > least]  # fmt: skip
+    lines = [
+        f"{show_with_unit(off, job.step)} from {edge}" for edge, off in by.items() if off > least
+    ]
     cut = "saw it" if job.ways.sheets == "sawn" else "cut the backing"
     return f"; {cut} {', '.join(lines)}" if lines else "; cut out what is not there"

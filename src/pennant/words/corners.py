@@ -39,19 +39,22 @@ def corners_in_words(
     """Yield every corner between two tiled walls in words."""
     for corner in corners:
         yield CornerText(
-            left=corner.left, right=corner.right,
+            left=corner.left,
+            right=corner.right,
             name=f"{names.thing(corner.left)} to {names.thing(corner.right)}",
             note=_note(job, names, corner),
             pairs=tuple(
                 PairText(
-                    courses=courses(pair.courses), left=show_with_unit(pair.left, job.step),
-                    right=show_with_unit(pair.right, job.step), says=_together(job, pair),
+                    courses=courses(pair.courses),
+                    left=show_with_unit(pair.left, job.step),
+                    right=show_with_unit(pair.right, job.step),
+                    says=_together(job, pair),
                     to_client=_to_client(job, pair),
                     pieces=pair.pieces,
                 )
                 for pair in corner.pairs
             ),
-        )  # fmt: skip
+        )
 
 
 def _note(job: Job, names: Names, corner: CornerReading) -> str:

@@ -27,16 +27,20 @@ def counters_in_words(job: Job) -> Iterator[CounterText]:
     """Yield every tiled counter of a job in words."""
     for counter in job.counters:
         yield CounterText(
-            counter=counter.id, rise=rise_of(job, counter), builds_up=_builds_up(job, counter),
-            edge=_edge(job, counter), joints=_joints(job, counter),
-        )  # fmt: skip
+            counter=counter.id,
+            rise=rise_of(job, counter),
+            builds_up=_builds_up(job, counter),
+            edge=_edge(job, counter),
+            joints=_joints(job, counter),
+        )
 
 
 def _builds_up(job: Job, counter: Counter) -> str:
     parts = [
         *((layer.name.lower(), layer.thickness) for layer in counter.layers),
-        ("bed", bed_under(job, counter)), ("tile", counter.tile.thickness),
-    ]  # fmt: skip
+        ("bed", bed_under(job, counter)),
+        ("tile", counter.tile.thickness),
+    ]
     text = ", ".join(f"{name} {show_with_unit(mm, job.step)}" for name, mm in parts if mm > 0)
     rise = show_with_unit(rise_of(job, counter), job.step)
     start = (

@@ -29,11 +29,12 @@ def cures_in_words(job: Job, plan: Plan, surface: str, cures: Iterable[Cure]) ->
     on_counter = counter_of(job, wall) is not None
     return [
         CureText(
-            title=_title(job, names, cure, on_counter=on_counter), job=with_cure(job, wall, cure),
+            title=_title(job, names, cure, on_counter=on_counter),
+            job=with_cure(job, wall, cure),
             gives=f"then {cure.never} to fix and {cure.avoid} to decide in the whole kitchen",
         )
         for cure in cures
-    ]  # fmt: skip
+    ]
 
 
 def _title(job: Job, names: Names, cure: Cure, *, on_counter: bool) -> str:

@@ -166,12 +166,15 @@ def cut_sheet(job: Job, planned: Plan) -> CutSheet:
     found, names = cuts_of(job, planned), Names(planned.kitchen)
     sheets = tuple(sheets_in_words(job, planned))
     return CutSheet(
-        stages=STAGES, cuts=tuple(_in_words(job, names, found, group) for group in found.groups),
-        tiles=tuple(_tiles(found)), tools=tuple(_tools(job, found)),
+        stages=STAGES,
+        cuts=tuple(_in_words(job, names, found, group) for group in found.groups),
+        tiles=tuple(_tiles(found)),
+        tools=tuple(_tools(job, found)),
         stock=_stock(job, found, sheets),
         assumes="Counted with each cut right across, tiles turned round by half at most, and "
-        "nothing cut out of the scrap of a notch.", sheets=sheets,
-    )  # fmt: skip
+        "nothing cut out of the scrap of a notch.",
+        sheets=sheets,
+    )
 
 
 def _tiles(found: CutList) -> Iterator[TileToCut]:
@@ -179,10 +182,11 @@ def _tiles(found: CutList) -> Iterator[TileToCut]:
         for tile in stock.tiles:
             if len(tile.cuts) > 1 or tile.offcuts:
                 yield TileToCut(
-                    number=tile.number, of=of,
+                    number=tile.number,
+                    of=of,
                     pieces=tuple((one.piece, one.outline, one.turned) for one in tile.cuts),
                     offcuts=tuple(tuple(offcut) for offcut in tile.offcuts),
-                )  # fmt: skip
+                )
 
 
 def _stock(job: Job, found: CutList, sheets: Sequence[SheetsText]) -> str:
@@ -220,9 +224,11 @@ def _tools(job: Job, found: CutList) -> Iterator[ToolText]:
         missing = "" if tool in job.tools else "; not among your tools: borrow or hire"
         hire = "; gathered, so that a hired one is needed once" if tool == "wet saw" else ""
         yield ToolText(
-            tool=tool, cuts=count, says=f"{counted(count, 'cut')}, {time}{hire}{missing}",
+            tool=tool,
+            cuts=count,
+            says=f"{counted(count, 'cut')}, {time}{hire}{missing}",
             caution=CAUTIONS[tool],
-        )  # fmt: skip
+        )
 
 
 def _in_words(job: Job, names: Names, found: CutList, group: CutGroup) -> CutText:
@@ -230,18 +236,30 @@ def _in_words(job: Job, names: Names, found: CutList, group: CutGroup) -> CutTex
     stock = found.stocks[group.of]
     walls = " and ".join(names.thing(one) for one in group.surfaces)
     return CutText(
-        number=group.number, kind=group.kind, title=CUT_NAMES[group.kind], tool=group.tool or "",
-        how=HOW[group.tool] if group.tool else "", stage=group.stage, width=marks.width,
-        height=marks.height, outline=marks.outline, shape=marks.shape,
-        marks=(*(_line(job, one, marks) for one in marks.lines),
-               *(_round(job, one) for one in marks.rounds)),
+        number=group.number,
+        kind=group.kind,
+        title=CUT_NAMES[group.kind],
+        tool=group.tool or "",
+        how=HOW[group.tool] if group.tool else "",
+        stage=group.stage,
+        width=marks.width,
+        height=marks.height,
+        outline=marks.outline,
+        shape=marks.shape,
+        marks=(
+            *(_line(job, one, marks) for one in marks.lines),
+            *(_round(job, one) for one in marks.rounds),
+        ),
         hides=", ".join(dict.fromkeys(names.edge(one.edge) for one in group.hides)),
         play=f"{show_with_unit(group.play, job.step)} off stays hidden"
-        if group.play >= STEP_MM[job.step] / 2 else "",
+        if group.play >= STEP_MM[job.step] / 2
+        else "",
         risk="thin leg: it may snap; cut it slowly" if group.thin else "",
-        pieces=group.pieces, surfaces=group.surfaces,
-        where=f"{walls}, {rows(job, group.courses)}", tiles=tuple(_from(stock, group.pieces)),
-    )  # fmt: skip
+        pieces=group.pieces,
+        surfaces=group.surfaces,
+        where=f"{walls}, {rows(job, group.courses)}",
+        tiles=tuple(_from(stock, group.pieces)),
+    )
 
 
 def _from(stock: Stock, pieces: tuple[str, ...]) -> Iterator[FromText]:
@@ -251,9 +269,12 @@ def _from(stock: Stock, pieces: tuple[str, ...]) -> Iterator[FromText]:
         others = tuple(c.piece for c in stock.tiles[number - 1].cuts if c.piece != piece)
         at: Rect = cut.at
         yield FromText(
-            piece=piece, tile=number, at=(at.x0, at.y0, at.x1, at.y1), turned=cut.turned,
+            piece=piece,
+            tile=number,
+            at=(at.x0, at.y0, at.x1, at.y1),
+            turned=cut.turned,
             others=others,
-        )  # fmt: skip
+        )
 
 
 def _line(job: Job, line: MarkLine, marks: Marks) -> MarkText:
@@ -265,9 +286,13 @@ def _line(job: Job, line: MarkLine, marks: Marks) -> MarkText:
     else:
         begin, end = (_place(job, point, marks) for point in (line.a, line.b))
         return MarkText(
-            a=line.a, b=line.b, size=f"{a} to {b}", says=f"from {begin} to {end}",
-            at_a=_along(job, line.a, marks), at_b=_along(job, line.b, marks),
-        )  # fmt: skip
+            a=line.a,
+            b=line.b,
+            size=f"{a} to {b}",
+            says=f"from {begin} to {end}",
+            at_a=_along(job, line.a, marks),
+            at_b=_along(job, line.b, marks),
+        )
     if line.from_low is not None and line.from_high is not None:
         first, last = (show_length(at, job.step) for at in (line.from_low, line.from_high))
         says += f", between {first} and {last} from the {low}"
@@ -284,9 +309,11 @@ def _place(job: Job, point: tuple[float, float], marks: Marks) -> str:
     if len(marks.shape) != 4:
         return _on_side(job, point, marks)
     for at, far, edge, along, corner in (
-        (x, 0.0, "left", y, "bottom"), (x, marks.width, "right", y, "bottom"),
-        (y, 0.0, "bottom", x, "left"), (y, marks.height, "top", x, "left"),
-    ):  # fmt: skip
+        (x, 0.0, "left", y, "bottom"),
+        (x, marks.width, "right", y, "bottom"),
+        (y, 0.0, "bottom", x, "left"),
+        (y, marks.height, "top", x, "left"),
+    ):
         if abs(at - far) <= EPS:
             whole = marks.height if corner == "bottom" else marks.width
             if along > whole / 2 + EPS:
@@ -331,11 +358,13 @@ def _on_side(job: Job, point: tuple[float, float], marks: Marks) -> str:
 def _round(job: Job, mark: MarkRound) -> MarkText:
     across = show_length(2 * mark.radius, job.step)
     return MarkText(
-        a=(mark.x - mark.radius, mark.y), b=(mark.x + mark.radius, mark.y), size=f"⌀ {across}",
+        a=(mark.x - mark.radius, mark.y),
+        b=(mark.x + mark.radius, mark.y),
+        size=f"⌀ {across}",
         round=True,
         says=f"round of {across}, its middle {_over(job, mark.x, 'left')} and "
         f"{_over(job, mark.y, 'bottom')}",
-    )  # fmt: skip
+    )
 
 
 def _over(job: Job, at: float, side: str) -> str:
@@ -344,9 +373,12 @@ def _over(job: Job, at: float, side: str) -> str:
 
 
 def record_in_words(
-    job: Job, planned: Plan, record: Record, events: Sequence[SiteEvent],
+    job: Job,
+    planned: Plan,
+    record: Record,
+    events: Sequence[SiteEvent],
     measured: Mapping[str, str],
-) -> RecordText:  # fmt: skip
+) -> RecordText:
     """Return where the pieces of a job stand, and what broken ones are cut from again.
 
     ``measured`` is what pieces are cut to whose gap was measured on the wall.
@@ -366,15 +398,18 @@ def record_in_words(
     if broken := len(record.broken):
         done += f"; {broken} broken"
     return RecordText(
-        states=dict(record.states), last=dict(record.last), done=done,
+        states=dict(record.states),
+        last=dict(record.last),
+        done=done,
         again=tuple(AgainText(piece=one.piece, says=_again(job, one)) for one in again),
         left=f"{left} whole {what} left over of {bought} in {boxes} boxes"
-        if left >= 0 else f"{-left} {what} short of what {boxes} boxes hold: get another box",
+        if left >= 0
+        else f"{-left} {what} short of what {boxes} boxes hold: get another box",
         tiles={piece: f"cut from tile {tile.number}" for piece, tile in record.tiles.items()}
         | dict.fromkeys(moved, "a tile of its own: the plan's is cut already"),
         elsewhere=tuple(f"{one.piece}, {one.event}" for one in record.elsewhere),
         measured=dict(measured),
-    )  # fmt: skip
+    )
 
 
 def bought_of(job: Job, planned: Plan) -> tuple[int, int]:

@@ -40,10 +40,14 @@ class Dates:
             problems.append(Problem(pointer="/schedule/zone", message=message))
         if first is None:
             problems += [
-                Problem(pointer=pointer, message="is a date, and the first day has none: say the "
-                        "first day, or write day 3")
-                for pointer, day in _days_of(schedule) if day_number(day) is None
-            ]  # fmt: skip
+                Problem(
+                    pointer=pointer,
+                    message="is a date, and the first day has none: say the "
+                    "first day, or write day 3",
+                )
+                for pointer, day in _days_of(schedule)
+                if day_number(day) is None
+            ]
         if problems:
             raise JobRefused(problems)
         return cls(first, schedule.zone)
@@ -107,9 +111,12 @@ class Dates:
         begin = datetime.combine(self.first or A_MONDAY, time())
         if self._tz is not None:
             return round(
-                (at.replace(tzinfo=self._tz).timestamp()
-                 - begin.replace(tzinfo=self._tz).timestamp()) / 60
-            )  # fmt: skip
+                (
+                    at.replace(tzinfo=self._tz).timestamp()
+                    - begin.replace(tzinfo=self._tz).timestamp()
+                )
+                / 60
+            )
         return round((at - begin).total_seconds() / 60)
 
 

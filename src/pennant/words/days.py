@@ -43,19 +43,25 @@ from pennant.words.units import counted_units, units_by_piece
 from pennant.words.weights import SQUARE_FEET, volume, weight
 
 OUTSIDE: dict[Dated, str] = {
-    "tile": "the tile", "counter": "the counter", "hood": "the hood",
-    "electrician": "the electrician", "plumber": "the plumber", "saw": "the hired saw",
-}  # fmt: skip
+    "tile": "the tile",
+    "counter": "the counter",
+    "hood": "the hood",
+    "electrician": "the electrician",
+    "plumber": "the plumber",
+    "saw": "the hired saw",
+}
 USES: dict[UseOf, str] = {
-    "sockets": "outlets and switches", "light": "the counter, dry and with care",
-    "water": "the sink, and wiping the wall", "cooking": "cooking",
-}  # fmt: skip
+    "sockets": "outlets and switches",
+    "light": "the counter, dry and with care",
+    "water": "the sink, and wiping the wall",
+    "cooking": "cooking",
+}
 CHANGED: dict[str, str] = {
     "quick-adhesive": "quick-set adhesive, in batches of {life:.0f} minutes",
     "two people": "a second pair of hands, one sets while the other cuts",
     "saturdays": "working on Saturdays",
     "longer days": "two hours longer each day",
-}  # fmt: skip
+}
 
 
 def days_in_words(
@@ -117,13 +123,19 @@ class _Words:
         """All of it."""
         cards = list(self._cards())
         return DaysText(
-            headline=self._headline(), hire=self._hire(), proof=self._proof(),
+            headline=self._headline(),
+            hire=self._hire(),
+            proof=self._proof(),
             chain=tuple(self._chain()),
             shorter=tuple(_shorter(one) for one in self.days.shorter),
-            clashes=tuple(self._clashes(today)), days=tuple(self._days(cards)),
-            uses=tuple(self._uses()), needs=tuple(self._needs()), done=tuple(self._done()),
-            sections=tuple(self._sections("set")), grouting=tuple(self._sections("grout")),
-        )  # fmt: skip
+            clashes=tuple(self._clashes(today)),
+            days=tuple(self._days(cards)),
+            uses=tuple(self._uses()),
+            needs=tuple(self._needs()),
+            done=tuple(self._done()),
+            sections=tuple(self._sections("set")),
+            grouting=tuple(self._sections("grout")),
+        )
 
     def _headline(self) -> str:
         visits = len(self.days.visits)
@@ -156,8 +168,9 @@ class _Words:
         waits = [one.wait for one in self.days.bound_waits if one.wait is not None]
         spelled = ", ".join(
             f"{self._short(one.step)} {hours_of(one.wait)}"
-            for one in self.days.bound_waits if one.wait is not None
-        )  # fmt: skip
+            for one in self.days.bound_waits
+            if one.wait is not None
+        )
         why = f": the work, and the waits after {spelled}" if waits else ""
         if self.days.table.proved:
             return f"No plan with these hours is done on an earlier day{why}."
@@ -207,9 +220,13 @@ class _Words:
             case "not-ready":
                 who = OUTSIDE[clash.what]  # type: ignore[index]
                 with_whom = next(
-                    (f" with {one.agreed_with}" for one in self.job.schedule.outside
-                     if one.what == clash.what and one.agreed_with), "",
-                )  # fmt: skip
+                    (
+                        f" with {one.agreed_with}"
+                        for one in self.job.schedule.outside
+                        if one.what == clash.what and one.agreed_with
+                    ),
+                    "",
+                )
                 return (
                     f"{who.capitalize()} is agreed{with_whom} for {wished}, and the wall is ready "
                     f"for it on {planned} at the earliest: agree on that day or a later one."
@@ -348,26 +365,37 @@ class _Words:
             high = self.cal.first_minute(day + 1)
             on = self.dates.date_of(day)
             yield DayText(
-                number=day, name=f"Day {day}", date=_date(on) if on else "",
+                number=day,
+                name=f"Day {day}",
+                date=_date(on) if on else "",
                 work=tuple((one.start - low, one.end - low) for one in work.get(day, ())),
                 blocks=tuple(self._blocks(day)),
                 waits=tuple(
-                    WaitingText(start=max(start, low) - low, end=min(end, high) - low, lane=lane,
-                                says=says, holds=holds)
-                    for start, end, lane, says, holds in waits if start < high and end > low
+                    WaitingText(
+                        start=max(start, low) - low,
+                        end=min(end, high) - low,
+                        lane=lane,
+                        says=says,
+                        holds=holds,
+                    )
+                    for start, end, lane, says, holds in waits
+                    if start < high and end > low
                 ),
                 cards=tuple(card for at, card in cards if at == day),
-            )  # fmt: skip
+            )
 
     def _blocks(self, day: int) -> Iterator[BlockText]:
         for run in self._runs(day):
             step = self.steps[run[0].step]
             yield BlockText(
-                number=self.numbers[run[0]], start=self._of_day(run[0].start, day),
-                end=self._of_day(run[-1].end, day), name=self._name(step), phase=step.phase,
+                number=self.numbers[run[0]],
+                start=self._of_day(run[0].start, day),
+                end=self._of_day(run[-1].end, day),
+                name=self._name(step),
+                phase=step.phase,
                 part=run[0].part,
                 holds=any(one.step in self.chain and one.part == "work" for one in run),
-            )  # fmt: skip
+            )
 
     def _runs(self, day: int) -> Iterator[list[Stint]]:
         """Stints of one day: those of one rule that follow on each other together."""
@@ -437,18 +465,24 @@ class _Words:
         pieces = tuple(id_ for one in ids for id_ in self.steps[one].pieces)
         at, ends = self.clock(own[0].start), self.clock(max(one.end for one in own))
         return CardText(
-            number=number, steps=ids, name=self._name(step), phase=PHASE_NAMES[step.phase],
+            number=number,
+            steps=ids,
+            name=self._name(step),
+            phase=PHASE_NAMES[step.phase],
             at=at if ends == at or not minutes else f"{at} – {ends}",
             ends=ends,
-            lasts=lasts(minutes), who=self._who(step, minutes),
+            lasts=lasts(minutes),
+            who=self._who(step, minutes),
             how=(*(words.how if words else ()), *self._more(step)),
-            sketch=words.sketch if words else None, right=words.right if words else "",
+            sketch=words.sketch if words else None,
+            right=words.right if words else "",
             ready=tuple(self._ready(list(needs), ids)),
             cautions=tuple(CAUTIONS[one] for one in step.cautions),
             doubt=DOUBTS[step.doubt] if step.doubt is not None else "",
             times=tuple(self._times(own)) if several or step.sections else (),
-            stop=self._stop(own, day), pieces=pieces,
-        )  # fmt: skip
+            stop=self._stop(own, day),
+            pieces=pieces,
+        )
 
     def _name(self, step: Step) -> str:
         name = name_of(self.job, step)
@@ -471,16 +505,14 @@ class _Words:
             yield (
                 "The same product, measured with the same water as before: hold a dried sample to "
                 "the joints that are there."
-                if step.held else
-                "Stop at a corner, or scrape the last joint clean where tile is held back. Write "
+                if step.held
+                else "Stop at a corner, or scrape the last joint clean where tile is held back. Write "
                 "down the grout's batch number and its water: the strip must dry to this colour."
-            )  # fmt: skip
+            )
         if step.rule == "seal-grout" and self.job.ways.last == "sealant":
             yield "Sealant is in already and cured: keep the sealer off it."
         if step.rule in COATS:
-            product: Coating | None = (
-                products.primer if step.rule == "prime" else products.sealer
-            )  # fmt: skip
+            product: Coating | None = products.primer if step.rule == "prime" else products.sealer
             if product is not None and product.dry_hours is not None:
                 yield f"{product.name}: dry in {product.dry_hours:g} h."
 
@@ -499,15 +531,25 @@ class _Words:
             step = self.steps[one.step]
             number = one.step.partition("@")[2]
             if one.part != "work":
-                yield TimeText(at=self.clock(one.start),
-                               says=f"section {number}: {_BACK[one.part]}",
-                               steps=(one.step,))  # fmt: skip
+                yield TimeText(
+                    at=self.clock(one.start),
+                    says=f"section {number}: {_BACK[one.part]}",
+                    steps=(one.step,),
+                )
             elif step.rule == "grout":
-                yield TimeText(at=self.clock(one.start), pieces=step.pieces, steps=(one.step,),
-                               says=f"section {number}, {self._square(step.area)}")  # fmt: skip
+                yield TimeText(
+                    at=self.clock(one.start),
+                    pieces=step.pieces,
+                    steps=(one.step,),
+                    says=f"section {number}, {self._square(step.area)}",
+                )
             elif step.sections:
-                yield TimeText(at=self.clock(one.start), says=self._batch(step, number),
-                               pieces=step.pieces, steps=(one.step,))  # fmt: skip
+                yield TimeText(
+                    at=self.clock(one.start),
+                    says=self._batch(step, number),
+                    pieces=step.pieces,
+                    steps=(one.step,),
+                )
 
     def _full_and_cut(self, pieces: Sequence[str]) -> str:
         """What is laid out ready: sheets and chips, or full and cut pieces."""
@@ -540,8 +582,11 @@ class _Words:
         base = _base(step.id)
         if not step.sections:
             return ""
-        later = [one for one in self.days.table.stints
-                 if _base(one.step) == base and self.cal.day_of(one.start) > day]  # fmt: skip
+        later = [
+            one
+            for one in self.days.table.stints
+            if _base(one.step) == base and self.cal.day_of(one.start) > day
+        ]
         if not later:
             return ""
         return stop_for_the_night(self.job)

@@ -23,8 +23,9 @@ def days_report(words: DaysText) -> str:
                 lines.append(f"{'':17}{card.stop}")
     if words.uses:
         lines += ["", "The kitchen can be used again"]
-    lines += [f"  {one.when:<18} {one.what}{f' ({one.why})' if one.why else ''}"
-              for one in words.uses]  # fmt: skip
+    lines += [
+        f"  {one.when:<18} {one.what}{f' ({one.why})' if one.why else ''}" for one in words.uses
+    ]
     if words.shorter:
         lines += ["", "What would shorten it", *(f"  {one}" for one in words.shorter)]
     return "\n".join(lines) + "\n"

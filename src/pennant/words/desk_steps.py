@@ -60,8 +60,9 @@ def _steps(
     fix, decide = still_open(findings)
     yield _step("lay-out", _laid_out(job, fix, decide) if chosen else FIRST, chosen and fix > 0)
     missing = [name for name, product in _holding(job) if product is None]
-    yield _step("buy", f"no {' or '.join(missing)} chosen" if missing else "products chosen",
-                bool(missing))  # fmt: skip
+    yield _step(
+        "buy", f"no {' or '.join(missing)} chosen" if missing else "products chosen", bool(missing)
+    )
     first = job.schedule.first
     yield _step("days", f"from {first}" if first else "no first day yet", first is None)
     yield _step("cut", counted(plan.cut, "cut") if chosen else FIRST, False)

@@ -48,7 +48,13 @@ def with_done(job: Job, planned: Plan, entries: Sequence[Entry]) -> Job:
         day = (at.date() - first).days + 1
         if day >= 1:
             on = at.date().isoformat() if dates.first else f"day {day}"
-            done.append(Done(step=one.step, on=on, at=f"{at.hour}:{at.minute:02d}",
-                             left_out=one.left_out[:200]))  # fmt: skip
+            done.append(
+                Done(
+                    step=one.step,
+                    on=on,
+                    at=f"{at.hour}:{at.minute:02d}",
+                    left_out=one.left_out[:200],
+                )
+            )
     schedule = job.schedule.model_copy(update={"done": (*job.schedule.done, *done)})
     return job.model_copy(update={"schedule": schedule})

@@ -74,10 +74,16 @@ class SayDoubts:
         title, detail = self._words(doubt)
         look = tuple(self.measures[p] for p in doubt.pointers if p in self.measures)
         return DoubtText.model_construct(
-            id=doubt.id, weight=doubt.weight, wall=doubt.wall, title=title, detail=detail,
-            causes=tuple(dict.fromkeys(self._cause(cause) for cause in doubt.causes)), look=look,
-            places=doubt.places, aside=doubt.aside,
-        )  # fmt: skip
+            id=doubt.id,
+            weight=doubt.weight,
+            wall=doubt.wall,
+            title=title,
+            detail=detail,
+            causes=tuple(dict.fromkeys(self._cause(cause) for cause in doubt.causes)),
+            look=look,
+            places=doubt.places,
+            aside=doubt.aside,
+        )
 
     def _words(self, doubt: Doubt) -> tuple[str, str]:
         """The words for a doubt of any rule: what, and what it means."""
@@ -181,9 +187,12 @@ class SayDoubts:
         )
 
     def _odd_height(self, doubt: OddHeight) -> tuple[str, str]:
-        by = {"inch": "exactly an inch", "tenth": f"{self._len(doubt.apart)}, a tenth of an inch",
-              "centimetre": "exactly a centimetre",
-              "decimetre": "exactly ten centimetres"}[doubt.slip]  # fmt: skip
+        by = {
+            "inch": "exactly an inch",
+            "tenth": f"{self._len(doubt.apart)}, a tenth of an inch",
+            "centimetre": "exactly a centimetre",
+            "decimetre": "exactly ten centimetres",
+        }[doubt.slip]
         if len(doubt.places) == 1:
             return (f"{self._name(doubt)}: its two ends differ by {by}", "Was the tape misread?")
         return (
@@ -213,9 +222,10 @@ class SayDoubts:
     def _lean(self, doubt: LeaningEnd) -> tuple[str, str]:
         way = "right" if doubt.lean > 0 else "left"
         how = (
-            "The end pieces are cut to a taper." if doubt.tapered
+            "The end pieces are cut to a taper."
+            if doubt.tapered
             else "The joint there takes it up."
-        )  # fmt: skip
+        )
         name, amount = self._name(doubt), self._len(abs(doubt.lean))
         return f"{name} leans {amount} to the {way} at the top", how
 
@@ -241,8 +251,10 @@ class SayDoubts:
             deep = f"{high} deep" if high else "its depth to be measured"
             size = f"a sill slab {wide} long, {deep}"
         hold = thing.unsettled.hold if thing.unsettled else 0.0
-        lines = [f"Size to give to {owed}: {size}." if owed and size else "",
-                f"Tile within {self._len(hold)} waits." if hold else ""]  # fmt: skip
+        lines = [
+            f"Size to give to {owed}: {size}." if owed and size else "",
+            f"Tile within {self._len(hold)} waits." if hold else "",
+        ]
         return f"{thing.name} is not settled: {doubt.why}", " ".join(t for t in lines if t)
 
     def _zone(self, doubt: ZoneState) -> tuple[str, str]:
@@ -250,16 +262,22 @@ class SayDoubts:
         title, detail = {
             "damp": ("is damp", "Find the water and let the wall dry before anything is set."),
             "loose": ("is loose", "Take it off: nothing holds better than what it is set on."),
-            "greasy": ("is greasy",
-                       "Nothing holds on grease: when the wall is washed, wash and rinse it twice "
-                       "there, until water no longer beads."),
+            "greasy": (
+                "is greasy",
+                "Nothing holds on grease: when the wall is washed, wash and rinse it twice "
+                "there, until water no longer beads.",
+            ),
             "cracked": ("is cracked", "Bridge it, or put a movement joint over it."),
-            "uneven": (f"has {self._len(doubt.flat or 0.0)} under a straightedge",
-                       "Patch it flat first, or tile edges stand proud of one another."),
-            "over tile": ("keeps its old tile",
-                          "Only if it is sound and flat; it brings the new face further forward. "
-                          "Test old adhesive before sanding: it may hold asbestos."),
-        }[doubt.state]  # fmt: skip
+            "uneven": (
+                f"has {self._len(doubt.flat or 0.0)} under a straightedge",
+                "Patch it flat first, or tile edges stand proud of one another.",
+            ),
+            "over tile": (
+                "keeps its old tile",
+                "Only if it is sound and flat; it brings the new face further forward. "
+                "Test old adhesive before sanding: it may hold asbestos.",
+            ),
+        }[doubt.state]
         return f"{name} {title}", detail
 
     def _zone_step(self, doubt: ZoneStep) -> tuple[str, str]:

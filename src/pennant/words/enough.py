@@ -30,7 +30,7 @@ class EnoughText(Value):
 
 def enough(
     job: Job, planned: Plan, cuts: CutList, record: Record, entries: Sequence[Entry]
-) -> Enough:  # fmt: skip
+) -> Enough:
     """Return whether the wall's own tile lasts: tile by tile, or sheet by sheet."""
     kept = standing(entries)
     came_broken = sum(one.said.broken for one in kept if isinstance(one.said, NotedBox))

@@ -86,9 +86,11 @@ def say_reading(job: Job, names: Names, reading: Reading) -> str:
         return f"Joint between {reading.piece} and {reading.other}: {shown(reading.value)}"
     if isinstance(reading, Lean):
         known = reading.wall in names.surfaces
-        end = names.edge(f"{reading.wall}:{reading.side}") if known else (
-            f"{reading.side.capitalize()} end of a wall that this job no longer has"
-        )  # fmt: skip
+        end = (
+            names.edge(f"{reading.wall}:{reading.side}")
+            if known
+            else (f"{reading.side.capitalize()} end of a wall that this job no longer has")
+        )
         way = "right" if reading.value >= 0 else "left"
         return f"{end}: its top stands {shown(abs(reading.value))} to the {way} of its foot"
     assert isinstance(reading, BoxMoved)

@@ -57,15 +57,25 @@ def say(
     if finding.setting is not None:
         limit = f"{limit} {field_of(finding.setting).description}"
     return FindingText(
-        id=finding.id, surface=surface, weight=finding.weight, title=title, detail=detail,
-        rule=limit, setting=finding.setting,
-        setting_name=rule_name(finding.setting) if finding.setting else "", pieces=finding.pieces,
+        id=finding.id,
+        surface=surface,
+        weight=finding.weight,
+        title=title,
+        detail=detail,
+        rule=limit,
+        setting=finding.setting,
+        setting_name=rule_name(finding.setting) if finding.setting else "",
+        pieces=finding.pieces,
         seen=_seen(finding, weights) if weights and finding.weight == "avoid" else "",
-        accepted=next((
-            one.by for one in job.accepted
-            if (one.surface, one.finding, one.says) == (surface, finding.id, title)
-        ), None),
-    )  # fmt: skip
+        accepted=next(
+            (
+                one.by
+                for one in job.accepted
+                if (one.surface, one.finding, one.says) == (surface, finding.id, title)
+            ),
+            None,
+        ),
+    )
 
 
 def still_open(findings: Sequence[FindingText]) -> tuple[int, int]:
@@ -75,9 +85,10 @@ def still_open(findings: Sequence[FindingText]) -> tuple[int, int]:
 
 
 _DEGREES: dict[Seen, str] = {
-    "little": "Rarely noticed", "usual": "It is in plain view",
+    "little": "Rarely noticed",
+    "usual": "It is in plain view",
     "much": "It is looked at first",
-}  # fmt: skip
+}
 
 
 def _seen(finding: Finding, weights: SeenWeights) -> str:
@@ -142,8 +153,8 @@ class _Saying:
             "sliver": f"At least {least}.",
             "thin-top": f"At least {least} under anything overhead.",
             "small-piece": f"In view, at least {least}: {self.job.settings.small_share:.0%} of the "
-                           "tile.",
-        }[finding.rule]  # fmt: skip
+            "tile.",
+        }[finding.rule]
         return (
             f"{self._where(finding)}: {self._len(finding.size)} {_PIECES[finding.rule]}",
             f"{_count(finding)} in {self._rows(finding)}.",

@@ -43,10 +43,14 @@ def hand_over(
     yield "What was laid", list(_laid(job, plan, kept))
     products = job.products
     named = [
-        ("Adhesive", products.adhesive), ("Mat", products.mat), ("Grout", products.grout),
-        ("Sealant", products.sealant), ("Trim", products.trim), ("Primer", products.primer),
+        ("Adhesive", products.adhesive),
+        ("Mat", products.mat),
+        ("Grout", products.grout),
+        ("Sealant", products.sealant),
+        ("Trim", products.trim),
+        ("Primer", products.primer),
         ("Sealer", products.sealer),
-    ]  # fmt: skip
+    ]
     with_what = [f"{title}: {one.name}" for title, one in named if one is not None]
     with_what += list(_mixed(job, kept))
     if with_what:
@@ -73,8 +77,13 @@ def hand_over(
 def _mixed(job: Job, kept: Sequence[Entry]) -> Iterator[str]:
     """The batches that were mixed, and of which lots."""
     for what in ("adhesive", "grout"):
-        mixed = [one.said for one in kept if isinstance(one.said, NotedBatch)
-                 and one.said.event == "mixed" and one.said.what == what]  # fmt: skip
+        mixed = [
+            one.said
+            for one in kept
+            if isinstance(one.said, NotedBatch)
+            and one.said.event == "mixed"
+            and one.said.what == what
+        ]
         if mixed:
             lots = sorted({one.lot for one in mixed if one.lot})
             of = f", lot {', '.join(lots)}" if lots else ""
@@ -83,8 +92,11 @@ def _mixed(job: Job, kept: Sequence[Entry]) -> Iterator[str]:
 
 def _dates(job: Job, plan: Plan, entries: Sequence[Entry]) -> Iterator[str]:
     """When the last tile was set, and until when what is still curing cures."""
-    put = [one for one in standing(entries) if isinstance(one.said, NotedPieces)
-           and one.said.event == "set"]  # fmt: skip
+    put = [
+        one
+        for one in standing(entries)
+        if isinstance(one.said, NotedPieces) and one.said.event == "set"
+    ]
     if put:
         yield f"Last tile set: {local(put[-1].minute, job):%Y-%m-%d}"
     for clock in clocks_of(job, plan, entries):

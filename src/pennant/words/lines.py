@@ -54,12 +54,15 @@ def _lines(things: tuple[AnyThing, ...], pointer: str, units: Units) -> tuple[Li
     names = {thing.id: thing.name for thing in things}
     return tuple(
         LineText.model_construct(
-            id=thing.id, pointer=f"{pointer}/{place}", kind=thing.kind, name=thing.name,
+            id=thing.id,
+            pointer=f"{pointer}/{place}",
+            kind=thing.kind,
+            name=thing.name,
             text=write_line(thing, units),
             measures=tuple(measures_of(thing, f"{pointer}/{place}", names)),
         )
         for place, thing in enumerate(things)
-    )  # fmt: skip
+    )
 
 
 def write_line(thing: AnyThing, units: Units) -> str:
@@ -149,8 +152,15 @@ def _rest(thing: AnyThing, units: Units) -> Iterator[str]:
             yield from _sizes(thing, units, height="high")
             if thing.measured_to == "jamb":
                 yield "to jamb"
-            yield from _sizes(thing, units, casing="casing", casing_depth="stands", stool="stool",
-                              horn="horn", depth="deep")  # fmt: skip
+            yield from _sizes(
+                thing,
+                units,
+                casing="casing",
+                casing_depth="stands",
+                stool="stool",
+                horn="horn",
+                depth="deep",
+            )
             if thing.returns:
                 yield "returns " + " ".join(thing.returns)
             yield from _trim(thing.trim)
@@ -162,8 +172,14 @@ def _rest(thing: AnyThing, units: Units) -> Iterator[str]:
                 yield "sideways"
             if thing.measured_to == "plate":
                 yield "to plate"
-            yield from _sizes(thing, units, box_width="wide", box_height="high",
-                              plate_width="plate-wide", plate_height="plate-high")  # fmt: skip
+            yield from _sizes(
+                thing,
+                units,
+                box_width="wide",
+                box_height="high",
+                plate_width="plate-wide",
+                plate_height="plate-high",
+            )
             if thing.legs_off:
                 yield "legs-off"
         case Round():

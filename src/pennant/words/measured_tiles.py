@@ -52,9 +52,9 @@ def _says(job: Job, found: MeasuredReading) -> Iterator[str]:
             enough = job.pattern.joint >= found.hides_sorted
             yield (
                 "Sorted into two sizes they would go with the joint that you have."
-                if enough else
-                f"Sorted into two sizes they would still want {size(found.hides_sorted)}."
-            )  # fmt: skip
+                if enough
+                else f"Sorted into two sizes they would still want {size(found.hides_sorted)}."
+            )
         worst = max(found.drifts, key=lambda one: one.most, default=None)
         if worst is not None and worst.most > job.settings.set_within:
             yield (

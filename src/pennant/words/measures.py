@@ -7,21 +7,41 @@ from pennant.core.document.survey import AnyThing, Check
 from pennant.core.document.values import Value
 
 _SIZES = {
-    "width": "width", "height": "height", "casing": "width of the casing",
-    "casing_depth": "how far the casing stands out", "stool": "thickness of the sill board",
-    "horn": "how far the sill runs past", "thick": "thickness", "behind": "tile runs up behind by",
-    "depth": "depth", "diameter": "diameter", "cover": "diameter of its collar",
-    "down": "tile goes on below by", "below": "below the laser line", "flat":
-    "gap under the straightedge", "over": "thickness of old tile", "value": "distance",
-    "box_width": "width of the box", "box_height": "height of the box",
-    "plate_width": "width of the plate", "plate_height": "height of the plate",
-}  # fmt: skip
-_UP = {"up": "height", "clear": "clear height", "clear_right": "clear height at its right end",
-       "sill": "height of its sill"}  # fmt: skip
+    "width": "width",
+    "height": "height",
+    "casing": "width of the casing",
+    "casing_depth": "how far the casing stands out",
+    "stool": "thickness of the sill board",
+    "horn": "how far the sill runs past",
+    "thick": "thickness",
+    "behind": "tile runs up behind by",
+    "depth": "depth",
+    "diameter": "diameter",
+    "cover": "diameter of its collar",
+    "down": "tile goes on below by",
+    "below": "below the laser line",
+    "flat": "gap under the straightedge",
+    "over": "thickness of old tile",
+    "value": "distance",
+    "box_width": "width of the box",
+    "box_height": "height of the box",
+    "plate_width": "width of the plate",
+    "plate_height": "height of the plate",
+}
+_UP = {
+    "up": "height",
+    "clear": "clear height",
+    "clear_right": "clear height at its right end",
+    "sill": "height of its sill",
+}
 _SAID = {
-    "left": "the left end", "right": "the right end", "counter": "the counter",
-    "datum": "the level line", "laser": "the laser line down", "top": "the top line down",
-}  # fmt: skip
+    "left": "the left end",
+    "right": "the right end",
+    "counter": "the counter",
+    "datum": "the level line",
+    "laser": "the laser line down",
+    "top": "the top line down",
+}
 
 
 class MeasureText(Value):

@@ -46,18 +46,21 @@ def methods(tried: Iterable[TriedProduct]) -> Iterator[Method]:
         batches = lines.get("grout-batches" if fills else "adhesive-batches")
         yield Method(
             does="fills" if fills else "holds",
-            name=product.name, kind="mat" if isinstance(product, Mat) else product.kind,
-            packs=line.amount if line else "none", cost=line.cost if line else None,
+            name=product.name,
+            kind="mat" if isinstance(product, Mat) else product.kind,
+            packs=line.amount if line else "none",
+            cost=line.cost if line else None,
             whole=round(sum(one.cost or 0.0 for one in lines.values()), 2),
             batches=_mixing(product, batches),
             hours=f"{one.hours:.1f} h to {'grout' if fills else 'set'}",
             wait=_wait(product, job.times.water_after),
             besides=tuple(_besides(job, product, lines)),
             against=tuple(
-                words.title for words in unsuited_in_words(job, Names(one.plan.kitchen), one.plan)
+                words.title
+                for words in unsuited_in_words(job, Names(one.plan.kitchen), one.plan)
                 if words.rule in one.against
             ),
-        )  # fmt: skip
+        )
 
 
 def _besides(
@@ -75,8 +78,11 @@ def _besides(
         used = ("gloves", "blade")
     else:
         yield f"a {comb_of(job, job.tile).name} notched trowel"
-        used = ("buckets", "gloves", "sheeting", "blade") if product.powder else (
-            "gloves", "sheeting", "blade")  # fmt: skip
+        used = (
+            ("buckets", "gloves", "sheeting", "blade")
+            if product.powder
+            else ("gloves", "sheeting", "blade")
+        )
     for id_ in used:
         if id_ in lines:
             of = f" of {id_}" if id_ in ("gloves", "sheeting") else ""

@@ -11,19 +11,32 @@ from pennant.core.layout.pieces import Piece
 from pennant.core.survey.placed import Kitchen, Placed, Surface
 
 CUT_NAMES: dict[CutKind, str] = {
-    "full": "full tile", "crosscut": "crosscut", "rip": "rip", "both": "crosscut and rip",
-    "angled": "cut at an angle", "taper": "tapered", "notch": "notched", "curve": "cut round",
+    "full": "full tile",
+    "crosscut": "crosscut",
+    "rip": "rip",
+    "both": "crosscut and rip",
+    "angled": "cut at an angle",
+    "taper": "tapered",
+    "notch": "notched",
+    "curve": "cut round",
     "hole": "with a hole",
-}  # fmt: skip
+}
 
 _ENDS = {
-    "corner": "{side} corner", "lapped": "{side} corner", "met": "{side} corner",
+    "corner": "{side} corner",
+    "lapped": "{side} corner",
+    "met": "{side} corner",
     "laps": "{side} corner",
-    "folded": "outside corner, {side}", "outside": "outside corner, {side}",
-    "open": "open {side} end", "casing": "{side} end", "cabinet": "{side} end",
-    "front": "front edge", "frame": "inner edge",
-    "edged": "{side} edge", "edge": "{side} end",
-}  # fmt: skip
+    "folded": "outside corner, {side}",
+    "outside": "outside corner, {side}",
+    "open": "open {side} end",
+    "casing": "{side} end",
+    "cabinet": "{side} end",
+    "front": "front edge",
+    "frame": "inner edge",
+    "edged": "{side} edge",
+    "edge": "{side} end",
+}
 _TOPS = {
     "open": "Top line",
     "tips": "Top line",
@@ -33,8 +46,14 @@ _TOPS = {
     "back": "At the wall",
     "edge": "Upper edge",
 }
-_FEET = {"counter": "Counter", "corner": "Foot", "front": "Front edge", "open": "Front edge",
-         "edged": "Front edge", "edge": "Lower edge"}  # fmt: skip
+_FEET = {
+    "counter": "Counter",
+    "corner": "Foot",
+    "front": "Front edge",
+    "open": "Front edge",
+    "edged": "Front edge",
+    "edge": "Lower edge",
+}
 _OPENINGS = {"left": "left jamb", "right": "right jamb"}
 
 

@@ -13,11 +13,12 @@ from pennant.words.quantities import chosen_for, line_name, tile_for
 IN_ONE_LOT: tuple[LineId, ...] = ("boxes", "border-boxes", "grout")
 """Lines whose packs must be of one lot, or their colours differ on the wall."""
 _STATES: dict[OfferState, str] = {
-    "answered": "", "not carried": "the supplier does not carry it",
+    "answered": "",
+    "not carried": "the supplier does not carry it",
     "slow": "the supplier has not answered in time; ask again",
     "down": "the supplier cannot be reached; ask again later",
     "nonsense": "the supplier's answer makes no sense; ring them up",
-}  # fmt: skip
+}
 
 
 class OrderLine(Value):
@@ -62,8 +63,14 @@ def _line(
 ) -> OrderLine:
     what = f"{line_name(id_)}: {name}"
     if answer.offer is None:
-        return OrderLine(id=id_, what=what, wanted=wanted, fine=False, state=answer.state,
-                         says=_STATES[answer.state])  # fmt: skip
+        return OrderLine(
+            id=id_,
+            what=what,
+            wanted=wanted,
+            fine=False,
+            state=answer.state,
+            says=_STATES[answer.state],
+        )
     lots = sorted(answer.offer.lots, key=lambda one: (one.lot != lot, -one.packs, one.lot))
     if lot and (not lots or lots[0].lot != lot):
         lots = [Lot(lot=lot, packs=0), *lots]
@@ -80,5 +87,12 @@ def _line(
     if answer.offer.pack is not None and pack is not None and answer.offer.pack != pack:
         says += f"; in packs of {answer.offer.pack:g}, where the sheet says {pack:g}: reckon anew"
         fine = False
-    return OrderLine(id=id_, what=what, wanted=wanted, fine=fine, state="answered", says=says,
-                     price=answer.offer.price)  # fmt: skip
+    return OrderLine(
+        id=id_,
+        what=what,
+        wanted=wanted,
+        fine=fine,
+        state="answered",
+        says=says,
+        price=answer.offer.price,
+    )

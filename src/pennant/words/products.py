@@ -16,11 +16,16 @@ from pennant.core.document.shelf import (
 from pennant.core.document.values import Value, length_fields
 
 KIND_NAMES: dict[str, tuple[str, str, str]] = {
-    "tile": ("Tile", "a tile", "Tile"), "adhesive": ("Adhesives", "an adhesive", "Adhesive"),
-    "mat": ("Mats", "a mat", "Mat"), "grout": ("Grouts", "a grout", "Grout"),
-    "sealant": ("Sealants", "a sealant", "Sealant"), "trim": ("Trims", "a trim", "Trim"),
-    "primer": ("Primers", "a primer", "Primer"), "sealer": ("Sealers", "a sealer", "Sealer"),
-    "board": ("Boards", "a board", "Board"), "patch": ("Patching compounds", "a patch", "Patch"),
+    "tile": ("Tile", "a tile", "Tile"),
+    "adhesive": ("Adhesives", "an adhesive", "Adhesive"),
+    "mat": ("Mats", "a mat", "Mat"),
+    "grout": ("Grouts", "a grout", "Grout"),
+    "sealant": ("Sealants", "a sealant", "Sealant"),
+    "trim": ("Trims", "a trim", "Trim"),
+    "primer": ("Primers", "a primer", "Primer"),
+    "sealer": ("Sealers", "a sealer", "Sealer"),
+    "board": ("Boards", "a board", "Board"),
+    "patch": ("Patching compounds", "a patch", "Patch"),
     "spacers": ("Spacers", "a bag of spacers", "Spacers"),
     "wedges": ("Wedges", "a bag of wedges", "Wedges"),
     "batten": ("Battens", "a batten", "Batten"),
@@ -28,37 +33,75 @@ KIND_NAMES: dict[str, tuple[str, str, str]] = {
     "extenders": ("Box extenders", "an extender", "Extenders"),
     "device_screws": ("Device screws", "a pack of device screws", "Device screws"),
     "sheeting": ("Sheeting", "a roll of sheeting", "Sheeting"),
-    "tape": ("Masking tape", "a roll of tape", "Tape"), "blade": ("Blades", "a blade", "Blade"),
-}  # fmt: skip
+    "tape": ("Masking tape", "a roll of tape", "Tape"),
+    "blade": ("Blades", "a blade", "Blade"),
+}
 """Each kind: all of them, one, and what is chosen for a job."""
 _FIELDS: dict[str, tuple[str, str]] = {
-    "name": ("Name", ""), "price": ("Price", "a pack"), "weight": ("Weight", "kg a pack"),
-    "length": ("Length, along the course", ""), "height": ("Height", ""), "width": ("Width", ""),
-    "thickness": ("Thickness", ""), "material": ("Made of", ""), "turns": ("May be turned", ""),
-    "bevelled": ("Bevelled or glazed edges", ""), "lugs": ("Joint of its lugs", ""),
-    "porous": ("Open-pored", ""), "scratches": ("Its face scratches", ""),
-    "finish": ("Finish", ""), "faces": ("Different faces", ""),
-    "shade_varies": ("Shades vary", ""), "lot": ("Lot to order", ""),
-    "see_through": ("One sees through it", ""), "per_box": ("In a box", "tiles, or sheets"),
+    "name": ("Name", ""),
+    "price": ("Price", "a pack"),
+    "weight": ("Weight", "kg a pack"),
+    "length": ("Length, along the course", ""),
+    "height": ("Height", ""),
+    "width": ("Width", ""),
+    "thickness": ("Thickness", ""),
+    "material": ("Made of", ""),
+    "turns": ("May be turned", ""),
+    "bevelled": ("Bevelled or glazed edges", ""),
+    "lugs": ("Joint of its lugs", ""),
+    "porous": ("Open-pored", ""),
+    "scratches": ("Its face scratches", ""),
+    "finish": ("Finish", ""),
+    "faces": ("Different faces", ""),
+    "shade_varies": ("Shades vary", ""),
+    "lot": ("Lot to order", ""),
+    "see_through": ("One sees through it", ""),
+    "per_box": ("In a box", "tiles, or sheets"),
     "sheet": ("Chips on a sheet", "as 12 x 12 mesh"),
     "ledger": ("Ledger stone, its ends", "as 57 mm deep, 12 mm thinnest"),
-    "colour": ("Colour", "as #rrggbb"), "kind": ("Kind", ""), "shade": ("Shade", ""),
-    "pack": ("In a pack", ""), "density": ("Density", "kg a litre"),
-    "water": ("Water", "litres a kg"), "pot_life": ("A batch lives", "minutes"),
-    "open_time": ("Skins after", "minutes"), "set_hours": ("Sets in", "hours"),
-    "dry_hours": ("Dry in", "hours"), "water_hours": ("No water for", "hours"),
+    "colour": ("Colour", "as #rrggbb"),
+    "kind": ("Kind", ""),
+    "shade": ("Shade", ""),
+    "pack": ("In a pack", ""),
+    "density": ("Density", "kg a litre"),
+    "water": ("Water", "litres a kg"),
+    "pot_life": ("A batch lives", "minutes"),
+    "open_time": ("Skins after", "minutes"),
+    "set_hours": ("Sets in", "hours"),
+    "dry_hours": ("Dry in", "hours"),
+    "water_hours": ("No water for", "hours"),
     "after_grout": ("Grout dries first", "hours"),
-    "most_bed": ("Bed up to", ""), "litres": ("In a pack", "litres, if sold by volume"),
-    "covers": ("A pack covers", "m²"), "goes_on": ("Goes on", "walls, with ; between"),
-    "not_on": ("Not on", "walls, with ; between"), "joint_least": ("Joints from", ""),
-    "joint_most": ("Joints up to", ""), "cover": ("Covers", "m² a litre"), "coats": ("Coats", ""),
-    "stick": ("Stick", "long"), "roll": ("Roll", "long"),
+    "most_bed": ("Bed up to", ""),
+    "litres": ("In a pack", "litres, if sold by volume"),
+    "covers": ("A pack covers", "m²"),
+    "goes_on": ("Goes on", "walls, with ; between"),
+    "not_on": ("Not on", "walls, with ; between"),
+    "joint_least": ("Joints from", ""),
+    "joint_most": ("Joints up to", ""),
+    "cover": ("Covers", "m² a litre"),
+    "coats": ("Coats", ""),
+    "stick": ("Stick", "long"),
+    "roll": ("Roll", "long"),
     "most_weight": ("Holds", "kg a m² of tile"),
-}  # fmt: skip
+}
 _OF_TILE = {"price": ("Price", "a box"), "weight": ("Weight", "kg a m²")}
 _SIZES = ("length", "width", "height", "thickness")
-_BRIEF = ("roll", "stick", "material", "kind", "shade", "sheet", "per_box", "pack", "covers",
-          "cover", "pot_life", "set_hours", "coats", "price")  # fmt: skip
+_BRIEF = (
+    "roll",
+    "stick",
+    "material",
+    "kind",
+    "shade",
+    "sheet",
+    "per_box",
+    "pack",
+    "covers",
+    "cover",
+    "pot_life",
+    "set_hours",
+    "coats",
+    "price",
+)
 """What is told of a product in a line, after its sizes."""
 _TELLS = ("pot_life", "set_hours", "covers", "cover", "price", "coats", "per_box", "roll", "stick")
 """Of those, what needs its name with it."""
@@ -107,11 +150,15 @@ def shelf_in_words(shelf: Shelf, own: Shelf) -> Iterator[KindText]:
         title, one, label = KIND_NAMES[kind]
         mine = {product.name for product in own.of(kind)}
         yield KindText(
-            kind=kind, title=title, one=one, label=label,
-            part=SOLD[kind].part if kind in SOLD else None, without=_without(kind),
+            kind=kind,
+            title=title,
+            one=one,
+            label=label,
+            part=SOLD[kind].part if kind in SOLD else None,
+            without=_without(kind),
             fields=tuple(_fields(kind)),
             products=tuple(_product(kind, p, p.name in mine) for p in shelf.of(kind)),
-        )  # fmt: skip
+        )
 
 
 def _without(kind: str) -> str:
@@ -144,9 +191,12 @@ def _fields(kind: ShelfKind) -> Iterator[FieldText]:
         if name in length_fields(model):
             unit = f"in or mm{', ' + unit if unit else ''}"
         yield FieldText(
-            name=name, label=label, unit=SOLD[kind].pack if name == "pack" else unit,
-            needed=field.is_required() or name == "name", choices=_choices(field.annotation),
-        )  # fmt: skip
+            name=name,
+            label=label,
+            unit=SOLD[kind].pack if name == "pack" else unit,
+            needed=field.is_required() or name == "name",
+            choices=_choices(field.annotation),
+        )
 
 
 def _choices(annotation: Any) -> tuple[str, ...]:
@@ -171,9 +221,12 @@ def _product(kind: ShelfKind, product: Stocked, own: bool) -> ProductText:
             text = f"{product.price:.2f}" if name == "price" else cells[name]
             facts.append(f"{head}{text}{tail}")
     return ProductText(
-        name=product.name, own=own, colour=getattr(product, "colour", None),
-        facts="; ".join(facts), cells=cells,
-    )  # fmt: skip
+        name=product.name,
+        own=own,
+        colour=getattr(product, "colour", None),
+        facts="; ".join(facts),
+        cells=cells,
+    )
 
 
 def _cell(value: object) -> str:

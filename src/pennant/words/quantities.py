@@ -18,36 +18,78 @@ from pennant.words.names import Names
 from pennant.words.weights import volume, weight
 
 NAMES: dict[LineId, str] = {
-    "tiles": "Tile", "boxes": "Boxes of tile", "border": "Border tile",
-    "border-boxes": "Boxes of border tile", "adhesive": "Adhesive",
-    "adhesive-water": "Water for adhesive", "mat": "Mat", "boards": "Boards",
-    "board-screws": "Screws for boards", "gap-screws": "Screws under tiles",
+    "tiles": "Tile",
+    "boxes": "Boxes of tile",
+    "border": "Border tile",
+    "border-boxes": "Boxes of border tile",
+    "adhesive": "Adhesive",
+    "adhesive-water": "Water for adhesive",
+    "mat": "Mat",
+    "boards": "Boards",
+    "board-screws": "Screws for boards",
+    "gap-screws": "Screws under tiles",
     "adhesive-batches": "Batches of adhesive",
-    "grout": "Grout", "grout-water": "Water for grout", "grout-batches": "Batches of grout",
-    "sealant": "Sealant", "trim": "Trim", "spacers": "Spacers", "wedges": "Wedges",
-    "batten": "Batten", "batten-screws": "Screws for battens", "primer": "Primer",
-    "sealer": "Sealer", "patch": "Patching compound", "extenders": "Box extenders",
+    "grout": "Grout",
+    "grout-water": "Water for grout",
+    "grout-batches": "Batches of grout",
+    "sealant": "Sealant",
+    "trim": "Trim",
+    "spacers": "Spacers",
+    "wedges": "Wedges",
+    "batten": "Batten",
+    "batten-screws": "Screws for battens",
+    "primer": "Primer",
+    "sealer": "Sealer",
+    "patch": "Patching compound",
+    "extenders": "Box extenders",
     "device-spacers": "Stacks of spacers behind devices",
-    "device-screws": "Longer device screws", "sheeting": "Sheeting", "tape": "Masking tape",
-    "sponges": "Sponges", "buckets": "Buckets", "gloves": "Gloves", "blade": "Saw blade",
-    "edge-adhesive": "Adhesive for edge pieces on wood", "layer-screws": "Screws for layers",
-}  # fmt: skip
+    "device-screws": "Longer device screws",
+    "sheeting": "Sheeting",
+    "tape": "Masking tape",
+    "sponges": "Sponges",
+    "buckets": "Buckets",
+    "gloves": "Gloves",
+    "blade": "Saw blade",
+    "edge-adhesive": "Adhesive for edge pieces on wood",
+    "layer-screws": "Screws for layers",
+}
 GROUP_NAMES: dict[Group, str] = {
-    "tile": "Tile", "wall": "The wall before tile", "setting": "Setting", "edges": "Edges",
-    "grouting": "Grouting", "devices": "Outlets and switches", "protection": "Protection",
+    "tile": "Tile",
+    "wall": "The wall before tile",
+    "setting": "Setting",
+    "edges": "Edges",
+    "grouting": "Grouting",
+    "devices": "Outlets and switches",
+    "protection": "Protection",
     "tools": "Tools used up",
-}  # fmt: skip
+}
 NOT_BOUGHT: tuple[LineId, ...] = (
-    "tiles", "border", "adhesive-water", "adhesive-batches", "grout-water", "grout-batches",
-)  # fmt: skip
+    "tiles",
+    "border",
+    "adhesive-water",
+    "adhesive-batches",
+    "grout-water",
+    "grout-batches",
+)
 """Lines that say how much, of which nothing is carried home."""
 _ONE = {
-    "tiles": "tile", "sheets": "sheet", "boxes": "box", "bags": "bag",
-    "cartridges": "cartridge", "tins": "tin",
-    "batches": "batch", "sticks": "stick", "screws": "screw", "extenders": "extender",
-    "stacks": "stack", "packs": "pack", "rolls": "roll", "boards": "board",
-    "lengths": "length", "blades": "blade",
-}  # fmt: skip
+    "tiles": "tile",
+    "sheets": "sheet",
+    "boxes": "box",
+    "bags": "bag",
+    "cartridges": "cartridge",
+    "tins": "tin",
+    "batches": "batch",
+    "sticks": "stick",
+    "screws": "screw",
+    "extenders": "extender",
+    "stacks": "stack",
+    "packs": "pack",
+    "rolls": "roll",
+    "boards": "board",
+    "lengths": "length",
+    "blades": "blade",
+}
 _M_PER_FOOT = 12 * MM_PER_INCH / 1000
 
 
@@ -93,9 +135,10 @@ def totals(job: Job, words: Iterable[QuantityText]) -> Totals:
     lines = list(words)
     heavy = sum(one.weight or 0.0 for one in lines)
     return Totals(
-        cost=sum(one.cost or 0.0 for one in lines), weight=heavy,
+        cost=sum(one.cost or 0.0 for one in lines),
+        weight=heavy,
         weighs=weight(heavy, job.units),
-    )  # fmt: skip
+    )
 
 
 def quantities_in_words(job: Job, plan: Plan) -> Iterator[QuantityText]:
@@ -104,16 +147,20 @@ def quantities_in_words(job: Job, plan: Plan) -> Iterator[QuantityText]:
     for quantity in plan.quantities:
         buy = quantity.id.partition("@")[0] not in NOT_BOUGHT
         yield QuantityText.model_construct(
-            id=quantity.id, group=quantity.group, name=_name(job, quantity),
+            id=quantity.id,
+            group=quantity.group,
+            name=_name(job, quantity),
             amount=_at_least(quantity, _amount(job, quantity.amount, quantity.unit)),
             to_get=_at_least(quantity, _amount(job, quantity.to_get, quantity.unit)),
-            gist=_gist(job, plan, quantity), buy=buy, cost=_times(quantity.to_get, quantity.price),
+            gist=_gist(job, plan, quantity),
+            buy=buy,
+            cost=_times(quantity.to_get, quantity.price),
             weight=(heavy := _times(quantity.to_get, quantity.weight)),
             weighs="" if heavy is None else weight(heavy, job.units),
             left=_left(job, quantity) if buy else "",
             sticks=tuple(_sticks(job, names, quantity)),
             strips=tuple(_strips(job, plan, names, quantity)),
-        )  # fmt: skip
+        )
 
 
 def _at_least(quantity: Quantity, says: str) -> str:
@@ -252,9 +299,14 @@ def _counted(quantity: Quantity, tile: Tile, spare: float) -> str:
     kept = min(spare, need.value - used)
     breaks = need.value - used - kept
     held = _amount_of(quantity.amount * tile.per_box, need.unit)
-    parts = (f"{used:g} used", 1), (f"{breaks:g} for breakage", breaks), (
-        f"{kept:g} to keep", kept,
-    )  # fmt: skip
+    parts = (
+        (f"{used:g} used", 1),
+        (f"{breaks:g} for breakage", breaks),
+        (
+            f"{kept:g} to keep",
+            kept,
+        ),
+    )
     return f"{held}: {', '.join(says for says, count in parts if count)}"
 
 
@@ -292,9 +344,8 @@ def _strips(job: Job, plan: Plan, names: Names, quantity: Quantity) -> Iterator[
         says = f"{length} by {height}, {names.thing(strip.surface)}"
         for thing, hole in cut_outs(strip, surfaces[strip.surface], job.settings.box_clearance):
             right, up, wide, high = (
-                show_with_unit(mm, job.step)
-                for mm in (hole.x0, hole.y0, hole.width, hole.height)
-            )  # fmt: skip
+                show_with_unit(mm, job.step) for mm in (hole.x0, hole.y0, hole.width, hole.height)
+            )
             says += f"; cut out {wide} by {high} for {names.thing(thing.id)}, {right} from its left"
             says += f" end and {up} up"
         yield says
@@ -356,13 +407,15 @@ def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
         if mix is None:
             continue
         yield MixCard(
-            of=mix.of, what=_name(job, lines[mix.of]), powder=weight(mix.powder, job.units),
+            of=mix.of,
+            what=_name(job, lines[mix.of]),
+            powder=weight(mix.powder, job.units),
             water=f"{volume(mix.water, job.units)}, less at first",
             makes=f"about {volume(mix.makes, job.units)}",
             minutes=f"{mix.lives:.0f} minutes; never thinned again once it stiffens",
             covers=_area(job, mix.covers * 1e6),
             batches=_at_least(batches, _amount(job, batches.amount, batches.unit)),
-        )  # fmt: skip
+        )
 
 
 BATCHES: tuple[str, ...] = ("adhesive-batches", "grout-batches")

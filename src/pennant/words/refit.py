@@ -46,23 +46,30 @@ WAY_TITLES: dict[WayKind, str] = {
     "as found": "Planned as it was found",
 }
 OF_HEIGHTS: dict[WayKind, str] = {
-    "cut": "Cut the top pieces to fit", "joints": "Spread it over the courses left",
-}  # fmt: skip
+    "cut": "Cut the top pieces to fit",
+    "joints": "Spread it over the courses left",
+}
 """The same ways where the reading is of a course's height."""
 Cause = Literal["These tiles drifted", "The end is elsewhere", "The end leans", ""]
 CAUSES: dict[WayKind, Cause] = {
-    "last piece": "These tiles drifted", "course joints": "These tiles drifted",
+    "last piece": "These tiles drifted",
+    "course joints": "These tiles drifted",
     "sheet joints": "These tiles drifted",
-    "cut": "The end is elsewhere", "joints": "The end is elsewhere",
-    "next wall": "The end is elsewhere", "line": "The end is elsewhere", "leans": "The end leans",
-}  # fmt: skip
+    "cut": "The end is elsewhere",
+    "joints": "The end is elsewhere",
+    "next wall": "The end is elsewhere",
+    "line": "The end is elsewhere",
+    "leans": "The end leans",
+}
 """What a way takes a reading to say, where it may say several things."""
 BLOCKED: dict[WayKind, str] = {
-    "cut": "cutting to it on every course", "joints": "easing the joints",
+    "cut": "cutting to it on every course",
+    "joints": "easing the joints",
     "line": "moving the end's line",
-    "next wall": "moving the start round the corner", "leans": "taking the end as leaning",
+    "next wall": "moving the start round the corner",
+    "leans": "taking the end as leaning",
     "as found": "planning it as it was found",
-}  # fmt: skip
+}
 FATES: dict[FateKind, str] = {"fits": "still fit", "shaved": "are shaved", "lost": "are lost"}
 LEAST_MM = 0.1
 """Millimetres: the least that is said of a joint."""
@@ -111,7 +118,8 @@ def refit_in_words(
     """Return what a reading means and the ways to go on, in words, and the drift it is part of."""
     names = Names(planned.kitchen)
     return RefitText(
-        reading=say_reading(job, names, reading), means=_means(job, names, reading, found.meant),
+        reading=say_reading(job, names, reading),
+        means=_means(job, names, reading, found.meant),
         release=_release(job, planned, reading, found),
         ways=tuple(_way(job, planned, reading, way, found.meant) for way in found.ways),
         blocked=tuple(
@@ -119,7 +127,7 @@ def refit_in_words(
             for kind, pieces in found.blocked
         ),
         drift=say_drift(job, names, drift) if drift is not None else "",
-    )  # fmt: skip
+    )
 
 
 def say_drift(job: Job, names: Names, drift: Drift) -> str:
@@ -221,13 +229,18 @@ def _way(job: Job, planned: Plan, reading: Reading, way: RefitWay, means: Meant)
     title = OF_HEIGHTS.get(way.kind, WAY_TITLES[way.kind]) if height else WAY_TITLES[way.kind]
     does = _does_up(job, way, means) if height else _does(job, way, means)
     return RefitWayText(
-        kind=way.kind, cause="" if height else CAUSES.get(way.kind, ""), title=title, does=does,
-        gets=tuple(_gets(job, names, planned, way, means)), fates=fates,
-        in_short=f"Of the pieces cut already {', '.join(counts)}" if counts else
-        "No piece that is cut already is touched",
+        kind=way.kind,
+        cause="" if height else CAUSES.get(way.kind, ""),
+        title=title,
+        does=does,
+        gets=tuple(_gets(job, names, planned, way, means)),
+        fates=fates,
+        in_short=f"Of the pieces cut already {', '.join(counts)}"
+        if counts
+        else "No piece that is cut already is touched",
         noted=NotedRefit(words=f"{title}: {does}"[:200], piece=way.piece or None, size=way.size),
         job=way.job,
-    )  # fmt: skip
+    )
 
 
 def _does_up(job: Job, way: RefitWay, means: Meant) -> str:

@@ -19,14 +19,27 @@ REGIONS: tuple[Region, ...] = ("american", "british")
 
 WORDS: tuple[tuple[str, str], ...] = (
     # American, British: a word or two, with whatever ending follows them.
-    ("range hood", "cooker hood"), ("range", "cooker"), ("cooktop", "hob"), ("faucet", "tap"),
-    ("counter", "worktop"), ("backsplash", "splashback"),
-    ("outlet", "socket"), ("caulk", "sealant"), ("drywall", "plasterboard"),
-    ("upper cabinet", "wall unit"), ("GFCI", "RCD"), ("color", "colour"), ("gray", "grey"),
-    ("centerline", "centreline"), ("centered", "centred"), ("centering", "centring"),
-    ("center", "centre"), ("millimeter", "millimetre"), ("square meter", "square metre"),
+    ("range hood", "cooker hood"),
+    ("range", "cooker"),
+    ("cooktop", "hob"),
+    ("faucet", "tap"),
+    ("counter", "worktop"),
+    ("backsplash", "splashback"),
+    ("outlet", "socket"),
+    ("caulk", "sealant"),
+    ("drywall", "plasterboard"),
+    ("upper cabinet", "wall unit"),
+    ("GFCI", "RCD"),
+    ("color", "colour"),
+    ("gray", "grey"),
+    ("centerline", "centreline"),
+    ("centered", "centred"),
+    ("centering", "centring"),
+    ("center", "centre"),
+    ("millimeter", "millimetre"),
+    ("square meter", "square metre"),
     ("liter", "litre"),
-)  # fmt: skip
+)
 """What a thing is called on either side; of two that share a word the first in the table wins."""
 
 _PLAIN = re.compile(rf"(?:{'|'.join(word for pair in WORDS for word in pair)}| |gap|\d)+", re.I)
@@ -101,10 +114,11 @@ def spoken_of(job: Job) -> Spoken:
 def _that_stay(names: tuple[str, ...]) -> tuple[str, ...]:
     """The names that the table would change, the longest first."""
     found = {
-        name for name in names
+        name
+        for name in names
         if any(in_words_of(region, name) != name for region in REGIONS)
         and not _PLAIN.fullmatch(name)
-    }  # fmt: skip
+    }
     return tuple(sorted(found, key=lambda name: (-len(name), name)))
 
 

@@ -39,51 +39,86 @@ from pennant.words.starts import WISHES
 from pennant.words.ways import ASKED
 
 _FIRST_SIZES = {
-    "box_y": "centre height of a box", "clear": "clear height", "range": "width of a range gap",
-    "down": "tile below the counter there", "laser": "counter below the laser",
-    "pipe": "diameter of a pipe", "cover": "diameter of its collar",
-}  # fmt: skip
+    "box_y": "centre height of a box",
+    "clear": "clear height",
+    "range": "width of a range gap",
+    "down": "tile below the counter there",
+    "laser": "counter below the laser",
+    "pipe": "diameter of a pipe",
+    "cover": "diameter of its collar",
+}
 
 
 COLLISIONS = (
-    ("nothing under `least_piece`; below the counter nothing is seen",
-     "behind an appliance a strip is looked at, not cured: nobody sees it, and it costs a cut"),
-    ("the smallest piece as large as can be; a whole course at the counter",
-     "the whole course, where the top piece is then good: bottom cuts show more, and it takes half "
-     "as many cuts"),
-    ("a wall's own best height; courses that line up in a corner",
-     "the corner: a step runs up all of it, and counts for ten pieces to be cured"),
-    ("a leg under `least_leg` snaps; a strip under `least_piece` is too small",
-     "what a hole splits off is a piece of its own and judged as one; what hangs on is a leg"),
-    ("a piece's least reach at an edge; a cabinet that bites into the tile in a corner",
-     "in a corner the tile counts, not the low tongue beside the bite"),
-    ("the bed as measured; the bed that the comb leaves",
-     "what was measured; else one law gives the adhesive and the bed"),
-    ("the exact best start; a start that can be struck",
-     "a whole step of the tape, where it is as good at its worst; else the exact one"),
-    ("whole courses by their joints; a joint's play",
-     "the play: a joint that leaves it is drawn at its limit, and what is left over is a finding"),
-    ("a whole course on the counter; an upstand or ledge that runs along it",
-     "the one that the courses are seen to stand on: the upstand, where it is longer than half the "
-     "counter"),
-    ("the bond goes round into a reveal; one cut where one will do",
-     "the one cut: a jamb no deeper than a tile gets one piece in each course"),
-)  # fmt: skip
+    (
+        "nothing under `least_piece`; below the counter nothing is seen",
+        "behind an appliance a strip is looked at, not cured: nobody sees it, and it costs a cut",
+    ),
+    (
+        "the smallest piece as large as can be; a whole course at the counter",
+        "the whole course, where the top piece is then good: bottom cuts show more, and it takes half "
+        "as many cuts",
+    ),
+    (
+        "a wall's own best height; courses that line up in a corner",
+        "the corner: a step runs up all of it, and counts for ten pieces to be cured",
+    ),
+    (
+        "a leg under `least_leg` snaps; a strip under `least_piece` is too small",
+        "what a hole splits off is a piece of its own and judged as one; what hangs on is a leg",
+    ),
+    (
+        "a piece's least reach at an edge; a cabinet that bites into the tile in a corner",
+        "in a corner the tile counts, not the low tongue beside the bite",
+    ),
+    (
+        "the bed as measured; the bed that the comb leaves",
+        "what was measured; else one law gives the adhesive and the bed",
+    ),
+    (
+        "the exact best start; a start that can be struck",
+        "a whole step of the tape, where it is as good at its worst; else the exact one",
+    ),
+    (
+        "whole courses by their joints; a joint's play",
+        "the play: a joint that leaves it is drawn at its limit, and what is left over is a finding",
+    ),
+    (
+        "a whole course on the counter; an upstand or ledge that runs along it",
+        "the one that the courses are seen to stand on: the upstand, where it is longer than half the "
+        "counter",
+    ),
+    (
+        "the bond goes round into a reveal; one cut where one will do",
+        "the one cut: a jamb no deeper than a tile gets one piece in each course",
+    ),
+)
 """Rules that speak against one another, and what is done."""
 
 
 _EDGE_KINDS: dict[EdgeKind, str] = {
-    "jamb": "beside an opening", "sill": "under an opening", "head": "over an opening",
-    "front": "at the edge of a reveal", "frame": "at a window's frame, in its reveal",
-    "open-end": "at an open end", "open-top": "under an open top line",
-    "panel": "beside an area of another tile", "counter-edge": "at a counter's front",
-    "counter": "at the counter line", "raised": "over an upstand or ledge",
-    "side": "at a casing or a tall side", "ceiling": "under the ceiling",
-    "box": "beside a box", "around": "round a pipe", "mitre": "at a mitred corner",
-    "overhead": "under a cabinet, hood or shelf", "corner": "in an inside corner",
-    "foot": "at the foot of a gap", "gap-side": "beside an appliance",
+    "jamb": "beside an opening",
+    "sill": "under an opening",
+    "head": "over an opening",
+    "front": "at the edge of a reveal",
+    "frame": "at a window's frame, in its reveal",
+    "open-end": "at an open end",
+    "open-top": "under an open top line",
+    "panel": "beside an area of another tile",
+    "counter-edge": "at a counter's front",
+    "counter": "at the counter line",
+    "raised": "over an upstand or ledge",
+    "side": "at a casing or a tall side",
+    "ceiling": "under the ceiling",
+    "box": "beside a box",
+    "around": "round a pipe",
+    "mitre": "at a mitred corner",
+    "overhead": "under a cabinet, hood or shelf",
+    "corner": "in an inside corner",
+    "foot": "at the foot of a gap",
+    "gap-side": "beside an appliance",
     "back": "at a counter's back",
-}  # fmt: skip
+}
 """Places at which tile stops."""
 
 
@@ -307,8 +342,12 @@ def _lines() -> Iterator[str]:
     yield "| gangs | box, in inches | plate, in inches | box, in mm | plate, in mm |"
     yield "|---|---|---|---|---|"
     for size_in, size_mm in zip(BOX_SIZES["in"], BOX_SIZES["mm"], strict=True):
-        pairs = [_pair(size_in, "box", "1/32 in"), _pair(size_in, "plate", "1/32 in"),
-                 _pair(size_mm, "box", "1 mm"), _pair(size_mm, "plate", "1 mm")]  # fmt: skip
+        pairs = [
+            _pair(size_in, "box", "1/32 in"),
+            _pair(size_in, "plate", "1/32 in"),
+            _pair(size_mm, "box", "1 mm"),
+            _pair(size_mm, "plate", "1 mm"),
+        ]
         yield f"| {size_in.gangs} | {' | '.join(pairs)} |"
     yield ""
     yield "## First sizes of a new thing"

@@ -44,11 +44,13 @@ def setting_out_in_words(job: Job, plan: Plan) -> Iterator[SettingOutText]:
         surface = plan.kitchen.surface(counter.id)
         found = setting_out_of(job, plan.kitchen, plan.surface(surface.id))
         words = _in_words(job, surface, found, ())
-        yield words.model_copy(update={
-            "begin": words.begin.replace("on the wall", "on the counter"),
-            "start": tuple(_on_counter(line) for line in words.start),
-            "heights": tuple(_on_counter(line) for line in words.heights),
-        })  # fmt: skip
+        yield words.model_copy(
+            update={
+                "begin": words.begin.replace("on the wall", "on the counter"),
+                "start": tuple(_on_counter(line) for line in words.start),
+                "heights": tuple(_on_counter(line) for line in words.heights),
+            }
+        )
     for surface in plan.kitchen.walls:
         found = setting_out_of(job, plan.kitchen, plan.surface(surface.id))
         areas = [area for area in plan.kitchen.areas if area.wall == surface.id]
@@ -56,11 +58,13 @@ def setting_out_in_words(job: Job, plan: Plan) -> Iterator[SettingOutText]:
 
 
 _FROM_ABOVE = {
-    "Course": "Row", "lower edge": "front edge", "lowest points": "points nearest to the front",
+    "Course": "Row",
+    "lower edge": "front edge",
+    "lowest points": "points nearest to the front",
     "from the left end": "from the wall's left end",
     "from the right end": "from the counter's right end",
     "over the level line": "from the front edge",
-}  # fmt: skip
+}
 """What is said of a wall, as it is said of a counter that one looks down on."""
 
 
@@ -79,13 +83,15 @@ def _in_words(
 
     heights = [
         StruckLine(
-            what=f"Row {line.course + 1}, lowest points" if found.level is not None
+            what=f"Row {line.course + 1}, lowest points"
+            if found.level is not None
             else f"Course {line.course + 1}, lower edge",
-            reads=at(line.over_datum), y=line.over_datum,
+            reads=at(line.over_datum),
+            y=line.over_datum,
             note=_from_laser(job, line.below_laser),
         )
         for line in found.courses
-    ]  # fmt: skip
+    ]
     joints = [
         StruckLine(
             what=courses(kind.courses).capitalize(),
@@ -97,39 +103,59 @@ def _in_words(
     trims = [
         StruckLine(
             what=f"{'Top' if line.side == 'top' else f'{line.side.capitalize()} end'}: tile to",
-            reads=at(line.at), note="over the counter line" if line.side == "top" else
-            "from the left end", x=None if line.side == "top" else line.at,
+            reads=at(line.at),
+            note="over the counter line" if line.side == "top" else "from the left end",
+            x=None if line.side == "top" else line.at,
             y=line.at if line.side == "top" else None,
         )
         for line in found.trims
-    ]  # fmt: skip
+    ]
     return SettingOutText(
-        surface=surface.id, begin=_begin(found),
+        surface=surface.id,
+        begin=_begin(found),
         start=(
-            StruckLine(what="Start line, from the left end", reads=at(found.start), x=found.start,
-                       note="plumb through the middle of a tile or point"
-                       if found.level is not None else ""),
+            StruckLine(
+                what="Start line, from the left end",
+                reads=at(found.start),
+                x=found.start,
+                note="plumb through the middle of a tile or point"
+                if found.level is not None
+                else "",
+            ),
             StruckLine(what="The same, from the right end", reads=at(found.from_right)),
-            *([StruckLine(what="Line of points, over the level line", reads=at(found.level),
-                          y=found.level, note="points of tiles lie on it")]
-              if found.level is not None else []),
+            *(
+                [
+                    StruckLine(
+                        what="Line of points, over the level line",
+                        reads=at(found.level),
+                        y=found.level,
+                        note="points of tiles lie on it",
+                    )
+                ]
+                if found.level is not None
+                else []
+            ),
         ),
-        heights=tuple(heights), joints=tuple(joints), trims=tuple(trims),
+        heights=tuple(heights),
+        joints=tuple(joints),
+        trims=tuple(trims),
         diagonals=tuple(_diagonals(at, found)),
         areas=tuple(line for area in areas for line in _frame(at, area, found)),
-    )  # fmt: skip
+    )
 
 
 def _diagonals(at: Callable[[float], str], found: SettingOut) -> Iterator[StruckLine]:
     """The two diagonals, by where they leave the wall: two points to strike a line between."""
-    for line, way in zip(found.diagonals, ("rising to the right", "rising to the left"),
-                         strict=False):  # fmt: skip
+    for line, way in zip(
+        found.diagonals, ("rising to the right", "rising to the left"), strict=False
+    ):
         (x0, y0), (x1, y1) = line.low, line.high
         yield StruckLine(
             what=f"At 45°, {way}",
             reads=f"{at(x0)} along, {at(y0)} up; {at(x1)} along, {at(y1)} up",
-            note="from the left end and the level line", to=(x0, y0, x1, y1),
-        )  # fmt: skip
+            note="from the left end and the level line",
+            to=(x0, y0, x1, y1),
+        )
 
 
 def _frame(at: Callable[[float], str], area: PlacedArea, found: SettingOut) -> Iterator[StruckLine]:
@@ -137,13 +163,15 @@ def _frame(at: Callable[[float], str], area: PlacedArea, found: SettingOut) -> I
     box, length = area.box, found.start + found.from_right
     if box.x0 > 0 and box.x1 < length:
         yield StruckLine(
-            what=f"{area.name}, left and right", reads=f"{at(box.x0)} and {at(box.x1)}",
+            what=f"{area.name}, left and right",
+            reads=f"{at(box.x0)} and {at(box.x1)}",
             note="from the left end",
-        )  # fmt: skip
+        )
     yield StruckLine(
-        what=f"{area.name}, foot and head", reads=f"{at(box.y0)} and {at(box.y1)}",
+        what=f"{area.name}, foot and head",
+        reads=f"{at(box.y0)} and {at(box.y1)}",
         note="over the level line",
-    )  # fmt: skip
+    )
 
 
 def _from_laser(job: Job, below: float | None) -> str:

@@ -56,16 +56,20 @@ def shades_in_words(job: Job, plan: Plan) -> ShadesText:
     return ShadesText(
         headline=_headline(job, shading),
         notes=tuple(_note(job, Names(plan.kitchen), one) for one in shading.notes),
-        beside=_beside(shading), rotation=", ".join(shading.rotation),
+        beside=_beside(shading),
+        rotation=", ".join(shading.rotation),
         by_piece=shading.by_piece,
-        walls=tuple(f"{Names(plan.kitchen).thing(wall)}: {names[shade]}"
-                    for wall, shade in shading.walls.items()),
+        walls=tuple(
+            f"{Names(plan.kitchen).thing(wall)}: {names[shade]}"
+            for wall, shade in shading.walls.items()
+        ),
         takes=tuple(_takes(shading, names, sections)),
-        culls=_listed(shading.culls), flattest=_listed(shading.flattest),
+        culls=_listed(shading.culls),
+        flattest=_listed(shading.flattest),
         shades={id_: names[number] for id_, number in shading.shades.items()},
         box_after_box={id_: names[number] for id_, number in shading.box_after_box.items()},
         colours=colours_of(job),
-    )  # fmt: skip
+    )
 
 
 def _headline(job: Job, shading: Shading) -> str:
@@ -139,8 +143,9 @@ def _note(job: Job, names: Names, one: ShadeNote) -> str:
             )
         case "patches":
             most = max(range(len(job.shades.names)), key=lambda n: _there(job, n))
-            share = _there(job, most) / max(sum(_there(job, n) for n in
-                                               range(len(job.shades.names))), 1)  # fmt: skip
+            share = _there(job, most) / max(
+                sum(_there(job, n) for n in range(len(job.shades.names))), 1
+            )
             return (
                 f"{numbers[0]} patch{'es' if numbers[0] > 1 else ''} of more than "
                 f"{job.shades.most_alike} alike, the largest of {numbers[1]}: {share:.0%} of the "
@@ -172,13 +177,20 @@ def _takes(
         taken = [own[id_] for id_ in section if id_ in own]
         found.append(
             TakeText(
-                section=str(number), boxes=_runs([box for _, box in taken]) or "none",
+                section=str(number),
+                boxes=_runs([box for _, box in taken]) or "none",
                 shades=_runs([names[shade] for shade, _ in taken])
-                or "offcuts of tiles that are set before", pieces=tuple(section),
-                faces=_runs([str(shading.faces[id_]) for id_ in section if id_ in own
-                             and id_ in shading.faces]),
+                or "offcuts of tiles that are set before",
+                pieces=tuple(section),
+                faces=_runs(
+                    [
+                        str(shading.faces[id_])
+                        for id_ in section
+                        if id_ in own and id_ in shading.faces
+                    ]
+                ),
             )
-        )  # fmt: skip
+        )
     return found
 
 

@@ -224,10 +224,17 @@ class _Facts(NamedTuple):
 
 def _surface(job: Job, names: Names, surface: Surface, plan: SurfacePlan) -> SurfaceSheet:
     facts = _Facts(
-        surface, _start(job, names, surface), overall(job, surface), chain(job, surface), job.step,
-        job.settings.small_share, job.in_courses, tuple(names.areas.items()),
-        tuple(tiles_of(job).values()), job.ways.sheets == "sawn",
-    )  # fmt: skip
+        surface,
+        _start(job, names, surface),
+        overall(job, surface),
+        chain(job, surface),
+        job.step,
+        job.settings.small_share,
+        job.in_courses,
+        tuple(names.areas.items()),
+        tuple(tiles_of(job).values()),
+        job.ways.sheets == "sawn",
+    )
     return surface_in_words(Same(plan), facts, _Job(job, names))
 
 
@@ -325,9 +332,12 @@ def shown_lengths(job: Job) -> Iterator[tuple[str, ShownLength]]:
 def _lengths(part: object, at: str, units: Units, step: Step) -> Iterator[tuple[str, ShownLength]]:
     for pointer, mm in lengths_in(part, at):
         if pointer not in _no_lengths():
-            yield pointer, ShownLength.model_construct(
-                exact=show_exact(mm, units), shown=show_length(mm, step)
-            )  # fmt: skip
+            yield (
+                pointer,
+                ShownLength.model_construct(
+                    exact=show_exact(mm, units), shown=show_length(mm, step)
+                ),
+            )
 
 
 KEPT_LENGTHS = 20_000
@@ -365,9 +375,7 @@ def _no_lengths() -> frozenset[str]:
 def _edge(job: Job, names: Names, reading: EdgeReading, findings: Iterable[Finding]) -> EdgeText:
     here = {f.pieces: f.weight for f in findings if reading.edge in f.places}
     gets = tuple(_gets(job, reading.gets, here))
-    return EdgeText.model_construct(
-        edge=reading.edge, name=names.edge(reading.edge), gets=gets
-    )  # fmt: skip
+    return EdgeText.model_construct(edge=reading.edge, name=names.edge(reading.edge), gets=gets)
 
 
 def _gets(
@@ -382,10 +390,13 @@ def _gets(
     for (size, note, verdict), own in alike.items():
         courses = tuple(sorted({course for one in own for course in one.courses}))
         yield GetsText.model_construct(
-            size=size, note=note, verdict=verdict, courses=rows(job, courses),
+            size=size,
+            note=note,
+            verdict=verdict,
+            courses=rows(job, courses),
             brief=courses_in_brief(job, courses),
             pieces=tuple(piece for one in own for piece in one.pieces),
-        )  # fmt: skip
+        )
 
 
 def _how_much(job: Job, gets: Gets) -> str:
@@ -412,8 +423,10 @@ def times_list() -> tuple[SettingText, ...]:
 def _declared_in(model: type[Value]) -> tuple[SettingText, ...]:
     return tuple(
         SettingText(
-            name=name, label=rule_name(name), why=field.description or "",
+            name=name,
+            label=rule_name(name),
+            why=field.description or "",
             unit=str(declared(model, name)["unit"]),
         )
         for name, field in model.model_fields.items()
-    )  # fmt: skip
+    )

@@ -189,31 +189,47 @@ class _Site:
     def words(self, now: float, revision: int) -> SiteText:
         """All of it."""
         return SiteText.model_construct(
-            now=moment(now), revision=revision, record=record_in_words(
-                self.job, self.planned, self.record, self.events,
+            now=moment(now),
+            revision=revision,
+            record=record_in_words(
+                self.job,
+                self.planned,
+                self.record,
+                self.events,
                 measured_sizes(self.job, self.planned, self.entries),
             ),
-            clocks=tuple(self._clocks()), courses=tuple(self._courses()),
-            sections=tuple(self._sections()), grouting=tuple(self._grouting()),
-            cards=tuple(mix_cards(self.job, self.planned)), entries=tuple(self._entries()),
-            enough=self._enough(), paces=tuple(self._paces()), steps=tuple(self._steps()),
+            clocks=tuple(self._clocks()),
+            courses=tuple(self._courses()),
+            sections=tuple(self._sections()),
+            grouting=tuple(self._grouting()),
+            cards=tuple(mix_cards(self.job, self.planned)),
+            entries=tuple(self._entries()),
+            enough=self._enough(),
+            paces=tuple(self._paces()),
+            steps=tuple(self._steps()),
             standing=tuple(self._standing()),
-        )  # fmt: skip
+        )
 
     def _clocks(self) -> Iterator[ClockText]:
         for clock in self.clocks:
             name, then = CLOCKS[clock.runs]
             yield ClockText(
-                entry=clock.entry, runs=clock.runs, name=name, of=self._of(clock),
-                starts=moment(clock.starts), ends=moment(clock.ends),
-                until=None if clock.until is None else moment(clock.until), next=then,
-                who=who_says(clock.source), pieces=clock.pieces,
-            )  # fmt: skip
+                entry=clock.entry,
+                runs=clock.runs,
+                name=name,
+                of=self._of(clock),
+                starts=moment(clock.starts),
+                ends=moment(clock.ends),
+                until=None if clock.until is None else moment(clock.until),
+                next=then,
+                who=who_says(clock.source),
+                pieces=clock.pieces,
+            )
 
     def _of(self, clock: Clock) -> str:
-        walls = list(dict.fromkeys(
-            self.pieces[id_].wall for id_ in clock.pieces if id_ in self.pieces
-        ))  # fmt: skip
+        walls = list(
+            dict.fromkeys(self.pieces[id_].wall for id_ in clock.pieces if id_ in self.pieces)
+        )
         parts = [f"section {clock.number}" if clock.number else ""]
         if self.names.several:
             parts += [self.names.thing(wall) for wall in walls]
@@ -228,9 +244,12 @@ class _Site:
             for number in sorted(by_row):
                 own = tuple(by_row[number])
                 yield CourseText(
-                    wall=surface.surface, name=self.names.thing(surface.surface),
-                    number=number + 1, pieces=own, to_set=self._not_set(own),
-                )  # fmt: skip
+                    wall=surface.surface,
+                    name=self.names.thing(surface.surface),
+                    number=number + 1,
+                    pieces=own,
+                    to_set=self._not_set(own),
+                )
 
     def _not_set(self, pieces: Sequence[str]) -> tuple[str, ...]:
         return tuple(id_ for id_ in pieces if self.record.states.get(id_) != "set")
@@ -243,10 +262,12 @@ class _Site:
     def _section(self, number: int, pieces: Sequence[str], to_do: tuple[str, ...]) -> SectionText:
         wall = self.pieces[pieces[0]].wall
         on_sheets = pieces[0] in self.units
-        numbers = sorted({
-            (self.units[id_].row if id_ in self.units else self.pieces[id_].course) + 1
-            for id_ in pieces
-        })  # fmt: skip
+        numbers = sorted(
+            {
+                (self.units[id_].row if id_ in self.units else self.pieces[id_].course) + 1
+                for id_ in pieces
+            }
+        )
         row = "row" if on_sheets else "course"
         rows = f"{row} {numbers[0]}"
         if len(numbers) > 1:
@@ -256,10 +277,11 @@ class _Site:
 
     def _grouting(self) -> Iterator[SectionText]:
         grouted = {
-            id_ for one in standing(self.entries)
+            id_
+            for one in standing(self.entries)
             if isinstance(one.said, NotedSection) and one.said.event == "grouted"
             for id_ in one.said.pieces
-        }  # fmt: skip
+        }
         for section in grouting_sections(self.job, self.planned):
             to_do = tuple(id_ for id_ in section.pieces if id_ not in grouted)
             yield self._section(section.number, section.pieces, to_do)
@@ -271,11 +293,15 @@ class _Site:
         for one in reversed(shown[-MOST_SHOWN:]):
             noted = one.said
             yield EntryText(
-                id=one.id, key=one.key, at=moment(one.minute), kind=noted.kind,
-                says=say_entry(self.job, self.names, noted, by_key), gone=one.id in gone,
+                id=one.id,
+                key=one.key,
+                at=moment(one.minute),
+                kind=noted.kind,
+                says=say_entry(self.job, self.names, noted, by_key),
+                gone=one.id in gone,
                 doubt=self.doubts.get(one.id, ""),
                 photograph=noted.name if isinstance(noted, NotedPhotograph) else "",
-            )  # fmt: skip
+            )
 
     def _standing(self) -> Iterator[StandingNote]:
         find = Finder(self.planned.pieces, self.job.settings.set_within)

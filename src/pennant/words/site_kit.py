@@ -157,20 +157,28 @@ def site_kit(
     names = Names(planned.kitchen)
     cut_of = {piece: cut.number for cut in sheet.cuts for piece in cut.pieces}
     return SiteKit.model_construct(
-        job=of.job, name=job.name, digest=of.digest, revision=of.revision, edition=of.edition,
-        units=job.units, surfaces=tuple(_surfaces(job, planned, names, cut_of)),
+        job=of.job,
+        name=job.name,
+        digest=of.digest,
+        revision=of.revision,
+        edition=of.edition,
+        units=job.units,
+        surfaces=tuple(_surfaces(job, planned, names, cut_of)),
         walls=tuple(Named(id=one.id, name=names.thing(one.id)) for one in job.walls),
         boxes=tuple(
             Named(id=thing.id, name=thing.name)
-            for surface in planned.kitchen.surfaces for thing in surface.things
+            for surface in planned.kitchen.surfaces
+            for thing in surface.things
             if thing.kind in BOXES
         ),
-        cuts=sheet, setting_out=tuple(setting_out_in_words(job, planned)),
-        cards=tuple(_cards(job, planned)), mixing=tuple(mix_cards(job, planned)),
+        cuts=sheet,
+        setting_out=tuple(setting_out_in_words(job, planned)),
+        cards=tuple(_cards(job, planned)),
+        mixing=tuple(mix_cards(job, planned)),
         lasting=tuple(_lasting(job, planned)),
         site=site_in_words(job, planned, entries, now, doubts or {}, of.revision),
         spoken=spoken_of(job),
-    )  # fmt: skip
+    )
 
 
 def _surfaces(
@@ -183,21 +191,31 @@ def _surfaces(
             by_course.setdefault(piece.course, []).append(piece)
         places = {
             piece.id: f"course {course + 1}, {_ordinal(nth)} of {len(row)} from the left"
-            for course, row in by_course.items() for nth, piece in enumerate(row, 1)
-        }  # fmt: skip
+            for course, row in by_course.items()
+            for nth, piece in enumerate(row, 1)
+        }
         yield SiteWall.model_construct(
-            surface=surface.surface, name=names.thing(surface.surface), frame=surface.frame,
+            surface=surface.surface,
+            name=names.thing(surface.surface),
+            frame=surface.frame,
             pieces=tuple(
                 SitePiece.model_construct(
-                    id=piece.id, label=piece.id.removeprefix(wall.code), box=piece.box,
-                    outline=piece.outline, width=piece.width,
-                    height=piece.height, turn=piece.turn, place=places[piece.id],
-                    cut=cut_of.get(piece.id), colour=tiles[piece.of].tile.colour,
+                    id=piece.id,
+                    label=piece.id.removeprefix(wall.code),
+                    box=piece.box,
+                    outline=piece.outline,
+                    width=piece.width,
+                    height=piece.height,
+                    turn=piece.turn,
+                    place=places[piece.id],
+                    cut=cut_of.get(piece.id),
+                    colour=tiles[piece.of].tile.colour,
                 )
                 for piece in surface.pieces
             ),
-            around=tuple(_around(wall, surface)), units=tuple(_units(job, surface)),
-        )  # fmt: skip
+            around=tuple(_around(wall, surface)),
+            units=tuple(_units(job, surface)),
+        )
 
 
 def _units(job: Job, planned: SurfacePlan) -> Iterator[SiteUnit]:
@@ -269,6 +287,10 @@ def _lasting(job: Job, planned: Plan) -> Iterator[LastingText]:
     for runs, lasts in lasting_of(job, planned).items():
         name, then = CLOCKS[runs]
         yield LastingText(
-            runs=runs, minutes=lasts.minutes, until=lasts.until, name=name, next=then,
+            runs=runs,
+            minutes=lasts.minutes,
+            until=lasts.until,
+            name=name,
+            next=then,
             who=who_says(lasts.source),
-        )  # fmt: skip
+        )

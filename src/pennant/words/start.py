@@ -29,8 +29,9 @@ def say_counter_start(job: Job, names: Names, start: Start) -> str:
     across, up = start.across, start.up
     begun = _across(job, names, across).replace("on the wall", "on the counter")
     rows = {
-        "full-top": "full row at the wall", "equal-cuts": "equal cuts at front and wall",
-    }.get(up.kind, "full row at the front")  # fmt: skip
+        "full-top": "full row at the wall",
+        "equal-cuts": "equal cuts at front and wall",
+    }.get(up.kind, "full row at the front")
     return (
         f"{begun}{_moved(job, across.nudge, 'right', 'left')}; "
         f"{rows}{_moved(job, up.nudge, 'to the wall', 'to the front')}"
@@ -45,8 +46,10 @@ def say_start(job: Job, names: Names, start: Start) -> str:
         f"{_up(names, up)}{_raised(job, up.nudge)}"
     )
     for side, plus, minus in (
-        ("left", "right", "left"), ("right", "right", "left"), ("top", "up", "down")
-    ):  # fmt: skip
+        ("left", "right", "left"),
+        ("right", "right", "left"),
+        ("top", "up", "down"),
+    ):
         if by := getattr(start, side):
             end = "top line" if side == "top" else f"{side} end"
             text += f"; {end}{_moved(job, by, plus, minus).replace(', moved', ' moved')}"
@@ -54,9 +57,10 @@ def say_start(job: Job, names: Names, start: Start) -> str:
 
 
 _HOW = {
-    "ends": "end tiles shaved to fit", "all": "all tiles shaved to fit",
+    "ends": "end tiles shaved to fit",
+    "all": "all tiles shaved to fit",
     "joints": "joints drawn to fit",
-}  # fmt: skip
+}
 
 
 def _across(job: Job, names: Names, across: Across) -> str:

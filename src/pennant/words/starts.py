@@ -25,16 +25,18 @@ WISHES: dict[WishKind, str] = {
     "avoid": "Nothing to fix or decide",
     "legs": "No thin strips beside boxes",
     "corner": "The pattern carried round the corner",
-    "cut": "Fewest cut pieces", "tiles": "Fewest tiles",
+    "cut": "Fewest cut pieces",
+    "tiles": "Fewest tiles",
     "never": "Nothing to fix anywhere",
     "even": "Even pieces at both sides of an opening",
     "smallest": "The smallest piece as large as can be",
-    "full-left": "A full tile at the left end", "full-right": "A full tile at the right end",
+    "full-left": "A full tile at the left end",
+    "full-right": "A full tile at the right end",
     "whole-counter": "A whole course at the counter, whatever the top gets",
     "whole-top": "A whole course under everything overhead",
     "centred": "A tile or a joint on a centreline",
     "hard": "Fewest notches and holes",
-}  # fmt: skip
+}
 """Each wish as the client would say it."""
 
 _BETTER: dict[WishKind, str] = {
@@ -47,7 +49,8 @@ _BETTER: dict[WishKind, str] = {
     "avoid": "Less to object to, counted by place",
     "legs": "Fewer thin strips beside boxes, counted by place",
     "corner": "The corner is nearer to one tile",
-    "cut": "Fewer cut pieces", "tiles": "Fewer tiles",
+    "cut": "Fewer cut pieces",
+    "tiles": "Fewer tiles",
     "never": "Less to fix",
     "even": "The sides of an opening differ less",
     "smallest": "Its smallest piece is larger",
@@ -57,7 +60,7 @@ _BETTER: dict[WishKind, str] = {
     "whole-top": "Nearer to whole courses at the top",
     "centred": "A tile or joint nearer to the centreline",
     "hard": "Fewer notches and holes",
-}  # fmt: skip
+}
 """What puts a start before the next; the two figures that were compared follow."""
 
 _COUNTS: tuple[WishKind, ...] = (*COUNTED, "cut", "hard", "tiles")
@@ -118,15 +121,19 @@ def board(
         both_ways=compared.both_ways,
         starts=tuple(
             _in_words(
-                job, names, job.wall(id_).start, outcome, last=outcome is outcomes[-1],
+                job,
+                names,
+                job.wall(id_).start,
+                outcome,
+                last=outcome is outcomes[-1],
                 found=sought_all and outcome.start == compared.found.start,
             )
             for outcome in outcomes[:most]
         ),
-        unmet=tuple(
-            _unmet(job, names, one) for one in unmet(job, kitchen, id_, compared)
-        ) if sought_all else (),
-    )  # fmt: skip
+        unmet=tuple(_unmet(job, names, one) for one in unmet(job, kitchen, id_, compared))
+        if sought_all
+        else (),
+    )
 
 
 _AT_FRONT = "Nearer to a whole row at the front"
@@ -137,15 +144,21 @@ def _counter_board(job: Job, id_: str, compared: Compared, most: int) -> StartBo
     outcomes, found = compared.outcomes, compared.found
     names, own = Names(compared.kitchen), job.counter(id_).start
     return StartBoard(
-        compared=compared.schools, both_ways=compared.both_ways,
+        compared=compared.schools,
+        both_ways=compared.both_ways,
         starts=tuple(
             _in_words(
-                job, names, own, outcome, last=outcome is outcomes[-1],
-                found=outcome.start == found.start, say=say_counter_start,
+                job,
+                names,
+                own,
+                outcome,
+                last=outcome is outcomes[-1],
+                found=outcome.start == found.start,
+                say=say_counter_start,
             ).model_copy(update={"why": _AT_FRONT} if outcome.decided_by == "whole-counter" else {})
             for outcome in outcomes[:most]
         ),
-    )  # fmt: skip
+    )
 
 
 def say_wish(names: Names, wish: Wish) -> str:
@@ -169,17 +182,22 @@ def _round(job: Job, step: SearchStep) -> RoundText:
 
 
 _LEFT: dict[WishKind, str] = {
-    "fix-seen": "have the least to fix in view", "never": "have the least to fix",
-    "counter": "are the best at the counter", "window": "have the most even windows",
+    "fix-seen": "have the least to fix in view",
+    "never": "have the least to fix",
+    "counter": "are the best at the counter",
+    "window": "have the most even windows",
     "ends": "are the nearest to full at open ends",
     "fix-hidden": "have the least to fix where it hides",
-    "avoid": "have the least to object to", "legs": "have the fewest thin strips beside boxes",
+    "avoid": "have the least to object to",
+    "legs": "have the fewest thin strips beside boxes",
     "even": "have the most even openings",
     "smallest": "have the layout whose smallest piece is largest",
-    "full-left": "are full at the left", "full-right": "are full at the right",
-    "whole-counter": "are whole at the counter", "whole-top": "are whole at the top",
+    "full-left": "are full at the left",
+    "full-right": "are full at the right",
+    "whole-counter": "are whole at the counter",
+    "whole-top": "are whole at the top",
     "centred": "have a tile or joint on the centreline",
-}  # fmt: skip
+}
 
 
 def _sifted(whole: WholeKitchen) -> str:
@@ -230,19 +248,27 @@ def _amount(job: Job, wish: Wish, measure: float) -> str:
 
 
 def _in_words(
-    job: Job, names: Names, now: Start, outcome: Outcome, *, last: bool, found: bool,
+    job: Job,
+    names: Names,
+    now: Start,
+    outcome: Outcome,
+    *,
+    last: bool,
+    found: bool,
     say: Callable[[Job, Names, Start], str] = say_start,
-) -> StartText:  # fmt: skip
+) -> StartText:
     title = say(job, names, outcome.start)
     one = outcome.measured
     return StartText(
-        start=outcome.start, title=("Best found: " if found else "") + title[0].upper() + title[1:],
+        start=outcome.start,
+        title=("Best found: " if found else "") + title[0].upper() + title[1:],
         gives=f"{one.never} to fix, {to_decide(one)}; smallest piece "
         f"{show_with_unit(one.smallest, job.step)}; {one.cut} cut; "
         f"{counted(one.tiles, what_is_bought(job.tile))}",
         why=_why(job, outcome) if outcome.decided_by else "" if last else _ALIKE,
-        planted=outcome.start == now, found=found,
-    )  # fmt: skip
+        planted=outcome.start == now,
+        found=found,
+    )
 
 
 def _why(job: Job, outcome: Outcome) -> str:

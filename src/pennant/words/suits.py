@@ -319,21 +319,26 @@ def _in_words(job: Job, names: Names, one: Unsuited) -> UnsuitedText:
         "edge_high": size(low[1] if low else 0),
         "sheet_wide": size(sheet.width if sheet else 0),
         "sheet_high": size(sheet.height if sheet else 0),
-        "joint": size(job.pattern.joint), "sanded": size(job.settings.sanded_from),
+        "joint": size(job.pattern.joint),
+        "sanded": size(job.settings.sanded_from),
         "least": size(grout.joint_least if grout else 0),
         "most": size(grout.joint_most) if grout and grout.joint_most else "any width",
-        "lugs": size(job.tile.lugs), "trim": size(trim.height if trim else 0),
+        "lugs": size(job.tile.lugs),
+        "trim": size(trim.height if trim else 0),
         "built": size(build_up(job) + old),
         "trim_least": size(job.tile.thickness + old + TRIM_OVER),
         "weight": by_area(job.tile.weight or 0.0, job.units),
         "most_glue": by_area(job.settings.most_on_glue, job.units),
-        "flat": size(zone.flat if zone else 0), "mat_flat": size(job.settings.mat_flat_within),
+        "flat": size(zone.flat if zone else 0),
+        "mat_flat": size(job.settings.mat_flat_within),
         "mat_most": by_area(
-            (mat.most_weight if mat else None) or job.settings.most_on_glue, job.units),
-        "adhesive": adhesive.name if adhesive else "", "made_of": zone.made_of if zone else "",
+            (mat.most_weight if mat else None) or job.settings.most_on_glue, job.units
+        ),
+        "adhesive": adhesive.name if adhesive else "",
+        "made_of": zone.made_of if zone else "",
         "wall": names.thing(one.wall) if one.wall else "this wall",
         "life": (adhesive.pot_life if adhesive else None) or 0.0,
-    }  # fmt: skip
+    }
     title, why, cure = (text.format(**facts) for text in SAID[one.rule])
     if one.wall and "{wall}" not in SAID[one.rule][0]:
         title += f", {names.thing(one.wall)}"
@@ -351,10 +356,14 @@ def _measured_facts(job: Job, size: Callable[[float | None], str]) -> dict[str, 
         own = lip_in(job, pattern.bond.p, pattern.bond.q) or 0.0
     worst = found.furthest
     return {
-        "spread": size(found.spread), "hides": size(found.hides),
-        "hides_sorted": size(found.hides_sorted), "lip": size(own),
-        "lip_third": size(lips.get((1, 3))), "lip_most": size(job.settings.lip_most),
-        "average": size(found.length), "length": size(job.tile.length),
+        "spread": size(found.spread),
+        "hides": size(found.hides),
+        "hides_sorted": size(found.hides_sorted),
+        "lip": size(own),
+        "lip_third": size(lips.get((1, 3))),
+        "lip_most": size(job.settings.lip_most),
+        "average": size(found.length),
+        "length": size(job.tile.length),
         "drift": size(abs(worst.by) if worst else 0.0),
         "drift_tiles": str(worst.tiles if worst else 0),
-    }  # fmt: skip
+    }

@@ -58,25 +58,37 @@ def tile_row(tried: TiledWith | NotTiled) -> TileRow:
     job = tried.job
     if isinstance(tried, NotTiled):
         return TileRow(
-            candidate=tried.candidate, name=job.tile.name, laid=_laid(job), why="",
+            candidate=tried.candidate,
+            name=job.tile.name,
+            laid=_laid(job),
+            why="",
             refused="; ".join(one.message for one in tried.refused.problems),
-        )  # fmt: skip
+        )
     plan = tried.plan
     weights = [finding.weight for finding in plan.findings]
     smallest, where = _smallest(plan)
     lines = {line.id: line for line in plan.quantities}
     cost = totals(job, quantities_in_words(job, plan)).cost
     return TileRow(
-        candidate=tried.candidate, name=job.tile.name, laid=_laid(job), why=_why(job, plan, where),
-        to_fix=weights.count("never"), to_decide=weights.count("avoid"), smallest=smallest,
-        smallest_says=show_with_unit(smallest, job.step), cut=plan.cut,
-        tiles=round(lines["tiles"].amount), boxes=round(lines["boxes"].amount),
-        days=_days(job, plan), cost=cost or None,
+        candidate=tried.candidate,
+        name=job.tile.name,
+        laid=_laid(job),
+        why=_why(job, plan, where),
+        to_fix=weights.count("never"),
+        to_decide=weights.count("avoid"),
+        smallest=smallest,
+        smallest_says=show_with_unit(smallest, job.step),
+        cut=plan.cut,
+        tiles=round(lines["tiles"].amount),
+        boxes=round(lines["boxes"].amount),
+        days=_days(job, plan),
+        cost=cost or None,
         takes=TileTaken(
-            tile=job.tile, pattern=job.pattern,
+            tile=job.tile,
+            pattern=job.pattern,
             starts={wall.id: wall.start for wall in job.walls},
         ),
-    )  # fmt: skip
+    )
 
 
 def tiles_report(job: Job, rows: Iterable[TileRow]) -> Iterator[str]:

@@ -106,9 +106,12 @@ def _how_many(groups: tuple[CutGroup, ...]) -> int:
 
 @kept(KEPT_GROUPS, weigh=_how_many)
 def _groups_of(
-    tiles: tuple[LaidTile, ...], settings: Settings, tools: tuple[Tool, ...], kitchen: Kitchen,
+    tiles: tuple[LaidTile, ...],
+    settings: Settings,
+    tools: tuple[Tool, ...],
+    kitchen: Kitchen,
     surfaces: tuple[Same[SurfacePlan], ...],
-) -> tuple[CutGroup, ...]:  # fmt: skip
+) -> tuple[CutGroup, ...]:
     """The groups of cuts in the order of cutting, kept for the steps that ask for them again."""
     cutting = _Cutting(tiles, settings, tools, kitchen, [one.it for one in surfaces])
     return tuple(cutting.groups())
@@ -152,10 +155,13 @@ class _Cutting:
         order: list[Stage] = ["first", "as set", "on the wall"]
         found.sort(
             key=lambda one: (
-                order.index(one.stage), -len(one.pieces) if one.stage == "first" else 0,
-                one.surfaces, one.courses, one.pieces,
+                order.index(one.stage),
+                -len(one.pieces) if one.stage == "first" else 0,
+                one.surfaces,
+                one.courses,
+                one.pieces,
             )
-        )  # fmt: skip
+        )
         for number, group in enumerate(found, 1):
             yield replace(group, number=number)
 
@@ -206,13 +212,20 @@ class _Cutting:
         hides = tuple(_hides(piece, surface.edges))
         minutes = MINUTES.get((piece.kind, tool), MINUTES[piece.kind, None]) if tool else 0.0
         return CutGroup(
-            number=0, kind=piece.kind, of=piece.of, marks=marks,
+            number=0,
+            kind=piece.kind,
+            of=piece.of,
+            marks=marks,
             pieces=tuple(one.id for one, _, _, _ in members),
             surfaces=tuple(dict.fromkeys(one.wall for one, _, _, _ in members)),
             courses=tuple(sorted({one.course for one, _, _, _ in members})),
-            tool=tool, stage=stage, hides=hides, play=self._play(piece, surface, hides), thin=thin,
+            tool=tool,
+            stage=stage,
+            hides=hides,
+            play=self._play(piece, surface, hides),
+            thin=thin,
             minutes=minutes * len(members),
-        )  # fmt: skip
+        )
 
     def _play(self, piece: Piece, surface: SurfacePlan, hides: tuple[Hides, ...]) -> float:
         """How far a cut may be off: half the joint it faces, or what a plate has to spare."""
@@ -236,12 +249,18 @@ def _shape(marks: Marks, settings: Settings) -> tuple[object, ...]:
         return -1 if value is None else round(value / by)
 
     lines = sorted(
-        (line.measured_from, *(about(end) for end in line.ends), about(line.from_low),
-         about(line.from_high))
+        (
+            line.measured_from,
+            *(about(end) for end in line.ends),
+            about(line.from_low),
+            about(line.from_high),
+        )
         for line in marks.lines
-    )  # fmt: skip
-    return (tuple(lines), tuple(sorted((about(r.x), about(r.y), about(r.radius))
-                                       for r in marks.rounds)))  # fmt: skip
+    )
+    return (
+        tuple(lines),
+        tuple(sorted((about(r.x), about(r.y), about(r.radius)) for r in marks.rounds)),
+    )
 
 
 def _hides(piece: Piece, readings: Iterable[EdgeReading]) -> Iterator[Hides]:

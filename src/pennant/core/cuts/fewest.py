@@ -65,9 +65,10 @@ def fewest(items: tuple[Item, ...], sheet: WholeTile) -> Stock:
         # Pieces that keep their places need as many tiles, whatever the others share. Of a fan or
         # another shaped tile every odd piece keeps its place: its own edge is where it is.
         kept_there = [
-            number for number, kind in enumerate(kinds)
+            number
+            for number, kind in enumerate(kinds)
             if fixed(kind.items[0]) or (sheet.shaped and kind.ring)
-        ]  # fmt: skip
+        ]
         own = [_only(way, set(kept_there)) for way in in_place.ways]
         some = [count if n in kept_there else 0 for n, count in enumerate(demand)]
         bound = max(bound, whole + _solved(some, [way for way in own if way.kinds]).bound)
@@ -125,9 +126,14 @@ def _solved(demand: Sequence[int], ways: Sequence[WayToCut]) -> _Answer:
         return _Answer(None, 0)
     solver = _Solver()
     for option, value in (
-        ("output_flag", False), ("threads", 1), ("random_seed", 1), ("parallel", "off"),
-        ("mip_max_nodes", MOST_NODES), ("mip_rel_gap", 0.0), ("mip_abs_gap", 0.999),
-    ):  # fmt: skip
+        ("output_flag", False),
+        ("threads", 1),
+        ("random_seed", 1),
+        ("parallel", "off"),
+        ("mip_max_nodes", MOST_NODES),
+        ("mip_rel_gap", 0.0),
+        ("mip_abs_gap", 0.999),
+    ):
         solver.setOptionValue(option, value)
     for _ in ways:
         solver.addVar(0.0, float(max(demand)))
@@ -136,12 +142,14 @@ def _solved(demand: Sequence[int], ways: Sequence[WayToCut]) -> _Answer:
     solver.changeColsIntegrality(len(ways), np.arange(len(ways)), integer)
     for kind, wanted in enumerate(demand):
         columns = np.flatnonzero(counts[kind])
-        solver.addRow(float(wanted), highspy.kHighsInf, len(columns), columns,
-                      counts[kind, columns])  # fmt: skip
+        solver.addRow(
+            float(wanted), highspy.kHighsInf, len(columns), columns, counts[kind, columns]
+        )
     solver.run()
     info = solver.getInfo()
-    bound = max(0, math.ceil(info.mip_dual_bound - HAIR)) if math.isfinite(
-        info.mip_dual_bound) else 0  # fmt: skip
+    bound = (
+        max(0, math.ceil(info.mip_dual_bound - HAIR)) if math.isfinite(info.mip_dual_bound) else 0
+    )
     solution = solver.getSolution()
     if not solution.value_valid:
         return _Answer(None, bound)
@@ -173,8 +181,10 @@ def _cut(
 def _has_its_edges(item: Item, at: Rect, sheet: WholeTile, *, turned: bool) -> bool:
     """Whether a piece has the factory edges that it needs where it lies in its tile."""
     own: dict[Side, bool] = {
-        "left": at.x0 <= EPS, "right": at.x1 >= sheet.width - EPS,
-        "bottom": at.y0 <= EPS, "top": at.y1 >= sheet.height - EPS,
-    }  # fmt: skip
+        "left": at.x0 <= EPS,
+        "right": at.x1 >= sheet.width - EPS,
+        "bottom": at.y0 <= EPS,
+        "top": at.y1 >= sheet.height - EPS,
+    }
     needs = turned_round(item.needs) if turned else item.needs
     return all(own[side] for side in needs)

@@ -132,11 +132,15 @@ def item_of(piece: Piece, sheet: WholeTile) -> Item:
         return Item(piece.id, piece.width, piece.height, needs)
     inside = piece.placement.outline_in_tile(piece.outline)
     return Item(
-        piece.id, piece.width, piece.height, needs,
+        piece.id,
+        piece.width,
+        piece.height,
+        needs,
         _slant(inside[0], needs, sheet) if piece.kind == "angled" and not sheet.shaped else None,
-        piece.area, _corners_in(inside[0], sheet),
+        piece.area,
+        _corners_in(inside[0], sheet),
         _ring_in(inside[0], sheet) if piece.kind != "hole" else (),
-    )  # fmt: skip
+    )
 
 
 def _ring_in(shell: Ring, sheet: WholeTile) -> Ring:

@@ -104,10 +104,13 @@ def _line(a: Point, b: Point, piece: Piece, width: float, height: float) -> Mark
     # Of a piece that is ripped and crosscut, the other cut has a line end earlier.
     through = piece.kind in ("crosscut", "rip", "both")
     return MarkLine(
-        low, high, first if from_first else last, (tidy(ends[0]), tidy(ends[1])),
+        low,
+        high,
+        first if from_first else last,
+        (tidy(ends[0]), tidy(ends[1])),
         tidy(low[along]) if low[along] > EPS and not through else None,
         tidy(high[along]) if high[along] < length - EPS and not through else None,
-    )  # fmt: skip
+    )
 
 
 def _inner_ends(line: MarkLine, box: Rect) -> int:
@@ -156,12 +159,15 @@ def turned(marks: Marks) -> Marks:
 
     lines = tuple(
         MarkLine(
-            spin(line.b), spin(line.a), other[line.measured_from], line.ends[::-1],
+            spin(line.b),
+            spin(line.a),
+            other[line.measured_from],
+            line.ends[::-1],
             None if line.from_high is None else tidy((h if line.upright else w) - line.from_high),
             None if line.from_low is None else tidy((h if line.upright else w) - line.from_low),
         )
         for line in marks.lines
-    )  # fmt: skip
+    )
     rounds = tuple(MarkRound(*spin((one.x, one.y)), one.radius) for one in marks.rounds)
     outline = tuple(tuple(spin(point) for point in ring) for ring in marks.outline)
     return Marks(w, h, outline, lines, rounds, marks.shape)

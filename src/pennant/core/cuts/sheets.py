@@ -128,13 +128,17 @@ def repeats(lattice: Lattice) -> tuple[float, float]:
     (ax, ay), (bx, by) = lattice.steps
     reach = range(-MOST_STEPS, MOST_STEPS + 1)
     level = [
-        abs(m * ax + n * bx) for m in reach for n in reach
+        abs(m * ax + n * bx)
+        for m in reach
+        for n in reach
         if abs(m * ay + n * by) <= EPS and abs(m * ax + n * bx) > EPS
-    ]  # fmt: skip
+    ]
     plumb = [
-        abs(m * ay + n * by) for m in reach for n in reach
+        abs(m * ay + n * by)
+        for m in reach
+        for n in reach
         if abs(m * ax + n * bx) <= EPS and abs(m * ay + n * by) > EPS
-    ]  # fmt: skip
+    ]
     return min(level), min(plumb)
 
 
@@ -215,14 +219,22 @@ def _on(
         cut = [piece for piece in own if piece.kind != "full"]
         single = tuple(piece.id for piece in cut if not (sawn and piece.kind in SAWN_THROUGH))
         yield LaidSheet(
-            id=f"{code}s{number}", surface=surface, column=column, row=row,
-            room=Rect(x0 + column * size.width, y0 + row * size.height,
-                      x0 + (column + 1) * size.width, y0 + (row + 1) * size.height),
+            id=f"{code}s{number}",
+            surface=surface,
+            column=column,
+            row=row,
+            room=Rect(
+                x0 + column * size.width,
+                y0 + row * size.height,
+                x0 + (column + 1) * size.width,
+                y0 + (row + 1) * size.height,
+            ),
             full=tuple(piece.id for piece in own if piece.kind == "full"),
-            cut=tuple(piece.id for piece in cut), single=single,
+            cut=tuple(piece.id for piece in cut),
+            single=single,
             missing=size.chips - len(tiles),
             kept=_around([piece.box for piece in own if piece.id not in single]),
-        )  # fmt: skip
+        )
 
 
 def _begin(pieces: Sequence[Piece], middles: Middles, lattice: Lattice) -> tuple[float, float]:
@@ -292,8 +304,10 @@ def _middles(lattice: Lattice, chips: Sequence[Piece]) -> Middles:
     box = around(lattice.shape)
     middle = ((box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2)
     # Chips are turned a few ways, and are many.
-    offs = {turn: Placement(0.0, 0.0, turn).on_wall([middle])[0]
-            for turn in {piece.turn for piece in chips}}  # fmt: skip
+    offs = {
+        turn: Placement(0.0, 0.0, turn).on_wall([middle])[0]
+        for turn in {piece.turn for piece in chips}
+    }
     ats = np.array([piece.tile_at for piece in chips])
     found: Middles = ats + np.array([offs[piece.turn] for piece in chips])
     return found
@@ -302,8 +316,12 @@ def _middles(lattice: Lattice, chips: Sequence[Piece]) -> Middles:
 def _around(boxes: Sequence[Rect]) -> Rect:
     if not boxes:
         return Rect(0.0, 0.0, 0.0, 0.0)
-    return Rect(min(b.x0 for b in boxes), min(b.y0 for b in boxes),
-                max(b.x1 for b in boxes), max(b.y1 for b in boxes))  # fmt: skip
+    return Rect(
+        min(b.x0 for b in boxes),
+        min(b.y0 for b in boxes),
+        max(b.x1 for b in boxes),
+        max(b.y1 for b in boxes),
+    )
 
 
 def sheet_plan(job: Job, pieces: Sequence[Piece], of: str = FIELD) -> SheetPlan | None:
@@ -321,10 +339,14 @@ def sheet_plan(job: Job, pieces: Sequence[Piece], of: str = FIELD) -> SheetPlan 
     joint = pattern.joint
     parts = [one for one in laid if one.kind == "part" and not one.kept.empty()]
     items = tuple(
-        Item(one.id, min(one.kept.width, size.width - joint),
-             min(one.kept.height, size.height - joint), frozenset())
+        Item(
+            one.id,
+            min(one.kept.width, size.width - joint),
+            min(one.kept.height, size.height - joint),
+            frozenset(),
+        )
         for one in parts
-    )  # fmt: skip
+    )
     sawn = job.ways.sheets == "sawn"
     kerf = straight_kerf(tile.material, job.tools, job.settings) if sawn else joint
     sheet = WholeTile(size.width - joint, size.height - joint, kerf, joint, may_turn(tile, pattern))

@@ -75,9 +75,13 @@ def stocked(items: tuple[Item, ...], sheet: WholeTile) -> Stock:
 
 
 def _packed(
-    tall: Sequence[Item], long: Sequence[Item], others: Sequence[Item], whole: Sequence[Item],
-    nested: Sequence[tuple[Item, Item, bool]], sheet: WholeTile,
-) -> tuple[StockTile, ...]:  # fmt: skip
+    tall: Sequence[Item],
+    long: Sequence[Item],
+    others: Sequence[Item],
+    whole: Sequence[Item],
+    nested: Sequence[tuple[Item, Item, bool]],
+    sheet: WholeTile,
+) -> tuple[StockTile, ...]:
     """The tiles that items are cut from, the ``nested`` ones two by two from tiles of their own."""
     packing = _Packing(sheet)
     for ends in alike(tall):
@@ -86,8 +90,10 @@ def _packed(
     for pair in nested:
         packing.nested(*pair)
     done = {one.id for pair in nested for one in pair[:2]}
-    left = sorted((one for one in others if one.id not in done),
-                  key=lambda one: (-one.width * one.height, one.id))  # fmt: skip
+    left = sorted(
+        (one for one in others if one.id not in done),
+        key=lambda one: (-one.width * one.height, one.id),
+    )
     for item in left:
         if sheet.shaped and not fixed(item):
             packing.alone(item)
@@ -157,9 +163,7 @@ def _bound(
     # Of odd pieces it is only known how many corners they have: a tile has four.
     odd = -(-sum(item.corners or 0 for item in rest) // 4)
     kerf = sheet.kerf
-    area = sum(
-        (i.width + kerf) * (i.height + kerf) if i.area is None else i.area for i in rest
-    )  # fmt: skip
+    area = sum((i.width + kerf) * (i.height + kerf) if i.area is None else i.area for i in rest)
     tiles = area / ((sheet.width + kerf) * (sheet.height + kerf))
     return whole + max(ends + rips, corners, odd, int(-(-(tiles - 1e-9) // 1)))
 
@@ -253,8 +257,11 @@ def nested_pairs(items: Sequence[Item], sheet: WholeTile) -> Iterator[tuple[Item
     turned_ones = {ring: Polygon(spun(ring, sheet)) for ring in rings}
     for number, ring in enumerate(rings):
         for other in rings[number:]:
-            ways = [(shapes[other], False), (turned_ones[other], True)] if sheet.turns else [
-                (shapes[other], False)]  # fmt: skip
+            ways = (
+                [(shapes[other], False), (turned_ones[other], True)]
+                if sheet.turns
+                else [(shapes[other], False)]
+            )
             turned = next((way for shape, way in ways if apart(shapes[ring], shape, sheet)), None)
             own, others = groups[ring], groups[other]
             while turned is not None and len(own) > (own is others) and others:
@@ -312,9 +319,11 @@ def _divided(room: Rect, own: Sequence[Rect], kerf: float) -> tuple[Rect, Rect]:
 
 def _within(at: Rect, room: Rect) -> bool:
     return (
-        at.x0 >= room.x0 - EPS and at.x1 <= room.x1 + EPS
-        and at.y0 >= room.y0 - EPS and at.y1 <= room.y1 + EPS
-    )  # fmt: skip
+        at.x0 >= room.x0 - EPS
+        and at.x1 <= room.x1 + EPS
+        and at.y0 >= room.y0 - EPS
+        and at.y1 <= room.y1 + EPS
+    )
 
 
 def offcut_for(
@@ -450,9 +459,7 @@ class _Packing:
         """Cut an item from the smallest offcut of a tile that it fits into."""
         fit = [offcut for offcut in tile.offcuts if self.fits(offcut, item)]
         offcut = min(fit, key=lambda one: one.area)
-        needs, turned = next(
-            way for way in self._ways(item) if self._has(offcut, way[0], item)
-        )  # fmt: skip
+        needs, turned = next(way for way in self._ways(item) if self._has(offcut, way[0], item))
         at = self._in(offcut, item, needs)
         tile.cuts.append(FromTile(item.id, at, turned))
         tile.offcuts.remove(offcut)
@@ -470,13 +477,15 @@ class _Packing:
         """Return what two cuts right through leave of an offcut, the larger piece being kept."""
         kerf, least = self.sheet.kerf, self.least
         beside = (
-            offcut._replace(x0=at.x1 + kerf) if at.x0 <= offcut.x0 + EPS
+            offcut._replace(x0=at.x1 + kerf)
+            if at.x0 <= offcut.x0 + EPS
             else offcut._replace(x1=at.x0 - kerf)
-        )  # fmt: skip
+        )
         over = (
-            offcut._replace(y0=at.y1 + kerf) if at.y0 <= offcut.y0 + EPS
+            offcut._replace(y0=at.y1 + kerf)
+            if at.y0 <= offcut.y0 + EPS
             else offcut._replace(y1=at.y0 - kerf)
-        )  # fmt: skip
+        )
         upright_first = [beside, over._replace(x0=at.x0, x1=at.x1)]
         level_first = [over, beside._replace(y0=at.y0, y1=at.y1)]
         ways = [

@@ -21,9 +21,13 @@ def sheet_of(job: Job, of: str = FIELD) -> WholeTile:
     kerf = straight_kerf(tile.material, job.tools, job.settings)
     box = around(shape_of(tile, pattern))
     return WholeTile(
-        box.width, box.height, kerf, job.settings.least_drop, may_turn(tile, pattern),
+        box.width,
+        box.height,
+        kerf,
+        job.settings.least_drop,
+        may_turn(tile, pattern),
         isinstance(pattern, Hexagon | Rounds | Scallop),
-    )  # fmt: skip
+    )
 
 
 Counted = Literal["quick", "known", "fewest"]

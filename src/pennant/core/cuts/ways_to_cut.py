@@ -289,9 +289,10 @@ class _Across:
         """The kinds for which a room with these of the tile's sides has the edges they need."""
         if sides not in self.may_lie:
             self.may_lie[sides] = frozenset(
-                number for number, kind in enumerate(self.kinds)
+                number
+                for number, kind in enumerate(self.kinds)
                 if kind.needs <= sides or (self.sheet.turns and turned_round(kind.needs) <= sides)
-            )  # fmt: skip
+            )
         return self.may_lie[sides]
 
     def _divided(

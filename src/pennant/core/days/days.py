@@ -38,9 +38,16 @@ SATURDAY = 5
 LONGER = 120
 """Minutes by which the working day is made longer to see what that gains."""
 ClashRule = Literal[
-    "not-ready", "hire-over", "water-late", "too-late", "unknown-step", "unknown-done", "no-date",
-    "not-awaited", "done-before",
-]  # fmt: skip
+    "not-ready",
+    "hire-over",
+    "water-late",
+    "too-late",
+    "unknown-step",
+    "unknown-done",
+    "no-date",
+    "not-awaited",
+    "done-before",
+]
 AFTER_ALL: tuple[StepId, ...] = (*HELD_FIRST, "hand-over")
 """Steps that are no part of the rest where something is held back."""
 UseOf = Literal["sockets", "light", "water", "cooking"]
@@ -139,18 +146,22 @@ class Days:
             {
                 **one.model_dump(include={"id", "rule", "minutes", "hands", "unbroken", "loud"}),
                 "follows": [
-                    {"step": before.step, "hours": before.wait.hours if before.wait else 0.0,
-                     "source": before.wait.source if before.wait else ""}
+                    {
+                        "step": before.step,
+                        "hours": before.wait.hours if before.wait else 0.0,
+                        "source": before.wait.source if before.wait else "",
+                    }
                     for before in one.follows
                 ],
                 "returns": [back.model_dump() for back in one.returns],
                 "done": [
                     {"part": stint.part, "start": stint.start, "end": stint.end}
-                    for stint in self.table.stints if stint.step == one.id
+                    for stint in self.table.stints
+                    if stint.step == one.id
                 ],
             }
             for one in self.steps
-        ]  # fmt: skip
+        ]
 
     def start_of(self, id_: str) -> int | None:
         """Return when a step begins; None where it has been done already."""
@@ -165,14 +176,17 @@ def days_of(job: Job, plan: Plan, when: When, now: int = 0) -> Days:
     known = _known(job, steps, calendar, when, now)
     table = _table(job, steps, known)
     return Days(
-        calendar=calendar, steps=tuple(steps), table=table,
+        calendar=calendar,
+        steps=tuple(steps),
+        table=table,
         chain=tuple(holding_up(steps, table.ends, table.stints, known)),
         bound_waits=tuple(_waits(holding_up(steps, table.least_ends, (), known))),
         shorter=tuple(_shorter(job, plan, table, when, known)),
         worked=_between(job, plan, table, when, known),
         clashes=tuple(_clashes(job, facts, steps, table, calendar, when)),
-        uses=tuple(_uses(facts, steps, table)), now=known.now,
-    )  # fmt: skip
+        uses=tuple(_uses(facts, steps, table)),
+        now=known.now,
+    )
 
 
 def _between(job: Job, plan: Plan, table: Timetable, when: When, known: Ready) -> tuple[int, int]:
@@ -335,8 +349,9 @@ def _changed(job: Job, change: Change) -> Job | None:
             quick_already = adhesive is not None and adhesive.kind == "quick thinset"
             if not method_of(job).combed or quick_already:
                 return None
-            quick = Adhesive(name="quick-set", kind="quick thinset",
-                             pack=adhesive.pack if adhesive else 10)  # fmt: skip
+            quick = Adhesive(
+                name="quick-set", kind="quick thinset", pack=adhesive.pack if adhesive else 10
+            )
             products = job.products.model_copy(update={"adhesive": quick})
             return job.model_copy(update={"products": products})
         case "two people":
@@ -347,8 +362,7 @@ def _changed(job: Job, change: Change) -> Job | None:
             usual = next((hours for hours in schedule.hours if hours), "")
             if schedule.hours[SATURDAY] or not usual:
                 return None
-            hours = tuple(usual if n == SATURDAY else one
-                          for n, one in enumerate(schedule.hours))  # fmt: skip
+            hours = tuple(usual if n == SATURDAY else one for n, one in enumerate(schedule.hours))
             more = {"hours": hours}
         case "longer days":
             more = {"hours": tuple(_longer(one) for one in schedule.hours)}
@@ -386,8 +400,12 @@ def _clashes(
     saw = outside.get("saw")
     if saw is not None:
         until = when.day(saw.until or saw.on)
-        late = [calendar.day_until(one.end) for one in table.stints
-                for step in steps if step.id == one.step and step.sawing]  # fmt: skip
+        late = [
+            calendar.day_until(one.end)
+            for one in table.stints
+            for step in steps
+            if step.id == one.step and step.sawing
+        ]
         if late and max(late) > until:
             yield Clash("hire-over", "saw", until, max(late))
     last = calendar.day_until(table.finish)
@@ -437,8 +455,9 @@ def _uses(facts: Facts, steps: Sequence[Step], table: Timetable) -> Iterator[Use
     polished = max((one.end for one in table.stints if one.step in grouting), default=None)
     # Panels that nothing is grouted between can be leaned on when the last one is pressed on.
     pressed = max((ends[rule] for rule in BY_ADHESIVE if rule in ends), default=None)
-    light = max((at for at in (polished, devices, ends.get("grout")) if at is not None),
-                default=pressed)  # fmt: skip
+    light = max(
+        (at for at in (polished, devices, ends.get("grout")) if at is not None), default=pressed
+    )
     if light is not None:
         yield Use("light", light, None)
     wet = []

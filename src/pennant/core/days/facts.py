@@ -174,8 +174,10 @@ class Facts:
     @cached_property
     def _in_held(self) -> frozenset[str]:
         """Things whose box stands in tile that is held back."""
-        held = {one.surface: [piece.box for piece in one.pieces if piece.id in self.held]
-                for one in self.plan.surfaces}  # fmt: skip
+        held = {
+            one.surface: [piece.box for piece in one.pieces if piece.id in self.held]
+            for one in self.plan.surfaces
+        }
         return frozenset(
             thing.id
             for surface in self.plan.kitchen.surfaces
@@ -240,10 +242,15 @@ class Facts:
     @cached_property
     def measured(self) -> frozenset[str]:
         """Pieces that are cut to what the wall shows, and set last."""
-        return frozenset(
-            id_ for group in self.cuts.groups if group.stage == "on the wall"
-            for id_ in group.pieces
-        ) - self.held  # fmt: skip
+        return (
+            frozenset(
+                id_
+                for group in self.cuts.groups
+                if group.stage == "on the wall"
+                for id_ in group.pieces
+            )
+            - self.held
+        )
 
     @cached_property
     def set_last(self) -> frozenset[str]:
@@ -288,9 +295,10 @@ class Facts:
     def first_cuts(self) -> Working:
         """Minutes of the cuts that are made before setting begins."""
         minutes = sum(
-            group.minutes for group in self.cuts.groups
+            group.minutes
+            for group in self.cuts.groups
             if group.stage != "on the wall" and not self._as_set(group.stage)
-        )  # fmt: skip
+        )
         return given("cuts made before", minutes, "minutes", "cut list")
 
     def _as_set(self, stage: str) -> bool:

@@ -15,21 +15,29 @@ def with_own(steps: list[Step], job: Job) -> list[Step]:
         working = given(own.name, own.minutes, "minutes", "schedule")
         found.append(
             Step(
-                id=own.name, rule=None, name=own.name, phase="own",
-                minutes=math.ceil(own.minutes), working=working,
-                follows=tuple(Follows(step=id_) for name in own.follows
-                              for id_ in _named(steps, job, name, last=True)),
+                id=own.name,
+                rule=None,
+                name=own.name,
+                phase="own",
+                minutes=math.ceil(own.minutes),
+                working=working,
+                follows=tuple(
+                    Follows(step=id_)
+                    for name in own.follows
+                    for id_ in _named(steps, job, name, last=True)
+                ),
             )
-        )  # fmt: skip
+        )
         wait = None
         if own.wait_hours > 0:
             wait = Wait(hours=own.wait_hours, what="dry", source="schedule")
         firsts = {id_ for name in own.before for id_ in _named(steps, job, name, last=False)}
         found = [
             one.model_copy(update={"follows": (*one.follows, Follows(step=own.name, wait=wait))})
-            if one.id in firsts else one
+            if one.id in firsts
+            else one
             for one in found
-        ]  # fmt: skip
+        ]
     return found
 
 

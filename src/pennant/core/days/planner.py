@@ -209,8 +209,7 @@ class _Hands:
         end = start + one.minutes
         other = self.copy()
         other.take([Stint(one.id, "work", start, end, one.hands)])
-        moved = [back for back in self.backs
-                 if back.stint.start < end and back.stint.end > start]  # fmt: skip
+        moved = [back for back in self.backs if back.stint.start < end and back.stint.end > start]
         if moved and self.free(start, end, one.hands) is not None:
             other.backs = [back for back in self.backs if back not in moved]
             for back in sorted(moved, key=lambda back: (back.most, back.stint)):
@@ -384,8 +383,9 @@ def bound_of(steps: Sequence[Step], known: Ready) -> tuple[int, dict[str, int]]:
     finish = max((one.end for one in stints), default=known.now)
     left = sum(
         (one.minutes + sum(back.minutes for back in one.returns)) * min(one.hands, known.people)
-        for one in order if one.id not in known.done
-    )  # fmt: skip
+        for one in order
+        if one.id not in known.done
+    )
     for window in known.open_calendar.windows(known.now, loud=False):
         room = window.minutes * known.people
         if left <= room:
@@ -456,9 +456,10 @@ def _searched(
                 best = (every, dict(ends))
             return
         can = [
-            one for one in left
+            one
+            for one in left
             if all(before.step in ends or before.step not in ids for before in one.follows)
-        ]  # fmt: skip
+        ]
         for one in sorted(can, key=lambda one: (-tail[one.id], one.id)):
             if left_to_try <= 0:
                 whole = False
@@ -493,8 +494,14 @@ def with_fewer_visits(
     best, closed = found, set(known.closed)
     last = calendar.day_until(found.finish)
     for day in _worth_leaving_out(found, calendar):
-        tried = Ready(calendar, known.people, known.done, known.now, known.not_before,
-                      frozenset({*closed, day}))  # fmt: skip
+        tried = Ready(
+            calendar,
+            known.people,
+            known.done,
+            known.now,
+            known.not_before,
+            frozenset({*closed, day}),
+        )
         try:
             put = _put(order, tried, known.people)
             timetable = _timetable(put, found.least_ends, found.bound, found.proved)
@@ -551,6 +558,9 @@ def _just_before(
     step: str, start: int, stints: Collection[Stint], by_id: Mapping[str, Step]
 ) -> str | None:
     """The step whose hands were waited for."""
-    before = [one for one in stints if one.end == start and one.hands and one.step != step
-              and one.step in by_id]  # fmt: skip
+    before = [
+        one
+        for one in stints
+        if one.end == start and one.hands and one.step != step and one.step in by_id
+    ]
     return before[0].step if before else None

@@ -119,7 +119,9 @@ def setting_sections(
             pieces = tuple(id_ for unit in own for id_ in unit.pieces)
             found.append(
                 Section(
-                    number=len(found) + 1, surface=surface.surface, pieces=pieces,
+                    number=len(found) + 1,
+                    surface=surface.surface,
+                    pieces=pieces,
                     area=sum(unit.area for unit in own) / MM2_PER_M2,
                     minutes=sum(
                         (singly if unit.kind == "chips" else minute) * len(unit.pieces)
@@ -127,7 +129,7 @@ def setting_sections(
                     ),
                     cutting=sum(cutting.get(id_, 0.0) for id_ in pieces),
                 )
-            )  # fmt: skip
+            )
     return found
 
 
@@ -263,10 +265,13 @@ def grouting_sections(
             area = sum(piece.area for piece in own) / MM2_PER_M2
             found.append(
                 Section(
-                    len(found) + 1, surface.surface, tuple(piece.id for piece in own), area,
+                    len(found) + 1,
+                    surface.surface,
+                    tuple(piece.id for piece in own),
+                    area,
                     area / job.settings.grout_pace * 60,
                 )
-            )  # fmt: skip
+            )
     return found
 
 

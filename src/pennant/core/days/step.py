@@ -11,24 +11,73 @@ from pennant.core.takes.working import Working
 Phase = Literal["before", "prepare", "set out", "set", "grout", "finish", "own"]
 PHASES: tuple[Phase, ...] = ("before", "prepare", "set out", "set", "grout", "finish", "own")
 StepId = Literal[
-    "tile-comes", "counter-fitted", "boxes", "grout-trial", "unpack",
-    "clear", "power-off", "tile-off", "scrape-off", "wash", "patch", "boards", "board-joints",
-    "scuff", "glue-coat", "prime", "mat",
-    "set-out", "batten", "gap-screws", "trim-fit", "cut-first", "seal-face",
-    "counter-layers", "set-edges", "set", "hood-comes", "set-held", "set-last",
-    "clean-joints", "seal-before", "grout", "touch-up", "seal-grout",
-    "sealant", "devices", "plumber", "appliances", "hand-over",
-]  # fmt: skip
+    "tile-comes",
+    "counter-fitted",
+    "boxes",
+    "grout-trial",
+    "unpack",
+    "clear",
+    "power-off",
+    "tile-off",
+    "scrape-off",
+    "wash",
+    "patch",
+    "boards",
+    "board-joints",
+    "scuff",
+    "glue-coat",
+    "prime",
+    "mat",
+    "set-out",
+    "batten",
+    "gap-screws",
+    "trim-fit",
+    "cut-first",
+    "seal-face",
+    "counter-layers",
+    "set-edges",
+    "set",
+    "hood-comes",
+    "set-held",
+    "set-last",
+    "clean-joints",
+    "seal-before",
+    "grout",
+    "touch-up",
+    "seal-grout",
+    "sealant",
+    "devices",
+    "plumber",
+    "appliances",
+    "hand-over",
+]
 Who = Literal["anyone", "electrician", "plumber", "supplier", "counter fitter"]
 Caution = Literal[
-    "power", "licensed-electric", "gas", "lifting", "lead", "asbestos", "dust", "cement",
-    "solvents", "heat", "hidden-pipes", "wash-water", "saw-outlet", "falling", "buckets",
+    "power",
+    "licensed-electric",
+    "gas",
+    "lifting",
+    "lead",
+    "asbestos",
+    "dust",
+    "cement",
+    "solvents",
+    "heat",
+    "hidden-pipes",
+    "wash-water",
+    "saw-outlet",
+    "falling",
+    "buckets",
     "plumbing",
-]  # fmt: skip
+]
 WaitFor = Literal["dry", "set", "cure", "warm", "colour", "next-day"]
 DoubtRule = Literal[
-    "primer-not-asked", "sealer-not-asked", "adhesive-not-asked", "slow-drying", "two-people",
-]  # fmt: skip
+    "primer-not-asked",
+    "sealer-not-asked",
+    "adhesive-not-asked",
+    "slow-drying",
+    "two-people",
+]
 
 
 class Wait(Value):

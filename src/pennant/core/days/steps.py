@@ -43,11 +43,12 @@ def steps_of(facts: Facts, longest: int) -> list[Step]:
     """
     rest, waiting = facts.parts
     found = [
-        one for rule in TABLE
+        one
+        for rule in TABLE
         for own in ((rest, waiting) if rule.id in ONCE_MORE else (facts,))
         if own is not None and rule.applies(own)
         for one in _steps_for(rule, own, longest)
-    ]  # fmt: skip
+    ]
     order = _Order(facts, found)
     found = [one.model_copy(update={"follows": order.before(one)}) for one in found]
     return with_own(found, facts.job)
@@ -77,14 +78,23 @@ def _step(rule: StepRule, facts: Facts, working: Working, **more: object) -> Ste
     if rule.id not in PACED:
         working = facts.at_hand(working)
     plain: dict[str, object] = {
-        "id": rule.id, "rule": rule.id, "phase": rule.phase,
-        "minutes": math.ceil(working.value - 1e-9), "working": working,
-        "hands": 0 if others else rule.hands, "who": "electrician" if others else rule.who,
-        "needs": _there(rule, facts), "unbroken": rule.unbroken, "loud": loud,
-        "sawing": loud and rule.id in SAWING, "shakes": rule.shakes,
-        "on": rule.on if rule.on in facts.outside else None, "cautions": _cautions(rule, facts),
-        "doubt": rule.doubt(facts), "held": held,
-    }  # fmt: skip
+        "id": rule.id,
+        "rule": rule.id,
+        "phase": rule.phase,
+        "minutes": math.ceil(working.value - 1e-9),
+        "working": working,
+        "hands": 0 if others else rule.hands,
+        "who": "electrician" if others else rule.who,
+        "needs": _there(rule, facts),
+        "unbroken": rule.unbroken,
+        "loud": loud,
+        "sawing": loud and rule.id in SAWING,
+        "shakes": rule.shakes,
+        "on": rule.on if rule.on in facts.outside else None,
+        "cautions": _cautions(rule, facts),
+        "doubt": rule.doubt(facts),
+        "held": held,
+    }
     plain |= more
     if held:
         base, mark, number = str(plain["id"]).partition("@")
@@ -104,12 +114,16 @@ def _cautions(rule: StepRule, facts: Facts) -> tuple[Caution, ...]:
     cement = method_of(facts.job).cement
     paint = any(zone.made_of == "painted board" for zone in facts.zones)
     beside: dict[Caution, bool] = {
-        "gas": facts.appliances > 0, "lifting": facts.appliances > 0, "lead": paint,
-        "saw-outlet": facts.sawn, "heat": facts.appliances > 0, "falling": facts.gaps > 0,
+        "gas": facts.appliances > 0,
+        "lifting": facts.appliances > 0,
+        "lead": paint,
+        "saw-outlet": facts.sawn,
+        "heat": facts.appliances > 0,
+        "falling": facts.gaps > 0,
         "cement": rule.id not in BY_ADHESIVE or cement,
         "dust": rule.id not in CUTTING or facts.dusty,
         "buckets": rule.id not in BY_ADHESIVE or cement,
-    }  # fmt: skip
+    }
     return tuple(one for one in rule.cautions if beside.get(one, True))
 
 
@@ -126,9 +140,12 @@ def _setting(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
         slow = at_first(job) if batch.number == 1 and rule.id == "set" else 1.0
         pieces = sum(len(one.pieces) for one in batch.sections)
         setting = step(
-            "quotient", "setting", "minutes", given("setting", batch.setting, "minutes", "pace"),
+            "quotient",
+            "setting",
+            "minutes",
+            given("setting", batch.setting, "minutes", "pace"),
             given("of the pace", slow, "times", "times.slow_start"),
-        )  # fmt: skip
+        )
         cutting = given("cutting meanwhile", batch.cutting, "minutes", "cut list")
         mix = given("mixing", mixing, "minutes", "times.mix_each")
         longer = max(setting, cutting, key=lambda one: one.value)
@@ -136,12 +153,19 @@ def _setting(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
         working = step("sum", f"{pieces} pieces", "minutes", mix, *hands)
         loud = batch.cutting > 0 and facts.sawn
         yield _step(
-            rule, facts, working, id=f"{rule.id}@{batch.number}", unbroken=True, loud=loud,
-            sawing=loud, pieces=tuple(id_ for one in batch.sections for id_ in one.pieces),
-            sections=tuple(one.pieces for one in batch.sections), area=batch.area,
+            rule,
+            facts,
+            working,
+            id=f"{rule.id}@{batch.number}",
+            unbroken=True,
+            loud=loud,
+            sawing=loud,
+            pieces=tuple(id_ for one in batch.sections for id_ in one.pieces),
+            sections=tuple(one.pieces for one in batch.sections),
+            area=batch.area,
             hands=2 if people > 1 and batch.cutting > 0 else 1,
             needs=_there(rule, facts) if batch.number == 1 else (),
-        )  # fmt: skip
+        )
 
 
 def _grouting(rule: StepRule, facts: Facts) -> Iterator[Step]:
@@ -162,17 +186,30 @@ def _grouting(rule: StepRule, facts: Facts) -> Iterator[Step]:
         haze = round(times.haze_after)
         soonest = min(max(haze, math.ceil(working.value)), haze + HAZE_MAY_WAIT)
         returns = (
-            Return(what="haze", least=soonest, most=haze + HAZE_MAY_WAIT,
-                   minutes=round(times.haze_each)),
-            Return(what="polish", least=round(times.polish_after * 60),
-                   most=max(round(times.polish_within * 60), round(times.polish_after * 60)) + 60,
-                   minutes=round(times.polish_each)),
-        )  # fmt: skip
+            Return(
+                what="haze",
+                least=soonest,
+                most=haze + HAZE_MAY_WAIT,
+                minutes=round(times.haze_each),
+            ),
+            Return(
+                what="polish",
+                least=round(times.polish_after * 60),
+                most=max(round(times.polish_within * 60), round(times.polish_after * 60)) + 60,
+                minutes=round(times.polish_each),
+            ),
+        )
         yield _step(
-            rule, facts, working, id=f"grout@{section.number}", unbroken=True, returns=returns,
-            pieces=section.pieces, area=section.area,
+            rule,
+            facts,
+            working,
+            id=f"grout@{section.number}",
+            unbroken=True,
+            returns=returns,
+            pieces=section.pieces,
+            area=section.area,
             needs=_there(rule, facts) if section.number == 1 else (),
-        )  # fmt: skip
+        )
 
 
 class _Order:

@@ -41,9 +41,7 @@ class Area(Value):
     height: Length | None = None
     tile: Tile
     pattern: Pattern
-    start: Start = Start(
-        across=Centred(what="tile", on="wall"), up=FullCounter()
-    )  # fmt: skip
+    start: Start = Start(across=Centred(what="tile", on="wall"), up=FullCounter())
     joints: Literal["broken", "through"] = Field(
         default="broken",
         description="Through: the wall's lines of joints go on in it, and its start says nothing.",

@@ -19,14 +19,24 @@ class BoxSize(Value):
 _IN = 25.4
 BOX_SIZES: dict[Units, tuple[BoxSize, ...]] = {
     "in": tuple(
-        BoxSize(gangs=n, box_width=(2.25 + 1.8125 * (n - 1)) * _IN, box_height=3.625 * _IN,
-                plate_width=(2.75 + 1.8125 * (n - 1)) * _IN, plate_height=4.5 * _IN)
+        BoxSize(
+            gangs=n,
+            box_width=(2.25 + 1.8125 * (n - 1)) * _IN,
+            box_height=3.625 * _IN,
+            plate_width=(2.75 + 1.8125 * (n - 1)) * _IN,
+            plate_height=4.5 * _IN,
+        )
         for n in (1, 2, 3, 4)
     ),
     "mm": tuple(
-        BoxSize(gangs=n, box_width=68 + 71 * (n - 1), box_height=68,
-                plate_width=86 + 71 * (n - 1), plate_height=86)
+        BoxSize(
+            gangs=n,
+            box_width=68 + 71 * (n - 1),
+            box_height=68,
+            plate_width=86 + 71 * (n - 1),
+            plate_height=86,
+        )
         for n in (1, 2, 3, 4)
     ),
-}  # fmt: skip
+}
 """First sizes of boxes and plates by gangs; a job carries its own list, to be measured over."""

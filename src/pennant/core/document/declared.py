@@ -16,18 +16,24 @@ def length(
     """Return the field of a length: its default for either system of units, limits, and reason."""
     mm = inches * MM_PER_INCH
     return Field(
-        default=mm, ge=least, le=most, description=why,
-        json_schema_extra={"unit": "mm", "in": mm, "mm": millimetres,
-                           "least": least, "most": most},
-    )  # fmt: skip
+        default=mm,
+        ge=least,
+        le=most,
+        description=why,
+        json_schema_extra={"unit": "mm", "in": mm, "mm": millimetres, "least": least, "most": most},
+    )
 
 
 def number(value: float, unit: str, why: str, *, most: float, least: float = 0.0) -> Any:
     """Return the field of a number with its limits; what is divided by has a least of its own."""
     return Field(
-        default=value, ge=least, le=most, allow_inf_nan=False, description=why,
+        default=value,
+        ge=least,
+        le=most,
+        allow_inf_nan=False,
+        description=why,
         json_schema_extra={"unit": unit, "in": value, "mm": value, "least": least, "most": most},
-    )  # fmt: skip
+    )
 
 
 def declared(model: type[BaseModel], name: str) -> dict[str, Any]:

@@ -22,10 +22,19 @@ STEP_MM: dict[str, float] = {
 """The steps a user can round to, in millimetres."""
 
 _UNIT_MM = {
-    "": None, '"': 25.4, "in": 25.4, "inch": 25.4, "inches": 25.4,
-    "'": 304.8, "ft": 304.8, "foot": 304.8, "feet": 304.8,
-    "mm": 1.0, "cm": 10.0, "m": 1000.0,
-}  # fmt: skip
+    "": None,
+    '"': 25.4,
+    "in": 25.4,
+    "inch": 25.4,
+    "inches": 25.4,
+    "'": 304.8,
+    "ft": 304.8,
+    "foot": 304.8,
+    "feet": 304.8,
+    "mm": 1.0,
+    "cm": 10.0,
+    "m": 1000.0,
+}
 _VULGAR = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
 _NUMBER = r"\d+(?:\.\d*)?|\.\d+"
 _FEET = re.compile(rf"({_NUMBER})\s*(?:'|ft|foot|feet)\s*-?\s*(?=[\d.])(.+)")
@@ -71,8 +80,18 @@ def parse_length(text: str, units: Units) -> float:
 
 def _clean(text: str) -> str:
     body = text.strip().lower()
-    for mark, plain in (("″", '"'), ("”", '"'), ("“", '"'), ("''", '"'), ("′", "'"), ("’", "'"),
-                        ("−", "-"), ("–", "-"), ("⁄", "/"), ("\u00a0", " ")):  # fmt: skip
+    for mark, plain in (
+        ("″", '"'),
+        ("”", '"'),
+        ("“", '"'),
+        ("''", '"'),
+        ("′", "'"),
+        ("’", "'"),
+        ("−", "-"),
+        ("–", "-"),
+        ("⁄", "/"),
+        ("\u00a0", " "),
+    ):
         body = body.replace(mark, plain)
     for glyph, plain in _VULGAR.items():
         body = body.replace(glyph, f" {plain}")

@@ -36,13 +36,15 @@ def _side(given: object) -> object:
 
 
 AlongRef = Annotated[
-    str, BeforeValidator(_side),
+    str,
+    BeforeValidator(_side),
     Field(pattern=rf"^(left|right|last|{ID_PATTERN}\.(left|right|centre))$"),
-]  # fmt: skip
+]
 UpRef = Annotated[
-    str, BeforeValidator(_side),
+    str,
+    BeforeValidator(_side),
     Field(pattern=rf"^(counter|datum|laser|top|{ID_PATTERN}\.(bottom|top|centre))$"),
-]  # fmt: skip
+]
 
 
 class Along(Value):

@@ -8,9 +8,19 @@ from typing import Literal
 from pennant.core.document.values import Value
 
 Question = Literal[
-    "gap", "paint", "old_tile", "eighth", "spacers", "trim", "sealed", "cuts", "last", "sheets",
-    "tips", "stuck",
-]  # fmt: skip
+    "gap",
+    "paint",
+    "old_tile",
+    "eighth",
+    "spacers",
+    "trim",
+    "sealed",
+    "cuts",
+    "last",
+    "sheets",
+    "tips",
+    "stuck",
+]
 
 
 class Ways(Value):
@@ -40,6 +50,16 @@ SEALED: dict[str, tuple[SealStage, ...]] = {
 """When an open-pored tile is sealed, each time with coats of its own."""
 
 QUESTIONS: tuple[Question, ...] = (
-    "gap", "paint", "old_tile", "eighth", "spacers", "trim", "sealed", "cuts", "last", "sheets",
-    "tips", "stuck",
-)  # fmt: skip
+    "gap",
+    "paint",
+    "old_tile",
+    "eighth",
+    "spacers",
+    "trim",
+    "sealed",
+    "cuts",
+    "last",
+    "sheets",
+    "tips",
+    "stuck",
+)

@@ -32,21 +32,45 @@ FIRST_WORDS = {
 """First words of a line and the thing that each means."""
 
 _SIZES = {
-    "wide": "width", "high": "height", "casing": "casing", "stool": "stool", "horn": "horn",
-    "thick": "thick", "behind": "behind", "deep": "depth", "stands": "casing_depth",
-    "dia": "diameter", "cover": "cover", "down": "down", "below": "below", "flat": "flat",
-    "over": "over", "plate-wide": "plate_width", "plate-high": "plate_height",
-}  # fmt: skip
+    "wide": "width",
+    "high": "height",
+    "casing": "casing",
+    "stool": "stool",
+    "horn": "horn",
+    "thick": "thick",
+    "behind": "behind",
+    "deep": "depth",
+    "stands": "casing_depth",
+    "dia": "diameter",
+    "cover": "cover",
+    "down": "down",
+    "below": "below",
+    "flat": "flat",
+    "over": "over",
+    "plate-wide": "plate_width",
+    "plate-high": "plate_height",
+}
 _BOX_SIZES = {"wide": "box_width", "high": "box_height"}
-_NAMED = {"sink": "Sink", "tap": "Tap", "faucet": "Tap", "gfci": "Outlet, protected",
-          "rcd": "Outlet, protected", "stove": "Range"}  # fmt: skip
+_NAMED = {
+    "sink": "Sink",
+    "tap": "Tap",
+    "faucet": "Tap",
+    "gfci": "Outlet, protected",
+    "rcd": "Outlet, protected",
+    "stove": "Range",
+}
 """First words that say what the thing is called as well."""
 _GANGS = {"single": 1, "double": 2, "triple": 3, "twin": 2}
 _STATES = ("damp", "greasy", "cracked", "loose")
 _OLD_TILE = {"stays": "over", "off": "off"}
 _SIDES = {"left": "left", "right": "right", "centre": "centre", "center": "centre"}
-_ENDS = {"top": "top", "bottom": "bottom", "underside": "bottom", "centre": "centre",
-         "center": "centre"}  # fmt: skip
+_ENDS = {
+    "top": "top",
+    "bottom": "bottom",
+    "underside": "bottom",
+    "centre": "centre",
+    "center": "centre",
+}
 _MEASURED_TO = ("jamb", "casing", "box", "plate")
 _TOOLS = get_args(MeasuringTool)
 _UNITS = {"mm", "cm", "m", "in", "inch", "inches", "ft", "foot", "feet"}
@@ -215,9 +239,10 @@ class _Line:
             raise LineError(f"after {after!r} a length should follow{found}")
         taken = [self.words.pop(0)]
         while self.words and (
-            self.words[0] in _UNITS or ("/" in self.words[0] and self._is_number())
+            self.words[0] in _UNITS
+            or ("/" in self.words[0] and self._is_number())
             or (taken[-1][-1] in "'′" and self._is_number())
-        ):  # fmt: skip
+        ):
             taken.append(self.words.pop(0))
         return " ".join(taken)
 

@@ -41,18 +41,45 @@ _KINDS: tuple[tuple[str, str], ...] = (
 )
 """First words of people, and the notebook's own."""
 _SMALL = {
-    "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8,
-    "nine": 9, "ten": 10, "eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14,
-    "fifteen": 15, "sixteen": 16, "seventeen": 17, "eighteen": 18, "nineteen": 19,
-}  # fmt: skip
+    "one": 1,
+    "two": 2,
+    "three": 3,
+    "four": 4,
+    "five": 5,
+    "six": 6,
+    "seven": 7,
+    "eight": 8,
+    "nine": 9,
+    "ten": 10,
+    "eleven": 11,
+    "twelve": 12,
+    "thirteen": 13,
+    "fourteen": 14,
+    "fifteen": 15,
+    "sixteen": 16,
+    "seventeen": 17,
+    "eighteen": 18,
+    "nineteen": 19,
+}
 _TENS = {
-    "twenty": 20, "thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70,
-    "eighty": 80, "ninety": 90,
-}  # fmt: skip
+    "twenty": 20,
+    "thirty": 30,
+    "forty": 40,
+    "fifty": 50,
+    "sixty": 60,
+    "seventy": 70,
+    "eighty": 80,
+    "ninety": 90,
+}
 _PARTS = {
-    "half": "1/2", "quarter": "1/4", "eighth": "1/8", "sixteenth": "1/16", "quarters": "/4",
-    "eighths": "/8", "sixteenths": "/16",
-}  # fmt: skip
+    "half": "1/2",
+    "quarter": "1/4",
+    "eighth": "1/8",
+    "sixteenth": "1/16",
+    "quarters": "/4",
+    "eighths": "/8",
+    "sixteenths": "/16",
+}
 
 
 def in_notebook_words(text: str) -> str:
@@ -129,12 +156,15 @@ def _from_sides(line: str) -> str:
     for side, words in (("left", "left|l|lhs"), ("right", "right|r|rhs")):
         line = re.sub(
             rf"\b(?:from|fr|fm|off) (?:the )?(?:{words})\b(?! (?:of|side of))"
-            r"(?: hand)?(?: (?:wall|end|corner|side|edge))?", f"from {side}", line,
-        )  # fmt: skip
+            r"(?: hand)?(?: (?:wall|end|corner|side|edge))?",
+            f"from {side}",
+            line,
+        )
     line = re.sub(
         rf"({NUMBER}) (?:to the )?(left|right) of ([\w -]+?)(?= to c|$| \d| up| clear| \|)",
-        r"\1 from \3 \2", line,
-    )  # fmt: skip
+        r"\1 from \3 \2",
+        line,
+    )
     line = re.sub(r"\bfrom the (?=\w)", "from ", line)
     line = re.sub(r"\b(?:starts?|begins?)(?: at)? (?=\d)", "", line)
     line = re.sub(rf"\bleft (?:side|edge) (?={NUMBER} from)", "", line)
@@ -145,8 +175,11 @@ def _centres(line: str) -> str:
     """``to its center``, ``to c/l``: of a box that is where it is measured anyhow."""
     kind = line.partition(" ")[0]
     centre = r"(?:to )?(?:the |its )?(?:c/l|ctr|cl|center ?line|centre ?line|center|centre)"
-    line = re.sub(r"\b(?:c/l|ctr|center|centre)(?:ed|d)? on (?:the )?([\w-]+)",
-                  r"centre 0 from \1 centre", line)  # fmt: skip
+    line = re.sub(
+        r"\b(?:c/l|ctr|center|centre)(?:ed|d)? on (?:the )?([\w-]+)",
+        r"centre 0 from \1 centre",
+        line,
+    )
     line = re.sub(rf"\b(?:c/l|ctr|center) (?={NUMBER})", "centre ", line)
     if kind in ("outlet", "switch", "pipe", "pot-filler", "vent", "mark", "sink"):
         line = re.sub(rf"({NUMBER}(?: from \S+(?: (?!to\b)\S+)?)?) {centre}(?!\S)", r"\1", line)
@@ -156,12 +189,19 @@ def _centres(line: str) -> str:
 def _heights(line: str) -> str:
     """``10 3/4 above the counter``, ``18 up``, ``bottom 18 above counter``, ``458 clr``."""
     word = height_word(line.partition(" ")[0])
-    line = re.sub(rf"\b(sill|bottom|btm|underside) ({NUMBER}) (?:above|over|off) {_COUNTER}",
-                  lambda m: f"{'sill' if m[1] == 'sill' else word} {m[2]}", line)  # fmt: skip
+    line = re.sub(
+        rf"\b(sill|bottom|btm|underside) ({NUMBER}) (?:above|over|off) {_COUNTER}",
+        lambda m: f"{'sill' if m[1] == 'sill' else word} {m[2]}",
+        line,
+    )
     line = re.sub(rf"\b(?:bottom|btm|underside) ({NUMBER}) up\b", rf"{word} \1", line)
     line = re.sub(rf"({NUMBER}) (?:above|over|off) {_COUNTER}", rf"{word} \1", line)
-    line = re.sub(rf"({NUMBER}) (?:clear|clr)(?: at (?:the )?left(?: end)?)? ({NUMBER}) at "
-                  r"(?:the )?right(?: end)?", r"clear \1 right \2", line)  # fmt: skip
+    line = re.sub(
+        rf"({NUMBER}) (?:clear|clr)(?: at (?:the )?left(?: end)?)? ({NUMBER}) at "
+        r"(?:the )?right(?: end)?",
+        r"clear \1 right \2",
+        line,
+    )
     if word == "clear":
         line = re.sub(rf"({NUMBER}) (?:clear|clr)\b(?! {NUMBER})", r"clear \1", line)
         line = re.sub(rf"\bup ({NUMBER})", r"clear \1", line)
@@ -176,10 +216,14 @@ def _sizes(line: str) -> str:
         line = re.sub(rf"(?:opening )?({NUMBER}) ?w? x ({NUMBER}) ?h?\b", r"wide \1 high \2", line)
         line = re.sub(rf"\b(?:trim|casing) ({NUMBER}) all r?a?round", r"casing \1", line)
     line = re.sub(r"\bdiameter\b", "dia", line)
-    for word, said in (("wide", "wide|w|width"), ("high", "tall|high|h|height"),
-                       ("thick", "thick|thk")):  # fmt: skip
-        line = re.sub(rf"({NUMBER}) ?(?:{said})\b(?! ?(?>{NUMBER})(?! from| off| x))",
-                      rf"{word} \1", line)  # fmt: skip
+    for word, said in (
+        ("wide", "wide|w|width"),
+        ("high", "tall|high|h|height"),
+        ("thick", "thick|thk"),
+    ):
+        line = re.sub(
+            rf"({NUMBER}) ?(?:{said})\b(?! ?(?>{NUMBER})(?! from| off| x))", rf"{word} \1", line
+        )
         line = re.sub(rf"\b(?:{said}) (?={NUMBER})", f"{word} ", line)
     line = re.sub(rf"\b0 to ({NUMBER}) (from left)", r"0 \2 wide \1", line)
     return re.sub(r"@ ?", "at ", line)
@@ -205,5 +249,11 @@ def _from_the_floor(line: str) -> str:
 
 
 _STEPS: tuple[Callable[[str], str], ...] = (
-    _plain, _kind_first, _from_the_floor, _from_sides, _centres, _heights, _sizes,
-)  # fmt: skip
+    _plain,
+    _kind_first,
+    _from_the_floor,
+    _from_sides,
+    _centres,
+    _heights,
+    _sizes,
+)

@@ -18,25 +18,29 @@ MOST_AT_ONCE = 12
 """Things of one line: a wall has no more outlets in a row."""
 _WHOLE = re.compile(
     r"(?:,? ?(?:along|over|on) )?(?:,? ?the )?(?:,? ?whole|,? ?entire|,? ?full)"
-    r" (?:length of the )?wall\b", re.I,
-)  # fmt: skip
+    r" (?:length of the )?wall\b",
+    re.I,
+)
 _SPLASH = re.compile(
     rf"(?:granite|quartz|stone|marble) (?:back)?(?:splash|upstand),? (?P<high>{NUMBER})"
-    r"(?: (?:high|tall|up))?", re.I,
-)  # fmt: skip
+    r"(?: (?:high|tall|up))?",
+    re.I,
+)
 """A splash of which only its height is said runs along the whole wall."""
 _EVERY = re.compile(
     rf"(?P<count>\d+) (?P<kind>[a-z ]+?)(?:es|s)? (?P<apart>{NUMBER})"
     rf" (?:o\.?c\.?|on cent(?:er|re)s?|apart),? first (?:one )?(?:at )?(?P<first>{NUMBER})"
-    r"(?P<rest>.*)", re.I,
-)  # fmt: skip
+    r"(?P<rest>.*)",
+    re.I,
+)
 _ANOTHER = re.compile(
     rf"(?P<one>.+?),? (?:and )?another (?:one )?(?:at )?(?P<at>{NUMBER})(?:,? same height)?", re.I
 )
 _NEXT = re.compile(
     r"next (?P<rest>.+?),? (?:tight |hard |right )?(?:against|next to) (?:it|that|the last)"
-    r"(?P<same>,? same height)?", re.I,
-)  # fmt: skip
+    r"(?P<same>,? same height)?",
+    re.I,
+)
 _HEIGHTS = ("clear", "up", "sill")
 
 

@@ -31,9 +31,11 @@ class Bond(Value):
     way: Literal["onward", "back", "staggered", "shortened"] = "onward"
     seed: int = Field(default=1, ge=1, le=9999, description="Of a bond by rule: which one.")
     apart: float = Field(
-        default=STAGGER_APART, ge=0, le=MOST_APART,
+        default=STAGGER_APART,
+        ge=0,
+        le=MOST_APART,
         description="Of a staggered bond: the least share of a module from joint to joint.",
-    )  # fmt: skip
+    )
 
     @property
     def by_rule(self) -> bool:

@@ -51,8 +51,11 @@ class Powder(Product):
 
 
 SET_HOURS: dict[str, float] = {
-    "thinset": 24, "quick thinset": 3, "mastic": 36, "construction": 12,
-}  # fmt: skip
+    "thinset": 24,
+    "quick thinset": 3,
+    "mastic": 36,
+    "construction": 12,
+}
 """Hours before grout where the sheet does not say: set, dried through, or overnight."""
 
 

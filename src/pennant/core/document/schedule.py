@@ -160,8 +160,13 @@ class OwnStep(Value):
     minutes: float = Field(default=60, ge=0, le=10_000, allow_inf_nan=False)
     follows: tuple[Name, ...] = Field(default=(), max_length=20)
     before: tuple[Name, ...] = Field(default=(), max_length=20)
-    wait_hours: float = Field(default=0, ge=0, le=2_000, allow_inf_nan=False,
-                              description="After it, before what it comes before.")  # fmt: skip
+    wait_hours: float = Field(
+        default=0,
+        ge=0,
+        le=2_000,
+        allow_inf_nan=False,
+        description="After it, before what it comes before.",
+    )
 
 
 class Schedule(Value):
@@ -169,15 +174,18 @@ class Schedule(Value):
 
     first: MaybeDate = Field(default=None, description="The first day; without it, day 1.")
     zone: str = Field(
-        default="", max_length=60,
+        default="",
+        max_length=60,
         description="The kitchen's time zone, such as Etc/UTC, for clocks that are put forward.",
-    )  # fmt: skip
+    )
     people: int = Field(default=1, ge=1, le=2)
     skill: Skill = "a few done"
     hours: tuple[Hours, ...] = Field(
-        default=("8:00-16:30",) * 5 + ("", ""), min_length=7, max_length=7,
+        default=("8:00-16:30",) * 5 + ("", ""),
+        min_length=7,
+        max_length=7,
         description="Working hours from Monday to Sunday.",
-    )  # fmt: skip
+    )
     off: tuple[Day, ...] = Field(default=(), max_length=60)
     loud_from: MaybeClock = Field(default=None, description="No noise before.")
     loud_until: MaybeClock = Field(default=None, description="No noise after.")

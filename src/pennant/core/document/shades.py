@@ -28,9 +28,11 @@ class Shades(Value):
     """
 
     names: tuple[Name, ...] = Field(
-        default=("light", "middle", "dark"), min_length=2, max_length=5,
+        default=("light", "middle", "dark"),
+        min_length=2,
+        max_length=5,
         description="From light to dark, or from warm to cool.",
-    )  # fmt: skip
+    )
     along: Literal["light to dark", "warm to cool"] = "light to dark"
     mixed: bool = Field(default=True, description="Else one shade a wall.")
     most_alike: int = Field(

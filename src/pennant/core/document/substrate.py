@@ -3,7 +3,13 @@
 from typing import Literal, get_args
 
 MadeOf = Literal[
-    "painted board", "bare board", "skim", "plywood", "cement board", "old tile", "laminate",
+    "painted board",
+    "bare board",
+    "skim",
+    "plywood",
+    "cement board",
+    "old tile",
+    "laminate",
     "masonry",
-]  # fmt: skip
+]
 MADE_OF: tuple[MadeOf, ...] = get_args(MadeOf)

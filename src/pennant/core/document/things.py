@@ -7,9 +7,19 @@ is said of it in the notebook) asks this table, so that a kind that is new is a 
 from typing import Literal, NamedTuple
 
 Form = Literal[
-    "hanging", "opening", "box", "round", "block", "gap", "raised", "cut-out", "mark", "level",
-    "zone", "check",
-]  # fmt: skip
+    "hanging",
+    "opening",
+    "box",
+    "round",
+    "block",
+    "gap",
+    "raised",
+    "cut-out",
+    "mark",
+    "level",
+    "zone",
+    "check",
+]
 """What tile makes of a thing: it ends under it, around it, beside it, above it, or goes on."""
 HangingKind = Literal["cabinet", "hood", "shelf"]
 OpeningKind = Literal["window", "hatch", "niche"]
@@ -20,9 +30,16 @@ GapKind = Literal["range-gap", "floor"]
 RaisedKind = Literal["upstand", "ledge"]
 CutOutKind = Literal["sink", "hob"]
 KindOfThing = (
-    HangingKind | OpeningKind | BoxKind | RoundKind | BlockKind | GapKind | RaisedKind | CutOutKind
+    HangingKind
+    | OpeningKind
+    | BoxKind
+    | RoundKind
+    | BlockKind
+    | GapKind
+    | RaisedKind
+    | CutOutKind
     | Literal["hole", "mark", "level", "zone", "check"]
-)  # fmt: skip
+)
 
 
 class ThingKind(NamedTuple):
@@ -62,8 +79,9 @@ THINGS: dict[str, ThingKind] = {
     "vent": ThingKind("round", _PIPE),
     "bracket": ThingKind("block", _BLOCK),
     "block": ThingKind("block", _BLOCK),
-    "range-gap": ThingKind("gap", "at wide down", ("range", "gap", "stove", "cooker"),
-                           centred=True, judged=True),
+    "range-gap": ThingKind(
+        "gap", "at wide down", ("range", "gap", "stove", "cooker"), centred=True, judged=True
+    ),
     "floor": ThingKind("gap", "at wide down"),
     "upstand": ThingKind("raised", _RAISED, judged=True),
     "ledge": ThingKind("raised", _RAISED, judged=True),
@@ -74,7 +92,7 @@ THINGS: dict[str, ThingKind] = {
     "sink": ThingKind("cut-out"),
     "hob": ThingKind("cut-out"),
     "hole": ThingKind("round"),
-}  # fmt: skip
+}
 """Every kind of thing. What has no words stands on a counter, which is not noted by lines."""
 
 HEIGHT_WORDS = ("up", "clear", "sill")

@@ -51,9 +51,7 @@ class ChipSheet(Value):
         It repeats after ``level`` mm along the wall and ``plumb`` mm up it.
         """
         wide, high = self.width or USUAL_SHEET, self.height or USUAL_SHEET
-        return (
-            self.across or max(1, round(wide / level)), self.up or max(1, round(high / plumb))
-        )  # fmt: skip
+        return (self.across or max(1, round(wide / level)), self.up or max(1, round(high / plumb)))
 
 
 def _written(given: object, pattern: re.Pattern[str], wrong: str) -> object:

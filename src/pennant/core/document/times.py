@@ -12,8 +12,9 @@ from pennant.core.document.values import Length, Value
 class Times(Value):
     """Waits in hours or minutes, and the paces of work."""
 
-    washed_dry: float = number(1, "hours", "A washed wall dries before anything is put on it.",
-                               most=72)  # fmt: skip
+    washed_dry: float = number(
+        1, "hours", "A washed wall dries before anything is put on it.", most=72
+    )
     patch_dry: float = number(
         12, "hours", "Patch is dry through in 2 to 24 h; it is sanded and primed after.", most=240
     )
@@ -32,21 +33,30 @@ class Times(Value):
     )
     sealer_dry: float = number(2, "hours", "A coat of sealer, from minutes to 2 days.", most=96)
     dense_set: float = number(
-        72, "hours", "Ready-mixed adhesive dries only by giving its water away: behind glazed or "
-        "dense tile, or over a primer, it takes this long.", most=500,
-    )  # fmt: skip
+        72,
+        "hours",
+        "Ready-mixed adhesive dries only by giving its water away: behind glazed or "
+        "dense tile, or over a primer, it takes this long.",
+        most=500,
+    )
     wipe_after: float = number(
-        12, "minutes", "Grout firms for 10 to 15 minutes before it is wiped the first time.",
+        12,
+        "minutes",
+        "Grout firms for 10 to 15 minutes before it is wiped the first time.",
         most=120,
-    )  # fmt: skip
+    )
     ready_wipe_after: float = number(
-        5, "minutes", "Ready-mixed grout is wiped early: it sags on a wall, and its film is hard "
-        "to take off.", most=120,
-    )  # fmt: skip
+        5,
+        "minutes",
+        "Ready-mixed grout is wiped early: it sags on a wall, and its film is hard to take off.",
+        most=120,
+    )
     haze_after: float = number(
-        30, "minutes", "The film of grout on the tile is wiped off once it has dried to a haze.",
+        30,
+        "minutes",
+        "The film of grout on the tile is wiped off once it has dried to a haze.",
         most=240,
-    )  # fmt: skip
+    )
     polish_after: float = number(3, "hours", "Grouted tile is polished with a dry cloth.", most=12)
     polish_within: float = number(
         4, "hours", "Later the haze has to be scrubbed off.", least=0.1, most=24
@@ -63,24 +73,36 @@ class Times(Value):
         24, "hours", "Sealant has cured through before it gets wet.", most=240
     )
     open_time: float = number(
-        20, "minutes", "How long spread adhesive takes tile before it skins: touch it.",
-        least=3, most=180,
-    )  # fmt: skip
+        20,
+        "minutes",
+        "How long spread adhesive takes tile before it skins: touch it.",
+        least=3,
+        most=180,
+    )
     ready_batch: float = number(
-        120, "minutes", "Set at a stretch from a tub of ready-mixed adhesive, lid off.",
-        least=10, most=600,
-    )  # fmt: skip
+        120,
+        "minutes",
+        "Set at a stretch from a tub of ready-mixed adhesive, lid off.",
+        least=10,
+        most=600,
+    )
     spread_band: Length = length(
-        39, 1000, "Along the wall, what is spread at once: about a metre, an arm's reach.",
-        least=100.0, most=5_000.0,
-    )  # fmt: skip
+        39,
+        1000,
+        "Along the wall, what is spread at once: about a metre, an arm's reach.",
+        least=100.0,
+        most=5_000.0,
+    )
     grout_section: float = number(
         1, "m2", "What is grouted before it is wiped: about a square metre.", least=0.1, most=10
     )
     first_kitchen: float = number(
-        0.67, "of the pace", "Whoever sets tile for the first time: two thirds as quick.",
-        least=0.1, most=2,
-    )  # fmt: skip
+        0.67,
+        "of the pace",
+        "Whoever sets tile for the first time: two thirds as quick.",
+        least=0.1,
+        most=2,
+    )
     every_week: float = number(
         3,
         "of the pace",
@@ -89,21 +111,35 @@ class Times(Value):
         most=5,
     )
     practised_work: float = number(
-        0.5, "of the time", "Whoever tiles every week clears, sets out and cuts in half the time.",
-        least=0.1, most=1,
-    )  # fmt: skip
+        0.5,
+        "of the time",
+        "Whoever tiles every week clears, sets out and cuts in half the time.",
+        least=0.1,
+        most=1,
+    )
     pace_varies: float = number(
-        0.25, "of the pace", "How much quicker or slower than planned people set and grout: by it "
-        "the days are said as so many to so many.", least=0, most=2,
-    )  # fmt: skip
+        0.25,
+        "of the pace",
+        "How much quicker or slower than planned people set and grout: by it "
+        "the days are said as so many to so many.",
+        least=0,
+        most=2,
+    )
     slow_start: float = number(
-        0.7, "of the pace", "The first batch of a job, until the hand is in and the courses are "
-        "true; not of who tiles every week.", least=0.1, most=1,
-    )  # fmt: skip
+        0.7,
+        "of the pace",
+        "The first batch of a job, until the hand is in and the courses are "
+        "true; not of who tiles every week.",
+        least=0.1,
+        most=1,
+    )
     herringbone_pace: float = number(
-        0.33, "of the pace", "Herringbone: a third of a half bond, every piece both ways.",
-        least=0.05, most=2,
-    )  # fmt: skip
+        0.33,
+        "of the pace",
+        "Herringbone: a third of a half bond, every piece both ways.",
+        least=0.05,
+        most=2,
+    )
     lattice_pace: float = number(
         0.5, "of the pace", "Other patterns that do not run in courses.", least=0.05, most=2
     )
@@ -136,9 +172,12 @@ class Times(Value):
     )
     board_pace: float = number(3, "m2 an hour", "Cut, screw and tape boards.", least=0.1, most=50)
     mat_pace: float = number(
-        4, "m2 an hour", "Hang a mat in strips, cut it out at boxes, press it on.", least=0.1,
+        4,
+        "m2 an hour",
+        "Hang a mat in strips, cut it out at boxes, press it on.",
+        least=0.1,
         most=50,
-    )  # fmt: skip
+    )
     boxes_each: float = number(
         4,
         "minutes a box",
@@ -147,22 +186,29 @@ class Times(Value):
     )
     dry_lay: float = number(20, "minutes", "Lay a few courses out dry and look.", most=240)
     strike_each: float = number(
-        20, "minutes a wall", "Strike the datum, the start line and the heights of the courses.",
+        20,
+        "minutes a wall",
+        "Strike the datum, the start line and the heights of the courses.",
         most=240,
-    )  # fmt: skip
+    )
     batten_each: float = number(20, "minutes each", "Cut a batten and screw it on level.", most=120)
     trim_each: float = number(
         10, "minutes a run", "Cut trim to length, mitre or bend it, try it dry.", most=120
     )
     mix_each: float = number(10, "minutes a batch", "Weigh, mix, let it stand, mix again.", most=60)
     mix_grout: float = number(
-        5, "minutes a batch", "A small batch of grout, stirred by hand, stood and stirred again.",
+        5,
+        "minutes a batch",
+        "A small batch of grout, stirred by hand, stood and stirred again.",
         most=60,
-    )  # fmt: skip
+    )
     scrape_pace: float = number(
-        3, "m2 an hour", "Spacers out, adhesive scraped from the joints, faces wiped.",
-        least=0.1, most=50,
-    )  # fmt: skip
+        3,
+        "m2 an hour",
+        "Spacers out, adhesive scraped from the joints, faces wiped.",
+        least=0.1,
+        most=50,
+    )
     haze_each: float = number(5, "minutes a section", "Wipe the haze off.", most=60)
     polish_each: float = number(6, "minutes a section", "Polish.", most=60)
     sealant_pace: float = number(

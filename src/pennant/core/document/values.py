@@ -49,21 +49,30 @@ def _length(low: float, *, above: bool = False) -> dict[str, Any]:
 
 _finite = Field(allow_inf_nan=False, strict=True)
 Length = Annotated[
-    float, BeforeValidator(_read), _finite, Field(gt=0, le=LONGEST),
+    float,
+    BeforeValidator(_read),
+    _finite,
+    Field(gt=0, le=LONGEST),
     WithJsonSchema(_length(0, above=True), mode="validation"),
-]  # fmt: skip
+]
 """A size: more than nothing, in millimetres."""
 
 Distance = Annotated[
-    float, BeforeValidator(_read), _finite, Field(ge=0, le=LONGEST),
+    float,
+    BeforeValidator(_read),
+    _finite,
+    Field(ge=0, le=LONGEST),
     WithJsonSchema(_length(0), mode="validation"),
-]  # fmt: skip
+]
 """A place or a gap: nothing or more, in millimetres."""
 
 Shift = Annotated[
-    float, BeforeValidator(_read), _finite, Field(ge=-LONGEST, le=LONGEST),
+    float,
+    BeforeValidator(_read),
+    _finite,
+    Field(ge=-LONGEST, le=LONGEST),
     WithJsonSchema(_length(-LONGEST), mode="validation"),
-]  # fmt: skip
+]
 """A move either way (right and up positive), in millimetres."""
 
 

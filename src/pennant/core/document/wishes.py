@@ -8,28 +8,79 @@ from pennant.core.document.things import THINGS, kinds_of
 from pennant.core.document.values import Value
 
 WishKind = Literal[
-    "own-start", "fix-seen", "counter", "window", "ends", "fix-hidden", "avoid", "legs", "corner",
-    "cut", "tiles",
-    "never", "even", "smallest", "full-left", "full-right", "whole-counter", "whole-top",
-    "centred", "hard",
-]  # fmt: skip
+    "own-start",
+    "fix-seen",
+    "counter",
+    "window",
+    "ends",
+    "fix-hidden",
+    "avoid",
+    "legs",
+    "corner",
+    "cut",
+    "tiles",
+    "never",
+    "even",
+    "smallest",
+    "full-left",
+    "full-right",
+    "whole-counter",
+    "whole-top",
+    "centred",
+    "hard",
+]
 BANDS: dict[WishKind, float] = {
-    "own-start": 1.6, "fix-seen": 0, "counter": 1.6, "window": 1.6, "ends": 1.6, "fix-hidden": 0,
-    "avoid": 0, "legs": 0, "corner": 1.6, "cut": 0, "tiles": 0,
-    "never": 0, "even": 1.6, "smallest": 0.8, "full-left": 0.8, "full-right": 0.8,
-    "whole-counter": 0.8, "whole-top": 0.8, "centred": 0.8, "hard": 0,
-}  # fmt: skip
+    "own-start": 1.6,
+    "fix-seen": 0,
+    "counter": 1.6,
+    "window": 1.6,
+    "ends": 1.6,
+    "fix-hidden": 0,
+    "avoid": 0,
+    "legs": 0,
+    "corner": 1.6,
+    "cut": 0,
+    "tiles": 0,
+    "never": 0,
+    "even": 1.6,
+    "smallest": 0.8,
+    "full-left": 0.8,
+    "full-right": 0.8,
+    "whole-counter": 0.8,
+    "whole-top": 0.8,
+    "centred": 0.8,
+    "hard": 0,
+}
 """Millimetres, or a count: differences up to so much are not seen. A sixteenth at a line, or where
 sizes are compared across an opening; half of it where a client asks for one size by itself."""
 USUAL_WISHES: tuple[WishKind, ...] = (
-    "own-start", "fix-seen", "counter", "window", "ends", "fix-hidden", "avoid", "legs", "corner",
-    "cut", "tiles",
-)  # fmt: skip
+    "own-start",
+    "fix-seen",
+    "counter",
+    "window",
+    "ends",
+    "fix-hidden",
+    "avoid",
+    "legs",
+    "corner",
+    "cut",
+    "tiles",
+)
 """The order that a job begins with, as a tiler decides: nothing to fix in view, then a whole course
 on the counter, then the window, then the open ends, then what hides, and only then what saves
 cuts and tiles. The others can be taken up."""
-ALL: tuple[WishKind, ...] = (*USUAL_WISHES, "never", "even", "smallest", "full-left", "full-right",
-                              "whole-counter", "whole-top", "centred", "hard")  # fmt: skip
+ALL: tuple[WishKind, ...] = (
+    *USUAL_WISHES,
+    "never",
+    "even",
+    "smallest",
+    "full-left",
+    "full-right",
+    "whole-counter",
+    "whole-top",
+    "centred",
+    "hard",
+)
 WISHES_BEFORE: tuple[WishKind, ...] = (
     "never",
     "avoid",
@@ -51,10 +102,11 @@ that a wall that cannot be better hides no other."""
 BINDABLE: dict[WishKind, tuple[str, ...]] = {
     "even": kinds_of("opening"),
     "smallest": (*(kind for kind, one in THINGS.items() if one.judged), "wall"),
-    "full-left": ("wall",), "full-right": ("wall",),
+    "full-left": ("wall",),
+    "full-right": ("wall",),
     "centred": tuple(kind for kind, one in THINGS.items() if one.centred),
     "corner": ("wall",),
-}  # fmt: skip
+}
 """Wishes that can be bound to a place, and the kinds of things that they can be bound to."""
 
 

@@ -7,9 +7,7 @@ cautions or words asks the method.
 from dataclasses import dataclass
 from typing import Literal
 
-MethodId = Literal[
-    "combed", "buttered", "ready-mixed", "mat", "own glue", "glue and dabs", "dabs"
-]  # fmt: skip
+MethodId = Literal["combed", "buttered", "ready-mixed", "mat", "own glue", "glue and dabs", "dabs"]
 Behind = Literal["combed bed", "dabs", "mat", "own glue"]
 
 

@@ -13,9 +13,8 @@ from pennant.core.fixing.own_glue import OWN_GLUE
 from pennant.core.fixing.ready_mixed import READY_MIXED
 
 METHODS: dict[MethodId, Method] = {
-    one.id: one
-    for one in (COMBED, BUTTERED, READY_MIXED, MAT, OWN_GLUE, GLUE_AND_DABS, DABS)
-}  # fmt: skip
+    one.id: one for one in (COMBED, BUTTERED, READY_MIXED, MAT, OWN_GLUE, GLUE_AND_DABS, DABS)
+}
 """Every method, by its id."""
 
 

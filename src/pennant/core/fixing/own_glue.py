@@ -7,6 +7,13 @@ dust; a primer goes under them only where one is chosen, as their sheet says.
 from pennant.core.fixing.method import Method
 
 OWN_GLUE = Method(
-    "own glue", "own glue", skins=False, sets=False, in_joints=False, spaced=False, warmed=True,
-    scuffs=False, by_tool=False,
-)  # fmt: skip
+    "own glue",
+    "own glue",
+    skins=False,
+    sets=False,
+    in_joints=False,
+    spaced=False,
+    warmed=True,
+    scuffs=False,
+    by_tool=False,
+)

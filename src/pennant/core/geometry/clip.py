@@ -120,9 +120,10 @@ def _ring(coordinates: Iterable[Point]) -> Ring:
     if len(apart) < 3:
         return ()
     kept = [
-        p for o, p, q in zip([apart[-1], *apart], apart, [*apart[1:], apart[0]], strict=False)
+        p
+        for o, p, q in zip([apart[-1], *apart], apart, [*apart[1:], apart[0]], strict=False)
         if abs((p[0] - o[0]) * (q[1] - o[1]) - (p[1] - o[1]) * (q[0] - o[0])) > EPS * EPS
-    ]  # fmt: skip
+    ]
     return tuple(kept)
 
 

@@ -25,9 +25,7 @@ class Columns:
         x0, y0, x1, y1 = shape.bounds if not shape.is_empty else (0.0, 0.0, 0.0, 0.0)
         self._first, self._width = x0 - 2 * width, width
         lefts = np.arange(self._first, x1 + width, width)
-        boxes = shapely.box(
-            lefts - BEYOND, y0 - BEYOND, lefts + 2 * width + BEYOND, y1 + BEYOND
-        )  # fmt: skip
+        boxes = shapely.box(lefts - BEYOND, y0 - BEYOND, lefts + 2 * width + BEYOND, y1 + BEYOND)
         self._columns = _areas_of(shapely.intersection(shape, boxes))
 
     def near(self, lefts: Floats) -> npt.NDArray[np.object_]:

@@ -34,9 +34,7 @@ class Placement(NamedTuple):
     def on_wall(self, points: Iterable[Point]) -> Line:
         """Return points of the tile's own frame as points of the wall."""
         cos, sin = turning(self.turn)
-        return tuple(
-            (self.x + x * cos - y * sin, self.y + x * sin + y * cos) for x, y in points
-        )  # fmt: skip
+        return tuple((self.x + x * cos - y * sin, self.y + x * sin + y * cos) for x, y in points)
 
     def in_tile(self, points: Iterable[Point]) -> Line:
         """Return points of the wall as points of the tile's own frame."""

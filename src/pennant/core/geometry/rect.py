@@ -34,13 +34,19 @@ class Rect(NamedTuple):
 
     def meet(self, other: "Rect") -> "Rect":
         """Return the common part; `empty` where there is none."""
-        return Rect(max(self.x0, other.x0), max(self.y0, other.y0),
-                    min(self.x1, other.x1), min(self.y1, other.y1))  # fmt: skip
+        return Rect(
+            max(self.x0, other.x0),
+            max(self.y0, other.y0),
+            min(self.x1, other.x1),
+            min(self.y1, other.y1),
+        )
 
     def overlaps(self, other: "Rect") -> bool:
         """Whether the two share more than an edge."""
-        return (min(self.x1, other.x1) - max(self.x0, other.x0) > EPS
-                and min(self.y1, other.y1) - max(self.y0, other.y0) > EPS)  # fmt: skip
+        return (
+            min(self.x1, other.x1) - max(self.x0, other.x0) > EPS
+            and min(self.y1, other.y1) - max(self.y0, other.y0) > EPS
+        )
 
     def grown(self, left: float, bottom: float, right: float, top: float) -> "Rect":
         """Return it with each side moved outward by so much."""
@@ -48,5 +54,9 @@ class Rect(NamedTuple):
 
     def holds(self, other: "Rect") -> bool:
         """Whether the other lies inside, edges included."""
-        return (other.x0 >= self.x0 - EPS and other.y0 >= self.y0 - EPS
-                and other.x1 <= self.x1 + EPS and other.y1 <= self.y1 + EPS)  # fmt: skip
+        return (
+            other.x0 >= self.x0 - EPS
+            and other.y0 >= self.y0 - EPS
+            and other.x1 <= self.x1 + EPS
+            and other.y1 <= self.y1 + EPS
+        )

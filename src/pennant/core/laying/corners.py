@@ -65,11 +65,13 @@ def corners_of(job: Job, laid: Sequence[Laid]) -> Iterator[CornerReading]:
         first, side = (before, "right") if corner.laps == "next" else (wall, "left")
         forward = forward_at_end(job, first, side)
         yield CornerReading(
-            left=before.id, right=wall.id, kind=corner.kind,
+            left=before.id,
+            right=wall.id,
+            kind=corner.kind,
             first=first.id,
             hidden=tidy(forward - job.settings.corner_gap) if inside else 0.0,
             pairs=tuple(pairs),
-        )  # fmt: skip
+        )
 
 
 def pairs_between(left: Laid, right: Laid, kerf: float) -> list[Pair]:
@@ -87,11 +89,16 @@ def pairs_between(left: Laid, right: Laid, kerf: float) -> list[Pair]:
     for met in found.values():
         _, a, _, b = met[0]
         wanted = whole - a - kerf if a < whole - EPS else whole
-        pairs.append(Pair(
-            left=tidy(a), right=tidy(b), apart=tidy(b - wanted), whole=tidy(whole),
-            courses=tuple(sorted({piece.course for piece, _, _, _ in met})),
-            pieces=tuple(id_ for one, _, two, _ in met for id_ in (one.id, two.id)),
-        ))  # fmt: skip
+        pairs.append(
+            Pair(
+                left=tidy(a),
+                right=tidy(b),
+                apart=tidy(b - wanted),
+                whole=tidy(whole),
+                courses=tuple(sorted({piece.course for piece, _, _, _ in met})),
+                pieces=tuple(id_ for one, _, two, _ in met for id_ in (one.id, two.id)),
+            )
+        )
     return sorted(pairs, key=lambda pair: pair.courses)
 
 

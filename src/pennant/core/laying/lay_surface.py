@@ -110,7 +110,7 @@ def laid_of(laying: Laying) -> Laid:
         plant = layout.plant if area.joints == "through" else None
         inside = _lay_area(
             AreaLaying(surface, code, area, rect, joint, laying.kerf, settings, plant)
-        )  # fmt: skip
+        )
         pieces, readings = pieces + inside.pieces, _together(readings, inside.readings)
         findings, joints[area.id] = findings + inside.findings, inside.joints
     findings.sort(key=worst_first)
@@ -187,7 +187,7 @@ def _lay_area(laying: AreaLaying) -> _Reading:
     frame = float(around) - sum(piece.area for piece in liner)
     return _Reading(
         [*reading.pieces, *liner], reading.joints + frame, reading.readings, reading.findings
-    )  # fmt: skip
+    )
 
 
 def _cutting(code: str, field: Field, layout: Layout, settings: Settings, of: str) -> Cutting:
@@ -220,7 +220,10 @@ def _held(surface: Surface, pieces: list[Piece]) -> Iterator[str]:
 def _areas(field: Field, pieces: list[Piece], joints: float) -> Areas:
     gap: dict[GapKind, float] = field.gap_areas
     return Areas(
-        gross=tidy(field.gross_area), pieces=tidy(sum(piece.area for piece in pieces)),
-        joints=tidy(joints), sealant=tidy(gap["sealant"]), clearance=tidy(gap["clearance"]),
+        gross=tidy(field.gross_area),
+        pieces=tidy(sum(piece.area for piece in pieces)),
+        joints=tidy(joints),
+        sealant=tidy(gap["sealant"]),
+        clearance=tidy(gap["clearance"]),
         trim=tidy(gap["trim"]),
-    )  # fmt: skip
+    )

@@ -143,17 +143,27 @@ def setting_out(
         if reading.owner == field.surface.id
     }
     return SettingOut(
-        surface=field.surface.id, start=tidy(start), from_right=tidy(length - start),
-        courses=lines, joints=joints, trims=tuple(_trims(field)),
-        full_left=full.get("left", False), full_right=full.get("right", False),
+        surface=field.surface.id,
+        start=tidy(start),
+        from_right=tidy(length - start),
+        courses=lines,
+        joints=joints,
+        trims=tuple(_trims(field)),
+        full_left=full.get("left", False),
+        full_right=full.get("right", False),
         floats=tuple(floats),
-    )  # fmt: skip
+    )
 
 
 def _of_lattice(
-    field: Field, plan: SurfacePlan, length: float, laser: float | None,
-    floats: Collection[str], lattice: Lattice, of: str,
-) -> SettingOut:  # fmt: skip
+    field: Field,
+    plan: SurfacePlan,
+    length: float,
+    laser: float | None,
+    floats: Collection[str],
+    lattice: Lattice,
+    of: str,
+) -> SettingOut:
     """The lines of a lattice: plumb through the middle of its figure, level under it, the rows'
     lowest points, and where tiles run aslant the two diagonals through the crossing.
     """
@@ -181,12 +191,18 @@ def _of_lattice(
         if reading.owner == field.surface.id
     }
     return SettingOut(
-        surface=field.surface.id, start=tidy(middle), from_right=tidy(length - middle),
-        courses=rows if len(rows) <= MOST_ROWS else (), joints=(), trims=tuple(_trims(field)),
-        full_left=full.get("left", False), full_right=full.get("right", False),
-        floats=tuple(floats), level=tidy(level),
+        surface=field.surface.id,
+        start=tidy(middle),
+        from_right=tidy(length - middle),
+        courses=rows if len(rows) <= MOST_ROWS else (),
+        joints=(),
+        trims=tuple(_trims(field)),
+        full_left=full.get("left", False),
+        full_right=full.get("right", False),
+        floats=tuple(floats),
+        level=tidy(level),
         diagonals=tuple(_diagonals(field, middle, level)) if turned else (),
-    )  # fmt: skip
+    )
 
 
 def _nearest(at: float, length: float, repeats: list[float]) -> float:

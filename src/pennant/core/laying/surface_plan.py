@@ -110,11 +110,13 @@ def on_counter(laid: Iterable[Laid]) -> int:
     """Return how many pieces stand on the counter, or on an upstand or ledge, whatever course they
     are of.
     """
-    return len({
-        id_
-        for one in laid
-        for reading in one.plan.edges
-        if reading.kind == "counter" or (reading.kind == "raised" and reading.side == "top")
-        for gets in reading.gets
-        for id_ in gets.pieces
-    })  # fmt: skip
+    return len(
+        {
+            id_
+            for one in laid
+            for reading in one.plan.edges
+            if reading.kind == "counter" or (reading.kind == "raised" and reading.side == "top")
+            for gets in reading.gets
+            for id_ in gets.pieces
+        }
+    )

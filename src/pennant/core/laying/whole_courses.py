@@ -14,8 +14,9 @@ def has_whole_courses(job: Job) -> bool:
     """Return whether tile goes on below the counter by whole courses anywhere."""
     return any(
         isinstance(thing, Below) and thing.courses > 0
-        for wall in job.walls for thing in wall.things
-    )  # fmt: skip
+        for wall in job.walls
+        for thing in wall.things
+    )
 
 
 def with_whole_courses(job: Job, kitchen: Kitchen) -> Kitchen:

@@ -48,7 +48,7 @@ def within(field: Field, owner: str, rect: Rect, frame: Rect, joint: float) -> F
 
 def _side(
     owner: str, side: Side, line: Rect, face: Rect, inner: Rect, joint: float, inward: int
-) -> list[Edge]:  # fmt: skip
+) -> list[Edge]:
     """One side of an area as an edge, if it lies within the field."""
     at = {"left": line.x0, "right": line.x1, "bottom": line.y0, "top": line.y1}[side]
     low, high = (inner.x0, inner.x1) if side in ("left", "right") else (inner.y0, inner.y1)
@@ -56,8 +56,16 @@ def _side(
         return []
     gap = Gap("panel", "joint", joint)
     within_ = line.meet(inner)
-    return [Edge(owner, side, gap, side_line(ring_of(within_), side),
-                 side_line(ring_of(face), side), inward)]  # fmt: skip
+    return [
+        Edge(
+            owner,
+            side,
+            gap,
+            side_line(ring_of(within_), side),
+            side_line(ring_of(face), side),
+            inward,
+        )
+    ]
 
 
 def _clipped(edge: Edge, rect: Rect) -> list[Edge]:
@@ -73,11 +81,23 @@ def _clipped(edge: Edge, rect: Rect) -> list[Edge]:
 
 
 def _changed(
-    field: Field, keep_outs: tuple[KeepOut, ...], edges: tuple[Edge, ...], tiled: shapely.Polygon,
-    inner: Rect, foot: float,
-) -> Field:  # fmt: skip
+    field: Field,
+    keep_outs: tuple[KeepOut, ...],
+    edges: tuple[Edge, ...],
+    tiled: shapely.Polygon,
+    inner: Rect,
+    foot: float,
+) -> Field:
     return Field(
-        surface=field.surface, frame=field.frame, inner=inner, foot=foot, keep_outs=keep_outs,
-        edges=edges, gross_area=field.gross_area, area=float(tiled.area),
-        gap_areas=field.gap_areas, contacts=field.contacts, tiled=tiled,
-    )  # fmt: skip
+        surface=field.surface,
+        frame=field.frame,
+        inner=inner,
+        foot=foot,
+        keep_outs=keep_outs,
+        edges=edges,
+        gross_area=field.gross_area,
+        area=float(tiled.area),
+        gap_areas=field.gap_areas,
+        contacts=field.contacts,
+        tiled=tiled,
+    )

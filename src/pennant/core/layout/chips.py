@@ -26,6 +26,10 @@ def mosaic(tile: Tile, pattern: Courses) -> Lattice:
     else:
         units, steps = (chip(0.0, 0.0),), ((module.across, 0.0), (over, module.up))
     return Lattice(
-        shape=oblong(*size), units=units, steps=steps,
-        figure=Rect(0.0, 0.0, module.width, module.height), joint=joint, rows=module.up,
-    )  # fmt: skip
+        shape=oblong(*size),
+        units=units,
+        steps=steps,
+        figure=Rect(0.0, 0.0, module.width, module.height),
+        joint=joint,
+        rows=module.up,
+    )

@@ -65,8 +65,11 @@ class Course:
         half = module.joint / 2
         if self.spans:
             for cell, laid, whole in fitted_tiles(self.first, module, self.spans, x0, x1):
-                yield CourseTile(Rect(cell[0], low, cell[1], high), Rect(laid[0], y0, laid[1], y1),
-                           Rect(whole[0], y0, whole[1], y1))  # fmt: skip
+                yield CourseTile(
+                    Rect(cell[0], low, cell[1], high),
+                    Rect(laid[0], y0, laid[1], y1),
+                    Rect(whole[0], y0, whole[1], y1),
+                )
             return
         if self.eased:
             for cell, (left, right) in eased_tiles(self.first, module, self.eased, x0, x1):
@@ -121,13 +124,22 @@ def courses_over(inner: Rect, layout: Layout) -> Iterator[Course]:
         bottom = plant.y + row * module.up + beyond * extra
         at, below, above = moved_up(bottom, module, up)
         course = Course(
-            row, row % phases(bond), plant.x + shift_of(row, bond, module), at, module,
-            layout.spans, False, sideways, below, above,
-        )  # fmt: skip
+            row,
+            row % phases(bond),
+            plant.x + shift_of(row, bond, module),
+            at,
+            module,
+            layout.spans,
+            False,
+            sideways,
+            below,
+            above,
+        )
         if border and border.under(row):
             at, below, above = moved_up(bottom - extra, module, up)
-            strip = Course(row, phases(bond), plant.x, at, border.module, border=True, below=below,
-                           above=above)  # fmt: skip
+            strip = Course(
+                row, phases(bond), plant.x, at, border.module, border=True, below=below, above=above
+            )
             yield from _in(inner, strip)
         yield from _in(inner, course)
 

@@ -25,10 +25,28 @@ Side = Literal["left", "right", "bottom", "top"]
 SIDES: tuple[Side, ...] = ("left", "right", "bottom", "top")
 GapKind = Literal["sealant", "clearance", "trim", "joint"]
 EdgeKind = Literal[
-    "corner", "open-end", "side", "counter", "ceiling", "open-top", "overhead", "jamb", "sill",
-    "head", "box", "raised", "foot", "gap-side", "around", "front", "frame",
-    "panel", "counter-edge", "back", "mitre",
-]  # fmt: skip
+    "corner",
+    "open-end",
+    "side",
+    "counter",
+    "ceiling",
+    "open-top",
+    "overhead",
+    "jamb",
+    "sill",
+    "head",
+    "box",
+    "raised",
+    "foot",
+    "gap-side",
+    "around",
+    "front",
+    "frame",
+    "panel",
+    "counter-edge",
+    "back",
+    "mitre",
+]
 CORNERS_OF_A_ROUND = 48
 """A round is cut as a polygon of so many sides around it: on a 100 mm hole, 0.2 mm at most."""
 

@@ -38,16 +38,21 @@ KEPT = 200
 
 
 _ENDS: dict[str, tuple[EdgeKind, GapKind, str]] = {
-    "corner": ("corner", "sealant", "corner_gap"), "lapped": ("corner", "sealant", "corner_gap"),
-    "met": ("side", "sealant", "corner_gap"), "laps": ("corner", "sealant", "corner_gap"),
+    "corner": ("corner", "sealant", "corner_gap"),
+    "lapped": ("corner", "sealant", "corner_gap"),
+    "met": ("side", "sealant", "corner_gap"),
+    "laps": ("corner", "sealant", "corner_gap"),
     "folded": ("open-end", "trim", "trim_face"),
-    "outside": ("open-end", "trim", "trim_face"), "open": ("open-end", "trim", "trim_face"),
-    "casing": ("side", "sealant", "opening_gap"), "cabinet": ("side", "sealant", "opening_gap"),
-    "frame": ("frame", "sealant", "opening_gap"), "front": ("front", "trim", "trim_face"),
+    "outside": ("open-end", "trim", "trim_face"),
+    "open": ("open-end", "trim", "trim_face"),
+    "casing": ("side", "sealant", "opening_gap"),
+    "cabinet": ("side", "sealant", "opening_gap"),
+    "frame": ("frame", "sealant", "opening_gap"),
+    "front": ("front", "trim", "trim_face"),
     # A bead at the counter's edge; at its back the wall's own bead covers the gap.
     "edged": ("counter-edge", "sealant", "counter_gap"),
     "back": ("back", "clearance", "counter_gap"),
-}  # fmt: skip
+}
 
 
 @kept(KEPT, lambda _: 1)
@@ -87,9 +92,11 @@ class _Building:
         line_top = self._top_edge(top_left, top_right)
         gap = self.gaps["bottom"].width
         self.inner = Rect(
-            min(x for x, _ in line_left), low + gap if level else low,
-            max(x for x, _ in line_right), max(y for _, y in line_top),
-        )  # fmt: skip
+            min(x for x, _ in line_left),
+            low + gap if level else low,
+            max(x for x, _ in line_right),
+            max(y for _, y in line_top),
+        )
         foot = low + gap
         if level:
             self._level_foot()
@@ -132,9 +139,8 @@ class _Building:
         """An end's own line from the bottom up, leaning as surveyed (from the datum to the top)."""
         s = self.surface
         x, lean, top = (
-            (s.x0, s.left_lean, s.top_left) if side == "left"
-            else (s.x1, s.right_lean, s.top_right)
-        )  # fmt: skip
+            (s.x0, s.left_lean, s.top_left) if side == "left" else (s.x1, s.right_lean, s.top_right)
+        )
         run = lean / top if top > EPS else 0.0
         return ((x + run * low, low), (x + run * high, high))
 
@@ -180,8 +186,9 @@ class _Building:
             a = x0 - gap.width if x0 > s.x0 + EPS else min(frame.x0, x0) - 1.0
             b = x1 + gap.width if x1 < s.x1 - EPS else max(frame.x1, x1) + 1.0
             down = frame.y0 - 1.0
-            self._keep_out(owner, ((a, down), (b, down), (b, line[-1][1]), *line[::-1],
-                                   (a, line[0][1])))  # fmt: skip
+            self._keep_out(
+                owner, ((a, down), (b, down), (b, line[-1][1]), *line[::-1], (a, line[0][1]))
+            )
             c, d = x0 if x0 > s.x0 + EPS else a, x1 if x1 < s.x1 - EPS else b
             self.solids.append(
                 ((c, down), (d, down), (d, face[-1][1]), *face[::-1], (c, face[0][1]))
@@ -208,8 +215,14 @@ class _Building:
             if self.surface.x0 + EPS < x < self.surface.x1 - EPS:
                 high = self.surface.counter_at(x)
                 edge_line = ((x + out * side.width, y0), (x + out * side.width, high))
-                self._add(thing.id, way, Gap("gap-side", side.fills, side.width), edge_line,  # type: ignore[arg-type]
-                          ((x, y0), (x, high)), out)  # fmt: skip
+                self._add(
+                    thing.id,
+                    way,
+                    Gap("gap-side", side.fills, side.width),
+                    edge_line,  # type: ignore[arg-type]
+                    ((x, y0), (x, high)),
+                    out,
+                )
 
     def _wedges(self, left: Line, right: Line, top: Line, face_l: Line, face_r: Line) -> None:
         """Keep tile out of what lies between slanted ends or top and the rectangle around them."""
@@ -223,8 +236,14 @@ class _Building:
         if top[0][1] != top[1][1]:
             self._keep_out(s.id, (*top, (frame.x1, frame.y1 + 1), (frame.x0, frame.y1 + 1)))
         if s.top_left != s.top_right:
-            self.solids.append(((frame.x0, s.top_left), (frame.x1, s.top_right),
-                                (frame.x1, frame.y1 + 1), (frame.x0, frame.y1 + 1)))  # fmt: skip
+            self.solids.append(
+                (
+                    (frame.x0, s.top_left),
+                    (frame.x1, s.top_right),
+                    (frame.x1, frame.y1 + 1),
+                    (frame.x0, frame.y1 + 1),
+                )
+            )
 
     # --- things --------------------------------------------------------------------------------
 
@@ -254,17 +273,21 @@ class _Building:
         else:
             hidden = thing.cover is not None
             gap = (
-                Gap("box", "clearance", settings.box_clearance) if hidden
+                Gap("box", "clearance", settings.box_clearance)
+                if hidden
                 else Gap("around", "sealant", settings.opening_gap)
-            )  # fmt: skip
+            )
             self._rect(thing.id, thing.box, dict.fromkeys(SIDES, gap), hidden=hidden)
 
     def _opening(self, thing: Placed) -> None:
         gap = self.settings.opening_gap
         front = Gap("front", "trim", self.settings.trim_face)
         kinds: dict[Side, EdgeKind] = {
-            "left": "jamb", "right": "jamb", "bottom": "sill", "top": "head",
-        }  # fmt: skip
+            "left": "jamb",
+            "right": "jamb",
+            "bottom": "sill",
+            "top": "head",
+        }
         gaps = {
             side: front if side in thing.returns else Gap(kind, "sealant", gap)
             for side, kind in kinds.items()
@@ -298,13 +321,17 @@ class _Building:
         low_l, low_r = low_l + thing.behind, low_r + thing.behind
         a, b = x0 - gaps["left"].width, x1 + gaps["right"].width
         solid = _between_lines(
-            (x0, face_low[0] + thing.behind), (x1, face_low[1] + thing.behind),
-            (x1, face_high[1]), (x0, face_high[0]),
-        )  # fmt: skip
+            (x0, face_low[0] + thing.behind),
+            (x1, face_low[1] + thing.behind),
+            (x1, face_high[1]),
+            (x0, face_high[0]),
+        )
         ring = _between_lines(
-            (a, low_l - bottom.width), (b, low_r - bottom.width), (b, high_r + top.width),
+            (a, low_l - bottom.width),
+            (b, low_r - bottom.width),
+            (b, high_r + top.width),
             (a, high_l + top.width),
-        )  # fmt: skip
+        )
         if solid is None or ring is None:
             return  # tile runs up behind all of it
         self.solids.append(solid)
@@ -351,16 +378,23 @@ class _Building:
         trim = shapely.intersection(at_edges, _all(strips), grid_size=GRID).area
         rest = gross.area - at_edges.area - tiled.area
         areas: dict[GapKind, float] = {
-            "trim": float(trim), "sealant": float(at_edges.area - trim),
+            "trim": float(trim),
+            "sealant": float(at_edges.area - trim),
             "clearance": float(max(rest, 0.0)),
-        }  # fmt: skip
+        }
         return Field(
-            surface=self.surface, frame=self.frame, inner=self.inner, foot=foot,
+            surface=self.surface,
+            frame=self.frame,
+            inner=self.inner,
+            foot=foot,
             keep_outs=tuple(self.keep_outs),
             edges=tuple(e for e in self.edges if e.kind != "box" and len(set(e.line)) > 1),
-            gross_area=float(gross.area), area=float(tiled.area), gap_areas=areas,
-            contacts=dict(self._contacts(gross)), tiled=tiled,
-        )  # fmt: skip
+            gross_area=float(gross.area),
+            area=float(tiled.area),
+            gap_areas=areas,
+            contacts=dict(self._contacts(gross)),
+            tiled=tiled,
+        )
 
     def _uncovered(self, top: LineString) -> LineString:
         """An open top line without what a cabinet that hangs down to it covers: no trim is seen."""
@@ -388,8 +422,9 @@ class _Building:
                     line = self._uncovered(line)
                 met = shapely.line_merge(shapely.intersection(gross, line))
                 length = float(met.length)
-                runs = tuple(sorted(_run(part, edge) for part in shapely.get_parts(met)
-                                    if part.length > EPS))  # fmt: skip
+                runs = tuple(
+                    sorted(_run(part, edge) for part in shapely.get_parts(met) if part.length > EPS)
+                )
             yield (edge.owner, edge.side), Contact(length, edge.gap, runs)
 
 
@@ -402,8 +437,10 @@ def _all(shapes: Iterable[Polygon]) -> Polygon:
 def _run(part: LineString, edge: Edge) -> tuple[Point, Point]:
     """A stretch of an edge by its ends, up or to the right."""
     (x0, y0), (x1, y1) = part.coords[0], part.coords[-1]
-    ends = sorted([(float(x0), float(y0)), (float(x1), float(y1))],
-                  key=lambda point: point[1 if edge.upright else 0])  # fmt: skip
+    ends = sorted(
+        [(float(x0), float(y0)), (float(x1), float(y1))],
+        key=lambda point: point[1 if edge.upright else 0],
+    )
     return ends[0], ends[1]
 
 

@@ -60,10 +60,14 @@ def with_finished_top(field: Field, line: FinishedLine, bare: Polygon) -> Field:
     lost = float(field.tiled.area - tiled.area)
     ends = {(edge.owner, edge.side) for edge in field.edges if line.is_along(edge)}
     return replace(
-        field, tiled=tiled, area=field.area - lost, gross_area=field.gross_area - lost,
+        field,
+        tiled=tiled,
+        area=field.area - lost,
+        gross_area=field.gross_area - lost,
         contacts={key: own for key, own in field.contacts.items() if key not in ends},
-        finished=line, bare=bare,
-    )  # fmt: skip
+        finished=line,
+        bare=bare,
+    )
 
 
 def with_bare_wall(field: Field) -> Field:

@@ -129,8 +129,10 @@ class Lattice:
             corners = ((px, py) for px in (low_x, high_x) for py in (low_y, high_y))
             firsts = [(px * by - py * bx) / det for px, py in corners]
             for m in range(math.floor(min(firsts)), math.ceil(max(firsts)) + 1):
-                spans = [_between(low_x - m * ax, high_x - m * ax, bx),
-                         _between(low_y - m * ay, high_y - m * ay, by)]  # fmt: skip
+                spans = [
+                    _between(low_x - m * ax, high_x - m * ax, bx),
+                    _between(low_y - m * ay, high_y - m * ay, by),
+                ]
                 low = max(span[0] for span in spans)
                 high = min(span[1] for span in spans)
                 if high < low:
@@ -184,12 +186,13 @@ def turned(lattice: Lattice, degrees: float, figure: Rect, rows: float) -> Latti
     """Return a lattice turned about its origin; ``figure`` is what starts are planted for then."""
     units = tuple(
         Unit(
-            Placement(*turned_about_origin([(unit.at.x, unit.at.y)], degrees)[0],
-                      unit.at.turn + degrees),
+            Placement(
+                *turned_about_origin([(unit.at.x, unit.at.y)], degrees)[0], unit.at.turn + degrees
+            ),
             turned_about_origin(unit.cell, degrees),
         )
         for unit in lattice.units
-    )  # fmt: skip
+    )
     a, b = turned_about_origin(lattice.steps, degrees)
     return Lattice(lattice.shape, units, (a, b), figure, lattice.joint, rows)
 

@@ -58,9 +58,13 @@ def laid_unit(lattice: Lattice, unit: int, x: float, y: float) -> LaidUnit:
     lies, first = lattice.units[unit].at, lattice.outlines[unit]
     outline = tuple((a + x, b + y) for a, b in first)
     return LaidUnit(
-        Placement(lies.x + x, lies.y + y, lies.turn), outline, around(outline),
-        lattice.boxes[unit].grown(-x, -y, x, y), unit, lattice,
-    )  # fmt: skip
+        Placement(lies.x + x, lies.y + y, lies.turn),
+        outline,
+        around(outline),
+        lattice.boxes[unit].grown(-x, -y, x, y),
+        unit,
+        lattice,
+    )
 
 
 def laid_units(lattice: Lattice, inner: Rect, at: Point) -> list[LaidUnit]:
@@ -182,9 +186,11 @@ def _lines(field: Field, rooms: Floats) -> _Lines:
     x0, y0, x1, y1 = rooms.T
     inner = field.inner
     planes = [
-        HalfPlane(0, -1, inner.x0), HalfPlane(0, 1, inner.x1),
-        HalfPlane(1, -1, inner.y0), HalfPlane(1, 1, inner.y1),
-    ]  # fmt: skip
+        HalfPlane(0, -1, inner.x0),
+        HalfPlane(0, 1, inner.x1),
+        HalfPlane(1, -1, inner.y0),
+        HalfPlane(1, 1, inner.y1),
+    ]
     cutting = [x0 < inner.x0, x1 > inner.x1, y0 < inner.y0, y1 > inner.y1]
     gone = (x1 <= inner.x0) | (x0 >= inner.x1) | (y1 <= inner.y0) | (y0 >= inner.y1)
     odd = np.zeros(len(rooms), bool)
@@ -200,9 +206,11 @@ def _lines(field: Field, rooms: Floats) -> _Lines:
         right, left = high & (block.x1 >= x1), high & (block.x0 <= x0)
         across = meets & ~(wide & high)
         planes += [
-            HalfPlane(1, 1, block.y0), HalfPlane(1, -1, block.y1),
-            HalfPlane(0, 1, block.x0), HalfPlane(0, -1, block.x1),
-        ]  # fmt: skip
+            HalfPlane(1, 1, block.y0),
+            HalfPlane(1, -1, block.y1),
+            HalfPlane(0, 1, block.x0),
+            HalfPlane(0, -1, block.x1),
+        ]
         cutting += [across & above, across & below, across & right, across & left]
         odd |= across & ~(above | below | right | left)
     return _Lines(planes, np.column_stack(cutting), gone, odd)
@@ -215,9 +223,12 @@ def _cut_alike(tiles: LaidUnits, lines: _Lines, numbers: Numbers) -> Iterator[Al
     sets: dict[bytes, list[HalfPlane]] = {}
     exact: dict[Cuts, list[HalfPlane]] = {}
     for number, row, unit, place in zip(
-        numbers.tolist(), lines.cutting[numbers], tiles.units[numbers].tolist(),
-        tiles.places[numbers].tolist(), strict=True,
-    ):  # fmt: skip
+        numbers.tolist(),
+        lines.cutting[numbers],
+        tiles.units[numbers].tolist(),
+        tiles.places[numbers].tolist(),
+        strict=True,
+    ):
         key = row.tobytes()
         planes = sets.get(key)
         if planes is None:

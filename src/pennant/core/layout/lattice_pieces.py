@@ -64,8 +64,11 @@ def lattice_pieces(
     for number, (parts, room) in left.odd.items():
         odd[number] = make.sound(parts)
         joints += room - sum(map(outline_area, odd[number]))
-    under = [number for number, parts in odd.items()
-             if parts and is_under(make.hidden, tiles.one(number).box)]  # fmt: skip
+    under = [
+        number
+        for number, parts in odd.items()
+        if parts and is_under(make.hidden, tiles.one(number).box)
+    ]
     seen = with_plates_on(field, tiles, under)
     base = at[1] + (lattice.figure.y0 + lattice.figure.y1) / 2
     rows = np.rint((tiles.middles[:, 1] - base) / lattice.rows).astype(int)
@@ -84,9 +87,7 @@ def lattice_pieces(
         if one is not None:
             pieces.append(_like(one, id_, row_number))
         else:
-            pieces += make.parts(
-                tiles.one(number), id_, row_number, odd[number], seen.get(number)
-            )  # fmt: skip
+            pieces += make.parts(tiles.one(number), id_, row_number, odd[number], seen.get(number))
     return Cutting(pieces, joints, make.seen)
 
 
@@ -108,8 +109,9 @@ def _moved(tiles: LaidUnits, alike: Alike, like: Piece) -> Iterable[tuple[int, _
     """The pieces of tiles that are left as one is, by their number."""
     places = tiles.places[alike.numbers]
     corners = _tidied(np.array(alike.ring) + places[:, None, :])
-    points = list(zip(corners[..., 0].ravel().tolist(), corners[..., 1].ravel().tolist(),
-                      strict=True))  # fmt: skip
+    points = list(
+        zip(corners[..., 0].ravel().tolist(), corners[..., 1].ravel().tolist(), strict=True)
+    )
     rings = zip(*[iter(points)] * len(alike.ring), strict=True)
     boxes = np.concatenate((corners.min(axis=1), corners.max(axis=1)), axis=1).tolist()
     lies = tiles.lattice.units[int(tiles.units[alike.numbers[0]])].at
@@ -129,9 +131,24 @@ def _tidied(values: Floats) -> Floats:
 def _like(one: _Moved, id_: str, row: int) -> Piece:
     like, ring, box, at = one
     return Piece(
-        id_, like.wall, row, like.phase, id_, like.kind, like.cut_sides, (ring,), box, like.width,
-        like.height, like.area, at, like.shaved, like.turn, like.kept, like.of,
-    )  # fmt: skip
+        id_,
+        like.wall,
+        row,
+        like.phase,
+        id_,
+        like.kind,
+        like.cut_sides,
+        (ring,),
+        box,
+        like.width,
+        like.height,
+        like.area,
+        at,
+        like.shaved,
+        like.turn,
+        like.kept,
+        like.of,
+    )
 
 
 class PieceMaker:
@@ -154,9 +171,13 @@ class PieceMaker:
         return [part for part, box in boxes if box.width >= limit or box.height >= limit]
 
     def parts(
-        self, one: LaidUnit, id_: str, row: int, parts: list[Outline],
+        self,
+        one: LaidUnit,
+        id_: str,
+        row: int,
+        parts: list[Outline],
         seen: list[Outline] | None = None,
-    ) -> list[Piece]:  # fmt: skip
+    ) -> list[Piece]:
         """The pieces of one tile that is cut. ``seen`` is what is left of it with the plates on,
         where a box is cut out of it.
         """
@@ -170,11 +191,23 @@ class PieceMaker:
         """A tile that nothing is cut from."""
         size = tidy(self.whole.width), tidy(self.whole.height), tidy(self.area)
         return Piece(
-            id="", wall=self.field.surface.id, course=0, phase=0, tile="", kind="full",
-            cut_sides=(), outline=(one.outline,), box=one.box, width=size[0], height=size[1],
-            area=size[2], tile_at=one.at[:2], turn=one.at.turn,
-            kept=tuple(range(len(self.lattice.shape))), of=self.of,
-        )  # fmt: skip
+            id="",
+            wall=self.field.surface.id,
+            course=0,
+            phase=0,
+            tile="",
+            kind="full",
+            cut_sides=(),
+            outline=(one.outline,),
+            box=one.box,
+            width=size[0],
+            height=size[1],
+            area=size[2],
+            tile_at=one.at[:2],
+            turn=one.at.turn,
+            kept=tuple(range(len(self.lattice.shape))),
+            of=self.of,
+        )
 
     def cut_tile(self, one: LaidUnit, ring: Ring) -> Piece:
         """A tile of which so much is left, from its lattice point."""
@@ -197,13 +230,23 @@ class PieceMaker:
             cuts = [edge for edge, number in zip(edges, numbers, strict=True) if number is None]
             kind = self._kind(inside, cuts, own, sides, box)
         return Piece(
-            id=id_, wall=self.field.surface.id, course=row, phase=0, tile=tile, kind=kind,
+            id=id_,
+            wall=self.field.surface.id,
+            course=row,
+            phase=0,
+            tile=tile,
+            kind=kind,
             cut_sides=sides if kind != "full" else (),
             outline=tuple(tuple((tidy(x), tidy(y)) for x, y in ring) for ring in outline),
-            box=Rect(*(tidy(side) for side in box)), width=tidy(own.width), height=tidy(own.height),
-            area=tidy(area), tile_at=(tidy(one.at.x), tidy(one.at.y)), turn=one.at.turn,
-            kept=kept, of=self.of,
-        )  # fmt: skip
+            box=Rect(*(tidy(side) for side in box)),
+            width=tidy(own.width),
+            height=tidy(own.height),
+            area=tidy(area),
+            tile_at=(tidy(one.at.x), tidy(one.at.y)),
+            turn=one.at.turn,
+            kept=kept,
+            of=self.of,
+        )
 
     def _kind(
         self, inside: Outline, cuts: list[Segment], own: Rect, sides: tuple[Side, ...], box: Rect
@@ -237,6 +280,6 @@ def _bends_in(shell: Ring, shape: Ring) -> bool:
 
 def _snapped(box: Rect, whole: Rect) -> Rect:
     """A piece's box in its tile, with sides that are the tile's own made exactly so."""
-    return Rect(*(
-        own if abs(side - own) <= ON_SIDE else side for side, own in zip(box, whole, strict=True)
-    ))  # fmt: skip
+    return Rect(
+        *(own if abs(side - own) <= ON_SIDE else side for side, own in zip(box, whole, strict=True))
+    )

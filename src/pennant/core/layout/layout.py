@@ -183,8 +183,7 @@ def layout_of(
     if bond.way == "shortened":
         share = min(settings.ledger_apart / module.across, MOST_SHORTENED)
         bond = bond.model_copy(update={"apart": share})
-    return Layout(plant, module, bond, spans, border, wanted, tile.bevelled,
-                  eased=start.eased)  # fmt: skip
+    return Layout(plant, module, bond, spans, border, wanted, tile.bevelled, eased=start.eased)
 
 
 def lines_of(start: Start, field: Field) -> Sequence[Edge]:

@@ -29,10 +29,13 @@ def liner_pieces(
     size = (liner.tile.length, liner.tile.height)
     shape = oblong(*size)
     lattice = Lattice(
-        shape=shape, units=(Unit(Placement(0.0, 0.0), shape),),
-        steps=((size[0], 0.0), (0.0, size[1])), figure=Rect(0.0, 0.0, *size), joint=joint,
+        shape=shape,
+        units=(Unit(Placement(0.0, 0.0), shape),),
+        steps=((size[0], 0.0), (0.0, size[1])),
+        figure=Rect(0.0, 0.0, *size),
+        joint=joint,
         rows=size[1],
-    )  # fmt: skip
+    )
     make = PieceMaker(field, lattice, 0.0, of)
     whole = field.tiled
     pieces: list[Piece] = []
@@ -44,9 +47,10 @@ def liner_pieces(
             origin = at.on_wall([(begin, 0.0)])[0]
             left = shapely.intersection(Polygon(outline), whole, grid_size=GRID)
             parts: list[Outline] = (
-                [(outline,)] if abs(left.area - Polygon(outline).area) <= 1e-3
+                [(outline,)]
+                if abs(left.area - Polygon(outline).area) <= 1e-3
                 else make.sound(outlines_of(left))
-            )  # fmt: skip
+            )
             box = around(outline)
             unit = LaidUnit(Placement(*origin, at.turn), outline, box, box, 0, lattice)
             if parts:
@@ -83,7 +87,10 @@ def _along(
         low = face if mitred and first else 0.0
         high = face if mitred and last else 0.0
         ring: tuple[Point, ...] = (
-            (at, 0.0), (at + own, 0.0), (at + own - high, face), (at + low, face),
-        )  # fmt: skip
+            (at, 0.0),
+            (at + own, 0.0),
+            (at + own - high, face),
+            (at + low, face),
+        )
         yield (at + own - length if first and count > 1 else at), ring
         at += own + joint

@@ -147,11 +147,21 @@ def _free(wall: str, course: Course, number: int, id_: str, laid: Rect, of: str)
     x0, y0, x1, y1 = laid
     box = Rect(tidy(x0), tidy(y0), tidy(x1), tidy(y1))
     return Piece(
-        id=id_, wall=wall, course=number, phase=course.phase, tile=id_, kind="full", cut_sides=(),
-        outline=(ring_of(box),), box=box, width=tidy(x1 - x0), height=tidy(y1 - y0),
-        area=tidy((x1 - x0) * (y1 - y0)), tile_at=(box.x0, box.y0),
+        id=id_,
+        wall=wall,
+        course=number,
+        phase=course.phase,
+        tile=id_,
+        kind="full",
+        cut_sides=(),
+        outline=(ring_of(box),),
+        box=box,
+        width=tidy(x1 - x0),
+        height=tidy(y1 - y0),
+        area=tidy((x1 - x0) * (y1 - y0)),
+        tile_at=(box.x0, box.y0),
         of=BORDER if course.border else of,
-    )  # fmt: skip
+    )
 
 
 def _is_crumb(part: Outline, crumb: float) -> bool:
@@ -180,8 +190,9 @@ def around_piece(piece: Outline, outlines: list[Outline]) -> Outline:
     box = bounds(piece)
     return min(
         (outline for outline in outlines if bounds(outline).holds(box)),
-        key=outline_area, default=piece,
-    )  # fmt: skip
+        key=outline_area,
+        default=piece,
+    )
 
 
 class _Tile(NamedTuple):
@@ -226,13 +237,22 @@ def _piece(tile: _Tile, id_: str, outline: Outline) -> Piece:
     box = Rect(tidy(raw.x0), tidy(raw.y0), tidy(raw.x1), tidy(raw.y1))
     plain = len(outline) == 1 and is_square(outline[0])
     return Piece(
-        id=id_, wall=tile.wall, course=tile.number, phase=tile.course.phase, tile=tile.id,
-        kind=kind_of(outline, tile.whole, sides), cut_sides=sides,
-        outline=(ring_of(box),) if plain else _tidied(outline), box=box,
-        width=tidy(raw.width), height=tidy(raw.height), area=tidy(outline_area(outline)),
-        tile_at=(tidy(tile.whole.x0), tidy(tile.whole.y0)), shaved=tile.shaved(raw),
+        id=id_,
+        wall=tile.wall,
+        course=tile.number,
+        phase=tile.course.phase,
+        tile=tile.id,
+        kind=kind_of(outline, tile.whole, sides),
+        cut_sides=sides,
+        outline=(ring_of(box),) if plain else _tidied(outline),
+        box=box,
+        width=tidy(raw.width),
+        height=tidy(raw.height),
+        area=tidy(outline_area(outline)),
+        tile_at=(tidy(tile.whole.x0), tidy(tile.whole.y0)),
+        shaved=tile.shaved(raw),
         of=BORDER if tile.course.border else tile.of,
-    )  # fmt: skip
+    )
 
 
 def _tidied(outline: Outline) -> Outline:
@@ -256,10 +276,13 @@ def overlapping(pieces: Iterable[Piece], rect: Rect) -> list[Piece]:
     """
     x0, y0, x1, y1 = rect
     return [
-        piece for piece in pieces
-        if x1 - (box := piece.box)[0] > EPS and box[2] - x0 > EPS
-        and y1 - box[1] > EPS and box[3] - y0 > EPS
-    ]  # fmt: skip
+        piece
+        for piece in pieces
+        if x1 - (box := piece.box)[0] > EPS
+        and box[2] - x0 > EPS
+        and y1 - box[1] > EPS
+        and box[3] - y0 > EPS
+    ]
 
 
 def cut_sides(box: Rect, whole: Rect) -> tuple[Side, ...]:
@@ -267,9 +290,11 @@ def cut_sides(box: Rect, whole: Rect) -> tuple[Side, ...]:
     if box == whole:
         return ()
     short: tuple[tuple[Side, float], ...] = (
-        ("left", box.x0 - whole.x0), ("right", whole.x1 - box.x1),
-        ("bottom", box.y0 - whole.y0), ("top", whole.y1 - box.y1),
-    )  # fmt: skip
+        ("left", box.x0 - whole.x0),
+        ("right", whole.x1 - box.x1),
+        ("bottom", box.y0 - whole.y0),
+        ("top", whole.y1 - box.y1),
+    )
     return tuple(side for side, by in short if by > EPS)
 
 

@@ -78,7 +78,7 @@ def shortened(seed: int, apart: float) -> tuple[float, ...]:
 
 def _descent(
     count: int, least: int, dice: Iterator[int], first: int | None = None
-) -> Iterator[int]:  # fmt: skip
+) -> Iterator[int]:
     """Places of so many courses, each further on than the one below by ``least`` and something."""
     spare = PARTS - count * least
     at = next(dice) % (spare // 2 + 1) if first is None else first

@@ -48,9 +48,13 @@ class Carries(NamedTuple):
 
 
 def plant_of(
-    start: Start, field: Field, module: Module, line: Edge | None = None,
-    carries: Carries | None = None, kerf: float = 0.0,
-) -> Plant:  # fmt: skip
+    start: Start,
+    field: Field,
+    module: Module,
+    line: Edge | None = None,
+    carries: Carries | None = None,
+    kerf: float = 0.0,
+) -> Plant:
     """Return where the pennant's tile stands, with its nudges.
 
     ``line`` is the first line that the start names; ``kerf`` is what a tile folded round the
@@ -64,15 +68,21 @@ def plant_of(
     if isinstance(across, Folded) and carries.past is not None:
         x, flag_x = folded(field.inner.x0, carries.past, module, kerf), field.inner.x0
     return Plant(
-        tidy(x + across.nudge), tidy(y + up.nudge),
-        tidy(flag_x + across.nudge), tidy(flag_y + up.nudge),
-    )  # fmt: skip
+        tidy(x + across.nudge),
+        tidy(y + up.nudge),
+        tidy(flag_x + across.nudge),
+        tidy(flag_y + up.nudge),
+    )
 
 
 def lattice_plant_of(
-    start: Start, field: Field, lattice: Lattice, line: Edge | None = None,
-    carries: Carries | None = None, kerf: float = 0.0,
-) -> Plant:  # fmt: skip
+    start: Start,
+    field: Field,
+    lattice: Lattice,
+    line: Edge | None = None,
+    carries: Carries | None = None,
+    kerf: float = 0.0,
+) -> Plant:
     """Return where a lattice's figure stands (lower left corner), with its nudges.
 
     Its outermost points stand at an end, on the counter or under a line; *tile on centre* brings
@@ -111,9 +121,11 @@ def lattice_plant_of(
         y = field.foot
     flag_y = field.foot if isinstance(up, FlatCounter) else y
     return Plant(
-        tidy(x + across.nudge), tidy(y + up.nudge),
-        tidy(flag_x + across.nudge), tidy(flag_y + up.nudge),
-    )  # fmt: skip
+        tidy(x + across.nudge),
+        tidy(y + up.nudge),
+        tidy(flag_x + across.nudge),
+        tidy(flag_y + up.nudge),
+    )
 
 
 def folded(begin: float, past: float, module: Module, kerf: float) -> float:
@@ -128,9 +140,7 @@ def folded(begin: float, past: float, module: Module, kerf: float) -> float:
     return begin - past - kerf
 
 
-def _across(
-    across: Across, field: Field, module: Module, line: Edge | None
-) -> tuple[float, float]:  # fmt: skip
+def _across(across: Across, field: Field, module: Module, line: Edge | None) -> tuple[float, float]:
     inner = field.inner
     if isinstance(across, FullRight):
         return inner.x1 - module.width + module.lock, inner.x1

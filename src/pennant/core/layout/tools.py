@@ -26,16 +26,27 @@ _BY_CUT: dict[CutKind, tuple[Tool, ...]] = {
 BRITTLE: tuple[Material, ...] = ("glass", "stone")
 """Materials that chip and crack: more of their cuts are lost."""
 MINUTES: dict[tuple[CutKind, Tool | None], float] = {
-    ("crosscut", "snap cutter"): 0.7, ("crosscut", None): 2.0,
-    ("rip", "snap cutter"): 1.5, ("rip", None): 2.5,
-    ("both", "snap cutter"): 2.0, ("both", None): 4.0,
-    ("angled", "snap cutter"): 1.5, ("angled", None): 3.0,
-    ("taper", "snap cutter"): 2.0, ("taper", None): 3.0,
-    ("crosscut", "nippers"): 0.6, ("rip", "nippers"): 0.6, ("both", "nippers"): 1.0,
-    ("angled", "nippers"): 0.6, ("taper", "nippers"): 0.6, ("notch", "nippers"): 1.5,
+    ("crosscut", "snap cutter"): 0.7,
+    ("crosscut", None): 2.0,
+    ("rip", "snap cutter"): 1.5,
+    ("rip", None): 2.5,
+    ("both", "snap cutter"): 2.0,
+    ("both", None): 4.0,
+    ("angled", "snap cutter"): 1.5,
+    ("angled", None): 3.0,
+    ("taper", "snap cutter"): 2.0,
+    ("taper", None): 3.0,
+    ("crosscut", "nippers"): 0.6,
+    ("rip", "nippers"): 0.6,
+    ("both", "nippers"): 1.0,
+    ("angled", "nippers"): 0.6,
+    ("taper", "nippers"): 0.6,
+    ("notch", "nippers"): 1.5,
     ("curve", "nippers"): 1.5,
-    ("notch", None): 6.0, ("curve", None): 10.0, ("hole", None): 8.0,
-}  # fmt: skip
+    ("notch", None): 6.0,
+    ("curve", None): 10.0,
+    ("hole", None): 8.0,
+}
 """Minutes a cut with its marking, once the tool stands ready: for its own tool, else for any."""
 
 

@@ -16,9 +16,12 @@ from pennant.core.reading.legs import legs_of
 
 
 def legs_to_cut(
-    settings: Settings, field: Field, joint: float, pieces: Sequence[Piece],
+    settings: Settings,
+    field: Field,
+    joint: float,
+    pieces: Sequence[Piece],
     findings: Iterable[Finding],
-) -> list[KeepOut]:  # fmt: skip
+) -> list[KeepOut]:
     """Return what is cut away beside boxes whose thin legs are not to stay: one strip a leg.
 
     Only where the plate also covers the joint beyond the leg, and laps the next tile as it should.
@@ -58,9 +61,11 @@ def _strips(settings: Settings, piece: Piece, hole: KeepOut, side: str) -> Itera
 def _covers(plate: Rect, room: Rect, side: str) -> bool:
     """Whether a plate reaches far enough on a side."""
     reach = {
-        "left": plate.x0 <= room.x0 + EPS, "right": plate.x1 >= room.x1 - EPS,
-        "bottom": plate.y0 <= room.y0 + EPS, "top": plate.y1 >= room.y1 - EPS,
-    }  # fmt: skip
+        "left": plate.x0 <= room.x0 + EPS,
+        "right": plate.x1 >= room.x1 - EPS,
+        "bottom": plate.y0 <= room.y0 + EPS,
+        "top": plate.y1 >= room.y1 - EPS,
+    }
     return reach[side]
 
 
@@ -71,6 +76,9 @@ def without_legs(field: Field, cut: list[KeepOut]) -> Field:
     lost = float(field.tiled.area - tiled.area)
     gaps = field.gap_areas | {"clearance": field.gap_areas.get("clearance", 0.0) + lost}
     return replace(
-        field, keep_outs=(*field.keep_outs, *cut), tiled=tiled, area=field.area - lost,
+        field,
+        keep_outs=(*field.keep_outs, *cut),
+        tiled=tiled,
+        area=field.area - lost,
         gap_areas=gaps,
-    )  # fmt: skip
+    )

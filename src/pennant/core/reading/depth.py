@@ -109,10 +109,13 @@ def _profile(
     high: float,
 ) -> Iterator[_Part]:
     across, along = (0, 1) if upright else (1, 0)
-    marks = sorted({
-        low, high,
-        *(p[along] for ring in outline for p in ring if low + EPS < p[along] < high - EPS),
-    })  # fmt: skip
+    marks = sorted(
+        {
+            low,
+            high,
+            *(p[along] for ring in outline for p in ring if low + EPS < p[along] < high - EPS),
+        }
+    )
     sides = [side for side in segments(outline) if side != first]
     for a, b in pairwise(marks):
         if b - a <= EPS:
@@ -128,9 +131,13 @@ def _profile(
 
 
 def _off(
-    sides: list[tuple[Point, Point]], first: tuple[Point, Point], across: int, along: int,
-    inward: int, place: float,
-) -> float | None:  # fmt: skip
+    sides: list[tuple[Point, Point]],
+    first: tuple[Point, Point],
+    across: int,
+    along: int,
+    inward: int,
+    place: float,
+) -> float | None:
     """How far the outline is off its own side at a place; None where nothing lies behind it."""
     at = crossing(*first, across, along, place)
     depths = [

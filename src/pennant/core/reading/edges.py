@@ -132,9 +132,13 @@ def read_edges(
         met = [
             (pieces[number], size)
             for number in numbers
-            if (size := reckoned[number] if number in reckoned
-                else _known_size(pieces[number], cutting, edge, limits, known)) is not None
-        ]  # fmt: skip
+            if (
+                size := reckoned[number]
+                if number in reckoned
+                else _known_size(pieces[number], cutting, edge, limits, known)
+            )
+            is not None
+        ]
         tips = field.finished is not None and field.finished.is_along(edge)
         if whole.shape is not None:
             met = [(p, _as_whole(p, s, whole, edge, tips)) for p, s in met]
@@ -207,9 +211,12 @@ Shape = tuple[tuple[float, float], ...]
 
 
 def _known_size(
-    piece: Piece, cutting: Cutting, edge: Edge, limits: tuple[float, float],
+    piece: Piece,
+    cutting: Cutting,
+    edge: Edge,
+    limits: tuple[float, float],
     known: dict[Shape, float | None],
-) -> float | None:  # fmt: skip
+) -> float | None:
     """`size_at`, once for all pieces of a shape that lie alike at a straight line.
 
     A lattice repeats along a line, and where none of a piece is beyond the line's ends, what the
@@ -253,18 +260,30 @@ def _reading(edge: Edge, met: list[tuple[Piece, float]], tile: Whole) -> EdgeRea
         whole = tile.at(group[0][0], upright=edge.upright)
         sizes = [size for _, size in group]
         least, most = (sizes[0], sizes[0]) if edge.straight else (min(sizes), max(sizes))
-        gets.append(Gets.model_construct(
-            size=tidy(least), largest=tidy(most) if most - least > SAME else None,
-            whole=tidy(whole), share=tidy(least / whole), phase=phase,
-            courses=tuple(sorted({piece.course for piece, _ in group})),
-            pieces=tuple(piece.id for piece, _ in group), notched=notched,
-        ))  # fmt: skip
+        gets.append(
+            Gets.model_construct(
+                size=tidy(least),
+                largest=tidy(most) if most - least > SAME else None,
+                whole=tidy(whole),
+                share=tidy(least / whole),
+                phase=phase,
+                courses=tuple(sorted({piece.course for piece, _ in group})),
+                pieces=tuple(piece.id for piece, _ in group),
+                notched=notched,
+            )
+        )
     gets.sort(key=lambda g: (g.courses[0], g.size))
     at = height_at(edge.along, (edge.low + edge.high) / 2)
     return EdgeReading.model_construct(
-        edge=edge.id, owner=edge.owner, side=edge.side, kind=edge.kind, at=tidy(at),
-        low=tidy(edge.low), high=tidy(edge.high), gets=tuple(gets),
-    )  # fmt: skip
+        edge=edge.id,
+        owner=edge.owner,
+        side=edge.side,
+        kind=edge.kind,
+        at=tidy(at),
+        low=tidy(edge.low),
+        high=tidy(edge.high),
+        gets=tuple(gets),
+    )
 
 
 def size_at(outline: Outline, edge: Edge, joint: float, nick: float = 0.0) -> float | None:
@@ -317,8 +336,11 @@ def _without_flanks(sides: _Sides, edge: Edge) -> _Sides:
         slopes = [_slope(a, b, edge) for a, b, _ in chain]
         near = [slope for slope, off in zip(slopes, offs, strict=True) if off <= min(offs) + EPS]
         # A side that goes straight on from the nearest is the same side.
-        kept += [side for side, slope in zip(chain, slopes, strict=True)
-                 if min(abs(slope - one) for one in near) <= STRAIGHT_ON]  # fmt: skip
+        kept += [
+            side
+            for side, slope in zip(chain, slopes, strict=True)
+            if min(abs(slope - one) for one in near) <= STRAIGHT_ON
+        ]
     return kept
 
 

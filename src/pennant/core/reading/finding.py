@@ -146,10 +146,19 @@ class Interlock(_Finding):
 
 
 Finding = Annotated[
-    SmallPiece | UnevenJambs | ThinLeg | PlateOverhang | PlateCover | Shaved | JointOff | CutEdge
-    | CourseStep | RaggedEnd | Interlock,
+    SmallPiece
+    | UnevenJambs
+    | ThinLeg
+    | PlateOverhang
+    | PlateCover
+    | Shaved
+    | JointOff
+    | CutEdge
+    | CourseStep
+    | RaggedEnd
+    | Interlock,
     Field(discriminator="rule"),
-]  # fmt: skip
+]
 """One objection."""
 
 

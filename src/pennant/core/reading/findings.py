@@ -72,9 +72,14 @@ def course_step(
     if step <= settings.set_within + EPS:
         return None
     return CourseStep(
-        id=f"course-step@{wall}", weight="never", places=(f"{before}:right", f"{wall}:left"),
-        step=tidy(step), within=settings.set_within, setting="set_within", pieces=pieces,
-    )  # fmt: skip
+        id=f"course-step@{wall}",
+        weight="never",
+        places=(f"{before}:right", f"{wall}:left"),
+        step=tidy(step),
+        within=settings.set_within,
+        setting="set_within",
+        pieces=pieces,
+    )
 
 
 def _small(
@@ -98,10 +103,16 @@ def _small(
             if key in merged:
                 places = (*merged[key].places, reading.edge)
             merged[key] = SmallPiece(
-                id=f"{rule}@{places[0]}@{gets.pieces[0]}", rule=rule, weight=weight,
-                places=places, size=gets.size, least=tidy(limit), setting=setting,
-                pieces=gets.pieces, courses=gets.courses,
-            )  # fmt: skip
+                id=f"{rule}@{places[0]}@{gets.pieces[0]}",
+                rule=rule,
+                weight=weight,
+                places=places,
+                size=gets.size,
+                least=tidy(limit),
+                setting=setting,
+                pieces=gets.pieces,
+                courses=gets.courses,
+            )
     return list(merged.values())
 
 
@@ -178,16 +189,28 @@ def _unlike(settings: Settings, left: EdgeReading, right: EdgeReading) -> Iterat
 
 
 def _jambs(
-    settings: Settings, left: EdgeReading, right: EdgeReading, a: float, b: float,
-    pieces: tuple[str, ...], courses: tuple[int, ...], first: int | None = None,
-) -> UnevenJambs:  # fmt: skip
+    settings: Settings,
+    left: EdgeReading,
+    right: EdgeReading,
+    a: float,
+    b: float,
+    pieces: tuple[str, ...],
+    courses: tuple[int, ...],
+    first: int | None = None,
+) -> UnevenJambs:
     """Pieces of two sizes (mm) at two jambs; told apart by the ``first`` course if not given."""
     return UnevenJambs(
-        id=f"uneven-jambs@{left.owner}@{courses[0] if first is None else first}", weight="avoid",
-        places=(left.edge, right.edge), smaller=min(a, b), larger=max(a, b),
-        share=tidy(abs(a - b) / max(a, b)), limit=settings.uneven_difference,
-        setting="uneven_difference", pieces=pieces, courses=courses,
-    )  # fmt: skip
+        id=f"uneven-jambs@{left.owner}@{courses[0] if first is None else first}",
+        weight="avoid",
+        places=(left.edge, right.edge),
+        smaller=min(a, b),
+        larger=max(a, b),
+        share=tidy(abs(a - b) / max(a, b)),
+        limit=settings.uneven_difference,
+        setting="uneven_difference",
+        pieces=pieces,
+        courses=courses,
+    )
 
 
 def _cut_edges(field: Field, readings: list[EdgeReading]) -> Iterator[CutEdge]:
@@ -197,11 +220,14 @@ def _cut_edges(field: Field, readings: list[EdgeReading]) -> Iterator[CutEdge]:
         cut = [gets for gets in reading.gets if not gets.full]
         if reading.edge in bare and cut:
             yield CutEdge(
-                id=f"cut-edge@{reading.edge}", weight="avoid",
-                places=(reading.edge,), smallest=min(gets.size for gets in cut),
-                setting="trim_face", pieces=tuple(p for gets in cut for p in gets.pieces),
+                id=f"cut-edge@{reading.edge}",
+                weight="avoid",
+                places=(reading.edge,),
+                smallest=min(gets.size for gets in cut),
+                setting="trim_face",
+                pieces=tuple(p for gets in cut for p in gets.pieces),
                 courses=tuple(sorted({c for gets in cut for c in gets.courses})),
-            )  # fmt: skip
+            )
 
 
 def _ragged(
@@ -223,11 +249,15 @@ def _ragged(
         if most - least > settings.set_within + EPS:
             off = [id_ for id_, by in short.items() if by - least > settings.set_within + EPS]
             yield RaggedEnd(
-                id=f"ragged-end@{reading.edge}", weight="avoid",
-                places=(reading.edge,), short=tidy(most - least), within=settings.set_within,
-                setting="set_within", pieces=tuple(off),
+                id=f"ragged-end@{reading.edge}",
+                weight="avoid",
+                places=(reading.edge,),
+                short=tidy(most - least),
+                within=settings.set_within,
+                setting="set_within",
+                pieces=tuple(off),
                 courses=tuple(sorted({boxes[id_].course for id_ in off})),
-            )  # fmt: skip
+            )
 
 
 def _interlocking(layout: Layout, readings: list[EdgeReading]) -> Iterator[Interlock]:
@@ -240,11 +270,14 @@ def _interlocking(layout: Layout, readings: list[EdgeReading]) -> Iterator[Inter
         long = [gets for gets in reading.gets if gets.size > limit + EPS]
         if reading.kind in STRAIGHT_ENDS and long:
             yield Interlock(
-                id=f"interlock@{reading.edge}", weight="never",
-                places=(reading.edge,), length=max(gets.size for gets in long),
-                longest=tidy(limit), pieces=tuple(p for gets in long for p in gets.pieces),
+                id=f"interlock@{reading.edge}",
+                weight="never",
+                places=(reading.edge,),
+                length=max(gets.size for gets in long),
+                longest=tidy(limit),
+                pieces=tuple(p for gets in long for p in gets.pieces),
                 courses=tuple(sorted({c for gets in long for c in gets.courses})),
-            )  # fmt: skip
+            )
 
 
 def is_bare(edge: Edge) -> bool:
@@ -274,23 +307,29 @@ def _fitted(
             yield Shaved(
                 id=f"shaved@{place}",
                 weight="never" if layout.bevelled or span.each > limit + EPS else "avoid",
-                places=(field.surface.id,), each=tidy(span.each), limit=tidy(limit),
-                setting="shave_share", pieces=tuple(piece.id for piece in shaved),
+                places=(field.surface.id,),
+                each=tidy(span.each),
+                limit=tidy(limit),
+                setting="shave_share",
+                pieces=tuple(piece.id for piece in shaved),
                 courses=tuple(sorted({piece.course for piece in shaved})),
-            )  # fmt: skip
+            )
     bed = layout.bed_wanted
     if bed is not None and abs(bed - joint) > settings.joint_play + EPS:
         yield _joint_off(field, f"joint-off@{field.surface.id}@up", bed, joint, settings)
 
 
-def _joint_off(
-    field: Field, id_: str, wanted: float, joint: float, settings: Settings
-) -> JointOff:  # fmt: skip
+def _joint_off(field: Field, id_: str, wanted: float, joint: float, settings: Settings) -> JointOff:
     """A joint that would have to leave its limits."""
     return JointOff(
-        id=id_, weight="never", places=(field.surface.id,), wanted=tidy(wanted),
-        joint=tidy(joint), limit=settings.joint_play, setting="joint_play",
-    )  # fmt: skip
+        id=id_,
+        weight="never",
+        places=(field.surface.id,),
+        wanted=tidy(wanted),
+        joint=tidy(joint),
+        limit=settings.joint_play,
+        setting="joint_play",
+    )
 
 
 def _courses(reading: EdgeReading) -> set[int]:
@@ -342,9 +381,12 @@ def _devices(
 
 
 def _thin_legs(
-    settings: Settings, device: Placed, hole: KeepOut, around: list[Piece],
+    settings: Settings,
+    device: Placed,
+    hole: KeepOut,
+    around: list[Piece],
     limits: tuple[float, float],
-) -> Iterator[SmallPiece | ThinLeg]:  # fmt: skip
+) -> Iterator[SmallPiece | ThinLeg]:
     """Tile between the hole and the edge of the piece that it is cut from, or split off from.
 
     Neighbours that meet over the box have the same leg on that side: they are one finding. A strip
@@ -373,16 +415,25 @@ def _thin_legs(
         courses = tuple(sorted({piece.course for piece in pieces}))
         if rule == "sliver":
             yield SmallPiece(
-                id=id_, rule=rule, weight="never", places=places, pieces=ids, courses=courses,
+                id=id_,
+                rule=rule,
+                weight="never",
+                places=places,
+                pieces=ids,
+                courses=courses,
                 size=tidy(min(min(one.width, one.height) for one in pieces)),
                 least=tidy(least_strip),
                 setting="least_piece" if least_strip == settings.least_piece else "least_share",
-            )  # fmt: skip
+            )
         else:
             yield ThinLeg(
-                id=id_, weight="avoid", places=places, pieces=ids, courses=courses,
+                id=id_,
+                weight="avoid",
+                places=places,
+                pieces=ids,
+                courses=courses,
                 **_least_leg(settings, leg, least_leg, least_strip),
-            )  # fmt: skip
+            )
 
 
 def _least_leg(settings: Settings, leg: float, least: float, strip: float) -> dict[str, Any]:
@@ -398,9 +449,11 @@ def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[PlateOverha
     """A plate past the tiled area: over the counter, an end, a cabinet, a window's joint."""
     inner, wall = field.inner, field.surface.id
     past: dict[str, float] = {
-        f"{wall}:left": inner.x0 - plate.x0, f"{wall}:right": plate.x1 - inner.x1,
-        f"{wall}:bottom": inner.y0 - plate.y0, f"{wall}:top": plate.y1 - inner.y1,
-    }  # fmt: skip
+        f"{wall}:left": inner.x0 - plate.x0,
+        f"{wall}:right": plate.x1 - inner.x1,
+        f"{wall}:bottom": inner.y0 - plate.y0,
+        f"{wall}:top": plate.y1 - inner.y1,
+    }
     for keep in field.keep_outs:
         # What is cut away beside its own box lies under the plate as the box does.
         if keep.owner.partition(".")[0] == device.id or not keep.box.overlaps(plate):
@@ -409,9 +462,11 @@ def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[PlateOverha
             continue
         block = keep.box
         reach: dict[Side, float] = {
-            "left": plate.x1 - block.x0, "right": block.x1 - plate.x0,
-            "bottom": plate.y1 - block.y0, "top": block.y1 - plate.y0,
-        }  # fmt: skip
+            "left": plate.x1 - block.x0,
+            "right": block.x1 - plate.x0,
+            "bottom": plate.y1 - block.y0,
+            "top": block.y1 - plate.y0,
+        }
         side = min(reach, key=lambda s: reach[s])
         # Over the counter the field lies above: the wall's own bottom edge.
         own = keep.owner.split(".")[0] == wall
@@ -419,9 +474,11 @@ def _overhang(plate: Rect, device: Placed, field: Field) -> Iterator[PlateOverha
     for place, amount in past.items():
         if amount > EPS:
             yield PlateOverhang(
-                id=f"plate-overhang@{device.id}@{place}", weight="never",
-                places=(device.id, place), past=tidy(amount),
-            )  # fmt: skip
+                id=f"plate-overhang@{device.id}@{place}",
+                weight="never",
+                places=(device.id, place),
+                past=tidy(amount),
+            )
 
 
 def _cover(
@@ -432,7 +489,11 @@ def _cover(
     cover = min(box.x0 - plate.x0, box.y0 - plate.y0)
     if cover < settings.plate_cover - EPS:
         yield PlateCover(
-            id=f"plate-cover@{hole.owner}", weight="never",
-            places=(hole.owner,), cover=tidy(cover), least=settings.plate_cover,
-            setting="plate_cover", pieces=tuple(piece.id for piece in around),
-        )  # fmt: skip
+            id=f"plate-cover@{hole.owner}",
+            weight="never",
+            places=(hole.owner,),
+            cover=tidy(cover),
+            least=settings.plate_cover,
+            setting="plate_cover",
+            pieces=tuple(piece.id for piece in around),
+        )

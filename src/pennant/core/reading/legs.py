@@ -25,8 +25,14 @@ def legs_of(outline: Outline, hole: KeepOut, clearance: float) -> Iterator[tuple
     run = max(clearance, LEAST_RUN) + EPS
     for side in SIDES:
         line = hole.line(side)
-        edge = Edge(hole.owner, side, Gap("box", "clearance", 0.0), line, line,
-                    -1 if side in ("left", "bottom") else 1)  # fmt: skip
+        edge = Edge(
+            hole.owner,
+            side,
+            Gap("box", "clearance", 0.0),
+            line,
+            line,
+            -1 if side in ("left", "bottom") else 1,
+        )
         if hole.square:
             bites = _bite(outline, box, side)
             leg = size_at(outline, edge, 0.0) if bites > run else None

@@ -16,20 +16,40 @@ from pennant.core.reading.finding import Finding
 DEGREES: tuple[Seen, ...] = ("little", "usual", "much")
 """From the least to the most."""
 SEEN_AT: dict[EdgeKind, Seen] = {
-    "jamb": "much", "sill": "much", "head": "much", "front": "much",
-    "open-end": "much", "open-top": "much", "panel": "much", "counter-edge": "much",
-    "overhead": "little", "corner": "little", "back": "little",
-    "foot": "little", "gap-side": "little",
-}  # fmt: skip
+    "jamb": "much",
+    "sill": "much",
+    "head": "much",
+    "front": "much",
+    "open-end": "much",
+    "open-top": "much",
+    "panel": "much",
+    "counter-edge": "much",
+    "overhead": "little",
+    "corner": "little",
+    "back": "little",
+    "foot": "little",
+    "gap-side": "little",
+}
 """Kinds of edges that are looked at more than is usual, or less. An opening and an open end are
 at the height of the eyes, with light on them; under a cabinet is shadow, and the counter is seen
 more; what lies in a corner, behind an appliance or at a counter's back is out of the way."""
 
 
 IN_VIEW: tuple[EdgeKind, ...] = (
-    "open-end", "jamb", "sill", "head", "counter", "counter-edge", "raised", "ceiling", "open-top",
-    "front", "panel", "frame", "side",
-)  # fmt: skip
+    "open-end",
+    "jamb",
+    "sill",
+    "head",
+    "counter",
+    "counter-edge",
+    "raised",
+    "ceiling",
+    "open-top",
+    "front",
+    "panel",
+    "frame",
+    "side",
+)
 """Kinds of edges at which a strip shows to whoever stands before the wall: the side of a cabinet is
 at the height of the eyes, like a jamb. In a corner and behind an appliance a strip hides; so it
 does under a cabinet without lights."""
@@ -44,14 +64,18 @@ class SeenWeights:
     """How often an objection counts at each place of a surface, by what the client looks at."""
 
     def __init__(
-        self, settings: Settings, seen: tuple[SeenPlace, ...], wall: str,
+        self,
+        settings: Settings,
+        seen: tuple[SeenPlace, ...],
+        wall: str,
         kinds: Mapping[str, EdgeKind],
-    ) -> None:  # fmt: skip
+    ) -> None:
         """``wall`` is the wall that the surface is of, ``kinds`` what its edges are, by id."""
         self._times: dict[Seen, int] = {
-            "little": settings.seen_little, "usual": settings.seen_usual,
+            "little": settings.seen_little,
+            "usual": settings.seen_usual,
             "much": settings.seen_much,
-        }  # fmt: skip
+        }
         own = {one.at: one.seen for one in seen}
         self._wall = own.pop(wall, "usual")
         self._own, self._kinds = own, kinds

@@ -46,9 +46,12 @@ class Lines(NamedTuple):
     def chosen(self, which: Numbers) -> "Lines":
         """Return some of them, in their order."""
         return Lines(
-            self.upright[which], self.at[which], self.inward[which], self.low[which],
+            self.upright[which],
+            self.at[which],
+            self.inward[which],
+            self.low[which],
             self.high[which],
-        )  # fmt: skip
+        )
 
 
 def filled(rings: Sequence[Sequence[tuple[float, float]]]) -> Floats:
@@ -96,9 +99,11 @@ def sizes_at_once(rings: Floats, lines: Lines, joint: float | Floats) -> tuple[F
     low = np.maximum(np.minimum(along, next_along), lines.low[:, None])
     high = np.minimum(np.maximum(along, next_along), lines.high[:, None])
     facing = (
-        (toward > EPS) & (np.minimum(off, next_off) >= -2 * EPS)
-        & (np.maximum(off, next_off) <= joint + 2 * EPS) & (high - low > EPS)
-    )  # fmt: skip
+        (toward > EPS)
+        & (np.minimum(off, next_off) >= -2 * EPS)
+        & (np.maximum(off, next_off) <= joint + 2 * EPS)
+        & (high - low > EPS)
+    )
     # The side of a turned tile that only crosses the joint runs off from the line.
     runs_along = np.abs(off - next_off) <= ALONG * np.abs(toward) - 2 * EPS
     facing &= runs_along | (joint <= 0)

@@ -272,9 +272,10 @@ def visits(job: Job) -> list[int]:
     now that it is known what meets it.
     """
     numbers = [
-        number for number, wall in enumerate(job.walls)
+        number
+        for number, wall in enumerate(job.walls)
         if not isinstance(wall.start.across, FromCounter)
-    ]  # fmt: skip
+    ]
     coupled = any(wish.kind == "corner" for wish in wishes_of(job))
     last = len(job.walls) - 1
     again = [n for n in reversed(numbers) if n < last and joined_before(job.walls, n + 1)]

@@ -120,11 +120,14 @@ class _Board:
         outcomes = [self.outcome(start) for start in self._let_through()]
         start = ranked(outcomes, self.wishes)[0].start
         step = STEP_MM[self.job.step]
-        on_tape = start.model_copy(update={
-            way: (part := getattr(start, way)).model_copy(
-                update={"nudge": tidy(round(part.nudge / step) * step)})
-            for way in ("across", "up")
-        })  # fmt: skip
+        on_tape = start.model_copy(
+            update={
+                way: (part := getattr(start, way)).model_copy(
+                    update={"nudge": tidy(round(part.nudge / step) * step)}
+                )
+                for way in ("across", "up")
+            }
+        )
         return ranked([*outcomes, self.outcome(on_tape)], self.wishes)[0]
 
     def _let_through(self) -> Iterator[Start]:
@@ -138,9 +141,13 @@ class _Board:
             at = [(x + lattice.figure.x0, y + lattice.figure.y0) for x, y in places]
         else:
             search = Search(
-                field, module, laid_wall.layout.bond, settings, border=None,
+                field,
+                module,
+                laid_wall.layout.bond,
+                settings,
+                border=None,
                 weights=SeenWeights.on(self.job, field),
-            )  # fmt: skip
+            )
             xs = search.marks_across()
             at = [(float(x), field.foot) for x in self._left_of(search, xs, field.foot)]
         for x, y in at:

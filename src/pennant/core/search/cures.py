@@ -45,12 +45,30 @@ Try = tuple[str, Job, dict[str, object]]
 """A cure's kind, the job with it taken, and what it changes."""
 MOST = 6
 """Cures that are shown: more than one reads."""
-CureKind = Literal["move-end", "gap", "cut-leg", "trim", "move-across", "move-up", "best-start",
-                   "fit", "joint", "bond"]  # fmt: skip
+CureKind = Literal[
+    "move-end",
+    "gap",
+    "cut-leg",
+    "trim",
+    "move-across",
+    "move-up",
+    "best-start",
+    "fit",
+    "joint",
+    "bond",
+]
 COST: dict[CureKind, int] = {
-    "move-end": 0, "gap": 1, "cut-leg": 2, "trim": 3, "move-across": 4, "move-up": 4,
-    "best-start": 5, "fit": 5, "joint": 6, "bond": 7,
-}  # fmt: skip
+    "move-end": 0,
+    "gap": 1,
+    "cut-leg": 2,
+    "trim": 3,
+    "move-across": 4,
+    "move-up": 4,
+    "best-start": 5,
+    "fit": 5,
+    "joint": 6,
+    "bond": 7,
+}
 """What a change costs before tile is cut, the cheapest first: a line that floats, the counter's
 gap, a leg beside a box, a trim, the start, the spacers, the bond. A stagger's other number comes
 before another bond."""
@@ -176,9 +194,10 @@ def _still(after: Plan, surface: str, finding: Finding) -> bool:
     places = set(finding.places)
     return any(
         one.rule == finding.rule and places & set(one.places)
-        for planned in after.surfaces if planned.surface == surface
+        for planned in after.surfaces
+        if planned.surface == surface
         for one in planned.findings
-    )  # fmt: skip
+    )
 
 
 def _tries(job: Job, planned: Plan, wall: str, finding: Finding) -> Iterator[Try]:
@@ -205,9 +224,11 @@ def _tries(job: Job, planned: Plan, wall: str, finding: Finding) -> Iterator[Try
     floating = any(place.startswith(f"{wall}:") for place in finding.places)
     if floating:
         for start in with_ends_moved(job, planned.kitchen, wall, own):
-            moved = next(getattr(start, side) - getattr(own, side)
-                         for side in ("left", "right", "top")
-                         if getattr(start, side) != getattr(own, side))  # fmt: skip
+            moved = next(
+                getattr(start, side) - getattr(own, side)
+                for side in ("left", "right", "top")
+                if getattr(start, side) != getattr(own, side)
+            )
             yield put("move-end", start=start, amount=tidy(moved))
     yield from _gap_opened(job, planned, wall, finding, put)
     if finding.rule == "thin-leg":
@@ -259,8 +280,9 @@ def _gap_opened(
     """
     if not isinstance(finding, SmallPiece) or not any(
         reading.edge in finding.places and reading.kind in TOPS
-        for surface in planned.surfaces for reading in surface.edges
-    ):  # fmt: skip
+        for surface in planned.surfaces
+        for reading in surface.edges
+    ):
         return
     first = heights_from(job, wall)
     module = laid_wall(job, planned.kitchen, first).layout.module
@@ -275,9 +297,10 @@ def _legs_off(job: Job, wall: str, device: str) -> Job:
     number = wall_number(job, wall)
     things = tuple(
         thing.model_copy(update={"legs_off": True})
-        if isinstance(thing, Device) and thing.id == device else thing
+        if isinstance(thing, Device) and thing.id == device
+        else thing
         for thing in job.walls[number].things
-    )  # fmt: skip
+    )
     return changed(job, number, things=things)
 
 

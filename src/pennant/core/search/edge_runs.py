@@ -15,10 +15,11 @@ def runs_of(edge: Edge, shown: list[KeepOut], field: Field) -> list[tuple[float,
     ends = (inner.x0, inner.x1) if upright else (inner.y0, inner.y1)
     at = edge.innermost
     spans = [
-        ((k.box.y0, k.box.y1), (k.box.x0, k.box.x1)) if upright
+        ((k.box.y0, k.box.y1), (k.box.x0, k.box.x1))
+        if upright
         else ((k.box.x0, k.box.x1), (k.box.y0, k.box.y1))
         for k in shown
-    ]  # fmt: skip
+    ]
     low = max(edge.low, inner.y0 if upright else inner.x0)
     high = min(edge.high, inner.y1 if upright else inner.x1)
     if high - low <= EPS:

@@ -192,10 +192,15 @@ class Clipping:
     """Starts of a lattice on a field, each judged by the tiles that something is taken from."""
 
     def __init__(
-        self, lattice: Lattice, field: Field, settings: Settings,
-        wishes: Sequence[Wish] = EVERY_WISH, weights: SeenWeights | None = None,
-        *, chips: bool = False,
-    ) -> None:  # fmt: skip
+        self,
+        lattice: Lattice,
+        field: Field,
+        settings: Settings,
+        wishes: Sequence[Wish] = EVERY_WISH,
+        weights: SeenWeights | None = None,
+        *,
+        chips: bool = False,
+    ) -> None:
         """``wishes`` are those that count: what only others ask for is not reckoned. What is to
         be avoided counts by ``weights``; without them each place counts once. ``chips`` are on
         sheets, which begin in a corner and on the counter.
@@ -245,7 +250,7 @@ class Clipping:
         gets = [
             self._gets(edge, boxes[cut & ~odd], units[cut & ~odd])
             for edge, cut in zip(self.edges, crossed, strict=True)
-        ]  # fmt: skip
+        ]
         for number, part, size in self._sizes_of(left):
             gets[number].sizes.append(size)
             gets[number].turns.append(int(self.turns[left.unit[part]]))
@@ -257,17 +262,27 @@ class Clipping:
         even, uneven, window = self._uneven(gets)
         ends = "corner", "open-end", "side"
         return Judged(
-            seen + hidden + strips, seen, hidden + strips, avoid + uneven, legs,
-            self._own_start(gets, tiles, left), self._counter(gets, tiles, left), window,
-            self._open_ends(gets, tiles, left), even,
+            seen + hidden + strips,
+            seen,
+            hidden + strips,
+            avoid + uneven,
+            legs,
+            self._own_start(gets, tiles, left),
+            self._counter(gets, tiles, left),
+            window,
+            self._open_ends(gets, tiles, left),
+            even,
             min((min(one.sizes) for one in gets if one.sizes), default=0.0),
             self._short("full-left", gets, tiles, left, *ends, side="left"),
             self._short("full-right", gets, tiles, left, *ends, side="right"),
             self._short("whole-counter", gets, tiles, left, "counter", side="bottom"),
             self._short("whole-top", gets, tiles, left, *TOPS),
-            int((crossed & ~odd).any(axis=0).sum() + holed.cut.sum()
-                + left.cut[~held[odd][left.tile]].sum()),
-        )  # fmt: skip
+            int(
+                (crossed & ~odd).any(axis=0).sum()
+                + holed.cut.sum()
+                + left.cut[~held[odd][left.tile]].sum()
+            ),
+        )
 
     def _left_out(self, line: FinishedLine, unit: int, x: float, y: float) -> bool:
         """Whether a tile would pass the line that tips end on."""
@@ -319,16 +334,18 @@ class Clipping:
         for keep in self.field.keep_outs:
             box = keep.box
             met |= (
-                (tiles[:, 0] >= box.x0 - EPS) & (tiles[:, 2] <= box.x1 + EPS)
-                & (tiles[:, 1] >= box.y0 - EPS) & (tiles[:, 3] <= box.y1 + EPS)
-            )  # fmt: skip
+                (tiles[:, 0] >= box.x0 - EPS)
+                & (tiles[:, 2] <= box.x1 + EPS)
+                & (tiles[:, 1] >= box.y0 - EPS)
+                & (tiles[:, 3] <= box.y1 + EPS)
+            )
         return met
 
     def _gets(self, edge: Edge, boxes: Floats, units: Numbers) -> _Gets:
         """What an edge gets of the tiles that it alone cuts."""
         return _Gets(
             self._depths(edge, boxes).tolist(), self.turns[units].tolist(), [-1] * len(units)
-        )  # fmt: skip
+        )
 
     def _sizes_of(self, left: _Parts) -> Iterator[tuple[int, int, float]]:
         """Yield an edge's number, a part that lies at it, and how far the part reaches from it."""
@@ -354,12 +371,18 @@ class Clipping:
         """How far sheets are from beginning with whole chips in a corner (mm)."""
         if not self.own or "own-start" not in self.kinds:
             return 0.0
-        corners = [edge for edge in self.edges
-                   if edge.kind == "corner" and edge.owner == self.field.surface.id]  # fmt: skip
+        corners = [
+            edge
+            for edge in self.edges
+            if edge.kind == "corner" and edge.owner == self.field.surface.id
+        ]
         return min(
-            (self._short("own-start", gets, tiles, left, "corner", side=edge.side)
-             for edge in corners), default=0.0,
-        )  # fmt: skip
+            (
+                self._short("own-start", gets, tiles, left, "corner", side=edge.side)
+                for edge in corners
+            ),
+            default=0.0,
+        )
 
     def _counter(self, gets: list[_Gets], tiles: _Tiles, left: _Parts) -> float:
         """How far chips fall short at the counter (mm): see `priorities`."""
@@ -371,8 +394,9 @@ class Clipping:
         )
         tops = [
             TopPiece(min(one.sizes, default=full), *self.failing[edge.id])
-            for edge, one in zip(self.edges, gets, strict=True) if edge.id in self.failing
-        ]  # fmt: skip
+            for edge, one in zip(self.edges, gets, strict=True)
+            if edge.id in self.failing
+        ]
         return float(counter_short(full, bottom, tops, 0.0))
 
     def _open_ends(self, gets: list[_Gets], tiles: _Tiles, left: _Parts) -> float:
@@ -422,9 +446,8 @@ class Clipping:
         is seen (mm), how often these openings count, and how far they are from alike.
         """
         least = {
-            edge.id: min(one.sizes)
-            for edge, one in zip(self.edges, gets, strict=True) if one.sizes
-        }  # fmt: skip
+            edge.id: min(one.sizes) for edge, one in zip(self.edges, gets, strict=True) if one.sizes
+        }
         most, count, window = 0.0, 0, 0.0
         full, share = self.lattice.least_width, self.settings.small_share
         for thing in self.field.surface.things:
@@ -438,9 +461,15 @@ class Clipping:
         return most, count, window
 
     def _short(
-        self, wish: WishKind, gets: list[_Gets], tiles: _Tiles, left: _Parts, *kinds: str,
-        side: str | None = None, only: frozenset[str] | None = None,
-    ) -> float:  # fmt: skip
+        self,
+        wish: WishKind,
+        gets: list[_Gets],
+        tiles: _Tiles,
+        left: _Parts,
+        *kinds: str,
+        side: str | None = None,
+        only: frozenset[str] | None = None,
+    ) -> float:
         """How much the best piece at edges falls short of a whole tile, the worst edge's (mm).
 
         At the ends of a wall only its own edges count. ``only`` are the ids of those that count.
@@ -454,11 +483,15 @@ class Clipping:
             if only is not None and edge.id not in only:
                 continue
             if edge.kind in kinds and side in (None, edge.side) and own:
-                clipped = [(int(left.unit[piece]), size)
-                           for piece, size in zip(one.pieces, one.sizes, strict=True)
-                           if piece >= 0]  # fmt: skip
-                shorts = [self._reach(edge, unit) - size
-                          for unit, size in (*clipped, *self._sizes_at(edge, tiles))]  # fmt: skip
+                clipped = [
+                    (int(left.unit[piece]), size)
+                    for piece, size in zip(one.pieces, one.sizes, strict=True)
+                    if piece >= 0
+                ]
+                shorts = [
+                    self._reach(edge, unit) - size
+                    for unit, size in (*clipped, *self._sizes_at(edge, tiles))
+                ]
                 worst = max(worst, min(shorts, default=0.0))
         return worst
 
@@ -540,9 +573,10 @@ def least_at(edge: Edge, lattice: Lattice, settings: Settings) -> float:
 def _holes(field: Field) -> list[KeepOut]:
     """The holes of devices and rounds, beside which tile may be left as a thin leg."""
     owners = {
-        thing.id for thing in field.surface.things
+        thing.id
+        for thing in field.surface.things
         if thing.cover is not None or thing.round is not None
-    }  # fmt: skip
+    }
     return [keep for keep in field.keep_outs if keep.owner in owners]
 
 

@@ -196,9 +196,13 @@ def counts_on(lattice: Lattice, field: Field, settings: Settings, starts: Floats
 
 
 def coarse_scores(
-    lattice: Lattice, field: Field, settings: Settings, starts: Floats, offs: tuple[float, ...],
+    lattice: Lattice,
+    field: Field,
+    settings: Settings,
+    starts: Floats,
+    offs: tuple[float, ...],
     weights: SeenWeights | None = None,
-) -> Floats:  # fmt: skip
+) -> Floats:
     """Return what all edges together get from each start (rows of x and y of the lattice's origin):
     pieces to be cured, to be avoided, and how small the smallest are, at their worst.
 
@@ -244,9 +248,11 @@ def _met(lattice: Lattice, field: Field, edge: Edge) -> _Met:
     reach = Rect(at, edge.low, at, edge.high) if edge.upright else Rect(edge.low, at, edge.high, at)
     inner = field.inner
     room = Rect(
-        reach.x0 - inner.x0 - abs(ax) - abs(bx), reach.y0 - inner.y0 - abs(ay) - abs(by),
-        reach.x1 - inner.x0 + abs(ax) + abs(bx), reach.y1 - inner.y0 + abs(ay) + abs(by),
-    )  # fmt: skip
+        reach.x0 - inner.x0 - abs(ax) - abs(bx),
+        reach.y0 - inner.y0 - abs(ay) - abs(by),
+        reach.x1 - inner.x0 + abs(ax) + abs(bx),
+        reach.y1 - inner.y0 + abs(ay) + abs(by),
+    )
     boxes = [around(outline) for outline in lattice.outlines]
     rows = []
     for number, x, y in lattice.over(room, 0.0, 0.0):
@@ -259,9 +265,13 @@ def _met(lattice: Lattice, field: Field, edge: Edge) -> _Met:
 
 
 def _score(
-    met: _Met, starts: Floats, lattice: Lattice, settings: Settings, offs: tuple[float, ...],
+    met: _Met,
+    starts: Floats,
+    lattice: Lattice,
+    settings: Settings,
+    offs: tuple[float, ...],
     times: int,
-) -> Floats:  # fmt: skip
+) -> Floats:
     """What an edge gets for every start: pieces to be cured, to be avoided (each counts ``times``),
     and the smallest.
 

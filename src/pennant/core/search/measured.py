@@ -135,21 +135,27 @@ def measure_alone(job: Job, wall: str, laid: list[Laid], tiles: int) -> Measured
     pieces = [piece for one in laid for piece in one.plan.pieces]
     counts = counted_of(job, laid)
     return Measured(
-        **counts, even=taken.even(""),
-        own_start=taken.own_start(), counter=taken.counter(), window=taken.window(),
+        **counts,
+        even=taken.even(""),
+        own_start=taken.own_start(),
+        counter=taken.counter(),
+        window=taken.window(),
         ends=taken.ends(),
-        smallest=taken.smallest(""), full_left=taken.full("left", wall),
+        smallest=taken.smallest(""),
+        full_left=taken.full("left", wall),
         full_right=taken.full("right", wall),
         # Of a counter its front, edged with pieces or with trim.
         whole_counter=_short(
             taken.own.plan.edges, "counter", "counter-edge", "open-end", side="bottom"
         ),
         whole_top=_short(taken.own.plan.edges, "overhead", "ceiling", "open-top"),
-        centred=0.0, corner=taken.corner(""),
+        centred=0.0,
+        corner=taken.corner(""),
         cut=sum(piece.kind != "full" for piece in pieces),
-        hard=sum(piece.kind in HARD for piece in pieces), tiles=tiles,
+        hard=sum(piece.kind in HARD for piece in pieces),
+        tiles=tiles,
         bound={_key(wish): taken.by_place[wish.kind](wish.at) for wish in bound},
-    )  # fmt: skip
+    )
 
 
 def counted_of(job: Job, laid: Iterable[Laid]) -> dict[str, int]:
@@ -183,10 +189,13 @@ class _Measuring:
         self.job, self.laid = job, laid
         self.own = next(one for one in laid if one.plan.surface == wall)
         self.by_place: dict[WishKind, Callable[[str], float]] = {
-            "even": self.even, "smallest": self.smallest, "centred": self.centred,
+            "even": self.even,
+            "smallest": self.smallest,
+            "centred": self.centred,
             "full-left": lambda at: self.full("left", at),
-            "full-right": lambda at: self.full("right", at), "corner": self.corner,
-        }  # fmt: skip
+            "full-right": lambda at: self.full("right", at),
+            "corner": self.corner,
+        }
 
     def own_start(self) -> float:
         """How far sheets are from beginning with whole chips in a corner, where the client names no
@@ -216,8 +225,9 @@ class _Measuring:
         failing = failing_tops(field, module, job.settings, weights)
         tops = [
             TopPiece(_least(reading), *failing[reading.edge])
-            for reading in own.plan.edges if reading.edge in failing
-        ]  # fmt: skip
+            for reading in own.plan.edges
+            if reading.edge in failing
+        ]
         bottom = min(gets.size for reading in bottoms for gets in reading.gets)
         too_open = gap_opened(field, module, job.settings, own.layout.plant.y)
         return float(counter_short(full, bottom, tops, too_open))
@@ -278,7 +288,7 @@ class _Measuring:
                 and (not at or any(place.partition(":")[0] == at for place in finding.places))
             ),
             default=0.0,
-        )  # fmt: skip
+        )
 
     def smallest(self, at: str) -> float:
         """The smallest piece at any edge, or at the edges of one thing or wall."""

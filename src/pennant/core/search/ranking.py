@@ -58,8 +58,9 @@ def _kitchen(job: Job, tried: Job, kitchen: Kitchen) -> Kitchen:
     """The kitchen of a job with another start: only one that moves an end or top changes it, or
     one beside a gap that ends by whole courses.
     """
-    same = all(_floats(a.start) == _floats(b.start)
-               for a, b in zip(job.walls, tried.walls, strict=True))  # fmt: skip
+    same = all(
+        _floats(a.start) == _floats(b.start) for a, b in zip(job.walls, tried.walls, strict=True)
+    )
     if same and not has_whole_courses(tried):
         return kitchen
     return with_whole_courses(tried, kitchen_of(tried))
@@ -73,8 +74,10 @@ def ranked(outcomes: Iterable[Outcome], wishes: Sequence[Wish]) -> list[Outcome]
     """Return outcomes in order, each with the wish that puts it before the next."""
     left, order = list(outcomes), []
     while left:
-        best = min(left_by(wishes, left, lambda one: one.measured), key=lambda one: (
-            striking(one.start), exact_key(one.measured, wishes)))  # fmt: skip
+        best = min(
+            left_by(wishes, left, lambda one: one.measured),
+            key=lambda one: (striking(one.start), exact_key(one.measured, wishes)),
+        )
         order.append(best)
         left.remove(best)
     return [
@@ -110,10 +113,13 @@ def _decided(one: Outcome, after: Outcome, wishes: Sequence[Wish]) -> dict[str, 
 def _told_by(one: Outcome, other: Outcome, wishes: Sequence[Wish]) -> Wish | None:
     """The first wish in which a start is better than another by more than its band."""
     return next(
-        (wish for wish in wishes
-         if other.measured.of(wish) > one.measured.of(wish) + BANDS[wish.kind] + EPS),
+        (
+            wish
+            for wish in wishes
+            if other.measured.of(wish) > one.measured.of(wish) + BANDS[wish.kind] + EPS
+        ),
         None,
-    )  # fmt: skip
+    )
 
 
 def with_ends_moved(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Iterator[Start]:
@@ -127,7 +133,7 @@ def with_ends_moved(job: Job, kitchen: Kitchen, wall: str, start: Start) -> Iter
         now = getattr(start, side)
         whole, joint = (
             (module.height, module.bed) if side == "top" else (module.width, module.joint)
-        )  # fmt: skip
+        )
         sign = -1 if side == "left" else 1
         places: set[float] = set()
         for finding in laid_wall.plan.findings:

@@ -114,11 +114,14 @@ def named(start: Start, wall: Wall, field: Field, layout: Layout, step: Step) ->
         near = [0.0 if abs(by) <= mm + EPS else by for by in on_tape]
         for shown in (near, on_tape, [right, higher]):
             higher_by = up.nudge if settled else tidy(shown[1])
-            yield start.model_copy(update={
-                "across": way.model_copy(update={"nudge": tidy(
-                    shown[0] + (across.nudge if way is across else 0.0))}),
-                "up": rise.model_copy(update={"nudge": higher_by}),
-            })  # fmt: skip
+            yield start.model_copy(
+                update={
+                    "across": way.model_copy(
+                        update={"nudge": tidy(shown[0] + (across.nudge if way is across else 0.0))}
+                    ),
+                    "up": rise.model_copy(update={"nudge": higher_by}),
+                }
+            )
 
 
 def plain_start(

@@ -111,9 +111,22 @@ class Direction:
 Met = tuple[frozenset[Group], frozenset[Boxed]]
 """Which kinds of course meet which upright lines and boxes."""
 SIEVED: tuple[WishKind, ...] = (
-    "never", "fix-seen", "fix-hidden", "avoid", "legs", "even", "smallest", "full-left",
-    "full-right", "whole-counter", "whole-top", "centred", "counter", "window", "ends",
-)  # fmt: skip
+    "never",
+    "fix-seen",
+    "fix-hidden",
+    "avoid",
+    "legs",
+    "even",
+    "smallest",
+    "full-left",
+    "full-right",
+    "whole-counter",
+    "whole-top",
+    "centred",
+    "counter",
+    "window",
+    "ends",
+)
 """The wishes that the sieve reckons; what depends on whole pieces is left to the plans."""
 
 
@@ -152,11 +165,17 @@ class Search:
     """The search over one surface's field."""
 
     def __init__(
-        self, field: Field, module: Module, bond: Bond, settings: Settings,
-        spans: Sequence[FittedSpan] = (), around: float | None = None,
-        border: BorderRow | None = None, weights: SeenWeights | None = None,
+        self,
+        field: Field,
+        module: Module,
+        bond: Bond,
+        settings: Settings,
+        spans: Sequence[FittedSpan] = (),
+        around: float | None = None,
+        border: BorderRow | None = None,
+        weights: SeenWeights | None = None,
         floats: Floating | None = None,
-    ) -> None:  # fmt: skip
+    ) -> None:
         """``around`` is the height of the pennant's course (mm), at the counter if not given.
 
         What is to be avoided counts by ``weights``; without them each place counts once. ``floats``
@@ -269,8 +288,13 @@ class Search:
             limits.append(self.module.width - self.module.lock)
         marks: list[float] = []
         ats = [(edge.inward, at) for edge in edges for at in set(edge.reach)]
-        ats += [(edge.inward, at + by) for edge in edges if self._floats_at(edge)
-                for at in set(edge.reach) for by in self._limits_of(edge)]  # fmt: skip
+        ats += [
+            (edge.inward, at + by)
+            for edge in edges
+            if self._floats_at(edge)
+            for at in set(edge.reach)
+            for by in self._limits_of(edge)
+        ]
         ats += [(sign, at) for low, high in boxes for sign, at in ((-1, low), (1, high))]
         if way is self.up and self.bands:
             marks += self._border_marks(ats, least)
@@ -278,8 +302,12 @@ class Search:
             ats += [(sign, at - by) for sign, at in ats for by in moved]
         if way is self.across:
             ats = [(sign, at + slipped(self.spans, at)) for sign, at in ats]
-            marks += [c - shift - part for c, shift, part in itertools.product(
-                self.centres, way.used, (way.size / 2, way.size / 2 + way.step / 2))]  # fmt: skip
+            marks += [
+                c - shift - part
+                for c, shift, part in itertools.product(
+                    self.centres, way.used, (way.size / 2, way.size / 2 + way.step / 2)
+                )
+            ]
         for (sign, at), shift in itertools.product(ats, way.used):
             sizes = (0.0, way.size, *limits)
             marks += [(at - shift + (size - way.size if sign > 0 else -size)) for size in sizes]
@@ -390,9 +418,12 @@ class Search:
         return best
 
     def across_scores(
-        self, starts: Floats, groups: frozenset[Group], boxed: frozenset[Boxed],
+        self,
+        starts: Floats,
+        groups: frozenset[Group],
+        boxed: frozenset[Boxed],
         moved: Moved = NOTHING_MOVED,
-    ) -> Floats:  # fmt: skip
+    ) -> Floats:
         """Return the scores (in the order of `SIEVED`) of starts across, for one pattern."""
         counts = _Counts.none(len(starts))
         even, window = np.zeros(len(starts)), np.zeros(len(starts))
@@ -405,7 +436,7 @@ class Search:
         locked: dict[int, npt.NDArray[np.bool_]] = {}
         by_side = {
             side: self.moves(starts, groups, side) for side in sorted(moved) if side != "top"
-        }  # fmt: skip
+        }
         for by in by_side.values():
             counts.seen += np.where(np.isnan(by), NO_START, 0.0)
         shorter: dict[tuple[int, int], Floats | float] = {}
@@ -476,10 +507,21 @@ class Search:
             centred = np.maximum(centred, self._off_centre(starts, centre))
         known = all(side in best for side in self.shown.ends)
         open_short = ends_short(self.module.width, self.shown, best, least) if known else none
-        return np.stack([
-            *counts.in_order(), even, -smallest, ends["left"], ends["right"], none, none, centred,
-            none, window, np.broadcast_to(open_short, none.shape),
-        ])  # fmt: skip
+        return np.stack(
+            [
+                *counts.in_order(),
+                even,
+                -smallest,
+                ends["left"],
+                ends["right"],
+                none,
+                none,
+                centred,
+                none,
+                window,
+                np.broadcast_to(open_short, none.shape),
+            ]
+        )
 
     def _off_centre(self, starts: Floats, centre: float) -> Floats:
         """How far a centreline is from a tile's or a joint's middle, in the best kind of course."""
@@ -533,9 +575,21 @@ class Search:
             too_open = gap_opened(self.field, self.module, self.settings, starts)
             bottom = np.minimum.reduce(bottoms)
             counter = counter_short(self.module.height, bottom, tops, too_open)
-        return np.stack([
-            *counts.in_order(), none, -smallest, none, none, foot, top, none, counter, none, none,
-        ])  # fmt: skip
+        return np.stack(
+            [
+                *counts.in_order(),
+                none,
+                -smallest,
+                none,
+                none,
+                foot,
+                top,
+                none,
+                counter,
+                none,
+                none,
+            ]
+        )
 
     def _left_up(
         self, starts: Floats, edge: Edge, at: Floats | float
@@ -559,9 +613,13 @@ class Search:
         return np.where(within, size, beside), np.where(within, bands.height, whole)
 
     def _judge(
-        self, edge: Edge, size: Floats, full: Floats | float, counts: "_Counts",
+        self,
+        edge: Edge,
+        size: Floats,
+        full: Floats | float,
+        counts: "_Counts",
         differs: npt.NDArray[np.bool_],
-    ) -> None:  # fmt: skip
+    ) -> None:
         """Count what would be found at an edge; the counts are added to in place.
 
         Pieces of one size at an edge are one finding, whatever stands at their other ends: only
@@ -591,8 +649,9 @@ class Search:
         larger = np.maximum(left, right)
         return np.asarray(
             (apart > self.settings.uneven_difference + EPS)
-            & (apart > self.settings.uneven_ratio * larger + EPS), dtype=np.float64,
-        )  # fmt: skip
+            & (apart > self.settings.uneven_ratio * larger + EPS),
+            dtype=np.float64,
+        )
 
     def _legs(self, way: Direction, starts: Floats, low: float, high: float, phase: int) -> Floats:
         """Thin legs of tile beside a hole: a tile's edge just outside it, on either side."""
@@ -600,9 +659,9 @@ class Search:
         left = (low - first) % way.step
         right = (first + way.size - high) % way.step
         thin = limit - SAME_SIZE
-        return np.asarray(
-            ((left > EPS) & (left < thin)), dtype=np.float64
-        ) + np.asarray(((right > EPS) & (right < thin)), dtype=np.float64)  # fmt: skip
+        return np.asarray(((left > EPS) & (left < thin)), dtype=np.float64) + np.asarray(
+            ((right > EPS) & (right < thin)), dtype=np.float64
+        )
 
     def _strips(
         self, way: Direction, starts: Floats, low: float, high: float, phase: int
@@ -643,9 +702,13 @@ class _Counts:
 
 
 def _nearer(
-    best: Floats, edge: Edge, size: Floats, full: Floats | float, joint: float,
+    best: Floats,
+    edge: Edge,
+    size: Floats,
+    full: Floats | float,
+    joint: float,
     limits: tuple[float, float],
-) -> Floats:  # fmt: skip
+) -> Floats:
     """The shortest way of a floating line to the end of the tile that it cuts, or of the one before
     it, within its limits; ``best`` where that is shorter.
     """

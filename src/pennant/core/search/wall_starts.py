@@ -73,16 +73,18 @@ class WallStarts:
         self.module = laid.layout.module if self.held or drawn_up else module_of(job)
         self._wall = job.walls[number]
         bond = laid.layout.bond
-        shifts = [0.0] if bond.by_rule else [
-            shift_of(row, bond, self.module) for row in range(phases(bond))
-        ]  # fmt: skip
+        shifts = (
+            [0.0]
+            if bond.by_rule
+            else [shift_of(row, bond, self.module) for row in range(phases(bond))]
+        )
         places = places_across(self._wall, laid.field, self.module)
         self._places = [x - shift for _, x in places for shift in shifts]
         self.variants = list(self._variants(wishes))
         self.xs = np.concatenate([one.xs for one in self.variants])
-        self.variant_of = np.concatenate([
-            np.full(len(one.xs), number) for number, one in enumerate(self.variants)
-        ])  # fmt: skip
+        self.variant_of = np.concatenate(
+            [np.full(len(one.xs), number) for number, one in enumerate(self.variants)]
+        )
         self.costs = np.array([self._cost(column) for column in range(len(self.xs))])
         self.kept: Kept = np.ones((0, 0), dtype=bool)
         self.lined_up: Kept = self.kept
@@ -104,9 +106,15 @@ class WallStarts:
 
         def search(spans: Sequence[object] = ()) -> Search:
             made = Search(
-                laid.field, self.module, laid.layout.bond, job.settings,
-                spans=spans, border=border, weights=weights, floats=floats,  # type: ignore[arg-type]
-            )  # fmt: skip
+                laid.field,
+                self.module,
+                laid.layout.bond,
+                job.settings,
+                spans=spans,
+                border=border,
+                weights=weights,
+                floats=floats,  # type: ignore[arg-type]
+            )
             made.bind(wishes)
             return made
 
@@ -123,9 +131,14 @@ class WallStarts:
             if not isinstance(across, Fitted) or across.how == "joints":
                 continue
             layout = layout_of(
-                wall.start.model_copy(update={"across": across}), laid.field, job.tile,
-                job.pattern, job.settings, Carries(), 0.0,
-            )  # fmt: skip
+                wall.start.model_copy(update={"across": across}),
+                laid.field,
+                job.tile,
+                job.pattern,
+                job.settings,
+                Carries(),
+                0.0,
+            )
             most = job.settings.shave_share * self.module.width
             if layout.bevelled or any(span.each > most + EPS for span in layout.spans):
                 continue  # so much is seen: it must be fixed

@@ -226,15 +226,23 @@ def sift(found: Sequence[WallRun], wishes: Sequence[Wish]) -> list[Sifted]:
 
 
 def _run_of(
-    job: Job, numbers: Sequence[int], laid: dict[str, Laid], wishes: Sequence[Wish],
+    job: Job,
+    numbers: Sequence[int],
+    laid: dict[str, Laid],
+    wishes: Sequence[Wish],
     only: Collection[int] | None,
-) -> WallRun:  # fmt: skip
+) -> WallRun:
     walls = [
-        WallStarts(number, laid[job.walls[number].id], job, wishes,
-                   held=only is not None and number not in only,
-                   drawn_up=isinstance(job.walls[number].start.up, WholeCourses))
+        WallStarts(
+            number,
+            laid[job.walls[number].id],
+            job,
+            wishes,
+            held=only is not None and number not in only,
+            drawn_up=isinstance(job.walls[number].start.up, WholeCourses),
+        )
         for number in numbers
-    ]  # fmt: skip
+    ]
     first, up = walls[0], module_of(job).up
     if first.drawn_up or (first.held and only is not None):
         ys = np.array([float(first.laid.layout.plant.y)])
@@ -243,9 +251,9 @@ def _run_of(
         # marks, and where the schools bring it.
         foot = first.search.foot
         marks = [y for wall in walls for y in wall.search.marks_up()] + first.heights()
-        ys = np.array(distinct_lines(
-            foot - up, foot, sorted(foot - (foot - y) % up for y in marks)
-        )[1:])  # fmt: skip
+        ys = np.array(
+            distinct_lines(foot - up, foot, sorted(foot - (foot - y) % up for y in marks))[1:]
+        )
     for wall in walls:
         wall.reckon(ys, _sieved(wishes))
     return WallRun(walls, ys, np.ones(len(ys), dtype=bool))
@@ -299,9 +307,10 @@ class _Choices:
         lined_up = np.logical_and.reduce([wall.lined_up.any(axis=1) for wall in run.walls])
         heights, foot, up = first.heights(), first.search.foot, first.module.up
         at_school = [
-            row for row in np.flatnonzero(lined_up).tolist()
+            row
+            for row in np.flatnonzero(lined_up).tolist()
             if off_place(float(run.ys[row]), heights, up) < ON_PLACE
-        ]  # fmt: skip
+        ]
         at_school.sort(key=lambda row: (not run.open[row], abs(float(run.ys[row]) - foot)))
         room = [row for row in _apart(run.ys, run.open) if row not in at_school]
         return [*at_school, *room][:HEIGHTS_PLANNED]
@@ -355,9 +364,12 @@ def _alike(wall: WallStarts, one: int, other: int) -> bool:
 
 
 def _planned(
-    job: Job, choices: Sequence[_Choices], drawn_up: Sequence[_Choices], wishes: Sequence[Wish],
+    job: Job,
+    choices: Sequence[_Choices],
+    drawn_up: Sequence[_Choices],
+    wishes: Sequence[Wish],
     kitchens: Kitchens,
-) -> Job:  # fmt: skip
+) -> Job:
     """Plan the starts of every run that are left, one run after another changed, and take the best,
     said by the nearest schools. ``drawn_up`` are further choices of the same runs.
     """

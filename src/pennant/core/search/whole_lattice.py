@@ -178,8 +178,9 @@ class _Run:
                 for places, xs in zip(own, grids, strict=True)
             ]
 
-        first_look = sorted((self.as_is(float(ys[row]), looked_at(row, FIRST_LOOK)), row)
-                            for row in range(len(ys)))  # fmt: skip
+        first_look = sorted(
+            (self.as_is(float(ys[row]), looked_at(row, FIRST_LOOK)), row) for row in range(len(ys))
+        )
         every = [
             self.at(float(ys[row]), looked_at(row, SECOND_LOOK))
             for _, row in first_look[:HEIGHTS_LEFT]
@@ -191,10 +192,12 @@ class _Run:
 
     def as_is(self, y: float, xs: Sequence[Sequence[float]]) -> Key:
         """What the best of some places of each wall come to at a height, as they are."""
-        return self._whole([
-            min(wall.judge.key((x, y)) for x in own)
-            for wall, own in zip(self.walls, xs, strict=True)
-        ])  # fmt: skip
+        return self._whole(
+            [
+                min(wall.judge.key((x, y)) for x in own)
+                for wall, own in zip(self.walls, xs, strict=True)
+            ]
+        )
 
     def at(self, y: float, xs: Sequence[Sequence[float]]) -> _At:
         """The best of some places of each wall at a height."""
@@ -213,11 +216,12 @@ class _Run:
         """The best that steps to better heights and places beside lead to, ever smaller."""
         while step >= least - EPS:
             beside = [
-                self.at(tidy(one.y + step * up), [
-                    wall.around(x, step) for wall, x in zip(self.walls, one.xs, strict=True)
-                ])
+                self.at(
+                    tidy(one.y + step * up),
+                    [wall.around(x, step) for wall, x in zip(self.walls, one.xs, strict=True)],
+                )
                 for up in ups
-            ]  # fmt: skip
+            ]
             best = min(beside, key=lambda other: other.worst)
             if best.worst < one.worst:
                 one = best

@@ -134,8 +134,12 @@ def _rotation(left: Sequence[int], first: int) -> list[int]:
     given = [0] * len(left)
     found: list[int] = []
     for n in range(total):
-        lacks = [(left[s] * (n + 1) / total - given[s], -((s + first) % len(left))) if
-                 given[s] < left[s] else (-math.inf, 0) for s in range(len(left))]  # fmt: skip
+        lacks = [
+            (left[s] * (n + 1) / total - given[s], -((s + first) % len(left)))
+            if given[s] < left[s]
+            else (-math.inf, 0)
+            for s in range(len(left))
+        ]
         ranked = sorted(range(len(left)), key=lambda s: lacks[s], reverse=True)
         out_of_turn = (n * (7 + 2 * first) + n // 5) % 4 == 3 and lacks[ranked[1]][0] > -1.5
         shade = ranked[1] if out_of_turn and given[ranked[1]] < left[ranked[1]] else ranked[0]
@@ -178,9 +182,13 @@ class _Dealing:
     def deal(self, shades: Sequence[int], *, whole: bool) -> Dealt:
         """A deal with what is wrong with it."""
         return Dealt(
-            tuple(shades), self.cost(shades), tuple(sorted(self.patches(shades), reverse=True)),
-            self.repeats(shades), self.short(shades), whole,
-        )  # fmt: skip
+            tuple(shades),
+            self.cost(shades),
+            tuple(sorted(self.patches(shades), reverse=True)),
+            self.repeats(shades),
+            self.short(shades),
+            whole,
+        )
 
     def patches(self, shades: Sequence[int]) -> list[int]:
         """The sizes of patches larger than the most alike."""
@@ -268,14 +276,18 @@ class _Dealing:
                     large |= patch
         share = Counter(shades)
         crowded = {
-            tile for window in self.wall.windows if self._short_in(window, shades, share)
+            tile
+            for window in self.wall.windows
+            if self._short_in(window, shades, share)
             for tile in window
-        }  # fmt: skip
+        }
         followed = {
-            tile for pairs in self.wall.steps
+            tile
+            for pairs in self.wall.steps
             if sum(shades[a] == shades[b] for a, b in pairs) >= ALIKE_AT_A_STEP * len(pairs)
-            for pair in pairs for tile in pair
-        }  # fmt: skip
+            for pair in pairs
+            for tile in pair
+        }
         return [n for n in free if n in large] + [
             n for n in free if n not in large and (n in followed or n in crowded)
         ]

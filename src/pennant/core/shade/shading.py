@@ -25,9 +25,16 @@ LONGEST_ROTATION = 12
 """Boxes in a rotation before it comes round again: longer ones nobody keeps in mind."""
 
 Trouble = Literal[
-    "lots-differ", "not-the-lot", "short", "broken", "culls-over", "flat-short", "patches",
-    "repeats", "not-one-shade",
-]  # fmt: skip
+    "lots-differ",
+    "not-the-lot",
+    "short",
+    "broken",
+    "culls-over",
+    "flat-short",
+    "patches",
+    "repeats",
+    "not-one-shade",
+]
 
 
 @dataclass(frozen=True)
@@ -81,8 +88,9 @@ def shading_of(job: Job, plan: Plan, order: Sequence[str]) -> Shading:
     by_piece = large or job.tile.sheet is not None
     if sum(counts) < need:
         notes.append(ShadeNote("short", (need, sum(counts))))
-        return Shading({}, {}, by_piece, (), (), {}, {}, (), (), None, None, tuple(notes), need,
-                       sum(counts))  # fmt: skip
+        return Shading(
+            {}, {}, by_piece, (), (), {}, {}, (), (), None, None, tuple(notes), need, sum(counts)
+        )
     walls: dict[str, int] = {}
     result: Dealt | None = None
     if shades.mixed and (by_piece or need <= MOST_DEALT):
@@ -108,12 +116,22 @@ def shading_of(job: Job, plan: Plan, order: Sequence[str]) -> Shading:
     after = _box_after_box(shades, need)
     culls, flattest = _culls(shades, wall), _flattest(shades, wall)
     return Shading(
-        shades=_by_piece(wall, numbers), box_after_box=_by_piece(wall, after), by_piece=by_piece,
-        takes=tuple(_takes(shades, wall, numbers)), rotation=rotation_of(shades.boxes),
-        walls=walls, faces=faces_of(job, wall), culls=culls, flattest=flattest, result=result,
-        plain=judged(wall, after, shades.most_alike), notes=tuple(notes), need=need,
-        there=sum(counts), used=tuple(numbers.count(n) for n in range(len(counts))),
-    )  # fmt: skip
+        shades=_by_piece(wall, numbers),
+        box_after_box=_by_piece(wall, after),
+        by_piece=by_piece,
+        takes=tuple(_takes(shades, wall, numbers)),
+        rotation=rotation_of(shades.boxes),
+        walls=walls,
+        faces=faces_of(job, wall),
+        culls=culls,
+        flattest=flattest,
+        result=result,
+        plain=judged(wall, after, shades.most_alike),
+        notes=tuple(notes),
+        need=need,
+        there=sum(counts),
+        used=tuple(numbers.count(n) for n in range(len(counts))),
+    )
 
 
 def _refuse_if_wrong(shades: Shades) -> None:
@@ -250,9 +268,11 @@ def _by_piece(wall: TilesToDeal, numbers: Sequence[int]) -> dict[str, int]:
 def _box_after_box(shades: Shades, need: int) -> list[int]:
     """The shades that come of it where one box is emptied after another."""
     found = [
-        number for box in shades.boxes for number, count in enumerate(box.counts)
+        number
+        for box in shades.boxes
+        for number, count in enumerate(box.counts)
         for _ in range(count)
-    ]  # fmt: skip
+    ]
     return found[:need]
 
 
@@ -260,9 +280,7 @@ def _takes(
     shades: Shades, wall: TilesToDeal, numbers: Sequence[int]
 ) -> Iterator[tuple[str, int, str]]:
     """From which box each tile is taken: of its shade, the one of which most is left."""
-    left = {
-        (box.name, n): count for box in shades.boxes for n, count in enumerate(box.counts)
-    }  # fmt: skip
+    left = {(box.name, n): count for box in shades.boxes for n, count in enumerate(box.counts)}
     for tile, shade in zip(wall.tiles, numbers, strict=False):
         boxes = [box.name for box in shades.boxes if left.get((box.name, shade), 0) > 0]
         box = max(boxes, key=lambda name: left[name, shade], default="")

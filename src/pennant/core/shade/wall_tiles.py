@@ -68,25 +68,29 @@ def wall_of(
     place = {id_: number for number, id_ in enumerate(order)}
     pieces = {piece.id: piece for piece in plan.pieces if piece.of == FIELD}
     at_corner = {
-        id_ for reading in plan.edges if reading.kind == "corner"
-        for gets in reading.gets for id_ in gets.pieces
-    }  # fmt: skip
+        id_
+        for reading in plan.edges
+        if reading.kind == "corner"
+        for gets in reading.gets
+        for id_ in gets.pieces
+    }
     walls = {surface.id: surface.of for surface in plan.kitchen.surfaces}
     tiles = []
     groups = [
         [piece for piece in pieces.values() if walls[piece.wall] in own] for own in apart
-    ] or [list(pieces.values())]  # fmt: skip
+    ] or [list(pieces.values())]
     for own in (one for group in groups for one in _from_one(job, group, plan.counted)):
         own = tuple(id_ for id_ in own if id_ in pieces)
         if own:
             tiles.append(
                 WallTile(
-                    pieces=own, cut=all(pieces[id_].kind != "full" for id_ in own),
+                    pieces=own,
+                    cut=all(pieces[id_].kind != "full" for id_ in own),
                     corner=any(id_ in at_corner for id_ in own),
                     wall=walls[pieces[own[0]].wall],
                     order=min(place.get(id_, len(place)) for id_ in own),
                 )
-            )  # fmt: skip
+            )
     tiles.sort(key=lambda one: (one.order, one.pieces))
     of = {id_: number for number, one in enumerate(tiles) for id_ in one.pieces}
     return TilesToDeal(
@@ -104,8 +108,9 @@ def _from_one(job: Job, pieces: Sequence[Piece], counted: Counted) -> Iterator[t
     laid = {one.id: (*one.full, *one.cut) for one in sheets.laid}
     taken = [
         tuple(id_ for one in sheet.cuts for id_ in laid.pop(one.piece))
-        for sheet in sheets.as_stock.tiles if sheet.cuts
-    ]  # fmt: skip
+        for sheet in sheets.as_stock.tiles
+        if sheet.cuts
+    ]
     # Of some sheets nothing stays on the backing: their chips come off what is left of others.
     rest = tuple(id_ for chips in laid.values() for id_ in chips)
     if taken:

@@ -20,9 +20,16 @@ from pennant.core.takes.quantity import by_sheet
 
 HOUR = 60.0
 Runs = Literal[
-    "pot life", "grout life", "open time", "first wipe", "haze", "polish", "bed sets",
-    "grout cures", "grout dries",
-]  # fmt: skip
+    "pot life",
+    "grout life",
+    "open time",
+    "first wipe",
+    "haze",
+    "polish",
+    "bed sets",
+    "grout cures",
+    "grout dries",
+]
 
 
 @dataclass(frozen=True)
@@ -100,13 +107,18 @@ def clocks_of(job: Job, plan: Plan, entries: Sequence[Entry]) -> list[Clock]:
 
 
 def _clock(
-    lasting: Lasting, runs: Runs, entry: Entry, begins: float, number: int = 0,
+    lasting: Lasting,
+    runs: Runs,
+    entry: Entry,
+    begins: float,
+    number: int = 0,
     pieces: tuple[str, ...] = (),
-) -> Clock:  # fmt: skip
+) -> Clock:
     lasts = lasting[runs]
     until = None if lasts.until is None else begins + lasts.until
-    return Clock(runs, entry.key, begins, begins + lasts.minutes, until, lasts.source, number,
-                 pieces)  # fmt: skip
+    return Clock(
+        runs, entry.key, begins, begins + lasts.minutes, until, lasts.source, number, pieces
+    )
 
 
 def _batches(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
@@ -146,10 +158,11 @@ def _sections(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
 
 def _not_set(pieces: Sequence[str], later: Sequence[Entry]) -> tuple[str, ...]:
     done = {
-        piece for other in later
+        piece
+        for other in later
         if isinstance(other.said, NotedPieces) and other.said.event == "set"
         for piece in other.said.pieces
-    }  # fmt: skip
+    }
     return tuple(piece for piece in pieces if piece not in done)
 
 
@@ -182,8 +195,9 @@ def _wiping(
 
 def _cures(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
     """The bed sets from the last piece set on; grout cures from the last section on."""
-    grouted = [one for one in kept if isinstance(one.said, NotedSection)
-               and one.said.event == "grouted"]  # fmt: skip
+    grouted = [
+        one for one in kept if isinstance(one.said, NotedSection) and one.said.event == "grouted"
+    ]
     put = [one for one in kept if isinstance(one.said, NotedPieces) and one.said.event == "set"]
     if put and not grouted and "bed sets" in lasting:
         yield _clock(lasting, "bed sets", put[-1], put[-1].minute)

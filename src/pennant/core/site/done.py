@@ -48,11 +48,11 @@ def passed_steps(
     it is off and tested is noted, or asked for until it is.
     """
     begun = {
-        one.id for one in steps
-        if one.id in done or (one.phase == "set" and any(
-            states.get(piece) == "set" for piece in one.pieces
-        ))
-    }  # fmt: skip
+        one.id
+        for one in steps
+        if one.id in done
+        or (one.phase == "set" and any(states.get(piece) == "set" for piece in one.pieces))
+    }
     by_id = {one.id: one for one in steps}
     found: set[str] = set()
     ahead = [before.step for id_ in begun for before in by_id[id_].follows]

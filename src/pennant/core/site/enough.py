@@ -50,9 +50,14 @@ class Enough:
 
 
 def enough_of(
-    job: Job, stock: Stock, cut: Collection[str], record: Record, again: Sequence[Again],
-    there: int, culled: int = 0,
-) -> Enough:  # fmt: skip
+    job: Job,
+    stock: Stock,
+    cut: Collection[str],
+    record: Record,
+    again: Sequence[Again],
+    there: int,
+    culled: int = 0,
+) -> Enough:
     """Return whether the tile lasts. ``there`` are the tiles bought, ``culled`` those put aside.
 
     ``cut`` are the pieces that are not whole tiles. A culled tile still makes cuts, so it counts as
@@ -75,9 +80,18 @@ def enough_of(
         order = max(0, most_that_break(SURE_ENOUGH, cuts, broke, cut_so_far) - spare)
         verdict: Verdict = "short" if spare < 0 else "enough" if order == 0 else "tight"
         return Enough(
-            verdict, there, left, to_come, cuts, spare, cut_so_far, broke, _breaking(cuts, share),
-            lasts, order,
-        )  # fmt: skip
+            verdict,
+            there,
+            left,
+            to_come,
+            cuts,
+            spare,
+            cut_so_far,
+            broke,
+            _breaking(cuts, share),
+            lasts,
+            order,
+        )
     # A plain judgement: what the settings say breaks, or what broke so far if that is more.
     seen = broke / cut_so_far if cut_so_far >= CUTS_FOR_A_CHANCE // 4 else 0.0
     expected = _breaking(cuts, max(share, seen))

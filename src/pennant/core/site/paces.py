@@ -99,10 +99,11 @@ def paces_of(entries: Sequence[Entry], kinds: Mapping[str, CutKind]) -> Paces:
             for kind in known:
                 spent[noted.event][kind].append(each)
     return Paces(
-        tuple(_paces(spent["set"])), tuple(_paces(spent["cut"])),
+        tuple(_paces(spent["set"])),
+        tuple(_paces(spent["cut"])),
         tuple(Breakage(kind, cuts_made[kind], broke[kind]) for kind in sorted(cuts_made)),
         tuple(_used(kept)),
-    )  # fmt: skip
+    )
 
 
 def _paces(spent: Mapping[CutKind, Sequence[float]]) -> Iterator[Pace]:

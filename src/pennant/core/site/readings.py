@@ -149,7 +149,7 @@ def line_beyond(laid: Laid, piece: Piece, side: str) -> tuple[Edge, float] | Non
 
 def _left(
     piece: Piece, reading: LeftToLine, laid: Mapping[str, Laid], done: Collection[str]
-) -> Meant:  # fmt: skip
+) -> Meant:
     line = line_beyond(laid[piece.wall], piece, reading.side)
     if line is None:
         _refuse("piece", f"has no line on its {reading.side}")
@@ -184,10 +184,11 @@ def _row_to(pieces: Sequence[Piece], piece: Piece, side: str) -> list[Piece]:
     """All other pieces of a piece's course on a side of it, the nearest first."""
     way = 1 if side == "right" else -1
     row = [
-        one for one in pieces
+        one
+        for one in pieces
         if (one.wall, one.course, one.of) == (piece.wall, piece.course, piece.of)
         and way * (_middle(one) - _middle(piece)) > EPS
-    ]  # fmt: skip
+    ]
     return sorted(row, key=lambda one: way * _middle(one))
 
 
@@ -196,10 +197,13 @@ def _height(piece: Piece, reading: Height, laid: Mapping[str, Laid]) -> Meant:
     planned = piece.box.y1 - on.field.surface.counter_at(_middle(piece))
     off = tidy(reading.value - planned)
     above = {
-        one.course for one in on.plan.pieces
-        if one.course > piece.course and one.of == piece.of
-        and one.box.x0 < piece.box.x1 and one.box.x1 > piece.box.x0
-    }  # fmt: skip
+        one.course
+        for one in on.plan.pieces
+        if one.course > piece.course
+        and one.of == piece.of
+        and one.box.x0 < piece.box.x1
+        and one.box.x1 > piece.box.x0
+    }
     # Standing too high leaves less room above.
     return Meant(piece.wall, planned, off, len(above), -off, f"{piece.wall}:top")
 
@@ -237,10 +241,14 @@ def _lean(job: Job, reading: Lean) -> Meant:
 
 def _box(job: Job, reading: BoxMoved) -> Meant:
     on = next(
-        (wall.id for wall in job.walls for thing in wall.things
-         if thing.id == reading.thing and isinstance(thing, Device)),
+        (
+            wall.id
+            for wall in job.walls
+            for thing in wall.things
+            if thing.id == reading.thing and isinstance(thing, Device)
+        ),
         None,
-    )  # fmt: skip
+    )
     if on is None:
         _refuse("thing", "is no outlet or switch of this job")
     off = max(abs(reading.right), abs(reading.up))

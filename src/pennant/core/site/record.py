@@ -197,8 +197,9 @@ def again_for(
     broken = set(record.broken)
     items = {
         piece.id: item_of(piece, sheet)
-        for piece in pieces if piece.id in broken and piece.of == FIELD
-    }  # fmt: skip
+        for piece in pieces
+        if piece.id in broken and piece.of == FIELD
+    }
     return again_of(record, events, sheet, items)
 
 

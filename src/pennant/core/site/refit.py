@@ -50,9 +50,17 @@ from pennant.core.site.record import Again, Finder, Record, SiteEvent, again_for
 from pennant.core.survey.kitchen import floats_of
 
 WayKind = Literal[
-    "wedge", "last piece", "course joints", "sheet joints", "cut", "joints", "next wall", "leans",
-    "line", "as found",
-]  # fmt: skip
+    "wedge",
+    "last piece",
+    "course joints",
+    "sheet joints",
+    "cut",
+    "joints",
+    "next wall",
+    "leans",
+    "line",
+    "as found",
+]
 OF_ONE_COURSE: tuple[WayKind, ...] = ("wedge", "last piece", "course joints", "sheet joints")
 """Ways in which the tiles of one course are put right: the job stays as it is."""
 MOST_WEDGED = 6.0
@@ -116,7 +124,7 @@ class Refit:
 
 def refit(
     job: Job, before: Plan, record: Record, reading: Reading, events: Sequence[SiteEvent] = ()
-) -> Refit:  # fmt: skip
+) -> Refit:
     """Return what a reading means and the ways to go on from it; `JobRefused` where it cannot be.
 
     What is set and what is cut are known from the record; ``events`` are those it is made of, from
@@ -147,9 +155,13 @@ def refit(
 
 
 def _of_this_course(
-    job: Job, planned: Plan, record: Record, reading: Reading, means: Meant,
+    job: Job,
+    planned: Plan,
+    record: Record,
+    reading: Reading,
+    means: Meant,
     events: Sequence[SiteEvent],
-) -> Iterator[RefitWay]:  # fmt: skip
+) -> Iterator[RefitWay]:
     """The tiles of this course drifted: its last piece takes it, or its joints to come do."""
     row = pieces_left(planned, reading, means)
     if not row or abs(means.room) <= AS_PLANNED:
@@ -164,8 +176,17 @@ def _of_this_course(
         if record.states.get(last.id) == "cut":
             fate = (_cut_to(last, size, job.settings.set_within),)
         again = tuple(_again(job, planned, record, events, fate))
-        yield RefitWay("last piece", job, planned, fate, 0.0, again, last.id,
-                       min(size, on.layout.module.width) if straight else 0.0, out)  # fmt: skip
+        yield RefitWay(
+            "last piece",
+            job,
+            planned,
+            fate,
+            0.0,
+            again,
+            last.id,
+            min(size, on.layout.module.width) if straight else 0.0,
+            out,
+        )
     joint, each = on.layout.module.joint, tidy(means.each)
     takes = on.layout.eases and means.joints > 1
     if takes and _bears(job, joint, each):
@@ -192,9 +213,10 @@ def _sheet_joints(
         return
     to_come = {one.id for one in row}
     many = sum(
-        bool(to_come & {*one.full, *one.cut}) for one in sheets_of(job, planned.pieces)
+        bool(to_come & {*one.full, *one.cut})
+        for one in sheets_of(job, planned.pieces)
         if one.surface == means.surface
-    )  # fmt: skip
+    )
     each = tidy(means.room / many) if many else 0.0
     if many > 1 and _bears(job, joint, each):
         yield RefitWay("sheet joints", job, planned, (), each, joints=many)
@@ -313,7 +335,7 @@ def _leans(
 
 def _next_wall(
     job: Job, on: Laid, reading: LeftToLine, means: Meant, busy: set[str]
-) -> Iterator[tuple[WayKind, Job, float]]:  # fmt: skip
+) -> Iterator[tuple[WayKind, Job, float]]:
     """The piece round the corner, which makes up one tile with the last one, gives what it takes.
 
     Only where nothing is set there, and its start does not follow this wall's anyway.
@@ -368,9 +390,10 @@ def _line_moved(job: Job, on: Laid, means: Meant, reading: LeftToLine) -> Job:
         return _with_wall(job, wall.id, found=found, start=pinned)
     things = tuple(
         thing.model_copy(update={"at": _shifted(thing.at, by)})
-        if thing.id == owner and hasattr(thing, "at") else thing
+        if thing.id == owner and hasattr(thing, "at")
+        else thing
         for thing in wall.things
-    )  # fmt: skip
+    )
     return _with_wall(job, wall.id, things=things, start=pinned)
 
 
@@ -430,10 +453,11 @@ def _moved(job: Job, before: Plan, planned: Plan, record: Record) -> tuple[str, 
     """Set pieces that would lie otherwise."""
     find = Finder(planned.pieces, job.settings.set_within)
     return tuple(
-        piece.id for piece in before.pieces
+        piece.id
+        for piece in before.pieces
         if record.states.get(piece.id) == "set"
         and find.piece(SiteEvent(0, piece.id, "set", spot_of(piece))) is None
-    )  # fmt: skip
+    )
 
 
 def _fates(job: Job, before: Plan, planned: Plan, record: Record) -> Iterator[Fate]:
@@ -478,9 +502,10 @@ def fate_of(cut: Piece, now: Piece, within: float) -> Fate:
     if missing > within * within:
         return Fate(cut.id, now.id, "lost")
     over = max(
-        (cut.width - now.width), (cut.height - now.height),
+        (cut.width - now.width),
+        (cut.height - now.height),
         float(old.difference(new).area) / max(cut.box.width, cut.box.height),
-    )  # fmt: skip
+    )
     if over <= within:
         return Fate(cut.id, now.id, "fits")
     return Fate(cut.id, now.id, "shaved", tidy(over))

@@ -63,9 +63,11 @@ def problems_with_areas(job: Job, kitchen: Kitchen) -> Iterator[Problem]:
 def _past(job: Job, at: str, area: Area, rect: Rect, surface: Surface) -> Iterator[Problem]:
     low, high = heights_of(surface)
     for by, side, field in (
-        (surface.x0 - rect.x0, "left end", "width"), (rect.x1 - surface.x1, "right end", "width"),
-        (low - rect.y0, "foot", "bottom"), (rect.y1 - high, "top", "height"),
-    ):  # fmt: skip
+        (surface.x0 - rect.x0, "left end", "width"),
+        (rect.x1 - surface.x1, "right end", "width"),
+        (low - rect.y0, "foot", "bottom"),
+        (rect.y1 - high, "top", "height"),
+    ):
         if by > PAST + EPS:
             field = "left" if field == "width" and area.centre is None else field
             yield Problem(

@@ -19,9 +19,11 @@ _SIZES: dict[Units, dict[str, Any]] = {
     "mm": {"length": "2400", "top": "460", "tile": ("200", "65", "8"), "joint": "3"},
 }
 _FIELD_OF = {
-    "/walls/0/length": "/length", "/walls/0/top/height": "/height",
-    "/tile/length": "/tile_length", "/tile/height": "/tile_height",
-}  # fmt: skip
+    "/walls/0/length": "/length",
+    "/walls/0/top/height": "/height",
+    "/tile/length": "/tile_length",
+    "/tile/height": "/tile_height",
+}
 """The field that asks, by the field of the job that the answer goes to."""
 
 Answer = Field(default="", max_length=60)
@@ -54,19 +56,28 @@ def begun(name: str, units: Units, known: FirstAnswers) -> dict[str, Any]:
     size = _SIZES[units]
     along, up, thick = size["tile"]
     wall = {
-        "id": "wall-a", "name": "Wall 1", "length": known.length or size["length"],
+        "id": "wall-a",
+        "name": "Wall 1",
+        "length": known.length or size["length"],
         "top": {"kind": known.above, "height": known.height or size["top"]},
-        "left": {"kind": known.left}, "right": {"kind": known.right},
-    }  # fmt: skip
+        "left": {"kind": known.left},
+        "right": {"kind": known.right},
+    }
     one_side = known.tile_length or known.tile_height
-    tile = {"length": known.tile_length or one_side or along,
-            "height": known.tile_height or one_side or up, "thickness": thick}  # fmt: skip
+    tile = {
+        "length": known.tile_length or one_side or along,
+        "height": known.tile_height or one_side or up,
+        "thickness": thick,
+    }
     if not one_side:
         tile["name"] = NOT_CHOSEN
     return {
-        "name": name, "units": units, "walls": [wall], "tile": tile,
+        "name": name,
+        "units": units,
+        "walls": [wall],
+        "tile": tile,
         "pattern": {"joint": size["joint"]},
-    }  # fmt: skip
+    }
 
 
 def asked_at(pointer: str) -> str:

@@ -42,17 +42,21 @@ def loses_old_tile(job: Job, zone: Zone) -> bool:
 def old_tile_at(job: Job, wall: str, low: float, high: float) -> float:
     """How thick the old tile is that stays between two places along a wall, in mm."""
     kept = [
-        zone for at, zone in zones_of(job.walls)
+        zone
+        for at, zone in zones_of(job.walls)
         if at.id == wall and zone.over > EPS and keeps_old_tile(job, zone)
-    ]  # fmt: skip
+    ]
     if not kept:
         return 0.0
     along = next(places for places in places_of(job) if places.wall.id == wall).along
     return max(
-        (zone.over for zone in kept
-         if along(zone.id).low.at <= high + EPS and along(zone.id).high.at >= low - EPS),
+        (
+            zone.over
+            for zone in kept
+            if along(zone.id).low.at <= high + EPS and along(zone.id).high.at >= low - EPS
+        ),
         default=0.0,
-    )  # fmt: skip
+    )
 
 
 def old_tile_at_trim(job: Job) -> float:

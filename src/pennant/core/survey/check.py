@@ -257,8 +257,9 @@ def _floats(job: Job, root: str, wall: Wall, number: int) -> Iterator[Problem]:
     floats = floats_of(wall)
     joins = {
         "left": joined_before(job.walls, number),
-        "right": wall.corner is not None and number < len(job.walls) - 1, "top": False,
-    }  # fmt: skip
+        "right": wall.corner is not None and number < len(job.walls) - 1,
+        "top": False,
+    }
     for side in ("left", "right", "top"):
         moved = getattr(wall.start, side) * (-1 if side == "left" else 1)
         short, past = floats.get(side, (0.0, 0.0))

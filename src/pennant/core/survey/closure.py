@@ -21,9 +21,15 @@ HAIR = 0.8
 """Millimetres: half a sixteenth. A slip explains a misclosure if it is as large to the eye."""
 
 CauseKind = Literal[
-    "whole-inches", "other-side-of-the-mark", "swapped-digits", "like-digits", "counted-twice",
-    "casing", "trim", "other-end",
-]  # fmt: skip
+    "whole-inches",
+    "other-side-of-the-mark",
+    "swapped-digits",
+    "like-digits",
+    "counted-twice",
+    "casing",
+    "trim",
+    "other-end",
+]
 
 
 class Cause(Value):

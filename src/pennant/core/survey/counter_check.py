@@ -146,8 +146,9 @@ def _cut_outs(job: Job, at: str, counter: Counter, own: Rect) -> Iterator[Proble
             box = Rect(one.at - r, one.front - r, one.at + r, one.front + r)
             wide = deep = "diameter"
         for size, most, field, way in (
-            (box.width, own.width, wide, "wide"), (box.height, own.height, deep, "deep"),
-        ):  # fmt: skip
+            (box.width, own.width, wide, "wide"),
+            (box.height, own.height, deep, "deep"),
+        ):
             if size > most + EPS:
                 message = f"is larger than its counter, which is {_show(job, most)} {way}"
                 yield Problem(pointer=f"{pointer}/{field}", message=message)

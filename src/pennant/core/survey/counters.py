@@ -53,10 +53,13 @@ def lift_of(job: Job, run: list[Wall]) -> float:
     """
     own = {wall.id for wall in run}
     return max(
-        (rise_of(job, counter) for counter in job.counters
-         if counter.wall in own and counter.heights == "bare"),
+        (
+            rise_of(job, counter)
+            for counter in job.counters
+            if counter.wall in own and counter.heights == "bare"
+        ),
         default=0.0,
-    )  # fmt: skip
+    )
 
 
 def counter_surfaces(job: Job, wall: Surface, number: int) -> Iterator[Surface]:
@@ -71,17 +74,22 @@ def _top(counter: Counter, wall: Surface) -> Surface:
     edged = counter.front is not None
     over = counter.front.over if counter.front is not None else 0.0
     ends: dict[str, EndKind] = {
-        "wall": "corner", "side": "cabinet", "open": "edged" if edged else "open",
-    }  # fmt: skip
+        "wall": "corner",
+        "side": "cabinet",
+        "open": "edged" if edged else "open",
+    }
     x0, x1 = counter.at, counter.at + counter.width
     # A leg of an edge piece lies on the counter: what it covers gets no tile.
     x0 += over if edged and counter.left == "open" else 0.0
     x1 -= over if edged and counter.right == "open" else 0.0
     return _flat(
-        wall, counter.id, counter.name, Rect(x0, over, x1, counter.depth),
+        wall,
+        counter.id,
+        counter.name,
+        Rect(x0, over, x1, counter.depth),
         (ends[counter.left], ends[counter.right], "edged" if edged else "open", "back"),
         tuple(_placed(one) for one in counter.cut_outs),
-    )  # fmt: skip
+    )
 
 
 def _edges(counter: Counter, wall: Surface) -> Iterator[Surface]:
@@ -92,18 +100,32 @@ def _edges(counter: Counter, wall: Surface) -> Iterator[Surface]:
     high = front.tile.height
     opened = {side: getattr(counter, side) == "open" for side in (LEFT, RIGHT)}
     ends: dict[str, EndKind] = {
-        side: "edge" if opened[side] else "corner" if getattr(counter, side) == "wall"
-        else "cabinet" for side in (LEFT, RIGHT)
-    }  # fmt: skip
+        side: "edge"
+        if opened[side]
+        else "corner"
+        if getattr(counter, side) == "wall"
+        else "cabinet"
+        for side in (LEFT, RIGHT)
+    }
     along = Rect(counter.at, 0.0, counter.at + counter.width, high)
-    yield _flat(wall, edge_id(counter, FRONT), f"{counter.name}, front edge", along,
-                (ends[LEFT], ends[RIGHT], "edge", "edge"))  # fmt: skip
+    yield _flat(
+        wall,
+        edge_id(counter, FRONT),
+        f"{counter.name}, front edge",
+        along,
+        (ends[LEFT], ends[RIGHT], "edge", "edge"),
+    )
     for side in (LEFT, RIGHT):
         if opened[side]:
             back: EndKind = "corner"
             sides: tuple[EndKind, EndKind] = ("edge", back) if side == RIGHT else (back, "edge")
-            yield _flat(wall, edge_id(counter, side), f"{counter.name}, {side} edge",
-                        Rect(0.0, 0.0, counter.depth, high), (*sides, "edge", "edge"))  # fmt: skip
+            yield _flat(
+                wall,
+                edge_id(counter, side),
+                f"{counter.name}, {side} edge",
+                Rect(0.0, 0.0, counter.depth, high),
+                (*sides, "edge", "edge"),
+            )
 
 
 def edge_id(counter: Counter, side: str) -> str:
@@ -132,22 +154,53 @@ def _placed(one: CutOut | Hole) -> Placed:
     if isinstance(one, CutOut):
         box = Rect(one.at, one.front, one.at + one.width, one.front + one.depth)
         cover = box.grown(one.rim, one.rim, one.rim, one.rim) if one.rim > 0 else None
-        return Placed(id=one.id, name=one.name, kind=one.kind, form=form_of(one.kind),
-                      outline=ring_of(box), box=box, cover=cover)  # fmt: skip
+        return Placed(
+            id=one.id,
+            name=one.name,
+            kind=one.kind,
+            form=form_of(one.kind),
+            outline=ring_of(box),
+            box=box,
+            cover=cover,
+        )
     x, y, r, wide = one.at, one.front, one.diameter / 2, one.cover / 2
     box = Rect(x - r, y - r, x + r, y + r)
     cover = Rect(x - wide, y - wide, x + wide, y + wide) if wide > 0 else None
-    return Placed(id=one.id, name=one.name, kind=one.kind, form=form_of(one.kind),
-                  outline=ring_of(box), box=box, cover=cover, round=(x, y, r))  # fmt: skip
+    return Placed(
+        id=one.id,
+        name=one.name,
+        kind=one.kind,
+        form=form_of(one.kind),
+        outline=ring_of(box),
+        box=box,
+        cover=cover,
+        round=(x, y, r),
+    )
 
 
 def _flat(
-    wall: Surface, id_: str, name: str, rect: Rect,
-    ends: tuple[EndKind, EndKind, EndKind, EndKind], things: tuple[Placed, ...] = (),
-) -> Surface:  # fmt: skip
+    wall: Surface,
+    id_: str,
+    name: str,
+    rect: Rect,
+    ends: tuple[EndKind, EndKind, EndKind, EndKind],
+    things: tuple[Placed, ...] = (),
+) -> Surface:
     left, right, bottom, top = ends
     return Surface(
-        id=id_, code="", name=name, of=wall.id, x0=rect.x0, x1=rect.x1, left=left, right=right,
-        top=top, bottom=bottom, counter=((rect.x0, rect.y0), (rect.x1, rect.y0)), foot=rect.y0,
-        top_left=rect.y1, top_right=rect.y1, things=things,
-    )  # fmt: skip
+        id=id_,
+        code="",
+        name=name,
+        of=wall.id,
+        x0=rect.x0,
+        x1=rect.x1,
+        left=left,
+        right=right,
+        top=top,
+        bottom=bottom,
+        counter=((rect.x0, rect.y0), (rect.x1, rect.y0)),
+        foot=rect.y0,
+        top_left=rect.y1,
+        top_right=rect.y1,
+        things=things,
+    )

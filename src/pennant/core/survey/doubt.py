@@ -163,8 +163,21 @@ class ZonesMeet(_Doubt):
 
 
 Doubt = Annotated[
-    Misclosure | PastEnd | Overlap | Behind | NarrowGap | OverTheTop | CornerTwice | OddHeight
-    | FallingCounter | LeaningEnd | Depth | NotSettled | ZoneState | ZoneStep | ZonesMeet,
+    Misclosure
+    | PastEnd
+    | Overlap
+    | Behind
+    | NarrowGap
+    | OverTheTop
+    | CornerTwice
+    | OddHeight
+    | FallingCounter
+    | LeaningEnd
+    | Depth
+    | NotSettled
+    | ZoneState
+    | ZoneStep
+    | ZonesMeet,
     Field(discriminator="rule"),
-]  # fmt: skip
+]
 """One doubt."""

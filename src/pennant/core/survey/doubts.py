@@ -60,11 +60,17 @@ def doubts_of(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> list[Doub
     found: list[Doubt] = [*_corners(job, kitchen, places)]
     for surface, on in zip(kitchen.walls, places, strict=True):
         found += [
-            *_misclosures(job, on), *_past_end(job, surface, on), *_overlaps(surface),
-            *_narrow(job, surface, on), *_over_the_top(surface), *_odd_heights(job, surface, on),
-            *_leans(job, surface), *_depths(job, surface, on), *_unsettled(job, surface, on),
+            *_misclosures(job, on),
+            *_past_end(job, surface, on),
+            *_overlaps(surface),
+            *_narrow(job, surface, on),
+            *_over_the_top(surface),
+            *_odd_heights(job, surface, on),
+            *_leans(job, surface),
+            *_depths(job, surface, on),
+            *_unsettled(job, surface, on),
             *_zones(job, on),
-        ]  # fmt: skip
+        ]
     found += _falls(kitchen)
     order = {wall.id: number for number, wall in enumerate(job.walls)}
     found.sort(key=lambda d: (WEIGHTS.index(d.weight), order.get(d.wall, 0)))
@@ -84,10 +90,15 @@ def _misclosures(job: Job, on: WallPlaces) -> Iterator[Misclosure]:
         values = dict(lengths_in(on.wall, on.root))
         why = causes(job, on, loop.off, [*pointers, loop.pointer], values)
         yield Misclosure(
-            id=f"misclosure@{loop.check}", weight="ask", wall=on.wall.id,
-            places=(loop.check,), pointers=(*pointers, loop.pointer), off=loop.off,
-            measured=loop.measured, causes=tuple(why),
-        )  # fmt: skip
+            id=f"misclosure@{loop.check}",
+            weight="ask",
+            wall=on.wall.id,
+            places=(loop.check,),
+            pointers=(*pointers, loop.pointer),
+            off=loop.off,
+            measured=loop.measured,
+            causes=tuple(why),
+        )
 
 
 def _past_end(job: Job, surface: Surface, on: WallPlaces) -> Iterator[PastEnd]:
@@ -101,11 +112,15 @@ def _past_end(job: Job, surface: Surface, on: WallPlaces) -> Iterator[PastEnd]:
         path = span.high.path | {f"{on.root}/length"} if over >= under else span.low.path
         pointers = sorted(path)
         yield PastEnd(
-            id=f"past-end@{thing.id}", weight="ask", wall=surface.id,
-            places=(thing.id,), pointers=tuple(pointers), past=tidy(off),
+            id=f"past-end@{thing.id}",
+            weight="ask",
+            wall=surface.id,
+            places=(thing.id,),
+            pointers=tuple(pointers),
+            past=tidy(off),
             end="right" if over >= under else "left",
             causes=tuple(causes(job, on, off, pointers, dict(lengths_in(on.wall, on.root)))),
-        )  # fmt: skip
+        )
 
 
 def _overlaps(surface: Surface) -> Iterator[Overlap | Behind]:
@@ -121,14 +136,22 @@ def _overlaps(surface: Surface) -> Iterator[Overlap | Behind]:
         if len(boxes) == 1 and large:
             box, before = boxes[0].id, large[0].id
             yield Behind(
-                id=f"behind@{box}@{before}", weight="ask", wall=surface.id, places=(box, before),
-                across=across, up=up,
-            )  # fmt: skip
+                id=f"behind@{box}@{before}",
+                weight="ask",
+                wall=surface.id,
+                places=(box, before),
+                across=across,
+                up=up,
+            )
         else:
             yield Overlap(
-                id=f"overlap@{one.id}@{other.id}", weight="ask", wall=surface.id,
-                places=(one.id, other.id), across=across, up=up,
-            )  # fmt: skip
+                id=f"overlap@{one.id}@{other.id}",
+                weight="ask",
+                wall=surface.id,
+                places=(one.id, other.id),
+                across=across,
+                up=up,
+            )
     gaps = sorted(
         (thing for thing in surface.things if thing.form == "gap"),
         key=lambda thing: thing.box.x0,
@@ -136,9 +159,13 @@ def _overlaps(surface: Surface) -> Iterator[Overlap | Behind]:
     for one, other in pairwise(gaps):
         if other.box.x0 < one.box.x1 - EPS:
             yield Overlap(
-                id=f"overlap@{one.id}@{other.id}", weight="ask", wall=surface.id,
-                places=(one.id, other.id), across=tidy(one.box.x1 - other.box.x0), up=0.0,
-            )  # fmt: skip
+                id=f"overlap@{one.id}@{other.id}",
+                weight="ask",
+                wall=surface.id,
+                places=(one.id, other.id),
+                across=tidy(one.box.x1 - other.box.x0),
+                up=0.0,
+            )
 
 
 def _narrow(job: Job, surface: Surface, on: WallPlaces) -> Iterator[NarrowGap]:
@@ -151,18 +178,22 @@ def _narrow(job: Job, surface: Surface, on: WallPlaces) -> Iterator[NarrowGap]:
         key=lambda thing: thing.box.x0,
     )
     edges: list[tuple[str, float, float]] = [
-        ("left", 0.0, 0.0), *((t.id, t.box.x0, t.box.x1) for t in hanging),
+        ("left", 0.0, 0.0),
+        *((t.id, t.box.x0, t.box.x1) for t in hanging),
         ("right", on.wall.length, on.wall.length),
-    ]  # fmt: skip
+    ]
     for (one, _, end), (other, begin, _) in pairwise(edges):
         gap = begin - end
         if one == "left" and other == "right":
             continue
         if HAIR < gap < job.settings.least_piece - EPS:
             yield NarrowGap(
-                id=f"narrow-gap@{surface.id}@{one}@{other}", weight="ask",
-                wall=surface.id, places=(one, other), gap=tidy(gap),
-            )  # fmt: skip
+                id=f"narrow-gap@{surface.id}@{one}@{other}",
+                weight="ask",
+                wall=surface.id,
+                places=(one, other),
+                gap=tidy(gap),
+            )
 
 
 def _over_the_top(surface: Surface) -> Iterator[OverTheTop]:
@@ -170,9 +201,12 @@ def _over_the_top(surface: Surface) -> Iterator[OverTheTop]:
     for thing in surface.things:
         if thing.form in ("hanging", "opening") and thing.box.y0 > top + EPS:
             yield OverTheTop(
-                id=f"over-the-top@{thing.id}", weight="ask", wall=surface.id,
-                places=(thing.id,), above=tidy(thing.box.y0 - top),
-            )  # fmt: skip
+                id=f"over-the-top@{thing.id}",
+                weight="ask",
+                wall=surface.id,
+                places=(thing.id,),
+                above=tidy(thing.box.y0 - top),
+            )
 
 
 def _odd_heights(job: Job, surface: Surface, on: WallPlaces) -> Iterator[OddHeight]:
@@ -185,32 +219,41 @@ def _odd_heights(job: Job, surface: Surface, on: WallPlaces) -> Iterator[OddHeig
         a = on.underside(one, on.along(one.id).high.at, right=True).at
         b = on.underside(other, on.along(other.id).low.at, right=False).at
         if slip := _slip(job, abs(a - b)):
-            yield _odd(surface, (one.id, other.id), a - b, slip,
-                       f"{on.pointer(other.id)}/clear/value")  # fmt: skip
+            yield _odd(
+                surface, (one.id, other.id), a - b, slip, f"{on.pointer(other.id)}/clear/value"
+            )
     for thing in hanging:
         if thing.clear_right is not None:
             ends = on.along(thing.id)
             a = on.underside(thing, ends.low.at, right=False).at
             b = on.underside(thing, ends.high.at, right=True).at
             if slip := _slip(job, abs(a - b)):
-                yield _odd(surface, (thing.id,), a - b, slip,
-                           f"{on.pointer(thing.id)}/clear_right/value")  # fmt: skip
-    boxes = sorted((t for t in surface.things if t.kind in ("outlet", "switch")),
-                   key=lambda t: t.box.x0)  # fmt: skip
+                yield _odd(
+                    surface, (thing.id,), a - b, slip, f"{on.pointer(thing.id)}/clear_right/value"
+                )
+    boxes = sorted(
+        (t for t in surface.things if t.kind in ("outlet", "switch")), key=lambda t: t.box.x0
+    )
     for left, right in pairwise(boxes):
         off = left.box.y0 + left.box.y1 - right.box.y0 - right.box.y1
         if slip := _slip(job, abs(off) / 2):
-            yield _odd(surface, (left.id, right.id), off / 2, slip,
-                       f"{on.pointer(right.id)}/up/value")  # fmt: skip
+            yield _odd(
+                surface, (left.id, right.id), off / 2, slip, f"{on.pointer(right.id)}/up/value"
+            )
 
 
 def _odd(
     surface: Surface, places: tuple[str, ...], off: float, slip: Slip, pointer: str
 ) -> OddHeight:
     return OddHeight(
-        id=f"odd-height@{'@'.join(places)}", weight="ask", wall=surface.id,
-        places=places, pointers=(pointer,), apart=tidy(abs(off)), slip=slip,
-    )  # fmt: skip
+        id=f"odd-height@{'@'.join(places)}",
+        weight="ask",
+        wall=surface.id,
+        places=places,
+        pointers=(pointer,),
+        apart=tidy(abs(off)),
+        slip=slip,
+    )
 
 
 def _slip(job: Job, off: float) -> Slip | None:
@@ -236,16 +279,24 @@ def _corners(job: Job, kitchen: Kitchen, places: list[WallPlaces]) -> Iterator[C
         a, b = _level_near(left, one.length), _level_near(right, 0.0)
         if a is not None and b is not None and abs(a - b) > job.settings.close_within / 2 + EPS:
             yield CornerTwice(
-                id=f"corner-twice@{one.id}@counter", weight="ask",
-                wall=one.id, places=(one.id, other.id), apart=tidy(abs(a - b)), line="counter",
-            )  # fmt: skip
+                id=f"corner-twice@{one.id}@counter",
+                weight="ask",
+                wall=one.id,
+                places=(one.id, other.id),
+                apart=tidy(abs(a - b)),
+                line="counter",
+            )
         off = left.top_at(one.length) - right.top_at(0.0)
         if EPS < abs(off) <= TOPS_APART and one.top.kind == other.top.kind:
             yield CornerTwice(
-                id=f"corner-twice@{one.id}@top", weight="ask", wall=one.id,
-                places=(one.id, other.id), apart=tidy(abs(off)), line="top",
+                id=f"corner-twice@{one.id}@top",
+                weight="ask",
+                wall=one.id,
+                places=(one.id, other.id),
+                apart=tidy(abs(off)),
+                line="top",
                 pointers=(f"{left.root}/top/height", f"{right.root}/top/height"),
-            )  # fmt: skip
+            )
 
 
 def _level_near(on: WallPlaces, x: float) -> float | None:
@@ -262,28 +313,37 @@ def _falls(kitchen: Kitchen) -> Iterator[FallingCounter]:
     for fall in kitchen.falls:
         if fall.amount > EPS:
             yield FallingCounter(
-                id=f"fall@{fall.high[0]}", weight="note", wall=fall.high[0],
-                places=(fall.high[0], fall.low[0]), amount=tidy(fall.amount),
-                high=tidy(fall.high[1]), low=tidy(fall.low[1]), scribed=fall.scribed,
-            )  # fmt: skip
+                id=f"fall@{fall.high[0]}",
+                weight="note",
+                wall=fall.high[0],
+                places=(fall.high[0], fall.low[0]),
+                amount=tidy(fall.amount),
+                high=tidy(fall.high[1]),
+                low=tidy(fall.low[1]),
+                scribed=fall.scribed,
+            )
 
 
 def _leans(job: Job, surface: Surface) -> Iterator[LeaningEnd]:
     for side, lean in (("left", surface.left_lean), ("right", surface.right_lean)):
         if abs(lean) > EPS:
             yield LeaningEnd(
-                id=f"lean@{surface.id}@{side}", weight="note", wall=surface.id,
-                places=(f"{surface.id}:{side}",), lean=tidy(lean),
+                id=f"lean@{surface.id}@{side}",
+                weight="note",
+                wall=surface.id,
+                places=(f"{surface.id}:{side}",),
+                lean=tidy(lean),
                 tapered=abs(lean) > job.settings.max_edge_gap + EPS,
-            )  # fmt: skip
+            )
 
 
 def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Depth]:
     """Faces that tile stands proud of, or falls short of: tile and bed against each depth."""
     deep: list[tuple[str, float, float, float]] = [
-        (thing.id, thing.depth, thing.box.x0, thing.box.x1) for thing in surface.things
+        (thing.id, thing.depth, thing.box.x0, thing.box.x1)
+        for thing in surface.things
         if thing.depth is not None and thing.form in FACED
-    ]  # fmt: skip
+    ]
     for side in ("left", "right"):
         end = getattr(on.wall, side)
         if end.depth and getattr(surface, side) == end.kind and end.depth < DEEP:
@@ -294,9 +354,14 @@ def _depths(job: Job, surface: Surface, on: WallPlaces) -> Iterator[Depth]:
         off = out - depth
         if abs(off) > SEEN_DEPTH:
             yield Depth(
-                id=f"depth@{place}", weight="note", wall=surface.id, places=(place,),
-                off=tidy(abs(off)), out=tidy(out), stands="proud" if off > 0 else "behind",
-            )  # fmt: skip
+                id=f"depth@{place}",
+                weight="note",
+                wall=surface.id,
+                places=(place,),
+                off=tidy(abs(off)),
+                out=tidy(out),
+                stands="proud" if off > 0 else "behind",
+            )
 
 
 def _unsettled(job: Job, surface: Surface, on: WallPlaces) -> Iterator[NotSettled]:
@@ -310,10 +375,14 @@ def _unsettled(job: Job, surface: Surface, on: WallPlaces) -> Iterator[NotSettle
                 out = forward_at(job, surface.of, box.box.x0, box.box.x1)
                 high = thing.depth + out + job.settings.sill_overhang if thing.depth else None
             yield NotSettled(
-                id=f"unsettled@{thing.id}", weight="open", wall=surface.id,
-                places=(thing.id,), why=thing.unsettled.why,
-                width=tidy(wide) if wide else None, height=tidy(high) if high else None,
-            )  # fmt: skip
+                id=f"unsettled@{thing.id}",
+                weight="open",
+                wall=surface.id,
+                places=(thing.id,),
+                why=thing.unsettled.why,
+                width=tidy(wide) if wide else None,
+                height=tidy(high) if high else None,
+            )
 
 
 def _steps(job: Job, on: WallPlaces, zones: list[Zone]) -> Iterator[ZoneStep]:
@@ -326,15 +395,22 @@ def _steps(job: Job, on: WallPlaces, zones: list[Zone]) -> Iterator[ZoneStep]:
                 continue
             others = [(other.over, on.along(other.id)) for other in kept if other is not zone]
             beside = max(
-                (over for over, span in others
-                 if span.low.at - AT_END <= at <= span.high.at + AT_END),
+                (
+                    over
+                    for over, span in others
+                    if span.low.at - AT_END <= at <= span.high.at + AT_END
+                ),
                 default=0.0,
-            )  # fmt: skip
+            )
             if zone.over - beside > SEEN_DEPTH:
                 yield ZoneStep(
-                    id=f"zone@{zone.id}@step-{side}", weight="note", wall=on.wall.id,
-                    places=(zone.id,), by=tidy(zone.over - beside), at=tidy(at),
-                )  # fmt: skip
+                    id=f"zone@{zone.id}@step-{side}",
+                    weight="note",
+                    wall=on.wall.id,
+                    places=(zone.id,),
+                    by=tidy(zone.over - beside),
+                    at=tidy(at),
+                )
 
 
 def _zones(job: Job, on: WallPlaces) -> Iterator[ZoneState | ZoneStep | ZonesMeet]:
@@ -350,15 +426,22 @@ def _zones(job: Job, on: WallPlaces) -> Iterator[ZoneState | ZoneStep | ZonesMee
         for state in states:
             ask = state in ("damp", "loose")
             yield ZoneState(
-                id=f"zone@{zone.id}@{state}", weight="ask" if ask else "note",
-                wall=on.wall.id, places=(zone.id,), state=state, flat=zone.flat or None,
+                id=f"zone@{zone.id}@{state}",
+                weight="ask" if ask else "note",
+                wall=on.wall.id,
+                places=(zone.id,),
+                state=state,
+                flat=zone.flat or None,
                 over=zone.over or None,
-            )  # fmt: skip
+            )
     yield from _steps(job, on, zones)
     for one, other in pairwise(zones):
         meet = abs(on.along(one.id).high.at - on.along(other.id).low.at)
         if one.made_of != other.made_of and meet < AT_CORNER:
             yield ZonesMeet(
-                id=f"zones-meet@{one.id}@{other.id}", weight="note",
-                wall=on.wall.id, places=(one.id, other.id), at=tidy(on.along(other.id).low.at),
-            )  # fmt: skip
+                id=f"zones-meet@{one.id}@{other.id}",
+                weight="note",
+                wall=on.wall.id,
+                places=(one.id, other.id),
+                at=tidy(on.along(other.id).low.at),
+            )

@@ -38,19 +38,48 @@ from pennant.core.survey.placed import letters
 from pennant.core.survey.placing import WallPlaces, places_of
 
 Addable = Literal[
-    "cabinet", "hood", "shelf", "window", "outlet", "switch", "range-gap", "pipe", "upstand",
+    "cabinet",
+    "hood",
+    "shelf",
+    "window",
+    "outlet",
+    "switch",
+    "range-gap",
+    "pipe",
+    "upstand",
     "level",
-]  # fmt: skip
+]
 Join = Literal["inside", "outside", "none"]
 
 _IN = 25.4
 SIZES: dict[Units, dict[str, float]] = {
-    "in": {"width": 24 * _IN, "clear": 18 * _IN, "sill": 6 * _IN, "box_y": 10 * _IN,
-           "range": 30 * _IN, "down": 3 * _IN, "shelf": 1 * _IN, "pipe": 1 * _IN,
-           "cover": 2.5 * _IN, "upstand": 4 * _IN, "laser": 30 * _IN},
-    "mm": {"width": 600, "clear": 450, "sill": 150, "box_y": 250, "range": 600, "down": 80,
-           "shelf": 25, "pipe": 22, "cover": 60, "upstand": 100, "laser": 760},
-}  # fmt: skip
+    "in": {
+        "width": 24 * _IN,
+        "clear": 18 * _IN,
+        "sill": 6 * _IN,
+        "box_y": 10 * _IN,
+        "range": 30 * _IN,
+        "down": 3 * _IN,
+        "shelf": 1 * _IN,
+        "pipe": 1 * _IN,
+        "cover": 2.5 * _IN,
+        "upstand": 4 * _IN,
+        "laser": 30 * _IN,
+    },
+    "mm": {
+        "width": 600,
+        "clear": 450,
+        "sill": 150,
+        "box_y": 250,
+        "range": 600,
+        "down": 80,
+        "shelf": 25,
+        "pipe": 22,
+        "cover": 60,
+        "upstand": 100,
+        "laser": 760,
+    },
+}
 """First sizes (mm) of a new thing, to be measured over: usual cabinets, ranges and heights."""
 _TALL = (Overhead, Opening)
 
@@ -84,14 +113,25 @@ def _new(job: Job, on: WallPlaces, kind: Addable) -> AnyThing:
         case "outlet" | "switch":
             at = _free(on, (Opening, Device, Round), 160.0, middle=True)
             up = Up(value=min(size["box_y"], top / 2), to="centre")
-            return _named(Device.model_validate(
-                {"kind": kind, "at": at.model_dump(), "up": up.model_dump()}), job)  # fmt: skip
+            return _named(
+                Device.model_validate({"kind": kind, "at": at.model_dump(), "up": up.model_dump()}),
+                job,
+            )
         case "pipe":
             at = _free(on, (Opening, Device, Round), 120.0, middle=True)
             up = Up(value=min(size["box_y"], top / 2), to="centre")
-            return _named(Round.model_validate(
-                {"kind": kind, "at": at.model_dump(), "up": up.model_dump(),
-                 "diameter": size["pipe"], "cover": size["cover"]}), job)  # fmt: skip
+            return _named(
+                Round.model_validate(
+                    {
+                        "kind": kind,
+                        "at": at.model_dump(),
+                        "up": up.model_dump(),
+                        "diameter": size["pipe"],
+                        "cover": size["cover"],
+                    }
+                ),
+                job,
+            )
         case "range-gap":
             at = _free(on, (Below, Raised), width)
             return _named(Below(kind=kind, at=at, width=width, down=size["down"]), job)
@@ -162,8 +202,9 @@ def _unbound(job: Job, gone: set[str]) -> Job:
 
 def _checks(thing: AnyThing, id_: str) -> bool:
     return isinstance(thing, Check) and id_ in (
-        thing.first.partition(".")[0], thing.second.partition(".")[0]
-    )  # fmt: skip
+        thing.first.partition(".")[0],
+        thing.second.partition(".")[0],
+    )
 
 
 def _rebased(thing: AnyThing, on: WallPlaces, gone: str) -> AnyThing:
@@ -174,9 +215,7 @@ def _rebased(thing: AnyThing, on: WallPlaces, gone: str) -> AnyThing:
         leftward = thing.at.taken_from.endswith(".left")
         point = base.at - thing.at.value if leftward else base.at + thing.at.value
         to = thing.at.to if thing.at.to != "near" else ("right" if leftward else "left")
-        changes["at"] = thing.at.model_copy(
-            update={"value": point, "taken_from": "left", "to": to}
-        )  # fmt: skip
+        changes["at"] = thing.at.model_copy(update={"value": point, "taken_from": "left", "to": to})
     for field in ("up", "clear", "clear_right", "sill"):
         up = getattr(thing, field, None)
         if isinstance(up, Up) and up.taken_from.startswith(f"{gone}."):
@@ -186,7 +225,7 @@ def _rebased(thing: AnyThing, on: WallPlaces, gone: str) -> AnyThing:
             side = up.to if up.to != "near" else ("top" if downward else "bottom")
             changes[field] = up.model_copy(
                 update={"value": point, "taken_from": "datum", "to": side}
-            )  # fmt: skip
+            )
     return thing.model_copy(update=changes) if changes else thing
 
 
@@ -217,10 +256,15 @@ def with_wall(job: Job, join: Join) -> Job:
         name for n in range(100) if (name := f"wall-{letters(n, ascii_lowercase)}") not in taken
     )
     new = Wall.model_validate(
-        {"id": id_, "name": f"Wall {number + 1}", "length": last.length,
-         "top": last.top.model_dump(), "left": last.left.model_dump(),
-         "right": last.right.model_dump()}
-    )  # fmt: skip
+        {
+            "id": id_,
+            "name": f"Wall {number + 1}",
+            "length": last.length,
+            "top": last.top.model_dump(),
+            "left": last.left.model_dump(),
+            "right": last.right.model_dump(),
+        }
+    )
     if join == "none":
         return job.model_copy(update={"walls": (*job.walls, new)})
     start = new.start.model_copy(update={"up": Carried()})

@@ -118,12 +118,24 @@ def _wall(job: Job, places: WallPlaces, number: int, fall: Fall, lift: float) ->
         if (placed := placed_of(job, places, thing, start)) is not None
     )
     return Surface(
-        id=wall.id, code=letters(number, ascii_uppercase), name=wall.name, of=wall.id, x0=x0,
-        x1=x1, left=left, right=right, top=_top(job, wall),
-        bottom="counter", counter=counter, foot=foot, top_left=wall.top.height + up,
-        top_right=top_right + up, left_lean=wall.left_lean, right_lean=wall.right_lean,
+        id=wall.id,
+        code=letters(number, ascii_uppercase),
+        name=wall.name,
+        of=wall.id,
+        x0=x0,
+        x1=x1,
+        left=left,
+        right=right,
+        top=_top(job, wall),
+        bottom="counter",
+        counter=counter,
+        foot=foot,
+        top_left=wall.top.height + up,
+        top_right=top_right + up,
+        left_lean=wall.left_lean,
+        right_lean=wall.right_lean,
         things=things,
-    )  # fmt: skip
+    )
 
 
 def _top(job: Job, wall: Wall) -> Literal["ceiling", "open", "tips"]:
@@ -199,8 +211,12 @@ def _reaching(placed: Placed, wall: Wall) -> Placed:
     return replace(placed, outline=outline, box=around(outline))
 
 
-_TURNED = {"left": "left return", "right": "right return", "top": "head return",
-           "bottom": "sill return"}  # fmt: skip
+_TURNED = {
+    "left": "left return",
+    "right": "right return",
+    "top": "head return",
+    "bottom": "sill return",
+}
 
 
 def _reveals(job: Job, places: WallPlaces, wall: Surface) -> Iterator[Surface]:
@@ -222,8 +238,14 @@ def _reveals(job: Job, places: WallPlaces, wall: Surface) -> Iterator[Surface]:
             number += 1
         if thing.kind == "niche":
             box = hole.box
-            yield _flat(wall, f"{hole.id}.back", f"{hole.name}, back", number, box,
-                        ("corner", "corner", "corner", "corner"))  # fmt: skip
+            yield _flat(
+                wall,
+                f"{hole.id}.back",
+                f"{hole.name}, back",
+                number,
+                box,
+                ("corner", "corner", "corner", "corner"),
+            )
             number += 1
 
 
@@ -252,13 +274,27 @@ def _return(
 
 
 def _flat(
-    wall: Surface, id_: str, name: str, number: int, rect: Rect,
+    wall: Surface,
+    id_: str,
+    name: str,
+    number: int,
+    rect: Rect,
     ends: tuple[EndKind, EndKind, EndKind, EndKind],
-) -> Surface:  # fmt: skip
+) -> Surface:
     left, right, bottom, top = ends
     return Surface(
-        id=id_, code=wall.code + letters(number, ascii_lowercase), name=name, of=wall.id,
-        x0=rect.x0, x1=rect.x1, left=left, right=right, top=top, bottom=bottom,
-        counter=((rect.x0, rect.y0), (rect.x1, rect.y0)), foot=rect.y0, top_left=rect.y1,
+        id=id_,
+        code=wall.code + letters(number, ascii_lowercase),
+        name=name,
+        of=wall.id,
+        x0=rect.x0,
+        x1=rect.x1,
+        left=left,
+        right=right,
+        top=top,
+        bottom=bottom,
+        counter=((rect.x0, rect.y0), (rect.x1, rect.y0)),
+        foot=rect.y0,
+        top_left=rect.y1,
         top_right=rect.y1,
-    )  # fmt: skip
+    )

@@ -38,13 +38,19 @@ def placed_of(job: Job, places: WallPlaces, thing: AnyThing, start: float) -> Pl
 
     def put(outline: Ring, **more: Any) -> Placed:
         return Placed(
-            id=thing.id, name=thing.name, kind=thing.kind, form=form_of(thing.kind),
-            outline=outline, box=around(outline),
+            id=thing.id,
+            name=thing.name,
+            kind=thing.kind,
+            form=form_of(thing.kind),
+            outline=outline,
+            box=around(outline),
             unsettled=thing.unsettled is not None,
             hold=thing.unsettled.hold if thing.unsettled else 0.0,
-            trim=getattr(thing, "trim", ()), under_tile=stands_under_tile(thing),
-            taken=tuple(_taken(places, thing, around(outline))), **more,
-        )  # fmt: skip
+            trim=getattr(thing, "trim", ()),
+            under_tile=stands_under_tile(thing),
+            taken=tuple(_taken(places, thing, around(outline))),
+            **more,
+        )
 
     match thing:
         case Overhead():
@@ -52,13 +58,17 @@ def placed_of(job: Job, places: WallPlaces, thing: AnyThing, start: float) -> Pl
         case Opening():
             outer, jambs, stool = _opening(places, thing, x0, x1)
             returns = thing.returns if thing.depth and not thing.casing else ()
-            return put(ring_of(outer), stool=stool, jambs=jambs, returns=returns,
-                       depth=thing.casing_depth)  # fmt: skip
+            return put(
+                ring_of(outer), stool=stool, jambs=jambs, returns=returns, depth=thing.casing_depth
+            )
         case Device():
             middle_x, middle_y = span.middle.at, places.up(thing.id).middle.at
             plate = _centred(middle_x, middle_y, *plate_of(job, thing))
-            return put(ring_of(_centred(middle_x, middle_y, *box_of(job, thing))), cover=plate,
-                       legs_off=thing.legs_off)  # fmt: skip
+            return put(
+                ring_of(_centred(middle_x, middle_y, *box_of(job, thing))),
+                cover=plate,
+                legs_off=thing.legs_off,
+            )
         case Round():
             x, y, size = span.middle.at, places.up(thing.id).middle.at, thing.diameter
             cover = _centred(x, y, thing.cover, thing.cover) if thing.cover else None

@@ -16,10 +16,24 @@ from pennant.core.geometry.rect import Rect
 from pennant.core.geometry.tolerance import EPS
 
 EndKind = Literal[
-    "corner", "open", "casing", "cabinet", "outside", "lapped", "met", "laps", "folded", "front",
+    "corner",
+    "open",
+    "casing",
+    "cabinet",
+    "outside",
+    "lapped",
+    "met",
+    "laps",
+    "folded",
+    "front",
     "frame",
-    "ceiling", "counter", "tips", "edged", "edge", "back",
-]  # fmt: skip
+    "ceiling",
+    "counter",
+    "tips",
+    "edged",
+    "edge",
+    "back",
+]
 """What a surface ends at. ``lapped`` runs into an inside corner and is lapped by the next wall,
 which ``laps`` it; ``folded`` is an outside corner; ``front`` is the edge of a reveal toward the
 room and ``frame`` the one at the window; ``tips`` is an open top on which finished tips end. A

@@ -29,9 +29,7 @@ from pennant.core.document.survey import (
 )
 from pennant.core.survey.placed import height_at
 
-Placeable = (
-    Overhead | Opening | Device | Round | Block | Below | Raised | Level | Mark | Zone
-)  # fmt: skip
+Placeable = Overhead | Opening | Device | Round | Block | Below | Raised | Level | Mark | Zone
 
 
 class Place(NamedTuple):
@@ -132,8 +130,11 @@ class WallPlaces:
             return Place(self.top_at(x), frozenset({f"{self.root}/top/height"}))
         if ref == "laser":
             if self.laser is None:
-                raise _refused(at, "no counter height below the laser is known yet; add a line "
-                               "such as: level 30 below 31 5/16")  # fmt: skip
+                raise _refused(
+                    at,
+                    "no counter height below the laser is known yet; add a line "
+                    "such as: level 30 below 31 5/16",
+                )
             return Place(self.laser, frozenset())
         id_, side = self._owner(ref, at)
         span = self.up(id_)
@@ -144,7 +145,7 @@ class WallPlaces:
         field = "clear_right" if right and thing.clear_right else "clear"
         return self._upward(getattr(thing, field), f"{self.pointer(thing.id)}/{field}", x).at_low(
             Size(0.0)
-        )  # fmt: skip
+        )
 
     def taken_along(self, thing: Placeable) -> tuple[float, float]:
         """Return from where to where a thing's measure along the wall was taken."""
@@ -178,8 +179,11 @@ class WallPlaces:
             known = ", ".join(sorted(self.index)) or "nothing yet"
             raise _refused(at, f"names {id_!r}, which is not on this wall; on it: {known}")
         if isinstance(self._thing(id_), Check | Zone):
-            raise _refused(at, f"cannot be taken from {a_(self._thing(id_).kind)}; take it from a "
-                           "thing, an end or the counter")  # fmt: skip
+            raise _refused(
+                at,
+                f"cannot be taken from {a_(self._thing(id_).kind)}; take it from a "
+                "thing, an end or the counter",
+            )
         return id_, side
 
     def _enter(self, id_: str, way: str) -> None:
@@ -282,8 +286,11 @@ class WallPlaces:
             if isinstance(thing, Level)
         }
         ends = sorted(points.items()) or [(0.0, 0.0)]
-        return ((min(0.0, ends[0][0]), ends[0][1]), *ends,
-                (max(self.wall.length, ends[-1][0]), ends[-1][1]))  # fmt: skip
+        return (
+            (min(0.0, ends[0][0]), ends[0][1]),
+            *ends,
+            (max(self.wall.length, ends[-1][0]), ends[-1][1]),
+        )
 
 
 class _Height(NamedTuple):
@@ -344,9 +351,7 @@ def _sized(job: Job, device: Device, what: str) -> tuple[float, float]:
     for side in ("width", "height"):
         own = getattr(device, f"{what}_{side}")
         if own is None and usual is None:
-            number = next(
-                n for n, wall in enumerate(job.walls) if device in wall.things
-            )  # fmt: skip
+            number = next(n for n, wall in enumerate(job.walls) if device in wall.things)
             line = job.walls[number].things.index(device)
             raise _refused(
                 f"/walls/{number}/things/{line}/{what}_{side}",

@@ -54,29 +54,47 @@ def counters_take(job: Job, pieces: Sequence[Piece]) -> Iterator[Quantity]:
             screwed.append(_area(counter, layer))
     if screwed:
         area = step("sum", "to screw down", "m2", *screwed)
-        screws = step("product", "screws, exactly", "screws", area,
-                      setting(job.settings, "board_screws"))  # fmt: skip
-        yield by_the_pack("layer-screws", "wall", step("round-up", "screws", "screws", screws),
-                          job.products.screws)  # fmt: skip
+        screws = step(
+            "product", "screws, exactly", "screws", area, setting(job.settings, "board_screws")
+        )
+        yield by_the_pack(
+            "layer-screws",
+            "wall",
+            step("round-up", "screws", "screws", screws),
+            job.products.screws,
+        )
     if (edge := on_wood(job)) and (face := _face_of(pieces, edge)) > 0:
-        litres = step("product", "in beads", "litres", square_metres("edge pieces", face),
-                      setting(job.settings, "edge_bed"))  # fmt: skip
+        litres = step(
+            "product",
+            "in beads",
+            "litres",
+            square_metres("edge pieces", face),
+            setting(job.settings, "edge_bed"),
+        )
         ml = step("product", "in beads", "ml", litres, given("ml a litre", 1000, "ml", "plan"))
         need = with_waste(ml, job.settings, "sealant_waste")
-        yield line("edge-adhesive", "setting",
-                   packs(need, "cartridges", setting(job.settings, "cartridge")))  # fmt: skip
+        yield line(
+            "edge-adhesive",
+            "setting",
+            packs(need, "cartridges", setting(job.settings, "cartridge")),
+        )
 
 
 def bedded_layers(job: Job) -> list[Working]:
     """Return the litres of adhesive under each layer that is bedded as well as screwed."""
     bed = bed_of(SQUARE_6_6) + job.settings.keyed_coat
     return [
-        step("product", f"under {layer.name.lower()} of {counter.id}", "litres",
-             _area(counter, layer), given("bed of a 6x6 notch", bed, "litres a m2", "notch"))
+        step(
+            "product",
+            f"under {layer.name.lower()} of {counter.id}",
+            "litres",
+            _area(counter, layer),
+            given("bed of a 6x6 notch", bed, "litres a m2", "notch"),
+        )
         for counter in job.counters
         for layer in counter.layers
         if layer.kind == "board"
-    ]  # fmt: skip
+    ]
 
 
 def _face_of(pieces: Sequence[Piece], of: frozenset[str]) -> float:
@@ -95,15 +113,21 @@ def _sheets(job: Job, counter: Counter, layer: Layer) -> Working:
     if layer.width is None or layer.length is None:
         return with_waste(_area(counter, layer), job.settings, "board_waste")
     across, along = sorted((layer.width, layer.length))
-    ways = [(math.floor(across / counter.depth + EPS), along),
-            (math.floor(along / counter.depth + EPS), across)]  # fmt: skip
+    ways = [
+        (math.floor(across / counter.depth + EPS), along),
+        (math.floor(along / counter.depth + EPS), across),
+    ]
     strips, length = max(ways, key=lambda way: way[0] * way[1])
     if strips == 0:
         sheet = given("a sheet", layer.width * layer.length / MM2_PER_M2, "m2", "counter")
         need = with_waste(_area(counter, layer), job.settings, "board_waste")
         return packs(need, "sheets", sheet)
     run = metres(f"{counter.id}, along its wall", counter.width)
-    each = step("product", "a sheet gives", "m",
-                given("strips of the counter's depth", strips, "strips", "counter"),
-                metres("each", length, "counter"))  # fmt: skip
+    each = step(
+        "product",
+        "a sheet gives",
+        "m",
+        given("strips of the counter's depth", strips, "strips", "counter"),
+        metres("each", length, "counter"),
+    )
     return packs(run, "sheets", each)

@@ -31,9 +31,12 @@ WEDGES_EACH = given("wedges a piece", 2, "wedges", "plan")
 
 
 def edging(
-    job: Job, fields: Sequence[Field], pieces: Sequence[Piece], on_counter: int,
+    job: Job,
+    fields: Sequence[Field],
+    pieces: Sequence[Piece],
+    on_counter: int,
     sheets: SheetPlan | None = None,
-) -> Iterator[Quantity]:  # fmt: skip
+) -> Iterator[Quantity]:
     """Yield sealant, trim, spacers, wedges and battens for the fields of the whole kitchen.
 
     ``on_counter`` is how many pieces stand on the counter, each on wedges of its own. Of chips on
@@ -53,8 +56,13 @@ def edging(
         each = _spacers_each(job)
         need = step("product", "spacers", "spacers", _spaced(pieces, sheets), each)
         pack = by_sheet(products.spacers, "pack", settings, "spacer_pack")
-        yield line("spacers", "setting", packs(need, "bags", pack), product=products.spacers,
-                   each=each.value)  # fmt: skip
+        yield line(
+            "spacers",
+            "setting",
+            packs(need, "bags", pack),
+            product=products.spacers,
+            each=each.value,
+        )
     standing = given("pieces on the counter", on_counter, "pieces", "plan")
     if sheets is not None:
         # A sheet hangs together: it stands on wedges as one tile does.
@@ -158,9 +166,10 @@ def trim_runs(fields: Sequence[Field], face: float, bent_up_to: float = 0.0) -> 
         for edge, upright, ends in own:
             owner = edge.rsplit(":", 1)[0]
             others = [
-                other for by, way, other in own
+                other
+                for by, way, other in own
                 if way != upright and by.rsplit(":", 1)[0] == owner != field.surface.id
-            ]  # fmt: skip
+            ]
             mitres = sum(any(_meet(end, other, face) for other in others) for end in ends)
             legs.append(TrimRun(edge, math.dist(*ends) + mitres * face))
         runs += _bent(legs, own, face, bent_up_to) if bent_up_to else legs
@@ -212,9 +221,13 @@ def _trim(job: Job, runs: Sequence[TrimRun]) -> Quantity:
     length = in_metres("a stick", stick)
     working = given("sticks", len(sticks), "sticks", "cutting plan")
     return line(
-        "trim", "edges", working, beside=packs(lengths, "sticks", length), product=trim,
+        "trim",
+        "edges",
+        working,
+        beside=packs(lengths, "sticks", length),
+        product=trim,
         sticks=tuple(sticks),
-    )  # fmt: skip
+    )
 
 
 def _batten(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
@@ -239,10 +252,11 @@ def _batten(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
     yield by_the_pack("batten", "setting", length, job.products.batten, "lengths")
     apart = in_metres("from screw to screw", setting(job.settings, "batten_screw"))
     whole = [
-        step("round-up", "spaces, whole", "screws",
-             step("quotient", "spaces", "screws", span, apart))
+        step(
+            "round-up", "spaces, whole", "screws", step("quotient", "spaces", "screws", span, apart)
+        )
         for span in spans
-    ]  # fmt: skip
+    ]
     ends = given("one more for each batten", len(spans), "screws", "plan")
     screws = step("sum", "screws", "screws", *whole, ends)
     yield by_the_pack("batten-screws", "setting", screws, job.products.screws)

@@ -67,11 +67,14 @@ def measured_reading(job: Job) -> MeasuredReading | None:
     hides = None if spread is None else spread * job.settings.joint_hides
     length = average_length(job)
     return MeasuredReading(
-        length=length, spread=spread, hides=hides,
+        length=length,
+        spread=spread,
+        hides=hides,
         hides_sorted=None if hides is None else hides / 2,
         uneven=_difference(given.thickest, given.thinnest),
-        drifts=tuple(_drifts(job, length, spread)), lips=tuple(_lips(job, given.bow)),
-    )  # fmt: skip
+        drifts=tuple(_drifts(job, length, spread)),
+        lips=tuple(_lips(job, given.bow)),
+    )
 
 
 def average_length(job: Job) -> float | None:

@@ -56,9 +56,12 @@ LAST_SHARED = 0.05
 
 
 def mixes(
-    job: Job, field_area: float, pieces: Sequence[Piece], joints: Mapping[str, float],
+    job: Job,
+    field_area: float,
+    pieces: Sequence[Piece],
+    joints: Mapping[str, float],
     hollows: Sequence[Working] = (),
-) -> Iterator[Quantity]:  # fmt: skip
+) -> Iterator[Quantity]:
     """Yield adhesive and grout with their water and batches; areas in mm2.
 
     ``joints`` are the joints' areas by tile, ``hollows`` the litres that the bed fills where the
@@ -71,8 +74,7 @@ def mixes(
     }
     # A mat is for walls: a counter's tile has a bed.
     method = method_of(job)
-    combed = {of: tile for of, tile in bedded.items()
-              if method.id != "mat" or of in counters}  # fmt: skip
+    combed = {of: tile for of, tile in bedded.items() if method.id != "mat" or of in counters}
     if method.id == "glue and dabs":
         yield _in_dabs(job, _dabs_behind(job, [one for one in pieces if one.of == FIELD]))
     if combed:
@@ -101,9 +103,12 @@ def areas_by_tile(
 
 
 def _adhesive(
-    job: Job, areas: Mapping[str, float], bedded: Mapping[str, Tile], pieces: Sequence[Piece],
+    job: Job,
+    areas: Mapping[str, float],
+    bedded: Mapping[str, Tile],
+    pieces: Sequence[Piece],
     hollows: Sequence[Working],
-) -> Iterator[Quantity]:  # fmt: skip
+) -> Iterator[Quantity]:
     """Area x (combed bed + keyed coat, + back-butter) and hollows, x density; or so many dabs a
     piece.
     """
@@ -131,25 +136,45 @@ def _adhesive(
         in_pack = given("in a pack", held, "litres", f"sheet: {product.name}")
         bought = packs(with_waste(litres, settings, "adhesive_waste"), "packs", in_pack)
     else:
-        bought = packs(need, "packs" if product and not product.powder else "bags",
-                       by_sheet(product, "pack", settings, "adhesive_pack"))  # fmt: skip
+        bought = packs(
+            need,
+            "packs" if product and not product.powder else "bags",
+            by_sheet(product, "pack", settings, "adhesive_pack"),
+        )
     yield line("adhesive", "setting", bought, product=product)
     if product is None or product.powder:
-        water = step("product", "water", "litres", need,
-                     by_sheet(product, "water", settings, "adhesive_water"))  # fmt: skip
+        water = step(
+            "product",
+            "water",
+            "litres",
+            need,
+            by_sheet(product, "water", settings, "adhesive_water"),
+        )
         yield line("adhesive-water", "setting", water)
         covered, batches = _batches(job, combed, each)
         mix = _mix(
-            "adhesive", batches.terms[0], need, water, combed.value, pot_life_of(job), covered,
+            "adhesive",
+            batches.terms[0],
+            need,
+            water,
+            combed.value,
+            pot_life_of(job),
+            covered,
             pieces,
-        )  # fmt: skip
+        )
         yield line("adhesive-batches", "setting", batches, each=covered.value, mix=mix)
 
 
 def _mix(
-    of: Literal["adhesive", "grout"], batches: Working, powder: Working, water: Working,
-    litres: float, lives: Working, covered: Working, pieces: Sequence[Piece],
-) -> Mix | None:  # fmt: skip
+    of: Literal["adhesive", "grout"],
+    batches: Working,
+    powder: Working,
+    water: Working,
+    litres: float,
+    lives: Working,
+    covered: Working,
+    pieces: Sequence[Piece],
+) -> Mix | None:
     """One of so many batches, exactly; none where nothing is mixed.
 
     It covers what two hands do before it stiffens, or its share of all there is to do.
@@ -159,10 +184,14 @@ def _mix(
     count = max(batches.value, 1.0)  # of a small job all of it is one batch, and no more is mixed
     faces = sum(piece.area for piece in pieces) / MM2_PER_M2
     return Mix(
-        of=of, powder=tidy(powder.value / count), water=tidy(water.value / count),
-        makes=tidy(litres / count), lives=lives.value,
-        covers=tidy(min(covered.value, faces / count)), exactly=count,
-    )  # fmt: skip
+        of=of,
+        powder=tidy(powder.value / count),
+        water=tidy(water.value / count),
+        makes=tidy(litres / count),
+        lives=lives.value,
+        covers=tidy(min(covered.value, faces / count)),
+        exactly=count,
+    )
 
 
 def _by_tile(
@@ -217,9 +246,12 @@ def _in_dabs(job: Job, dabs: int) -> Quantity:
 def _dabs(job: Job, dabs: int) -> Working:
     """Construction adhesive is not combed: dabs on the back of each piece."""
     ml = step(
-        "product", "in dabs", "ml", given("dabs behind all pieces", dabs, "dabs", "plan"),
+        "product",
+        "in dabs",
+        "ml",
+        given("dabs behind all pieces", dabs, "dabs", "plan"),
         setting(job.settings, "dab"),
-    )  # fmt: skip
+    )
     return step("quotient", "in dabs", "litres", ml, given("ml a litre", 1000, "ml", "plan"))
 
 
@@ -322,48 +354,68 @@ def _whole_batches(exactly: Working) -> Working:
 
 
 def _grout(
-    job: Job, field_area: float, joints: Mapping[str, float], tiles: Mapping[str, Tile],
+    job: Job,
+    field_area: float,
+    joints: Mapping[str, float],
+    tiles: Mapping[str, Tile],
     pieces: Sequence[Piece],
-) -> Iterator[Quantity]:  # fmt: skip
+) -> Iterator[Quantity]:
     """Joint area x depth left open x density. An area in m2 by a depth in mm is litres.
 
     ``joints`` are the areas in mm2 by the tile beside them.
     """
     settings, product = job.settings, job.products.grout
-    litres = _by_tile("to fill", "litres", "joints", {
-        of: (area, _depth(settings, tiles[of].thickness)) for of, area in joints.items()
-    })  # fmt: skip
+    litres = _by_tile(
+        "to fill",
+        "litres",
+        "joints",
+        {of: (area, _depth(settings, tiles[of].thickness)) for of, area in joints.items()},
+    )
     need, bought = _grout_for(job, litres)
     yield bought
     if product is not None and product.kind == "ready-mixed":
         return
-    water = step("product", "water", "litres", need,
-                 by_sheet(product, "water", settings, "grout_water"))  # fmt: skip
+    water = step(
+        "product", "water", "litres", need, by_sheet(product, "water", settings, "grout_water")
+    )
     yield line("grout-water", "grouting", water)
     life = by_sheet(product, "pot_life", settings, "grout_life")
     hours = step("quotient", "hours of a batch", "hours", life, MINUTES)
     covered = step("product", "grouted from a batch", "m2", hours, setting(settings, "grout_pace"))
-    exactly = step("quotient", "batches, exactly", "batches",
-                   square_metres("field", field_area), covered)  # fmt: skip
+    exactly = step(
+        "quotient", "batches, exactly", "batches", square_metres("field", field_area), covered
+    )
     density = by_sheet(product, "density", settings, "grout_density")
     wet_litres = need.value / density.value + water.value * WATER_SWELLS
     mix = _mix("grout", exactly, need, water, wet_litres, life, covered, pieces)
-    yield line("grout-batches", "grouting", step("round-up", "batches", "batches", exactly),
-               each=covered.value, mix=mix)  # fmt: skip
+    yield line(
+        "grout-batches",
+        "grouting",
+        step("round-up", "batches", "batches", exactly),
+        each=covered.value,
+        mix=mix,
+    )
 
 
 def _gaps(job: Job, ledger: Ledger) -> Quantity:
     """Gaps counted x panel's height x gap's width x the stone's thickness on average x density."""
     settings, tile = job.settings, job.tile
     each = step(
-        "product", "a gap", "litres",
+        "product",
+        "a gap",
+        "litres",
         in_metres("panel's height", of_job(tile.height, "mm", "tile.height")),
         setting(settings, "ledger_gap"),
         given("thickness on average", (tile.thickness + ledger.thinnest) / 2, "mm", "tile.ledger"),
         given("litres in a metre by mm by mm", 0.001, "litres", "plan"),
-    )  # fmt: skip
-    litres = step("product", "gaps to fill", "litres",
-                  given("gaps", ledger.gaps, "gaps", "tile.ledger.gaps"), each)  # fmt: skip
+    )
+    litres = step(
+        "product",
+        "gaps to fill",
+        "litres",
+        given("gaps", ledger.gaps, "gaps", "tile.ledger.gaps"),
+        each,
+    )
     return _grout_for(job, litres)[1]
 
 
@@ -382,6 +434,9 @@ def _depth(settings: Settings, thickness: float) -> Working:
     """How deep a joint is to fill (mm): the tile's thickness less what the bed rises in it."""
     rise = min(settings.bed_rise, thickness)
     return step(
-        "less", "depth to fill", "mm", of_job(thickness, "mm", "tile.thickness"),
+        "less",
+        "depth to fill",
+        "mm",
+        of_job(thickness, "mm", "tile.thickness"),
         given("bed rise", rise, "mm", "settings.bed_rise"),
-    )  # fmt: skip
+    )

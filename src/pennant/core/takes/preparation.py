@@ -52,9 +52,12 @@ ALWAYS_PRIMED = ("laminate", "plywood")
 
 
 def around(
-    job: Job, fields: Sequence[Field], pieces: Sequence[Piece], field_area: float,
+    job: Job,
+    fields: Sequence[Field],
+    pieces: Sequence[Piece],
+    field_area: float,
     sealed_area: float,
-) -> Iterator[Quantity]:  # fmt: skip
+) -> Iterator[Quantity]:
     """Yield what is needed besides tile and what is mixed to join it; areas in mm2.
 
     ``sealed_area`` is what a sealer goes on: all, or only what is open-pored.
@@ -141,16 +144,23 @@ def _mat(
     strips = strips_for(fields, pieces, mat.width, job.pattern.joint)
     full, low = off_the_roll(strips, mat.width)
     off = step(
-        "sum", "off the roll", "m", metres("strips of full width", full, "strips"),
+        "sum",
+        "off the roll",
+        "m",
+        metres("strips of full width", full, "strips"),
         metres("lower strips, side by side", low, "strips"),
-    )  # fmt: skip
+    )
     sheet = f"sheet: {mat.name}"
     roll, wide = metres("a roll", mat.roll, sheet), metres("its width", mat.width, sheet)
     by_area = packs(area, "rolls", step("product", "a roll", "m2", roll, wide))
     return line(
-        "mat", "setting", packs(off, "rolls", roll), beside=by_area, product=mat,
+        "mat",
+        "setting",
+        packs(off, "rolls", roll),
+        beside=by_area,
+        product=mat,
         strips=tuple(strips),
-    )  # fmt: skip
+    )
 
 
 def porous_tiles(job: Job) -> frozenset[str]:
@@ -196,12 +206,20 @@ def faces_of_zones(job: Job, fields: Sequence[Field]) -> dict[str, Working]:
 
 
 def _coating(
-    job: Job, id_: LineId, group: Group, product: Coating | None, area: Working,
+    job: Job,
+    id_: LineId,
+    group: Group,
+    product: Coating | None,
+    area: Working,
     stages: Sequence[str] = ("needed",),
-) -> Quantity:  # fmt: skip
+) -> Quantity:
     """Area x coats / cover at every stage, in whole tins."""
-    coats = given("coats", product.coats if product else 1, "coats",
-                  f"sheet: {product.name}" if product else "plan")  # fmt: skip
+    coats = given(
+        "coats",
+        product.coats if product else 1,
+        "coats",
+        f"sheet: {product.name}" if product else "plan",
+    )
     painted = step("product", "to coat", "m2", area, coats)
     cover = by_sheet(product, "cover", job.settings, "coat_cover")
     each = [step("quotient", stage, "litres", painted, cover) for stage in stages]
@@ -241,10 +259,15 @@ def hollows_in_bed(job: Job, fields: Sequence[Field]) -> list[Working]:
     ]
     faces = faces_of_zones(job, fields) if taken else {}
     return [
-        step("product", f"hollows at {zone.id}", "litres", faces[zone.id],
-             given(f"half the gap at {zone.id}", zone.flat / 2, "mm", "survey"))
+        step(
+            "product",
+            f"hollows at {zone.id}",
+            "litres",
+            faces[zone.id],
+            given(f"half the gap at {zone.id}", zone.flat / 2, "mm", "survey"),
+        )
         for zone in taken
-    ]  # fmt: skip
+    ]
 
 
 def forward_at_devices(job: Job) -> list[tuple[Device, float]]:
@@ -271,19 +294,27 @@ def _devices(job: Job) -> Iterator[Quantity]:
     if deep:
         boxes = given("boxes", deep, "boxes", "survey")
         one = given("extenders a box", 1, "extenders", "plan")
-        yield by_the_pack("extenders", "devices",
-                          step("product", "extenders", "extenders", boxes, one),
-                          job.products.extenders)  # fmt: skip
+        yield by_the_pack(
+            "extenders",
+            "devices",
+            step("product", "extenders", "extenders", boxes, one),
+            job.products.extenders,
+        )
     gangs = sum(device.gangs for device, by in forward if by > THINNEST_SPACER)
     if not gangs:
         return
     devices = given("devices", gangs, "devices", "survey")
     stacks = given("stacks a device", 2, "stacks", "plan")
     two = given("screws a device", 2, "screws", "plan")
-    yield line("device-spacers", "devices",
-               step("product", "stacks of spacers", "stacks", devices, stacks))  # fmt: skip
-    yield by_the_pack("device-screws", "devices", step("product", "screws", "screws", devices, two),
-                      job.products.device_screws)  # fmt: skip
+    yield line(
+        "device-spacers", "devices", step("product", "stacks of spacers", "stacks", devices, stacks)
+    )
+    yield by_the_pack(
+        "device-screws",
+        "devices",
+        step("product", "screws", "screws", devices, two),
+        job.products.device_screws,
+    )
 
 
 def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
@@ -302,28 +333,39 @@ def _protection(job: Job, fields: Sequence[Field]) -> Iterator[Quantity]:
         return
     run = metres("counter", counter)
     wide = in_metres("wide", setting(job.settings, "sheet_width"))
-    yield by_the_pack("sheeting", "protection", step("product", "sheeting", "m2", run, wide),
-                      job.products.sheeting, "rolls")  # fmt: skip
+    yield by_the_pack(
+        "sheeting",
+        "protection",
+        step("product", "sheeting", "m2", run, wide),
+        job.products.sheeting,
+        "rolls",
+    )
     cabinets = sum(
-        length for field in fields for (length, gap, _) in field.contacts.values()
+        length
+        for field in fields
+        for (length, gap, _) in field.contacts.values()
         if gap.edge == "overhead"
-    )  # fmt: skip
+    )
     along = metres("cabinets", cabinets)
-    yield by_the_pack("tape", "protection", step("sum", "tape", "m", run, along),
-                      job.products.tape, "rolls")  # fmt: skip
+    yield by_the_pack(
+        "tape", "protection", step("sum", "tape", "m", run, along), job.products.tape, "rolls"
+    )
 
 
 def _tools(job: Job) -> Iterator[Quantity]:
     """What is used up by the method: with stick-on panels the wall is washed, and no more."""
     counts: tuple[tuple[LineId, int, str], ...] = (
-        ("sponges", 2, "sponges"), ("buckets", 2, "buckets"), ("gloves", 2, "pairs"),
-    )  # fmt: skip
+        ("sponges", 2, "sponges"),
+        ("buckets", 2, "buckets"),
+        ("gloves", 2, "pairs"),
+    )
     for id_, count, unit in counts:
         yield line(id_, "tools", given(unit, count, unit, "method"))
     if method_of(job).by_tool and "wet saw" in tools_for("notch", job.tile.material):
         suited = "glass blade" if job.tile.material == "glass" else "blade"
-        yield by_the_pack("blade", "tools", given(suited, 1, "blades", "method"),
-                          job.products.blade)  # fmt: skip
+        yield by_the_pack(
+            "blade", "tools", given(suited, 1, "blades", "method"), job.products.blade
+        )
 
 
 SCREW_STEPS: dict[Units, float] = {"in": MM_PER_INCH / 4, "mm": 5.0}

@@ -62,8 +62,9 @@ def quantities_of(
         *_tile_lines(job, pieces, wall_area, thin, sheets, counted),
         *mixes(job, area, pieces, joints, hollows),
         *edging(job, fields, pieces, on_counter, sheets),
-        *around(job, walls, on_wall, wall_area, sealed), *counters_take(job, pieces),
-    ]  # fmt: skip
+        *around(job, walls, on_wall, wall_area, sealed),
+        *counters_take(job, pieces),
+    ]
     lines.sort(key=lambda one: GROUPS.index(one.group))
     return tuple(
         one.model_copy(update={"to_get": max(one.amount - job.in_hand[one.id], 0.0)})
@@ -83,9 +84,13 @@ def tiles_of(job: Job, pieces: Iterable[Piece], thin: Collection[str]) -> int:
 
 
 def _tile_lines(
-    job: Job, pieces: Sequence[Piece], area: float, thin: Collection[str],
-    sheets: SheetPlan | None, counted: Counted,
-) -> Iterator[Quantity]:  # fmt: skip
+    job: Job,
+    pieces: Sequence[Piece],
+    area: float,
+    thin: Collection[str],
+    sheets: SheetPlan | None,
+    counted: Counted,
+) -> Iterator[Quantity]:
     own = [piece for piece in pieces if piece.of == FIELD]
     if sheets is not None:
         tiles = _sheets(job, sheets)
@@ -94,8 +99,13 @@ def _tile_lines(
         tiles = _tiles(job, own, thin_ones, counted)
     yield line("tiles", "tile", tiles, beside=_thumb(job, area, sheets))
     per_box = of_job(job.tile.per_box, tiles.unit, "tile.per_box")
-    boxes = line("boxes", "tile", packs(tiles, "boxes", per_box), price=job.tile.price,
-                 weight=_box_weight(tiles_of_job(job)[FIELD], sheets))  # fmt: skip
+    boxes = line(
+        "boxes",
+        "tile",
+        packs(tiles, "boxes", per_box),
+        price=job.tile.price,
+        weight=_box_weight(tiles_of_job(job)[FIELD], sheets),
+    )
     yield boxes.model_copy(update={"used": tiles.terms[0].value})
     for of, tile, _ in tiles_of_job(job).values():
         if of == FIELD:
@@ -119,24 +129,35 @@ def _other_tile(
     own = name == "border"
     yield line("border" if own else f"tiles@{name}", "tile", need)
     each = of_job(tile.per_box, need.unit, f"{name}.per_box")
-    boxes = line("border-boxes" if own else f"boxes@{name}", "tile", packs(need, "boxes", each),
-                 price=tile.price, weight=_box_weight(tiles_of_job(job)[of], sheets))  # fmt: skip
+    boxes = line(
+        "border-boxes" if own else f"boxes@{name}",
+        "tile",
+        packs(need, "boxes", each),
+        price=tile.price,
+        weight=_box_weight(tiles_of_job(job)[of], sheets),
+    )
     yield boxes.model_copy(update={"used": need.terms[0].value})
 
 
 def _sheets(job: Job, plan: SheetPlan) -> Working:
     """Whole sheets, those that parts and single chips are taken from, what breaks and is spare."""
     placed = step(
-        "sum", "sheets in the plan", "sheets", given("whole sheets", plan.whole, "sheets", "plan"),
+        "sum",
+        "sheets in the plan",
+        "sheets",
+        given("whole sheets", plan.whole, "sheets", "plan"),
         given("for parts of sheets", plan.for_parts, "sheets", "plan"),
         given("for single chips", plan.more, "sheets", "plan"),
-    )  # fmt: skip
+    )
     parts = sum(one.kind == "part" for one in plan.laid)
     brittle = job.tile.material in BRITTLE
     lost = step(
-        "product", "cut sheets lost", "sheets", given("cut", parts, "sheets", "plan"),
+        "product",
+        "cut sheets lost",
+        "sheets",
+        given("cut", parts, "sheets", "plan"),
         *(setting(job.settings, name) for name in breaking("crosscut", brittle, thin=False)),
-    )  # fmt: skip
+    )
     over = step("sum", "spoilt and spare", "sheets", lost, setting(job.settings, "spare_sheets"))
     more = step("round-up", "spoilt and spare, whole sheets", "sheets", over)
     return step("sum", "sheets", "sheets", placed, more)
@@ -162,9 +183,12 @@ def _tiles(
     used = len(stock_for(job, pieces, FIELD, counted).tiles)
     spared = given("cut from offcuts of others", len(kinds) - used, "tiles", "plan")
     placed = step(
-        "less", "to set", "tiles", step("sum", "tiles in the plan", "tiles", full, straight,
-                                        notched), spared,
-    )  # fmt: skip
+        "less",
+        "to set",
+        "tiles",
+        step("sum", "tiles in the plan", "tiles", full, straight, notched),
+        spared,
+    )
     more = _broken_and_spare(job, job.tile, straight, notched, hard_thin)
     return step("sum", "tiles", "tiles", placed, more)
 

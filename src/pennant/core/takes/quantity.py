@@ -15,16 +15,52 @@ from pennant.core.takes.working import Working, given, step
 
 Group = Literal["tile", "wall", "setting", "edges", "grouting", "devices", "protection", "tools"]
 GROUPS: tuple[Group, ...] = (
-    "tile", "wall", "setting", "edges", "grouting", "devices", "protection", "tools",
-)  # fmt: skip
+    "tile",
+    "wall",
+    "setting",
+    "edges",
+    "grouting",
+    "devices",
+    "protection",
+    "tools",
+)
 """In the order in which one walks through a shop."""
 LineId = Literal[
-    "tiles", "boxes", "border", "border-boxes", "adhesive", "adhesive-water", "adhesive-batches",
-    "mat", "grout", "grout-water", "grout-batches", "sealant", "trim", "spacers", "wedges",
-    "batten", "batten-screws", "gap-screws", "primer", "sealer", "patch", "boards", "board-screws",
-    "extenders", "device-spacers", "device-screws", "sheeting", "tape", "sponges", "buckets",
-    "gloves", "blade", "edge-adhesive", "layer-screws",
-]  # fmt: skip
+    "tiles",
+    "boxes",
+    "border",
+    "border-boxes",
+    "adhesive",
+    "adhesive-water",
+    "adhesive-batches",
+    "mat",
+    "grout",
+    "grout-water",
+    "grout-batches",
+    "sealant",
+    "trim",
+    "spacers",
+    "wedges",
+    "batten",
+    "batten-screws",
+    "gap-screws",
+    "primer",
+    "sealer",
+    "patch",
+    "boards",
+    "board-screws",
+    "extenders",
+    "device-spacers",
+    "device-screws",
+    "sheeting",
+    "tape",
+    "sponges",
+    "buckets",
+    "gloves",
+    "blade",
+    "edge-adhesive",
+    "layer-screws",
+]
 MM2_PER_M2 = 1e6
 MM_PER_M = 1e3
 
@@ -103,11 +139,23 @@ def line(
     """Return a line of which nothing is in hand yet; price and weight are the product's, if any."""
     need, left = needed(working)
     return Quantity(
-        id=id_, group=group, amount=working.value, unit=working.unit, working=working,
-        beside=beside, to_get=working.value, price=product.price if product else price,
-        weight=product.heavy if product else weight, need=need, left=left, each=each, run=run,
-        mix=mix, sticks=sticks, strips=strips,
-    )  # fmt: skip
+        id=id_,
+        group=group,
+        amount=working.value,
+        unit=working.unit,
+        working=working,
+        beside=beside,
+        to_get=working.value,
+        price=product.price if product else price,
+        weight=product.heavy if product else weight,
+        need=need,
+        left=left,
+        each=each,
+        run=run,
+        mix=mix,
+        sticks=sticks,
+        strips=strips,
+    )
 
 
 def needed(working: Working) -> tuple[Amount | None, float]:

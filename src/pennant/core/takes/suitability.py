@@ -25,16 +25,54 @@ from pennant.core.takes.measured_tiles import lip_in, measured_reading
 from pennant.core.takes.preparation import goes_by_sheet, porous_tiles
 
 SuitRule = Literal[
-    "sanded-scratches", "unsanded-wide", "joint-range", "joint-under-lugs", "mastic-tile",
-    "mastic-see-through", "mastic-heavy", "mastic-wet", "see-through-grey", "porous-unsealed",
-    "porous-grey", "shade-of-grout", "trim-low", "heavy-on-paint", "heavy-on-laminate",
-    "paint-unprimed", "plywood", "old-tile-unprimed", "laminate", "loose", "cracked",
-    "quick-too-quick", "glass-brittle-notch", "mat-wavy", "mat-damp", "mat-heavy",
-    "mat-see-through", "mat-not-on-sheet", "not-on-sheet", "paint-scuffed", "glue-coat",
-    "sealed-late", "sealant-colour", "trim-proud", "dabs-heavy", "dabs-see-through",
-    "mastic-marble", "stick-on-damp", "stick-on-wavy", "sanded-narrow", "counter-mastic",
-    "counter-plywood", "edge-low", "sheet-large", "sizes-differ", "bow-shows", "size-drifts",
-]  # fmt: skip
+    "sanded-scratches",
+    "unsanded-wide",
+    "joint-range",
+    "joint-under-lugs",
+    "mastic-tile",
+    "mastic-see-through",
+    "mastic-heavy",
+    "mastic-wet",
+    "see-through-grey",
+    "porous-unsealed",
+    "porous-grey",
+    "shade-of-grout",
+    "trim-low",
+    "heavy-on-paint",
+    "heavy-on-laminate",
+    "paint-unprimed",
+    "plywood",
+    "old-tile-unprimed",
+    "laminate",
+    "loose",
+    "cracked",
+    "quick-too-quick",
+    "glass-brittle-notch",
+    "mat-wavy",
+    "mat-damp",
+    "mat-heavy",
+    "mat-see-through",
+    "mat-not-on-sheet",
+    "not-on-sheet",
+    "paint-scuffed",
+    "glue-coat",
+    "sealed-late",
+    "sealant-colour",
+    "trim-proud",
+    "dabs-heavy",
+    "dabs-see-through",
+    "mastic-marble",
+    "stick-on-damp",
+    "stick-on-wavy",
+    "sanded-narrow",
+    "counter-mastic",
+    "counter-plywood",
+    "edge-low",
+    "sheet-large",
+    "sizes-differ",
+    "bow-shows",
+    "size-drifts",
+]
 
 
 LARGEST_SHEET = 508.0
@@ -260,91 +298,186 @@ def _too_quick(facts: SuitFacts) -> bool:
 
 
 SUITS: tuple[Suit, ...] = (
-    Suit("sanded-scratches", "never", False,
-         lambda f: f.scratches and _grout(f, "sanded")),
-    Suit("unsanded-wide", "never", False,
-         lambda f: (f.wider if f.scratches else f.wide) and _grout(f, "unsanded")),
+    Suit("sanded-scratches", "never", False, lambda f: f.scratches and _grout(f, "sanded")),
+    Suit(
+        "unsanded-wide",
+        "never",
+        False,
+        lambda f: (f.wider if f.scratches else f.wide) and _grout(f, "unsanded"),
+    ),
     Suit("joint-range", "never", False, _out_of_range),
-    Suit("joint-under-lugs", "never", False,
-         lambda f: f.job.pattern.joint < f.job.tile.lugs - EPS),
-    Suit("mastic-tile", "never", False,
-         lambda f: f.mastic and _dense(f) and _face(f) > MIDDLE_FACE),
+    Suit("joint-under-lugs", "never", False, lambda f: f.job.pattern.joint < f.job.tile.lugs - EPS),
+    Suit(
+        "mastic-tile", "never", False, lambda f: f.mastic and _dense(f) and _face(f) > MIDDLE_FACE
+    ),
     Suit("mastic-see-through", "never", False, lambda f: f.mastic and f.job.tile.see_through),
-    Suit("mastic-heavy", "never", False,
-         lambda f: f.mastic and f.weight > f.job.settings.most_on_glue),
+    Suit(
+        "mastic-heavy",
+        "never",
+        False,
+        lambda f: f.mastic and f.weight > f.job.settings.most_on_glue,
+    ),
     Suit("mastic-wet", "never", True, lambda f: f.mastic and f.zone is not None and f.zone.damp),
-    Suit("see-through-grey", "never", False,
-         lambda f: f.job.tile.see_through and f.adhesive is not None
-         and f.adhesive.shade == "grey"),
-    Suit("porous-unsealed", "never", False,
-         lambda f: bool(porous_tiles(f.job)) and f.products.sealer is None),
-    Suit("counter-mastic", "never", False,
-         lambda f: bool(f.job.counters) and f.products.adhesive is not None
-         and not f.products.adhesive.powder),
+    Suit(
+        "see-through-grey",
+        "never",
+        False,
+        lambda f: f.job.tile.see_through and f.adhesive is not None and f.adhesive.shade == "grey",
+    ),
+    Suit(
+        "porous-unsealed",
+        "never",
+        False,
+        lambda f: bool(porous_tiles(f.job)) and f.products.sealer is None,
+    ),
+    Suit(
+        "counter-mastic",
+        "never",
+        False,
+        lambda f: (
+            bool(f.job.counters)
+            and f.products.adhesive is not None
+            and not f.products.adhesive.powder
+        ),
+    ),
     Suit("counter-plywood", "avoid", False, _on_plywood),
-    Suit("edge-low", "never", False,
-         lambda f: next(edges_too_low(f.job), None) is not None),
+    Suit("edge-low", "never", False, lambda f: next(edges_too_low(f.job), None) is not None),
     Suit("sheet-large", "avoid", False, _sheet_large),
     Suit("sizes-differ", "avoid", False, _sizes_differ),
     Suit("bow-shows", "avoid", False, _bow_shows),
     Suit("size-drifts", "avoid", False, _size_drifts),
-    Suit("porous-grey", "avoid", False,
-         lambda f: f.job.tile.porous and not dark(f.job.tile.colour) and f.adhesive is not None
-         and f.adhesive.shade == "grey"),
+    Suit(
+        "porous-grey",
+        "avoid",
+        False,
+        lambda f: (
+            f.job.tile.porous
+            and not dark(f.job.tile.colour)
+            and f.adhesive is not None
+            and f.adhesive.shade == "grey"
+        ),
+    ),
     Suit("shade-of-grout", "avoid", False, _shades_differ),
     Suit("trim-low", "never", False, _trim_low),
     Suit("trim-proud", "avoid", False, _trim_proud),
-    Suit("dabs-heavy", "never", False,
-         lambda f: f.dabs and f.weight > f.job.settings.most_on_glue),
+    Suit("dabs-heavy", "never", False, lambda f: f.dabs and f.weight > f.job.settings.most_on_glue),
     Suit("dabs-see-through", "never", False, lambda f: f.dabs and f.job.tile.see_through),
-    Suit("mastic-marble", "never", False,
-         lambda f: f.mastic and f.job.tile.material == "stone"
-         and f.job.tile.finish == "polished" and not dark(f.job.tile.colour)),
-    Suit("stick-on-damp", "never", True,
-         lambda f: f.stick_on and f.zone is not None and f.zone.damp),
-    Suit("stick-on-wavy", "never", True,
-         lambda f: f.stick_on and f.zone is not None
-         and f.zone.flat > f.job.settings.mat_flat_within + EPS),
-    Suit("sanded-narrow", "avoid", False,
-         lambda f: _grout(f, "sanded")
-         and f.job.pattern.joint < f.job.settings.sanded_from - EPS),
-    Suit("heavy-on-paint", "never", True,
-         lambda f: f.on("painted board") and f.weight > f.job.settings.most_on_paint),
-    Suit("heavy-on-laminate", "never", True,
-         lambda f: f.on("laminate") and f.weight > f.job.settings.most_on_paint),
-    Suit("paint-unprimed", "avoid", True,
-         lambda f: f.on("painted board") and f.thinset and f.job.ways.paint == "primer"
-         and f.products.primer is None),
-    Suit("paint-scuffed", "avoid", True,
-         lambda f: f.on("painted board") and f.job.ways.paint == "scuff"),
-    Suit("glue-coat", "avoid", True,
-         lambda f: f.on("painted board") and f.job.ways.paint == "glue"),
+    Suit(
+        "mastic-marble",
+        "never",
+        False,
+        lambda f: (
+            f.mastic
+            and f.job.tile.material == "stone"
+            and f.job.tile.finish == "polished"
+            and not dark(f.job.tile.colour)
+        ),
+    ),
+    Suit(
+        "stick-on-damp", "never", True, lambda f: f.stick_on and f.zone is not None and f.zone.damp
+    ),
+    Suit(
+        "stick-on-wavy",
+        "never",
+        True,
+        lambda f: (
+            f.stick_on and f.zone is not None and f.zone.flat > f.job.settings.mat_flat_within + EPS
+        ),
+    ),
+    Suit(
+        "sanded-narrow",
+        "avoid",
+        False,
+        lambda f: _grout(f, "sanded") and f.job.pattern.joint < f.job.settings.sanded_from - EPS,
+    ),
+    Suit(
+        "heavy-on-paint",
+        "never",
+        True,
+        lambda f: f.on("painted board") and f.weight > f.job.settings.most_on_paint,
+    ),
+    Suit(
+        "heavy-on-laminate",
+        "never",
+        True,
+        lambda f: f.on("laminate") and f.weight > f.job.settings.most_on_paint,
+    ),
+    Suit(
+        "paint-unprimed",
+        "avoid",
+        True,
+        lambda f: (
+            f.on("painted board")
+            and f.thinset
+            and f.job.ways.paint == "primer"
+            and f.products.primer is None
+        ),
+    ),
+    Suit(
+        "paint-scuffed",
+        "avoid",
+        True,
+        lambda f: f.on("painted board") and f.job.ways.paint == "scuff",
+    ),
+    Suit(
+        "glue-coat", "avoid", True, lambda f: f.on("painted board") and f.job.ways.paint == "glue"
+    ),
     Suit("plywood", "avoid", True, lambda f: f.on("plywood") and not f.allowed()),
-    Suit("old-tile-unprimed", "avoid", True,
-         lambda f: f.on("old tile") and f.zone is not None and keeps_old_tile(f.job, f.zone)
-         and f.products.primer is None and not goes_by_sheet(f.job, f.zone)),
+    Suit(
+        "old-tile-unprimed",
+        "avoid",
+        True,
+        lambda f: (
+            f.on("old tile")
+            and f.zone is not None
+            and keeps_old_tile(f.job, f.zone)
+            and f.products.primer is None
+            and not goes_by_sheet(f.job, f.zone)
+        ),
+    ),
     Suit("laminate", "avoid", True, lambda f: f.on("laminate") and not f.allowed()),
-    Suit("not-on-sheet", "never", True,
-         lambda f: f.adhesive is not None and f.on(*f.adhesive.not_on)),
-    Suit("mat-wavy", "never", True,
-         lambda f: _mat(f) and f.zone is not None
-         and f.zone.flat > f.job.settings.mat_flat_within + EPS),
+    Suit(
+        "not-on-sheet", "never", True, lambda f: f.adhesive is not None and f.on(*f.adhesive.not_on)
+    ),
+    Suit(
+        "mat-wavy",
+        "never",
+        True,
+        lambda f: (
+            _mat(f) and f.zone is not None and f.zone.flat > f.job.settings.mat_flat_within + EPS
+        ),
+    ),
     Suit("mat-damp", "never", True, lambda f: _mat(f) and f.zone is not None and f.zone.damp),
-    Suit("mat-not-on-sheet", "never", True,
-         lambda f: f.products.mat is not None and f.on(*f.products.mat.not_on)),
-    Suit("mat-heavy", "never", False,
-         lambda f: f.products.mat is not None
-         and f.weight > (f.products.mat.most_weight or f.job.settings.most_on_glue)),
+    Suit(
+        "mat-not-on-sheet",
+        "never",
+        True,
+        lambda f: f.products.mat is not None and f.on(*f.products.mat.not_on),
+    ),
+    Suit(
+        "mat-heavy",
+        "never",
+        False,
+        lambda f: (
+            f.products.mat is not None
+            and f.weight > (f.products.mat.most_weight or f.job.settings.most_on_glue)
+        ),
+    ),
     Suit("mat-see-through", "avoid", False, lambda f: _mat(f) and f.job.tile.see_through),
-    Suit("sealed-late", "avoid", False,
-         lambda f: f.job.tile.porous and f.job.ways.sealed == "after"),
+    Suit(
+        "sealed-late", "avoid", False, lambda f: f.job.tile.porous and f.job.ways.sealed == "after"
+    ),
     Suit("sealant-colour", "avoid", False, _sealant_differs),
     Suit("loose", "never", True, lambda f: f.zone is not None and f.zone.loose),
     Suit("cracked", "avoid", True, lambda f: f.zone is not None and f.zone.cracked),
     Suit("quick-too-quick", "avoid", False, _too_quick),
-    Suit("glass-brittle-notch", "avoid", False,
-         lambda f: f.job.tile.material == "glass" and "wet saw" not in f.job.tools),
-)  # fmt: skip
+    Suit(
+        "glass-brittle-notch",
+        "avoid",
+        False,
+        lambda f: f.job.tile.material == "glass" and "wet saw" not in f.job.tools,
+    ),
+)
 """The whole table."""
 
 

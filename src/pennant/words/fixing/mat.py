@@ -37,16 +37,24 @@ MAT = MethodWords(
     "Stop here for the night at a whole tile; leave the film on the mat beyond it.",
     {
         "clean-joints": SPACERS_OUT,
-        "set": StepWords("Set tile on the mat", (
-            "Face film off, one band at a time; no comb, no bed.",
-            "Lower each tile at its place and press it hard: it holds at once and does not slide.",
-            "Under heavy stone the spacers stay until just before grout; check and wedge it back "
-            "then.",
-        ), "A tile that is pulled at its edge does not move.", short="setting"),
-        "set-last": StepWords("Measure, cut and set the last pieces", (
-            "Measure the gap that is left, less one joint each side; cut; try dry; press it on.",
-        ), "They go in without force, and the joints are like the others.", "wedge",
-            short="the last pieces"),
+        "set": StepWords(
+            "Set tile on the mat",
+            (
+                "Face film off, one band at a time; no comb, no bed.",
+                "Lower each tile at its place and press it hard: it holds at once and does not slide.",
+                "Under heavy stone the spacers stay until just before grout; check and wedge it back "
+                "then.",
+            ),
+            "A tile that is pulled at its edge does not move.",
+            short="setting",
+        ),
+        "set-last": StepWords(
+            "Measure, cut and set the last pieces",
+            ("Measure the gap that is left, less one joint each side; cut; try dry; press it on.",),
+            "They go in without force, and the joints are like the others.",
+            "wedge",
+            short="the last pieces",
+        ),
     },
     _more,
-)  # fmt: skip
+)

@@ -6,14 +6,22 @@ from pennant.core.document.job import Job
 from pennant.words.fixing.method_words import MethodWords
 from pennant.words.steps import StepWords
 
-SPACERS_OUT = StepWords("Wedges and spacers out", (
-    "Pull spacers and wedges; wipe every face. There is no adhesive in the joints.",
-), "Every joint is open.", short="taking the spacers out")  # fmt: skip
+SPACERS_OUT = StepWords(
+    "Wedges and spacers out",
+    ("Pull spacers and wedges; wipe every face. There is no adhesive in the joints.",),
+    "Every joint is open.",
+    short="taking the spacers out",
+)
 """Where nothing stands in the joints but what kept the tile apart."""
-STUCK_LAST = StepWords("Measure, cut and set the last pieces", (
-    "Measure the gap that is left and mark it on the back, as seen from the back.",
-    "Cut with shears or a knife; try it with the film on; then film off and press.",
-), "It goes in flat, and its edges lie tight.", short="the last pieces")  # fmt: skip
+STUCK_LAST = StepWords(
+    "Measure, cut and set the last pieces",
+    (
+        "Measure the gap that is left and mark it on the back, as seen from the back.",
+        "Cut with shears or a knife; try it with the film on; then film off and press.",
+    ),
+    "It goes in flat, and its edges lie tight.",
+    short="the last pieces",
+)
 STOP = "Stop here for the night at a whole panel."
 
 
@@ -40,15 +48,20 @@ def stuck(job: Job, rule: str | None) -> Iterator[str]:
 OWN_GLUE = MethodWords(
     STOP,
     {
-        "set": StepWords("Set the panels", (
-            "Film off half of the back; enter at a slant along the line and lower it; film off "
-            "the rest.",
-            "Press all over, edges above all; panels sit tight, without spacers.",
-            "One that sits wrong: warm air and a thin knife bring it off; it holds again only with "
-            "dabs.",
-        ), "No edge lifts, and the joint to the next panel is closed.", short="setting"),
+        "set": StepWords(
+            "Set the panels",
+            (
+                "Film off half of the back; enter at a slant along the line and lower it; film off "
+                "the rest.",
+                "Press all over, edges above all; panels sit tight, without spacers.",
+                "One that sits wrong: warm air and a thin knife bring it off; it holds again only with "
+                "dabs.",
+            ),
+            "No edge lifts, and the joint to the next panel is closed.",
+            short="setting",
+        ),
         "set-last": STUCK_LAST,
         "clean-joints": SPACERS_OUT,
     },
     stuck,
-)  # fmt: skip
+)

@@ -7,10 +7,16 @@ from pennant.words.steps import StepWords
 READY_MIXED = MethodWords(
     STOP,
     {
-        "set": StepWords("Set tile", (
-            "Comb the wall with a V notch, no more than you set before it skins.",
-            "Press and twist; check each course for level, the first one above all, on its wedges.",
-            "A bed that has skinned is scraped off and spread anew, never wetted.",
-        ), "A tile that is lifted has adhesive over all of its back.", "comb", short="setting"),
+        "set": StepWords(
+            "Set tile",
+            (
+                "Comb the wall with a V notch, no more than you set before it skins.",
+                "Press and twist; check each course for level, the first one above all, on its wedges.",
+                "A bed that has skinned is scraped off and spread anew, never wetted.",
+            ),
+            "A tile that is lifted has adhesive over all of its back.",
+            "comb",
+            short="setting",
+        ),
     },
-)  # fmt: skip
+)

@@ -20,9 +20,14 @@ from pennant.words.fixing.ready_mixed import READY_MIXED
 from pennant.words.steps import STEP_WORDS, StepWords
 
 METHOD_WORDS: dict[MethodId, MethodWords] = {
-    "combed": COMBED, "buttered": BUTTERED, "ready-mixed": READY_MIXED, "mat": MAT,
-    "own glue": OWN_GLUE, "glue and dabs": GLUE_AND_DABS, "dabs": DABS,
-}  # fmt: skip
+    "combed": COMBED,
+    "buttered": BUTTERED,
+    "ready-mixed": READY_MIXED,
+    "mat": MAT,
+    "own glue": OWN_GLUE,
+    "glue and dabs": GLUE_AND_DABS,
+    "dabs": DABS,
+}
 _REVEALS = (
     "Inside an opening tile the back first, then sill and head from side to side, and the jambs "
     "between them: their sizes allow for that."

@@ -21,13 +21,32 @@ def basketweave(tile: Tile, pattern: Basketweave) -> Lattice:
         high = joint if n == pattern.tiles - 1 else inside
         lying, standing = level(0.0, at, size, joint), upright(side + at, 0.0, size, joint)
         units += [
-            lying._replace(cell=ring_of(Rect(
-                -joint / 2, at - low / 2, tile.length + joint / 2, at + tile.height + high / 2))),
-            standing._replace(cell=ring_of(Rect(
-                side + at - low / 2, -joint / 2, side + at + tile.height + high / 2,
-                tile.length + joint / 2))),
-        ]  # fmt: skip
+            lying._replace(
+                cell=ring_of(
+                    Rect(
+                        -joint / 2,
+                        at - low / 2,
+                        tile.length + joint / 2,
+                        at + tile.height + high / 2,
+                    )
+                )
+            ),
+            standing._replace(
+                cell=ring_of(
+                    Rect(
+                        side + at - low / 2,
+                        -joint / 2,
+                        side + at + tile.height + high / 2,
+                        tile.length + joint / 2,
+                    )
+                )
+            ),
+        ]
     return Lattice(
-        shape=oblong(*size), units=tuple(units), steps=((side, side), (side, -side)),
-        figure=Rect(0.0, 0.0, tile.length, tile.length), joint=joint, rows=side,
-    )  # fmt: skip
+        shape=oblong(*size),
+        units=tuple(units),
+        steps=((side, side), (side, -side)),
+        figure=Rect(0.0, 0.0, tile.length, tile.length),
+        joint=joint,
+        rows=side,
+    )

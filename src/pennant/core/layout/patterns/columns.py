@@ -15,6 +15,7 @@ def columns(tile: Tile, pattern: Columns) -> Lattice:
         shape=oblong(*size),
         units=(upright(0.0, 0.0, size, joint), upright(across, shift, size, joint)),
         steps=((2 * across, 0.0), (0.0, up)),
-        figure=Rect(0.0, 0.0, tile.height, tile.length), joint=joint,
+        figure=Rect(0.0, 0.0, tile.height, tile.length),
+        joint=joint,
         rows=up / 2 if pattern.p else up,
-    )  # fmt: skip
+    )

@@ -32,10 +32,13 @@ def herringbone(tile: Tile, pattern: Herringbone) -> Lattice:
         )
     ]
     lattice = Lattice(
-        shape=oblong(*size), units=tuple(units),
+        shape=oblong(*size),
+        units=tuple(units),
         steps=((width + joint, width + joint), (length + joint, -(length + joint))),
-        figure=Rect(0.0, 0.0, length, width), joint=joint, rows=step,
-    )  # fmt: skip
+        figure=Rect(0.0, 0.0, length, width),
+        joint=joint,
+        rows=step,
+    )
     if pattern.hand == "left":
         lattice = other_hand(lattice)
     if not pattern.diagonal:

@@ -23,10 +23,13 @@ def hexagon(tile: Tile, pattern: Hexagon) -> Lattice:
     cell = tuple((x - out, y - joint / 2) for x, y in cell)
     point = height * HEXAGON_POINT
     lattice = Lattice(
-        shape=hexagon_ring(tile.length, tile.height), units=(Unit(Placement(0.0, 0.0), cell),),
+        shape=hexagon_ring(tile.length, tile.height),
+        units=(Unit(Placement(0.0, 0.0), cell),),
         steps=((length - point, height / 2), (0.0, height)),
-        figure=Rect(0.0, 0.0, tile.length, tile.height), joint=joint, rows=height / 2,
-    )  # fmt: skip
+        figure=Rect(0.0, 0.0, tile.length, tile.height),
+        joint=joint,
+        rows=height / 2,
+    )
     if pattern.points == "sides":
         return lattice
     stood = Rect(-tile.height, 0.0, 0.0, tile.length)
@@ -40,6 +43,10 @@ def hexagon_ring(length: float, height: float) -> Ring:
     """
     point = height * HEXAGON_POINT
     return (
-        (point, 0.0), (length - point, 0.0), (length, height / 2),
-        (length - point, height), (point, height), (0.0, height / 2),
-    )  # fmt: skip
+        (point, 0.0),
+        (length - point, 0.0),
+        (length, height / 2),
+        (length - point, height),
+        (point, height),
+        (0.0, height / 2),
+    )

@@ -26,7 +26,10 @@ def rounds(tile: Tile, pattern: Rounds) -> Lattice:
     lying = hexagon_ring(long, step)
     cell = tuple((radius + step / 2 - y, radius + x - long / 2) for x, y in lying)
     return Lattice(
-        shape=shape, units=(Unit(Placement(0.0, 0.0), cell),),
-        steps=((step, 0.0), (step / 2, up)), figure=Rect(0.0, 0.0, tile.length, tile.length),
-        joint=pattern.joint, rows=up,
-    )  # fmt: skip
+        shape=shape,
+        units=(Unit(Placement(0.0, 0.0), cell),),
+        steps=((step, 0.0), (step / 2, up)),
+        figure=Rect(0.0, 0.0, tile.length, tile.length),
+        joint=pattern.joint,
+        rows=up,
+    )

@@ -34,9 +34,13 @@ def scallop(tile: Tile, pattern: Scallop) -> Lattice:
     # The tile's own frame begins at the lower left of the box around it.
     shape = tuple((x - box.x0, y - box.y0) for x, y in about)
     lattice = Lattice(
-        shape=shape, units=(Unit(Placement(box.x0, box.y0), cell),),
-        steps=((2 * radius, 0.0), (radius, radius)), figure=box, joint=joint, rows=radius,
-    )  # fmt: skip
+        shape=shape,
+        units=(Unit(Placement(box.x0, box.y0), cell),),
+        steps=((2 * radius, 0.0), (radius, radius)),
+        figure=box,
+        joint=joint,
+        rows=radius,
+    )
     if pattern.tips == "up":
         return lattice
     upside = Rect(-box.x1, -box.y1, -box.x0, -box.y0)
@@ -57,14 +61,16 @@ def _fan(radius: float, top: float, hollow: float) -> Ring:
     corner = ((along + off) / math.sqrt(2), (off - along) / math.sqrt(2))
     point = (0.0, -radius + math.sqrt(max(hollow**2 - radius**2, 0.0)))
     right = [
-        p for n in range(1, SIDES_OF_A_QUARTER)
+        p
+        for n in range(1, SIDES_OF_A_QUARTER)
         if point[1] < (p := _on(radius, -radius, hollow, math.pi - n * step))[1] < corner[1]
         and p[0] > 0
-    ]  # fmt: skip
+    ]
     round_ = [
-        p for n in range(1, 2 * SIDES_OF_A_QUARTER)
+        p
+        for n in range(1, 2 * SIDES_OF_A_QUARTER)
         if (p := _on(0.0, 0.0, top, n * step))[1] > corner[1]
-    ]  # fmt: skip
+    ]
     half = [point, *right, corner]
     left = [(-x, y) for x, y in reversed(half[1:])]
     return (*half, *round_, *left)
