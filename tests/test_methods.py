@@ -24,7 +24,8 @@ class TestMethods:
         assert one.packs == f"{bags:g} bags"
         assert one.cost == bags * 5
         assert (one.wait, other.wait) == ("24 h before grout", "36 h before grout")
-        assert (one.batches.endswith("batches"), other.batches) == (True, "ready-mixed")
+        assert one.batches.startswith("a batch lasts for ")
+        assert other.batches == "ready-mixed"
 
     def test_hours_and_what_is_used_besides_are_by_this_tile(self) -> None:
         job = a_job(settings={})
@@ -43,7 +44,8 @@ class TestMethods:
         one, other = methods(products_tried(a_job(settings={}), (powder, ready)))
         assert (one.does, other.does) == ("fills", "fills")
         assert (one.cost, other.cost) == (6, 24)
-        assert (one.batches.endswith("batches"), other.batches) == (True, "ready-mixed")
+        assert one.batches.startswith("a batch lasts for ")
+        assert other.batches == "ready-mixed"
         assert other.whole - one.whole == pytest.approx(18)
 
     def test_only_what_the_adhesive_itself_brings_is_held_against_it(self) -> None:

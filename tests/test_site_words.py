@@ -174,7 +174,7 @@ class TestHandOver:
         )
         found = dict(hand_over(job, made, (), said))
         assert any("lot B7" in line for line in found["What was laid"])
-        assert "Adhesive: 1 batches, lot K4" in found["With what"]
+        assert "Adhesive: 1 batch, lot K4" in found["With what"]
         assert found["When"] == ["Last tile set: 2026-03-17"]
         assert [line.split(": ")[1] for line in found["What was changed in laying, and why"]] == [
             "Cut the last tile to fit",

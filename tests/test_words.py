@@ -260,7 +260,7 @@ def test_what_nothing_is_in_hand_of_is_to_get_whole() -> None:
     """A line says the same amount twice, so that no page tells of stock that is not there."""
     job = demo("Fennel Row")
     lines = {str(line.id): line for line in quantities_in_words(job, plan(job))}
-    assert lines["adhesive-batches"].amount.startswith("at least ")
+    assert not {"adhesive-batches", "grout-batches"} & lines.keys()  # the days know how many
     in_hand = {str(line) for line in job.in_hand}
     assert [id_ for id_, line in lines.items() if line.amount != line.to_get] == [
         id_ for id_ in lines if id_ in in_hand

@@ -13,10 +13,9 @@ ROOT = Path(__file__).parents[1]
 PACKAGES = ROOT / "web" / "node_modules" / "@fontsource"
 FONTS = ROOT / "src" / "pennant" / "files" / "fonts"
 WANTED = {
-    "barlow": ("barlow", 400),
-    "barlow-bold": ("barlow", 600),
+    "barlow": ("barlow", 400), "barlow-bold": ("barlow", 600),
     "barlow-condensed": ("barlow-condensed", 600),
-}
+}  # fmt: skip
 
 
 def main() -> None:

@@ -33,9 +33,8 @@ TESTS_OF = {
 """For each module of the core that is tried, the tests that hold it."""
 LEFT_OUT = [
     ".*(BitOr|BitAnd|BitXor|Shift|Pow|Mod|FloorDiv|Invert|_Is|Is_|IsNot).*",
-    "core/RemoveDecorator",
-    "core/ExceptionReplacer",
-]
+    "core/RemoveDecorator", "core/ExceptionReplacer",
+]  # fmt: skip
 """Changes that nobody makes by mistake."""
 TIMEOUT = 60.0
 """Seconds: a change that makes the tests run so long has been found."""
@@ -76,12 +75,9 @@ def tried(module: str) -> tuple[int, list[Survivor]]:
         ):
             subprocess.run([COSMIC_RAY / command[0], *command[1:]], cwd=copy, check=True)
         dump = subprocess.run(
-            [COSMIC_RAY / "cosmic-ray", "dump", "changes.sqlite"],
-            cwd=copy,
-            check=True,
-            capture_output=True,
-            text=True,
-        ).stdout
+            [COSMIC_RAY / "cosmic-ray", "dump", "changes.sqlite"], cwd=copy, check=True,
+            capture_output=True, text=True,
+        ).stdout  # fmt: skip
     return read(module, dump)
 
 
@@ -93,20 +89,12 @@ def config(module: str, copy: Path) -> str:
         f"env PYTHONPATH={copy / 'src'}:{copy / 'tests'} PYTHONDONTWRITEBYTECODE=1 {python} "
         f"-m pytest -q -x -p no:xdist -p no:cacheprovider {tests}"
     )
-    return "\n".join(
-        [
-            "[cosmic-ray]",
-            f'module-path = "src/pennant/core/{module}.py"',
-            f"timeout = {TIMEOUT}",
-            "excluded-modules = []",
-            f'test-command = "{command}"',
-            "[cosmic-ray.distributor]",
-            'name = "local"',
-            "[cosmic-ray.filters.operators-filter]",
-            f"exclude-operators = {json.dumps(LEFT_OUT)}",
-            "",
-        ]
-    )
+    return "\n".join([
+        "[cosmic-ray]", f'module-path = "src/pennant/core/{module}.py"', f"timeout = {TIMEOUT}",
+        "excluded-modules = []", f'test-command = "{command}"',
+        "[cosmic-ray.distributor]", 'name = "local"',
+        "[cosmic-ray.filters.operators-filter]", f"exclude-operators = {json.dumps(LEFT_OUT)}", "",
+    ])  # fmt: skip
 
 
 def read(module: str, dump: str) -> tuple[int, list[Survivor]]:
@@ -120,10 +108,9 @@ def read(module: str, dump: str) -> tuple[int, list[Survivor]]:
         if result["test_outcome"] == "survived":
             (change,) = item["mutations"]
             diff = [
-                row[1:].strip()
-                for row in (result["diff"] or "").splitlines()
+                row[1:].strip() for row in (result["diff"] or "").splitlines()
                 if row.startswith("+") and not row.startswith("+++")
-            ]
+            ]  # fmt: skip
             survivors.append(Survivor(module, change["start_pos"][0], " ".join(diff)))
     return count, sorted(survivors)
 

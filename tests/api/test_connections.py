@@ -1,13 +1,11 @@
 """A connection that asks for nothing is dropped; one that asks is answered."""
 
-import asyncio
 import socket
-import threading
 from collections.abc import Iterator
 
 import pytest
-import uvicorn
 
+from on_a_port import on_a_port
 from pennant.api import connections
 
 
@@ -20,14 +18,8 @@ async def app(scope: dict, receive: object, send) -> None:
 @pytest.fixture
 def port(monkeypatch: pytest.MonkeyPatch) -> Iterator[int]:
     monkeypatch.setattr(connections, "SLOW_SECONDS", 0.2)
-    listening = socket.create_server(("127.0.0.1", 0))
-    config = uvicorn.Config(app, http=connections.PromptProtocol, lifespan="off", log_level="error")
-    server = uvicorn.Server(config)
-    thread = threading.Thread(target=lambda: asyncio.run(server.serve([listening])))
-    thread.start()
-    yield listening.getsockname()[1]
-    server.should_exit = True
-    thread.join()
+    with on_a_port(app, http=connections.PromptProtocol) as port:
+        yield port
 
 
 class TestSlow:

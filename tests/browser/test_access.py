@@ -22,7 +22,18 @@ DESKS = [
     "step=set",
     "wall=all",
 ]
-PAGES = ["agree", "cuts", "saw?n=1", "materials", "days", "shades", "papers", "site"]
+PAGES = [
+    "agree",
+    "cuts",
+    "saw?n=1",
+    "materials",
+    "days",
+    "shades",
+    "papers",
+    "wished",
+    "which-tile",
+    "site",
+]
 
 
 def faults(page: Page) -> list[str]:

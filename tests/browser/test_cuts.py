@@ -31,7 +31,8 @@ class TestSheet:
         expect(rows.first).to_be_visible()
         every = rows.count()
         job.get_by_label("Tool").select_option("wet saw")
-        expect(rows.first).to_contain_text("notched")
+        expect(rows.filter(has_text="notched").first).to_be_visible()
+        expect(rows.filter(has_text="snap cutter")).to_have_count(0)
         assert rows.count() < every
 
     def test_rows_of_a_panel_are_found_with_the_walls(self, page: Page, server: Server) -> None:

@@ -2,7 +2,11 @@
 
 from desk import paper
 from playwright.sync_api import Page, expect
+from serving import Server
 from test_wall import flag, saved
+
+from kitchens import demo
+from pennant.files.job_json import write_job
 
 
 class TestWishes:
@@ -148,3 +152,26 @@ class TestSettingOut:
         expect(job.locator('[data-edge="a:left"]')).to_have_count(0)
         paper(job, "Edges")
         expect(job.locator('[data-edge="a:left"]').first).to_be_visible()
+
+
+def test_a_niche_that_is_not_built_yet_is_wished_higher(page: Page, server: Server) -> None:
+    """The smallest move is wished into the survey, printed for who builds it, and taken back."""
+    card = page.request.post(
+        f"{server.url}/api/jobs/import", data=write_job(demo("Tern Cottage"))
+    ).json()
+    page.goto(f"{server.url}/jobs/{card['id']}")
+    expect(page.get_by_test_id("pennant")).to_be_visible()
+    paper(page, "Findings")
+    expect(page.get_by_text("✗ fix").first).to_be_visible()
+    page.get_by_role("button", name="Find the smallest moves").click()
+    moves = page.get_by_role("list", name="Moves").get_by_role("listitem")
+    expect(moves.first).to_contain_text("Niche 7/16 in up: then 0 to fix", timeout=120_000)
+    moves.first.get_by_role("button", name="Wish for it").click()
+    expect(page.get_by_text("✗ fix")).to_have_count(0)
+    saved(page)
+    page.get_by_role("link", name="Print for the other trades: 1").click()
+    told = page.get_by_role("region", name="the carpenter").get_by_role("listitem")
+    expect(told).to_contain_text("its lower edge 14 7/16 in above the counter")
+    page.get_by_role("link", name="Back to the wall").click()
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_text("✗ fix").first).to_be_visible()

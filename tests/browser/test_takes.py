@@ -188,6 +188,15 @@ class TestWhichTile:
         job.get_by_role("button", name="Undo").click()
         expect(length_field(job, "/tile/length")).not_to_have_value("5 7/8")
 
+        job.get_by_role("link", name="On a page, to print").click()
+        expect(job.get_by_role("heading", name="which tile?")).to_be_visible()
+        job.get_by_role("button", name="Compare them").click()
+        expect(side.get_by_role("button", name="Use this")).to_have_count(2)
+        job.emulate_media(media="print")
+        expect(side.get_by_role("rowgroup").filter(has_text="stack bond")).to_be_visible()
+        expect(side.get_by_role("button", name="Use this")).to_have_count(0)
+        job.emulate_media(media="screen")
+
     def test_a_wrong_size_is_refused_at_its_field(self, job: Page) -> None:
         paper(job, "Which tile?")
         choosing = job.get_by_role("region", name="Tiles to choose from")

@@ -6,6 +6,7 @@ import pytest
 
 from kitchens import IN, NO_GAPS, WINDOW, a_job, demo, sink_wall
 from pennant.core.document.job import Job
+from pennant.core.document.lengths import STEP_MM
 from pennant.core.document.refusal import JobRefused
 from pennant.core.plan import plan
 from pennant.core.search.cures import COST, cures_of, other_joints, with_cure
@@ -100,6 +101,25 @@ class TestWhatCostsLeast:
         first = cures_of(job, "a", finding.id)[0]
         assert (first.kind, first.amount) == ("move-end", pytest.approx(-0.75 * IN, abs=0.01))
         assert plan(with_cure(job, "a", first)).never == 0
+
+    def test_else_it_goes_out_until_the_piece_there_is_large_enough(self) -> None:
+        """Less the trim and its joint 50 leaves 7/8 in of a ninth tile: 1/8 more makes an inch."""
+        job = a_wall(length="50", right={"kind": "open"})
+        finding = next(one for one in plan(job).findings if one.rule == "sliver")
+        first = cures_of(job, "a", finding.id)[0]
+        assert (first.kind, first.whole) == ("move-end", False)
+        assert 0 < first.amount <= 0.25 * IN
+        assert first.amount / (IN / 16) == pytest.approx(round(first.amount / (IN / 16)))
+        assert plan(with_cure(job, "a", first)).never == 0
+        said = cures_in_words(job, plan(job), "a", [first])[0].title
+        assert said.endswith("to the right: the pieces there are large enough then")
+
+    def test_a_start_moves_to_a_mark_of_the_tape(self) -> None:
+        for job in JOBS:
+            for cure in cures_of(job, *first_finding(job)):
+                if cure.kind in ("move-across", "move-up"):
+                    marks = (cure.amount or 0) / STEP_MM[job.step]
+                    assert marks == pytest.approx(round(marks), abs=1e-6)
 
     def test_a_top_that_floats_comes_down_to_the_courses(self) -> None:
         """Four courses of 4 1/8 are 16 1/2: half an inch of a fifth is left under 17 1/8."""

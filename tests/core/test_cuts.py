@@ -1,5 +1,6 @@
 """Cuts: marks from the tile's own edges, like cuts together, tools, order. Inches; 8 x 2 1/2."""
 
+from fractions import Fraction
 from typing import Any
 
 import pytest
@@ -16,7 +17,7 @@ from pennant.core.document.module import module_of
 from pennant.core.document.tooling import Material, Tool
 from pennant.core.layout.lattice_of import shape_of
 from pennant.core.layout.pieces import around_piece
-from pennant.core.layout.tools import breaking, straight_kerf, tool_for
+from pennant.core.layout.tools import breaking, snaps, straight_kerf, tool_for
 from pennant.core.plan import plan
 from pennant.demos import demo_jobs
 
@@ -196,6 +197,35 @@ class TestTools:
     )
     def test_small_chips_are_nipped(self, material: Material, side: float, tool: Tool) -> None:
         assert tool_for("crosscut", material, ("wet saw", "nippers"), side) == tool
+
+    @pytest.mark.parametrize(
+        ("kind", "bevelled", "narrowest", "snapped"),
+        [
+            ("crosscut", False, 25.0, True),
+            ("rip", False, 25.0, True),
+            ("rip", False, 12.0, False),  # 7/16 in taken off along the edge, or kept of it
+            ("taper", False, 6.0, False),
+            ("crosscut", True, 25.0, True),
+            ("rip", True, 25.0, False),
+            ("both", True, 25.0, False),
+        ],
+    )
+    def test_narrow_strips_and_bevels_are_sawn(
+        self, kind: Any, bevelled: bool, narrowest: float, snapped: bool
+    ) -> None:
+        assert snaps(kind, bevelled, narrowest) is snapped
+        tool = tool_for(kind, "porcelain", ("snap cutter", "wet saw"), snapped=snapped)
+        assert tool == ("snap cutter" if snapped else "wet saw")
+
+    @pytest.mark.parametrize(
+        ("width", "tool"), [("3/8", "wet saw"), ("4", "snap cutter"), ("7 5/8", "wet saw")]
+    )
+    def test_the_strip_that_is_kept_or_cut_off_decides(self, width: str, tool: Tool) -> None:
+        """Three whole tiles of 8 in with their joints, then a piece so wide."""
+        wide = 24.375 + sum(Fraction(part) for part in width.split())
+        job = a_job(length=f"{float(wide)} in", top="7 3/4", bond=(0, 1))
+        groups = cuts_of(job, plan(job)).groups
+        assert {(one.kind, one.tool) for one in groups} == {("crosscut", tool)}
 
     def test_minutes_are_those_of_all_its_cuts(self) -> None:
         found = cuts_of(demo("Fennel Row"), plan(demo("Fennel Row")))

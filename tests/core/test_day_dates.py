@@ -155,6 +155,41 @@ class TestHeldBack:
         assert (days.start_of("appliances") or 0) < days.table.ends["sealant"] + 24 * 60
 
 
+class TestEvenings:
+    """Who works after supper has no three hours left to wait until grout can be polished."""
+
+    EVENINGS = (*["17:30-21:00"] * 5, "", "")
+    LONG_DAYS = (*["8:00-16:30"] * 5, "", "")
+
+    def polished(self, hours: tuple[str, ...]) -> dict[str, list[int]]:
+        """The days after grouting on which one comes back, by what for."""
+        days = planned(with_schedule(a_kitchen(), hours=hours))
+        grouted = next(one.start for one in days.table.stints if one.step == "grout@1")
+        found: dict[str, list[int]] = {}
+        for one in days.table.stints:
+            if one.part != "work":
+                later = days.calendar.day_of(one.start) - days.calendar.day_of(grouted)
+                found.setdefault(one.part, []).append(later)
+        return found
+
+    def test_the_haze_comes_off_the_same_evening_and_the_rest_on_the_next(self) -> None:
+        found = self.polished(self.EVENINGS)
+        assert set(found) == {"haze", "scrub"}
+        assert set(found["haze"]) == {0}
+        assert set(found["scrub"]) == {1}
+
+    def test_in_a_whole_day_there_is_time_to_polish(self) -> None:
+        assert {part: set(days) for part, days in self.polished(self.LONG_DAYS).items()} == {
+            "haze": {0},
+            "polish": {0},
+        }
+
+    def test_an_hour_is_too_short_for_grout_and_its_haze(self) -> None:
+        with pytest.raises(JobRefused) as error:
+            planned(with_schedule(a_kitchen(), hours=["18:00-19:00"] * 7))
+        assert "minutes at a stretch, and the longest working time is 60" in str(error.value)
+
+
 class TestAgain:
     """Planned again from any moment: what is done stays, what slipped moves what hangs on it."""
 

@@ -21,16 +21,23 @@ from day_kitchens import (
 from hypothesis import HealthCheck, given, settings
 from random_walls import kitchens, square_jobs
 
-from kitchens import a_job, demo
+from kitchens import IN, a_job, demo
 from pennant.core.days.days import days_of
 from pennant.core.days.facts import Facts
-from pennant.core.days.sections import batch_life, open_time_of, spread_at_once
+from pennant.core.days.sections import (
+    batch_life,
+    grouting_sections,
+    open_time_of,
+    spread_at_once,
+)
 from pennant.core.days.step import Wait
 from pennant.core.days.step_table import STEP_RULES, TABLE
 from pennant.core.days.steps import steps_of
 from pennant.core.document.job import Job
+from pennant.core.document.lengths import parse_length
 from pennant.core.document.tile import Ledger
 from pennant.core.plan import plan
+from pennant.core.site.clocks import lasting_of
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.words.dates import Dates
 from pennant.words.fixing.step_words import step_words
@@ -299,6 +306,70 @@ class TestHowLongItWaits:
 
     def test_the_trial_of_grout_shows_its_dried_colour(self) -> None:
         assert waits(a_kitchen(), "grout@1")["grout-trial"].hours == 24
+
+
+class TestPointing:
+    """Brick's wide joints are filled from a bag and struck; a float would foul its face."""
+
+    def brick(self, joint: str) -> Job:
+        job = a_kitchen(tile={"material": "brick", "porous": True})
+        pattern = job.pattern.model_copy(update={"joint": parse_length(joint, "in")})
+        return job.model_copy(update={"pattern": pattern})
+
+    @pytest.mark.parametrize(
+        ("joint", "comes_back"), [("3/8", {"strike"}), ("1/8", {"haze", "polish"})]
+    )
+    def test_what_one_comes_back_for(self, joint: str, comes_back: set[str]) -> None:
+        steps = steps_for(self.brick(joint))
+        assert {back.what for back in steps["grout@1"].returns} == comes_back
+        assert ("touch-up" in steps) is (joint == "1/8")
+
+    def test_it_goes_at_its_own_pace(self) -> None:
+        job = self.brick("3/8")
+        sections = grouting_sections(job, plan(job))
+        for section in sections:
+            assert section.minutes == pytest.approx(section.area / job.times.point_pace * 60)
+
+    def test_its_card_knows_no_float_and_no_haze(self) -> None:
+        words = step_words(self.brick("3/8"), "grout")
+        said = " ".join(words.how)
+        assert "jointer" in said
+        assert "haze" not in said
+        assert words.sketch != "float"
+
+    def test_nothing_is_to_be_wiped_off_on_site(self) -> None:
+        job = self.brick("3/8")
+        assert not {"first wipe", "haze", "polish"} & lasting_of(job, plan(job)).keys()
+        usual = self.brick("1/8")
+        assert {"first wipe", "haze", "polish"} <= lasting_of(usual, plan(usual)).keys()
+
+
+class TestProtecting:
+    """The whole counter is covered, also where a splash stands on it, but no gap in it."""
+
+    @pytest.mark.parametrize(
+        ("thing", "inches"),
+        [
+            (None, 96),
+            (
+                {
+                    "kind": "upstand",
+                    "id": "u",
+                    "at": "0",
+                    "width": "96",
+                    "height": "4",
+                    "depth": "3/4",
+                },
+                96,
+            ),
+            ({"kind": "range-gap", "id": "r", "at": "30", "width": "30"}, 66),
+        ],
+    )
+    def test_by_the_metre_of_counter(self, thing: dict[str, Any] | None, inches: float) -> None:
+        job = a_kitchen(things=[thing] if thing else [])
+        working = steps_for(job)["clear"].working
+        expected = job.times.clear_room + inches * IN / 1000 * job.times.protect_each
+        assert working.value == pytest.approx(expected)
 
 
 class TestCutsAndPeople:

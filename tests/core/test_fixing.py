@@ -11,7 +11,6 @@ from pennant.core.document.job import Job
 from pennant.core.document.notch import SQUARE_6_6, SQUARE_6_10, V_5_4
 from pennant.core.fixing.method_of import comb_of
 from pennant.core.plan import plan
-from pennant.core.takes.mixing import mixed_for
 from pennant.words.fixing.step_words import stop_for_the_night
 from pennant.words.report import report
 
@@ -61,14 +60,6 @@ class TestTheBed:
     def test_what_else_there_is_goes_by_the_tile(self, adhesive: dict[str, Any]) -> None:
         job = a_kitchen(products={"adhesive": adhesive})
         assert comb_of(job, job.tile) == SQUARE_6_6
-
-    def test_nobody_mixes_less_than_a_cup(self) -> None:
-        job = a_kitchen(products={"adhesive": BED})
-        powder, water = mixed_for(job, 0.001)
-        assert powder == 0.1
-        assert water == pytest.approx(0.1 * job.settings.adhesive_water)
-        twice = mixed_for(job, 2.0)[0]
-        assert twice == pytest.approx(2 * mixed_for(job, 1.0)[0])
 
 
 class TestWhatIsSaid:

@@ -129,6 +129,10 @@ class TestAsPeopleWrite:
                 "outlet double 11 1/8 from right up 9 7/8",
             ),
             (
+                "socket 4 1/4 from window.right up 3 from hood.top",
+                "socket 4 1/4 from window right up 3 from hood top",
+            ),
+            (
                 "dbl switch 4 1/4 right of window to ctr, 10 up",
                 "switch double 4 1/4 from window right up 10",
             ),

@@ -470,7 +470,8 @@ class TestByTheSheet:
         found = enough(job, made, cuts, record, [])
         assert (found.left, found.to_come, found.spare, found.cuts) == (18, 14, 4, 0)
         said = record_in_words(job, made, record, [], {})
-        assert said.left == "4 whole sheets left over of 18 in 1 boxes"
+        assert said.left == "4 whole sheets left over of 18 in 1 box"
+        assert said.done == "0 of 14 sheets set"
 
     def test_a_course_of_sheets_is_noted_at_once(self) -> None:
         job = self.with_boxes([9, 9])

@@ -8,6 +8,7 @@ import pytest
 
 from kitchens import a_job, demo
 from pennant.core.document.job import Job
+from pennant.core.document.lengths import STEP_MM
 from pennant.core.document.starts import Carried, FromCounter, FullCounter, FullLeft, Start
 from pennant.core.document.wishes import BANDS, Wish
 from pennant.core.plan import plan
@@ -182,6 +183,16 @@ class TestEndsThatFloat:
 
 class TestSaid:
     """The first step is there at once, and says how many starts were ruled out and why."""
+
+    def test_it_can_be_struck_by_the_tape(self) -> None:
+        """Every move is on a mark where the kitchen is as good there; Sorrel Yard has marks of 1 mm
+        that are, beside exact places that are none.
+        """
+        job = demo("Sorrel Yard")
+        step = STEP_MM[job.step]
+        for wall in best_of_kitchen(job).job.walls:
+            for moved in (wall.start.across.nudge, wall.start.up.nudge):
+                assert moved / step == pytest.approx(round(moved / step), abs=1e-6)
 
     def test_what_each_wish_left_is_said(self) -> None:
         job = demo("Fennel Row")

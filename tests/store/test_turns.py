@@ -4,6 +4,7 @@ import threading
 
 import pytest
 
+from pennant.store.asker import HAS_GONE, Gone
 from pennant.store.turns import NoTurn, Turns
 
 
@@ -44,6 +45,17 @@ class TestTurns:
         late = pytest.raises(NoTurn, match="took more than")
         with turns.taken(60, 9), late, turns.taken(0.01, 9):
             pass
+        with turns.taken(60, 9):
+            assert not turns._waiting
+
+    def test_who_has_gone_leaves_the_line(self) -> None:
+        turns = Turns()
+        token = HAS_GONE.set(lambda: True)
+        try:
+            with turns.taken(60, 9), pytest.raises(Gone), turns.taken(60, 9):
+                pass
+        finally:
+            HAS_GONE.reset(token)
         with turns.taken(60, 9):
             assert not turns._waiting
 

@@ -21,6 +21,7 @@ from pennant.api import (
     shelf,
     site,
 )
+from pennant.api.asker_gone import AskerGone
 from pennant.api.guard import HOSTS, Guard
 from pennant.api.keeping import OverviewFiller
 from pennant.api.pairing import Pairing
@@ -95,6 +96,7 @@ def make_app(
         app.include_router(part.router)
     app.include_router(on_site.own_router)
     problems.install(app)
+    app.add_middleware(AskerGone)
     app.add_middleware(Guard, hosts=hosts)
     if pages is not None:
         serve_pages(app, pages)

@@ -13,6 +13,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from pennant.api import on_site, problems
 from pennant.api.app import serve_pages
+from pennant.api.asker_gone import AskerGone
 from pennant.api.guard import Guard
 from pennant.api.here import GivenJob, Here
 from pennant.api.pairing import Pairing
@@ -149,6 +150,7 @@ def make_phone_app(database: Database, pages: Path | None, pairing: Pairing, hos
     def nothing_else(path: str) -> Response:
         return problems.problem(404, "not-for-phones", "There is no such thing for phones", "")
 
+    app.add_middleware(AskerGone)
     app.add_middleware(Guard, hosts=frozenset({host}))
     if pages is not None:
         serve_pages(app, pages)

@@ -21,6 +21,7 @@ from pennant.files.elevation_in import NotAnElevation
 from pennant.files.forms import NotBuilt
 from pennant.files.job_json import NotAJobFile, problems_in
 from pennant.meter.link import MeterOff
+from pennant.store.asker import Gone
 from pennant.store.database import StoreError
 from pennant.store.jobs import EditionConflict, JobNotFound, NothingToDo
 from pennant.store.phones import PhoneNotFound
@@ -121,6 +122,10 @@ def install(app: FastAPI) -> None:
     def store(_: Request, error: StoreError) -> JSONResponse:
         log.error("%s", error)
         return problem(503, "store", "The job could not be kept", str(error))
+
+    @app.exception_handler(Gone)
+    def gone(_: Request, error: Gone) -> JSONResponse:
+        return problem(503, "nobody-waits", "Nothing was kept", str(error))
 
     @app.exception_handler(PhoneNotFound)
     def no_phone(_: Request, error: PhoneNotFound) -> JSONResponse:

@@ -52,6 +52,7 @@ from pennant.core.survey.edits import (
 )
 from pennant.words.cures import CureText
 from pennant.words.cuts import CutSheet, cut_sheet
+from pennant.words.moves import MovesText, WishedText, wished_in_words
 from pennant.words.setting_out import SettingOutText, setting_out_in_words
 from pennant.words.sheet import SettingText, settings_list, times_list
 from pennant.words.starts import WISHES
@@ -253,6 +254,19 @@ async def find_cures(asked: ToCure, request: Request) -> Response:
     named = {"surface": asked.surface, "finding": asked.finding}
     found = [one async for one in _search(request, "cures", asked.job, **named)]
     return Response(f"[{','.join(found)}]", media_type="application/json")
+
+
+@router.post("/moves", response_model=MovesText)
+async def find_moves(job: Job, request: Request) -> Response:
+    """Return what others could still move so that less is to fix; nothing is kept."""
+    found = [one async for one in _search(request, "moves", job)]
+    return Response(found[0], media_type="application/json")
+
+
+@router.post("/wished")
+def show_wished(job: Job) -> list[WishedText]:
+    """Return what is wished of other trades and not measured since; nothing is kept."""
+    return list(wished_in_words(job))
 
 
 @router.post("/slack")

@@ -23,9 +23,11 @@ from pennant.core.document.refusal import JobRefused, NotReckoned, reckoning
 from pennant.core.plan import drawn
 from pennant.core.search.best import best_round
 from pennant.core.search.cures import cures_of
+from pennant.core.search.moves import moves_of
 from pennant.core.search.tiles_tried import tiles_tried
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.words.cures import cures_in_words
+from pennant.words.moves import moves_in_words
 from pennant.words.starts import round_in_words
 
 NICENESS = 10
@@ -51,6 +53,11 @@ def _cures(asked: dict[str, Any], job: Job) -> Iterator[BaseModel]:
     yield from cures_in_words(job, drawn(job).plan, surface, cures)
 
 
+def _moves(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
+    refuse_if_wrong(job)
+    yield moves_in_words(job, drawn(job).plan, moves_of(job))
+
+
 def _fewest(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
     yield from found_fewest(job)
 
@@ -65,6 +72,7 @@ SEARCHES: dict[str, Callable[[dict[str, Any], Job], Iterator[BaseModel]]] = {
     "first-starts": _first_starts,
     "best": _best,
     "cures": _cures,
+    "moves": _moves,
     "fewest": _fewest,
     "tiles": _tiles,
 }

@@ -53,7 +53,7 @@ from pennant.words.days import days_in_words
 from pennant.words.days_values import DaysText
 from pennant.words.entries import say_pieces
 from pennant.words.hand_over import hand_over
-from pennant.words.quantities import GROUP_NAMES, mix_cards, quantities_in_words, totals
+from pennant.words.quantities import GROUP_NAMES, quantities_in_words, totals
 from pennant.words.regional import Voice
 from pennant.words.setting_out import StruckLine, setting_out_in_words
 from pennant.words.sheet import sheet
@@ -331,7 +331,7 @@ class _Binder:
             )
 
     def _mixing(self) -> Iterator[Flowable]:
-        for mix in mix_cards(self.job, self.plan):
+        for mix in self._days_in_words.mixing:
             yield from self._heading(mix.what)
             yield self._table(
                 [

@@ -224,7 +224,7 @@ def _steps(kit: SiteKit) -> Iterator[str]:
 
 
 def _mixing(kit: SiteKit) -> Iterator[str]:
-    for mix in kit.mixing:
+    for mix in kit.site.cards:
         yield f"<h2>{escape(mix.what)}</h2>\n"
         yield _listed([mix.powder, mix.water, mix.makes, mix.minutes, mix.covers, mix.batches])
     if kit.lasting:

@@ -10,13 +10,14 @@ import os
 import shutil
 import sqlite3
 import tempfile
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager
 from datetime import UTC, datetime
 from importlib import resources
 from pathlib import Path
 from time import monotonic
 
+from pennant.store.asker import LOOK_EVERY, refuse_if_gone
 from pennant.store.turns import NoTurn, Turns
 
 BUSY_SECONDS = 20.0
@@ -60,7 +61,7 @@ class Database:
     @contextmanager
     def reading(self) -> Iterator[sqlite3.Connection]:
         """Give a connection that sees one unchanging state of the file."""
-        with self._transaction("begin", "read") as connection:
+        with self._transaction(_begin_reading, "read") as connection:
             yield connection
 
     @contextmanager
@@ -76,8 +77,9 @@ class Database:
         try:
             with (
                 self._turns.taken(BUSY_SECONDS, MOST_WAITING),
-                self._transaction("begin immediate", "write", ends - monotonic()) as connection,
+                self._transaction(_begin_writing, "write", ends - monotonic()) as connection,
             ):
+                refuse_if_gone()
                 yield connection
         except NoTurn as error:
             raise StoreError(self.path, "write", f"other writes hold it: {error}") from error
@@ -114,11 +116,14 @@ class Database:
 
     @contextmanager
     def _transaction(
-        self, begin: str, doing: str, wait: float = BUSY_SECONDS
+        self,
+        begin: Callable[[sqlite3.Connection, float], None],
+        doing: str,
+        wait: float = BUSY_SECONDS,
     ) -> Iterator[sqlite3.Connection]:
         try:
             with closing(self._connect(wait)) as connection:
-                connection.execute(begin)
+                begin(connection, wait)
                 try:
                     yield connection
                 except BaseException:
@@ -229,6 +234,30 @@ def newest_form() -> int:
 def now() -> str:
     """Return the time as it is kept: ISO 8601, UTC."""
     return datetime.now(UTC).isoformat(timespec="milliseconds")
+
+
+def _begin_reading(connection: sqlite3.Connection, _: float) -> None:
+    connection.execute("begin")
+
+
+def _begin_writing(connection: sqlite3.Connection, wait: float) -> None:
+    """Take the lock; while another program has it, see whether the write is still wanted."""
+    ends = monotonic() + wait
+    while True:
+        left = ends - monotonic()
+        _wait_for_lock(connection, min(LOOK_EVERY, left))
+        try:
+            connection.execute("begin immediate")
+            break
+        except sqlite3.OperationalError as error:
+            if error.sqlite_errorcode != sqlite3.SQLITE_BUSY or left <= 0:
+                raise
+            refuse_if_gone()
+    _wait_for_lock(connection, wait)
+
+
+def _wait_for_lock(connection: sqlite3.Connection, seconds: float) -> None:
+    connection.execute(f"pragma busy_timeout = {int(1000 * max(seconds, 0.0))}")
 
 
 def _cannot_be_written(path: Path) -> bool:

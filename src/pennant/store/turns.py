@@ -4,6 +4,9 @@ from collections import deque
 from collections.abc import Iterator
 from contextlib import contextmanager
 from threading import Event, Lock
+from time import monotonic
+
+from pennant.store.asker import HAS_GONE, LOOK_EVERY, refuse_if_gone
 
 
 class NoTurn(Exception):
@@ -22,7 +25,8 @@ class Turns:
     def taken(self, seconds: float, most: int) -> Iterator[None]:
         """Wait for one's turn, so many seconds, and have it while the block runs.
 
-        Raise `NoTurn` when the time is over, and at once where ``most`` wait already.
+        Raise `NoTurn` when the time is over, and at once where ``most`` wait already; `Gone` when
+        whoever asked has gone before the turn came.
         """
         mine = Event()
         with self._lock:
@@ -33,10 +37,14 @@ class Turns:
                 raise NoTurn(f"{most} others wait already")
             else:
                 self._waiting.append(mine)
-        if not mine.wait(seconds):
+        ends = monotonic() + seconds
+        while not mine.wait(max(min(LOOK_EVERY, ends - monotonic()), 0.0)):
+            if not HAS_GONE.get()() and monotonic() < ends:
+                continue
             with self._lock:
                 if not mine.is_set():  # it may have come between the two
                     self._waiting.remove(mine)
+                    refuse_if_gone()
                     raise NoTurn(f"those before it took more than {seconds:g} s")
         try:
             yield

@@ -74,11 +74,13 @@ def _title(job: Job, names: Names, cure: Cure, *, on_counter: bool) -> str:
 
 
 def _end_moved(job: Job, names: Names, cure: Cure, size: str) -> str:
-    """Which line goes where, so that whole tiles end there."""
+    """Which line goes where, and what ends there then."""
     ahead = (cure.amount or 0.0) > 0
     assert cure.start is not None
     if cure.start.top:
-        return f"Move the top line {size} {'up' if ahead else 'down'}: whole courses end there"
+        ends = "whole courses end there" if cure.whole else "the top course is high enough then"
+        return f"Move the top line {size} {'up' if ahead else 'down'}: {ends}"
     side = "left" if cure.start.left else "right"
     way = "right" if ahead else "left"
-    return f"Move the {side} end {size} to the {way}: whole tiles end there"
+    ends = "whole tiles end there" if cure.whole else "the pieces there are large enough then"
+    return f"Move the {side} end {size} to the {way}: {ends}"

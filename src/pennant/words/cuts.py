@@ -23,6 +23,7 @@ from pennant.words.chip_sheets import SheetsText, sheets_in_words
 from pennant.words.counts import counted
 from pennant.words.entries import say_pieces
 from pennant.words.names import CUT_NAMES, Names, rows
+from pennant.words.units import units_by_piece
 
 STAGES: dict[Stage, str] = {
     "first": "Repeats: cut before setting begins",
@@ -393,8 +394,8 @@ def record_in_words(
     # Chips that broke come off what is left of sheets that are begun.
     taken = len(found.stock.tiles) + fresh if sheets is None else sheets.taken
     left = bought - taken
-    pieces = len(planned.pieces)
-    done = f"{record.count('cut')} cut, {record.count('set')} set of {pieces} pieces"
+    in_boxes, holds = counted(boxes, "box", "boxes"), "holds" if boxes == 1 else "hold"
+    done = _set_so_far(job, planned, record)
     if broken := len(record.broken):
         done += f"; {broken} broken"
     return RecordText(
@@ -402,14 +403,28 @@ def record_in_words(
         last=dict(record.last),
         done=done,
         again=tuple(AgainText(piece=one.piece, says=_again(job, one)) for one in again),
-        left=f"{left} whole {what} left over of {bought} in {boxes} boxes"
+        left=f"{left} whole {what} left over of {bought} in {in_boxes}"
         if left >= 0
-        else f"{-left} {what} short of what {boxes} boxes hold: get another box",
+        else f"{-left} {what} short of what {in_boxes} {holds}: get another box",
         tiles={piece: f"cut from tile {tile.number}" for piece, tile in record.tiles.items()}
         | dict.fromkeys(moved, "a tile of its own: the plan's is cut already"),
         elsewhere=tuple(f"{one.piece}, {one.event}" for one in record.elsewhere),
         measured=dict(measured),
     )
+
+
+def _set_so_far(job: Job, planned: Plan, record: Record) -> str:
+    """What is cut and set, by what one handles; of sheets those of which all chips are set."""
+    sheets = {
+        unit.id: unit for unit in units_by_piece(job, planned).values() if unit.kind != "chips"
+    }
+    if not sheets:
+        pieces = len(planned.pieces)
+        return f"{record.count('cut')} cut, {record.count('set')} set of {pieces} pieces"
+    done = sum(
+        all(record.states.get(id_) == "set" for id_ in unit.pieces) for unit in sheets.values()
+    )
+    return f"{done} of {counted(len(sheets), 'sheet')} set"
 
 
 def bought_of(job: Job, planned: Plan) -> tuple[int, int]:

@@ -6,6 +6,7 @@ from itertools import groupby
 
 from pennant.core.days.calendar import Window
 from pennant.core.days.days import Clash, Days, Shorter, UseOf, days_of
+from pennant.core.days.mixed import mixed_in
 from pennant.core.days.planner import Stint
 from pennant.core.days.step import Step, Wait
 from pennant.core.days.step_table import COATS, HELD
@@ -14,7 +15,6 @@ from pennant.core.document.products import Coating
 from pennant.core.document.schedule import Dated
 from pennant.core.fixing.method_of import method_of
 from pennant.core.plan import Plan
-from pennant.core.takes.mixing import mixed_for
 from pennant.words.counts import counted
 from pennant.words.dates import Dates
 from pennant.words.days_values import (
@@ -37,7 +37,7 @@ from pennant.words.fixing.step_words import (
 )
 from pennant.words.names import Names
 from pennant.words.own_tile import own_tile
-from pennant.words.quantities import quantities_in_words
+from pennant.words.quantities import mix_cards, quantities_in_words
 from pennant.words.steps import CAUTIONS, DOUBTS, PHASE_NAMES, WAITS, WHO
 from pennant.words.units import counted_units, units_by_piece
 from pennant.words.weights import SQUARE_FEET, volume, weight
@@ -114,6 +114,7 @@ class _Words:
         self.job, self.plan, self.dates, self.days = job, plan, dates, days
         self.names, self.units = Names(plan.kitchen), units_by_piece(job, plan)
         self.steps = {one.id: one for one in days.steps}
+        self.mixed = mixed_in(job, plan, days.steps)
         self.lines = {one.id: one for one in quantities_in_words(job, plan)}
         self.cal = days.calendar
         self.numbers: dict[Stint, int] = {}
@@ -135,6 +136,7 @@ class _Words:
             done=tuple(self._done()),
             sections=tuple(self._sections("set")),
             grouting=tuple(self._sections("grout")),
+            mixing=tuple(mix_cards(self.job, self.plan, self.mixed.values())),
         )
 
     def _headline(self) -> str:
@@ -506,7 +508,8 @@ class _Words:
                 "The same product, measured with the same water as before: hold a dried sample to "
                 "the joints that are there."
                 if step.held
-                else "Stop at a corner, or scrape the last joint clean where tile is held back. Write "
+                else "Stop at a corner, or scrape the last joint clean where tile is held "
+                "back. Write "
                 "down the grout's batch number and its water: the strip must dry to this colour."
             )
         if step.rule == "seal-grout" and self.job.ways.last == "sealant":
@@ -541,7 +544,7 @@ class _Words:
                     at=self.clock(one.start),
                     pieces=step.pieces,
                     steps=(one.step,),
-                    says=f"section {number}, {self._square(step.area)}",
+                    says=f"section {number}, {self._square(step.area)}{self._mix(step)}",
                 )
             elif step.sections:
                 yield TimeText(
@@ -568,10 +571,14 @@ class _Words:
             return f"part {number}: {count}"
         if not method.cement:
             return f"part {number}: {pieces}"
-        powder, water = mixed_for(self.job, step.area)
+        return f"batch {number}: {pieces}{self._mix(step)}"
+
+    def _mix(self, step: Step) -> str:
+        """What is mixed for a batch or a section; nothing where it is ready-mixed."""
+        if (mixed := self.mixed.get(step.id)) is None:
+            return ""
         units = self.job.units
-        mix = f"{weight(powder, units)} of powder, {volume(water, units)} of water"
-        return f"batch {number}: {pieces}; {mix}"
+        return f"; {weight(mixed.powder, units)} of powder, {volume(mixed.water, units)} of water"
 
     def _square(self, m2: float) -> str:
         return f"{m2 * SQUARE_FEET:.0f} sq ft" if self.job.units == "in" else f"{m2:.1f} m²"
@@ -592,7 +599,12 @@ class _Words:
         return stop_for_the_night(self.job)
 
 
-_BACK = {"haze": "wipe the haze off", "polish": "polish with a dry cloth"}
+_BACK = {
+    "haze": "wipe the haze off",
+    "polish": "polish with a dry cloth",
+    "strike": "strike the joints, brush the crumbs off",
+    "scrub": "rub off what film is left with a damp cloth, then polish dry",
+}
 
 
 def _first(own: Sequence[Stint], id_: str) -> int:

@@ -2,6 +2,7 @@
 
 from pennant.core.days.step import Phase
 from pennant.core.document.values import Value
+from pennant.words.quantities import MixCard
 from pennant.words.steps import Sketch
 
 Sections = tuple[tuple[str, tuple[str, ...]], ...]
@@ -115,3 +116,4 @@ class DaysText(Value):
     done: tuple[DoneText, ...]
     sections: Sections
     grouting: Sections
+    mixing: tuple[MixCard, ...]

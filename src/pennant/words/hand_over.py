@@ -17,6 +17,7 @@ from pennant.core.site.entries import (
     standing,
 )
 from pennant.core.takes.preparation import porous_tiles
+from pennant.words.counts import counted
 from pennant.words.days_values import UseText
 from pennant.words.moments import local
 from pennant.words.pattern import say_pattern
@@ -87,7 +88,7 @@ def _mixed(job: Job, kept: Sequence[Entry]) -> Iterator[str]:
         if mixed:
             lots = sorted({one.lot for one in mixed if one.lot})
             of = f", lot {', '.join(lots)}" if lots else ""
-            yield f"{what.capitalize()}: {len(mixed)} batches{of}"
+            yield f"{what.capitalize()}: {counted(len(mixed), 'batch', 'batches')}{of}"
 
 
 def _dates(job: Job, plan: Plan, entries: Sequence[Entry]) -> Iterator[str]:

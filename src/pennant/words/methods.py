@@ -10,9 +10,10 @@ from pennant.core.document.products import SET_HOURS, Adhesive, Grout, Mat
 from pennant.core.document.values import Value
 from pennant.core.fixing.method_of import comb_of
 from pennant.core.search.products_tried import TriedProduct
-from pennant.core.takes.quantity import LineId
+from pennant.core.takes.mixing import is_pointed
+from pennant.core.takes.quantity import LineId, Quantity
 from pennant.words.names import Names
-from pennant.words.quantities import QuantityText, quantities_in_words
+from pennant.words.quantities import QuantityText, quantities_in_words, said_area
 from pennant.words.suits import unsuited_in_words
 
 
@@ -43,7 +44,8 @@ def methods(tried: Iterable[TriedProduct]) -> Iterator[Method]:
         fills = isinstance(product, Grout)
         lines = {line.id: line for line in quantities_in_words(job, one.plan)}
         line = lines.get("grout") if fills else lines.get("adhesive") or lines.get("mat")
-        batches = lines.get("grout-batches" if fills else "adhesive-batches")
+        of = "grout-batches" if fills else "adhesive-batches"
+        batch = next((line for line in one.plan.quantities if line.id == of), None)
         yield Method(
             does="fills" if fills else "holds",
             name=product.name,
@@ -51,7 +53,7 @@ def methods(tried: Iterable[TriedProduct]) -> Iterator[Method]:
             packs=line.amount if line else "none",
             cost=line.cost if line else None,
             whole=round(sum(one.cost or 0.0 for one in lines.values()), 2),
-            batches=_mixing(product, batches),
+            batches=_mixing(job, product, batch),
             hours=f"{one.hours:.1f} h to {'grout' if fills else 'set'}",
             wait=_wait(product, job.times.water_after),
             besides=tuple(_besides(job, product, lines)),
@@ -68,7 +70,7 @@ def _besides(
 ) -> Iterator[str]:
     """The tools for it, and what is used up or laid out with them."""
     if isinstance(product, Grout):
-        yield "a rubber float"
+        yield "a grout bag and a jointer" if is_pointed(job) else "a rubber float"
         used: tuple[LineId, ...] = ("sponges", "buckets", "gloves")
     elif isinstance(product, Mat):
         yield "a knife and a float to press it on"
@@ -89,10 +91,12 @@ def _besides(
             yield f"{lines[id_].amount}{of}"
 
 
-def _mixing(holder: Adhesive | Mat | Grout, batches: QuantityText | None) -> str:
+def _mixing(job: Job, holder: Adhesive | Mat | Grout, batch: Quantity | None) -> str:
     if isinstance(holder, Mat):
         return "none: cut and pressed on"
-    return batches.amount if batches else "ready-mixed"
+    if batch is None or batch.each is None:
+        return "ready-mixed"
+    return f"a batch lasts for {said_area(job, batch.each * 1e6)}"
 
 
 def _wait(holder: Adhesive | Mat | Grout, water_after: float) -> str:

@@ -8,6 +8,7 @@ from pennant.core.document.pattern import has_finished_top
 from pennant.core.document.survey import zones_of
 from pennant.core.fixing.method_of import method_of
 from pennant.core.survey.boards import bed_behind
+from pennant.core.takes.mixing import is_pointed
 
 
 def own_tile(job: Job, rule: str | None) -> Iterator[str]:
@@ -37,6 +38,8 @@ def _thirsty(job: Job, rule: str | None) -> Iterator[str]:
         job.tile.sheet is not None or job.tile.porous or job.tile.material in ("stone", "brick")
     )
     match rule:
+        case "grout" if is_pointed(job):
+            yield "Damp the joints with a brush first: brick draws the water out of them."
         case "grout" if drinks and job.tile.ledger is None:
             yield "Damp the faces with a wrung-out sponge first: they draw the grout's water."
         case "set" if method_of(job).cement and _on(job, "masonry"):

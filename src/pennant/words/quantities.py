@@ -1,8 +1,9 @@
 """Each line of what it takes in words: the amount to get, and the number that people know it by."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Collection, Iterable, Iterator
 from typing import Literal
 
+from pennant.core.days.mixed import Mixed
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import MM_PER_INCH, show_length, show_with_unit
 from pennant.core.document.products import PRODUCT_OF, Product
@@ -14,6 +15,7 @@ from pennant.core.plan import Plan
 from pennant.core.takes.preparation import forward_at_devices, screw_length, seal_stages
 from pennant.core.takes.quantity import Amount, Group, LineId, Quantity
 from pennant.core.takes.strips import cut_outs
+from pennant.words.counts import counted
 from pennant.words.names import Names
 from pennant.words.weights import volume, weight
 
@@ -28,10 +30,8 @@ NAMES: dict[LineId, str] = {
     "boards": "Boards",
     "board-screws": "Screws for boards",
     "gap-screws": "Screws under tiles",
-    "adhesive-batches": "Batches of adhesive",
     "grout": "Grout",
     "grout-water": "Water for grout",
-    "grout-batches": "Batches of grout",
     "sealant": "Sealant",
     "trim": "Trim",
     "spacers": "Spacers",
@@ -67,9 +67,7 @@ NOT_BOUGHT: tuple[LineId, ...] = (
     "tiles",
     "border",
     "adhesive-water",
-    "adhesive-batches",
     "grout-water",
-    "grout-batches",
 )
 """Lines that say how much, of which nothing is carried home."""
 _ONE = {
@@ -145,13 +143,15 @@ def quantities_in_words(job: Job, plan: Plan) -> Iterator[QuantityText]:
     """Yield the plan's quantities in words, in their order."""
     names = Names(plan.kitchen)
     for quantity in plan.quantities:
+        if quantity.id in BATCHES:
+            continue  # how many there are is known when the days are planned
         buy = quantity.id.partition("@")[0] not in NOT_BOUGHT
         yield QuantityText.model_construct(
             id=quantity.id,
             group=quantity.group,
             name=_name(job, quantity),
-            amount=_at_least(quantity, _amount(job, quantity.amount, quantity.unit)),
-            to_get=_at_least(quantity, _amount(job, quantity.to_get, quantity.unit)),
+            amount=_amount(job, quantity.amount, quantity.unit),
+            to_get=_amount(job, quantity.to_get, quantity.unit),
             gist=_gist(job, plan, quantity),
             buy=buy,
             cost=_times(quantity.to_get, quantity.price),
@@ -161,11 +161,6 @@ def quantities_in_words(job: Job, plan: Plan) -> Iterator[QuantityText]:
             sticks=tuple(_sticks(job, names, quantity)),
             strips=tuple(_strips(job, plan, names, quantity)),
         )
-
-
-def _at_least(quantity: Quantity, says: str) -> str:
-    """Of batches the least there are: the days divide them by sections, cuts and nights."""
-    return f"at least {says}" if quantity.id in BATCHES and quantity.amount > 0 else says
 
 
 def _times(amount: float, each: float | None) -> float | None:
@@ -227,7 +222,7 @@ def _amount(job: Job, amount: float, unit: str) -> str:
     if unit == "m":
         return _length(job, amount)
     if unit == "m2":
-        return _area(job, amount * 1e6)
+        return said_area(job, amount * 1e6)
     if unit == "litres":
         return volume(amount, job.units)
     return _amount_of(amount, unit)
@@ -250,7 +245,7 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             off = _need_of(quantity).value
             return f"{_length(job, off)} off the roll, in {len(quantity.strips)} strips"
         case "boards":
-            return f"{_area(job, _need_of(quantity).value * 1e6)} with what is sawn off"
+            return f"{said_area(job, _need_of(quantity).value * 1e6)} with what is sawn off"
         case "sealer":
             litres = volume(quantity.each or 0.0, job.units)
             stages = seal_stages(job)
@@ -262,16 +257,12 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
         case "grout" if job.tile.ledger is not None and job.pattern.joint == 0:
             return f"{_need(job, quantity)} for {job.tile.ledger.gaps} gaps that stay open"
         case "grout":
-            return f"{_need(job, quantity)} for {_area(job, plan.areas.joints)} of joint"
+            return f"{_need(job, quantity)} for {said_area(job, plan.areas.joints)} of joint"
         case "adhesive" if _in_dabs(job):
             return f"{_need(job, quantity)} in dabs, {job.settings.dabs_each:g} a square foot"
         case "adhesive":
             notch = comb_of(job, job.tile)
             return f"{_need(job, quantity)} with a {notch.name} notch"
-        case "adhesive-batches" | "grout-batches":
-            at = "set" if quantity.id == "adhesive-batches" else "grouted"
-            most = _area(job, (quantity.each or 0.0) * 1e6)
-            return f"{most} {at} from each at most, before it stiffens"
         case "sealant":
             return f"{_length(job, quantity.run or 0.0)} of bead, {_need(job, quantity)}"
         case "device-screws":
@@ -375,7 +366,8 @@ def _need(job: Job, quantity: Quantity) -> str:
     return f"{need.value:.0f} {need.unit}"
 
 
-def _area(job: Job, mm2: float) -> str:
+def said_area(job: Job, mm2: float) -> str:
+    """Return an area (mm2) in the job's unit."""
     if job.units == "in":
         feet = mm2 / (12 * MM_PER_INCH) ** 2
         return f"{feet:.1f} sq ft" if feet >= 0.05 else "under 0.1 sq ft"
@@ -387,7 +379,7 @@ def _length(job: Job, metres: float) -> str:
 
 
 class MixCard(Value):
-    """One mix for the day: what goes into one batch, how long it lives, and how many there are."""
+    """What goes into the largest batch, how long it can be used, and how many there are."""
 
     of: Literal["adhesive", "grout"]
     what: str
@@ -399,23 +391,38 @@ class MixCard(Value):
     batches: str
 
 
-def mix_cards(job: Job, plan: Plan) -> Iterator[MixCard]:
-    """Yield a card for the adhesive and one for the grout, for what is mixed with water."""
+def mix_cards(job: Job, plan: Plan, mixed: Collection[Mixed]) -> Iterator[MixCard]:
+    """Yield a card for the adhesive and one for the grout, for what is mixed with water.
+
+    ``mixed`` is what the steps of the job's days mix: each batch of setting and each section of
+    grout by itself.
+    """
     lines = {str(quantity.id): quantity for quantity in plan.quantities}
-    for batches in plan.quantities:
-        mix = batches.mix
-        if mix is None:
+    for line in plan.quantities:
+        mix = line.mix
+        own = [one for one in mixed if mix is not None and one.of == mix.of]
+        if mix is None or not own:
             continue
+        largest = max(own, key=lambda one: one.powder)
+        least = min(one.powder for one in own)
+        makes = mix.makes * largest.powder / mix.powder
         yield MixCard(
             of=mix.of,
             what=_name(job, lines[mix.of]),
-            powder=weight(mix.powder, job.units),
-            water=f"{volume(mix.water, job.units)}, less at first",
-            makes=f"about {volume(mix.makes, job.units)}",
+            powder=weight(largest.powder, job.units),
+            water=f"{volume(largest.water, job.units)}, less at first",
+            makes=f"about {volume(makes, job.units)}",
             minutes=f"{mix.lives:.0f} minutes; never thinned again once it stiffens",
-            covers=_area(job, mix.covers * 1e6),
-            batches=_at_least(batches, _amount(job, batches.amount, batches.unit)),
+            covers=said_area(job, largest.area * 1e6),
+            batches=_batches(job, len(own), least, largest.powder),
         )
+
+
+def _batches(job: Job, count: int, least: float, most: float) -> str:
+    """How many there are, and between which amounts of powder, as the days have them."""
+    small, large = weight(least, job.units), weight(most, job.units)
+    says = counted(count, "batch", "batches")
+    return says if small == large else f"{says}, of {small} to {large} of powder: see the days"
 
 
 BATCHES: tuple[str, ...] = ("adhesive-batches", "grout-batches")

@@ -77,10 +77,11 @@ def _lines(job: Job, plan: Plan, working: bool) -> Iterator[str]:
             yield f"  {mark} {one.title}. {one.why} {one.cure}"
     yield ""
     yield "Materials"
-    for spoken, quantity in zip(words.quantities, plan.quantities, strict=True):
+    lines = {line.id: line for line in plan.quantities}
+    for spoken in words.quantities:
         yield f"  {spoken.name}: {spoken.amount}" + (f" ({spoken.gist})" if spoken.gist else "")
         if working:
-            yield from _working(quantity.working, "      ")
+            yield from _working(lines[spoken.id].working, "      ")
     yield ""
     yield from _cautions(job)
 

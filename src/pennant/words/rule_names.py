@@ -31,6 +31,7 @@ _NAMES: dict[str, str] = {
     "break_notched": "notches and holes that break",
     "break_thin": "thin legs break, times as often",
     "break_brittle": "glass and stone break, times as often",
+    "break_bevelled": "bevelled tile goes wrong, times as often",
     "bed_rise": "adhesive rises into joints by",
     "pace": "pieces set in an hour",
     "dab": "a dab of adhesive",

@@ -56,7 +56,8 @@ COLLISIONS = (
     ),
     (
         "the smallest piece as large as can be; a whole course at the counter",
-        "the whole course, where the top piece is then good: bottom cuts show more, and it takes half "
+        "the whole course, where the top piece is then good: bottom cuts show more, and it "
+        "takes half "
         "as many cuts",
     ),
     (
@@ -81,11 +82,13 @@ COLLISIONS = (
     ),
     (
         "whole courses by their joints; a joint's play",
-        "the play: a joint that leaves it is drawn at its limit, and what is left over is a finding",
+        "the play: a joint that leaves it is drawn at its limit, and what is left over is a "
+        "finding",
     ),
     (
         "a whole course on the counter; an upstand or ledge that runs along it",
-        "the one that the courses are seen to stand on: the upstand, where it is longer than half the "
+        "the one that the courses are seen to stand on: the upstand, where it is longer than "
+        "half the "
         "counter",
     ),
     (

@@ -33,13 +33,12 @@ from pennant.words.doubts import DoubtText, SayDoubts
 from pennant.words.findings import FindingText, say, still_open
 from pennant.words.lines import LineText, lines_of
 from pennant.words.measured_tiles import MeasuredText, measured_in_words
+from pennant.words.moves import count_wished
 from pennant.words.names import CUT_NAMES, Names, courses_in_brief, extents, rows
 from pennant.words.quantities import (
     GROUP_NAMES,
-    MixCard,
     QuantityText,
     Totals,
-    mix_cards,
     quantities_in_words,
     totals,
 )
@@ -115,7 +114,6 @@ class TakesSheet(Value):
     groups: dict[str, str]
     unsuited: tuple[UnsuitedText, ...]
     joints: str
-    mixes: tuple[MixCard, ...]
     ways: tuple[QuestionText, ...]
     may_be_fewer: bool
 
@@ -136,6 +134,7 @@ class Sheet(TakesSheet):
     steps: tuple[StepState, ...] = ()
     spoken: Spoken
     measured: MeasuredText | None = None
+    wished: int = 0
 
 
 def sheet(job: Job, plan: Plan) -> Sheet:
@@ -153,7 +152,6 @@ def takes_sheet(job: Job, plan: Plan) -> TakesSheet:
         groups={str(group): title for group, title in GROUP_NAMES.items()},
         unsuited=tuple(unsuited_in_words(job, names, plan)),
         joints=joints_in_words(job, names, plan),
-        mixes=tuple(mix_cards(job, plan)),
         ways=tuple(ways_in_words(job)),
         may_be_fewer=may_be_fewer(job, plan.pieces),
     )
@@ -190,12 +188,12 @@ def drawn_sheet(job: Job, plan: Plan) -> Sheet:
         groups={},
         unsuited=(),
         joints="",
-        mixes=(),
         ways=(),
         may_be_fewer=False,
         step=job.step,
         spoken=spoken_of(job),
         measured=measured_in_words(job),
+        wished=count_wished(job),
         step_mm=STEP_MM[job.step],
         summary=summary(plan, findings),
         counters=tuple(counters_in_words(job)),

@@ -1,11 +1,12 @@
 """What is said on site: where work stands, what runs, what was noted, and whether tile lasts."""
 
 import math
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.cuts.units import units_of
 from pennant.core.days.days import steps_in
+from pennant.core.days.mixed import Mixed, mixed_in
 from pennant.core.days.sections import grouting_sections
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
@@ -27,6 +28,7 @@ from pennant.core.site.paces import Paces, paces_of
 from pennant.core.site.record import Finder, record_of
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.core.takes.quantity import MM2_PER_M2
+from pennant.words.counts import counted
 from pennant.words.cuts import RecordText, record_in_words
 from pennant.words.dates import Dates
 from pennant.words.enough import EnoughText, enough, enough_in_words, order_by
@@ -202,13 +204,16 @@ class _Site:
             courses=tuple(self._courses()),
             sections=tuple(self._sections()),
             grouting=tuple(self._grouting()),
-            cards=tuple(mix_cards(self.job, self.planned)),
+            cards=tuple(mix_cards(self.job, self.planned, self._mixed())),
             entries=tuple(self._entries()),
             enough=self._enough(),
             paces=tuple(self._paces()),
             steps=tuple(self._steps()),
             standing=tuple(self._standing()),
         )
+
+    def _mixed(self) -> Collection[Mixed]:
+        return mixed_in(self.job, self.planned, self.plan_steps).values()
 
     def _clocks(self) -> Iterator[ClockText]:
         for clock in self.clocks:
@@ -333,8 +338,8 @@ class _Site:
         # What a batch is good for is known when it is gone.
         in_the_bucket = any(clock.runs == "pot life" for clock in self.clocks)
         for used in found.used:
-            batches = "batch" if used.batches == 1 else "batches"
-            says = f"{used.what.capitalize()}: {used.batches} {batches} mixed"
+            batches = counted(used.batches, "batch", "batches")
+            says = f"{used.what.capitalize()}: {batches} mixed"
             says += f", {used.powder:g} kg of powder weighed" if used.powder else ""
             if used.what == "adhesive" and put > 0 and left > 0 and not in_the_bucket:
                 more = math.ceil(left / (put / used.batches) - 1e-9)

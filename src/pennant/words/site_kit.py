@@ -26,7 +26,6 @@ from pennant.words.cuts import CutSheet, cut_sheet
 from pennant.words.days import days_in_words
 from pennant.words.days_values import CardText
 from pennant.words.names import Names
-from pennant.words.quantities import MixCard, mix_cards
 from pennant.words.regional import Spoken, spoken_of
 from pennant.words.setting_out import SettingOutText, setting_out_in_words
 from pennant.words.site import CLOCKS, SiteText, site_in_words, who_says
@@ -129,7 +128,6 @@ class SiteKit(Value):
     cuts: CutSheet
     setting_out: tuple[SettingOutText, ...]
     cards: tuple[CardText, ...]
-    mixing: tuple[MixCard, ...]
     lasting: tuple[LastingText, ...]
     site: SiteText
     spoken: Spoken = Spoken(region="american")
@@ -174,7 +172,6 @@ def site_kit(
         cuts=sheet,
         setting_out=tuple(setting_out_in_words(job, planned)),
         cards=tuple(_cards(job, planned)),
-        mixing=tuple(mix_cards(job, planned)),
         lasting=tuple(_lasting(job, planned)),
         site=site_in_words(job, planned, entries, now, doubts or {}, of.revision),
         spoken=spoken_of(job),

@@ -46,7 +46,8 @@ STEP_WORDS: dict[StepId, StepWords] = {
     "boxes": StepWords(
         "Open every box and dry lay",
         (
-            "Open all boxes before the first tile; compare lots; lay chipped or off-shade tiles aside "
+            "Open all boxes before the first tile; compare lots; lay chipped or off-shade "
+            "tiles aside "
             "for cuts.",
             "Lay two or three courses out on the floor, dealt from every box in turn.",
             "Step back and look at shades, faces and flatness.",
@@ -73,7 +74,8 @@ STEP_WORDS: dict[StepId, StepWords] = {
         "Clear and protect",
         (
             "Empty the counter; slide appliances out; take down what hangs on the wall.",
-            "Sheeting over counter and sink, taped along the wall's edge; cover the floor to the door.",
+            "Sheeting over counter and sink, taped along the wall's edge; cover the floor to "
+            "the door.",
         ),
         "Nothing that a dropped tile could hit is bare.",
         short="clearing",
@@ -81,9 +83,11 @@ STEP_WORDS: dict[StepId, StepWords] = {
     "power-off": StepWords(
         "Power off and tested, plates off",
         (
-            "Breaker off, and a note on it. Try the tester on a live point, then every device, then "
+            "Breaker off, and a note on it. Try the tester on a live point, then every "
+            "device, then "
             "on the live point again.",
-            "Plates off; ease each device forward on its wires. Ask what else hangs on that breaker.",
+            "Plates off; ease each device forward on its wires. Ask what else hangs on that "
+            "breaker.",
             "Saw and mixer get their power from another circuit.",
         ),
         "The tester lights at the live point before and after, and at no device.",
@@ -108,7 +112,8 @@ STEP_WORDS: dict[StepId, StepWords] = {
     "wash": StepWords(
         "Wash and degrease",
         (
-            "Degreaser from the bottom up, rinse twice with clean water, behind the range above all.",
+            "Degreaser from the bottom up, rinse twice with clean water, behind the range "
+            "above all.",
         ),
         "Water runs off in a film and does not bead.",
         short="washing",
@@ -127,7 +132,8 @@ STEP_WORDS: dict[StepId, StepWords] = {
     "counter-layers": StepWords(
         "Build the counter up",
         (
-            "Sink and tap out. Plywood across the cabinets, screwed to them, joints over a support.",
+            "Sink and tap out. Plywood across the cabinets, screwed to them, joints over a "
+            "support.",
             "Board in a combed bed over it, joints not over the plywood's, a small gap at each.",
             "Cut the hole for the sink from its own template, and the layers flush at the front.",
         ),
@@ -274,7 +280,8 @@ STEP_WORDS: dict[StepId, StepWords] = {
         "Grout",
         (
             "Float held at 45 degrees, pushed across the joints, then scraped off across them.",
-            "Wait until it does not come up on a finger; wipe on the slant with a wrung-out sponge, "
+            "Wait until it does not come up on a finger; wipe on the slant with a wrung-out "
+            "sponge, "
             "again with clean water; then the haze; polish after hours.",
             "Joints at counter, corner and cabinets stay open.",
         ),
@@ -285,7 +292,8 @@ STEP_WORDS: dict[StepId, StepWords] = {
     "touch-up": StepWords(
         "Pinholes and touching up",
         (
-            "Look along the joints in low light; rub a little grout into each pinhole with a finger.",
+            "Look along the joints in low light; rub a little grout into each pinhole with a "
+            "finger.",
             "Pinholes are normal.",
         ),
         "No hole is left that takes a matchhead.",

@@ -17,14 +17,17 @@ def weight(kg: float, units: Units) -> str:
 
     >>> weight(11.8, "mm"), weight(0.86, "mm"), weight(11.8, "in"), weight(0.2, "in")
     ('11.8 kg', '860 g', '26 lb (11.8 kg)', '7 oz (200 g)')
+    >>> weight(0.997, "mm"), weight(0.45, "in")
+    ('1.0 kg', '1.0 lb (450 g)')
     """
-    metric = f"{kg:.1f} kg" if kg >= 1 else f"{round(kg * 100) * 10} g"
+    metric = f"{kg:.1f} kg" if kg >= 0.995 else f"{round(kg * 100) * 10} g"
     if units == "mm":
         return metric
     pounds = kg / KG_PER_POUND
     if pounds >= 10:
         return f"{pounds:.0f} lb ({metric})"
-    return f"{pounds:.1f} lb ({metric})" if pounds >= 1 else f"{pounds * OUNCES:.0f} oz ({metric})"
+    ounces = round(pounds * OUNCES)
+    return f"{pounds:.1f} lb ({metric})" if ounces >= OUNCES else f"{ounces} oz ({metric})"
 
 
 def volume(litres: float, units: Units) -> str:
@@ -33,7 +36,7 @@ def volume(litres: float, units: Units) -> str:
     >>> volume(3.2, "mm"), volume(0.24, "mm"), volume(3.2, "in"), volume(0.24, "in")
     ('3.2 litres', '240 ml', '3.4 quarts (3.2 litres)', '8 fl oz (240 ml)')
     """
-    metric = f"{litres:.1f} litres" if litres >= 1 else f"{max(round(litres * 100), 1) * 10} ml"
+    metric = f"{litres:.1f} litres" if litres >= 0.995 else f"{max(round(litres * 100), 1) * 10} ml"
     if units == "mm":
         return metric
     quarts = litres / LITRES_PER_QUART

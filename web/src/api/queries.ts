@@ -16,6 +16,7 @@ import {
   type JobState,
   type KindText,
   type Method,
+  type Moves,
   type OwnRule,
   type PaperText,
   type PhonesPage,
@@ -31,6 +32,7 @@ import {
   type Slack,
   type ThingWords,
   type Units,
+  type Wished,
   type WishText,
 } from "./client";
 import { rested } from "./rested";
@@ -87,6 +89,25 @@ export const curesOptions = (job: Job, surface: string, finding: string) =>
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
     retry: false,
+  });
+
+/** What others could still move of a kept job; searched when it is asked for. */
+export const movesOptions = (job: Job) =>
+  queryOptions({
+    queryKey: ["moves", nameless(job)],
+    queryFn: ({ signal }) => ask<Moves>(api.POST("/api/moves", { signal, body: job })),
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 10_000,
+    retry: false,
+  });
+
+/** What is wished of the other trades. */
+export const wishedOptions = (job: Job) =>
+  queryOptions({
+    queryKey: ["wished", nameless(job)],
+    queryFn: ({ signal }) => ask<Wished[]>(api.POST("/api/wished", { signal, body: job })),
+    placeholderData: (before) => before,
+    staleTime: Number.POSITIVE_INFINITY,
   });
 
 /** How much slack a wall's start has; reckoned when a change has been kept. */

@@ -434,6 +434,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Moves
+         * @description Return what others could still move so that less is to fix; nothing is kept.
+         */
+        post: operations["find_moves_api_moves_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wished": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show Wished
+         * @description Return what is wished of other trades and not measured since; nothing is kept.
+         */
+        post: operations["show_wished_api_wished_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/slack": {
         parameters: {
             query?: never;
@@ -3812,6 +3852,8 @@ export interface components {
                 string,
                 string[]
             ][];
+            /** Mixing */
+            mixing: components["schemas"]["MixCard"][];
         };
         /**
          * Depth
@@ -5992,6 +6034,10 @@ export interface components {
              *       "scrape_pace": 3,
              *       "haze_each": 5,
              *       "polish_each": 6,
+             *       "point_pace": 1,
+             *       "strike_after": 30,
+             *       "strike_joints": 12,
+             *       "scrub_each": 12,
              *       "sealant_pace": 8,
              *       "appliances_back": 40,
              *       "touch_up": 20,
@@ -6050,6 +6096,7 @@ export interface components {
              *       "break_notched": 0.15,
              *       "break_thin": 2,
              *       "break_brittle": 1.5,
+             *       "break_bevelled": 1.5,
              *       "spare_tiles": 4,
              *       "spare_sheets": 1,
              *       "tile_lead": 3,
@@ -6434,6 +6481,10 @@ export interface components {
              *       "scrape_pace": 3,
              *       "haze_each": 5,
              *       "polish_each": 6,
+             *       "point_pace": 1,
+             *       "strike_after": 30,
+             *       "strike_joints": 12,
+             *       "scrub_each": 12,
              *       "sealant_pace": 8,
              *       "appliances_back": 40,
              *       "touch_up": 20,
@@ -6492,6 +6543,7 @@ export interface components {
              *       "break_notched": 0.15,
              *       "break_thin": 2,
              *       "break_brittle": 1.5,
+             *       "break_bevelled": 1.5,
              *       "spare_tiles": 4,
              *       "spare_sheets": 1,
              *       "tile_lead": 3,
@@ -7495,7 +7547,7 @@ export interface components {
         };
         /**
          * MixCard
-         * @description One mix for the day: what goes into one batch, how long it lives, and how many there are.
+         * @description What goes into the largest batch, how long it can be used, and how many there are.
          */
         MixCard: {
             /**
@@ -7529,6 +7581,33 @@ export interface components {
              * @enum {string}
              */
             join: "inside" | "outside" | "none";
+        };
+        /**
+         * MoveText
+         * @description A move in words. ``limit`` is what decides besides the tile, ``job`` has the move wished.
+         */
+        MoveText: {
+            /** Title */
+            title: string;
+            /** Gives */
+            gives: string;
+            /** Ask */
+            ask: string;
+            /** Limit */
+            limit: string;
+            job: components["schemas"]["Job-Output"];
+        };
+        /**
+         * MovesText
+         * @description The moves of a job, and what of it may still move at all.
+         */
+        MovesText: {
+            /** Moves */
+            moves: components["schemas"]["MoveText"][];
+            /** Movable */
+            movable: string[];
+            /** Says */
+            says: string;
         };
         /**
          * Named
@@ -10063,6 +10142,12 @@ export interface components {
              */
             break_brittle: number;
             /**
+             * Break Bevelled
+             * @description A bevelled face does not lie flat under the cutter: straight cuts run off the line.
+             * @default 1.5
+             */
+            break_bevelled: number;
+            /**
              * Spare Tiles
              * @description Kept by the client for a later repair, from the same lot.
              * @default 4
@@ -10555,6 +10640,12 @@ export interface components {
              */
             break_brittle: number;
             /**
+             * Break Bevelled
+             * @description A bevelled face does not lie flat under the cutter: straight cuts run off the line.
+             * @default 1.5
+             */
+            break_bevelled: number;
+            /**
              * Spare Tiles
              * @description Kept by the client for a later repair, from the same lot.
              * @default 4
@@ -10996,8 +11087,6 @@ export interface components {
             unsuited: components["schemas"]["UnsuitedText"][];
             /** Joints */
             joints: string;
-            /** Mixes */
-            mixes: components["schemas"]["MixCard"][];
             /** Ways */
             ways: components["schemas"]["QuestionText"][];
             /** May Be Fewer */
@@ -11034,6 +11123,11 @@ export interface components {
             steps: components["schemas"]["StepState"][];
             spoken: components["schemas"]["Spoken"];
             measured?: components["schemas"]["MeasuredText"] | null;
+            /**
+             * Wished
+             * @default 0
+             */
+            wished: number;
         };
         /**
          * SheetPicture
@@ -11252,8 +11346,6 @@ export interface components {
             setting_out: components["schemas"]["SettingOutText"][];
             /** Cards */
             cards: components["schemas"]["CardText"][];
-            /** Mixing */
-            mixing: components["schemas"]["MixCard"][];
             /** Lasting */
             lasting: components["schemas"]["LastingText"][];
             site: components["schemas"]["SiteText"];
@@ -11918,8 +12010,6 @@ export interface components {
             unsuited: components["schemas"]["UnsuitedText"][];
             /** Joints */
             joints: string;
-            /** Mixes */
-            mixes: components["schemas"]["MixCard"][];
             /** Ways */
             ways: components["schemas"]["QuestionText"][];
             /** May Be Fewer */
@@ -12593,6 +12683,30 @@ export interface components {
              */
             polish_each: number;
             /**
+             * Point Pace
+             * @description Brick's wide joints, filled from a bag: half as fast as with a float.
+             * @default 1
+             */
+            point_pace: number;
+            /**
+             * Strike After
+             * @description Joints filled from a bag are struck when a thumb leaves its print.
+             * @default 30
+             */
+            strike_after: number;
+            /**
+             * Strike Joints
+             * @description Strike the joints, brush the crumbs off.
+             * @default 12
+             */
+            strike_joints: number;
+            /**
+             * Scrub Each
+             * @description Polish on the next day, where the day's hours are over before: the film has hardened.
+             * @default 12
+             */
+            scrub_each: number;
+            /**
              * Sealant Pace
              * @description Mask, lay the bead, tool it, take the tape off.
              * @default 8
@@ -12940,6 +13054,30 @@ export interface components {
              * @default 6
              */
             polish_each: number;
+            /**
+             * Point Pace
+             * @description Brick's wide joints, filled from a bag: half as fast as with a float.
+             * @default 1
+             */
+            point_pace: number;
+            /**
+             * Strike After
+             * @description Joints filled from a bag are struck when a thumb leaves its print.
+             * @default 30
+             */
+            strike_after: number;
+            /**
+             * Strike Joints
+             * @description Strike the joints, brush the crumbs off.
+             * @default 12
+             */
+            strike_joints: number;
+            /**
+             * Scrub Each
+             * @description Polish on the next day, where the day's hours are over before: the film has hardened.
+             * @default 12
+             */
+            scrub_each: number;
             /**
              * Sealant Pace
              * @description Mask, lay the bead, tool it, take the tape off.
@@ -13793,6 +13931,20 @@ export interface components {
             says: string;
             /** Bound */
             bound: string[];
+        };
+        /**
+         * WishedText
+         * @description What another trade is told: the thing, what is wished, and from where to measure.
+         */
+        WishedText: {
+            /** Who */
+            who: string;
+            /** Thing */
+            thing: string;
+            /** Wish */
+            wish: string;
+            /** Measure */
+            measure: string;
         };
         /**
          * Working
@@ -14788,6 +14940,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CureText"][];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    find_moves_api_moves_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovesText"];
+                };
+            };
+            /** @description What went wrong, as RFC 9457 problem details */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    show_wished_api_wished_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Job-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WishedText"][];
                 };
             };
             /** @description What went wrong, as RFC 9457 problem details */

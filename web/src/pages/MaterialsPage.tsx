@@ -55,8 +55,9 @@ function Order() {
 export function MaterialsPage() {
   const { editor, draft, view } = useEditor();
   const { plan, sheet, late } = useTakes();
-  const { quantities, groups, mixes, totals } = sheet;
+  const { quantities, groups, totals } = sheet;
   const { data: days } = useQuery(daysOptions(view.job, editor.id));
+  const mixes = days?.days.mixing ?? [];
   const by = new Map(days?.days.needs.map((need) => [need.id, need.by]));
   const hand = draft.in_hand ?? {};
   const got = (id: string, amount: number | null) => {

@@ -49,6 +49,16 @@ export const PAGES: readonly PageAt[] = [
     inJob: true,
     page: new Later(async () => (await import("./MaterialsPage")).MaterialsPage),
   },
+  {
+    path: "/jobs/:id/which-tile",
+    inJob: true,
+    page: new Later(async () => (await import("./WhichTilePage")).WhichTilePage),
+  },
+  {
+    path: "/jobs/:id/wished",
+    inJob: true,
+    page: new Later(async () => (await import("./WishedPage")).WishedPage),
+  },
   { path: "/jobs/:id/site", page: new Later(async () => (await import("./SitePage")).SitePage) },
   { path: "/jobs/:id/saw", page: new Later(async () => (await import("./SawPage")).SawPage) },
   { path: "/new", page: new Later(async () => (await import("./NewJobPage")).NewJobPage) },

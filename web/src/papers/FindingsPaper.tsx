@@ -6,6 +6,7 @@ import { useEditor } from "../job/useEditor";
 import { Tape } from "../parts/Tape";
 import { WithAWord } from "../parts/WithAWord";
 import { Cures } from "./Cures";
+import { Moves, WishedLink } from "./Moves";
 
 type FindingText = View["sheet"]["findings"][number];
 
@@ -73,6 +74,7 @@ export function FindingsPaper({ chosen, onChosen, onRule }: Props) {
       <>
         {approval}
         <p className="py-4">Nothing to fix or decide: no cut breaks a rule.</p>
+        <WishedLink />
       </>
     );
   }
@@ -130,6 +132,7 @@ export function FindingsPaper({ chosen, onChosen, onRule }: Props) {
           );
         })}
       </ul>
+      <Moves />
     </>
   );
 }

@@ -4,6 +4,7 @@
  */
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import { searchTiles, type TileRow } from "../api/client";
 import { shelfOptions } from "../api/queries";
 import { replaced } from "../job/pointer";
@@ -83,7 +84,16 @@ export function WhichTilePaper() {
           </span>
         )}
       </section>
-      {candidates.length > 0 && <Compared />}
+      {candidates.length > 0 && (
+        <>
+          <Compared />
+          <p>
+            <Link className="button" to={`/jobs/${editor.id}/which-tile`}>
+              On a page, to print
+            </Link>
+          </p>
+        </>
+      )}
     </div>
   );
 }
@@ -157,7 +167,7 @@ const COLUMNS: readonly { column: Column; says: string; title: string }[] = [
   { column: "cost", says: "cost", title: "Of all on the list that has a price" },
 ];
 
-function Compared() {
+export function Compared() {
   const { editor, view } = useEditor();
   const [rows, setRows] = useState<readonly TileRow[]>([]);
   const [of, setOf] = useState("");
@@ -198,7 +208,7 @@ function Compared() {
   const shown = by === null ? rows : [...rows].sort((a, b) => order(a, b, by));
   return (
     <section aria-label="Side by side">
-      <div className="mb-1 flex flex-wrap items-center gap-2">
+      <div className="mb-1 flex flex-wrap items-center gap-2 print:hidden">
         {stop ? (
           <button type="button" className="button" onClick={() => stop.abort()}>
             Stop
@@ -241,7 +251,7 @@ function Compared() {
                     </button>
                   </th>
                 ))}
-                <th aria-label="Take" />
+                <th aria-label="Take" className="print:hidden" />
               </tr>
             </thead>
             {shown.map((row) => (
@@ -257,7 +267,7 @@ function Compared() {
 function Row({ row, onTake }: { row: TileRow; onTake: () => void }) {
   const cell = "tape whitespace-nowrap py-1 pr-2 text-[16px]";
   return (
-    <tbody className="border-rule border-t align-top">
+    <tbody className="break-inside-avoid border-rule border-t align-top">
       <tr>
         <td rowSpan={2} className="py-1 pr-2">
           {row.svg && (
@@ -292,7 +302,7 @@ function Row({ row, onTake }: { row: TileRow; onTake: () => void }) {
             <td className={cell}>{row.boxes}</td>
             <td className={cell}>{row.days ?? "—"}</td>
             <td className={cell}>{row.cost?.toFixed(2) ?? "—"}</td>
-            <td className="py-1">
+            <td className="py-1 print:hidden">
               <button type="button" className="button min-h-8 py-0" onClick={onTake}>
                 Use this
               </button>

@@ -3,6 +3,7 @@
  * pieces, what is still to do, and the clocks. It follows the server's own rules, on data alone.
  */
 import type { NotedEntry, Site, SiteKit } from "../api/client";
+import { setSoFar } from "./units";
 
 export type Entry = NotedEntry["entry"];
 export type Waiting = Omit<NotedEntry, "sent_at" | "units">;
@@ -97,7 +98,8 @@ function countsOf(kit: SiteKit, all: readonly Standing[], states: Record<string,
       ? entry.pieces.filter((p) => own.has(p))
       : [],
   ).length;
-  const says = `${count("cut")} cut, ${count("set")} set of ${own.size} pieces`;
+  const says =
+    setSoFar(kit, states) || `${count("cut")} cut, ${count("set")} set of ${own.size} pieces`;
   return broken ? `${says}; ${broken} broken` : says;
 }
 

@@ -8,7 +8,7 @@ from typing import Annotated, Literal, Protocol
 from pydantic import Field as Described
 
 from pennant.core.cuts.items import Stock
-from pennant.core.cuts.marks import Marks, marks_of, turned
+from pennant.core.cuts.marks import Marks, marks_of, narrowest_strip, turned
 from pennant.core.cuts.tiles import Counted, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.settings import Settings
@@ -20,7 +20,7 @@ from pennant.core.layout.cut_kind import HARD, CutKind
 from pennant.core.layout.field import Side
 from pennant.core.layout.lattice_of import may_turn, shape_of
 from pennant.core.layout.pieces import Piece
-from pennant.core.layout.tools import MINUTES, tool_for
+from pennant.core.layout.tools import MINUTES, snaps, tool_for
 from pennant.core.reading.edges import EdgeReading
 from pennant.core.survey.placed import Kitchen
 
@@ -205,7 +205,8 @@ class _Cutting:
         tile = self.tiles[piece.of].tile
         # Nippers take a chip of a sheet across its shorter side.
         side = (min if tile.sheet is not None else max)(tile.length, tile.height)
-        tool = tool_for(piece.kind, tile.material, self.tools, side)
+        snapped = snaps(piece.kind, tile.bevelled, narrowest_strip(marks))
+        tool = tool_for(piece.kind, tile.material, self.tools, side, snapped=snapped)
         if stage != "on the wall" and len(members) >= REPEATS:
             stage = "first"
         thin = any(one.id in self.thin for one, _, _, _ in members)

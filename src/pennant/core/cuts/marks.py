@@ -87,6 +87,18 @@ def marks_of(piece: Piece, shape: Ring, things: Iterable[Placed], clearance: flo
     return Marks(width, height, outline, tuple(lines), rounds, shape)
 
 
+def narrowest_strip(marks: Marks) -> float:
+    """Return the width (mm) of the narrowest strip beside a line that runs right across, kept or
+    cut off, at its widest; infinite where no line does.
+    """
+    strips = [math.inf]
+    for line in marks.lines:
+        if line.from_low is None and line.from_high is None:
+            size = marks.width if line.upright else marks.height
+            strips += [max(line.ends), size - min(line.ends)]
+    return min(strips)
+
+
 def _line(a: Point, b: Point, piece: Piece, width: float, height: float) -> MarkLine:
     upright = abs(a[0] - b[0]) < abs(a[1] - b[1])
     low, high = sorted((a, b), key=lambda point: point[1 if upright else 0])

@@ -3,7 +3,8 @@
 Whoever makes one knows dates, weekdays and clocks that are put forward; nothing here does.
 """
 
-from bisect import bisect_right
+import math
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import NamedTuple
@@ -53,6 +54,21 @@ class Calendar:
         for window in own[max(bisect_right(own, (ready, ready)) - 1, 0) :]:
             if window.end > ready:
                 yield Window(max(window.start, int(-(-ready // 1))), window.end)
+
+    def holds(self, day: int, minutes: int, least: int, most: int, back: int) -> bool:
+        """Return whether a day's hours hold so many minutes of work and, from ``least`` to ``most``
+        minutes after its end, ``back`` minutes for which one comes back.
+        """
+        over = self.midnights[day] if day < len(self.midnights) else math.inf
+        own = self.work[
+            bisect_left(self.work, (self.first_minute(day), 0)) : bisect_left(self.work, (over, 0))
+        ]
+        return any(
+            max(later.start, one.start + minutes + least) <= min(later.end - back, one.end + most)
+            for one in own
+            if one.minutes >= minutes
+            for later in own
+        )
 
     def longest(self, *, loud: bool = False) -> int:
         """Return the longest window's minutes; 0 where there is none."""

@@ -21,7 +21,11 @@ from pennant.core.days.planner import (
     with_fewer_visits,
 )
 from pennant.core.days.step import Follows, Step, StepId, Wait
-from pennant.core.days.step_table import BY_ADHESIVE, HELD_FIRST, grout_cures, sealant_cures
+from pennant.core.days.step_rules import grout_cures, sealant_cures
+from pennant.core.days.step_table import (
+    BY_ADHESIVE,
+    HELD_FIRST,
+)
 from pennant.core.days.steps import steps_of
 from pennant.core.document.job import Job
 from pennant.core.document.products import Adhesive
@@ -302,7 +306,9 @@ def _table(job: Job, steps: Sequence[Step], known: Ready) -> Timetable:
         found = earliest(steps, known)
     except NoRoom as error:
         base = error.step.id.partition("@")[0]
-        need = error.step.minutes
+        # A step is not over before what cannot wait for the next day is done.
+        backs = (back.least + back.minutes for back in error.step.returns if not back.next_day)
+        need = error.step.minutes + max(backs, default=0)
         message = (
             f"hold no {base}: it takes {need} minutes at a stretch, and the longest working time "
             f"is {error.longest}; make a day longer"

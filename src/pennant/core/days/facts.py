@@ -14,8 +14,11 @@ from pennant.core.layout.field import Field
 from pennant.core.plan import Plan
 from pennant.core.survey.boards import boarded, is_patched, keeps_old_tile, loses_old_tile
 from pennant.core.survey.gaps import battens_of, gaps_of
+from pennant.core.survey.kitchen import counter_stretches
+from pennant.core.survey.placing import places_of
 from pennant.core.takes.counters import on_walls, on_wood
 from pennant.core.takes.edging import sealant_lengths, seals_tight, trim_of
+from pennant.core.takes.mixing import is_pointed
 from pennant.core.takes.preparation import faces_of_zones, to_prime
 from pennant.core.takes.quantity import MM2_PER_M2, MM_PER_M, Quantity, time_of
 from pennant.core.takes.working import Working, given, step
@@ -187,12 +190,13 @@ class Facts:
 
     @cached_property
     def counter(self) -> Working:
-        """The counter under tile, m."""
+        """The counter along the walls that get tile, m: also where a splash stands on it."""
+        tiled = {piece.wall for piece in self.plan.pieces}
         mm = sum(
-            contact.length
-            for field in self.fields
-            for contact in field.contacts.values()
-            if contact.gap.edge == "counter"
+            high - low
+            for places in places_of(self.job)
+            if places.wall.id in tiled
+            for low, high in counter_stretches(places)
         )
         return given("counter", mm / MM_PER_M, "m", "plan")
 
@@ -329,6 +333,11 @@ class Facts:
     def only_gaps(self) -> bool:
         """Whether nothing is grouted but the gaps that stay open between panels of split stone."""
         return self.job.tile.ledger is not None and self.job.pattern.joint <= 0
+
+    @cached_property
+    def pointed(self) -> bool:
+        """Whether joints are filled from a bag and struck."""
+        return is_pointed(self.job)
 
     @cached_property
     def grouted(self) -> bool:

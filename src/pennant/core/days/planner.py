@@ -18,7 +18,7 @@ from heapq import heapify, heappop, heappush
 from typing import Literal, NamedTuple
 
 from pennant.core.days.calendar import Calendar, Window
-from pennant.core.days.step import Follows, Step
+from pennant.core.days.step import Follows, Return, Step
 
 MOST_TRIED = 2_000
 """Steps put in place while orders are tried: by count and not by the clock, so that the same job
@@ -27,10 +27,12 @@ MOST_SEARCHED = 150
 """Steps of a job for which orders are tried."""
 SHORTEST_PART = 20
 """Minutes: a step that may be interrupted is not begun for less before a break."""
+LATEST = 7 * 24 * 60
+"""Minutes, a week: within these one comes back on the next day of work."""
 COME_BACK = 5
 """Minutes by which a section of grout is put off until one can come back to it in time."""
 
-StepPart = Literal["work", "haze", "polish"]
+StepPart = Literal["work", "haze", "polish", "scrub", "strike"]
 
 
 class Stint(NamedTuple):
@@ -201,10 +203,11 @@ class _Hands:
         """Return the same as `free`, as if nobody had to come back to anything."""
         return self._free(self.work, start, end, hands)
 
-    def room(self, one: Step, start: int) -> "_Hands | None":
+    def room(self, one: Step, start: int, returns: Sequence[Return]) -> "_Hands | None":
         """Return the hands with an unbroken step put at ``start``; None where there is no room.
 
-        Coming back to earlier work is put off for it, as far as that may wait.
+        ``returns`` are what one comes back for on that day. Coming back to earlier work is put off
+        for it, as far as that may wait.
         """
         end = start + one.minutes
         other = self.copy()
@@ -216,8 +219,14 @@ class _Hands:
                 if not other.come_back(back.stint, back.least, back.most):
                     return None
         for own in one.returns:
-            stint = Stint(one.id, own.what, end + own.least, end + own.least + own.minutes, 1)
-            if not other.come_back(stint, end + own.least, end + own.most):
+            least, most, minutes = end + own.least, end + own.most, own.minutes
+            part: StepPart = own.what
+            if own not in returns:
+                tomorrow = self.calendar.first_minute(self.calendar.day_of(start) + 1)
+                least = max(least, tomorrow)
+                most, minutes, part = least + LATEST, own.next_day, "scrub"
+            stint = Stint(one.id, part, least, least + minutes, 1)
+            if not other.come_back(stint, least, most):
                 return None
         return other
 
@@ -266,24 +275,39 @@ def _placed(one: Step, ready: float, hands: _Hands) -> tuple[list[Stint], _Hands
 def _unbroken(one: Step, ready: float, hands: _Hands) -> tuple[list[Stint], _Hands]:
     for window in hands.calendar.windows(ready, loud=one.loud):
         start = window.start
+        returns = same_day(one, hands.calendar, hands.calendar.day_of(start))
         while start + one.minutes <= window.end:
             again = hands.free_of_work(start, start + one.minutes, one.hands)
-            start = _back_in_hours(one, start, hands.calendar) if again is None else again
+            start = _back_in_hours(one, start, returns, hands.calendar) if again is None else again
             if again is not None or start + one.minutes > window.end:
                 continue
-            after = hands.room(one, start)
+            after = hands.room(one, start, returns)
             if after is not None:
                 return [Stint(one.id, "work", start, start + one.minutes, one.hands)], after
             start += COME_BACK
     raise NoRoom(one, hands.calendar.longest(loud=one.loud))
 
 
-def _back_in_hours(one: Step, start: int, calendar: Calendar) -> int:
+def same_day(one: Step, calendar: Calendar, day: int) -> list[Return]:
+    """Return what one comes back for on the day of a step, or at night where it cannot wait.
+
+    What may be done on the next day is left to it where the day's hours are too short, whenever the
+    step begins.
+    """
+    return [
+        back
+        for back in one.returns
+        if not back.next_day
+        or calendar.holds(day, one.minutes, back.least, back.most, back.minutes)
+    ]
+
+
+def _back_in_hours(one: Step, start: int, returns: Sequence[Return], calendar: Calendar) -> int:
     """The first start from one on after which there is working time for every coming back."""
     again = True
     while again:
         again = False
-        for back in one.returns:
+        for back in returns:
             least, most = (start + one.minutes + wait for wait in (back.least, back.most))
             window = _window_at(calendar, least)
             while window is not None and max(least, window.start) + back.minutes > window.end:
@@ -359,7 +383,7 @@ def tails(steps: Sequence[Step]) -> dict[str, int]:
                 after[before.step].append((one.id, before.wait.minutes if before.wait else 0))
     found: dict[str, int] = {}
     for one in reversed(in_order(steps)):
-        back = max((back.least + back.minutes for back in one.returns), default=0)
+        back = max((back.least + back.at_least for back in one.returns), default=0)
         after_it = max((wait + found[id_] for id_, wait in after[one.id]), default=0)
         found[one.id] = one.minutes + max(back, after_it)
     return found
@@ -382,7 +406,7 @@ def bound_of(steps: Sequence[Step], known: Ready) -> tuple[int, dict[str, int]]:
     stints, ends = _put(order, known, None)
     finish = max((one.end for one in stints), default=known.now)
     left = sum(
-        (one.minutes + sum(back.minutes for back in one.returns)) * min(one.hands, known.people)
+        (one.minutes + sum(back.at_least for back in one.returns)) * min(one.hands, known.people)
         for one in order
         if one.id not in known.done
     )
@@ -412,9 +436,12 @@ def earliest(steps: Sequence[Step], known: Ready) -> Timetable:
     if not proved and len(order) <= MOST_SEARCHED:
         searched, whole = _searched(order, known, tail, best, bound)
         best = searched
-        # A return may wait within its limits, and only its first free minute was tried.
-        rigid = all(back.least == back.most for one in order for back in one.returns)
-        proved = (whole and rigid) or _key(best[0], calendar)[0] <= bound
+        # Orders put each step at its first place. That may not be best for a step that one comes
+        # back to, nor where two people could each leave a step and take it up again.
+        by_orders = not any(one.returns for one in order) and (
+            known.people == 1 or all(one.unbroken for one in order)
+        )
+        proved = (whole and by_orders) or _key(best[0], calendar)[0] <= bound
         if proved:
             bound = _key(best[0], calendar)[0]
     return _timetable(best, least_ends, bound, proved)
@@ -515,13 +542,17 @@ def with_fewer_visits(
 
 
 def _worth_leaving_out(found: Timetable, calendar: Calendar) -> Iterator[int]:
-    """Days of little work first: what is done on them can be done on others."""
+    """Days of little work first: what is done on them can be done on others.
+
+    Not those on which a film of grout is rubbed off, which hardens with every day.
+    """
     work: dict[int, int] = {}
     for one in found.stints:
         if one.hands:
             day = calendar.day_of(one.start)
             work[day] = work.get(day, 0) + one.end - one.start
-    yield from sorted(work, key=lambda day: (work[day], day))
+    rubbed_off = {calendar.day_of(one.start) for one in found.stints if one.part == "scrub"}
+    yield from sorted(work.keys() - rubbed_off, key=lambda day: (work[day], day))
 
 
 def holding_up(

@@ -20,7 +20,7 @@ from pennant.core.laying.surface_plan import SurfacePlan
 from pennant.core.layout.pieces import Piece
 from pennant.core.plan import Plan
 from pennant.core.survey.counters import counter_of
-from pennant.core.takes.mixing import pieces_an_hour, pot_life_of
+from pennant.core.takes.mixing import is_pointed, pieces_an_hour, pot_life_of
 from pennant.core.takes.quantity import MM2_PER_M2
 
 SLACK = 1e-9
@@ -30,9 +30,9 @@ SMALL_FACE = 0.25
 """Of what is grouted at once: a face that is smaller is no section by itself."""
 MOST_AT_ONCE = 60
 """Pieces of a section: more than that is no longer one stretch of work."""
-STRETCH = 120.0
+STRETCH = 60.0
 """Minutes of a section where nothing skins: after so long one steps back and looks, and a section
-fits into any working day.
+fits into an evening.
 """
 
 
@@ -93,7 +93,7 @@ def at_first(job: Job) -> float:
 def spread_at_once(job: Job) -> int:
     """Return how many pieces are set before what was spread for them skins: at least one."""
     skins = min(open_time_of(job), batch_life(job) * at_first(job))
-    minutes = skins if method_of(job).skins else STRETCH
+    minutes = skins if method_of(job).skins else STRETCH * at_first(job)
     size = sheet_size(job.tile, job.pattern)
     most = MOST_AT_ONCE * (size.chips if size is not None else 1)
     return max(1, min(math.floor(minutes / 60 * pieces_an_hour(job).value + SLACK), most))
@@ -249,7 +249,8 @@ def grouting_sections(
     if job.products.grout is not None and job.products.grout.pot_life is not None:
         life = job.products.grout.pot_life
     # A section is about what one wipes at once; the batch's life is a limit, and no more is mixed.
-    most = min(job.times.grout_section * ABOUT, life / 60 * job.settings.grout_pace)
+    pace = job.times.point_pace if is_pointed(job) else job.settings.grout_pace
+    most = min(job.times.grout_section * ABOUT, life / 60 * pace)
     found: list[Section] = []
     for surface in plan.surfaces:
         pieces = [piece for piece in surface.pieces if meant(piece.id)]
@@ -258,7 +259,7 @@ def grouting_sections(
             continue
         if found and total < SMALL_FACE * most:
             # The faces of a niche go with the wall that they are in.
-            found[-1] = _with(found[-1], pieces, job.settings.grout_pace)
+            found[-1] = _with(found[-1], pieces, pace)
             continue
         count = max(1, math.ceil(total / most - SLACK))
         for own in _strips(surface, pieces, count):
@@ -269,7 +270,7 @@ def grouting_sections(
                     surface.surface,
                     tuple(piece.id for piece in own),
                     area,
-                    area / job.settings.grout_pace * 60,
+                    area / pace * 60,
                 )
             )
     return found

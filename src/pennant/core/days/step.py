@@ -104,12 +104,22 @@ class Follows(Value):
 
 
 class Return(Value):
-    """Coming back to what was done: ``least`` to ``most`` minutes after its end."""
+    """Coming back to what was done: ``least`` to ``most`` minutes after its end.
 
-    what: Literal["haze", "polish"]
+    ``next_day`` is how many minutes it takes on the next day of work, where the hours of the day
+    are too short to come back in time; 0 where it cannot wait.
+    """
+
+    what: Literal["haze", "polish", "strike"]
     least: int
     most: int
     minutes: int
+    next_day: int = 0
+
+    @property
+    def at_least(self) -> int:
+        """How long it takes at least, on whichever day."""
+        return min(self.minutes, self.next_day or self.minutes)
 
 
 class Step(Value):

@@ -7,6 +7,7 @@ from pennant.core.days.facts import Facts
 from pennant.core.days.own_steps import with_own
 from pennant.core.days.sections import at_first, batches, grouting_sections, setting_sections
 from pennant.core.days.step import Caution, Follows, Return, Step, StepId, Wait
+from pennant.core.days.step_rules import StepRule, WaitOf, sealant_cured, sealer_dries
 from pennant.core.days.step_table import (
     BY_ADHESIVE,
     COATS,
@@ -19,11 +20,8 @@ from pennant.core.days.step_table import (
     SETTING,
     STEP_RULES,
     TABLE,
-    StepRule,
-    WaitOf,
-    sealant_cured,
-    sealer_dries,
 )
+from pennant.core.document.times import Times
 from pennant.core.fixing.method_of import method_of
 from pennant.core.takes.quantity import time_of
 from pennant.core.takes.working import Working, given, step
@@ -179,26 +177,15 @@ def _grouting(rule: StepRule, facts: Facts) -> Iterator[Step]:
         return
     for section in grouting_sections(facts.job, facts.plan, facts.meant):
         mix = given("mixing", 0 if ready else times.mix_grout, "minutes", "times.mix_grout")
-        spread = given("spread and wiped", section.minutes, "minutes", "settings.grout_pace")
-        firm = time_of(times, "ready_wipe_after" if ready else "wipe_after")
-        working = step("sum", "grouting", "minutes", mix, spread, firm)
-        # The next section is spread while this one hazes over, so one comes back after it.
-        haze = round(times.haze_after)
-        soonest = min(max(haze, math.ceil(working.value)), haze + HAZE_MAY_WAIT)
-        returns = (
-            Return(
-                what="haze",
-                least=soonest,
-                most=haze + HAZE_MAY_WAIT,
-                minutes=round(times.haze_each),
-            ),
-            Return(
-                what="polish",
-                least=round(times.polish_after * 60),
-                most=max(round(times.polish_within * 60), round(times.polish_after * 60)) + 60,
-                minutes=round(times.polish_each),
-            ),
-        )
+        if facts.pointed:
+            filled = given("filled from a bag", section.minutes, "minutes", "times.point_pace")
+            working = step("sum", "pointing", "minutes", mix, filled)
+            returns: tuple[Return, ...] = (_strike(times),)
+        else:
+            spread = given("spread and wiped", section.minutes, "minutes", "settings.grout_pace")
+            firm = time_of(times, "ready_wipe_after" if ready else "wipe_after")
+            working = step("sum", "grouting", "minutes", mix, spread, firm)
+            returns = (_haze(times, math.ceil(working.value)), _polish(times))
         yield _step(
             rule,
             facts,
@@ -210,6 +197,38 @@ def _grouting(rule: StepRule, facts: Facts) -> Iterator[Step]:
             area=section.area,
             needs=_there(rule, facts) if section.number == 1 else (),
         )
+
+
+def _haze(times: Times, minutes: int) -> Return:
+    """The film that is wiped off: after the next section, spread in as many minutes, hazes over."""
+    haze = round(times.haze_after)
+    return Return(
+        what="haze",
+        least=min(max(haze, minutes), haze + HAZE_MAY_WAIT),
+        most=haze + HAZE_MAY_WAIT,
+        minutes=round(times.haze_each),
+    )
+
+
+def _strike(times: Times) -> Return:
+    least = round(times.strike_after)
+    return Return(what="strike", least=least, most=3 * least, minutes=round(times.strike_joints))
+
+
+def _polish(times: Times) -> Return:
+    """Polishing a section on the day that it is grouted; after a short day's hours on the next.
+
+    Who works in the evening has no three hours left after grouting; the film is rubbed off next
+    time, which takes longer.
+    """
+    least = round(times.polish_after * 60)
+    return Return(
+        what="polish",
+        least=least,
+        most=max(round(times.polish_within * 60), least) + 60,
+        minutes=round(times.polish_each),
+        next_day=round(times.scrub_each),
+    )
 
 
 class _Order:

@@ -4,11 +4,12 @@ A survey keeps what the tape said, not what was worked out from it. Correcting o
 then moves everything that was measured from it.
 """
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import BeforeValidator, Field
 
 from pennant.core.document.values import Shift, Value
+from pennant.core.geometry.tolerance import tidy
 
 ID_PATTERN = r"[a-z][a-z0-9-]{0,30}"
 Id = Annotated[str, Field(pattern=rf"^{ID_PATTERN}$")]
@@ -62,6 +63,16 @@ class Along(Value):
     )
     taken_with: MeasuringTool = "tape"
 
+    @property
+    def leftward(self) -> bool:
+        """Whether it runs to the left from what it was taken from."""
+        return self.taken_from == "right" or self.taken_from.endswith(".left")
+
+    def moved(self, right: float) -> Self:
+        """Return the measure of what stands so far (mm) to the right of where it was."""
+        by = -right if self.leftward else right
+        return self.model_copy(update={"value": tidy(self.value + by)})
+
 
 class AlongToCentre(Along):
     """A measure along the wall that is to the thing's centre unless it says otherwise."""
@@ -82,6 +93,16 @@ class Up(Value):
         default="near", description="Which side of the thing; near is the one that faces."
     )
     taken_with: MeasuringTool = "tape"
+
+    @property
+    def downward(self) -> bool:
+        """Whether it runs down from what it was taken from."""
+        return self.taken_from in ("laser", "top") or self.taken_from.endswith(".bottom")
+
+    def moved(self, up: float) -> Self:
+        """Return the measure of what stands so far (mm) higher than it did."""
+        by = -up if self.downward else up
+        return self.model_copy(update={"value": tidy(self.value + by)})
 
 
 class UpToCentre(Up):

@@ -335,6 +335,10 @@ class _Line:
             if self.words and self.words[0] in ("end", "line", "thing"):
                 self.words.pop(0)
             return first
+        thing, dot, side = first.rpartition(".")
+        if dot and side in {*_SIDES, *_ENDS}:  # as the job file writes it
+            first = thing
+            self.words.insert(0, side)
         label = [first]
         while self.words and self.words[0] not in {*_SIDES, *_ENDS}:
             label.append(self.words.pop(0))

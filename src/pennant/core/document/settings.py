@@ -215,6 +215,12 @@ class Settings(Value):
     break_brittle: float = number(
         1.5, "times as many", "Glass and stone chip and crack more than fired clay.", most=10
     )
+    break_bevelled: float = number(
+        1.5,
+        "times as many",
+        "A bevelled face does not lie flat under the cutter: straight cuts run off the line.",
+        most=10,
+    )
     spare_tiles: float = number(
         4, "tiles", "Kept by the client for a later repair, from the same lot.", most=1000
     )

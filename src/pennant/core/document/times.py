@@ -211,6 +211,28 @@ class Times(Value):
     )
     haze_each: float = number(5, "minutes a section", "Wipe the haze off.", most=60)
     polish_each: float = number(6, "minutes a section", "Polish.", most=60)
+    point_pace: float = number(
+        1,
+        "m2 an hour",
+        "Brick's wide joints, filled from a bag: half as fast as with a float.",
+        least=0.01,
+        most=20,
+    )
+    strike_after: float = number(
+        30,
+        "minutes",
+        "Joints filled from a bag are struck when a thumb leaves its print.",
+        most=240,
+    )
+    strike_joints: float = number(
+        12, "minutes a section", "Strike the joints, brush the crumbs off.", most=120
+    )
+    scrub_each: float = number(
+        12,
+        "minutes a section",
+        "Polish on the next day, where the day's hours are over before: the film has hardened.",
+        most=120,
+    )
     sealant_pace: float = number(
         8, "m an hour", "Mask, lay the bead, tool it, take the tape off.", least=0.1, most=100
     )

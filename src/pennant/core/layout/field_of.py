@@ -211,7 +211,8 @@ class _Building:
             self._keep_out(thing.id, ring_of(deep))
             self.solids.append(ring_of(deep))
         side = self.gaps["bottom"]
-        for way, x, out in (("left", x0, 1), ("right", x1, -1)):
+        ends: tuple[tuple[Side, float, int], ...] = (("left", x0, 1), ("right", x1, -1))
+        for way, x, out in ends:
             if self.surface.x0 + EPS < x < self.surface.x1 - EPS:
                 high = self.surface.counter_at(x)
                 edge_line = ((x + out * side.width, y0), (x + out * side.width, high))
@@ -219,7 +220,7 @@ class _Building:
                     thing.id,
                     way,
                     Gap("gap-side", side.fills, side.width),
-                    edge_line,  # type: ignore[arg-type]
+                    edge_line,
                     ((x, y0), (x, high)),
                     out,
                 )

@@ -50,14 +50,17 @@ MINUTES: dict[tuple[CutKind, Tool | None], float] = {
 """Minutes a cut with its marking, once the tool stands ready: for its own tool, else for any."""
 
 
-def breaking(kind: CutKind, brittle: bool, thin: bool) -> tuple[str, ...]:
+def breaking(kind: CutKind, brittle: bool, thin: bool, bevelled: bool = False) -> tuple[str, ...]:
     """Return the settings whose product is the share of a cut that breaks; none for a full tile.
 
-    Notches, curves and holes break more than straight cuts, thin legs and brittle tile more again.
+    Notches, curves and holes break more than straight cuts, thin legs and brittle tile more again,
+    and of bevelled tile the straight cuts.
     """
     if kind == "full":
         return ()
     names = ["break_cut" if kind in STRAIGHT else "break_notched"]
+    if bevelled and kind in STRAIGHT:
+        names.append("break_bevelled")
     if thin:
         names.append("break_thin")
     if brittle:
@@ -69,10 +72,26 @@ CHIP = 38.0
 """Millimetres: 1 1/2 in. A tile of no greater side is nipped, not sawn, also where it is stone."""
 
 
-def tools_for(kind: CutKind, material: Material, side: float = math.inf) -> tuple[Tool, ...]:
+SNAPPED = 12.7
+"""Millimetres: 1/2 in. The cutter has nothing to press on of a narrower strip, kept or cut off."""
+
+
+def snaps(kind: CutKind, bevelled: bool, narrowest: float) -> bool:
+    """Return whether tile that snaps can be snapped along a cut; else it is sawn.
+
+    ``narrowest`` is the narrower strip beside a line of the cut (mm). A bevelled tile snaps across,
+    where the bevel is short, and not along.
+    """
+    return narrowest >= SNAPPED and (not bevelled or kind == "crosscut")
+
+
+def tools_for(
+    kind: CutKind, material: Material, side: float = math.inf, *, snapped: bool = True
+) -> tuple[Tool, ...]:
     """Return the tools that make a cut, the best first; none for a full tile.
 
     ``side`` is the longer side of the tile (mm): small chips are nipped, and no saw holds them.
+    ``snapped`` says whether the cut can be snapped, if the material can; see `snaps`.
     """
     if kind == "full":
         return ()
@@ -82,16 +101,21 @@ def tools_for(kind: CutKind, material: Material, side: float = math.inf) -> tupl
     if side <= CHIP and material != "glass":
         return ("nippers", *(tool for tool in fit if tool != "nippers"))
     if material in _SNAPS:
-        return fit
+        return fit if snapped else tuple(tool for tool in fit if tool != "snap cutter")
     sawn = tuple(tool for tool in fit if tool not in ("snap cutter", "nippers"))
     return ("jigsaw", *sawn) if material == "brick" and kind in HARD else sawn
 
 
 def tool_for(
-    kind: CutKind, material: Material, have: Collection[Tool], side: float = math.inf
+    kind: CutKind,
+    material: Material,
+    have: Collection[Tool],
+    side: float = math.inf,
+    *,
+    snapped: bool = True,
 ) -> Tool | None:
     """Return the best tool at hand for a cut; the best there is if none is at hand (to be had)."""
-    fit = tools_for(kind, material, side)
+    fit = tools_for(kind, material, side, snapped=snapped)
     return next((tool for tool in fit if tool in have), fit[0] if fit else None)
 
 

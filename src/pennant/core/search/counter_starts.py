@@ -30,10 +30,11 @@ from pennant.core.laying.lay_kitchen import counter_laying
 from pennant.core.laying.lay_surface import Laying, laid_of
 from pennant.core.laying.surface_plan import Laid
 from pennant.core.reading.seen import SeenWeights
+from pennant.core.search.directions import Floats
 from pennant.core.search.lattice_sieve import judge_on, places_on
 from pennant.core.search.measured import Measured, measure
 from pennant.core.search.ranking import Outcome, ranked
-from pennant.core.search.sieve import SIEVED, Floats, Search
+from pennant.core.search.sieve import SIEVED, Search
 from pennant.core.search.starting import wishes_of
 from pennant.core.survey.placed import Kitchen
 

@@ -3,11 +3,14 @@
 Nothing is promised that was not planned: what a cure says it comes to is what its own plan has.
 """
 
+import math
 from collections.abc import Callable, Iterable, Iterator
 from typing import Literal
 
+from pydantic import Field
+
 from pennant.core.document.job import Job
-from pennant.core.document.lengths import MM_PER_INCH, Units
+from pennant.core.document.lengths import MM_PER_INCH, STEP_MM, Units
 from pennant.core.document.pattern import Bond, Courses, Pattern
 from pennant.core.document.refusal import JobRefused, Problem
 from pennant.core.document.starts import Carried, Start
@@ -29,6 +32,7 @@ from pennant.core.search.slack import Slack, slack_of
 from pennant.core.search.starting import start_of, started
 from pennant.core.survey.counters import counter_of
 from pennant.core.survey.edits import changed, wall_number
+from pennant.core.survey.kitchen import floats_of
 
 BONDS = ((0, 1), (1, 2), (1, 3), (1, 4))
 """The bonds that are tried instead."""
@@ -88,6 +92,7 @@ class Cure(Value):
     bond: Bond | None = None
     start: Start | None = None
     device: str = ""
+    whole: bool = Field(default=True, description="Whole tiles end at a line that is moved.")
     never: int
     avoid: int
 
@@ -230,6 +235,7 @@ def _tries(job: Job, planned: Plan, wall: str, finding: Finding) -> Iterator[Try
                 if getattr(start, side) != getattr(own, side)
             )
             yield put("move-end", start=start, amount=tidy(moved))
+        yield from _end_out(job, wall, finding, put)
     yield from _gap_opened(job, planned, wall, finding, put)
     if finding.rule == "thin-leg":
         yield put("cut-leg", device=finding.places[0].partition(":")[0])
@@ -245,6 +251,22 @@ def _tries(job: Job, planned: Plan, wall: str, finding: Finding) -> Iterator[Try
             yield put("trim", amount=tidy(job.settings.trim_face + steps * small))
 
 
+def _end_out(job: Job, wall: str, finding: Finding, put: Callable[..., Try]) -> Iterator[Try]:
+    """A line that floats moved out so far that the piece at it is no longer too small."""
+    if not isinstance(finding, SmallPiece):
+        return
+    own = job.wall(wall).start
+    step = STEP_MM[job.step]
+    for side, (_, out) in floats_of(job.wall(wall)).items():
+        if f"{wall}:{side}" in finding.places:
+            by = math.ceil((finding.least - finding.size) / step - EPS) * step
+            sign = -1 if side == "left" else 1
+            now = getattr(own, side)
+            if by > 0 and now * sign + by <= out + EPS:
+                start = own.model_copy(update={side: tidy(now + sign * by)})
+                yield put("move-end", start=start, amount=tidy(sign * by), whole=False)
+
+
 def _moved(job: Job, where: str, slacks: Iterable[Slack], put: Callable[..., Try]) -> Iterator[Try]:
     """The start moved into the nearest stretches in which there is less to cure."""
     by = job.settings.set_within
@@ -255,7 +277,9 @@ def _moved(job: Job, where: str, slacks: Iterable[Slack], put: Callable[..., Try
         better = [
             one for one in slack.stretches if (one.never, one.avoid) < (here.never, here.avoid)
         ]
-        moves = sorted((_into(one.low, one.high, by) for one in better), key=abs)
+        step = STEP_MM[job.step]
+        found = (_into(one.low, one.high, by, step) for one in better)
+        moves = sorted((move for move in found if move is not None), key=abs)
         # Courses that go on round a corner are moved where they come from.
         other = {"wall": first} if slack.way == "up" and first != where else {}
         for move in moves[:MOVES]:
@@ -331,7 +355,13 @@ def other_joints(job: Job) -> list[float]:
     return [tidy(size) for size in (*narrower, *wider)]
 
 
-def _into(low: float, high: float, by: float) -> float:
-    """The nearest move into a stretch, and a tile-setter's tolerance further if there is room."""
-    room = min(by, (high - low) / 2)
-    return tidy(low + room if low > 0 else high - room)
+def _into(low: float, high: float, by: float, step: float) -> float | None:
+    """The nearest mark of the tape in a stretch, a tile-setter's tolerance within it if there is
+    room; None where it holds no mark, because nobody could strike it.
+    """
+    if low < 0:
+        move = _into(-high, -low, by, step)
+        return None if move is None else -move
+    wanted = low + min(by, (high - low) / 2)
+    marks = math.ceil(wanted / step - EPS) * step, math.floor(wanted / step + EPS) * step
+    return next((tidy(mark) for mark in marks if low <= mark <= high), None)

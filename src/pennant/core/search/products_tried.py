@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from pennant.core.document.job import Job
 from pennant.core.document.products import Adhesive, Grout, Mat
 from pennant.core.plan import Plan, plan
-from pennant.core.takes.mixing import pieces_an_hour
+from pennant.core.takes.mixing import is_pointed, pieces_an_hour
 from pennant.core.takes.quantity import MM2_PER_M2
 from pennant.core.takes.suitability import unsuited
 
@@ -62,7 +62,8 @@ def _hours(job: Job, planned: Plan, product: Holder | Grout) -> float:
     batches = {line.id: line.amount for line in planned.quantities if line.id.endswith("-batches")}
     if isinstance(product, Grout):
         mixing = batches.get("grout-batches", 0.0) * job.times.mix_grout / 60
-        return square_metres / job.settings.grout_pace + mixing
+        pace = job.times.point_pace if is_pointed(job) else job.settings.grout_pace
+        return square_metres / pace + mixing
     hours = len(planned.pieces) / pieces_an_hour(job).value
     hours += batches.get("adhesive-batches", 0.0) * job.times.mix_each / 60
     if isinstance(product, Mat):

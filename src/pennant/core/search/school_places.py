@@ -4,7 +4,9 @@ A start that was found somewhere is told as a school's place, moved by as little
 one that is moved by a whole module, or by nearly a course.
 """
 
+import math
 from collections.abc import Iterator
+from itertools import product
 from typing import NamedTuple
 
 from pennant.core.document.lengths import STEP_MM, Step
@@ -80,11 +82,15 @@ def named(start: Start, wall: Wall, field: Field, layout: Layout, step: Step) ->
 
     Of each first without nudges that are no more than a ``step`` of the tape, then with nudges
     rounded to it; whoever asks sees whether tiles moved by so little are as good. Starts that fit
-    tiles or carry something on, and those with a border, whose rows are not alike, stay as they
-    are.
+    tiles or carry something on stay as they are, and those with a border, whose rows are not alike,
+    are only put on the tape's marks.
     """
     across, up, module, bond = start.across, start.up, layout.module, layout.bond
-    if layout.border is not None or not layout.in_courses:
+    mm = STEP_MM[step]
+    if not layout.in_courses:
+        return
+    if layout.border is not None:
+        yield from _as_it_is(start, mm)
         return
     settled = isinstance(up, Carried | WholeCourses)
     ups: list[tuple[UpSchool, float]] = (
@@ -105,23 +111,68 @@ def named(start: Start, wall: Wall, field: Field, layout: Layout, step: Step) ->
             by = layout.plant.x + shift - x
             by -= round(by / module.across) * module.across
             nudges = 0.0 if abs(by) < ON_PLACE else by, 0.0 if abs(by_up) < ON_PLACE else by_up
-            cost = (sum(map(bool, nudges)), round(sum(map(abs, nudges)), 1), place + height)
-            found.append((cost, way, rise, nudges))
-    mm = STEP_MM[step]
-    for _, way, rise, (right, higher) in sorted(found, key=lambda one: one[0])[:1]:
+            # A height that is as a school has it is told, and the bond's step as a move across.
+            moved = sum(map(bool, nudges)), bool(nudges[1])
+            cost = (*moved, round(sum(map(abs, nudges)), 1), place + height)
+            found.append((cost, way, rise, nudges, rows))
+    found.sort(key=lambda one: one[0])
+    # Walls that carry these courses on count them from the pennant: by whole rows they would shift.
+    told = [*found[:1], *[one for one in found if one[4] == 0][:1]]
+    for _, way, rise, (right, higher), _ in told:
         # The school's own place where it is off by no more than a step, then on the tape's marks.
-        on_tape = [round(by / mm) * mm for by in (right, higher)]
-        near = [0.0 if abs(by) <= mm + EPS else by for by in on_tape]
-        for shown in (near, on_tape, [right, higher]):
+        shown_as = [*product(_marks(right, mm), _marks(higher, mm)), (right, higher)]
+        for shown, floats in product(shown_as, [*_on_tape(start, mm)]):
             higher_by = up.nudge if settled else tidy(shown[1])
             yield start.model_copy(
                 update={
+                    **floats,
                     "across": way.model_copy(
                         update={"nudge": tidy(shown[0] + (across.nudge if way is across else 0.0))}
                     ),
                     "up": rise.model_copy(update={"nudge": higher_by}),
                 }
             )
+    yield from _as_it_is(start, mm)
+
+
+def _as_it_is(start: Start, mm: float) -> Iterator[Start]:
+    """A start by its own schools, its moves on the marks of the tape about them."""
+    across, up = start.across, start.up
+    for right, higher in product(_marks(across.nudge, mm), _marks(up.nudge, mm)):
+        yield start.model_copy(
+            update={
+                "across": across.model_copy(update={"nudge": tidy(right)}),
+                "up": up.model_copy(update={"nudge": tidy(higher)}),
+            }
+        )
+
+
+def _marks(by: float, mm: float) -> list[float]:
+    """A move as the tape can strike it: none where it is no more than a step, then the marks about
+    it.
+    """
+    if by == 0:
+        return [0.0]
+    about = [at for at in _about(by, mm) if abs(at) > EPS]
+    return [0.0, *about] if abs(by) <= mm + EPS else about
+
+
+def _about(by: float, mm: float) -> list[float]:
+    """The marks of the tape on either side of a place, the nearer first; the one it stands on."""
+    marks = {math.floor(by / mm) * mm, math.ceil(by / mm) * mm}
+    return sorted(marks, key=lambda at: abs(at - by))
+
+
+def _on_tape(start: Start, mm: float) -> Iterator[dict[str, float]]:
+    """Where the lines that were moved lie: on the marks of the tape about them, then as they are.
+
+    Nothing is changed where none was moved.
+    """
+    sides = [side for side in ("left", "right", "top") if abs(getattr(start, side)) > EPS]
+    for places in product(*(_about(getattr(start, side), mm) for side in sides)):
+        yield {side: tidy(at) for side, at in zip(sides, places, strict=True)}
+    if sides:
+        yield {}
 
 
 def plain_start(

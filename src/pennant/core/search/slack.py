@@ -15,8 +15,9 @@ from pennant.core.document.settings import Settings
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.laying.surface_plan import Laid
 from pennant.core.layout.lattice import Lattice
+from pennant.core.search.directions import Floats
 from pennant.core.search.lattice_sieve import counts_on
-from pennant.core.search.sieve import SIEVED, Floats, Search
+from pennant.core.search.sieve import SIEVED, Search
 
 EVENLY = np.arange(80) / 80
 """Of a lattice's figure: the places at which its counts are taken."""

@@ -19,6 +19,7 @@ from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.laying.surface_plan import Laid
 from pennant.core.layout.courses import phases, shift_of
 from pennant.core.layout.field import Side
+from pennant.core.layout.fit import FittedSpan
 from pennant.core.layout.layout import layout_of
 from pennant.core.layout.start import Carries
 from pennant.core.reading.seen import SeenWeights
@@ -100,11 +101,13 @@ class WallStarts:
         border = laid.layout.border
         border = replace(border, down=False) if border else None
         weights = SeenWeights.on(job, laid.field)
-        floats = {} if self.held else dict(floats_of(wall))
+        floats: dict[Side, tuple[float, float]] = {}
+        if not self.held:
+            floats.update(floats_of(wall).items())
         if self.drawn_up:
             floats.pop("top", None)  # its joints are drawn to the top where it was surveyed
 
-        def search(spans: Sequence[object] = ()) -> Search:
+        def search(spans: Sequence[FittedSpan] = ()) -> Search:
             made = Search(
                 laid.field,
                 self.module,
@@ -113,7 +116,7 @@ class WallStarts:
                 spans=spans,
                 border=border,
                 weights=weights,
-                floats=floats,  # type: ignore[arg-type]
+                floats=floats,
             )
             made.bind(wishes)
             return made

@@ -10,7 +10,7 @@ from typing import Literal
 
 from pennant.core.days.facts import Facts
 from pennant.core.days.sections import open_time_of
-from pennant.core.days.step_table import bed_sets, grout_cures, grout_for_sealant
+from pennant.core.days.step_rules import bed_sets, grout_cures, grout_for_sealant
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import reckoning
 from pennant.core.plan import Plan
@@ -92,6 +92,10 @@ def lasting_of(job: Job, plan: Plan) -> Lasting:
         "grout cures": Lasts(cures.minutes, cures.source),
         "grout dries": Lasts(dries.minutes, dries.source),
     }
+    if facts.only_gaps or facts.pointed:
+        # Nothing was spread over the faces: there is nothing to wipe off them.
+        for runs in ("first wipe", "haze", "polish"):
+            del found[runs]
     if bed is not None:
         found["bed sets"] = Lasts(bed.minutes, bed.source)
     return found
@@ -183,7 +187,7 @@ def _wiping(
         return _clock(lasting, runs, grouted, begins, noted.number, noted.pieces)
 
     wiped, hazed = at("wiped"), at("haze off")
-    if at("polished") is not None:
+    if at("polished") is not None or "first wipe" not in lasting:
         return
     if wiped is None and hazed is None:
         yield clock("first wipe", grouted.minute)

@@ -16,7 +16,6 @@ import shapely
 from pennant.core.cuts.sheets import sheets_of
 from pennant.core.cuts.tiles import sheet_of
 from pennant.core.document.job import Job
-from pennant.core.document.measures import Along
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.starts import (
     Across,
@@ -30,7 +29,7 @@ from pennant.core.document.starts import (
     UpSchool,
     WholeCourses,
 )
-from pennant.core.document.survey import AnyThing, Device, Wall
+from pennant.core.document.survey import Device, Wall
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.laying.lay_kitchen import lay
 from pennant.core.laying.surface_plan import Laid
@@ -389,7 +388,7 @@ def _line_moved(job: Job, on: Laid, means: Meant, reading: LeftToLine) -> Job:
         found = wall.found.model_copy(update={side: tidy(at + by)})
         return _with_wall(job, wall.id, found=found, start=pinned)
     things = tuple(
-        thing.model_copy(update={"at": _shifted(thing.at, by)})
+        thing.model_copy(update={"at": thing.at.moved(by)})
         if thing.id == owner and hasattr(thing, "at")
         else thing
         for thing in wall.things
@@ -397,26 +396,16 @@ def _line_moved(job: Job, on: Laid, means: Meant, reading: LeftToLine) -> Job:
     return _with_wall(job, wall.id, things=things, start=pinned)
 
 
-def _shifted(at: Along, by: float) -> Along:
-    """A measure along the wall to something that stands so far to the right of where it was."""
-    to_the_left = at.taken_from == "right" or at.taken_from.endswith(".left")
-    return at.model_copy(update={"value": tidy(at.value - by if to_the_left else at.value + by)})
-
-
 def _box_moved(job: Job, wall_id: str, reading: BoxMoved) -> Job:
-    things: list[AnyThing] = []
-    for thing in job.wall(wall_id).things:
-        if isinstance(thing, Device) and thing.id == reading.thing:
-            down = thing.up.taken_from in ("top", "laser") or thing.up.taken_from.endswith(
-                ".bottom"
-            )
-            rise = -reading.up if down else reading.up
-            up = thing.up.model_copy(update={"value": tidy(thing.up.value + rise)})
-            moved = {"at": _shifted(thing.at, reading.right), "up": up}
-            things.append(thing.model_copy(update=moved))
-        else:
-            things.append(thing)
-    return _with_wall(job, wall_id, things=tuple(things))
+    things = tuple(
+        thing.model_copy(
+            update={"at": thing.at.moved(reading.right), "up": thing.up.moved(reading.up)}
+        )
+        if isinstance(thing, Device) and thing.id == reading.thing
+        else thing
+        for thing in job.wall(wall_id).things
+    )
+    return _with_wall(job, wall_id, things=things)
 
 
 def pinned_start(start: Start, on: Laid) -> Start:

@@ -182,7 +182,7 @@ def without_thing(job: Job, id_: str) -> Job:
         if any(thing.id == id_ for thing in wall.things):
             on = places_of(job)[number]
             kept = [
-                _rebased(thing, on, id_)
+                rebased(thing, on, id_)
                 for thing in wall.things
                 if thing.id != id_ and not _checks(thing, id_)
             ]
@@ -207,12 +207,12 @@ def _checks(thing: AnyThing, id_: str) -> bool:
     )
 
 
-def _rebased(thing: AnyThing, on: WallPlaces, gone: str) -> AnyThing:
+def rebased(thing: AnyThing, on: WallPlaces, gone: str) -> AnyThing:
     """The thing with its measures taken from elsewhere where they were taken from one now gone."""
     changes: dict[str, Any] = {}
     if not isinstance(thing, Check) and thing.at.taken_from.startswith(f"{gone}."):
         base = on.place(thing.at.taken_from, "")
-        leftward = thing.at.taken_from.endswith(".left")
+        leftward = thing.at.leftward
         point = base.at - thing.at.value if leftward else base.at + thing.at.value
         to = thing.at.to if thing.at.to != "near" else ("right" if leftward else "left")
         changes["at"] = thing.at.model_copy(update={"value": point, "taken_from": "left", "to": to})
@@ -220,7 +220,7 @@ def _rebased(thing: AnyThing, on: WallPlaces, gone: str) -> AnyThing:
         up = getattr(thing, field, None)
         if isinstance(up, Up) and up.taken_from.startswith(f"{gone}."):
             base = on.height(up.taken_from, "", 0.0)
-            downward = up.taken_from.endswith(".bottom")
+            downward = up.downward
             point = base.at - up.value if downward else base.at + up.value
             side = up.to if up.to != "near" else ("top" if downward else "bottom")
             changes[field] = up.model_copy(

@@ -150,7 +150,7 @@ class WallPlaces:
     def taken_along(self, thing: Placeable) -> tuple[float, float]:
         """Return from where to where a thing's measure along the wall was taken."""
         base = self.place(thing.at.taken_from, "").at
-        leftward = thing.at.taken_from == "right" or thing.at.taken_from.endswith(".left")
+        leftward = thing.at.leftward
         return base, base - thing.at.value if leftward else base + thing.at.value
 
     def taken_up(self, thing: Placeable, field: str, x: float) -> tuple[float, float]:
@@ -198,7 +198,7 @@ class WallPlaces:
 
     def _set(self, at: Along, pointer: str, width: Size) -> Span:
         base = self.place(at.taken_from, pointer.removesuffix("/value") + "/taken_from")
-        leftward = at.taken_from == "right" or at.taken_from.endswith(".left")
+        leftward = at.leftward
         centre = at.taken_from.endswith(".centre")
         point = base.at - at.value if leftward else base.at + at.value
         to = at.to
@@ -213,7 +213,7 @@ class WallPlaces:
 
     def _upward(self, up: Up, pointer: str, x: float) -> "_Height":
         base = self.height(up.taken_from, f"{pointer}/taken_from", x)
-        downward = up.taken_from in ("laser", "top") or up.taken_from.endswith(".bottom")
+        downward = up.downward
         point = base.at - up.value if downward else base.at + up.value
         to = up.to if up.to != "near" else ("top" if downward else "bottom")
         return _Height(Place(point, base.path | {f"{pointer}/value"}), to)

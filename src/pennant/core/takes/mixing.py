@@ -51,6 +51,8 @@ LEAST_AN_HOUR = 0.2
 """Square metres: chips too small to be set one by one come on sheets."""
 WATER_SWELLS = 0.5
 """Of its water, so much adds to what grout comes to; the rest fills the powder's own pores."""
+POINTED_FROM = 6.0
+"""Millimetres: a nozzle goes into a joint so wide."""
 LAST_SHARED = 0.05
 """Of a batch: so little more is mixed into the others."""
 
@@ -87,6 +89,13 @@ def mixes(
         yield from _grout(job, field_area, filled, grouted, pieces)
     elif job.tile.ledger is not None and job.tile.ledger.gaps > 0:
         yield _gaps(job, job.tile.ledger)
+
+
+def is_pointed(job: Job) -> bool:
+    """Return whether joints are filled from a bag and struck, as brick's wide ones are: a float
+    would rub grout into its rough face for good.
+    """
+    return job.tile.material == "brick" and job.pattern.joint >= POINTED_FROM - EPS
 
 
 def areas_by_tile(
@@ -253,17 +262,6 @@ def _dabs(job: Job, dabs: int) -> Working:
         setting(job.settings, "dab"),
     )
     return step("quotient", "in dabs", "litres", ml, given("ml a litre", 1000, "ml", "plan"))
-
-
-def mixed_for(job: Job, area: float) -> tuple[float, float]:
-    """Return the kilograms of powder and the litres of water that are mixed to set an area (m2),
-    with what is wasted; for a few small pieces as little as one can mix.
-    """
-    settings, product = job.settings, job.products.adhesive
-    litres = _bed(job, job.tile).value * area * (1 + settings.adhesive_waste)
-    powder = litres * by_sheet(product, "density", settings, "adhesive_density").value
-    powder = max(powder, LEAST_POWDER)
-    return powder, powder * by_sheet(product, "water", settings, "adhesive_water").value
 
 
 def _bed(job: Job, tile: Tile) -> Working:

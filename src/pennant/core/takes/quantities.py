@@ -230,7 +230,7 @@ def _lost(
     if thin:
         cuts.append(("thin legs lost", legs, "notch", True))
     for label, count, kind, is_thin in cuts:
-        names = breaking(kind, tile.material in BRITTLE, is_thin)
+        names = breaking(kind, tile.material in BRITTLE, is_thin, tile.bevelled)
         shares = (setting(job.settings, name) for name in names)
         yield step("product", label, "tiles", count, *shares)
 

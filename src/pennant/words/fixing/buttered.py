@@ -35,7 +35,8 @@ BUTTERED = MethodWords(
             (
                 "Key the bed in with the flat side, comb one way; butter the back of each panel as "
                 "well.",
-                "Press; each course stands on the one below, ends pushed tight; check it for level.",
+                "Press; each course stands on the one below, ends pushed tight; check it for "
+                "level.",
                 "Clean adhesive off the stone's face at once: it does not come off later.",
             ),
             "A panel that is lifted has adhesive over all of its back.",

@@ -10,9 +10,11 @@ GLUE_AND_DABS = MethodWords(
         "set": StepWords(
             "Set the panels",
             (
-                "Film off; dabs of adhesive on the back, clear of the edges, as many as its pack says.",
+                "Film off; dabs of adhesive on the back, clear of the edges, as many as its "
+                "pack says.",
                 "Enter at a slant along the line, lower it, press all over and hold it.",
-                "Correct it at once: when the adhesive has gripped, it comes off with the wall's face.",
+                "Correct it at once: when the adhesive has gripped, it comes off with the "
+                "wall's face.",
             ),
             "No edge lifts, and no adhesive shows.",
             short="setting",

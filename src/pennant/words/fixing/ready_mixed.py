@@ -11,7 +11,8 @@ READY_MIXED = MethodWords(
             "Set tile",
             (
                 "Comb the wall with a V notch, no more than you set before it skins.",
-                "Press and twist; check each course for level, the first one above all, on its wedges.",
+                "Press and twist; check each course for level, the first one above all, on "
+                "its wedges.",
                 "A bed that has skinned is scraped off and spread anew, never wetted.",
             ),
             "A tile that is lifted has adhesive over all of its back.",

@@ -9,6 +9,7 @@ from pennant.core.document.survey import Opening
 from pennant.core.fixing.method import MethodId
 from pennant.core.fixing.method_of import method_of
 from pennant.core.survey.gaps import battens_of
+from pennant.core.takes.mixing import is_pointed
 from pennant.words.fixing.buttered import BUTTERED, PUSHED_TIGHT
 from pennant.words.fixing.combed import COMBED
 from pennant.words.fixing.dabs import DABS
@@ -16,6 +17,7 @@ from pennant.words.fixing.glue_and_dabs import GLUE_AND_DABS
 from pennant.words.fixing.mat import MAT
 from pennant.words.fixing.method_words import MethodWords
 from pennant.words.fixing.own_glue import OWN_GLUE
+from pennant.words.fixing.pointed import POINTED
 from pennant.words.fixing.ready_mixed import READY_MIXED
 from pennant.words.steps import STEP_WORDS, StepWords
 
@@ -42,6 +44,8 @@ def step_words(job: Job, rule: StepId) -> StepWords:
     words = METHOD_WORDS[method_of(job).id].cards.get(rule, STEP_WORDS[rule])
     if job.tile.ledger is not None and job.pattern.joint == 0:
         words = PUSHED_TIGHT.get(rule, words)
+    if is_pointed(job):
+        words = POINTED.get(rule, words)
     if rule == "clean-joints" and battens_of(job):
         name = f"{words.name[0].lower()}{words.name[1:]}"
         return replace(words, name=f"Battens off, {name}", how=(*words.how, _BATTENS_OFF))
