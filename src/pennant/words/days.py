@@ -9,6 +9,7 @@ from pennant.core.days.days import Clash, Days, Shorter, UseOf, days_of
 from pennant.core.days.mixed import mixed_in
 from pennant.core.days.planner import Stint
 from pennant.core.days.step import Step, Wait
+from pennant.core.days.step_rules import held_in
 from pennant.core.days.step_table import COATS, HELD
 from pennant.core.document.job import Job
 from pennant.core.document.products import Coating
@@ -566,7 +567,7 @@ class _Words:
         sections = len(step.sections)
         count = counted_units(self.units, step.pieces)
         pieces = f"{count}, {f'{sections} sections' if sections > 1 else 'spread once'}"
-        method = method_of(self.job)
+        method = method_of(held_in(self.job, step.rule))
         if not method.skins:
             return f"part {number}: {count}"
         if not method.cement:
@@ -596,7 +597,7 @@ class _Words:
         ]
         if not later:
             return ""
-        return stop_for_the_night(self.job)
+        return stop_for_the_night(held_in(self.job, step.rule))
 
 
 _BACK = {

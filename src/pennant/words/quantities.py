@@ -1,7 +1,6 @@
 """Each line of what it takes in words: the amount to get, and the number that people know it by."""
 
 from collections.abc import Collection, Iterable, Iterator
-from typing import Literal
 
 from pennant.core.days.mixed import Mixed
 from pennant.core.document.job import Job
@@ -10,10 +9,10 @@ from pennant.core.document.products import PRODUCT_OF, Product
 from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import BORDER, FIELD, tiles_of
 from pennant.core.document.values import Value
-from pennant.core.fixing.method_of import comb_of, method_of
+from pennant.core.fixing.method_of import comb_of, method_of, on_counters
 from pennant.core.plan import Plan
 from pennant.core.takes.preparation import forward_at_devices, screw_length, seal_stages
-from pennant.core.takes.quantity import Amount, Group, LineId, Quantity
+from pennant.core.takes.quantity import Amount, Group, LineId, Mixable, Quantity
 from pennant.core.takes.strips import cut_outs
 from pennant.words.counts import counted
 from pennant.words.names import Names
@@ -26,6 +25,8 @@ NAMES: dict[LineId, str] = {
     "border-boxes": "Boxes of border tile",
     "adhesive": "Adhesive",
     "adhesive-water": "Water for adhesive",
+    "counter-adhesive": "Adhesive for the counter",
+    "counter-adhesive-water": "Water for the counter's adhesive",
     "mat": "Mat",
     "boards": "Boards",
     "board-screws": "Screws for boards",
@@ -67,6 +68,7 @@ NOT_BOUGHT: tuple[LineId, ...] = (
     "tiles",
     "border",
     "adhesive-water",
+    "counter-adhesive-water",
     "grout-water",
 )
 """Lines that say how much, of which nothing is carried home."""
@@ -263,6 +265,10 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
         case "adhesive":
             notch = comb_of(job, job.tile)
             return f"{_need(job, quantity)} with a {notch.name} notch"
+        case "counter-adhesive":
+            there = on_counters(job)
+            notch = comb_of(there, there.tile)
+            return f"{_need(job, quantity)} with a {notch.name} notch"
         case "sealant":
             return f"{_length(job, quantity.run or 0.0)} of bead, {_need(job, quantity)}"
         case "device-screws":
@@ -381,7 +387,7 @@ def _length(job: Job, metres: float) -> str:
 class MixCard(Value):
     """What goes into the largest batch, how long it can be used, and how many there are."""
 
-    of: Literal["adhesive", "grout"]
+    of: Mixable
     what: str
     powder: str
     water: str
@@ -425,7 +431,7 @@ def _batches(job: Job, count: int, least: float, most: float) -> str:
     return says if small == large else f"{says}, of {small} to {large} of powder: see the days"
 
 
-BATCHES: tuple[str, ...] = ("adhesive-batches", "grout-batches")
+BATCHES: tuple[str, ...] = ("adhesive-batches", "counter-adhesive-batches", "grout-batches")
 WAYS_OF_SPACERS = {"leg": "standing on a leg", "flat": "flat where joints cross"}
 
 

@@ -232,6 +232,12 @@ STEP_WORDS: dict[StepId, StepWords] = {
         "A straightedge from piece to piece shows one line.",
         short="the edge pieces",
     ),
+    "set-counter": StepWords(
+        "Set the counter's tile",
+        ("Begin along the front edge and work back to the wall, where the cut pieces lie.",),
+        "A straightedge lies flat across the joints, every way.",
+        short="the counter's tile",
+    ),
     "set": StepWords(
         "Set tile",
         (

@@ -7531,7 +7531,7 @@ export interface components {
              * Of
              * @enum {string}
              */
-            of: "adhesive" | "grout";
+            of: "adhesive" | "counter-adhesive" | "grout";
             /** Powder */
             powder: number;
             /** Water */
@@ -7554,7 +7554,7 @@ export interface components {
              * Of
              * @enum {string}
              */
-            of: "adhesive" | "grout";
+            of: "adhesive" | "counter-adhesive" | "grout";
             /** What */
             what: string;
             /** Powder */
@@ -9128,10 +9128,11 @@ export interface components {
          * Products
          * @description The products that a job takes; None goes by the settings alone.
          *
-         *     A mat holds the tile in place of the adhesive, which then counts for nothing.
+         *     A mat holds the walls' tile in place of the adhesive, which then counts for nothing there.
          */
         "Products-Input": {
             adhesive?: components["schemas"]["Adhesive-Input"] | null;
+            counter_adhesive?: components["schemas"]["Adhesive-Input"] | null;
             mat?: components["schemas"]["Mat-Input"] | null;
             grout?: components["schemas"]["Grout-Input"] | null;
             sealant?: components["schemas"]["Sealant"] | null;
@@ -9154,10 +9155,11 @@ export interface components {
          * Products
          * @description The products that a job takes; None goes by the settings alone.
          *
-         *     A mat holds the tile in place of the adhesive, which then counts for nothing.
+         *     A mat holds the walls' tile in place of the adhesive, which then counts for nothing there.
          */
         "Products-Output": {
             adhesive?: components["schemas"]["Adhesive-Output"] | null;
+            counter_adhesive?: components["schemas"]["Adhesive-Output"] | null;
             mat?: components["schemas"]["Mat-Output"] | null;
             grout?: components["schemas"]["Grout-Output"] | null;
             sealant?: components["schemas"]["Sealant"] | null;
@@ -9188,7 +9190,7 @@ export interface components {
          */
         Quantity: {
             /** Id */
-            id: ("tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "mat" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "gap-screws" | "primer" | "sealer" | "patch" | "boards" | "board-screws" | "extenders" | "device-spacers" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade" | "edge-adhesive" | "layer-screws") | string;
+            id: ("tiles" | "boxes" | "border" | "border-boxes" | "adhesive" | "adhesive-water" | "adhesive-batches" | "counter-adhesive" | "counter-adhesive-water" | "counter-adhesive-batches" | "mat" | "grout" | "grout-water" | "grout-batches" | "sealant" | "trim" | "spacers" | "wedges" | "batten" | "batten-screws" | "gap-screws" | "primer" | "sealer" | "patch" | "boards" | "board-screws" | "extenders" | "device-spacers" | "device-screws" | "sheeting" | "tape" | "sponges" | "buckets" | "gloves" | "blade" | "edge-adhesive" | "layer-screws") | string;
             /**
              * Group
              * @enum {string}

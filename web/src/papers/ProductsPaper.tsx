@@ -70,6 +70,21 @@ export function ProductsPaper() {
               )
             }
           />
+          {(draft.counters ?? []).length > 0 && (
+            <ShelfChoice
+              label="On the counter"
+              none={products.mat ? "thinset, by the rules" : "as on the walls"}
+              chosen={products.counter_adhesive?.name ?? ""}
+              shelf={data?.adhesive ?? []}
+              onChoose={(name) =>
+                put(
+                  "/products/counter_adhesive",
+                  data?.adhesive?.find((one) => one.name === name) ?? null,
+                  `On the counter: ${name || "as on the walls"}`,
+                )
+              }
+            />
+          )}
           {kinds("joins").map(choice)}
         </div>
         <details className="mt-1.5">

@@ -9,6 +9,7 @@ from pennant.core.document.schedule import Dated, Outside
 from pennant.core.document.substrate import MadeOf
 from pennant.core.document.survey import Device, Zone, zones_of
 from pennant.core.document.tooling import Tool
+from pennant.core.fixing.method_of import sets_counters_apart
 from pennant.core.laying.lay_kitchen import lay
 from pennant.core.layout.field import Field
 from pennant.core.plan import Plan
@@ -16,7 +17,7 @@ from pennant.core.survey.boards import boarded, is_patched, keeps_old_tile, lose
 from pennant.core.survey.gaps import battens_of, gaps_of
 from pennant.core.survey.kitchen import counter_stretches
 from pennant.core.survey.placing import places_of
-from pennant.core.takes.counters import on_walls, on_wood
+from pennant.core.takes.counters import counter_tiles, on_walls, on_wood
 from pennant.core.takes.edging import sealant_lengths, seals_tight, trim_of
 from pennant.core.takes.mixing import is_pointed
 from pennant.core.takes.preparation import faces_of_zones, to_prime
@@ -107,6 +108,24 @@ class Facts:
         """Edge pieces of counters that hold to wood by an adhesive of their own."""
         tiles = on_wood(self.job)
         return frozenset(piece.id for piece in self.plan.pieces if piece.of in tiles)
+
+    @cached_property
+    def on_counters(self) -> frozenset[str]:
+        """Pieces on counters that are tiled in a way of their own, before the walls."""
+        if not sets_counters_apart(self.job):
+            return frozenset()
+        tiles = counter_tiles(self.job) - on_wood(self.job)
+        return frozenset(
+            piece.id
+            for piece in self.plan.pieces
+            if piece.of in tiles and piece.id not in self.held
+        )
+
+    @cached_property
+    def counters_area(self) -> Working:
+        """The tile on counters that are tiled in a way of their own, m2."""
+        mm2 = sum(piece.area for piece in self.plan.pieces if piece.id in self.on_counters)
+        return given("tile on counters", mm2 / MM2_PER_M2, "m2", "plan")
 
     @cached_property
     def zones(self) -> tuple[Zone, ...]:
@@ -246,14 +265,20 @@ class Facts:
     @cached_property
     def measured(self) -> frozenset[str]:
         """Pieces that are cut to what the wall shows, and set last."""
-        return (
-            frozenset(
-                id_
-                for group in self.cuts.groups
-                if group.stage == "on the wall"
-                for id_ in group.pieces
-            )
-            - self.held
+        return self._cut_on_the_wall - self.held - self.on_counters
+
+    @cached_property
+    def measured_on_counters(self) -> frozenset[str]:
+        """Pieces on counters, tiled in a way of their own, that are cut to what is there."""
+        return self._cut_on_the_wall & self.on_counters
+
+    @cached_property
+    def _cut_on_the_wall(self) -> frozenset[str]:
+        return frozenset(
+            id_
+            for group in self.cuts.groups
+            if group.stage == "on the wall"
+            for id_ in group.pieces
         )
 
     @cached_property
@@ -264,13 +289,13 @@ class Facts:
     @cached_property
     def only_measured(self) -> bool:
         """Whether every piece that waits for nothing is cut to what the wall shows."""
-        others = self.measured | self.held | self.glued
+        others = self.measured | self.held | self.glued | self.on_counters
         return all(piece.id in others for piece in self.plan.pieces)
 
     @cached_property
     def set_first(self) -> frozenset[str]:
         """Pieces that are set before those that are set last or wait for something."""
-        later = self.set_last | self.held | self.glued
+        later = self.set_last | self.held | self.glued | self.on_counters
         return frozenset(piece.id for piece in self.plan.pieces if piece.id not in later)
 
     def at_hand(self, working: Working) -> Working:

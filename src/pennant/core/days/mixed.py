@@ -4,16 +4,17 @@ Adhesive and grout are mixed by what is set or grouted from one batch, so only t
 many batches there are. All of them together are what the list says is needed.
 """
 
-from collections.abc import Mapping, Sequence
-from typing import Literal, NamedTuple
+from collections import defaultdict
+from collections.abc import Collection, Mapping, Sequence
+from typing import NamedTuple
 
 from pennant.core.days.step import Step
+from pennant.core.days.step_rules import held_in
 from pennant.core.document.job import Job
 from pennant.core.fixing.method_of import method_of
 from pennant.core.plan import Plan
-from pennant.core.takes.mixing import LEAST_POWDER
-
-Mixable = Literal["adhesive", "grout"]
+from pennant.core.takes.mixing import LEAST_POWDER, WATER
+from pennant.core.takes.quantity import Mixable
 
 
 class Mixed(NamedTuple):
@@ -32,8 +33,8 @@ def mixed_in(job: Job, plan: Plan, steps: Sequence[Step]) -> dict[str, Mixed]:
     """
     lines = {str(line.id): line for line in plan.quantities}
     found: dict[str, Mixed] = {}
-    for of, own in _by_what(job, steps).items():
-        need, water = lines.get(of), lines.get(f"{of}-water")
+    for of, own in _by_what(job, steps, lines).items():
+        need, water = lines.get(of), lines.get(WATER[of])
         whole = sum(one.area for one in own)
         if need is None or need.need is None or water is None or whole <= 0:
             continue
@@ -44,7 +45,14 @@ def mixed_in(job: Job, plan: Plan, steps: Sequence[Step]) -> dict[str, Mixed]:
     return found
 
 
-def _by_what(job: Job, steps: Sequence[Step]) -> Mapping[Mixable, list[Step]]:
-    setting = [one for one in steps if one.sections] if method_of(job).cement else []
-    grouting = [one for one in steps if one.rule == "grout" and one.area > 0]
-    return {"adhesive": setting, "grout": grouting}
+def _by_what(
+    job: Job, steps: Sequence[Step], lines: Collection[str]
+) -> Mapping[Mixable, list[Step]]:
+    found: dict[Mixable, list[Step]] = defaultdict(list)
+    for one in steps:
+        if one.sections and method_of(held_in(job, one.rule)).cement:
+            apart = one.rule == "set-counter" and "counter-adhesive" in lines
+            found["counter-adhesive" if apart else "adhesive"].append(one)
+        elif one.rule == "grout" and one.area > 0:
+            found["grout"].append(one)
+    return found

@@ -113,6 +113,8 @@ def setting_sections(
     singly = 60 / pieces_an_hour(job, singly=True).value
     found: list[Section] = []
     for surface in _in_turn(job, plan.surfaces):
+        if not any(meant(piece.id) for piece in surface.pieces):
+            continue
         units = only(units_of(job, surface.pieces), surface.pieces, meant)
         down = has_finished_top(job.pattern) and job.ways.tips == "hung"
         for own in _runs(units, surface.pennant.x, at_once, job.times.spread_band, down=down):

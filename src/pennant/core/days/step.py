@@ -36,6 +36,7 @@ StepId = Literal[
     "seal-face",
     "counter-layers",
     "set-edges",
+    "set-counter",
     "set",
     "hood-comes",
     "set-held",

@@ -13,12 +13,13 @@ from pennant.core.days.step import (
     WaitFor,
     Who,
 )
+from pennant.core.document.job import Job
 from pennant.core.document.methods import SealStage
 from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import SET_HOURS, Product
 from pennant.core.document.schedule import Dated
 from pennant.core.document.survey import Zone
-from pennant.core.fixing.method_of import method_of
+from pennant.core.fixing.method_of import method_of, on_counters
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.core.takes.preparation import (
     asks_for_primer,
@@ -128,16 +129,31 @@ def bed_sets(facts: Facts) -> Wait | None:
 
     By the adhesive's sheet; ready-mixed ones that cannot give their water away take longer.
     """
-    adhesive = facts.job.products.adhesive
     if not method_of(facts.job).sets:
         return None
-    kind = adhesive.kind if adhesive is not None else "thinset"
-    hours, source = SET_HOURS[kind], f"kind: {kind}"
+    sets = _by_adhesive(facts.job)
+    if dries_slowly(facts) and facts.job.times.dense_set > sets.hours:
+        return Wait(hours=facts.job.times.dense_set, what="set", source="times.dense_set")
+    return sets
+
+
+def counter_sets(facts: Facts) -> Wait | None:
+    """Return how long the bed on counters sets before grout, where it is not the walls'."""
+    there = on_counters(facts.job)
+    return _by_adhesive(there) if method_of(there).sets else None
+
+
+def _by_adhesive(job: Job) -> Wait:
+    adhesive = job.products.adhesive
     if adhesive is not None and adhesive.set_hours is not None:
-        hours, source = adhesive.set_hours, f"sheet: {adhesive.name}"
-    if dries_slowly(facts) and facts.job.times.dense_set > hours:
-        hours, source = facts.job.times.dense_set, "times.dense_set"
-    return Wait(hours=hours, what="set", source=source)
+        return Wait(hours=adhesive.set_hours, what="set", source=f"sheet: {adhesive.name}")
+    kind = adhesive.kind if adhesive is not None else "thinset"
+    return Wait(hours=SET_HOURS[kind], what="set", source=f"kind: {kind}")
+
+
+def held_in(job: Job, rule: str | None) -> Job:
+    """Return the job as a step of a rule finds it: on counters with their tile and adhesive."""
+    return on_counters(job) if rule == "set-counter" else job
 
 
 def dries_slowly(facts: Facts) -> bool:
@@ -236,12 +252,14 @@ def boxes(facts: Facts) -> float:
 
 def joints_to_clean(facts: Facts) -> bool:
     """Whether anything stands in the joints: adhesive, or what carries the first course."""
-    return method_of(facts.job).in_joints or facts.battens > 0
+    return method_of(facts.job).in_joints or bool(facts.on_counters) or facts.battens > 0
 
 
 def cleaning(facts: Facts) -> Working:
     """Out of the joints of tiles by the area; between sheets there are few of them."""
     if not method_of(facts.job).in_joints or facts.only_gaps:
+        if facts.on_counters:
+            return paced("scrape_pace", lambda f: f.counters_area)(facts)
         return given("battens and spacers", facts.job.times.batten_each, "minutes", "plan")
     by_area = paced("scrape_pace", lambda f: f.area)(facts)
     if facts.job.tile.sheet is not None:

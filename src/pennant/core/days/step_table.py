@@ -23,6 +23,7 @@ from pennant.core.days.step_rules import (
     boxes,
     by_time,
     cleaning,
+    counter_sets,
     each,
     edge_pieces,
     fixed,
@@ -292,12 +293,30 @@ TABLE: tuple[StepRule, ...] = (
         cautions=("solvents",),
     ),
     StepRule(
+        "set-counter",
+        "set",
+        lambda f: bool(f.on_counters),
+        no_time,
+        (
+            ("set-edges", None),
+            ("set-out", None),
+            ("trim-fit", None),
+            ("boxes", None),
+            ("cut-first", None),
+            ("seal-face", sealer_dries),
+        ),
+        needs=("counter-adhesive", "adhesive", "spacers", "gloves", "sponges", "buckets"),
+        cautions=("dust", "cement", "buckets"),
+        loud=sawn,
+    ),
+    StepRule(
         "set",
         "set",
         lambda f: bool(f.set_first),
         no_time,
         (
             ("set-edges", None),
+            ("set-counter", None),
             ("set-out", None),
             ("batten", None),
             ("gap-screws", None),
@@ -352,6 +371,7 @@ TABLE: tuple[StepRule, ...] = (
             ("set", bed_sets),
             ("set-last", bed_sets),
             ("set-held", bed_sets),
+            ("set-counter", counter_sets),
             ("set-edges", glue_sets),
         ),
         shakes=True,
@@ -455,11 +475,11 @@ TABLE: tuple[StepRule, ...] = (
 """Every step there is, in the order of the work."""
 
 
-BY_ADHESIVE: tuple[StepId, ...] = ("set", "set-last", "set-held")
-"""Steps whose caution for cement is for the wall's adhesive, where that is mixed of it."""
-CUTTING: tuple[StepId, ...] = ("cut-first", "set-last", "set-held")
+BY_ADHESIVE: tuple[StepId, ...] = ("set-counter", "set", "set-last", "set-held")
+"""Steps whose caution for cement is for the adhesive, where that is mixed of it."""
+CUTTING: tuple[StepId, ...] = ("cut-first", "set-counter", "set-last", "set-held")
 """Steps whose caution for dust is for the cuts made in them."""
-SAWING: tuple[StepId, ...] = ("cut-first", "set", "set-last", "set-held")
+SAWING: tuple[StepId, ...] = ("cut-first", "set-counter", "set", "set-last", "set-held")
 """Steps for which a hired saw must be there."""
 ONCE_MORE: tuple[StepId, ...] = (
     "clean-joints",
@@ -471,8 +491,15 @@ ONCE_MORE: tuple[StepId, ...] = (
     "devices",
 )
 """Work after setting that is done with the rest, and once more for what was held back."""
-SETTING: tuple[StepId, ...] = ("set-edges", "set", "set-last")
-PACED: tuple[StepId, ...] = ("set", "set-last", "set-held", "set-edges", "grout")
+SETTING: tuple[StepId, ...] = ("set-edges", "set-counter", "set", "set-last")
+PACED: tuple[StepId, ...] = (
+    "set-counter",
+    "set",
+    "set-last",
+    "set-held",
+    "set-edges",
+    "grout",
+)
 """Steps whose minutes follow from a pace: the rest goes by how practised the hands are."""
 HELD_FIRST: tuple[StepId, ...] = ("hood-comes", "set-held")
 """What comes before the work on what was held back, and holds up nothing else."""

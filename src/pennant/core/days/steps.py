@@ -7,7 +7,7 @@ from pennant.core.days.facts import Facts
 from pennant.core.days.own_steps import with_own
 from pennant.core.days.sections import at_first, batches, grouting_sections, setting_sections
 from pennant.core.days.step import Caution, Follows, Return, Step, StepId, Wait
-from pennant.core.days.step_rules import StepRule, WaitOf, sealant_cured, sealer_dries
+from pennant.core.days.step_rules import StepRule, WaitOf, held_in, sealant_cured, sealer_dries
 from pennant.core.days.step_table import (
     BY_ADHESIVE,
     COATS,
@@ -53,7 +53,7 @@ def steps_of(facts: Facts, longest: int) -> list[Step]:
 
 
 def _steps_for(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
-    if rule.id in ("set", "set-last", "set-held"):
+    if rule.id in ("set-counter", "set", "set-last", "set-held"):
         yield from _setting(rule, facts, longest)
     elif rule.id in COATS:
         product = COATS[rule.id][0](facts)
@@ -102,14 +102,23 @@ def _step(rule: StepRule, facts: Facts, working: Working, **more: object) -> Ste
 
 def _there(rule: StepRule, facts: Facts) -> tuple[str, ...]:
     """The lines that a step needs, as far as the job takes them: of areas and counters as well."""
-    return tuple(
-        line for need in rule.needs for line in facts.lines if line.partition("@")[0] == need
-    )
+    found = [line for need in rule.needs for line in facts.lines if line.partition("@")[0] == need]
+    if "adhesive" in found and not _takes_adhesive(rule, facts):
+        found.remove("adhesive")
+    return tuple(found)
+
+
+def _takes_adhesive(rule: StepRule, facts: Facts) -> bool:
+    """Whether what the list calls the adhesive is for this step, and not for counters alone."""
+    if rule.id == "set-counter":
+        return "counter-adhesive" not in facts.lines
+    walls = method_of(facts.job).id not in ("mat", "own glue")
+    return walls or rule.id not in BY_ADHESIVE
 
 
 def _cautions(rule: StepRule, facts: Facts) -> tuple[Caution, ...]:
     """What a step is warned of, where it bites in this kitchen."""
-    cement = method_of(facts.job).cement
+    cement = method_of(held_in(facts.job, rule.id)).cement
     paint = any(zone.made_of == "painted board" for zone in facts.zones)
     beside: dict[Caution, bool] = {
         "gas": facts.appliances > 0,
@@ -127,15 +136,13 @@ def _cautions(rule: StepRule, facts: Facts) -> tuple[Caution, ...]:
 
 def _setting(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
     """A step a batch: what is mixed, set and used up before it stiffens."""
-    job = facts.job
+    job = held_in(facts.job, rule.id)
     mixing = math.ceil(job.times.mix_each) if method_of(job).cement else 0
-    own = {"set-last": facts.set_last, "set-held": facts.held}.get(rule.id, facts.set_first)
-    as_set = rule.id == "set" and not facts.only_measured
-    cutting_of = facts.cut_minutes if as_set else facts.last_minutes
+    own, cutting_of = _pieces_and_cuts(rule, facts)
     sections = setting_sections(job, facts.plan, cutting_of, own.__contains__)
     people = job.schedule.people
     for batch in batches(job, sections, max(longest - mixing, 1)):
-        slow = at_first(job) if batch.number == 1 and rule.id == "set" else 1.0
+        slow = at_first(job) if batch.number == 1 and rule.id in ("set", "set-counter") else 1.0
         pieces = sum(len(one.pieces) for one in batch.sections)
         setting = step(
             "quotient",
@@ -164,6 +171,23 @@ def _setting(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
             hands=2 if people > 1 and batch.cutting > 0 else 1,
             needs=_there(rule, facts) if batch.number == 1 else (),
         )
+
+
+def _pieces_and_cuts(rule: StepRule, facts: Facts) -> tuple[frozenset[str], Mapping[str, float]]:
+    """The pieces that a step sets, and the minutes of the cuts that are made as they are set."""
+    match rule.id:
+        case "set-last":
+            return facts.set_last, facts.last_minutes
+        case "set-held":
+            return facts.held, facts.last_minutes
+        case "set-counter":
+            # Its ends are measured and cut in the same run: there is no wall to wait for.
+            ends = {id_: facts.last_minutes[id_] for id_ in facts.measured_on_counters}
+            return facts.on_counters, {**facts.cut_minutes, **ends}
+        case _ if facts.only_measured:
+            return facts.set_first, facts.last_minutes
+        case _:
+            return facts.set_first, facts.cut_minutes
 
 
 def _grouting(rule: StepRule, facts: Facts) -> Iterator[Step]:

@@ -167,24 +167,30 @@ class Sold(NamedTuple):
 
     ``pack`` is what a pack is counted in, where not by the piece; ``lines`` are the lines of what a
     job takes that it is bought for. Where none is chosen, the settings stand in for its sheet if it
-    goes ``by_rules``.
+    goes ``by_rules``. ``like`` is the kind whose shelf it is chosen from, where it has none of its
+    own.
     """
 
     part: Part
     pack: str
     lines: tuple[str, ...]
     by_rules: bool = False
+    like: str = ""
 
 
 class Products(Value):
     """The products that a job takes; None goes by the settings alone.
 
-    A mat holds the tile in place of the adhesive, which then counts for nothing.
+    A mat holds the walls' tile in place of the adhesive, which then counts for nothing there.
     """
 
     # A kind of product is a field here, with how it is sold; its examples are in `shelf`, its names
     # in `words/products`.
     adhesive: Annotated[Adhesive | None, Sold("holds", "kg", ("adhesive",), by_rules=True)] = None
+    counter_adhesive: Annotated[
+        Adhesive | None,
+        Sold("holds", "kg", ("counter-adhesive",), by_rules=True, like="adhesive"),
+    ] = None
     mat: Annotated[Mat | None, Sold("holds", "", ("mat",))] = None
     grout: Annotated[Grout | None, Sold("joins", "kg", ("grout",), by_rules=True)] = None
     sealant: Annotated[Sealant | None, Sold("joins", "ml", ("sealant",), by_rules=True)] = None

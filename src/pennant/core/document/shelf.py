@@ -27,7 +27,11 @@ Stocked = Tile | Product
 """Anything that can stand on the shelf."""
 MODELS: dict[str, type[Stocked]] = {
     "tile": Tile,
-    **{kind: get_args(Products.model_fields[kind].annotation)[0] for kind in SOLD},
+    **{
+        kind: get_args(Products.model_fields[kind].annotation)[0]
+        for kind, sold in SOLD.items()
+        if not sold.like
+    },
 }
 """What a product of each kind is."""
 PRODUCT_KINDS = tuple(MODELS)

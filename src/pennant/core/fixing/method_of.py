@@ -32,6 +32,41 @@ def method_of(job: Job) -> Method:
     return BUTTERED if job.tile.ledger is not None else COMBED
 
 
+def on_counters(job: Job) -> Job:
+    """Return a job as its counters are tiled: their tile and pattern, and what holds it there.
+
+    What carries a wall's tile by a mat, by dabs or by the tile's own glue has hollows or gives: on
+    a counter pans are put down, so its tile has a full bed. Where several counters have tile of
+    their own, the first one's is meant.
+    """
+    products, first = job.products, job.counters[0]
+    own = products.counter_adhesive
+    if own is None and products.adhesive is not None and products.adhesive.kind != "construction":
+        own = products.adhesive
+    return job.model_copy(
+        update={
+            "tile": first.tile,
+            "pattern": first.pattern,
+            "products": products.model_copy(update={"adhesive": own, "mat": None}),
+        }
+    )
+
+
+def buys_for_counters(job: Job) -> bool:
+    """Return whether counters have an adhesive that no wall of a job is tiled with."""
+    if not job.counters:
+        return False
+    there = on_counters(job).products.adhesive
+    return there != job.products.adhesive or method_of(job).id == "glue and dabs"
+
+
+def sets_counters_apart(job: Job) -> bool:
+    """Return whether counters are tiled in a way of their own, before the walls."""
+    if not job.counters:
+        return False
+    return buys_for_counters(job) or method_of(on_counters(job)) is not method_of(job)
+
+
 def comb_of(job: Job, tile: Tile) -> Notch:
     """Return the notch that a job's adhesive is combed with behind one of its tiles."""
     adhesive = job.products.adhesive

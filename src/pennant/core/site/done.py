@@ -4,6 +4,7 @@ from collections.abc import Collection, Mapping, Sequence
 from typing import NamedTuple
 
 from pennant.core.days.step import Step
+from pennant.core.days.step_table import SETTING
 from pennant.core.site.entries import Entry, NotedPieces, NotedSection, NotedStep, standing
 
 
@@ -32,7 +33,7 @@ def done_steps(steps: Sequence[Step], entries: Sequence[Entry]) -> list[DoneStep
             found.append(DoneStep(step.id, entry.minute, left_out))
             continue
         times = grouted if step.phase == "grout" else put if step.phase == "set" else {}
-        if step.pieces and step.rule in ("set-edges", "set", "set-last", "set-held", "grout"):
+        if step.pieces and step.rule in (*SETTING, "set-held", "grout"):
             ends = [times.get(piece) for piece in step.pieces]
             if all(end is not None for end in ends):
                 found.append(DoneStep(step.id, max(end for end in ends if end is not None)))

@@ -11,14 +11,16 @@ from pennant.core.document.pattern import Courses, Herringbone
 from pennant.core.document.settings import Settings
 from pennant.core.document.tile import Ledger, Tile
 from pennant.core.document.tiles import FIELD, tiles_of
-from pennant.core.fixing.method_of import comb_of, method_of
+from pennant.core.fixing.method_of import buys_for_counters, comb_of, method_of, on_counters
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
 from pennant.core.takes.counters import bedded_layers, counter_tiles, on_wood
 from pennant.core.takes.quantity import (
     MM2_PER_M2,
+    LineId,
     Mix,
+    Mixable,
     Quantity,
     by_sheet,
     in_metres,
@@ -53,6 +55,18 @@ WATER_SWELLS = 0.5
 """Of its water, so much adds to what grout comes to; the rest fills the powder's own pores."""
 POINTED_FROM = 6.0
 """Millimetres: a nozzle goes into a joint so wide."""
+WATER: dict[Mixable, LineId] = {
+    "adhesive": "adhesive-water",
+    "counter-adhesive": "counter-adhesive-water",
+    "grout": "grout-water",
+}
+"""The line of the water of each."""
+BATCHES: dict[Mixable, LineId] = {
+    "adhesive": "adhesive-batches",
+    "counter-adhesive": "counter-adhesive-batches",
+    "grout": "grout-batches",
+}
+"""The line of the batches of each."""
 LAST_SHARED = 0.05
 """Of a batch: so little more is mixed into the others."""
 
@@ -79,10 +93,14 @@ def mixes(
     combed = {of: tile for of, tile in bedded.items() if method.id != "mat" or of in counters}
     if method.id == "glue and dabs":
         yield _in_dabs(job, _dabs_behind(job, [one for one in pieces if one.of == FIELD]))
-    if combed:
-        under = (*(hollows if FIELD in combed else ()), *bedded_layers(job))
-        areas = areas_by_tile(job, field_area, pieces, joints)
-        yield from _adhesive(job, areas, combed, pieces, under)
+    apart = counters if buys_for_counters(job) else frozenset[str]()
+    areas, layers = areas_by_tile(job, field_area, pieces, joints), bedded_layers(job)
+    if walls := {of: tile for of, tile in combed.items() if of not in apart}:
+        under = (*(hollows if FIELD in walls else ()), *(() if apart else layers))
+        yield from _adhesive(job, areas, walls, pieces, under)
+    if tops := {of: tile for of, tile in combed.items() if of in apart}:
+        there = on_counters(job)
+        yield from _adhesive(there, areas, tops, pieces, layers, of="counter-adhesive")
     grouted = bedded | {of: tiles[of] for of in glued}
     filled = {of: area for of, area in joints.items() if of in grouted and area > NO_JOINT}
     if filled:
@@ -117,14 +135,16 @@ def _adhesive(
     bedded: Mapping[str, Tile],
     pieces: Sequence[Piece],
     hollows: Sequence[Working],
+    of: Literal["adhesive", "counter-adhesive"] = "adhesive",
 ) -> Iterator[Quantity]:
     """Area x (combed bed + keyed coat, + back-butter) and hollows, x density; or so many dabs a
     piece.
     """
     settings, product = job.settings, job.products.adhesive
-    beds = {of: _bed(job, tile) for of, tile in bedded.items()}
-    area = square_metres("field", sum(areas[of] for of in beds))
-    combed = _by_tile("mixed", "litres", "field", {of: (areas[of], beds[of]) for of in beds})
+    beds = {name: _bed(job, tile) for name, tile in bedded.items()}
+    area = square_metres("field", sum(areas[tile] for tile in beds))
+    rates = {tile: (areas[tile], beds[tile]) for tile in beds}
+    combed = _by_tile("mixed", "litres", "field", rates)
     each = beds.get(FIELD) or next(iter(beds.values()))
     dabbed = product is not None and product.kind == "construction"
     count = _dabs_behind(job, [piece for piece in pieces if piece.of in bedded])
@@ -150,7 +170,7 @@ def _adhesive(
             "packs" if product and not product.powder else "bags",
             by_sheet(product, "pack", settings, "adhesive_pack"),
         )
-    yield line("adhesive", "setting", bought, product=product)
+    yield line(of, "setting", bought, product=product)
     if product is None or product.powder:
         water = step(
             "product",
@@ -159,10 +179,10 @@ def _adhesive(
             need,
             by_sheet(product, "water", settings, "adhesive_water"),
         )
-        yield line("adhesive-water", "setting", water)
+        yield line(WATER[of], "setting", water)
         covered, batches = _batches(job, combed, each)
         mix = _mix(
-            "adhesive",
+            of,
             batches.terms[0],
             need,
             water,
@@ -171,11 +191,11 @@ def _adhesive(
             covered,
             pieces,
         )
-        yield line("adhesive-batches", "setting", batches, each=covered.value, mix=mix)
+        yield line(BATCHES[of], "setting", batches, each=covered.value, mix=mix)
 
 
 def _mix(
-    of: Literal["adhesive", "grout"],
+    of: Mixable,
     batches: Working,
     powder: Working,
     water: Working,

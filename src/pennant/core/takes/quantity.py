@@ -33,6 +33,9 @@ LineId = Literal[
     "adhesive",
     "adhesive-water",
     "adhesive-batches",
+    "counter-adhesive",
+    "counter-adhesive-water",
+    "counter-adhesive-batches",
     "mat",
     "grout",
     "grout-water",
@@ -61,6 +64,8 @@ LineId = Literal[
     "edge-adhesive",
     "layer-screws",
 ]
+Mixable = Literal["adhesive", "counter-adhesive", "grout"]
+"""What is mixed with water, by the line of its powder."""
 MM2_PER_M2 = 1e6
 MM_PER_M = 1e3
 
@@ -83,7 +88,7 @@ class Mix(Value):
     they are rounded up.
     """
 
-    of: Literal["adhesive", "grout"]
+    of: Mixable
     powder: float
     water: float
     makes: float

@@ -16,7 +16,7 @@ from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.pattern import Courses
 from pennant.core.document.products import Adhesive, Grout, Products
 from pennant.core.document.survey import Zone, zones_of
-from pennant.core.fixing.method_of import method_of
+from pennant.core.fixing.method_of import method_of, on_counters
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.reading.finding import Weight
 from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile, old_tile_at_trim
@@ -229,6 +229,14 @@ def _sheet_large(f: SuitFacts) -> bool:
     return size is not None and max(size.width, size.height) > LARGEST_SHEET
 
 
+def _counter_in_no_thinset(facts: SuitFacts) -> bool:
+    """Whether a counter's tile lies in what water softens, or in what gives under a pan."""
+    if not facts.job.counters:
+        return False
+    adhesive = on_counters(facts.job).products.adhesive
+    return adhesive is not None and not adhesive.powder
+
+
 def _face(facts: SuitFacts) -> float:
     return facts.job.tile.length * facts.job.tile.height
 
@@ -334,11 +342,7 @@ SUITS: tuple[Suit, ...] = (
         "counter-mastic",
         "never",
         False,
-        lambda f: (
-            bool(f.job.counters)
-            and f.products.adhesive is not None
-            and not f.products.adhesive.powder
-        ),
+        _counter_in_no_thinset,
     ),
     Suit("counter-plywood", "avoid", False, _on_plywood),
     Suit("edge-low", "never", False, lambda f: next(edges_too_low(f.job), None) is not None),

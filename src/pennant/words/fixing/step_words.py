@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from pennant.core.days.step import Step, StepId
+from pennant.core.days.step_rules import held_in
 from pennant.core.document.job import Job
 from pennant.core.document.survey import Opening
 from pennant.core.fixing.method import MethodId
@@ -41,6 +42,10 @@ def step_words(job: Job, rule: StepId) -> StepWords:
     """Return what a step is called and how it is done in a job: the method's own card, else the one
     that is true of every method.
     """
+    if rule == "set-counter":
+        plain = step_words(held_in(job, rule), "set")
+        named = STEP_WORDS[rule]
+        return replace(plain, name=named.name, how=(*named.how, *plain.how), short=named.short)
     words = METHOD_WORDS[method_of(job).id].cards.get(rule, STEP_WORDS[rule])
     if job.tile.ledger is not None and job.pattern.joint == 0:
         words = PUSHED_TIGHT.get(rule, words)
@@ -66,7 +71,10 @@ def _faces_meet_in_an_opening(job: Job) -> bool:
 
 def method_adds(job: Job, rule: str | None) -> Iterator[str]:
     """Yield what the method of fixing adds to how a step is done in this job."""
-    yield from METHOD_WORDS[method_of(job).id].more(job, rule)
+    if rule == "set-counter":
+        yield from method_adds(held_in(job, rule), "set")
+    else:
+        yield from METHOD_WORDS[method_of(job).id].more(job, rule)
 
 
 def name_of(job: Job, step: Step) -> str:
