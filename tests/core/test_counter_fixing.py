@@ -126,6 +126,20 @@ def test_no_batch_of_the_quick_one_outlives_its_pot() -> None:
     assert all(one.minutes <= 30 + mixing + 1 for one in batches)
 
 
+def test_no_time_of_a_quick_batch_is_spent_at_the_saw() -> None:
+    """The counter's cuts are made before; the walls' as they are set, from a tub that waits."""
+    job = QUICK_BELOW
+    facts = Facts(job, plan(job))
+    cut = {id_ for group in facts.cuts.groups for id_ in group.pieces}
+    as_set = set(facts.cut_minutes)
+    assert cut & facts.on_counters
+    assert not as_set & (facts.on_counters - facts.measured_on_counters)
+    every = sum(group.minutes for group in facts.cuts.groups)
+    by_step = sum(facts.cut_minutes.values()) + facts.first_cuts.value
+    last = sum(facts.last_minutes[id_] for id_ in facts.set_last | facts.measured_on_counters)
+    assert by_step + last == pytest.approx(every)
+
+
 def test_what_the_steps_mix_is_what_the_list_says() -> None:
     """But for a last cup: less than that is not mixed, however little is left to set."""
     for job in (QUICK_BELOW, kitchen(adhesive=BED, counter_adhesive=QUICK), kitchen(mat=MAT)):

@@ -88,7 +88,15 @@ class TestBatches:
     def test_cuts_that_would_outlast_it_are_made_before_it_is_mixed(self) -> None:
         job = with_products(a_job(), adhesive={"name": "A", "pack": 5, "pot_life": 30})
         (found,) = batches(job, [a_section(1, 15, 40)], 500)
-        assert found.cutting == 0
+        assert (found.cutting, found.cut_before) == (0, 40)
+
+    @pytest.mark.parametrize("life", [20, 45, 110])
+    def test_no_minute_at_the_saw_is_lost(self, life: float) -> None:
+        job = with_products(a_job(), adhesive={"name": "A", "pack": 5, "pot_life": life})
+        sections = [a_section(n, 5 + n, 13 * (n % 5)) for n in range(12)]
+        found = batches(job, sections, 500)
+        spent = sum(batch.cutting + batch.cut_before for batch in found)
+        assert spent == sum(section.cutting for section in sections)
 
     def test_a_tub_lasts_as_long_as_the_job_says(self) -> None:
         job = with_products(a_job(), adhesive={"name": "A", "pack": 5, "kind": "mastic"})

@@ -3,13 +3,14 @@
 from dataclasses import dataclass
 from functools import cached_property
 
-from pennant.core.cuts.cut_list import CutList, cuts_of
+from pennant.core.cuts.cut_list import CutGroup, CutList, cuts_of
+from pennant.core.days.sections import batch_life
 from pennant.core.document.job import Job
 from pennant.core.document.schedule import Dated, Outside
 from pennant.core.document.substrate import MadeOf
 from pennant.core.document.survey import Device, Zone, zones_of
 from pennant.core.document.tooling import Tool
-from pennant.core.fixing.method_of import sets_counters_apart
+from pennant.core.fixing.method_of import method_of, on_counters, sets_counters_apart
 from pennant.core.laying.lay_kitchen import lay
 from pennant.core.layout.field import Field
 from pennant.core.plan import Plan
@@ -28,6 +29,11 @@ NEW: tuple[MadeOf, ...] = ("bare board", "skim", "cement board")
 """Faces that nobody has cooked beside: they are neither washed nor rid of old caulk."""
 SAWN: tuple[Tool, ...] = ("wet saw", "grinder", "jigsaw")
 """Tools that are loud, and that one hires."""
+
+
+SHORT_LIFE = 30.0
+"""Minutes: of a batch that stiffens so soon none are spent at the saw, so its cuts are made before.
+"""
 
 
 @dataclass(frozen=True)
@@ -316,7 +322,7 @@ class Facts:
         return {
             id_: group.minutes * self._of_the_time / len(group.pieces)
             for group in self.cuts.groups
-            if self._as_set(group.stage)
+            if self._as_set(group)
             for id_ in group.pieces
         }
 
@@ -326,14 +332,22 @@ class Facts:
         minutes = sum(
             group.minutes
             for group in self.cuts.groups
-            if group.stage != "on the wall" and not self._as_set(group.stage)
+            if group.stage != "on the wall" and not self._as_set(group)
         )
         return given("cuts made before", minutes, "minutes", "cut list")
 
-    def _as_set(self, stage: str) -> bool:
-        if stage == "as set":
-            return not self.cut_before
-        return stage == "first" and self.job.ways.cuts == "as set" and "saw" not in self.outside
+    def _as_set(self, group: CutGroup) -> bool:
+        """Whether a cut is made between setting one piece and the next."""
+        if self.cut_before or self._stiffens_soon(group.pieces):
+            return False
+        as_set = self.job.ways.cuts == "as set"
+        return group.stage == "as set" or (group.stage == "first" and as_set)
+
+    def _stiffens_soon(self, pieces: tuple[str, ...]) -> bool:
+        """Whether a batch leaves no time for the saw while these are set."""
+        apart = self.on_counters.issuperset(pieces)
+        job = on_counters(self.job) if apart and pieces and self.on_counters else self.job
+        return method_of(job).cement and batch_life(job) <= SHORT_LIFE
 
     @cached_property
     def last_minutes(self) -> dict[str, float]:

@@ -40,7 +40,8 @@ fits into an evening.
 class Section:
     """A part of one surface. ``minutes`` are of setting, or of grouting; area in m2.
 
-    ``cutting`` are the minutes for the cuts in it that are made as it is set.
+    ``cutting`` are the minutes for the cuts in it that are made as it is set, ``cut_before`` those
+    of cuts that are made before its batch is mixed.
     """
 
     number: int
@@ -49,6 +50,7 @@ class Section:
     area: float
     minutes: float
     cutting: float = 0.0
+    cut_before: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -69,12 +71,17 @@ class Batch:
         return sum(one.cutting for one in self.sections)
 
     @property
+    def cut_before(self) -> float:
+        """Minutes of cutting before it is mixed."""
+        return sum(one.cut_before for one in self.sections)
+
+    @property
     def area(self) -> float:
         """Square metres."""
         return sum(one.area for one in self.sections)
 
     def lasts(self, people: int) -> float:
-        """Return its minutes: one after the other, or while one sets the other cuts."""
+        """Return its minutes once mixed: one after the other, or while one sets the other cuts."""
         return max(self.setting, self.cutting) if people > 1 else self.setting + self.cutting
 
 
@@ -220,7 +227,7 @@ def batches(job: Job, sections: Sequence[Section], longest: float) -> list[Batch
     """Return the sections in batches: each is set before it stiffens, and within one day.
 
     ``longest`` is what the longest working day leaves for one (minutes). Where a section's cuts
-    would outlast a batch they are made before it is mixed, and the section has none left.
+    would outlast a batch they are made before it is mixed.
     """
     life, people = min(batch_life(job), longest), job.schedule.people
     found: list[Batch] = []
@@ -228,7 +235,7 @@ def batches(job: Job, sections: Sequence[Section], longest: float) -> list[Batch
     for section in sections:
         slow = at_first(job) if not found else 1.0
         if Batch(0, (section,)).lasts(people) / slow > life + SLACK:
-            section = replace(section, cutting=0.0)
+            section = replace(section, cutting=0.0, cut_before=section.cutting)
         tried = Batch(len(found) + 1, (*own, section))
         if own and tried.lasts(people) / slow > life + SLACK:
             found.append(Batch(len(found) + 1, tuple(own)))

@@ -153,16 +153,19 @@ def _setting(rule: StepRule, facts: Facts, longest: int) -> Iterator[Step]:
         )
         cutting = given("cutting meanwhile", batch.cutting, "minutes", "cut list")
         mix = given("mixing", mixing, "minutes", "times.mix_each")
+        before = given("cut before it is mixed", batch.cut_before, "minutes", "cut list")
         longer = max(setting, cutting, key=lambda one: one.value)
         hands = (longer,) if people > 1 else (setting, cutting)
-        working = step("sum", f"{pieces} pieces", "minutes", mix, *hands)
-        loud = batch.cutting > 0 and facts.sawn
+        parts = (before, mix, *hands) if batch.cut_before > 0 else (mix, *hands)
+        working = step("sum", f"{pieces} pieces", "minutes", *parts)
+        loud = batch.cutting + batch.cut_before > 0 and facts.sawn
         yield _step(
             rule,
             facts,
             working,
             id=f"{rule.id}@{batch.number}",
-            unbroken=True,
+            # Nothing is mixed yet while cuts take longer than a day: they are broken off.
+            unbroken=working.value <= longest,
             loud=loud,
             sawing=loud,
             pieces=tuple(id_ for one in batch.sections for id_ in one.pieces),
