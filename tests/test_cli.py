@@ -358,6 +358,29 @@ class TestPhones:
         first.listening.close()
 
 
+class TestMoves:
+    """What others could still move, and the job as each move leaves it."""
+
+    def test_a_shelf_that_is_not_hung_yet(
+        self, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+    ) -> None:
+        shelf = {"kind": "shelf", "id": "s", "at": "8", "width": "24", "clear": "11", "thick": "1"}
+        job = tmp_path / "job.json"
+        hung = a_job(
+            length="40",
+            bond=(0, 1),
+            settings={},
+            things=[{**shelf, "unsettled": {"why": "not hung yet"}}],
+        )
+        job.write_text(write_job(hung), "utf-8")
+        assert main(["moves", str(job)]) == 0
+        assert "in down: then" in capsys.readouterr().out
+        assert main(["moves", str(job), "--json"]) == 0
+        first = json.loads(capsys.readouterr().out)["moves"][0]
+        (moved,) = first["job"]["walls"][0]["things"]
+        assert moved["unsettled"]["why"].startswith("wished: ")
+
+
 class TestCompare:
     """Which tile: the job laid with each that it is being chosen from."""
 

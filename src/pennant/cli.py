@@ -152,6 +152,11 @@ def _parser() -> argparse.ArgumentParser:
     comparer.add_argument("--json", action="store_true", help="a line of JSON for each")
     comparer.set_defaults(run=_later("of_a_job.run_compare"))
 
+    mover = commands.add_parser("moves", help="print what others could still move, and what for")
+    mover.add_argument("job", help="a job file, or - for standard input")
+    mover.add_argument("--json", action="store_true", help="with the job as each move leaves it")
+    mover.set_defaults(run=_later("of_a_job.run_moves"))
+
     planned = commands.add_parser("days", help="print the days that a job file takes")
     planned.add_argument("job", help="a job file, or - for standard input")
     planned.add_argument(

@@ -8,7 +8,7 @@ from kitchens import IN, a_job, demo
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import STEP_MM
 from pennant.core.plan import plan
-from pennant.core.search.moves import moves_of, with_move
+from pennant.core.search.moves import moves_of, moves_together, with_move, with_moves
 from pennant.core.survey.kitchen import kitchen_of
 from pennant.core.survey.moving import moved
 from pennant.words.moves import moves_in_words, wished_in_words
@@ -52,6 +52,40 @@ class TestSmallest:
         down = next(one for one in moves_of(with_a_shelf("11", OPEN)) if one.way == "down")
         assert 0 < down.amount <= IN / 2
         assert counts(with_a_shelf("11", OPEN))[0] > down.never
+
+
+class TestTogether:
+    """What one thing's move cannot cure alone, several things' moves may."""
+
+    def two_shelves(self) -> Job:
+        """As above, twice, each with its own strip under it."""
+        shelf = {"kind": "shelf", "width": "24", "clear": "11", "thick": "1", "unsettled": OPEN}
+        things = [{**shelf, "id": "s", "at": "8"}, {**shelf, "id": "t", "at": "60"}]
+        return a_job(things=things, settings={}, bond=(0, 1))
+
+    def test_both_shelves_leave_less_than_either(self) -> None:
+        job = self.two_shelves()
+        moves = moves_of(job)
+        found = moves_together(job, moves)
+        assert found is not None
+        assert {move.thing for move in found.moves} == {"s", "t"}
+        after = counts(with_moves(job, found.moves))
+        assert after == (found.never, found.avoid)
+        assert after < min((move.never, move.avoid) for move in moves)
+        for move in found.moves:
+            assert move in moves
+
+    def test_one_press_wishes_for_both_and_each_is_told(self) -> None:
+        job = self.two_shelves()
+        moves = moves_of(job)
+        said = moves_in_words(job, plan(job), moves, moves_together(job, moves))
+        first = said.moves[0]
+        assert " and " in first.title
+        assert [one.thing for one in wished_in_words(first.job)] == ["S", "T"]
+
+    def test_one_that_does_as_well_alone_stands_alone(self) -> None:
+        job = with_a_shelf("11", OPEN)
+        assert moves_together(job, moves_of(job)) is None
 
 
 class TestWhatMayMove:

@@ -23,7 +23,7 @@ from pennant.core.document.refusal import JobRefused, NotReckoned, reckoning
 from pennant.core.plan import drawn
 from pennant.core.search.best import best_round
 from pennant.core.search.cures import cures_of
-from pennant.core.search.moves import moves_of
+from pennant.core.search.moves import moves_of, moves_together
 from pennant.core.search.tiles_tried import tiles_tried
 from pennant.core.survey.check import refuse_if_wrong
 from pennant.words.cures import cures_in_words
@@ -55,7 +55,8 @@ def _cures(asked: dict[str, Any], job: Job) -> Iterator[BaseModel]:
 
 def _moves(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:
     refuse_if_wrong(job)
-    yield moves_in_words(job, drawn(job).plan, moves_of(job))
+    moves = moves_of(job)
+    yield moves_in_words(job, drawn(job).plan, moves, moves_together(job, moves))
 
 
 def _fewest(_: dict[str, Any], job: Job) -> Iterator[BaseModel]:

@@ -116,6 +116,21 @@ def run_compare(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def run_moves(arguments: argparse.Namespace) -> int:
+    """Print what others could still move. Return the exit status."""
+    from pennant.core.search.moves import moves_of, moves_together
+    from pennant.words.moves import moves_in_words, moves_report
+
+    job = read(arguments)
+    moves = moves_of(job)
+    said = moves_in_words(job, plan(job), moves, moves_together(job, moves))
+    if arguments.json:
+        print(said.model_dump_json(indent=1))
+    else:
+        print(Voice.of(job)(moves_report(said)), end="")
+    return 0
+
+
 def run_days(arguments: argparse.Namespace) -> int:
     """Print the days. Return the exit status."""
     from pennant.core.days.days import days_of

@@ -1,13 +1,13 @@
 """What others could still move, in words: what, how far, what it saves, and who is asked."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Step, Units, show_with_unit
 from pennant.core.document.survey import AnyThing, Device, Opening, Overhead, Round
 from pennant.core.document.values import Value
 from pennant.core.plan import Plan
-from pennant.core.search.moves import FARTHEST, Move, movable, with_move
+from pennant.core.search.moves import FARTHEST, Move, MovesTogether, movable, with_move
 from pennant.core.survey.moving import wished
 from pennant.core.survey.placing import WallPlaces, places_of
 from pennant.words.names import Names
@@ -44,13 +44,18 @@ class MovesText(Value):
     says: str
 
 
-def moves_in_words(job: Job, planned: Plan, moves: Sequence[Move]) -> MovesText:
-    """Return the moves of a job and its own plan in words."""
+def moves_in_words(
+    job: Job, planned: Plan, moves: Sequence[Move], together: MovesTogether | None = None
+) -> MovesText:
+    """Return the moves of a job and its own plan in words; those of several things first."""
     names = Names(planned.kitchen)
     now = f"{planned.never} to fix and {len(planned.findings) - planned.never} to decide now"
     things = {thing.id: thing for _, thing, _ in movable(job)}
+    said = [_say(job, names, things[move.thing], move, now) for move in moves]
+    if together is not None:
+        said.insert(0, _all_of(job, names, things, together, now))
     return MovesText(
-        moves=tuple(_say(job, names, things[move.thing], move, now) for move in moves),
+        moves=tuple(said),
         movable=tuple(names.thing(id_) for id_ in things),
         says=_says(job.step, len(planned.findings), list(things), moves),
     )
@@ -70,21 +75,62 @@ def _says(step: Step, findings: int, things: Sequence[str], moves: Sequence[Move
 
 
 def _say(job: Job, names: Names, thing: AnyThing, move: Move, now: str) -> MoveText:
-    size = show_with_unit(move.amount, job.step)
-    name = names.thing(move.thing)
-    ends = {"longer": "longer at each end", "shorter": "shorter at each end"}
-    board = "The sill board of " if move.way in ends else ""
-    title = f"{board}{name} {size} {ends.get(move.way, move.way)}"
     who, limit = _asked(thing, job.units)
-    found = with_move(job, move.wall, move.thing, move.way, move.amount)
-    why = f"{WISHED}{size} {ends.get(move.way, move.way)}"
     return MoveText(
-        title=title,
+        title=_title(job, names, move),
         gives=f"then {move.never} to fix and {move.avoid} to decide; {now}",
         ask=_who(thing, who),
         limit=limit,
-        job=wished(found, move.wall, move.thing, why),
+        job=_wished(job, move),
     )
+
+
+def _all_of(
+    job: Job, names: Names, things: Mapping[str, AnyThing], together: MovesTogether, now: str
+) -> MoveText:
+    """Moves of several things as one."""
+    asked = [_asked(things[move.thing], job.units) for move in together.moves]
+    who = [
+        _who(things[move.thing], usual)
+        for move, (usual, _) in zip(together.moves, asked, strict=True)
+    ]
+    for move in together.moves:
+        job = _wished(job, move)
+    return MoveText(
+        title=" and ".join(_title(job, names, move) for move in together.moves),
+        gives=f"then {together.never} to fix and {together.avoid} to decide; {now}",
+        ask=" and ".join(dict.fromkeys(who)),
+        limit=" ".join(dict.fromkeys(limit for _, limit in asked)),
+        job=job,
+    )
+
+
+_AT_ENDS = {"longer": "longer at each end", "shorter": "shorter at each end"}
+
+
+def _title(job: Job, names: Names, move: Move) -> str:
+    board = "The sill board of " if move.way in _AT_ENDS else ""
+    return f"{board}{names.thing(move.thing)} {_how_far(job, move)}"
+
+
+def _how_far(job: Job, move: Move) -> str:
+    return f"{show_with_unit(move.amount, job.step)} {_AT_ENDS.get(move.way, move.way)}"
+
+
+def _wished(job: Job, move: Move) -> Job:
+    """The job with a move wished for."""
+    found = with_move(job, move.wall, move.thing, move.way, move.amount)
+    return wished(found, move.wall, move.thing, f"{WISHED}{_how_far(job, move)}")
+
+
+def moves_report(said: MovesText) -> str:
+    """Return the moves for a person at a terminal."""
+    lines = [said.says]
+    for move in said.moves:
+        lines += [f"  {move.title}: {move.gives}.", f"    Ask {move.ask}. {move.limit}"]
+    if not said.moves and said.movable:
+        lines.append(f"  May still move: {', '.join(said.movable)}.")
+    return "\n".join(lines) + "\n"
 
 
 def _who(thing: AnyThing, usual: str) -> str:

@@ -5,7 +5,7 @@ go is tried mark by mark of the tape, as far as it may, and the whole kitchen pl
 the move that is told is the smallest on the tape, and what it comes to is what its own plan has.
 """
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from typing import Literal
 
 from pennant.core.document.job import Job
@@ -86,6 +86,45 @@ def moves_of(job: Job) -> list[Move]:
                 )
     found.sort(key=lambda move: (move.never, move.avoid, move.amount, move.wall, move.thing))
     return found[:MOST]
+
+
+class MovesTogether(Value):
+    """Moves of several things, each the smallest of its own, and what all of them leave."""
+
+    moves: tuple[Move, ...]
+    never: int
+    avoid: int
+
+
+def moves_together(job: Job, moves: Sequence[Move]) -> MovesTogether | None:
+    """Return moves of several things after which less is left than after any one of ``moves``.
+
+    Each thing goes as ``moves`` say, in their order, as long as that leaves less; None where one
+    thing does as well alone.
+    """
+    planned = drawn(job).plan
+    counts, asked = _counts(planned), _to_ask(planned)
+    chosen: list[Move] = []
+    for move in moves:
+        if any(one.thing == move.thing for one in chosen):
+            continue
+        try:
+            tried = drawn(with_moves(job, (*chosen, move))).plan
+        except JobRefused:
+            continue
+        if _to_ask(tried) <= asked and _counts(tried) < counts:
+            chosen.append(move)
+            counts = _counts(tried)
+    if len(chosen) < 2 or counts >= min((move.never, move.avoid) for move in moves):
+        return None
+    return MovesTogether(moves=tuple(chosen), never=counts[0], avoid=counts[1])
+
+
+def with_moves(job: Job, moves: Iterable[Move]) -> Job:
+    """Return the job with several things moved."""
+    for move in moves:
+        job = with_move(job, move.wall, move.thing, move.way, move.amount)
+    return job
 
 
 def _concerned(job: Job, planned: Plan, thing: str) -> bool:
