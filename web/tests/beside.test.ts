@@ -1,6 +1,7 @@
 /** Papers beside the wall: they come with its view, and are asked for by themselves where not. */
 import { describe, expect, it } from "vitest";
-import { comingOf, expecting } from "../src/job/beside";
+import { rested } from "../src/api/rested";
+import { comingOf, expecting, viewAsked } from "../src/job/beside";
 
 let jobs = 0;
 const job = (name = `Wall ${jobs++}`) => ({ name });
@@ -49,6 +50,18 @@ describe("a paper beside the wall", () => {
     const second = expecting(job("Kept"), ["days"]);
     second.took({ paper: "days", answer: "two days", refused: [] });
     expect(await said).toBe("two days");
+  });
+
+  it("waits for a view that is asked for, however long that takes to begin", async () => {
+    const first = expecting(job("Slow"), ["methods"]);
+    const said = comingOf(job("Slow"), "methods", open(), notAsked);
+    const begins = viewAsked();
+    first.ended();
+    await rested(400, open());
+    const second = expecting(job("Slow"), ["methods"]);
+    begins();
+    second.took({ paper: "methods", answer: "a bed", refused: [] });
+    expect(await said).toBe("a bed");
   });
 
   it("still comes where it was asked for after it had come", async () => {

@@ -68,6 +68,33 @@ const kept = (edition: number, name: string): Happened => ({
   state: state(edition, name),
 });
 
+describe("a change that is let go of while it is on its way", () => {
+  it("is refused without a word", () => {
+    const desk = new Desk();
+    desk.when(typed("A"), { is: "view refused", why: refusal(422) }, { is: "reverted" });
+    desk.when({ is: "not kept", why: refusal(422) });
+    expect(desk.shown.problems).toEqual([]);
+    expect(desk.shown.status).toBe("kept");
+    expect(desk.shown.turnedDown).toBe(0);
+    expect(desk.stored).toBeNull();
+  });
+
+  it("is shown where the server has kept it all the same, and can be undone", () => {
+    const desk = new Desk();
+    desk.when(typed("A"), { is: "reverted" }, kept(5, "A"));
+    expect(desk.shown.draft).toEqual(job("A"));
+    expect(desk.shown.state.edition).toBe(5);
+  });
+
+  it("does not keep a later refusal from being told", () => {
+    const desk = new Desk();
+    desk.when(typed("A"), { is: "reverted" }, typed("B"));
+    desk.when({ is: "not kept", why: refusal(422) }, { is: "not kept", why: refusal(422) });
+    expect(desk.shown.problems).toHaveLength(1);
+    expect(desk.shown.turnedDown).toBe(1);
+  });
+});
+
 describe("a change", () => {
   it("is drawn at once, stored, sent, and let go of when it is acknowledged", () => {
     const desk = new Desk();

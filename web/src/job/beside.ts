@@ -40,6 +40,22 @@ const expected = new Map<string, Map<Paper, Waiting>>();
 /** Answers that are remembered: of the job as it is, and of those just before it. */
 const REMEMBERED = 4;
 
+/** Views that are asked for and have not begun to answer: one may bring what is waited for. */
+const unbegun = new Set<Promise<void>>();
+
+/** Says that a view is asked for; call what it returns when its answer has begun, or will not. */
+export function viewAsked(): () => void {
+  let begins: () => void = () => undefined;
+  const answer = new Promise<void>((resolve) => {
+    begins = resolve;
+  });
+  unbegun.add(answer);
+  return () => {
+    unbegun.delete(answer);
+    begins();
+  };
+}
+
 /** What an answer that is under way will say of papers, for who asks for the same job. */
 export interface Expected {
   took: (line: BesideView) => void;
@@ -94,6 +110,9 @@ export async function comingOf<T>(
     // Where another key has ended it, that key's view is soon there and this is not wanted any more;
     // where the same job was asked for again, it comes with that.
     await rested(REST_MS, signal);
+    // On a busy machine the next view takes longer to begin than one rests.
+    while (unbegun.size > 0) await Promise.all(unbegun);
+    signal.throwIfAborted();
     const again = expected.get(key)?.get(paper);
     return again === coming ? asked() : comingOf(job, paper, signal, asked);
   }

@@ -53,8 +53,11 @@ export interface Editing {
   reckoned: Reckoned;
   /** The change that the server has not acknowledged. */
   pending: Draft | null;
-  /** The change that is on its way, and how much had been typed when it was sent. */
-  sent: { draft: Draft; typed: number } | null;
+  /**
+   * The change that is on its way, how much had been typed when it was sent, and whether the user
+   * has let go of it since: a refusal then says nothing that is still wanted.
+   */
+  sent: { draft: Draft; typed: number; letGo: boolean } | null;
   /** The label of the burst of nudges that is not over. */
   burst: string | null;
   /** Steps through the history that wait, in order, for the change or step that is on its way. */
@@ -292,7 +295,7 @@ class Turn {
   #send(): void {
     const { pending, sent, snapshot, typed } = this.now;
     if (!pending || sent || this.now.stepping || snapshot.conflict) return;
-    this.now.sent = { draft: pending, typed };
+    this.now.sent = { draft: pending, typed, letGo: false };
     this.#show({ status: "keeping" });
     this.effects.push({ do: "keep", draft: pending });
   }
@@ -383,6 +386,10 @@ class Turn {
     }
     if (pending === sent.draft) this.now.pending = null;
     if (!this.now.pending) this.effects.push({ do: "unstore" });
+    if (sent.letGo) {
+      this.#atRest();
+      return true;
+    }
     this.now.notKept = problemsOf(why);
     this.#show({ status: "typing", problems: this.now.notKept });
     this.#turnDown();
@@ -412,6 +419,7 @@ class Turn {
     this.#endBurst();
     this.effects.push({ do: "forget views" });
     this.now.notKept = [];
+    if (this.now.sent) this.now.sent = { ...this.now.sent, letGo: true };
     const { state, kept } = this.now.snapshot;
     if (!this.now.pending) this.effects.push({ do: "unstore" });
     const { view } = state;

@@ -17,7 +17,7 @@ import {
   viewChanges,
   type WholeView,
 } from "../api/client";
-import { type Expected, expecting, lookedAt } from "./beside";
+import { type Expected, expecting, lookedAt, viewAsked } from "./beside";
 import { NONE, type Parts, tagsOf, together } from "./changes";
 import { type Draft, dropDraft, keepDraft, keptDraft } from "./drafts";
 import {
@@ -189,6 +189,7 @@ export class JobEditor {
   ): AsyncGenerator<Part> {
     let of: View | null = null;
     const papers = lookedAt();
+    const begins = viewAsked();
     // Of what is on show already papers are asked for at once, before its answer begins.
     let beside: Expected | null = shown && expecting(shown.job, papers);
     try {
@@ -207,6 +208,7 @@ export class JobEditor {
           this.#parts = found.parts;
           of = found.view;
           beside ??= expecting(of.job, papers);
+          begins();
           yield { of, takes: null };
         } else if (!line.plan || !line.sheet) {
           throw new Refusal({ ...NOT_RECKONED, errors: line.refused });
@@ -215,6 +217,7 @@ export class JobEditor {
         }
       }
     } finally {
+      begins();
       beside?.ended();
     }
   }
