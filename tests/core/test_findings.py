@@ -51,6 +51,16 @@ class TestSliver:
         found = planned(openings=[window], bond=(0, 1)).findings
         assert [f.places for f in found if f.rule == "sliver"] == [("a:left", "window:left")]
 
+    @pytest.mark.parametrize("bond", [(1, 2), (1, 3)])
+    def test_in_every_course_of_a_bond_it_is_one_finding(self, bond: tuple[int, int]) -> None:
+        # Half an inch between a corner and a window: each course gets it, wherever its joints lie.
+        window = {**WINDOW, "x": "1/2", "sill": 0, "height": "30"}
+        made = planned(openings=[window], bond=bond)
+        (found,) = (f for f in made.findings if "a:left" in f.places and f.rule == "sliver")
+        courses = {piece.course for piece in made.pieces if piece.box.x0 < IN / 2}
+        assert found.courses == tuple(sorted(courses))
+        assert len(found.pieces) == len(found.courses) > 2
+
 
 class TestThinTop:
     """The top piece is at least 1 in."""

@@ -93,27 +93,43 @@ def _small(
     """
     merged: dict[tuple[Small, int, tuple[str, ...]], SmallPiece] = {}
     for reading in readings:
-        for gets in reading.gets:
-            verdict = _judge(settings, reading, gets, least_width)
-            if verdict is None:
-                continue
+        for (verdict, hundredths), alike in _judged(settings, reading, least_width).items():
             rule, weight, setting, limit = verdict
-            key = (rule, round(gets.size * 100), gets.pieces)
+            pieces = tuple(piece for gets in alike for piece in gets.pieces)
+            key = (rule, hundredths, tuple(sorted(pieces)))
             places: tuple[str, ...] = (reading.edge,)
             if key in merged:
                 places = (*merged[key].places, reading.edge)
             merged[key] = SmallPiece(
-                id=f"{rule}@{places[0]}@{gets.pieces[0]}",
+                id=f"{rule}@{places[0]}@{pieces[0]}",
                 rule=rule,
                 weight=weight,
                 places=places,
-                size=gets.size,
+                size=alike[0].size,
                 least=tidy(limit),
                 setting=setting,
-                pieces=gets.pieces,
-                courses=gets.courses,
+                pieces=pieces,
+                courses=tuple(sorted({course for gets in alike for course in gets.courses})),
             )
     return list(merged.values())
+
+
+Verdict = tuple[Small, Weight, str, float]
+
+
+def _judged(
+    settings: Settings, reading: EdgeReading, least_width: float | None
+) -> dict[tuple[Verdict, int], list[Gets]]:
+    """What is too small at an edge, by the verdict and by its size in hundredths of a millimetre.
+
+    Between two lines each of a bond's courses gets the same strip: it is one finding.
+    """
+    found: dict[tuple[Verdict, int], list[Gets]] = {}
+    for gets in reading.gets:
+        verdict = _judge(settings, reading, gets, least_width)
+        if verdict is not None:
+            found.setdefault((verdict, round(gets.size * 100)), []).append(gets)
+    return found
 
 
 def least_setting(kind: EdgeKind) -> str:
@@ -132,7 +148,7 @@ def least_of(settings: Settings, kind: EdgeKind, whole: float) -> float:
 
 def _judge(
     settings: Settings, reading: EdgeReading, gets: Gets, least_width: float | None
-) -> tuple[Small, Weight, str, float] | None:
+) -> Verdict | None:
     setting = least_setting(reading.kind)
     least, small = least_of(settings, reading.kind, gets.whole), settings.small_share * gets.whole
     if least_width is not None:
