@@ -292,6 +292,18 @@ class TestTable:
         off = {"zone": {"made_of": "old tile"}, "ways": {"old_tile": "off"}}
         assert not list(unsuited(job_with(off)))
 
+    def test_a_quick_batch_that_sets_a_handful_is_for_the_last_pieces(self) -> None:
+        """Of 8 x 2 1/2 in two hands set 20 an hour in half bond, and a third of it in herringbone:
+        in 25 minutes 8 and 2.
+        """
+        quick = {"adhesive": {**THINSET, "kind": "quick thinset"}}
+        assert not list(unsuited(job_with(quick)))
+        document = job_with(quick).model_dump(mode="json")
+        document["tile"] |= {"length": 200, "height": 50}
+        document["pattern"] = {"kind": "herringbone", "joint": 2}
+        (one,) = unsuited(Job.model_validate(document))
+        assert (one.rule, one.weight) == ("quick-too-quick", "avoid")
+
     def test_a_polished_face_scratches(self) -> None:
         job = job_with({"tile": {"finish": "polished"}, "grout": SANDED})
         assert [one.rule for one in unsuited(job)] == ["sanded-scratches"]

@@ -13,6 +13,7 @@ from pennant.core.plan import Plan
 from pennant.core.reading.finding import Weight
 from pennant.core.survey.boards import build_up, old_tile_at_trim
 from pennant.core.takes.measured_tiles import lip_in, measured_reading
+from pennant.core.takes.mixing import pot_life_of
 from pennant.core.takes.suitability import TRIM_OVER, SuitRule, Unsuited, edges_too_low
 from pennant.words.names import Names
 from pennant.words.weights import by_area
@@ -337,7 +338,7 @@ def _in_words(job: Job, names: Names, one: Unsuited) -> UnsuitedText:
         "adhesive": adhesive.name if adhesive else "",
         "made_of": zone.made_of if zone else "",
         "wall": names.thing(one.wall) if one.wall else "this wall",
-        "life": (adhesive.pot_life if adhesive else None) or 0.0,
+        "life": pot_life_of(job).value,
     }
     title, why, cure = (text.format(**facts) for text in SAID[one.rule])
     if one.wall and "{wall}" not in SAID[one.rule][0]:

@@ -22,6 +22,7 @@ from pennant.core.reading.finding import Weight
 from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile, old_tile_at_trim
 from pennant.core.survey.counters import edge_height
 from pennant.core.takes.measured_tiles import lip_in, measured_reading
+from pennant.core.takes.mixing import pieces_an_hour, pot_life_of
 from pennant.core.takes.preparation import goes_by_sheet, porous_tiles
 
 SuitRule = Literal[
@@ -75,6 +76,8 @@ SuitRule = Literal[
 ]
 
 
+FEWEST_OF_A_BATCH = 5
+"""Pieces: mixing takes as long as setting one or two, and a bucket is washed out for each batch."""
 LARGEST_SHEET = 508.0
 """Millimetres, 20 in: a sheet of chips that is larger has been counted wrong."""
 
@@ -297,12 +300,15 @@ def _trim_proud(facts: SuitFacts) -> bool:
 
 
 def _too_quick(facts: SuitFacts) -> bool:
-    adhesive = facts.adhesive
-    return (
-        adhesive is not None
-        and adhesive.pot_life is not None
-        and adhesive.pot_life < facts.job.settings.least_pot_life
-    )
+    """Whether a batch stiffens so soon that little is set from it: by its sheet, or by the pieces
+    that two hands set of this pattern meanwhile.
+    """
+    adhesive, settings = facts.adhesive, facts.job.settings
+    if adhesive is None or not adhesive.powder:
+        return False
+    by_sheet = adhesive.pot_life is not None and adhesive.pot_life < settings.least_pot_life
+    pieces = pot_life_of(facts.job).value / 60 * pieces_an_hour(facts.job).value
+    return by_sheet or (adhesive.kind == "quick thinset" and pieces < FEWEST_OF_A_BATCH)
 
 
 SUITS: tuple[Suit, ...] = (
