@@ -55,7 +55,7 @@ _FIELDS: dict[str, tuple[str, str]] = {
     "faces": ("Different faces", ""),
     "shade_varies": ("Shades vary", ""),
     "lot": ("Lot to order", ""),
-    "see_through": ("One sees through it", ""),
+    "see_through": ("See-through", ""),
     "per_box": ("In a box", "tiles, or sheets"),
     "sheet": ("Chips on a sheet", "as 12 x 12 mesh"),
     "ledger": ("Ledger stone, its ends", "as 57 mm deep, 12 mm thinnest"),
@@ -65,7 +65,7 @@ _FIELDS: dict[str, tuple[str, str]] = {
     "pack": ("In a pack", ""),
     "density": ("Density", "kg a litre"),
     "water": ("Water", "litres a kg"),
-    "pot_life": ("A batch lives", "minutes"),
+    "pot_life": ("Use a batch within", "minutes"),
     "open_time": ("Skins after", "minutes"),
     "set_hours": ("Sets in", "hours"),
     "dry_hours": ("Dry in", "hours"),
@@ -168,7 +168,7 @@ def _without(kind: str) -> str:
         return ""
     if sold.part == "goods":
         return "counted, not in packs"
-    return "not chosen: by the rules" if sold.by_rules else "none"
+    return "by the rules" if sold.by_rules else "none"
 
 
 def cells_of(product: Stocked) -> dict[str, str]:

@@ -52,7 +52,7 @@ export function ProductsPaper() {
         <div className="grid grid-cols-1 gap-1.5">
           <ShelfChoice
             label="Adhesive"
-            none="not chosen: by the rules"
+            none="by the rules"
             chosen={(products.mat ?? products.adhesive)?.name ?? ""}
             shelf={[
               ...(data?.adhesive ?? []).map(({ name }) => ({ name, group: "Adhesives" })),
@@ -172,7 +172,7 @@ function SideBySide() {
         What could hold it and fill its joints, side by side
       </summary>
       {error && <p role="alert">✗ They could not be compared: {error.message}.</p>}
-      {open && !data && !error && <p className="aside">Reckoning with each…</p>}
+      {open && !data && !error && <p className="aside">Calculating with each…</p>}
       {data && (
         <>
           <Compared title="Adhesive" rows={data.filter((one) => one.does === "holds")} />
@@ -191,8 +191,8 @@ function Compared({ title, rows }: { title: string; rows: Method[] }) {
           <th className="font-normal">{title}</th>
           <th className="font-normal">Takes</th>
           <th className="font-normal">Costs</th>
-          <th className="font-normal">All in all</th>
-          <th className="font-normal">Two hands</th>
+          <th className="font-normal">In all</th>
+          <th className="font-normal">Work, one person</th>
         </tr>
       </thead>
       {rows.map((one) => (

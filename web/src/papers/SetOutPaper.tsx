@@ -5,7 +5,7 @@ import { Tape } from "../parts/Tape";
 
 export function SetOutPaper({ lines }: { lines: SettingOut | null }) {
   const { surface, counter } = useWall();
-  if (!lines) return <p className="aside py-3">Reckoning the lines…</p>;
+  if (!lines) return <p className="aside py-3">Calculating the lines…</p>;
   return (
     <>
       <p className="mb-2">
