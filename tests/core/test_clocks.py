@@ -74,6 +74,52 @@ class TestBatches:
         assert {"pot life", "grout life"} <= set(running(a_job(), (0.0, MIXED), (5.0, grout)))
 
 
+class TestCounter:
+    """What stiffens or skins on a counter goes by the counter's own adhesive."""
+
+    def kitchen(self) -> Job:
+        tub = {"name": "Tub", "kind": "mastic", "pack": 8, "open_time": 30, "set_hours": 36}
+        quick = {
+            "name": "Quick",
+            "kind": "quick thinset",
+            "pack": 10,
+            "pot_life": 22,
+            "open_time": 10,
+            "set_hours": 4,
+        }
+        tile = {"length": "6", "height": "6", "thickness": "3/8"}
+        stack = {"kind": "courses", "joint": "1/8", "bond": {"p": 0, "q": 1}}
+        counter = {"id": "w", "wall": "a", "width": "60", "depth": "25"}
+        document = a_job(length="60", top="20").model_dump(mode="json")
+        document["counters"] = [{**counter, "tile": tile, "pattern": stack}]
+        document["products"] = {"adhesive": tub, "counter_adhesive": quick}
+        return Job.model_validate(document)
+
+    def test_a_batch_by_its_own_pot_life(self) -> None:
+        below = NotedBatch(event="mixed", what="counter-adhesive")
+        clock = running(self.kitchen(), (0.0, below))["counter pot life"]
+        assert (clock.ends, clock.source) == (22.0, "sheet: Quick")
+        gone = NotedBatch(event="used up", what="counter-adhesive")
+        assert not running(self.kitchen(), (0.0, below), (9.0, gone))
+
+    def test_a_section_by_its_own_open_time(self) -> None:
+        job = self.kitchen()
+        top = next(one for one in plan(job).surfaces if one.surface == "w")
+        pieces = tuple(piece.id for piece in top.pieces[:3])
+        spread = NotedSection(event="spread", number=1, pieces=pieces)
+        assert running(job, (0.0, spread))["counter open time"].ends == 10.0
+        assert running(job, (0.0, SPREAD))["open time"].ends == 30.0
+
+    def test_grout_waits_for_whichever_sets_last(self) -> None:
+        done = NotedPieces(event="set", pieces=PIECES)
+        clock = running(self.kitchen(), (0.0, done))["bed sets"]
+        assert (clock.ends, clock.source) == (36 * 60.0, "sheet: Tub")
+
+    def test_a_batch_noted_before_the_counter_was_left_out_still_runs(self) -> None:
+        below = NotedBatch(event="mixed", what="counter-adhesive")
+        assert set(running(a_job(), (0.0, below))) == {"pot life"}
+
+
 class TestOpenTime:
     """What is spread skins; it runs until its pieces are set or it is scraped off."""
 

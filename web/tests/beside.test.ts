@@ -64,6 +64,15 @@ describe("a paper beside the wall", () => {
     expect(await said).toBe("a bed");
   });
 
+  it("stays when the same job is asked for once more and that is cut short", async () => {
+    const first = expecting(job("Twice"), ["cuts"]);
+    first.took({ paper: "cuts", answer: ["A1.1"], refused: [] });
+    first.ended();
+    const second = expecting(job("Twice"), ["cuts"]);
+    second.ended();
+    expect(await comingOf(job("Twice"), "cuts", open(), notAsked)).toEqual(["A1.1"]);
+  });
+
   it("still comes where it was asked for after it had come", async () => {
     const of = job();
     const answer = expecting(of, ["cuts", "days"]);

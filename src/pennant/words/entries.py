@@ -22,6 +22,13 @@ from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, LeftToLine
 from pennant.words.names import Names
 from pennant.words.steps import STEP_WORDS
 
+MIXED_NAMES = {
+    "adhesive": "Adhesive",
+    "counter-adhesive": "Adhesive for the counter",
+    "grout": "Grout",
+}
+"""What a batch is of."""
+
 
 def say_entry(job: Job, names: Names, noted: Note, by_key: Mapping[str, Entry]) -> str:
     """Say what was noted, as one line."""
@@ -29,7 +36,7 @@ def say_entry(job: Job, names: Names, noted: Note, by_key: Mapping[str, Entry]) 
         lot = f", lot {noted.lot}" if noted.lot else ""
         return f"{say_pieces(noted.pieces)} {noted.event}{lot}"
     if isinstance(noted, NotedBatch):
-        parts = [f"{noted.what.capitalize()} {noted.event}"]
+        parts = [f"{MIXED_NAMES[noted.what]} {noted.event}"]
         parts += [f"lot {noted.lot}"] if noted.lot else []
         parts += [f"{noted.powder:g} kg"] if noted.powder else []
         parts += [f"{noted.water:g} l of water"] if noted.water else []

@@ -19,6 +19,7 @@ from pennant.core.site.entries import (
 from pennant.core.takes.preparation import porous_tiles
 from pennant.words.counts import counted
 from pennant.words.days_values import UseText
+from pennant.words.entries import MIXED_NAMES
 from pennant.words.moments import local
 from pennant.words.pattern import say_pattern
 
@@ -77,7 +78,7 @@ def hand_over(
 
 def _mixed(job: Job, kept: Sequence[Entry]) -> Iterator[str]:
     """The batches that were mixed, and of which lots."""
-    for what in ("adhesive", "grout"):
+    for what, name in MIXED_NAMES.items():
         mixed = [
             one.said
             for one in kept
@@ -88,7 +89,7 @@ def _mixed(job: Job, kept: Sequence[Entry]) -> Iterator[str]:
         if mixed:
             lots = sorted({one.lot for one in mixed if one.lot})
             of = f", lot {', '.join(lots)}" if lots else ""
-            yield f"{what.capitalize()}: {counted(len(mixed), 'batch', 'batches')}{of}"
+            yield f"{name}: {counted(len(mixed), 'batch', 'batches')}{of}"
 
 
 def _dates(job: Job, plan: Plan, entries: Sequence[Entry]) -> Iterator[str]:

@@ -11,8 +11,9 @@ from pennant.core.days.sections import grouting_sections
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import JobRefused
 from pennant.core.document.values import Value
+from pennant.core.fixing.method_of import buys_for_counters
 from pennant.core.plan import Plan
-from pennant.core.site.clocks import Clock, Runs, clocks_of
+from pennant.core.site.clocks import POT_LIFE, Clock, Runs, clocks_of
 from pennant.core.site.done import done_steps, passed_steps
 from pennant.core.site.entries import (
     Entry,
@@ -32,7 +33,7 @@ from pennant.words.counts import counted
 from pennant.words.cuts import RecordText, record_in_words
 from pennant.words.dates import Dates
 from pennant.words.enough import EnoughText, enough, enough_in_words, order_by
-from pennant.words.entries import say_entry
+from pennant.words.entries import MIXED_NAMES, say_entry
 from pennant.words.fixing.step_words import name_of
 from pennant.words.moments import moment
 from pennant.words.names import CUT_NAMES, Names
@@ -50,9 +51,17 @@ CLOCKS: dict[Runs, tuple[str, str]] = {
         "Adhesive in the bucket",
         "Throw away what is left: never wet it again. Out of the bucket, never down the sink.",
     ),
+    "counter pot life": (
+        "Adhesive for the counter, in the bucket",
+        "Throw away what is left: never wet it again. Out of the bucket, never down the sink.",
+    ),
     "grout life": ("Grout in the bucket", "Throw away what is left: never wet it again."),
     "open time": (
         "Adhesive on the wall",
+        "Touch it: where nothing sticks to the finger it has skinned. Scrape it off, spread anew.",
+    ),
+    "counter open time": (
+        "Adhesive on the counter",
         "Touch it: where nothing sticks to the finger it has skinned. Scrape it off, spread anew.",
     ),
     "first wipe": ("Grout, to be wiped", "Wipe across the joints with a sponge wrung well out."),
@@ -333,18 +342,28 @@ class _Site:
 
     def _batches(self, found: Paces) -> Iterator[str]:
         """How many batches were mixed for what is set, and so about how many are still to come."""
-        put = sum(p.area for p in self.pieces.values() if self.record.states.get(p.id) == "set")
-        left = sum(piece.area for piece in self.pieces.values()) - put
-        # What a batch is good for is known when it is gone.
-        in_the_bucket = any(clock.runs == "pot life" for clock in self.clocks)
+        below = self._on_counters()
         for used in found.used:
             batches = counted(used.batches, "batch", "batches")
-            says = f"{used.what.capitalize()}: {batches} mixed"
+            says = f"{MIXED_NAMES[used.what]}: {batches} mixed"
             says += f", {used.powder:g} kg of powder weighed" if used.powder else ""
-            if used.what == "adhesive" and put > 0 and left > 0 and not in_the_bucket:
+            on = used.what == "counter-adhesive"
+            own = [piece for piece in self.pieces.values() if (piece.id in below) == on]
+            put = sum(p.area for p in own if self.record.states.get(p.id) == "set")
+            left = sum(piece.area for piece in own) - put
+            # What a batch is good for is known when it is gone.
+            in_the_bucket = any(clock.runs == POT_LIFE[used.what] for clock in self.clocks)
+            if used.what != "grout" and put > 0 and left > 0 and not in_the_bucket:
                 more = math.ceil(left / (put / used.batches) - 1e-9)
                 says += f" for {put / MM2_PER_M2:.1f} m²; at that about {more} more to come"
             yield says
+
+    def _on_counters(self) -> frozenset[str]:
+        """Pieces that a counter's own adhesive holds."""
+        if not buys_for_counters(self.job):
+            return frozenset()
+        own = (step.pieces for step in self.plan_steps if step.rule == "set-counter")
+        return frozenset(piece for pieces in own for piece in pieces)
 
     def _steps(self) -> Iterator[StepText]:
         done = {one.step for one in self.job.schedule.done} | {

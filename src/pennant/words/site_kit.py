@@ -7,6 +7,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
 from pennant.core.cuts.units import Unit, units_of
+from pennant.core.days.facts import Facts
 from pennant.core.document.job import Job
 from pennant.core.document.lengths import Units
 from pennant.core.document.refusal import JobRefused
@@ -112,7 +113,8 @@ class SiteKit(Value):
     """All of a job that is needed on site, of one ``revision``.
 
     ``job`` is its id, empty where no server keeps it. ``digest`` tells the job from others and from
-    its other revisions, also there. ``cards`` are the steps of the days in their order, none where
+    its other revisions, also there. ``on_counters`` are pieces on counters that are tiled in a way
+    of their own. ``cards`` are the steps of the days in their order, none where
     the days have no plan.
     """
 
@@ -129,6 +131,7 @@ class SiteKit(Value):
     setting_out: tuple[SettingOutText, ...]
     cards: tuple[CardText, ...]
     lasting: tuple[LastingText, ...]
+    on_counters: tuple[str, ...] = ()
     site: SiteText
     spoken: Spoken = Spoken(region="american")
 
@@ -173,6 +176,7 @@ def site_kit(
         setting_out=tuple(setting_out_in_words(job, planned)),
         cards=tuple(_cards(job, planned)),
         lasting=tuple(_lasting(job, planned)),
+        on_counters=tuple(sorted(Facts(job, planned).on_counters)),
         site=site_in_words(job, planned, entries, now, doubts or {}, of.revision),
         spoken=spoken_of(job),
     )

@@ -3063,7 +3063,7 @@ export interface components {
              * Runs
              * @enum {string}
              */
-            runs: "pot life" | "grout life" | "open time" | "first wipe" | "haze" | "polish" | "bed sets" | "grout cures" | "grout dries";
+            runs: "pot life" | "counter pot life" | "grout life" | "open time" | "counter open time" | "first wipe" | "haze" | "polish" | "bed sets" | "grout cures" | "grout dries";
             /** Name */
             name: string;
             /** Of */
@@ -6809,7 +6809,7 @@ export interface components {
              * Runs
              * @enum {string}
              */
-            runs: "pot life" | "grout life" | "open time" | "first wipe" | "haze" | "polish" | "bed sets" | "grout cures" | "grout dries";
+            runs: "pot life" | "counter pot life" | "grout life" | "open time" | "counter open time" | "first wipe" | "haze" | "polish" | "bed sets" | "grout cures" | "grout dries";
             /** Minutes */
             minutes: number;
             /** Until */
@@ -7778,7 +7778,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "adhesive" | "grout";
+            what: "adhesive" | "counter-adhesive" | "grout";
             /**
              * Lot
              * @default
@@ -11318,7 +11318,8 @@ export interface components {
          * @description All of a job that is needed on site, of one ``revision``.
          *
          *     ``job`` is its id, empty where no server keeps it. ``digest`` tells the job from others and from
-         *     its other revisions, also there. ``cards`` are the steps of the days in their order, none where
+         *     its other revisions, also there. ``on_counters`` are pieces on counters that are tiled in a way
+         *     of their own. ``cards`` are the steps of the days in their order, none where
          *     the days have no plan.
          */
         SiteKit: {
@@ -11350,6 +11351,11 @@ export interface components {
             cards: components["schemas"]["CardText"][];
             /** Lasting */
             lasting: components["schemas"]["LastingText"][];
+            /**
+             * On Counters
+             * @default []
+             */
+            on_counters: string[];
             site: components["schemas"]["SiteText"];
             /**
              * @default {

@@ -31,6 +31,8 @@ export function lookedAt(): Paper[] {
 
 interface Waiting {
   said: Promise<unknown>;
+  /** It has come: the same job has the same answer, whatever becomes of a later question. */
+  there: boolean;
   came: (answer: unknown) => void;
   failed: (why: Error) => void;
 }
@@ -66,7 +68,14 @@ export interface Expected {
 /** Expects papers of a job; ask for one by `comingOf`. */
 export function expecting(job: object, papers: readonly Paper[]): Expected {
   const waiting = new Map<Paper, Waiting>();
+  const key = written(job);
+  const before = expected.get(key);
   for (const paper of papers) {
+    const known = before?.get(paper);
+    if (known?.there) {
+      waiting.set(paper, known);
+      continue;
+    }
     let came: Waiting["came"] = () => undefined;
     let failed: Waiting["failed"] = () => undefined;
     const said = new Promise<unknown>((resolve, reject) => {
@@ -75,9 +84,8 @@ export function expecting(job: object, papers: readonly Paper[]): Expected {
     });
     // Nobody may be waiting for it.
     said.catch(() => undefined);
-    waiting.set(paper, { said, came, failed });
+    waiting.set(paper, { said, came, failed, there: false });
   }
-  const key = written(job);
   expected.delete(key);
   expected.set(key, waiting);
   for (const old of [...expected.keys()].slice(0, -REMEMBERED)) expected.delete(old);
@@ -85,8 +93,12 @@ export function expecting(job: object, papers: readonly Paper[]): Expected {
     took({ paper, answer }) {
       const one = waiting.get(paper);
       // One that was refused is asked for by itself, which says why.
-      if (answer == null) one?.failed(new Error("refused"));
-      else one?.came(answer);
+      if (!one) return;
+      if (answer == null) one.failed(new Error("refused"));
+      else {
+        one.came(answer);
+        one.there = true;
+      }
     },
     ended() {
       for (const { failed } of waiting.values()) failed(new Error("the answer has ended"));

@@ -57,9 +57,9 @@ export function SchedulePaper() {
           className="w-40"
           hint={kept?.first ? "" : "none: days are counted"}
         />
-        <Labelled label="Hands">
+        <Labelled label="People">
           <Choices
-            label="Hands"
+            label="People"
             value={String(kept?.people ?? 1)}
             choices={[
               { value: "1", label: "one" },
@@ -81,9 +81,9 @@ export function SchedulePaper() {
         </Labelled>
       </div>
       <div className="flex flex-wrap items-end gap-3">
-        <Labelled label="What is wished">
+        <Labelled label="Goal">
           <Select
-            label="What is wished"
+            label="Goal"
             value={kept?.wish ?? "fewest days"}
             options={["fewest days", "fewest visits", "done by"].map((value) => ({
               value,

@@ -111,13 +111,20 @@ function Running({ clock, now, note }: RunningProps) {
 }
 
 const batch =
-  (event: "used up" | "thrown away", what: "adhesive" | "grout") =>
+  (event: "used up" | "thrown away", what: "adhesive" | "counter-adhesive" | "grout") =>
   (clock: Clock): Entry => ({ kind: "batch", event, what, of: clock.entry, lot: "" });
 const section =
   (event: "scraped off" | "wiped" | "haze off" | "polished") =>
   (clock: Clock): Entry => ({ kind: "section", event, of: clock.entry, number: 0, pieces: [] });
 
 /** What ends each clock, by a press. Curing ends by itself. */
+const ON_THE_WALL: [string, (clock: Clock) => Entry][] = [
+  [
+    "✓ All set",
+    (clock) => ({ kind: "pieces", event: "set", pieces: clock.pieces, lot: "" }) as Entry,
+  ],
+  ["Scraped off", section("scraped off")],
+];
 const ENDS: Record<Clock["runs"], [string, (clock: Clock) => Entry][]> = {
   "pot life": [
     ["Used up", batch("used up", "adhesive")],
@@ -127,13 +134,12 @@ const ENDS: Record<Clock["runs"], [string, (clock: Clock) => Entry][]> = {
     ["Used up", batch("used up", "grout")],
     ["Thrown away", batch("thrown away", "grout")],
   ],
-  "open time": [
-    [
-      "✓ All set",
-      (clock) => ({ kind: "pieces", event: "set", pieces: clock.pieces, lot: "" }) as Entry,
-    ],
-    ["Scraped off", section("scraped off")],
+  "counter pot life": [
+    ["Used up", batch("used up", "counter-adhesive")],
+    ["Thrown away", batch("thrown away", "counter-adhesive")],
   ],
+  "open time": ON_THE_WALL,
+  "counter open time": ON_THE_WALL,
   "first wipe": [["✓ Wiped", section("wiped")]],
   haze: [["✓ Haze off", section("haze off")]],
   polish: [["✓ Polished", section("polished")]],

@@ -130,8 +130,8 @@ function Batches() {
       <h2 className="heading">Batches</h2>
       <ul className="grid gap-2">
         {site.cards.map((card) => {
-          const what = card.of === "grout" ? "grout" : "adhesive";
-          const where = card.of === "counter-adhesive" ? " for the counter" : "";
+          const what = card.of;
+          const named = what === "counter-adhesive" ? "adhesive for the counter" : what;
           return (
             <li key={card.what}>
               <button
@@ -139,8 +139,7 @@ function Batches() {
                 className={`${BIG} w-full`}
                 onClick={() => note({ kind: "batch", event: "mixed", what, lot })}
               >
-                A batch of {what}
-                {where} is mixed
+                A batch of {named} is mixed
               </button>
               <p className="aside">
                 <Tape text={`${card.powder}, ${card.water}; ${card.minutes}`} />. Water first, then

@@ -136,6 +136,17 @@ function clock(
   ];
 }
 
+const POT_LIFE: Record<"adhesive" | "counter-adhesive" | "grout", Runs> = {
+  adhesive: "pot life",
+  "counter-adhesive": "counter pot life",
+  grout: "grout life",
+};
+const MIXED: Record<keyof typeof POT_LIFE, string> = {
+  adhesive: "Adhesive",
+  "counter-adhesive": "Adhesive for the counter",
+  grout: "Grout",
+};
+
 /** A batch runs until it is used up or thrown away, or the next of its kind is mixed. */
 function batchesOf(kit: SiteKit, all: readonly Standing[]): Clock[] {
   return all.flatMap((one, place) => {
@@ -150,7 +161,9 @@ function batchesOf(kit: SiteKit, all: readonly Standing[]): Clock[] {
           (later.event === "mixed" || later.of == null || later.of === one.key),
       );
     if (ended) return [];
-    return clock(kit, entry.what === "grout" ? "grout life" : "pot life", one, one.at);
+    const runs = POT_LIFE[entry.what];
+    const known = kit.lasting.some((lasts) => lasts.runs === runs);
+    return clock(kit, known ? runs : "pot life", one, one.at);
   });
 }
 
@@ -171,7 +184,10 @@ function sectionsOf(kit: SiteKit, all: readonly Standing[]): Clock[] {
       );
       const left = (entry.pieces ?? []).filter((id) => !put.has(id));
       if (left.length === 0 || goesOn("scraped off")) return [];
-      return clock(kit, "open time", one, one.at, entry.number, left);
+      // A kit that a phone kept from before says nothing of counters.
+      const below = new Set(kit.on_counters ?? []);
+      const runs = left.every((id) => below.has(id)) ? "counter open time" : "open time";
+      return clock(kit, runs, one, one.at, entry.number, left);
     }
     if (entry.event !== "grouted" || goesOn("polished")) return [];
     const [wiped, hazed] = [goesOn("wiped"), goesOn("haze off")];
@@ -231,7 +247,7 @@ export function saysOf(entry: Entry, site: Site): string {
       return `${which} ${entry.event}`;
     }
     case "batch":
-      return `${entry.what === "grout" ? "Grout" : "Adhesive"} ${entry.event}`;
+      return `${MIXED[entry.what]} ${entry.event}`;
     case "section":
       return entry.number ? `Section ${entry.number} ${entry.event}` : `Section ${entry.event}`;
     case "step":

@@ -10,9 +10,10 @@ from typing import Literal
 
 from pennant.core.days.facts import Facts
 from pennant.core.days.sections import open_time_of
-from pennant.core.days.step_rules import bed_sets, grout_cures, grout_for_sealant
+from pennant.core.days.step_rules import bed_sets, counter_sets, grout_cures, grout_for_sealant
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import reckoning
+from pennant.core.fixing.method_of import on_counters
 from pennant.core.plan import Plan
 from pennant.core.site.entries import Entry, NotedBatch, NotedPieces, NotedSection, standing
 from pennant.core.takes.mixing import pot_life_of
@@ -21,8 +22,10 @@ from pennant.core.takes.quantity import by_sheet
 HOUR = 60.0
 Runs = Literal[
     "pot life",
+    "counter pot life",
     "grout life",
     "open time",
+    "counter open time",
     "first wipe",
     "haze",
     "polish",
@@ -96,17 +99,38 @@ def lasting_of(job: Job, plan: Plan) -> Lasting:
         # Nothing was spread over the faces: there is nothing to wipe off them.
         for runs in ("first wipe", "haze", "polish"):
             del found[runs]
-    if bed is not None:
-        found["bed sets"] = Lasts(bed.minutes, bed.source)
+    if facts.on_counters:
+        there = on_counters(job)
+        life, own = pot_life_of(there), there.products.adhesive
+        sheet = f"sheet: {own.name}" if own and own.open_time is not None else "times.open_time"
+        found["counter pot life"] = Lasts(life.value, life.source or "")
+        found["counter open time"] = Lasts(open_time_of(there), sheet)
+    # Grout waits for whichever sets last.
+    sets = [wait for wait in (bed, facts.on_counters and counter_sets(facts)) if wait]
+    if sets:
+        longest = max(sets, key=lambda wait: wait.hours)
+        found["bed sets"] = Lasts(longest.minutes, longest.source)
     return found
+
+
+POT_LIFE: Mapping[str, Runs] = {
+    "adhesive": "pot life",
+    "counter-adhesive": "counter pot life",
+    "grout": "grout life",
+}
+"""The clock of a batch, by what is mixed."""
 
 
 def clocks_of(job: Job, plan: Plan, entries: Sequence[Entry]) -> list[Clock]:
     """Return the clocks that run, also those that have run out and wait for somebody."""
     kept = standing(entries)
     with reckoning("the clocks"):
-        lasting = lasting_of(job, plan)
-        found = [*_batches(lasting, kept), *_sections(lasting, kept), *_cures(lasting, kept)]
+        lasting, below = lasting_of(job, plan), Facts(job, plan).on_counters
+        found = [
+            *_batches(lasting, kept),
+            *_sections(lasting, kept, below),
+            *_cures(lasting, kept),
+        ]
     return sorted(found, key=lambda clock: (clock.ends, clock.entry))
 
 
@@ -134,9 +158,9 @@ def _batches(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
         later = (other.said for other in kept[place + 1 :])
         if any(_ends_batch(one.key, noted, other) for other in later):
             continue
-        yield _clock(
-            lasting, "grout life" if noted.what == "grout" else "pot life", one, one.minute
-        )
+        # An adhesive that the job does not take any more stiffens as the walls' does.
+        runs = POT_LIFE[noted.what]
+        yield _clock(lasting, runs if runs in lasting else "pot life", one, one.minute)
 
 
 def _ends_batch(key: str, batch: NotedBatch, other: object) -> bool:
@@ -145,7 +169,8 @@ def _ends_batch(key: str, batch: NotedBatch, other: object) -> bool:
     return other.event == "mixed" or other.of in (None, key)
 
 
-def _sections(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
+def _sections(lasting: Lasting, kept: Sequence[Entry], below: frozenset[str]) -> Iterator[Clock]:
+    """Sections that are spread and those that are grouted; ``below`` are pieces on counters."""
     for place, one in enumerate(kept):
         noted = one.said
         if not isinstance(noted, NotedSection):
@@ -155,7 +180,8 @@ def _sections(lasting: Lasting, kept: Sequence[Entry]) -> Iterator[Clock]:
             left = _not_set(noted.pieces, later)
             scraped = any(_goes_on(other, one.key, "scraped off") for other in later)
             if left and not scraped:
-                yield _clock(lasting, "open time", one, one.minute, noted.number, left)
+                runs: Runs = "counter open time" if below.issuperset(left) else "open time"
+                yield _clock(lasting, runs, one, one.minute, noted.number, left)
         elif noted.event == "grouted":
             yield from _wiping(lasting, one, noted, later)
 

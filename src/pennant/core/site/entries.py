@@ -46,7 +46,7 @@ class NotedBatch(Value):
 
     kind: Literal["batch"] = "batch"
     event: Literal["mixed", "used up", "thrown away"]
-    what: Literal["adhesive", "grout"]
+    what: Literal["adhesive", "counter-adhesive", "grout"]
     lot: Short = ""
     powder: Kilograms | None = None
     water: Kilograms | None = None
