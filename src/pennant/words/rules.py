@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from pennant.core.cuts.cut_list import REPEATS
+from pennant.core.days.facts import SHORT_LIFE
 from pennant.core.days.planner import MOST_TRIED, SHORTEST_PART
 from pennant.core.days.steps import HAZE_MAY_WAIT
 from pennant.core.document.boxes import BOX_SIZES, BoxSize
@@ -33,6 +34,7 @@ from pennant.core.survey.closure import HAIR
 from pennant.core.survey.doubts import AT_CORNER, DEEP, SEEN_DEPTH
 from pennant.core.survey.edits import SIZES
 from pennant.core.takes.sticks import EXACT_UP_TO
+from pennant.core.takes.suitability import FEWEST_OF_A_BATCH
 from pennant.words.agree import LESS_THAN as AGREE_UNDER
 from pennant.words.names import CUT_NAMES
 from pennant.words.starts import WISHES
@@ -220,6 +222,14 @@ def _lines() -> Iterator[str]:
     )
     yield (
         f"| a part of a step | {SHORTEST_PART} minutes | it is not begun for less before a break |"
+    )
+    yield (
+        f"| a batch that leaves no time for the saw | {SHORT_LIFE:g} minutes or less | its cuts "
+        "are made before setting begins |"
+    )
+    yield (
+        f"| a quick-set batch is too small | under {FEWEST_OF_A_BATCH} pieces | mixing takes as "
+        "long as setting one or two, and a bucket is washed out for each |"
     )
     yield (
         f"| haze may wait | {HAZE_MAY_WAIT} minutes | it still comes off with a damp cloth, and "
