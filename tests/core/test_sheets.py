@@ -29,6 +29,7 @@ from pennant.core.document.refusal import JobRefused
 from pennant.core.document.survey import Corner
 from pennant.core.document.tile import Tile
 from pennant.core.layout.lattice_of import lattice_of
+from pennant.core.layout.tools import MINUTES
 from pennant.core.plan import Plan, plan
 from pennant.core.shade.shading import shading_of
 from pennant.core.site.record import record_of
@@ -301,6 +302,34 @@ class TestHowMany:
         assert found.singles == 0
         assert sheets(job, plan(job)).singles == 84
         assert {round(one.kept.height / IN, 2) for one in found.laid if one.kind == "part"} == {6.5}
+
+    @pytest.mark.parametrize(("chip", "singly"), [("1 15/16", 0), ("15/16", 84)])
+    def test_large_chips_are_sawn_with_their_sheet_where_nobody_chose(
+        self, chip: str, singly: int
+    ) -> None:
+        """A strip of half a chip along the top: two-inch chips stay on their backing."""
+        apart = (6, 6) if singly == 0 else (12, 12)
+        top = "19" if singly == 0 else "18 1/2"
+        job = mosaic((chip, chip), "1/16", apart, length="84", top=top)
+        assert job.ways.sheets == "size"
+        assert sheets(job, plan(job)).singles == singly
+        nipped = job.model_copy(update={"ways": job.ways.model_copy(update={"sheets": "knife"})})
+        assert sheets(nipped, plan(nipped)).singles > 0
+
+    def test_a_line_through_a_sheet_is_one_cut_at_the_saw(self) -> None:
+        """Seven sheets of two-inch chips along the top, half a chip over: seven lines, and not one
+        for each of 42 chips. Nipped one by one they are 42.
+        """
+        job = mosaic(("1 15/16", "1 15/16"), "1/16", (6, 6), length="84", top="19")
+        made = plan(job)
+        cuts = cuts_of(job, made)
+        assert {(group.tool, group.with_sheet) for group in cuts.groups} == {("wet saw", True)}
+        assert sum(len(group.pieces) for group in cuts.groups) == 42
+        assert sum(group.lines for group in cuts.groups) == pytest.approx(7)
+        a_line = MINUTES["crosscut", None]
+        assert cuts.minutes("wet saw") == pytest.approx(7 * a_line)
+        nipped = job.model_copy(update={"ways": job.ways.model_copy(update={"sheets": "knife"})})
+        assert sum(group.lines for group in cuts_of(nipped, plan(nipped)).groups) == 42
 
     def test_what_goes_around_a_box_is_cut_singly_all_the_same(self) -> None:
         job = mosaic(("15/16", "15/16"), "1/16", (12, 12), length="48", top="24")

@@ -8,6 +8,7 @@ from pennant.core.cuts.sheets import (
     SheetPlan,
     SheetShape,
     chips_of_a_sheet,
+    saws_through,
     sheet_plan,
     sheet_shapes,
     sheets_of,
@@ -257,7 +258,8 @@ def _parts(
 def _says(job: Job, one: LaidSheet, shape: SheetShape) -> Iterator[str]:
     if not one.kept.empty():
         stay = len(one.full) + len(one.cut) - len(one.single)
-        yield f"{stay} chips stay on their backing{_sides(job, one, shape)}"
+        stays = "stays on its" if stay == 1 else "stay on their"
+        yield f"{counted(stay, 'chip')} {stays} backing{_sides(job, one, shape)}"
     if one.single:
         chips = "chip is" if len(one.single) == 1 else "chips are"
         yield f"{len(one.single)} {chips} cut and set one by one, buttered, last"
@@ -327,5 +329,5 @@ def _sides(job: Job, one: LaidSheet, shape: SheetShape) -> str:
     lines = [
         f"{show_with_unit(off, job.step)} from {edge}" for edge, off in by.items() if off > least
     ]
-    cut = "saw it" if job.ways.sheets == "sawn" else "cut the backing"
+    cut = "saw it" if saws_through(job, job.tile) else "cut the backing"
     return f"; {cut} {', '.join(lines)}" if lines else "; cut out what is not there"

@@ -1,7 +1,7 @@
 """The cut sheet in words: what to mark, with what to cut it, from which tile, and when."""
 
 import math
-from collections import Counter
+from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
 
 from pennant.core.cuts.cut_list import CutGroup, CutList, Stage, cuts_of
@@ -215,11 +215,12 @@ def _count(stock: Stock, *, proved: bool) -> str:
 
 
 def _tools(job: Job, found: CutList) -> Iterator[ToolText]:
-    counts = Counter[Tool]()
+    lines: dict[Tool, float] = defaultdict(float)
     for group in found.groups:
         if group.tool:
-            counts[group.tool] += len(group.pieces)
-    for tool, count in counts.most_common():
+            lines[group.tool] += group.lines
+    for tool, sum_ in sorted(lines.items(), key=lambda one: -one[1]):
+        count = round(sum_)
         minutes = found.minutes(tool)
         time = f"about {minutes:.0f} min" if minutes < 90 else f"about {minutes / 60:.1f} h"
         missing = "" if tool in job.tools else "; not among your tools: borrow or hire"
@@ -239,7 +240,7 @@ def _in_words(job: Job, names: Names, found: CutList, group: CutGroup) -> CutTex
     return CutText(
         number=group.number,
         kind=group.kind,
-        title=CUT_NAMES[group.kind],
+        title=f"{CUT_NAMES[group.kind]}{', with its sheet' if group.with_sheet else ''}",
         tool=group.tool or "",
         how=HOW[group.tool] if group.tool else "",
         stage=group.stage,

@@ -217,7 +217,7 @@ class _Facts(NamedTuple):
     in_courses: bool
     areas: tuple[tuple[str, str], ...]
     tiles: tuple[LaidTile, ...]
-    sawn: bool
+    sheets: str
 
 
 def _surface(job: Job, names: Names, surface: Surface, plan: SurfacePlan) -> SurfaceSheet:
@@ -231,7 +231,7 @@ def _surface(job: Job, names: Names, surface: Surface, plan: SurfacePlan) -> Sur
         job.in_courses,
         tuple(names.areas.items()),
         tuple(tiles_of(job).values()),
-        job.ways.sheets == "sawn",
+        job.ways.sheets,
     )
     return surface_in_words(Same(plan), facts, _Job(job, names))
 

@@ -154,6 +154,11 @@ ASKED: dict[Question, tuple[str, dict[str, tuple[str, str]]]] = {
     "sheets": (
         "Sheets that end short are",
         {
+            "size": (
+                "sawn where their chips are over 1 1/2 in (38 mm) both ways; else cut along the "
+                "joints, chips over the line nipped one by one",
+                "large chips hold on their backing under a blade; small ones come off",
+            ),
             "knife": (
                 "cut along the joints with a knife; chips over the line are nipped one by one",
                 "nothing breaks: small stone and glass chip and come off under a blade",

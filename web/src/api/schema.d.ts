@@ -5951,7 +5951,7 @@ export interface components {
              *       "sealed": "before",
              *       "cuts": "repeats",
              *       "last": "sealer",
-             *       "sheets": "knife",
+             *       "sheets": "size",
              *       "tips": "hung",
              *       "stuck": "primed"
              *     }
@@ -6398,7 +6398,7 @@ export interface components {
              *       "sealed": "before",
              *       "cuts": "repeats",
              *       "last": "sealer",
-             *       "sheets": "knife",
+             *       "sheets": "size",
              *       "tips": "hung",
              *       "stuck": "primed"
              *     }
@@ -13840,10 +13840,10 @@ export interface components {
             last: "sealer" | "sealant";
             /**
              * Sheets
-             * @default knife
+             * @default size
              * @enum {string}
              */
-            sheets: "knife" | "sawn";
+            sheets: "size" | "knife" | "sawn";
             /**
              * Tips
              * @default hung

@@ -1,5 +1,6 @@
 """The cuts: like pieces together, each with its marks, its tool, its tile and when it is cut."""
 
+from collections import defaultdict
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from types import MappingProxyType
@@ -9,6 +10,7 @@ from pydantic import Field as Described
 
 from pennant.core.cuts.items import Stock
 from pennant.core.cuts.marks import Marks, marks_of, narrowest_strip, turned
+from pennant.core.cuts.sheets import saws_through, sheets_of
 from pennant.core.cuts.tiles import Counted, stock_for
 from pennant.core.document.job import Job
 from pennant.core.document.settings import Settings
@@ -63,6 +65,10 @@ class CutGroup:
     play: Annotated[float, Described(description="Millimetres.")]
     thin: bool
     minutes: float
+    with_sheet: bool = False
+    """Chips that are sawn through with their sheet, one line for all of it."""
+    lines: float = 0.0
+    """How often a tool is set to it: once a piece, or their share of the lines of their sheets."""
 
 
 @dataclass(frozen=True)
@@ -96,7 +102,15 @@ def cuts_of(job: Job, planned: CountedKitchen) -> CutList:
     pieces = [piece for surface in planned.surfaces for piece in surface.pieces]
     stocks = {of: stock_for(job, pieces, of, planned.counted) for of in tiles}
     surfaces = tuple(Same(one) for one in planned.surfaces)
-    groups = _groups_of(tuple(tiles.values()), job.settings, job.tools, planned.kitchen, surfaces)
+    sawn = tuple(
+        frozenset(sheet.cut) - frozenset(sheet.single)
+        for of, (_, tile, _) in tiles.items()
+        if tile.sheet is not None and saws_through(job, tile)
+        for sheet in sheets_of(job, pieces, of)
+    )
+    groups = _groups_of(
+        tuple(tiles.values()), job.settings, job.tools, planned.kitchen, surfaces, sawn
+    )
     return CutList(groups, MappingProxyType(stocks))
 
 
@@ -111,9 +125,13 @@ def _groups_of(
     tools: tuple[Tool, ...],
     kitchen: Kitchen,
     surfaces: tuple[Same[SurfacePlan], ...],
+    sawn: tuple[frozenset[str], ...],
 ) -> tuple[CutGroup, ...]:
-    """The groups of cuts in the order of cutting, kept for the steps that ask for them again."""
-    cutting = _Cutting(tiles, settings, tools, kitchen, [one.it for one in surfaces])
+    """The groups of cuts in the order of cutting, kept for the steps that ask for them again.
+
+    ``sawn`` are chips that are sawn through with their sheet, sheet by sheet.
+    """
+    cutting = _Cutting(tiles, settings, tools, kitchen, [one.it for one in surfaces], sawn)
     return tuple(cutting.groups())
 
 
@@ -127,6 +145,7 @@ class _Cutting:
         tools: tuple[Tool, ...],
         kitchen: Kitchen,
         surfaces: Sequence[SurfacePlan],
+        sawn: Iterable[frozenset[str]] = (),
     ) -> None:
         self.tiles = {one.of: one for one in tiles}
         self.settings, self.tools = settings, tools
@@ -139,6 +158,8 @@ class _Cutting:
             for id_ in finding.pieces
         }
 
+        self.lines = dict(_lines_each(surfaces, sawn))
+
     def groups(self) -> Iterator[CutGroup]:
         """Yield the groups in the order of cutting."""
         alike: dict[tuple[object, ...], list[tuple[Piece, Marks, Stage, SurfacePlan]]] = {}
@@ -149,7 +170,8 @@ class _Cutting:
                     continue
                 marks = self._marks(piece, surface)
                 stage = self._stage(piece, surface, closing)
-                key = (*self._key(piece, marks), stage == "on the wall")
+                with_sheet = piece.id in self.lines
+                key = (*self._key(piece, marks), stage == "on the wall", with_sheet)
                 alike.setdefault(key, []).append((piece, marks, stage, surface))
         found = [self._group(members) for members in alike.values()]
         order: list[Stage] = ["first", "as set", "on the wall"]
@@ -209,6 +231,11 @@ class _Cutting:
         tool = tool_for(piece.kind, tile.material, self.tools, side, snapped=snapped)
         if stage != "on the wall" and len(members) >= REPEATS:
             stage = "first"
+        lines = float(len(members))
+        with_sheet = piece.id in self.lines
+        if with_sheet:
+            tool = tool if tile.material == "stick-on" else "wet saw"
+            lines = sum(self.lines[one.id] for one, _, _, _ in members)
         thin = any(one.id in self.thin for one, _, _, _ in members)
         hides = tuple(_hides(piece, surface.edges))
         minutes = MINUTES.get((piece.kind, tool), MINUTES[piece.kind, None]) if tool else 0.0
@@ -225,7 +252,9 @@ class _Cutting:
             hides=hides,
             play=self._play(piece, surface, hides),
             thin=thin,
-            minutes=minutes * len(members),
+            minutes=minutes * lines,
+            with_sheet=with_sheet,
+            lines=lines,
         )
 
     def _play(self, piece: Piece, surface: SurfacePlan, hides: tuple[Hides, ...]) -> float:
@@ -240,6 +269,24 @@ class _Cutting:
                 reach = min(hole.x0 - thing.cover.x0, hole.y0 - thing.cover.y0)
                 room.append(max(reach - settings.plate_cover, 0.0))
         return min(room, default=0.0)
+
+
+def _lines_each(
+    surfaces: Sequence[SurfacePlan], sawn: Iterable[frozenset[str]]
+) -> Iterator[tuple[str, float]]:
+    """Each chip that is sawn through with its sheet, and its share of the sheet's lines: one for
+    each edge that the sheet ends short at.
+    """
+    edges: dict[str, set[str]] = defaultdict(set)
+    for surface in surfaces:
+        for reading in surface.edges:
+            short = (gets for gets in reading.gets if not gets.full)
+            for id_ in (id_ for gets in short for id_ in gets.pieces):
+                edges[id_].add(reading.edge)
+    for sheet in sawn:
+        lines = max(len(set[str]().union(*(edges[id_] for id_ in sheet))), 1)
+        for id_ in sheet:
+            yield id_, lines / len(sheet)
 
 
 def _shape(marks: Marks, settings: Settings) -> tuple[object, ...]:

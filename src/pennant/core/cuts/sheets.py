@@ -28,7 +28,7 @@ from pennant.core.layout.cut_kind import CutKind
 from pennant.core.layout.lattice import Lattice
 from pennant.core.layout.lattice_of import lattice_of, may_turn
 from pennant.core.layout.pieces import Piece
-from pennant.core.layout.tools import straight_kerf
+from pennant.core.layout.tools import CHIP, straight_kerf
 from pennant.core.survey.placed import around
 
 INSIDE = 1e-6
@@ -195,8 +195,18 @@ def sheets_of(job: Job, pieces: Sequence[Piece], of: str = FIELD) -> list[LaidSh
             by_surface.setdefault(piece.wall, []).append(piece)
     found: list[LaidSheet] = []
     for surface, own in by_surface.items():
-        found += _on(surface, own, size, lattice, sawn=job.ways.sheets == "sawn")
+        found += _on(surface, own, size, lattice, sawn=saws_through(job, tile))
     return found
+
+
+def saws_through(job: Job, tile: Tile) -> bool:
+    """Return whether a sheet of a tile's chips that ends short is sawn through, backing and all.
+
+    Chips of which no side is too small for a saw hold on their backing under the blade, where
+    nobody chose otherwise.
+    """
+    large = min(tile.length, tile.height) > CHIP
+    return job.ways.sheets == "sawn" or (job.ways.sheets == "size" and large)
 
 
 def _on(
@@ -347,7 +357,7 @@ def sheet_plan(job: Job, pieces: Sequence[Piece], of: str = FIELD) -> SheetPlan 
         )
         for one in parts
     )
-    sawn = job.ways.sheets == "sawn"
+    sawn = saws_through(job, tile)
     kerf = straight_kerf(tile.material, job.tools, job.settings) if sawn else joint
     sheet = WholeTile(size.width - joint, size.height - joint, kerf, joint, may_turn(tile, pattern))
     stock = stocked(items, sheet) if items else chips_alone((), sheet)

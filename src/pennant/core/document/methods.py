@@ -35,7 +35,7 @@ class Ways(Value):
     sealed: Literal["before", "grout", "setting", "after"] = "before"
     cuts: Literal["repeats", "all", "as set"] = "repeats"
     last: Literal["sealer", "sealant"] = "sealer"
-    sheets: Literal["knife", "sawn"] = "knife"
+    sheets: Literal["size", "knife", "sawn"] = "size"
     tips: Literal["hung", "batten"] = "hung"
     stuck: Literal["primed", "dabs"] = "primed"
 
