@@ -65,7 +65,7 @@ export function SchedulePaper() {
               { value: "1", label: "one" },
               { value: "2", label: "two" },
             ]}
-            onChange={(value) => commit({ people: Number(value) }, `Hands: ${value}`)}
+            onChange={(value) => commit({ people: Number(value) }, `People: ${value}`)}
           />
         </Labelled>
         <Labelled label="Experience">
