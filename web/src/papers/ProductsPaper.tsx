@@ -22,6 +22,9 @@ export function ProductsPaper() {
   const products = view.job.products ?? {};
   const put = (pointer: string, to: unknown, label: string) =>
     editor.commit(replaced(draft, pointer, to), label);
+  // What else holds a wall's tile holds none on a counter.
+  const bedded =
+    !products.mat && products.adhesive?.kind !== "construction" && tile.material !== "stick-on";
   const kinds = (part: KindText["part"]) => said.data?.filter((one) => one.part === part) ?? [];
   const choice = ({ kind: named, label, without: none }: KindText) => {
     const kind = named as Kind;
@@ -73,7 +76,7 @@ export function ProductsPaper() {
           {(draft.counters ?? []).length > 0 && (
             <ShelfChoice
               label="On the counter"
-              none={products.mat ? "thinset, by the rules" : "as on the walls"}
+              none={bedded ? "as on the walls" : "thinset, by the rules"}
               chosen={products.counter_adhesive?.name ?? ""}
               shelf={data?.adhesive ?? []}
               onChoose={(name) =>
