@@ -93,7 +93,7 @@ def _small(
     """
     merged: dict[tuple[Small, int, tuple[str, ...]], SmallPiece] = {}
     for reading in readings:
-        for (verdict, hundredths), alike in _judged(settings, reading, least_width).items():
+        for (verdict, hundredths, _), alike in _judged(settings, reading, least_width).items():
             rule, weight, setting, limit = verdict
             pieces = tuple(piece for gets in alike for piece in gets.pieces)
             key = (rule, hundredths, tuple(sorted(pieces)))
@@ -119,16 +119,18 @@ Verdict = tuple[Small, Weight, str, float]
 
 def _judged(
     settings: Settings, reading: EdgeReading, least_width: float | None
-) -> dict[tuple[Verdict, int], list[Gets]]:
+) -> dict[tuple[Verdict, int, int], list[Gets]]:
     """What is too small at an edge, by the verdict and by its size in hundredths of a millimetre.
 
-    Between two lines each of a bond's courses gets the same strip: it is one finding.
+    Between two lines each of a bond's courses gets the same strip: it is one finding. On a lattice
+    pieces that are turned otherwise are told apart, as the search counts them.
     """
-    found: dict[tuple[Verdict, int], list[Gets]] = {}
+    found: dict[tuple[Verdict, int, int], list[Gets]] = {}
     for gets in reading.gets:
         verdict = _judge(settings, reading, gets, least_width)
         if verdict is not None:
-            found.setdefault((verdict, round(gets.size * 100)), []).append(gets)
+            apart = len(found) if least_width is not None else 0
+            found.setdefault((verdict, round(gets.size * 100), apart), []).append(gets)
     return found
 
 
