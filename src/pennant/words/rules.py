@@ -58,9 +58,8 @@ COLLISIONS = (
     ),
     (
         "the smallest piece as large as can be; a whole course at the counter",
-        "the whole course, where the top piece is then good: bottom cuts show more, and it "
-        "takes half "
-        "as many cuts",
+        "the whole course, where the top piece is then good: bottom cuts show more, and it takes "
+        "half as many cuts",
     ),
     (
         "a wall's own best height; courses that line up in a corner",
@@ -89,9 +88,8 @@ COLLISIONS = (
     ),
     (
         "a whole course on the counter; an upstand or ledge that runs along it",
-        "the one that the courses are seen to stand on: the upstand, where it is longer than "
-        "half the "
-        "counter",
+        "the one that the courses are seen to stand on: the upstand, where it is longer than half "
+        "the counter",
     ),
     (
         "the bond goes round into a reveal; one cut where one will do",

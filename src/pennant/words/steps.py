@@ -46,9 +46,8 @@ STEP_WORDS: dict[StepId, StepWords] = {
     "boxes": StepWords(
         "Open every box and dry lay",
         (
-            "Open all boxes before the first tile; compare lots; lay chipped or off-shade "
-            "tiles aside "
-            "for cuts.",
+            "Open all boxes before the first tile; compare lots; lay chipped or off-shade tiles "
+            "aside for cuts.",
             "Lay two or three courses out on the floor, dealt from every box in turn.",
             "Step back and look at shades, faces and flatness.",
         ),
@@ -83,9 +82,8 @@ STEP_WORDS: dict[StepId, StepWords] = {
     "power-off": StepWords(
         "Power off and tested, plates off",
         (
-            "Breaker off, and a note on it. Try the tester on a live point, then every "
-            "device, then "
-            "on the live point again.",
+            "Breaker off, and a note on it. Try the tester on a live point, then every device, "
+            "then on the live point again.",
             "Plates off; ease each device forward on its wires. Ask what else hangs on that "
             "breaker.",
             "Saw and mixer get their power from another circuit.",
@@ -287,8 +285,7 @@ STEP_WORDS: dict[StepId, StepWords] = {
         (
             "Float held at 45 degrees, pushed across the joints, then scraped off across them.",
             "Wait until it does not come up on a finger; wipe on the slant with a wrung-out "
-            "sponge, "
-            "again with clean water; then the haze; polish after hours.",
+            "sponge, again with clean water; then the haze; polish after hours.",
             "Joints at counter, corner and cabinets stay open.",
         ),
         "Joints are full and even, and a dry cloth takes the last film off.",

@@ -10,9 +10,8 @@ DABS = MethodWords(
             "Set tile in dabs",
             (
                 "Dabs on the back by its pack, clear of the edges; nothing on the wall.",
-                "Press, and hold it as long as its sheet says; the open time is on the tile, "
-                "not the "
-                "wall.",
+                "Press, and hold it as long as its sheet says; the open time is on the tile, not "
+                "the wall.",
                 "Check each course for level, the first one above all, on its wedges.",
             ),
             "It does not slip when the hand is taken away.",

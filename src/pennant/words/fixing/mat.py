@@ -43,9 +43,8 @@ MAT = MethodWords(
                 "Face film off, one band at a time; no comb, no bed.",
                 "Lower each tile at its place and press it hard: it holds at once and does "
                 "not slide.",
-                "Under heavy stone the spacers stay until just before grout; check and wedge "
-                "it back "
-                "then.",
+                "Under heavy stone the spacers stay until just before grout; check and wedge it "
+                "back then.",
             ),
             "A tile that is pulled at its edge does not move.",
             short="setting",

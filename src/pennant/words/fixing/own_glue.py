@@ -54,9 +54,8 @@ OWN_GLUE = MethodWords(
                 "Film off half of the back; enter at a slant along the line and lower it; film off "
                 "the rest.",
                 "Press all over, edges above all; panels sit tight, without spacers.",
-                "One that sits wrong: warm air and a thin knife bring it off; it holds again "
-                "only with "
-                "dabs.",
+                "One that sits wrong: warm air and a thin knife bring it off; it holds again only "
+                "with dabs.",
             ),
             "No edge lifts, and the joint to the next panel is closed.",
             short="setting",
