@@ -9,6 +9,7 @@ from pathlib import Path
 import pytest
 
 from kitchens import a_job, demo, sink_wall
+from pennant.core.days.facts import Facts
 from pennant.core.document.job import Job
 from pennant.core.plan import plan
 from pennant.core.site.clocks import clocks_of, lasting_of
@@ -105,7 +106,7 @@ class TestLasting:
     def test_each_clock_runs_as_long_as_was_told(self) -> None:
         job = demo("Fennel Row")
         made = plan(job)
-        lasting = lasting_of(job, made)
+        lasting = lasting_of(Facts(job, made))
         first = made.pieces[0].id
         said = [
             NotedBatch(event="mixed", what="adhesive"),
@@ -121,7 +122,7 @@ class TestLasting:
             assert clock.source == lasting[runs].source
 
     def test_grout_in_its_order(self) -> None:
-        lasting = lasting_of(demo("Fennel Row"), plan(demo("Fennel Row")))
+        lasting = lasting_of(Facts(demo("Fennel Row"), plan(demo("Fennel Row"))))
         steps = [lasting[runs].minutes for runs in ("first wipe", "haze", "polish", "grout cures")]
         assert steps == sorted(steps)
         assert lasting["polish"].until is not None
@@ -130,8 +131,8 @@ class TestLasting:
     def test_what_has_nothing_to_set_has_no_clock_for_it(self) -> None:
         mat = {"name": "Stickfast", "width": 300, "roll": 3000}
         job = a_job(products={"mat": mat})
-        assert "bed sets" not in lasting_of(job, plan(job))
-        assert "bed sets" in lasting_of(a_job(), plan(a_job()))
+        assert "bed sets" not in lasting_of(Facts(job, plan(job)))
+        assert "bed sets" in lasting_of(Facts(a_job(), plan(a_job())))
 
 
 class TestFile:

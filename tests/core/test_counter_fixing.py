@@ -162,6 +162,15 @@ def test_a_step_names_the_adhesive_that_it_takes() -> None:
     assert "adhesive" not in on_mat["set@1"].needs
 
 
+def test_a_counters_board_is_bedded_in_the_counters_adhesive() -> None:
+    board = {"kind": "board", "name": "Board", "thickness": "1/2", "width": "36", "length": "60"}
+    document = QUICK_BELOW.model_dump(mode="json")
+    document["counters"][0]["layers"] = [board]
+    needs = steps_for(Job.model_validate(document))["counter-layers"].needs
+    assert "counter-adhesive" in needs
+    assert "adhesive" not in needs
+
+
 def test_ready_mixed_on_the_wall_is_no_fault_of_a_counter_in_thinset() -> None:
     broken = {one.rule for one in unsuited(kitchen(adhesive=TUB))}
     assert "counter-mastic" in broken

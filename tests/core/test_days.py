@@ -339,9 +339,9 @@ class TestPointing:
 
     def test_nothing_is_to_be_wiped_off_on_site(self) -> None:
         job = self.brick("3/8")
-        assert not {"first wipe", "haze", "polish"} & lasting_of(job, plan(job)).keys()
+        assert not {"first wipe", "haze", "polish"} & lasting_of(Facts(job, plan(job))).keys()
         usual = self.brick("1/8")
-        assert {"first wipe", "haze", "polish"} <= lasting_of(usual, plan(usual)).keys()
+        assert {"first wipe", "haze", "polish"} <= lasting_of(Facts(usual, plan(usual))).keys()
 
 
 class TestProtecting:

@@ -20,14 +20,8 @@ from pennant.core.site.entries import (
 )
 from pennant.core.site.readings import BoxMoved, Height, Joint, Lean, LeftToLine, Reading
 from pennant.words.names import Names
+from pennant.words.quantities import NAMES
 from pennant.words.steps import STEP_WORDS
-
-MIXED_NAMES = {
-    "adhesive": "Adhesive",
-    "counter-adhesive": "Adhesive for the counter",
-    "grout": "Grout",
-}
-"""What a batch is of."""
 
 
 def say_entry(job: Job, names: Names, noted: Note, by_key: Mapping[str, Entry]) -> str:
@@ -36,7 +30,7 @@ def say_entry(job: Job, names: Names, noted: Note, by_key: Mapping[str, Entry]) 
         lot = f", lot {noted.lot}" if noted.lot else ""
         return f"{say_pieces(noted.pieces)} {noted.event}{lot}"
     if isinstance(noted, NotedBatch):
-        parts = [f"{MIXED_NAMES[noted.what]} {noted.event}"]
+        parts = [f"{NAMES[noted.what]} {noted.event}"]
         parts += [f"lot {noted.lot}"] if noted.lot else []
         parts += [f"{noted.powder:g} kg"] if noted.powder else []
         parts += [f"{noted.water:g} l of water"] if noted.water else []

@@ -6,7 +6,7 @@ from pennant.core.document.job import Job
 from pennant.core.document.lengths import show_with_unit
 from pennant.core.document.tiles import FIELD, tiles_of
 from pennant.core.plan import Plan
-from pennant.core.site.clocks import clocks_of
+from pennant.core.site.clocks import POT_LIFE, clocks_of
 from pennant.core.site.entries import (
     Entry,
     NotedBatch,
@@ -19,9 +19,9 @@ from pennant.core.site.entries import (
 from pennant.core.takes.preparation import porous_tiles
 from pennant.words.counts import counted
 from pennant.words.days_values import UseText
-from pennant.words.entries import MIXED_NAMES
 from pennant.words.moments import local
 from pennant.words.pattern import say_pattern
+from pennant.words.quantities import NAMES
 
 CARE = (
     "Wipe with water and a mild soap; nothing that scours, no vinegar on stone or on fresh grout.",
@@ -78,7 +78,7 @@ def hand_over(
 
 def _mixed(job: Job, kept: Sequence[Entry]) -> Iterator[str]:
     """The batches that were mixed, and of which lots."""
-    for what, name in MIXED_NAMES.items():
+    for what in POT_LIFE:
         mixed = [
             one.said
             for one in kept
@@ -89,7 +89,7 @@ def _mixed(job: Job, kept: Sequence[Entry]) -> Iterator[str]:
         if mixed:
             lots = sorted({one.lot for one in mixed if one.lot})
             of = f", lot {', '.join(lots)}" if lots else ""
-            yield f"{name}: {counted(len(mixed), 'batch', 'batches')}{of}"
+            yield f"{NAMES[what]}: {counted(len(mixed), 'batch', 'batches')}{of}"
 
 
 def _dates(job: Job, plan: Plan, entries: Sequence[Entry]) -> Iterator[str]:

@@ -9,8 +9,9 @@ from pennant.core.document.products import PRODUCT_OF, Product
 from pennant.core.document.tile import Tile
 from pennant.core.document.tiles import BORDER, FIELD, tiles_of
 from pennant.core.document.values import Value
-from pennant.core.fixing.method_of import comb_of, method_of, on_counters
+from pennant.core.fixing.method_of import comb_of, counter_job, method_of
 from pennant.core.plan import Plan
+from pennant.core.takes.mixing import BATCHES
 from pennant.core.takes.preparation import forward_at_devices, screw_length, seal_stages
 from pennant.core.takes.quantity import Amount, Group, LineId, Mixable, Quantity
 from pennant.core.takes.strips import cut_outs
@@ -145,7 +146,7 @@ def quantities_in_words(job: Job, plan: Plan) -> Iterator[QuantityText]:
     """Yield the plan's quantities in words, in their order."""
     names = Names(plan.kitchen)
     for quantity in plan.quantities:
-        if quantity.id in BATCHES:
+        if quantity.id in BATCHES.values():
             continue  # how many there are is known when the days are planned
         buy = quantity.id.partition("@")[0] not in NOT_BOUGHT
         yield QuantityText.model_construct(
@@ -266,7 +267,7 @@ def _gist(job: Job, plan: Plan, quantity: Quantity) -> str:
             notch = comb_of(job, job.tile)
             return f"{_need(job, quantity)} with a {notch.name} notch"
         case "counter-adhesive":
-            there = on_counters(job)
+            there = counter_job(job)
             notch = comb_of(there, there.tile)
             return f"{_need(job, quantity)} with a {notch.name} notch"
         case "sealant":
@@ -431,7 +432,6 @@ def _batches(job: Job, count: int, least: float, most: float) -> str:
     return says if small == large else f"{says}, of {small} to {large} of powder: see the days"
 
 
-BATCHES: tuple[str, ...] = ("adhesive-batches", "counter-adhesive-batches", "grout-batches")
 WAYS_OF_SPACERS = {"leg": "standing on a leg", "flat": "flat where joints cross"}
 
 

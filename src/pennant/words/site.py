@@ -6,6 +6,7 @@ from collections.abc import Collection, Iterator, Mapping, Sequence
 from pennant.core.cuts.cut_list import cuts_of
 from pennant.core.cuts.units import units_of
 from pennant.core.days.days import steps_in
+from pennant.core.days.facts import Facts
 from pennant.core.days.mixed import Mixed, mixed_in
 from pennant.core.days.sections import grouting_sections
 from pennant.core.document.job import Job
@@ -33,11 +34,11 @@ from pennant.words.counts import counted
 from pennant.words.cuts import RecordText, record_in_words
 from pennant.words.dates import Dates
 from pennant.words.enough import EnoughText, enough, enough_in_words, order_by
-from pennant.words.entries import MIXED_NAMES, say_entry
+from pennant.words.entries import say_entry
 from pennant.words.fixing.step_words import name_of
 from pennant.words.moments import moment
 from pennant.words.names import CUT_NAMES, Names
-from pennant.words.quantities import MixCard, mix_cards
+from pennant.words.quantities import NAMES, MixCard, mix_cards
 from pennant.words.refit import measured_sizes
 from pennant.words.units import units_by_piece
 
@@ -46,24 +47,16 @@ MOST_SHOWN = 200
 LEAST_TOLD = 5
 """Pieces of a kind whose time is known, before it is told."""
 
+_STIFF = "Throw away what is left: never wet it again. Out of the bucket, never down the sink."
+_SKINNED = (
+    "Touch it: where nothing sticks to the finger it has skinned. Scrape it off, spread anew."
+)
 CLOCKS: dict[Runs, tuple[str, str]] = {
-    "pot life": (
-        "Adhesive in the bucket",
-        "Throw away what is left: never wet it again. Out of the bucket, never down the sink.",
-    ),
-    "counter pot life": (
-        "Adhesive for the counter, in the bucket",
-        "Throw away what is left: never wet it again. Out of the bucket, never down the sink.",
-    ),
+    "pot life": ("Adhesive in the bucket", _STIFF),
+    "counter pot life": ("Adhesive for the counter, in the bucket", _STIFF),
     "grout life": ("Grout in the bucket", "Throw away what is left: never wet it again."),
-    "open time": (
-        "Adhesive on the wall",
-        "Touch it: where nothing sticks to the finger it has skinned. Scrape it off, spread anew.",
-    ),
-    "counter open time": (
-        "Adhesive on the counter",
-        "Touch it: where nothing sticks to the finger it has skinned. Scrape it off, spread anew.",
-    ),
+    "open time": ("Adhesive on the wall", _SKINNED),
+    "counter open time": ("Adhesive on the counter", _SKINNED),
     "first wipe": ("Grout, to be wiped", "Wipe across the joints with a sponge wrung well out."),
     "haze": ("Grout, haze", "Wipe the haze off with a damp cloth turned often."),
     "polish": (
@@ -342,10 +335,11 @@ class _Site:
 
     def _batches(self, found: Paces) -> Iterator[str]:
         """How many batches were mixed for what is set, and so about how many are still to come."""
-        below = self._on_counters()
+        facts = Facts(self.job, self.planned)
+        below = facts.on_counters if buys_for_counters(self.job) else frozenset[str]()
         for used in found.used:
             batches = counted(used.batches, "batch", "batches")
-            says = f"{MIXED_NAMES[used.what]}: {batches} mixed"
+            says = f"{NAMES[used.what]}: {batches} mixed"
             says += f", {used.powder:g} kg of powder weighed" if used.powder else ""
             on = used.what == "counter-adhesive"
             own = [piece for piece in self.pieces.values() if (piece.id in below) == on]
@@ -357,13 +351,6 @@ class _Site:
                 more = math.ceil(left / (put / used.batches) - 1e-9)
                 says += f" for {put / MM2_PER_M2:.1f} m²; at that about {more} more to come"
             yield says
-
-    def _on_counters(self) -> frozenset[str]:
-        """Pieces that a counter's own adhesive holds."""
-        if not buys_for_counters(self.job):
-            return frozenset()
-        own = (step.pieces for step in self.plan_steps if step.rule == "set-counter")
-        return frozenset(piece for pieces in own for piece in pieces)
 
     def _steps(self) -> Iterator[StepText]:
         done = {one.step for one in self.job.schedule.done} | {

@@ -155,7 +155,7 @@ def site_kit(
 ) -> SiteKit:
     """Return the kit of a job; ``now`` in minutes, ``doubts`` of entries' times by their ids."""
     sheet = cut_sheet(job, planned)
-    names = Names(planned.kitchen)
+    names, facts = Names(planned.kitchen), Facts(job, planned)
     cut_of = {piece: cut.number for cut in sheet.cuts for piece in cut.pieces}
     return SiteKit.model_construct(
         job=of.job,
@@ -175,8 +175,8 @@ def site_kit(
         cuts=sheet,
         setting_out=tuple(setting_out_in_words(job, planned)),
         cards=tuple(_cards(job, planned)),
-        lasting=tuple(_lasting(job, planned)),
-        on_counters=tuple(sorted(Facts(job, planned).on_counters)),
+        lasting=tuple(_lasting(facts)),
+        on_counters=tuple(sorted(facts.on_counters)),
         site=site_in_words(job, planned, entries, now, doubts or {}, of.revision),
         spoken=spoken_of(job),
     )
@@ -284,8 +284,8 @@ def _cards(job: Job, planned: Plan) -> Iterator[CardText]:
         yield from day.cards
 
 
-def _lasting(job: Job, planned: Plan) -> Iterator[LastingText]:
-    for runs, lasts in lasting_of(job, planned).items():
+def _lasting(facts: Facts) -> Iterator[LastingText]:
+    for runs, lasts in lasting_of(facts).items():
         name, then = CLOCKS[runs]
         yield LastingText(
             runs=runs,

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Tape } from "../parts/Tape";
 import { NextPieces } from "./NextPieces";
 import { useOnSite } from "./onSite";
+import { MIXED } from "./settled";
 import { counted } from "./units";
 
 interface Props {
@@ -131,7 +132,6 @@ function Batches() {
       <ul className="grid gap-2">
         {site.cards.map((card) => {
           const what = card.of;
-          const named = what === "counter-adhesive" ? "adhesive for the counter" : what;
           return (
             <li key={card.what}>
               <button
@@ -139,7 +139,7 @@ function Batches() {
                 className={`${BIG} w-full`}
                 onClick={() => note({ kind: "batch", event: "mixed", what, lot })}
               >
-                A batch of {named} is mixed
+                A batch of {MIXED[what].toLowerCase()} is mixed
               </button>
               <p className="aside">
                 <Tape text={`${card.powder}, ${card.water}; ${card.minutes}`} />. Water first, then

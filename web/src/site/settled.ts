@@ -141,7 +141,8 @@ const POT_LIFE: Record<"adhesive" | "counter-adhesive" | "grout", Runs> = {
   "counter-adhesive": "counter pot life",
   grout: "grout life",
 };
-const MIXED: Record<keyof typeof POT_LIFE, string> = {
+/** What a batch is of, as it is said. */
+export const MIXED: Record<keyof typeof POT_LIFE, string> = {
   adhesive: "Adhesive",
   "counter-adhesive": "Adhesive for the counter",
   grout: "Grout",

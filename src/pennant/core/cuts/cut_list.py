@@ -1,7 +1,7 @@
 """The cuts: like pieces together, each with its marks, its tool, its tile and when it is cut."""
 
 from collections import defaultdict
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from types import MappingProxyType
 from typing import Annotated, Literal, Protocol
@@ -65,9 +65,9 @@ class CutGroup:
     play: Annotated[float, Described(description="Millimetres.")]
     thin: bool
     minutes: float
-    with_sheet: bool = False
+    with_sheet: bool
     """Chips that are sawn through with their sheet, one line for all of it."""
-    lines: float = 0.0
+    lines: float
     """How often a tool is set to it: once a piece, or their share of the lines of their sheets."""
 
 
@@ -145,7 +145,7 @@ class _Cutting:
         tools: tuple[Tool, ...],
         kitchen: Kitchen,
         surfaces: Sequence[SurfacePlan],
-        sawn: Iterable[frozenset[str]] = (),
+        sawn: Collection[frozenset[str]],
     ) -> None:
         self.tiles = {one.of: one for one in tiles}
         self.settings, self.tools = settings, tools
@@ -157,7 +157,6 @@ class _Cutting:
             if finding.rule == "thin-leg"
             for id_ in finding.pieces
         }
-
         self.lines = dict(_lines_each(surfaces, sawn))
 
     def groups(self) -> Iterator[CutGroup]:
@@ -272,11 +271,13 @@ class _Cutting:
 
 
 def _lines_each(
-    surfaces: Sequence[SurfacePlan], sawn: Iterable[frozenset[str]]
+    surfaces: Sequence[SurfacePlan], sawn: Collection[frozenset[str]]
 ) -> Iterator[tuple[str, float]]:
     """Each chip that is sawn through with its sheet, and its share of the sheet's lines: one for
     each edge that the sheet ends short at.
     """
+    if not sawn:
+        return
     edges: dict[str, set[str]] = defaultdict(set)
     for surface in surfaces:
         for reading in surface.edges:

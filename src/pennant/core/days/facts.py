@@ -10,7 +10,7 @@ from pennant.core.document.schedule import Dated, Outside
 from pennant.core.document.substrate import MadeOf
 from pennant.core.document.survey import Device, Zone, zones_of
 from pennant.core.document.tooling import Tool
-from pennant.core.fixing.method_of import method_of, on_counters, sets_counters_apart
+from pennant.core.fixing.method_of import counter_job, method_of, sets_counters_apart
 from pennant.core.laying.lay_kitchen import lay
 from pennant.core.layout.field import Field
 from pennant.core.plan import Plan
@@ -345,8 +345,7 @@ class Facts:
 
     def _stiffens_soon(self, pieces: tuple[str, ...]) -> bool:
         """Whether a batch leaves no time for the saw while these are set."""
-        apart = self.on_counters.issuperset(pieces)
-        job = on_counters(self.job) if apart and pieces and self.on_counters else self.job
+        job = counter_job(self.job) if self.on_counters.issuperset(pieces) else self.job
         return method_of(job).cement and batch_life(job) <= SHORT_LIFE
 
     @cached_property

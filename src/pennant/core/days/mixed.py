@@ -9,7 +9,7 @@ from collections.abc import Collection, Mapping, Sequence
 from typing import NamedTuple
 
 from pennant.core.days.step import Step
-from pennant.core.days.step_rules import held_in
+from pennant.core.days.step_rules import adhesive_for, held_in
 from pennant.core.document.job import Job
 from pennant.core.fixing.method_of import method_of
 from pennant.core.plan import Plan
@@ -51,8 +51,7 @@ def _by_what(
     found: dict[Mixable, list[Step]] = defaultdict(list)
     for one in steps:
         if one.sections and method_of(held_in(job, one.rule)).cement:
-            apart = one.rule == "set-counter" and "counter-adhesive" in lines
-            found["counter-adhesive" if apart else "adhesive"].append(one)
+            found[adhesive_for(one.rule, lines)].append(one)
         elif one.rule == "grout" and one.area > 0:
             found["grout"].append(one)
     return found

@@ -1,7 +1,8 @@
 """What the table of steps is written with: a row, and its amounts, waits and conditions."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from dataclasses import dataclass
+from typing import Literal
 
 from pennant.core.days.facts import Facts
 from pennant.core.days.step import (
@@ -19,7 +20,7 @@ from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.products import SET_HOURS, Product
 from pennant.core.document.schedule import Dated
 from pennant.core.document.survey import Zone
-from pennant.core.fixing.method_of import method_of, on_counters
+from pennant.core.fixing.method_of import counter_job, method_of
 from pennant.core.takes.mixing import pieces_an_hour
 from pennant.core.takes.preparation import (
     asks_for_primer,
@@ -139,7 +140,7 @@ def bed_sets(facts: Facts) -> Wait | None:
 
 def counter_sets(facts: Facts) -> Wait | None:
     """Return how long the bed on counters sets before grout, where it is not the walls'."""
-    there = on_counters(facts.job)
+    there = counter_job(facts.job)
     return _by_adhesive(there) if method_of(there).sets else None
 
 
@@ -151,9 +152,21 @@ def _by_adhesive(job: Job) -> Wait:
     return Wait(hours=SET_HOURS[kind], what="set", source=f"kind: {kind}")
 
 
+ON_COUNTERS: tuple[StepId, ...] = ("counter-layers", "set-counter")
+"""Steps whose adhesive is a counter's, where that has its own."""
+
+
+def adhesive_for(
+    rule: str | None, lines: Collection[str]
+) -> Literal["adhesive", "counter-adhesive"]:
+    """Return the line of the list that has the adhesive of a step."""
+    own = rule in ON_COUNTERS and "counter-adhesive" in lines
+    return "counter-adhesive" if own else "adhesive"
+
+
 def held_in(job: Job, rule: str | None) -> Job:
     """Return the job as a step of a rule finds it: on counters with their tile and adhesive."""
-    return on_counters(job) if rule == "set-counter" else job
+    return counter_job(job) if rule == "set-counter" else job
 
 
 def dries_slowly(facts: Facts) -> bool:

@@ -305,7 +305,7 @@ TABLE: tuple[StepRule, ...] = (
             ("cut-first", None),
             ("seal-face", sealer_dries),
         ),
-        needs=("counter-adhesive", "adhesive", "spacers", "gloves", "sponges", "buckets"),
+        needs=("adhesive", "spacers", "gloves", "sponges", "buckets"),
         cautions=("dust", "cement", "buckets"),
         loud=sawn,
     ),

@@ -7,7 +7,14 @@ from pennant.core.days.facts import Facts
 from pennant.core.days.own_steps import with_own
 from pennant.core.days.sections import at_first, batches, grouting_sections, setting_sections
 from pennant.core.days.step import Caution, Follows, Return, Step, StepId, Wait
-from pennant.core.days.step_rules import StepRule, WaitOf, held_in, sealant_cured, sealer_dries
+from pennant.core.days.step_rules import (
+    StepRule,
+    WaitOf,
+    adhesive_for,
+    held_in,
+    sealant_cured,
+    sealer_dries,
+)
 from pennant.core.days.step_table import (
     BY_ADHESIVE,
     COATS,
@@ -102,18 +109,18 @@ def _step(rule: StepRule, facts: Facts, working: Working, **more: object) -> Ste
 
 def _there(rule: StepRule, facts: Facts) -> tuple[str, ...]:
     """The lines that a step needs, as far as the job takes them: of areas and counters as well."""
-    found = [line for need in rule.needs for line in facts.lines if line.partition("@")[0] == need]
-    if "adhesive" in found and not _takes_adhesive(rule, facts):
-        found.remove("adhesive")
-    return tuple(found)
+    needs = (_adhesive_of(rule, facts) if need == "adhesive" else need for need in rule.needs)
+    return tuple(line for need in needs for line in facts.lines if line.partition("@")[0] == need)
 
 
-def _takes_adhesive(rule: StepRule, facts: Facts) -> bool:
-    """Whether what the list calls the adhesive is for this step, and not for counters alone."""
-    if rule.id == "set-counter":
-        return "counter-adhesive" not in facts.lines
-    walls = method_of(facts.job).id not in ("mat", "own glue")
-    return walls or rule.id not in BY_ADHESIVE
+def _adhesive_of(rule: StepRule, facts: Facts) -> str:
+    """The line of the adhesive that a step takes. On a mat or by its own glue a wall takes none:
+    what the list has is for counters alone.
+    """
+    method = method_of(held_in(facts.job, rule.id)).id
+    if rule.id in BY_ADHESIVE and method in ("mat", "own glue"):
+        return ""
+    return adhesive_for(rule.id, facts.lines)
 
 
 def _cautions(rule: StepRule, facts: Facts) -> tuple[Caution, ...]:

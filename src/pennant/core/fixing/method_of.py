@@ -32,7 +32,7 @@ def method_of(job: Job) -> Method:
     return BUTTERED if job.tile.ledger is not None else COMBED
 
 
-def on_counters(job: Job) -> Job:
+def counter_job(job: Job) -> Job:
     """Return a job as its counters are tiled: their tile and pattern, and what holds it there.
 
     What carries a wall's tile by a mat, by dabs or by the tile's own glue has hollows or gives: on
@@ -56,7 +56,7 @@ def buys_for_counters(job: Job) -> bool:
     """Return whether counters have an adhesive that no wall of a job is tiled with."""
     if not job.counters:
         return False
-    there = on_counters(job).products.adhesive
+    there = counter_job(job).products.adhesive
     return there != job.products.adhesive or method_of(job).id == "glue and dabs"
 
 
@@ -64,7 +64,7 @@ def sets_counters_apart(job: Job) -> bool:
     """Return whether counters are tiled in a way of their own, before the walls."""
     if not job.counters:
         return False
-    return buys_for_counters(job) or method_of(on_counters(job)) is not method_of(job)
+    return buys_for_counters(job) or method_of(counter_job(job)) is not method_of(job)
 
 
 def comb_of(job: Job, tile: Tile) -> Notch:

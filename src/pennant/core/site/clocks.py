@@ -13,11 +13,11 @@ from pennant.core.days.sections import open_time_of
 from pennant.core.days.step_rules import bed_sets, counter_sets, grout_cures, grout_for_sealant
 from pennant.core.document.job import Job
 from pennant.core.document.refusal import reckoning
-from pennant.core.fixing.method_of import on_counters
+from pennant.core.fixing.method_of import counter_job
 from pennant.core.plan import Plan
 from pennant.core.site.entries import Entry, NotedBatch, NotedPieces, NotedSection, standing
 from pennant.core.takes.mixing import pot_life_of
-from pennant.core.takes.quantity import by_sheet
+from pennant.core.takes.quantity import Mixable, by_sheet
 
 HOUR = 60.0
 Runs = Literal[
@@ -69,10 +69,10 @@ Lasting = Mapping[Runs, Lasts]
 """How long each clock runs; what has nothing to wait for is not in it."""
 
 
-def lasting_of(job: Job, plan: Plan) -> Lasting:
+def lasting_of(facts: Facts) -> Lasting:
     """Return how long each clock of a job runs, by its data sheets, else by the rules."""
+    job = facts.job
     times, grout, adhesive = job.times, job.products.grout, job.products.adhesive
-    facts = Facts(job, plan)
     bucket, mixed = pot_life_of(job), by_sheet(grout, "pot_life", job.settings, "grout_life")
     by_its_sheet = adhesive is not None and adhesive.open_time is not None
     ready = grout is not None and grout.kind == "ready-mixed"
@@ -100,7 +100,7 @@ def lasting_of(job: Job, plan: Plan) -> Lasting:
         for runs in ("first wipe", "haze", "polish"):
             del found[runs]
     if facts.on_counters:
-        there = on_counters(job)
+        there = counter_job(job)
         life, own = pot_life_of(there), there.products.adhesive
         sheet = f"sheet: {own.name}" if own and own.open_time is not None else "times.open_time"
         found["counter pot life"] = Lasts(life.value, life.source or "")
@@ -113,7 +113,7 @@ def lasting_of(job: Job, plan: Plan) -> Lasting:
     return found
 
 
-POT_LIFE: Mapping[str, Runs] = {
+POT_LIFE: Mapping[Mixable, Runs] = {
     "adhesive": "pot life",
     "counter-adhesive": "counter pot life",
     "grout": "grout life",
@@ -125,10 +125,11 @@ def clocks_of(job: Job, plan: Plan, entries: Sequence[Entry]) -> list[Clock]:
     """Return the clocks that run, also those that have run out and wait for somebody."""
     kept = standing(entries)
     with reckoning("the clocks"):
-        lasting, below = lasting_of(job, plan), Facts(job, plan).on_counters
+        facts = Facts(job, plan)
+        lasting = lasting_of(facts)
         found = [
             *_batches(lasting, kept),
-            *_sections(lasting, kept, below),
+            *_sections(lasting, kept, facts.on_counters),
             *_cures(lasting, kept),
         ]
     return sorted(found, key=lambda clock: (clock.ends, clock.entry))

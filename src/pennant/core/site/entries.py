@@ -10,6 +10,7 @@ from pennant.core.document.survey import Name
 from pennant.core.document.values import Distance, Value
 from pennant.core.site.readings import Reading
 from pennant.core.site.record import SiteEvent
+from pennant.core.takes.quantity import Mixable
 
 Key = Annotated[str, Field(min_length=8, max_length=80)]
 """Made by who notes it, one for each entry: what is sent twice is one."""
@@ -46,7 +47,7 @@ class NotedBatch(Value):
 
     kind: Literal["batch"] = "batch"
     event: Literal["mixed", "used up", "thrown away"]
-    what: Literal["adhesive", "counter-adhesive", "grout"]
+    what: Mixable
     lot: Short = ""
     powder: Kilograms | None = None
     water: Kilograms | None = None

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from pennant.core.layout.cut_kind import CutKind
 from pennant.core.site.entries import Entry, NotedBatch, NotedPieces, standing
+from pennant.core.takes.quantity import Mixable
 
 LONGEST_GAP = 90.0
 """Minutes between two entries: after a longer one nobody was at it all the time."""
@@ -42,7 +43,7 @@ class Breakage:
 class Used:
     """Batches of adhesive or grout: how many were mixed, and kg of powder where it was weighed."""
 
-    what: str
+    what: Mixable
     batches: int
     powder: float
 
@@ -112,8 +113,8 @@ def _paces(spent: Mapping[CutKind, Sequence[float]]) -> Iterator[Pace]:
 
 
 def _used(kept: Iterable[Entry]) -> Iterator[Used]:
-    batches: Counter[str] = Counter()
-    powder: dict[str, float] = defaultdict(float)
+    batches: Counter[Mixable] = Counter()
+    powder: dict[Mixable, float] = defaultdict(float)
     for one in kept:
         if isinstance(one.said, NotedBatch) and one.said.event == "mixed":
             batches[one.said.what] += 1

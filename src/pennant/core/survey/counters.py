@@ -14,7 +14,7 @@ from pennant.core.document.notch import bed_of
 from pennant.core.document.survey import Wall
 from pennant.core.document.things import form_of
 from pennant.core.document.tiles import FIELD
-from pennant.core.fixing.method_of import comb_of, on_counters
+from pennant.core.fixing.method_of import comb_of, counter_job
 from pennant.core.geometry.clip import ring_of
 from pennant.core.geometry.rect import Rect
 from pennant.core.survey.placed import EndKind, Placed, Surface, letters
@@ -31,7 +31,7 @@ def bed_under(job: Job, counter: Counter) -> float:
     """How thick the adhesive under a counter's tile is, in mm: what the comb for it leaves."""
     if counter.tile.material == "stick-on":
         return 0.0
-    return bed_of(comb_of(on_counters(job), counter.tile)) + job.settings.keyed_coat
+    return bed_of(comb_of(counter_job(job), counter.tile)) + job.settings.keyed_coat
 
 
 def rise_of(job: Job, counter: Counter) -> float:

@@ -11,7 +11,7 @@ from pennant.core.document.pattern import Courses, Herringbone
 from pennant.core.document.settings import Settings
 from pennant.core.document.tile import Ledger, Tile
 from pennant.core.document.tiles import FIELD, tiles_of
-from pennant.core.fixing.method_of import buys_for_counters, comb_of, method_of, on_counters
+from pennant.core.fixing.method_of import buys_for_counters, comb_of, counter_job, method_of
 from pennant.core.geometry.tolerance import EPS, tidy
 from pennant.core.layout.lattice_of import face_of, room_of
 from pennant.core.layout.pieces import Piece
@@ -99,7 +99,7 @@ def mixes(
         under = (*(hollows if FIELD in walls else ()), *(() if apart else layers))
         yield from _adhesive(job, areas, walls, pieces, under)
     if tops := {of: tile for of, tile in combed.items() if of in apart}:
-        there = on_counters(job)
+        there = counter_job(job)
         yield from _adhesive(there, areas, tops, pieces, layers, of="counter-adhesive")
     grouted = bedded | {of: tiles[of] for of in glued}
     filled = {of: area for of, area in joints.items() if of in grouted and area > NO_JOINT}

@@ -16,7 +16,7 @@ from pennant.core.document.notch import MIDDLE_FACE
 from pennant.core.document.pattern import Courses
 from pennant.core.document.products import Adhesive, Grout, Products
 from pennant.core.document.survey import Zone, zones_of
-from pennant.core.fixing.method_of import method_of, on_counters
+from pennant.core.fixing.method_of import counter_job, method_of
 from pennant.core.geometry.tolerance import EPS
 from pennant.core.reading.finding import Weight
 from pennant.core.survey.boards import asks_for_board, build_up, keeps_old_tile, old_tile_at_trim
@@ -236,7 +236,7 @@ def _counter_in_no_thinset(facts: SuitFacts) -> bool:
     """Whether a counter's tile lies in what water softens, or in what gives under a pan."""
     if not facts.job.counters:
         return False
-    adhesive = on_counters(facts.job).products.adhesive
+    adhesive = counter_job(facts.job).products.adhesive
     return adhesive is not None and not adhesive.powder
 
 
